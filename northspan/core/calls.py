@@ -1,0 +1,123 @@
+"""Your calls: named judgements where good practitioners differ, each with its schools."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from northspan.core.errors import InvalidJob
+from northspan.core.job import Job
+
+
+@dataclass(frozen=True, slots=True)
+class School:
+    """One way to take a call."""
+
+    key: str
+    words: str
+
+
+@dataclass(frozen=True, slots=True)
+class CallKind:
+    """A judgement: its question and its schools, the default first."""
+
+    name: str
+    question: str
+    schools: tuple[School, ...]
+    scope: str
+
+    @property
+    def default(self) -> str:
+        """The school taken when nobody decided."""
+        return self.schools[0].key
+
+
+CALLS: dict[str, CallKind] = {
+    kind.name: kind
+    for kind in (
+        CallKind("drop_current", "Which current sets the voltage drop?", (
+            School("calculated", "Calculated load"), School("device_80", "80 % of the device"),
+            School("device_full", "Whole device rating"), School("given", "A given current"),
+        ), "run"),
+        CallKind("metal", "Which metal?", (
+            School("aluminum_feeders", "Aluminum for feeders from 8 AWG up"), School("copper", "Copper only"),
+        ), "run"),
+        CallKind("rounding", "May the device be rounded up above the wire?", (
+            School("next_up", "Next size up where allowed"), School("never_above", "Never above the wire"),
+        ), "run"),
+        CallKind("equipment_ground", "How large an equipment ground?", (
+            School("table", "Least the rules ask, raised with the ungrounded conductors"),
+            School("same", "Same as the ungrounded conductors"),
+        ), "run"),
+        CallKind("pipe_size", "How large a pipe?", (
+            School("one_up_long", "One up for pulls over 100 ft"), School("smallest", "Smallest allowed"),
+        ), "run"),
+        CallKind("rods", "One rod or two?", (
+            School("second_rod", "Drive the second rod, skip the meter"), School("one_proved", "One rod, proved by measuring"),
+            School("inspector_one", "One rod, the inspector accepts it"),
+        ), "building"),
+        CallKind("legacy_feed", "An old three-wire feed?", (
+            School("replace", "Replace it with four wires"), School("keep", "Keep it under the existing-installation exception"),
+        ), "building"),
+    )
+}
+
+
+@dataclass(frozen=True, slots=True)
+class Schools:
+    """The school followed for every call: hashable, so that a sized run can be remembered by it."""
+
+    pairs: tuple[tuple[str, str], ...]
+
+    def __getitem__(self, name: str) -> str:
+        """Give the school of a call."""
+        return dict(self.pairs)[name]
+
+    def but(self, name: str, school: str) -> Schools:
+        """Give the same schools with one call taken the other way."""
+        return Schools(tuple((n, school if n == name else s) for n, s in self.pairs))
+
+
+def schools_of(job: Job) -> Schools:
+    """Give the school a job follows for every call.
+
+    Parameters
+    ----------
+    job : Job
+        The job. [-]
+    """
+    return Schools(tuple((name, school_of(job, name)) for name in CALLS))
+
+
+def school_of(job: Job, name: str) -> str:
+    """Give the school a job follows for a call.
+
+    Parameters
+    ----------
+    job : Job
+        The job. [-]
+    name : str
+        Name of the call. [-]
+    """
+    choice = job.calls.get(name)
+    return choice.school if choice else CALLS[name].default
+
+
+def check_calls(job: Job) -> None:
+    """Refuse calls and schools that do not exist.
+
+    Parameters
+    ----------
+    job : Job
+        The job. [-]
+
+    Raises
+    ------
+    InvalidJob
+        If a call or a school is unknown.
+    """
+    for name, choice in job.calls.items():
+        if name not in CALLS:
+            raise InvalidJob(f"/calls/{name}", f"there is no call {name}.", f"Calls: {', '.join(CALLS)}.")
+        keys = [school.key for school in CALLS[name].schools]
+        if choice.school not in keys:
+            raise InvalidJob(f"/calls/{name}/school", f"there is no school {choice.school}.", f"Schools: {', '.join(keys)}.")

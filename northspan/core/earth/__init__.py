@@ -1,0 +1,1 @@
+"""Earth: electrodes at buildings."""

@@ -1,0 +1,50 @@
+"""What rules need to know of runs and buildings, gathered from the job."""
+
+from __future__ import annotations
+
+from northspan.core.job import BuildingUse, Job, Run, RunKind, Status
+from northspan.core.rulebooks.protocol import BuildingFacts, RunFacts
+from northspan.core.tree import Tree
+
+
+def run_facts(run: Run, line_v: float) -> RunFacts:
+    """Gather what rules ask of a run.
+
+    Parameters
+    ----------
+    run : Run
+        The run. [-]
+    line_v : float
+        Line to line voltage of its source. [V]
+    """
+    return RunFacts(run.kind, run.circuit, run.grounding, run.gfci, line_v, run.segments)
+
+
+def building_facts(tree: Tree, building_id: str, line_v: float) -> BuildingFacts:
+    """Gather what rules ask of a building.
+
+    Parameters
+    ----------
+    tree : Tree
+        The property. [-]
+    building_id : str
+        Id of the building. [-]
+    line_v : float
+        Line to line voltage. [V]
+
+    Notes
+    -----
+    A building is detached, in the sense of the rules, when something in it is fed from another
+    building. Several branch circuits that reach it are counted.
+    """
+    job: Job = tree.job
+    building = job.buildings[building_id]
+    entering = [run for key, run in job.runs.items()
+                if key in tree.order and job.enclosures[run.target].building == building_id
+                and run.origin in job.enclosures and job.enclosures[run.origin].building != building_id]
+    feeders = [run for run in entering if run.kind is not RunKind.branch]
+    supply = feeders[0] if feeders else (entering[0] if entering else None)
+    branches = sum(run.kind is RunKind.branch for run in entering)
+    electrodes = tuple(e for e in job.electrodes.values() if e.building == building_id and e.status is not Status.remove)
+    return BuildingFacts(bool(entering), building.use is BuildingUse.dwelling, building.animals, building.metallic_path,
+                         run_facts(supply, line_v) if supply else None, branches, electrodes)

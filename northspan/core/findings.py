@@ -1,0 +1,74 @@
+"""Findings: what is wrong, open or proved about an installation, and what would cure it."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from enum import StrEnum
+
+
+class Severity(StrEnum):
+    """How much a finding matters, worst first."""
+
+    stop = "stop"
+    fix = "fix"
+    check = "check"
+    note = "note"
+    holds = "holds"
+
+
+@dataclass(frozen=True, slots=True)
+class Edit:
+    """One JSON Patch operation."""
+
+    op: str
+    path: str
+    value: str | float | bool | None | dict[str, str | float | bool | None] = None
+
+
+@dataclass(frozen=True, slots=True)
+class Cure:
+    """What would cure a finding, as an edit to press."""
+
+    words: str
+    edits: tuple[Edit, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Finding:
+    """Something to say about a part of the job. `where` is a JSON pointer to the part."""
+
+    severity: Severity
+    where: str
+    text: str
+    why: str
+    citation: str
+    cures: tuple[Cure, ...] = ()
+
+
+_ORDER = tuple(Severity)
+
+
+def by_severity(findings: list[Finding]) -> tuple[Finding, ...]:
+    """Put findings in order, worst first, keeping the order of the job within.
+
+    Parameters
+    ----------
+    findings : list of Finding
+        In the order they were found. [-]
+    """
+    return tuple(sorted(findings, key=lambda finding: _ORDER.index(finding.severity)))
+
+
+def pin(pointer: str, value: str | float | bool | None, words: str) -> Cure:
+    """Offer to set one field of the job.
+
+    Parameters
+    ----------
+    pointer : str
+        JSON pointer to the field. [-]
+    value : str, float, bool or None
+        What to set; None hands the choice back to the rules. [-]
+    words : str
+        What the button says. [-]
+    """
+    return Cure(words, (Edit("add", pointer, value),))

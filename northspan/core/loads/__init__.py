@@ -1,0 +1,1 @@
+"""Loads: what is connected, per leg."""

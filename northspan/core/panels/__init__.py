@@ -1,0 +1,1 @@
+"""Panels: bonded or kept apart."""

@@ -1,0 +1,1 @@
+"""Routing: cover over buried stretches."""

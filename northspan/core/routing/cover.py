@@ -1,0 +1,26 @@
+"""Least cover of every buried stretch of a run."""
+
+from __future__ import annotations
+
+from northspan.core.facts import run_facts
+from northspan.core.job import Place, Run
+from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.worked import Worked
+
+
+def covers(run: Run, device_a: float, line_v: float, rulebook: Rulebook) -> tuple[Worked[float | None], ...]:
+    """Find the least cover of each stretch; one that is not buried has none and no steps. [m]
+
+    Parameters
+    ----------
+    run : Run
+        The run. [-]
+    device_a : float
+        Its overcurrent device. [A]
+    line_v : float
+        Line to line voltage. [V]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    facts = run_facts(run, line_v)
+    return tuple(rulebook.cover(s, facts, device_a) if s.place is Place.buried else Worked(None) for s in run.segments)

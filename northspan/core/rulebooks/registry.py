@@ -1,0 +1,37 @@
+"""Names of rulebooks to their modules, imported on first use."""
+
+from __future__ import annotations
+
+from functools import lru_cache
+from importlib import import_module
+from typing import cast
+
+from northspan.core.errors import InvalidJob
+from northspan.core.rulebooks.protocol import Rulebook
+
+_MODULES = {"us-2023": "northspan.core.rulebooks.us.rulebook:UsRulebook"}
+
+
+def rulebook_names() -> tuple[str, ...]:
+    """List the rulebooks there are."""
+    return tuple(_MODULES)
+
+
+@lru_cache(maxsize=None)
+def rulebook_named(name: str) -> Rulebook:
+    """Find a rulebook by the name a job carries.
+
+    Parameters
+    ----------
+    name : str
+        For example "us-2023". [-]
+
+    Raises
+    ------
+    InvalidJob
+        If there is no such rulebook.
+    """
+    if name not in _MODULES:
+        raise InvalidJob("/rulebook", f"there is no rulebook {name}.", f"There is: {', '.join(_MODULES)}.")
+    module, _, attribute = _MODULES[name].partition(":")
+    return cast("Rulebook", getattr(import_module(module), attribute)())

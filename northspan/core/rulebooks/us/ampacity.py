@@ -1,0 +1,292 @@
+"""Ampacity: table, ambient correction, adjustment, terminals, stretch by stretch."""
+
+from __future__ import annotations
+
+from functools import lru_cache
+
+from northspan.core.errors import InvalidJob, OutsideTable
+from northspan.core.job import Circuit, Metal, Method, Place, Segment, Terminals
+from northspan.core.rulebooks.protocol import Ampacity, Wire
+from northspan.core.rulebooks.us.sources import source
+from northspan.core.worked import Step, Worked, given, looked_up, ruled, step
+
+WET = frozenset({Place.buried, Place.outdoors, Place.overhead})
+RACEWAYS = frozenset({Method.pvc40, Method.pvc80, Method.emt, Method.rmc})
+SHORT_STRETCH_M = 3.048  # 10 ft
+
+
+@lru_cache(maxsize=8192)
+def size_ladder(metal: Metal) -> tuple[str, ...]:
+    """List the sizes of a metal in the ampacity table, smallest first.
+
+    Parameters
+    ----------
+    metal : Metal
+        Conductor metal. [-]
+
+    References
+    ----------
+    NEC 2023, Table 310.16.
+    """
+    return source("ampacity").keys_with(f"{metal}_75")
+
+
+@lru_cache(maxsize=8192)
+def insulation_column_c(insulation: str, place: Place) -> Worked[int]:
+    """Give the temperature column from which derating starts.
+
+    Parameters
+    ----------
+    insulation : str
+        Type letters, for example "XHHW-2". [-]
+    place : Place
+        Where the stretch lies; buried, outdoor and overhead stretches are wet. [-]
+
+    Raises
+    ------
+    InvalidJob
+        If the type is unknown.
+    OutsideTable
+        If the type is not allowed in a wet place.
+
+    References
+    ----------
+    NEC 2023, Table 310.4(1); 300.5(B) and 300.9 for raceways in wet places.
+
+    Examples
+    --------
+    >>> insulation_column_c("XHHW", Place.buried).value
+    75
+    >>> insulation_column_c("XHHW", Place.indoors).value
+    90
+    """
+    types = source("insulation")
+    if insulation not in types.rows:
+        raise InvalidJob("insulation", f"there is no insulation type {insulation}.", f"Types: {', '.join(types.rows)}.")
+    wet = place in WET
+    column = int(types.number(insulation, "wet_c" if wet else "dry_c"))
+    words = f"{insulation} in a {'wet' if wet else 'dry'} place"
+    return Worked(column, (looked_up("T_i", words, column, "°C", types.text(insulation, "source"), row=insulation,
+                                     column="wet" if wet else "dry and damp"),))
+
+
+def terminals_c(marking: Terminals, device_a: float) -> Step:
+    """Give the temperature the terminals stand.
+
+    Parameters
+    ----------
+    marking : Terminals
+        What both ends are marked for. [-]
+    device_a : float
+        Overcurrent device of the run. [A]
+
+    References
+    ----------
+    NEC 2023, 110.14(C)(1): to 100 A 60 °C unless marked 75; above 100 A 75 °C.
+
+    Examples
+    --------
+    >>> terminals_c(Terminals.unmarked, 100).value, terminals_c(Terminals.unmarked, 110).value
+    (60.0, 75.0)
+    """
+    words, place = "terminals at both ends", "110.14(C)(1)"
+    if marking is Terminals.c75:
+        return ruled("T_t", words, "75 °C", "marked 75 °C", place, 75.0)
+    if marking is Terminals.c60:
+        return ruled("T_t", words, "60 °C", "marked 60 °C", place, 60.0)
+    if device_a <= 100:  # noqa: PLR2004 - the limit in 110.14(C)(1)(a)
+        return ruled("T_t", words, "60 °C", "not marked, device of 100 A or less", place, 60.0)
+    return ruled("T_t", words, "75 °C", "not marked, device above 100 A", place, 75.0)
+
+
+@lru_cache(maxsize=16)
+def carrying_conductors(circuit: Circuit) -> Step:
+    """Count the conductors of a run that carry current.
+
+    Parameters
+    ----------
+    circuit : Circuit
+        Which conductors the run has. [-]
+
+    References
+    ----------
+    NEC 2023, 310.15(E)(1): a neutral that carries only the unbalance does not count.
+    """
+    if circuit is Circuit.three_wire:
+        why = "two ungrounded; the neutral carries only the unbalance and does not count"
+    else:
+        why = "two wires, both carry the whole current"
+    return ruled("n", "carrying conductors of this run", "2", why, "310.15(E)", 2.0)
+
+
+@lru_cache(maxsize=4096)
+def ambient_factor(ambient_c: float, column_c: int) -> Step:
+    """Look up the ambient correction.
+
+    Parameters
+    ----------
+    ambient_c : float
+        Temperature around the wire. [°C]
+    column_c : int
+        Temperature column of the insulation. [°C]
+
+    Raises
+    ------
+    OutsideTable
+        If the place is too hot for the insulation.
+
+    References
+    ----------
+    NEC 2023, Table 310.15(B)(1)(1).
+
+    Examples
+    --------
+    >>> ambient_factor(30.0, 90).value, ambient_factor(30.1, 90).value
+    (1.0, 0.96)
+    """
+    bands = source("ambient")
+    column = f"factor_{column_c}"
+    for edge in bands.keys_with(column):
+        if ambient_c <= float(edge):
+            return looked_up("F_a", f"ambient {ambient_c:g} °C", bands.number(edge, column), "", bands.citation,
+                             row=f"up to {edge} °C", column=f"{column_c} °C")
+    raise OutsideTable(bands.citation, f"{ambient_c:g} °C around {column_c} °C insulation",
+                       f"it ends at {bands.keys_with(column)[-1]} °C; use a hotter insulation or another route")
+
+
+@lru_cache(maxsize=256)
+def adjustment_factor(carrying: int) -> Step:
+    """Look up the adjustment for conductors that carry current together.
+
+    Parameters
+    ----------
+    carrying : int
+        Carrying conductors in the same pipe or cable. [-]
+
+    References
+    ----------
+    NEC 2023, Table 310.15(C)(1); 41 and more count 35 %.
+
+    Examples
+    --------
+    >>> [adjustment_factor(n).value for n in (3, 4, 6, 7, 41)]
+    [1.0, 0.8, 0.8, 0.7, 0.35]
+    """
+    bands = source("adjustment")
+    for edge in bands.rows:
+        if carrying <= int(edge):
+            return looked_up("F_n", f"{carrying} carrying together", bands.number(edge, "factor"), "", bands.citation,
+                             row=f"up to {edge}")
+    return looked_up("F_n", f"{carrying} carrying together", 0.35, "", bands.citation, row="41 and more")
+
+
+@lru_cache(maxsize=8192)
+def stretch_ampacity(wire: Wire, segment: Segment, carrying: int, terminal_c: float) -> Worked[float]:
+    """Give the ampacity of a conductor in one stretch, never above its terminals.
+
+    Parameters
+    ----------
+    wire : Wire
+        Size, metal and insulation. [-]
+    segment : Segment
+        The stretch. [-]
+    carrying : int
+        Carrying conductors of this run. [-]
+    terminal_c : float
+        What the terminals stand. [°C]
+
+    Raises
+    ------
+    OutsideTable
+        If the size has no ampacity, or the place is too hot or too wet for the insulation.
+
+    References
+    ----------
+    NEC 2023, 310.15, Table 310.16, 110.14(C); cables by 334.80 and 340.80.
+
+    Examples
+    --------
+    >>> wire = Wire("1/0", Metal.aluminum, "XHHW-2")
+    >>> stretch_ampacity(wire, Segment(length_m=50), 2, 75).value
+    120.0
+    """
+    column = insulation_column_c(wire.insulation, segment.place)
+    published = source("ampacity")
+    table_a = looked_up("I_t", f"{wire.size} {wire.metal} before correction",
+                        published.number(wire.size, f"{wire.metal}_{column.value}"), "A", published.citation,
+                        row=wire.size, column=f"{wire.metal} {column.value} °C")
+    ambient = ambient_factor(segment.ambient_c, column.value)
+    together = adjustment_factor(carrying + segment.other_carrying)
+    derated = step("I_d", "after correction and adjustment", "I_t * F_a * F_n", "A", "310.15",
+                   I_t=table_a.value, F_a=ambient.value, F_n=together.value)
+    cap = held_to(wire, terminal_c)
+    final = step("I_a", "ampacity, never above the terminals", "min(I_d, I_c)", "A", "110.14(C)",
+                 I_d=derated.value, I_c=cap.value)
+    return Worked(final.value, (*column.steps, table_a, ambient, together, derated, cap, final))
+
+
+@lru_cache(maxsize=8192)
+def held_to(wire: Wire, terminal_c: float) -> Step:
+    """Look up the most a conductor may carry at its terminals, and as a cable held to a lower column.
+
+    Parameters
+    ----------
+    wire : Wire
+        Size, metal and insulation. [-]
+    terminal_c : float
+        What the terminals stand. [°C]
+
+    References
+    ----------
+    NEC 2023, 110.14(C), 334.80, 340.80.
+    """
+    types, published = source("insulation"), source("ampacity")
+    column = int(terminal_c)
+    if types.has(wire.insulation, "ampacity_c"):
+        column = min(column, int(types.number(wire.insulation, "ampacity_c")))
+    column = min(column, int(max(types.number(wire.insulation, "dry_c"), 60)))
+    return looked_up("I_c", f"most at {column} °C terminals", published.number(wire.size, f"{wire.metal}_{column}"), "A",
+                     published.citation, row=wire.size, column=f"{wire.metal} {column} °C")
+
+
+@lru_cache(maxsize=8192)
+def run_ampacity(wire: Wire, segments: tuple[Segment, ...], carrying: int, terminal_c: float) -> Worked[Ampacity]:
+    """Give the ampacity of a run: the worst stretch, with the short-stretch allowance.
+
+    Parameters
+    ----------
+    wire : Wire
+        Size, metal and insulation. [-]
+    segments : tuple of Segment
+        Stretches in order, shape (n,). [-]
+    carrying : int
+        Carrying conductors of this run. [-]
+    terminal_c : float
+        What the terminals stand. [°C]
+
+    Notes
+    -----
+    Stretches of lower ampacity may be passed over when all of them together are not longer
+    than 10 ft nor than a tenth of the length that is figured at the higher ampacity.
+
+    References
+    ----------
+    NEC 2023, 310.14(A)(2) and its exception.
+    """
+    each = [stretch_ampacity(wire, segment, carrying, terminal_c) for segment in segments]
+    worst = min(range(len(each)), key=lambda i: each[i].value)
+    terminal_a = held_to(wire, terminal_c).value
+    chosen, why = worst, ()
+    for i in sorted(range(len(each)), key=lambda i: -each[i].value):
+        lower_m = sum(s.length_m for s, a in zip(segments, each, strict=True) if a.value < each[i].value)
+        higher_m = sum(s.length_m for s in segments) - lower_m
+        if 0 < lower_m <= min(SHORT_STRETCH_M, higher_m / 10) and each[i].value > each[worst].value:
+            chosen = i
+            why = (ruled("I_a", "short stretch passed over", f"{each[i].value:.0f} A",
+                         f"{lower_m / 0.3048:.1f} ft at lower ampacity is within 10 ft and a tenth of the rest",
+                         "310.14(A)(2) exception", each[i].value),)
+            break
+    opening: tuple[Step, ...] = ()
+    if len(segments) > 1:
+        opening = (given("s", f"stretch {chosen + 1} of {len(segments)} governs", chosen + 1, "", "310.14(A)(2)"),)
+    return Worked(Ampacity(each[chosen].value, terminal_a, chosen), opening + each[chosen].steps + why)

@@ -1,0 +1,178 @@
+"""Overcurrent devices: the least for a load, the largest for a wire."""
+
+from __future__ import annotations
+
+from functools import lru_cache
+
+from northspan.core.errors import OutsideTable
+from northspan.core.job import RunKind
+from northspan.core.rulebooks.protocol import Ampacity, DesignLoad, Wire
+from northspan.core.rulebooks.us.sources import source
+from northspan.core.worked import Margin, Step, Worked, at_most, looked_up, ruled, step
+
+LARGE_A = 800.0  # above this the device may not exceed the wire, 240.4(C)
+
+
+@lru_cache(maxsize=None)
+def standard_devices() -> tuple[float, ...]:
+    """List the standard ratings. [A]
+
+    References
+    ----------
+    NEC 2023, Table 240.6(A).
+    """
+    return tuple(float(key) for key in source("devices").rows)
+
+
+@lru_cache(maxsize=8192)
+def next_device(amperes: float) -> Step:
+    """Find the smallest standard rating that is not below a current.
+
+    Parameters
+    ----------
+    amperes : float
+        Current to be covered. [A]
+
+    Raises
+    ------
+    OutsideTable
+        Above the largest standard rating.
+
+    References
+    ----------
+    NEC 2023, 240.6(A).
+
+    Examples
+    --------
+    >>> next_device(80).value, next_device(80.1).value
+    (80.0, 90.0)
+    """
+    ratings = standard_devices()
+    for i, rating in enumerate(ratings):
+        if rating >= amperes - 1e-9:
+            return looked_up("I_n", "next standard device", rating, "A", "240.6(A)", row=f"{rating:.0f}",
+                             short=f"{ratings[i - 1]:.0f} A" if i else "")
+    raise OutsideTable("240.6(A)", f"{amperes:.0f} A", f"it ends at {ratings[-1]:.0f} A")
+
+
+@lru_cache(maxsize=8192)
+def device_for_load(load: DesignLoad, kind: RunKind) -> Worked[float]:
+    """Choose the least device for a load: continuous load counts 125 %.
+
+    Parameters
+    ----------
+    load : DesignLoad
+        Load of the heavier leg. [A]
+    kind : RunKind
+        Branch circuit, feeder or service. [-]
+
+    References
+    ----------
+    NEC 2023, 215.3 (feeders), 210.20(A) (branch circuits), 230.42 (services); 240.6(A).
+    """
+    least = step("I_b", "least device: the rest plus 1.25 of the continuous load", "I_r + 1.25 * I_k", "A",
+                 device_article(kind), I_r=load.noncontinuous_a, I_k=load.continuous_a)
+    device = next_device(max(least.value, smallest_device(kind)))
+    return Worked(device.value, (least, device))
+
+
+def device_article(kind: RunKind) -> str:
+    """Name the article that sets the least device.
+
+    Parameters
+    ----------
+    kind : RunKind
+        Branch circuit, feeder or service. [-]
+    """
+    return {RunKind.feeder: "215.3", RunKind.branch: "210.20(A)", RunKind.service: "230.42"}[kind]
+
+
+def smallest_device(kind: RunKind) -> float:
+    """Give the smallest device in use for a kind of run. [A]
+
+    Parameters
+    ----------
+    kind : RunKind
+        Branch circuit, feeder or service. [-]
+    """
+    return 15.0 if kind is RunKind.branch else 20.0
+
+
+@lru_cache(maxsize=8192)
+def device_for_wire(ampacity: Ampacity, wire: Wire, school: str) -> Worked[float]:
+    """Find the largest device that protects a conductor.
+
+    Parameters
+    ----------
+    ampacity : Ampacity
+        What the conductor carries here. [A]
+    wire : Wire
+        Size and metal. [-]
+    school : str
+        "next_up" allows the next standard size up, "never_above" does not. [-]
+
+    References
+    ----------
+    NEC 2023, 240.4(B) to 800 A, 240.4(C) above, 240.4(D) for small conductors.
+
+    Examples
+    --------
+    >>> from northspan.core.job import Metal
+    >>> wire = Wire("4/0", Metal.aluminum, "XHHW-2")
+    >>> device_for_wire(Ampacity(180.0, 180.0, 0), wire, "next_up").value
+    200.0
+    >>> device_for_wire(Ampacity(175.0, 175.0, 0), wire, "next_up").value
+    175.0
+    """
+    small = source("small")
+    steps: tuple[Step, ...] = ()
+    amperes = ampacity.final_a
+    fits = [rating for rating in standard_devices() if rating <= amperes + 1e-9]
+    if fits and abs(fits[-1] - amperes) < 1e-9:
+        largest = fits[-1]
+        steps = (ruled("I_p", "largest device for the wire", f"{largest:.0f} A",
+                       "the ampacity is a standard rating; there is no step up", "240.4", largest),)
+    elif amperes <= LARGE_A and school == "next_up":
+        step_up = next_device(amperes)
+        largest = step_up.value
+        steps = (ruled("I_p", "largest device for the wire", f"{largest:.0f} A",
+                       f"next standard rating above {amperes:.0f} A is allowed to 800 A", "240.4(B)", largest),)
+    else:
+        largest = fits[-1] if fits else 0.0
+        why = "above 800 A the device may not exceed the wire" if amperes > LARGE_A else "your call: never above the wire"
+        steps = (ruled("I_p", "largest device for the wire", f"{largest:.0f} A", why, "240.4(C)", largest),)
+    if small.has(wire.size, wire.metal):
+        limit = small.number(wire.size, wire.metal)
+        if limit < largest:
+            largest = limit
+        steps += (looked_up("I_s", "small conductor limit", limit, "A", small.citation, row=wire.size, column=wire.metal),)
+    return Worked(largest, steps)
+
+
+@lru_cache(maxsize=8192)
+def load_margins(load: DesignLoad, ampacity: Ampacity, kind: RunKind) -> tuple[tuple[Step, ...], tuple[Margin, ...]]:
+    """Hold a conductor against its load in the two separate tests, never multiplied together.
+
+    Parameters
+    ----------
+    load : DesignLoad
+        Load of the heavier leg. [A]
+    ampacity : Ampacity
+        What the conductor carries here. [A]
+    kind : RunKind
+        Branch circuit, feeder or service. [-]
+
+    References
+    ----------
+    NEC 2023, 215.2(A)(1), 210.19(A)(1), 230.42(A): 125 % of continuous load at the terminals before
+    derating, and the whole load at 100 % after derating.
+    """
+    article = {RunKind.feeder: "215.2(A)(1)", RunKind.branch: "210.19(A)(1)", RunKind.service: "230.42(A)"}[kind]
+    raised = step("I_1", "test 1: continuous at 125 %, at the terminals, before derating", "I_r + 1.25 * I_k", "A", article,
+                  I_r=load.noncontinuous_a, I_k=load.continuous_a)
+    whole = step("I_2", "test 2: the load itself, after derating", "I_r + I_k", "A", article,
+                 I_r=load.noncontinuous_a, I_k=load.continuous_a)
+    return (raised, whole), (
+        at_most("terminals", "Terminals, continuous at 125 %", raised.value, ampacity.terminal_a, "A", article),
+        at_most("ampacity", "Ampacity, load at 100 %", whole.value, ampacity.final_a, "A", article),
+    )

@@ -1,0 +1,188 @@
+"""Pipes: bores, fill, bends; and the impedance of conductors in them."""
+
+from __future__ import annotations
+
+from functools import lru_cache
+
+from northspan.core.job import Metal, Method, Segment
+from northspan.core.rulebooks.protocol import Impedance, PipeSize, RunFacts
+from northspan.core.rulebooks.us.ampacity import RACEWAYS
+from northspan.core.rulebooks.us.sources import source
+from northspan.core.worked import Step, Worked, looked_up, ruled
+
+IN_M = 0.0254
+BENDS_LIMIT_DEG = 360.0
+_ARTICLES = {Method.pvc40: "352.26", Method.pvc80: "352.26", Method.emt: "358.26", Method.rmc: "344.26"}
+_STEEL = frozenset({Method.emt, Method.rmc})
+SMALL_BRANCH_A, SMALL_BRANCH_V = 20.0, 120.0
+
+
+@lru_cache(maxsize=8192)
+def impedance(size: str, metal: Metal, method: Method) -> Worked[Impedance]:
+    """Look up resistance and reactance of one conductor. [ohm per 1000 ft]
+
+    Parameters
+    ----------
+    size : str
+        AWG or kcmil. [-]
+    metal : Metal
+        Conductor metal. [-]
+    method : Method
+        Wiring method; steel pipe raises the reactance, anything else reads the PVC column. [-]
+
+    Notes
+    -----
+    A size that the table leaves out reads the next smaller one, which is the safe side: its
+    resistance is higher.
+
+    References
+    ----------
+    NEC 2023, Chapter 9 Table 9.
+
+    Examples
+    --------
+    >>> z = impedance("1/0", Metal.aluminum, Method.pvc40).value
+    >>> z.resistance_ohm, z.reactance_ohm
+    (0.2, 0.044)
+    """
+    rows = source("impedance")
+    column = "steel" if method in _STEEL else "pvc"
+    area = source("conductors").number(size, "area_cmil")
+    listed = [key for key in rows.keys_with(f"r_{metal}_{column}") if source("conductors").number(key, "area_cmil") <= area]
+    row = listed[-1] if listed else size
+    words = "" if row == size else f", {size} is not listed, {row} is the safe side"
+    resistance = looked_up("R", f"resistance of {metal}{words}", rows.number(row, f"r_{metal}_{column}"), "Ω/kft", rows.citation,
+                           row=row, column=f"{metal} in {column}")
+    reactance = looked_up("X", "reactance", rows.number(row, f"x_{column}"), "Ω/kft", rows.citation, row=row, column=column)
+    return Worked(Impedance(resistance.value, reactance.value), (resistance, reactance))
+
+
+def resistance_dc(size: str, metal: Metal) -> Step:
+    """Look up the direct-current resistance at 75 °C. [ohm per 1000 ft]
+
+    Parameters
+    ----------
+    size : str
+        AWG or kcmil. [-]
+    metal : Metal
+        Conductor metal. [-]
+
+    References
+    ----------
+    NEC 2023, Chapter 9 Table 8.
+    """
+    rows = source("conductors")
+    return looked_up("R_dc", f"resistance of {metal}, direct current", rows.number(size, f"{metal}_ohm_per_kft"), "Ω/kft",
+                     rows.citation, row=size, column=metal)
+
+
+@lru_cache(maxsize=8192)
+def wire_area(size: str, insulation: str) -> Step:
+    """Look up the area of an insulated conductor. [in²]
+
+    Parameters
+    ----------
+    size : str
+        AWG or kcmil. [-]
+    insulation : str
+        Type letters. [-]
+
+    References
+    ----------
+    NEC 2023, Chapter 9 Table 5, concentric strands (compact ones are smaller).
+    """
+    rows = source("wire_dimensions")
+    group = source("insulation").text(insulation, "dims")
+    return looked_up("a", f"{size} {insulation}", rows.number(f"{group} {size}", "area_in2"), "in²", rows.citation, row=size,
+                     column=insulation)
+
+
+@lru_cache(maxsize=8192)
+def pipes(method: Method, wires: int) -> tuple[PipeSize, ...]:
+    """List the pipes of a method, smallest first, with the share that may be filled.
+
+    Parameters
+    ----------
+    method : Method
+        Wiring method; one that is no pipe gives an empty list. [-]
+    wires : int
+        Number of conductors in it. [-]
+
+    References
+    ----------
+    NEC 2023, Chapter 9 Tables 1 and 4.
+    """
+    if method not in RACEWAYS:
+        return ()
+    shares = source("fill")
+    allowed = next(float(row["percent"]) for row in shares.rows.values() if not row["up_to_wires"] or wires <= int(row["up_to_wires"]))
+    return tuple(PipeSize(key.split()[1], float(row["area_in2"]), allowed, source("raceways").citation, shares.citation)
+                 for key, row in source("raceways").rows.items() if row["method"] == method)
+
+
+def bends_limit_deg(method: Method) -> Step:
+    """Give the most bends between pull points. [degrees]
+
+    Parameters
+    ----------
+    method : Method
+        Wiring method. [-]
+
+    References
+    ----------
+    NEC 2023, 344.26, 352.26, 358.26.
+    """
+    return ruled("B", "bends between pull points", "360°", "four quarter bends", _ARTICLES.get(method, "300.34"), BENDS_LIMIT_DEG)
+
+
+def cover(segment: Segment, run: RunFacts, device_a: float | None) -> Worked[float | None]:
+    """Give the least cover over a buried stretch. [m]
+
+    Parameters
+    ----------
+    segment : Segment
+        The stretch. [-]
+    run : RunFacts
+        What kind of run it belongs to. [-]
+    device_a : float or None
+        Its overcurrent device. [A]
+
+    Notes
+    -----
+    The shallow column needs all three: a branch circuit of a dwelling at 120 V or less, 20 A or
+    less, with GFCI. The table has no column for EMT, so there is no answer for it: None.
+
+    References
+    ----------
+    NEC 2023, Table 300.5(A).
+
+    Examples
+    --------
+    >>> from northspan.core.job import Circuit, Grounding, RunKind
+    >>> facts = RunFacts(RunKind.feeder, Circuit.three_wire, Grounding.equipment_ground, False, 240, ())
+    >>> round(cover(Segment(length_m=9), facts, 100).value / 0.0254)
+    18
+    """
+    rows = source("cover")
+    column = _cover_column(segment, run, device_a)
+    if column is None:
+        why = f"{rows.citation} has no column for this method in the ground"
+        return Worked(None, (ruled("c", "least cover", "no figure", why, rows.citation),))
+    inches = rows.number(segment.surface, column)
+    shown = looked_up("c", f"least cover, {column.replace('_', ' ')}", inches, "in", rows.citation,
+                      row=segment.surface.replace("_", " "), column=column.replace("_", " "))
+    return Worked(inches * IN_M, (shown,))
+
+
+def _cover_column(segment: Segment, run: RunFacts, device_a: float | None) -> str | None:
+    volts = run.line_v / 2 if run.circuit == "two_wire_neutral" else run.line_v
+    small = run.kind == "branch" and run.gfci and volts <= SMALL_BRANCH_V and (device_a or 1e9) <= SMALL_BRANCH_A
+    match segment.method:
+        case Method.rmc:
+            return "rigid_metal"
+        case Method.pvc40 | Method.pvc80:
+            return "small_gfci_branch" if small else "nonmetallic"
+        case Method.direct_burial:
+            return "small_gfci_branch" if small else "direct_burial"
+        case Method.emt | Method.cable | Method.overhead:
+            return None

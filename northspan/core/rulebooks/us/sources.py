@@ -1,0 +1,39 @@
+"""The tables of this rulebook, loaded and checked once."""
+
+from __future__ import annotations
+
+from northspan.core.rulebooks.tables import Table, table
+
+PACKAGE = "northspan.core.rulebooks.us"
+FILES = {
+    "ampacity": "2023_310-16_ampacity.csv",
+    "ambient": "2023_310-15B1_ambient.csv",
+    "adjustment": "2023_310-15C1_adjustment.csv",
+    "devices": "2023_240-6A_devices.csv",
+    "small": "2023_240-4D_small_conductors.csv",
+    "equipment_ground": "2023_250-122_equipment_grounding.csv",
+    "electrode_conductor": "2023_250-66_electrode_conductor.csv",
+    "conductors": "2023_9-8_conductors.csv",
+    "impedance": "2023_9-9_impedance.csv",
+    "raceways": "2023_9-4_raceways.csv",
+    "fill": "2023_9-1_fill.csv",
+    "wire_dimensions": "2023_9-5_wire_dimensions.csv",
+    "cover": "2023_300-5A_cover.csv",
+    "insulation": "2023_310-4_insulation.csv",
+}
+
+
+def source(name: str) -> Table:
+    """Give a table by its short name.
+
+    Parameters
+    ----------
+    name : str
+        Short name, a key of FILES. [-]
+    """
+    return table(PACKAGE, FILES[name])
+
+
+def load_all() -> tuple[Table, ...]:
+    """Load every table, so that a broken one stops the start."""
+    return tuple(source(name) for name in FILES)

@@ -1,0 +1,1 @@
+"""Sizing: device, conductors, drop, pipe."""

@@ -1,0 +1,152 @@
+"""Other ways to make a run, and what each school of each call would give: all by sizing it again."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from northspan.core.calls import CALLS, CallKind
+from northspan.core.errors import InvalidJob, NoSolution, OutsideTable
+from northspan.core.findings import Cure, Edit
+from northspan.core.job import CallChoice, Job, Metal, RunKind
+from northspan.core.plan import CallOption, CallPlan, Neighbour
+from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.sizing.run import RunQuestion, SizedRun, size_run
+
+
+def neighbours(sized: SizedRun, rulebook: Rulebook) -> tuple[Neighbour, ...]:
+    """Work the neighbouring choices: a size down, this one, a size up, and the other metals.
+
+    Parameters
+    ----------
+    sized : SizedRun
+        The run as chosen. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    wire = sized.tried.wire
+    ladder = rulebook.sizes(wire.metal)
+    at = ladder.index(wire.size)
+    wanted: list[tuple[str, Metal, str | None]] = [
+        (words, wire.metal, ladder[i])
+        for words, i in (("a size down", at - 1), ("as chosen", at), ("a size up", at + 1))
+        if 0 <= i < len(ladder)
+    ]
+    wanted += [(f"in {metal}", metal, None) for metal in rulebook.metals() if metal is not wire.metal]
+    return tuple(found for entry in wanted if (found := _neighbour(sized, rulebook, *entry)))
+
+
+def calls_of_run(job: Job, sized: SizedRun, rulebook: Rulebook) -> tuple[CallPlan, ...]:
+    """Work every call that is open on a run, by each of its schools; a pinned choice closes its call.
+
+    Parameters
+    ----------
+    job : Job
+        The job, for who decided and why. [-]
+    sized : SizedRun
+        The run as chosen. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    return tuple(
+        call_plan(kind, job.calls.get(kind.name), {s.key: _outcome(sized.question, kind, s.key, rulebook) for s in kind.schools})
+        for name in calls_open(sized) for kind in (CALLS[name],)
+    )
+
+
+def calls_open(sized: SizedRun) -> tuple[str, ...]:
+    """Say which calls can still change a run.
+
+    Parameters
+    ----------
+    sized : SizedRun
+        The run as chosen. [-]
+    """
+    run = sized.question.run
+    if run.kind is RunKind.service:
+        return ()
+    free = {"drop_current": True, "metal": run.metal is None and run.kind is RunKind.feeder, "rounding": run.conductor_size is None,
+            "equipment_ground": sized.equipment_ground is not None and run.equipment_ground_size is None,
+            "pipe_size": run.pipe_size is None and any(pipe.value for pipe in sized.pipes)}
+    return tuple(name for name, is_free in free.items() if is_free)
+
+
+def call_plan(kind: CallKind, choice: CallChoice | None, outcomes: dict[str, str]) -> CallPlan:
+    """Lay out a call with the outcome of each school.
+
+    Parameters
+    ----------
+    kind : CallKind
+        The judgement. [-]
+    choice : CallChoice or None
+        What the job chose, if anybody decided. [-]
+    outcomes : dict
+        School to outcome in words. [-]
+    """
+    chosen = choice.school if choice else kind.default
+    options = tuple(CallOption(s.key, s.words, outcomes[s.key], s.key == chosen) for s in kind.schools)
+    return CallPlan(kind.name, kind.question, chosen, kind.default, choice.decided_by if choice else "", choice.why if choice else "",
+                    options)
+
+
+def in_words(sized: SizedRun, rulebook: Rulebook) -> str:
+    """Say a sized run in one line, as in the supply house.
+
+    Parameters
+    ----------
+    sized : SizedRun
+        The run. [-]
+    rulebook : Rulebook
+        For names. [-]
+    """
+    wire = sized.tried.wire
+    parts = [f"{rulebook.size_name(wire.size)} {wire.metal}", f"{sized.device.value:.0f} A"]
+    pipe = largest_pipe(sized)
+    if pipe:
+        parts.append(pipe)
+    if sized.equipment_ground_size:
+        parts.append(f"ground {rulebook.size_name(sized.equipment_ground_size)}")
+    return ", ".join(parts)
+
+
+def largest_pipe(sized: SizedRun) -> str:
+    """Name the pipe of the longest stretch that has one.
+
+    Parameters
+    ----------
+    sized : SizedRun
+        The run. [-]
+    """
+    piped = [(s.length_m, pipe.value.name) for s, pipe in zip(sized.question.run.segments, sized.pipes, strict=True) if pipe.value]
+    return max(piped)[1] if piped else ""
+
+
+def _neighbour(sized: SizedRun, rulebook: Rulebook, words: str, metal: Metal, size: str | None) -> Neighbour | None:
+    question = sized.question
+    same_metal = metal is sized.tried.wire.metal
+    run = question.run.model_copy(update={"metal": metal, "conductor_size": size, "grounded_size": None, "equipment_ground_size": None,
+                                          "insulation": question.run.insulation if same_metal else None})
+    try:
+        other = size_run(replace(question, run=run), rulebook)
+    except (NoSolution, OutsideTable, InvalidJob):
+        return None
+    if other is None:
+        return None
+    broken = [m for m in other.margins if not m.holds]
+    tried = other.tried
+    at = question.pointer
+    edits = [Edit("add", f"{at}/metal", metal), Edit("add", f"{at}/conductor_size", size)]
+    name = f"{rulebook.size_name(tried.wire.size)} {metal}"
+    return Neighbour(words, rulebook.size_name(tried.wire.size), metal, tried.drop.value.percent,
+                     question.drop_above_percent + tried.drop.value.percent, largest_pipe(other), not broken, words == "as chosen",
+                     "; ".join(f"{m.words.lower()} {m.used:.1f} of {m.limit:.1f} {m.unit}" for m in broken),
+                     Cure(f"Take {name}", tuple(edits)))
+
+
+def _outcome(question: RunQuestion, kind: CallKind, school: str, rulebook: Rulebook) -> str:
+    if school == "given" and question.run.given_drop_a is None:
+        return "no current given yet"
+    try:
+        other = size_run(replace(question, schools=question.schools.but(kind.name, school)), rulebook)
+    except (NoSolution, OutsideTable) as refused:
+        return str(refused)
+    return in_words(other, rulebook) if other else "no load yet"

@@ -1,0 +1,131 @@
+"""What is wrong or open about a run, with the edit that cures it."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import replace
+
+from northspan.core.findings import Cure, Edit, Finding, Severity, pin
+from northspan.core.job import Grounding, Method, Place, RunKind, Status, Terminals
+from northspan.core.routing.cover import covers
+from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.sizing.run import SizedRun, size_run
+from northspan.core.worked import Margin
+
+
+def findings_of_run(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
+    """Go through a sized run and say what is wrong or open.
+
+    Parameters
+    ----------
+    sized : SizedRun
+        The run. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    if sized.question.run.kind is not RunKind.service:
+        yield from _limits(sized)
+        yield from _pinned_ground(sized, rulebook)
+    yield from _drop(sized, rulebook)
+    yield from _stretches(sized, rulebook)
+    if sized.insulation.value:
+        yield Finding(Severity.fix, f"{sized.question.pointer}/insulation", f"{sized.question.run.name}: {sized.insulation.value}.",
+                      sized.insulation.steps[0].text, sized.insulation.steps[0].citation,
+                      (pin(f"{sized.question.pointer}/insulation", None, "Let the rules choose the insulation"),))
+    if sized.question.run.terminals is Terminals.unmarked and sized.terminals.value < 75:  # noqa: PLR2004 - a marking, °C
+        yield Finding(Severity.note, f"{sized.question.pointer}/terminals",
+                      f"{sized.question.run.name}: terminals are taken as 60 °C, because no marking was noted.",
+                      "Most panels and breakers are marked 75 °C. Read the label before counting on it.", sized.terminals.citation,
+                      (pin(f"{sized.question.pointer}/terminals", Terminals.c75, "The label says 75 °C"),))
+
+
+def _limits(sized: SizedRun) -> Iterator[Finding]:
+    run, at = sized.question.run, sized.question.pointer
+    wire = f"{sized.tried.wire.size} {sized.tried.wire.metal}"
+    unpin = (pin(f"{at}/conductor_size", None, "Let the rules choose the size"),)
+    texts = {
+        "terminals": f"{wire} is too small at its terminals: {{used:.0f}} A on {{limit:.0f}} A.",
+        "ampacity": f"{wire} carries {{limit:.0f}} A here; the load is {{used:.0f}} A.",
+        "protection": f"a {{used:.0f}} A device does not protect {wire}; the most for it is {{limit:.0f}} A.",
+        "device": "the {limit:.0f} A device is below the {used:.0f} A that the load asks.",
+    }
+    for margin in (*sized.device.margins, *sized.tried.margins):
+        if margin.key in texts and not margin.holds:
+            cures = (pin(f"{at}/device_a", None, "Let the rules choose the device"),) if margin.key == "device" else unpin
+            text = texts[margin.key].format(used=margin.used, limit=margin.limit)
+            yield Finding(Severity.stop, at, f"{run.name}: {text}", "A conductor that is overloaded or not protected can start a fire.",
+                          margin.citation, cures)
+
+
+def _pinned_ground(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
+    run, at = sized.question.run, sized.question.pointer
+    if sized.equipment_ground and sized.equipment_ground_size:
+        least = sized.equipment_ground.value
+        if rulebook.area(sized.equipment_ground_size) < rulebook.area(least):
+            yield Finding(Severity.fix, f"{at}/equipment_ground_size",
+                          f"{run.name}: equipment ground {sized.equipment_ground_size} is below {least}.",
+                          "It is the way back for a fault; too thin, and the breaker opens late.", sized.equipment_ground.steps[-1].citation,
+                          (pin(f"{at}/equipment_ground_size", None, "Let the rules choose the ground"),))
+    if sized.grounded_size and rulebook.area(sized.grounded_size) < rulebook.area(sized.grounded.value):
+        yield Finding(Severity.fix, f"{at}/grounded_size", f"{run.name}: neutral {sized.grounded_size} is below {sized.grounded.value}.",
+                      "It must carry the unbalance of the legs and a fault.", sized.grounded.steps[-1].citation,
+                      (pin(f"{at}/grounded_size", None, "Make it as large as the ungrounded conductors"),))
+    if run.grounding is Grounding.legacy_three_wire and run.status is not Status.existing:
+        yield Finding(Severity.fix, f"{at}/grounding", f"{run.name}: new work cannot be fed with three wires.",
+                      "Neutral and ground must be two wires.", rulebook.cite("new_three_wire"),
+                      (pin(f"{at}/grounding", Grounding.equipment_ground, "Run four wires"),))
+
+
+def _drop(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
+    run, at = sized.question.run, sized.question.pointer
+    broken = [m for m in sized.tried.margins if m.key in {"drop", "way"} and not m.holds]
+    if not broken:
+        return
+    severity = Severity.fix if rulebook.drop_is_rule() else Severity.check
+    worst = max(broken, key=lambda margin: margin.share)
+    yield Finding(severity, at, f"{run.name}: {worst.words.lower()} {worst.used:.1f} %, wanted {worst.limit:g} %.",
+                  "Lights dim and motors start hard; the breaker still holds." + _advice(worst), worst.citation, _drop_cures(sized, rulebook))
+
+
+def _drop_cures(sized: SizedRun, rulebook: Rulebook) -> tuple[Cure, ...]:
+    """Offer the least size that keeps the drop, if the run was pinned below it."""
+    question = sized.question
+    if question.run.conductor_size is None:
+        return ()
+    run = question.run.model_copy(update={"conductor_size": None, "metal": sized.tried.wire.metal})
+    other = size_run(replace(question, run=run), rulebook)
+    if other is None or not other.tried.good:
+        return ()
+    return (pin(f"{question.pointer}/conductor_size", other.tried.wire.size,
+                f"Go to {rulebook.size_name(other.tried.wire.size)}"),)
+
+
+def _advice(margin: Margin) -> str:
+    return " The limit is advice here, not a rule." if margin.advice else ""
+
+
+def _stretches(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
+    run, at = sized.question.run, sized.question.pointer
+    least = covers(run, sized.device.value, sized.question.line_v, rulebook)
+    for i, (segment, pipe, turn, cover) in enumerate(zip(run.segments, sized.pipes, sized.bends, least, strict=True)):
+        where = f"{at}/segments/{i}"
+        for margin in pipe.margins:
+            if not margin.holds:
+                yield Finding(Severity.fix, where, f"{run.name}: the pipe is {margin.used:.0f} % full, {margin.limit:.0f} % is allowed.",
+                              "Wire is damaged in the pull and cannot shed its heat.", margin.citation,
+                              (pin(f"{at}/pipe_size", None, "Let the rules choose the pipe"),))
+        for margin in turn.margins:
+            if not margin.holds:
+                yield Finding(Severity.fix, where, f"{run.name}: {margin.used:.0f}° of bends between pull points, {margin.limit:.0f}° is the most.",
+                              "Set a pull point part-way. A pull like this jams.", margin.citation)
+        if segment.place is not Place.buried:
+            continue
+        if cover.value is None:
+            yield Finding(Severity.fix, where, f"{run.name}: there is no cover figure for {dict(rulebook.methods())[segment.method]}.",
+                          "Use a pipe or cable that is meant for the ground.", cover.steps[0].citation,
+                          (Cure("Use PVC schedule 40", (Edit("add", f"{where}/method", Method.pvc40),)),))
+        elif segment.cover_m is not None and segment.cover_m < cover.value - 1e-6:
+            yield Finding(Severity.fix, f"{where}/cover_m",
+                          f"{run.name}: cover {rulebook.depth_text(segment.cover_m)} is below {rulebook.depth_text(cover.value)}.",
+                          "A spade or a fence post finds it.", cover.steps[0].citation,
+                          (pin(f"{where}/cover_m", None, "Dig to the least cover"),))

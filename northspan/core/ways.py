@@ -1,0 +1,51 @@
+"""From the source to each far end: the voltage along the way."""
+
+from __future__ import annotations
+
+from northspan.core.plan import RunPlan, Way, WayPoint
+from northspan.core.sizing.run import SizedRun
+from northspan.core.tree import Tree
+
+
+def plan_ways(tree: Tree, sized: dict[str, SizedRun], plans: dict[str, RunPlan]) -> tuple[Way, ...]:
+    """Lay out the voltage along every way whose runs are all sized, worst first.
+
+    Parameters
+    ----------
+    tree : Tree
+        The property. [-]
+    sized : dict
+        Sized runs by id. [-]
+    plans : dict
+        Run plans by id. [-]
+    """
+    ways = [_way(tree, end, sized, plans) for end in tree.ends()]
+    return tuple(sorted(ways, key=lambda way: -way.drop_percent))
+
+
+def _way(tree: Tree, end: str, sized: dict[str, SizedRun], plans: dict[str, RunPlan]) -> Way:
+    runs = tree.way_to(end)
+    nominal = plans[runs[-1]].nominal_v
+    points = [WayPoint(0, nominal, nominal, "", tree.job.runs[runs[0]].origin)]
+    distance = dropped = lost_starting = 0.0
+    for run_id in runs:
+        run = sized.get(run_id)
+        if run is None:
+            distance += plans[run_id].length_m
+            points.append(WayPoint(distance, nominal * (1 - dropped), nominal * (1 - lost_starting), run_id, tree.job.runs[run_id].target))
+            continue
+        drop, u = run.tried.drop.value, run.question.nominal_v
+        for i, segment in enumerate(run.question.run.segments):
+            distance += segment.length_m
+            last = i == len(run.question.run.segments) - 1
+            points.append(WayPoint(distance, nominal * (1 - dropped - drop.along_v[i] / u),
+                                   nominal * (1 - lost_starting - drop.along_starting_v[i] / u), run_id,
+                                   tree.job.runs[run_id].target if last else ""))
+        dropped += drop.drop_v / u
+        lost_starting += drop.starting_v / u
+    limits = tree.job.drop_limits
+    name = tree.job.enclosures[tree.job.runs[end].target]
+    own = tree.job.runs[end].drop_limit_percent or limits.run_percent
+    before = dropped - (sized[end].tried.drop.value.percent / 100 if end in sized else 0)
+    return Way(end, tree.job.buildings[name.building].name, runs, nominal, nominal * (1 - before - own / 100),
+               nominal * (1 - limits.way_percent / 100), 100 * dropped, 100 * lost_starting, tuple(points))
