@@ -1,1 +1,40 @@
+"""HTTP. Thin: reads requests, asks the layers below, answers."""
 
+from __future__ import annotations
+
+from apiflask import APIFlask
+
+from northspan import __version__
+from northspan.api import pages, views
+from northspan.api.bodies import LARGEST_BODY
+from northspan.api.guard import add_guard
+from northspan.api.problems import add_error_handlers
+from northspan.api.settings import Config
+from northspan.api.spec import add_spec
+from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
+from northspan.store.database import open_database
+from northspan.store.jobs import Jobs
+
+
+def create_app(config: Config) -> APIFlask:
+    """Build the application: database and tables are checked before it answers.
+
+    Parameters
+    ----------
+    config : Config
+        The settings in force. [-]
+    """
+    app = APIFlask("northspan", title="North Span", version=__version__, docs_path=None, spec_path="/openapi.json", json_errors=False,
+                   static_folder=None)
+    app.config["MAX_CONTENT_LENGTH"] = LARGEST_BODY
+    app.config["SPEC_FORMAT"] = "json"
+    app.config["SERVERS"] = None
+    add_error_handlers(app)
+    add_guard(app, config.hosts)
+    add_spec(app)
+    app.register_blueprint(views.bp)
+    app.register_blueprint(pages.bp)
+    for name in rulebook_names():
+        rulebook_named(name)
+    app.extensions["northspan_jobs"] = Jobs(open_database(config.data))
+    return app

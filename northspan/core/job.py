@@ -24,7 +24,7 @@ Size = Annotated[str, StringConstraints(pattern=r"^[0-9][0-9/.\- ]{0,9}$")]
 class Part(BaseModel):
     """Base of everything in a job: frozen, no unknown fields, no NaN."""
 
-    model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False)
+    model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False, json_schema_serialization_defaults_required=True)
 
 
 class Status(StrEnum):

@@ -1,1 +1,1 @@
-
+"""Keeping jobs: SQLite through SQLAlchemy, every accepted edit a revision."""

@@ -98,7 +98,7 @@ def bends(segment: Segment, rulebook: Rulebook) -> Worked[float]:
     if segment.method in {Method.cable, Method.direct_burial, Method.overhead}:
         return Worked(segment.bends_deg)
     limit = rulebook.bends_limit_deg(segment.method)
-    margin = at_most("bends", "Bends between pull points", segment.bends_deg, limit.value, "°", limit.citation)
+    margin = at_most("bends", "Bends", segment.bends_deg, limit.value, "°", limit.citation)
     return Worked(segment.bends_deg, (limit,), (margin,))
 
 

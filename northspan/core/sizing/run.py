@@ -142,7 +142,7 @@ def choose_device(question: RunQuestion, legs: LegLoads, rulebook: Rulebook) -> 
     pinned = question.run.device_a
     if pinned is None:
         return least
-    margin = at_most("device", "Device, continuous at 125 %", least.steps[0].value, pinned, "A", least.steps[0].citation)
+    margin = at_most("device", "Device at 125 %", least.steps[0].value, pinned, "A", least.steps[0].citation)
     shown = ruled("I_n", "device", f"{pinned:.0f} A", f"pinned; the least would be {least.value:.0f} A", "job", pinned)
     return Worked(pinned, (*least.steps, shown), (margin,))
 
@@ -255,9 +255,9 @@ def try_wire(question: RunQuestion, legs: LegLoads, device_a: float, terminals: 
                         wire.size, wire.metal, rulebook)
     cite, advice = rulebook.drop_citation(run.kind), not rulebook.drop_is_rule()
     way = question.drop_above_percent + drop.value.percent
-    margins += (at_most("protection", "Device for this wire", device_a, protects.value, "A", protects.steps[-1].citation),
-                _advised(at_most("drop", "Voltage drop, this run", drop.value.percent, question.run_limit_percent, "%", cite), advice),
-                _advised(at_most("way", "Voltage drop, whole way", way, question.way_limit_percent, "%", cite), advice))
+    margins += (at_most("protection", "Device on this wire", device_a, protects.value, "A", protects.steps[-1].citation),
+                _advised(at_most("drop", "Drop, this run", drop.value.percent, question.run_limit_percent, "%", cite), advice),
+                _advised(at_most("way", "Drop, whole way", way, question.way_limit_percent, "%", cite), advice))
     return Tried(wire, Worked(ampacity.value, (carrying, *ampacity.steps)), protects,
                  Worked(drop.value, (current, *drop.steps)), load_steps, margins)
 

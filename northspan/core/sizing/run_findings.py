@@ -83,7 +83,7 @@ def _drop(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
         return
     severity = Severity.fix if rulebook.drop_is_rule() else Severity.check
     worst = max(broken, key=lambda margin: margin.share)
-    yield Finding(severity, at, f"{run.name}: {worst.words.lower()} {worst.used:.1f} %, wanted {worst.limit:g} %.",
+    yield Finding(severity, at, f"{run.name}: voltage {worst.words.lower()} {worst.used:.1f} %, wanted {worst.limit:g} %.",
                   "Lights dim and motors start hard; the breaker still holds." + _advice(worst), worst.citation, _drop_cures(sized, rulebook))
 
 

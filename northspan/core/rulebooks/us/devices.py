@@ -173,6 +173,6 @@ def load_margins(load: DesignLoad, ampacity: Ampacity, kind: RunKind) -> tuple[t
     whole = step("I_2", "test 2: the load itself, after derating", "I_r + I_k", "A", article,
                  I_r=load.noncontinuous_a, I_k=load.continuous_a)
     return (raised, whole), (
-        at_most("terminals", "Terminals, continuous at 125 %", raised.value, ampacity.terminal_a, "A", article),
-        at_most("ampacity", "Ampacity, load at 100 %", whole.value, ampacity.final_a, "A", article),
+        at_most("terminals", "Terminals at 125 %", raised.value, ampacity.terminal_a, "A", article),
+        at_most("ampacity", "Ampacity, whole load", whole.value, ampacity.final_a, "A", article),
     )

@@ -1,0 +1,101 @@
+"""Reading requests strictly: size, JSON, revision, person."""
+
+from __future__ import annotations
+
+import json
+import re
+from http import HTTPStatus
+from typing import Any, NoReturn, TypeVar
+from urllib.parse import unquote
+
+from flask import Response, request
+from pydantic import BaseModel
+
+from northspan.api.problems import BadRequest
+
+LARGEST_BODY = 2_000_000  # bytes; a job of 500 runs takes about 400,000
+M = TypeVar("M", bound=BaseModel)
+
+
+def json_body() -> Any:  # noqa: ANN401 - any JSON
+    """Parse the body as JSON, refusing what JSON does not have.
+
+    Raises
+    ------
+    BadRequest
+        If it is too large, not JSON, too deep, or holds NaN or Infinity.
+    """
+    try:
+        return json.loads(request.get_data(cache=False), parse_constant=_no_constant)
+    except UnicodeDecodeError as error:
+        raise BadRequest(HTTPStatus.BAD_REQUEST, "The body is not UTF-8 text.", "Send JSON in UTF-8.") from error
+    except json.JSONDecodeError as error:
+        raise BadRequest(HTTPStatus.BAD_REQUEST, f"The body is not JSON: {error.msg} in line {error.lineno}, column {error.colno}.",
+                         "Send a JSON document.") from error
+    except RecursionError as error:
+        raise BadRequest(HTTPStatus.BAD_REQUEST, "The body is nested too deeply.", "Send a plain job document.") from error
+    except ValueError as error:  # a whole number of thousands of digits
+        raise BadRequest(HTTPStatus.BAD_REQUEST, f"The body holds a number that cannot be read: {error}.") from error
+
+
+def body(model: type[M]) -> M:
+    """Read the body as a model.
+
+    Parameters
+    ----------
+    model : type
+        Pydantic model. [-]
+    """
+    return model.model_validate(json_body())
+
+
+def revision_asked() -> int:
+    """Read the revision that an edit was made on from If-Match.
+
+    Raises
+    ------
+    BadRequest
+        If the header is missing or is not a revision.
+    """
+    header = request.headers.get("If-Match")
+    if header is None:
+        raise BadRequest(HTTPStatus.PRECONDITION_REQUIRED, "The edit does not say which revision it was made on.",
+                         'Send If-Match with the revision, for example If-Match: "3".')
+    match = re.fullmatch(r'"?(\d{1,9})"?', header.strip(), re.ASCII)
+    if not match:
+        raise BadRequest(HTTPStatus.BAD_REQUEST, f"If-Match is {header[:40]}, which is no revision.", 'For example If-Match: "3".')
+    return int(match[1])
+
+
+def person() -> str:
+    """Read who makes the edit; an empty text if nobody said. [-]"""
+    return unquote(request.headers.get("Northspan-Person", ""))[:80]
+
+
+def detailed_runs() -> set[str] | None:
+    """Read which runs are wanted with their working: all unless `focus` names some. [-]"""
+    focus = request.args.get("focus")
+    return None if focus is None else {name for name in focus.split(",") if name}
+
+
+def answer(model: BaseModel, status: HTTPStatus = HTTPStatus.OK, revision: int | None = None) -> Response:
+    """Answer with a model as JSON.
+
+    Parameters
+    ----------
+    model : BaseModel
+        What to answer. [-]
+    status : HTTPStatus
+        Status. [-]
+    revision : int, optional
+        Revision for the ETag. [-]
+    """
+    response = Response(model.model_dump_json(), status=status, mimetype="application/json")
+    if revision is not None:
+        response.headers["ETag"] = f'"{revision}"'
+    response.headers["Cache-Control"] = "no-store"
+    return response
+
+
+def _no_constant(name: str) -> NoReturn:
+    raise BadRequest(HTTPStatus.BAD_REQUEST, f"The body holds {name}, which is no number.", "Send a finite number.")

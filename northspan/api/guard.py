@@ -1,0 +1,57 @@
+"""Who may ask: known hosts, own pages only; and the headers every answer carries."""
+
+from __future__ import annotations
+
+import secrets
+from http import HTTPStatus
+from urllib.parse import urlsplit
+
+from flask import Flask, Response, g, request
+
+from northspan.api.problems import problem
+
+LOOPBACK = frozenset({"127.0.0.1", "localhost", "::1"})
+
+
+def add_guard(app: Flask, hosts: tuple[str, ...]) -> None:
+    """Refuse foreign hosts and origins, and set the security headers.
+
+    Parameters
+    ----------
+    app : Flask
+        The application. [-]
+    hosts : tuple of str
+        Host names besides loopback. [-]
+    """
+    allowed = LOOPBACK | set(hosts)
+
+    @app.before_request
+    def refuse_foreign() -> Response | None:
+        g.nonce = secrets.token_urlsafe(16)
+        host = _host_of(f"//{request.headers.get('Host', '')}")
+        if host not in allowed:
+            return problem(HTTPStatus.FORBIDDEN, "foreign-host", f"This server does not answer for {host or 'no host'}.",
+                           right="Ask it by an address it was set up for.")
+        origin = request.headers.get("Origin")
+        if origin is not None and (_host_of(origin) != host or urlsplit(origin).netloc != request.headers.get("Host")):
+            return problem(HTTPStatus.FORBIDDEN, "foreign-origin", f"Requests from {origin[:80]} are refused.")
+        if request.headers.get("Sec-Fetch-Site") == "cross-site" and request.method not in {"GET", "HEAD"}:
+            return problem(HTTPStatus.FORBIDDEN, "foreign-origin", "Requests from another site are refused.")
+        return None
+
+    @app.after_request
+    def add_headers(response: Response) -> Response:
+        response.headers["Content-Security-Policy"] = (
+            f"default-src 'none'; script-src 'self'; style-src 'self' 'nonce-{g.get('nonce', '')}'; img-src 'self' data:; "
+            "font-src 'self'; connect-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'")
+        response.headers["X-Content-Type-Options"] = "nosniff"
+        response.headers["Referrer-Policy"] = "no-referrer"
+        response.headers["Cross-Origin-Opener-Policy"] = "same-origin"
+        return response
+
+
+def _host_of(url: str) -> str:
+    try:
+        return (urlsplit(url).hostname or "").lower()
+    except ValueError:
+        return ""

@@ -1,0 +1,32 @@
+"""The built front end, served as it is."""
+
+from __future__ import annotations
+
+from http import HTTPStatus
+from pathlib import Path
+
+from flask import Blueprint, Response, abort, g, send_from_directory
+
+DIST = Path(__file__).parents[2] / "web" / "dist"
+bp = Blueprint("pages", __name__)
+
+
+@bp.get("/assets/<path:name>")
+def asset(name: str) -> Response:
+    """Serve a built file; its name changes with its content, so it may be kept."""
+    response = send_from_directory(DIST / "assets", name)
+    response.headers["Cache-Control"] = "public, max-age=31536000, immutable"
+    return response
+
+
+@bp.get("/", defaults={"path": ""})
+@bp.get("/<path:path>")
+def page(path: str) -> Response:
+    """Serve the one page, whatever view of it is asked, with this answer's nonce for styles."""
+    if path.startswith(("api/", "assets/")):
+        abort(HTTPStatus.NOT_FOUND)
+    index = DIST / "index.html"
+    if not index.exists():
+        abort(HTTPStatus.NOT_FOUND, "The front end is not built. Run make web.")
+    return Response(index.read_text(encoding="utf-8").replace("__NONCE__", g.nonce), mimetype="text/html",
+                    headers={"Cache-Control": "no-store"})

@@ -1,0 +1,84 @@
+"""Errors to problem+json: the field, what is wrong, what would be right."""
+
+from __future__ import annotations
+
+import json
+from http import HTTPStatus
+from typing import Any
+
+from flask import Flask, Response
+from pydantic import BaseModel, ValidationError
+from werkzeug.exceptions import HTTPException
+
+from northspan.core.errors import InvalidJob, NoSolution, NorthSpanError, OutsideTable
+from northspan.core.upgrade import first_wrong
+from northspan.store.jobs import NoSuchJob, NothingToDo, Stale
+
+
+class Problem(BaseModel):
+    """An error, as RFC 9457 has it, with the field and what would be right."""
+
+    type: str
+    title: str
+    status: int
+    detail: str
+    field: str | None = None
+    right: str | None = None
+    current_revision: int | None = None
+
+
+class BadRequest(NorthSpanError):
+    """A request that cannot be read."""
+
+    code = "bad-request"
+
+    def __init__(self, status: HTTPStatus, wrong: str, right: str = "") -> None:
+        self.status, self.wrong, self.right = status, wrong, right
+        super().__init__(wrong)
+
+
+def problem(status: HTTPStatus, code: str, detail: str, **facts: Any) -> Response:  # noqa: ANN401 - fields of Problem
+    """Make a problem+json answer.
+
+    Parameters
+    ----------
+    status : HTTPStatus
+        Status of the answer. [-]
+    code : str
+        Stable code, a heading in docs/errors.md. [-]
+    detail : str
+        What is wrong. [-]
+    **facts : Any
+        Further fields of Problem. [-]
+    """
+    body = Problem(type=f"/errors#{code}", title=status.phrase, status=status, detail=detail, **facts)
+    return Response(json.dumps(body.model_dump(exclude_none=True)), status=status, mimetype="application/problem+json")
+
+
+def add_error_handlers(app: Flask) -> None:
+    """Register one handler for each kind of error.
+
+    Parameters
+    ----------
+    app : Flask
+        The application. [-]
+    """
+    kinds: dict[type[Exception], Any] = {
+        InvalidJob: lambda e: problem(HTTPStatus.UNPROCESSABLE_ENTITY, e.code, str(e), field=e.where, right=e.right or None),
+        ValidationError: lambda e: _validation(e),
+        OutsideTable: lambda e: problem(HTTPStatus.UNPROCESSABLE_ENTITY, e.code, str(e)),
+        NoSolution: lambda e: problem(HTTPStatus.UNPROCESSABLE_ENTITY, e.code, str(e)),
+        NoSuchJob: lambda e: problem(HTTPStatus.NOT_FOUND, e.code, str(e)),
+        Stale: lambda e: problem(HTTPStatus.CONFLICT, e.code, str(e), current_revision=e.current,
+                                 right="Read the job again, then edit what is there now."),
+        NothingToDo: lambda e: problem(HTTPStatus.CONFLICT, e.code, str(e)),
+        BadRequest: lambda e: problem(e.status, e.code, e.wrong, right=e.right or None),
+        HTTPException: lambda e: problem(HTTPStatus(e.code or 500), "http", e.description or e.name),
+    }
+    for kind, handler in kinds.items():
+        app.register_error_handler(kind, handler)
+
+
+def _validation(error: ValidationError) -> Response:
+    wrong = first_wrong(error)
+    return problem(HTTPStatus.UNPROCESSABLE_ENTITY, wrong.code, str(wrong), field=wrong.where)

@@ -1,0 +1,78 @@
+"""The OpenAPI document: every model under its one name, bodies required, errors as problem+json."""
+
+from __future__ import annotations
+
+import re
+from typing import Any
+
+from apiflask import APIFlask
+from pydantic import BaseModel
+from pydantic.json_schema import models_json_schema
+
+from northspan.api import models
+from northspan.api.problems import Problem
+from northspan.core.calculators import FeederAnswer, FeederQuestion
+from northspan.core.job import Job
+from northspan.core.plan import Plan
+
+_IN: tuple[type[BaseModel], ...] = (Job, models.NewJob, models.JobPatch, FeederQuestion)
+_OUT: tuple[type[BaseModel], ...] = (Job, Plan, models.JobState, models.JobList, models.RevisionList, models.RulebookOptions, FeederAnswer,
+                                     Problem)
+_BODIES: dict[tuple[str, str], type[BaseModel]] = {
+    ("/api/jobs", "post"): models.NewJob, ("/api/jobs/{job_id}", "patch"): models.JobPatch, ("/api/import", "post"): Job,
+    ("/api/solve", "post"): Job, ("/api/calc/feeder", "post"): FeederQuestion,
+}
+_ERROR = {"description": "What is wrong", "content": {"application/problem+json": {"schema": {"$ref": "#/components/schemas/Problem"}}}}
+_IF_MATCH = {"name": "If-Match", "in": "header", "required": True, "schema": {"type": "string"},
+             "description": "Revision the edit was made on"}
+_FOCUS = {"name": "focus", "in": "query", "required": False, "schema": {"type": "string"},
+          "description": "Runs to show with their working, comma between them; all if left out"}
+_PERSON = {"name": "Northspan-Person", "in": "header", "required": False, "schema": {"type": "string"}, "description": "Who edits"}
+
+
+def add_spec(app: APIFlask) -> None:
+    """Register the processor that completes the document.
+
+    Parameters
+    ----------
+    app : APIFlask
+        The application. [-]
+    """
+
+    @app.spec_processor
+    def complete(spec: dict[str, Any]) -> dict[str, Any]:
+        names, definitions = models_json_schema([(m, "validation") for m in _IN] + [(m, "serialization") for m in _OUT],
+                                                ref_template="#/components/schemas/{model}")
+        spec["components"] = {"schemas": dict(sorted(definitions["$defs"].items()))}
+        taken = {m.__name__: names[m, "validation"]["$ref"] for m in _IN}
+        given = {m.__name__: names[m, "serialization"]["$ref"] for m in _OUT}
+        for path, methods in spec["paths"].items():
+            for method, operation in methods.items():
+                _complete(path, method, operation, taken, given)
+        return spec
+
+
+def _complete(path: str, method: str, operation: dict[str, Any], taken: dict[str, str], given: dict[str, str]) -> None:
+    model = _BODIES.get((path, method))
+    if model:  # bodies are read by our own strict reader, so APIFlask does not know of them
+        content = {"application/json": {"schema": {"$ref": taken[model.__name__]}}}
+        operation["requestBody"] = {"required": True, "content": content}
+    answers = {code: answer for code, answer in operation["responses"].items() if code.startswith("2")}
+    _rename(answers, given)
+    operation["responses"] = answers | {"4XX": _ERROR}
+    edits = method == "patch" or path.endswith(("/undo", "/redo"))
+    extra = ([_IF_MATCH] if edits else []) + ([_PERSON] if method in {"patch", "post"} and "/jobs" in path else [])
+    if path.endswith(("/plan", "/solve", "{job_id}", "/undo", "/redo", "/jobs", "/import")) and not (path.endswith("/jobs") and method == "get"):
+        extra.append(_FOCUS)
+    operation["parameters"] = operation.get("parameters", []) + extra
+
+
+def _rename(part: dict[str, Any], names: dict[str, str]) -> None:
+    for value in part.values():
+        if isinstance(value, dict):
+            if "schema" in value:
+                found = re.search(r"'#/components/schemas/([A-Za-z]+)'", str(value["schema"])) or re.search(r"'title': '([A-Za-z]+)'",
+                                                                                                         str(value["schema"]))
+                if found and found[1] in names:
+                    value["schema"] = {"$ref": names[found[1]]}
+            _rename(value, names)

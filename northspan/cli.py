@@ -1,0 +1,188 @@
+"""The same operations from a shell."""
+
+from __future__ import annotations
+
+import argparse
+import json
+import sqlite3
+import sys
+from collections.abc import Callable
+from pathlib import Path
+from typing import NoReturn
+
+from pydantic import BaseModel, ValidationError
+
+from northspan.core.calculators import FeederQuestion, feeder
+from northspan.core.errors import NorthSpanError
+from northspan.core.solve import solve
+from northspan.core.upgrade import first_wrong, read_job
+
+WRONG_INPUT = 2
+CALCULATORS: dict[str, tuple[type[BaseModel], Callable[..., BaseModel]]] = {"feeder": (FeederQuestion, feeder)}
+
+
+def main(arguments: list[str] | None = None) -> int:
+    """Run a command.
+
+    Parameters
+    ----------
+    arguments : list of str, optional
+        Command line; the process's own if left out. [-]
+
+    Returns
+    -------
+    int
+        0 when done, 2 when the input is wrong.
+    """
+    options = _parser().parse_args(arguments)
+    run: Callable[[argparse.Namespace], int] = options.run
+    try:
+        return run(options)
+    except ValidationError as error:
+        return _wrong(str(first_wrong(error)))
+    except (NorthSpanError, OSError, sqlite3.DatabaseError, ValueError) as error:
+        return _wrong(" ".join(str(error).split()))
+
+
+def _parser() -> argparse.ArgumentParser:
+    parser = argparse.ArgumentParser(prog="northspan", description="Sizes feeders, and explains every answer.")
+    commands = parser.add_subparsers(required=True, metavar="COMMAND")
+    solving = commands.add_parser("solve", help="plan a job file and print the plan as JSON")
+    solving.add_argument("job", type=Path)
+    solving.set_defaults(run=_solve)
+    calc = commands.add_parser("calc", help="answer one question of the trade, read as JSON from standard input")
+    calc.add_argument("name", choices=sorted(CALCULATORS))
+    calc.set_defaults(run=_calc)
+    demo = commands.add_parser("demo", help="keep the demo property, unless there is a job already")
+    demo.set_defaults(run=_demo)
+    serve = commands.add_parser("serve", help="start the server")
+    serve.set_defaults(run=_serve)
+    for name, words in (("backup", "copy the database to a file"), ("restore", "put a backup in the place of the database")):
+        command = commands.add_parser(name, help=words)
+        command.add_argument("file", type=Path)
+        command.set_defaults(run=_backup if name == "backup" else _restore)
+    check = commands.add_parser("check", help="check tables and database")
+    check.set_defaults(run=_check)
+    spec = commands.add_parser("spec", help="print the OpenAPI document")
+    spec.set_defaults(run=_spec)
+    return parser
+
+
+def _solve(options: argparse.Namespace) -> int:
+    print(solve(read_job(_parse(options.job.read_text(encoding="utf-8")))).model_dump_json(indent=1))
+    return 0
+
+
+def _calc(options: argparse.Namespace) -> int:
+    question, answer = CALCULATORS[options.name]
+    print(answer(question.model_validate(_parse(sys.stdin.read()))).model_dump_json(indent=1))
+    return 0
+
+
+def _demo(_: argparse.Namespace) -> int:
+    from northspan.api.settings import config_from_environment
+    from northspan.core.demo import kestrel_hollow
+    from northspan.store.database import open_database
+    from northspan.store.jobs import Jobs
+
+    jobs = Jobs(open_database(config_from_environment().data))
+    if not jobs.lines():
+        jobs.add(kestrel_hollow(), "North Span")
+        print("Kestrel Hollow is ready.")
+    return 0
+
+
+def _serve(_: argparse.Namespace) -> int:
+    import waitress
+
+    from northspan.api import create_app
+    from northspan.api.settings import config_from_environment
+
+    config = config_from_environment()
+    server = waitress.create_server(create_app(config), host=config.bind, port=config.port, threads=4, ident=None)
+    print(f"North Span is at http://{config.bind}:{config.port}", flush=True)
+    try:
+        server.run()
+    finally:
+        server.close()
+    return 0
+
+
+def _backup(options: argparse.Namespace) -> int:
+    from northspan.store.database import copy_database
+
+    copy_database(_database_file(), options.file)
+    print(f"Copied to {options.file}.")
+    return 0
+
+
+def _restore(options: argparse.Namespace) -> int:
+    from northspan.store.database import copy_database
+
+    target = _database_file()
+    if target.exists():
+        kept = target.with_suffix(".before-restore.sqlite3")
+        copy_database(target, kept)
+        print(f"What was there is kept in {kept}.")
+    copy_database(options.file, target)
+    print(f"Restored from {options.file}.")
+    return 0
+
+
+def _check(_: argparse.Namespace) -> int:
+    from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
+
+    for name in rulebook_names():
+        print(f"{rulebook_named(name).title}: tables are sound.")
+    file = _database_file()
+    if file.exists():
+        with sqlite3.connect(f"file:{file}?mode=ro", uri=True) as connection:
+            verdict = connection.execute("PRAGMA integrity_check").fetchone()[0]
+        if verdict != "ok":
+            return _wrong(f"{file}: {verdict}")
+        print(f"{file}: sound.")
+    return 0
+
+
+def _spec(_: argparse.Namespace) -> int:
+    import tempfile
+
+    from northspan.api import create_app
+    from northspan.api.settings import Config
+
+    with tempfile.TemporaryDirectory() as folder:
+        app = create_app(Config(Path(folder)))
+        print(json.dumps(app.spec, indent=1, sort_keys=True))
+    return 0
+
+
+def _database_file() -> Path:
+    from northspan.api.settings import config_from_environment
+    from northspan.store.database import FILE_NAME
+
+    return config_from_environment().data / FILE_NAME
+
+
+def _parse(text: str) -> object:
+    try:
+        return json.loads(text, parse_constant=_no_constant)
+    except RecursionError:
+        message = "the JSON is nested too deeply"
+        raise ValueError(message) from None
+    except json.JSONDecodeError as error:
+        message = f"not JSON: {error.msg} in line {error.lineno}, column {error.colno}"
+        raise ValueError(message) from error
+
+
+def _no_constant(name: str) -> NoReturn:
+    message = f"{name} is no number"
+    raise ValueError(message)
+
+
+def _wrong(line: str) -> int:
+    print(f"northspan: {line}", file=sys.stderr)
+    return WRONG_INPUT
+
+
+if __name__ == "__main__":
+    sys.exit(main())

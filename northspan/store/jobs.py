@@ -1,0 +1,253 @@
+"""Operations on jobs: make, read, edit, undo, redo. Rows turn into frozen values here."""
+
+from __future__ import annotations
+
+import json
+import secrets
+from dataclasses import dataclass
+from datetime import UTC, datetime
+from typing import Any
+
+import jsonpatch
+import jsonpointer
+from sqlalchemy import Engine, select
+from sqlalchemy.orm import Session
+
+from northspan.core.errors import InvalidJob, NorthSpanError
+from northspan.core.job import Job
+from northspan.core.solve import solve
+from northspan.core.upgrade import read_job
+from northspan.store.models import JobRow, RevisionRow
+
+
+class NoSuchJob(NorthSpanError):
+    """There is no job of this id."""
+
+    code = "no-such-job"
+
+
+class Stale(NorthSpanError):
+    """The edit was made on an older revision than the one that counts now."""
+
+    code = "stale"
+
+    def __init__(self, wanted: int, current: int) -> None:
+        self.wanted, self.current = wanted, current
+        super().__init__(f"This edit was made on revision {wanted}; the job is at revision {current}.")
+
+
+class NothingToDo(NorthSpanError):
+    """There is nothing to undo, or nothing to redo."""
+
+    code = "nothing-to-do"
+
+
+@dataclass(frozen=True, slots=True)
+class StoredJob:
+    """A job as it stands: its id, its revision, and whether undo and redo lead anywhere."""
+
+    id: str
+    revision: int
+    can_undo: bool
+    can_redo: bool
+    changed_at: datetime
+    job: Job
+
+
+@dataclass(frozen=True, slots=True)
+class JobLine:
+    """A job in the list of jobs."""
+
+    id: str
+    name: str
+    revision: int
+    changed_at: datetime
+
+
+@dataclass(frozen=True, slots=True)
+class Revision:
+    """A line of a job's history."""
+
+    number: int
+    kind: str
+    who: str
+    at: datetime
+    what: str
+
+
+class Jobs:
+    """The jobs in one database.
+
+    Parameters
+    ----------
+    engine : Engine
+        The database. [-]
+    """
+
+    def __init__(self, engine: Engine) -> None:
+        self._engine = engine
+
+    def add(self, job: Job, who: str, kind: str = "created") -> StoredJob:
+        """Keep a new job."""
+        solve(job, detailed=())
+        now = _now()
+        with self._writing() as session:
+            row = JobRow(id=secrets.token_hex(6), name=job.name, head=1, created_at=now, changed_at=now)
+            revision = RevisionRow(number=1, kind=kind, who=who, at=now, what=kind, patch="[]", document=job.model_dump_json())
+            row.revisions.append(revision)
+            session.add(row)
+            session.commit()
+            return _stored(row, revision)
+
+    def lines(self) -> tuple[JobLine, ...]:
+        """List all jobs, the last changed first."""
+        with Session(self._engine) as session:
+            rows = session.scalars(select(JobRow).order_by(JobRow.changed_at.desc()))
+            return tuple(JobLine(row.id, row.name, row.head, row.changed_at) for row in rows)
+
+    def get(self, job_id: str) -> StoredJob:
+        """Read a job as it stands."""
+        with Session(self._engine) as session:
+            row, head = _read(session, job_id)
+            return _stored(row, head)
+
+    def history(self, job_id: str) -> tuple[Revision, ...]:
+        """List the revisions of a job, the newest first."""
+        with Session(self._engine) as session:
+            _read(session, job_id)
+            found = session.execute(
+                select(RevisionRow.number, RevisionRow.kind, RevisionRow.who, RevisionRow.at, RevisionRow.what)
+                .where(RevisionRow.job_id == job_id).order_by(RevisionRow.number.desc()).limit(500))
+            return tuple(Revision(*line) for line in found)
+
+    def edit(self, job_id: str, on_revision: int, patch: list[dict[str, Any]], who: str) -> StoredJob:
+        """Apply a JSON Patch to the revision it was made on, and keep the result as the next revision."""
+        with self._writing() as session:
+            row, head = _fresh(session, job_id, on_revision)
+            document = patched(json.loads(head.document), patch)
+            job = read_job(document)
+            solve(job, detailed=())  # what cannot be planned is refused before it is kept
+            return _keep(session, row, RevisionRow(
+                number=row.head + 1, kind="edit", who=who, at=_now(), what=what_changed(patch), patch=json.dumps(patch),
+                document=job.model_dump_json(), undo_to=head.number, redo_to=None))
+
+    def undo(self, job_id: str, on_revision: int, who: str) -> StoredJob:
+        """Bring back the state before the last edit, as a new revision."""
+        with self._writing() as session:
+            row, head = _fresh(session, job_id, on_revision)
+            if head.undo_to is None:
+                message = "There is nothing to undo."
+                raise NothingToDo(message)
+            target = _revision(session, job_id, head.undo_to)
+            return _keep(session, row, RevisionRow(
+                number=row.head + 1, kind="undo", who=who, at=_now(), what=f"undid {head.what}"[:200], patch="[]",
+                document=target.document, undo_to=target.undo_to, redo_to=head.number))
+
+    def redo(self, job_id: str, on_revision: int, who: str) -> StoredJob:
+        """Bring back what the last undo took away, as a new revision."""
+        with self._writing() as session:
+            row, head = _fresh(session, job_id, on_revision)
+            if head.redo_to is None:
+                message = "There is nothing to redo."
+                raise NothingToDo(message)
+            target = _revision(session, job_id, head.redo_to)
+            return _keep(session, row, RevisionRow(
+                number=row.head + 1, kind="redo", who=who, at=_now(), what=f"redid {target.what}"[:200], patch="[]",
+                document=target.document, undo_to=target.undo_to, redo_to=target.redo_to))
+
+    def _writing(self) -> Session:
+        session = Session(self._engine, expire_on_commit=False)
+        session.connection(execution_options={"write": True})
+        return session
+
+
+def patched(document: dict[str, Any], patch: list[dict[str, Any]]) -> object:
+    """Apply a JSON Patch, naming the operation that fails.
+
+    Parameters
+    ----------
+    document : dict
+        The job document. [-]
+    patch : list of dict
+        RFC 6902 operations. [-]
+
+    Raises
+    ------
+    InvalidJob
+        If an operation does not fit the document.
+    """
+    for number, operation in enumerate(patch):
+        try:
+            document = jsonpatch.apply_patch(document, [operation])
+        except (jsonpatch.JsonPatchException, jsonpointer.JsonPointerException, TypeError, ValueError) as error:
+            reason = "the value there is another" if isinstance(error, jsonpatch.JsonPatchTestFailed) else "there is no such place in the job"
+            raise InvalidJob(operation["path"] or "/", f"operation {number + 1} of the edit, {operation['op']}, cannot be done: {reason}.",
+                             "Read the job again and edit what is there.") from error
+    return document
+
+
+def what_changed(patch: list[dict[str, Any]]) -> str:
+    """Say in a few words what an edit changed.
+
+    Parameters
+    ----------
+    patch : list of dict
+        RFC 6902 operations. [-]
+
+    Examples
+    --------
+    >>> what_changed([{"op": "add", "path": "/runs/F2/metal", "value": "copper"}])
+    'runs F2 metal to copper'
+    """
+    words = []
+    for operation in patch:
+        if operation["op"] == "test":
+            continue
+        name = operation["path"].strip("/").replace("/", " ").replace("_", " ")
+        value = operation.get("value")
+        text = {"remove": f"{name} removed"}.get(operation["op"], name)
+        if operation["op"] != "remove" and isinstance(value, (str, int, float)):
+            text += f" to {value:.4g}" if isinstance(value, float) else f" to {value}"
+        elif operation["op"] != "remove" and value is None:
+            text += " handed back to the rules"
+        words.append(text)
+    return "; ".join(words)[:200]
+
+
+def _keep(session: Session, row: JobRow, revision: RevisionRow) -> StoredJob:
+    row.revisions.append(revision)
+    row.head, row.changed_at = revision.number, revision.at
+    stored = _stored(row, revision)
+    row.name = stored.job.name
+    session.commit()
+    return stored
+
+
+def _read(session: Session, job_id: str) -> tuple[JobRow, RevisionRow]:
+    found = session.execute(
+        select(JobRow, RevisionRow).join(RevisionRow, (RevisionRow.job_id == JobRow.id) & (RevisionRow.number == JobRow.head))
+        .where(JobRow.id == job_id)).one_or_none()
+    if found is None:
+        message = f"There is no job {job_id}."
+        raise NoSuchJob(message)
+    return found[0], found[1]
+
+
+def _fresh(session: Session, job_id: str, on_revision: int) -> tuple[JobRow, RevisionRow]:
+    row, head = _read(session, job_id)
+    if head.number != on_revision:
+        raise Stale(on_revision, head.number)
+    return row, head
+
+
+def _revision(session: Session, job_id: str, number: int) -> RevisionRow:
+    return session.scalars(select(RevisionRow).where(RevisionRow.job_id == job_id, RevisionRow.number == number)).one()
+
+
+def _stored(row: JobRow, head: RevisionRow) -> StoredJob:
+    return StoredJob(row.id, head.number, head.undo_to is not None, head.redo_to is not None, row.changed_at.replace(tzinfo=UTC),
+                     read_job(json.loads(head.document)))
+
+
+def _now() -> datetime:
+    return datetime.now(UTC).replace(tzinfo=None)  # SQLite keeps no zone; all times in it are UTC

@@ -1,0 +1,48 @@
+"""Tables of the store."""
+
+from __future__ import annotations
+
+from datetime import datetime  # noqa: TC003 - SQLAlchemy reads it at run time
+
+from sqlalchemy import ForeignKey, String, Text, UniqueConstraint
+from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column, relationship
+
+
+class Base(DeclarativeBase):
+    """Base of all tables."""
+
+
+class JobRow(Base):
+    """A job: its name, and the number of the revision that counts now."""
+
+    __tablename__ = "jobs"
+
+    id: Mapped[str] = mapped_column(String(24), primary_key=True)
+    name: Mapped[str] = mapped_column(String(80))
+    head: Mapped[int]
+    created_at: Mapped[datetime]
+    changed_at: Mapped[datetime]
+    revisions: Mapped[list[RevisionRow]] = relationship(back_populates="job", order_by="RevisionRow.number")
+
+
+class RevisionRow(Base):
+    """A state of a job, never changed once written.
+
+    `undo_to` and `redo_to` are numbers of revisions whose documents undo and redo bring back.
+    """
+
+    __tablename__ = "revisions"
+    __table_args__ = (UniqueConstraint("job_id", "number"),)
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    job_id: Mapped[str] = mapped_column(ForeignKey("jobs.id"), index=True)
+    number: Mapped[int]
+    kind: Mapped[str] = mapped_column(String(12))
+    who: Mapped[str] = mapped_column(String(80))
+    at: Mapped[datetime]
+    what: Mapped[str] = mapped_column(String(200))
+    patch: Mapped[str] = mapped_column(Text)
+    document: Mapped[str] = mapped_column(Text)
+    undo_to: Mapped[int | None]
+    redo_to: Mapped[int | None]
+    job: Mapped[JobRow] = relationship(back_populates="revisions")

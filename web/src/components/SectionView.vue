@@ -1,0 +1,111 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useBuildingDrag } from '../composables/useBuildingDrag'
+import { toPixels, spread, type Scale } from '../drawing/scale'
+import { GROUND_Y, PIXELS_PER_METRE_DEEP, SECTION_HEIGHT, sectionOf } from '../drawing/section'
+import { depthText, lengthText, ohms } from '../format/quantities'
+import { useJob } from '../state/job'
+
+const props = defineProps<{ scale: Scale; width: number }>()
+const store = useJob()
+const drag = useBuildingDrag(() => props.scale)
+const section = computed(() => (store.job && store.plan && store.way ? sectionOf(store.job, store.plan, store.way, props.scale) : null))
+const marks = computed(() => {
+  const found = store.way?.points.filter((p) => p.node).map((p) => p.distance_m) ?? []
+  return spread(props.scale, found, 52)
+})
+const depths = computed(() => (store.units === 'feet' ? [2, 4, 8].map((ft) => ft * 0.3048) : [0.5, 1, 2]))
+
+function runInto(building: string): string {
+  const way = store.way
+  const id = way?.runs.find((run) => store.job?.enclosures[store.job.runs[run]!.target]?.building === building
+    && store.job?.enclosures[store.job.runs[run]!.origin]?.building !== building)
+  return id && store.job?.enclosures[store.job.runs[id]!.origin] ? id : ''
+}
+
+function roof(left: number, right: number): string {
+  const eave = GROUND_Y - 86
+  return `M ${left} ${GROUND_Y} V ${eave} L ${(left + right) / 2} ${eave - 40} L ${right} ${eave} V ${GROUND_Y}`
+}
+
+function rodWords(id: string): string {
+  const plan = store.plan?.buildings[id]
+  if (!plan) return ''
+  if (!plan.electrode_required) return 'no electrode needed'
+  const measured = Object.values(store.job?.electrodes ?? {}).filter((e) => e.building === id && e.measured_ohm)
+  const words = measured.map((e) => ohms(e.measured_ohm!)).join(', ')
+  const missing = Math.max(0, plan.rods_wanted - plan.rods_present)
+  if (missing) return `${words ? `${words}, ` : ''}${missing === 1 ? 'one more rod' : `${missing} rods`} needed`
+  return words || (plan.rods_present ? `${plan.rods_present} rods` : 'encased electrode')
+}
+
+function runWords(id: string): string {
+  const plan = store.plan?.runs[id]
+  if (!plan) return ''
+  const longest = [...plan.stretches].sort((a, b) => b.to_m - b.from_m - (a.to_m - a.from_m))[0]
+  const parts = [lengthText(plan.length_m, store.units)]
+  if (plan.sized) parts.push(`${longest?.pipe_name || longest?.method_name}, ${plan.size_name} ${plan.metal}`)
+  return parts.join(' in ')
+}
+
+function keys(event: KeyboardEvent, building: string): void {
+  const run = runInto(building)
+  const step = { ArrowRight: 1, ArrowLeft: -1, PageUp: 10, PageDown: -10 }[event.key]
+  if (!run || !step) return
+  event.preventDefault()
+  drag.nudge(run, step)
+}
+</script>
+
+<template>
+  <svg v-if="section" class="section" :width="width" :height="SECTION_HEIGHT" :viewBox="`0 0 ${width} ${SECTION_HEIGHT}`"
+    role="group" aria-label="Section through the property along the way">
+    <rect :y="GROUND_Y" :width="width" :height="SECTION_HEIGHT - GROUND_Y - 28" class="soil" />
+    <line x1="0" :x2="width" :y1="GROUND_Y" :y2="GROUND_Y" class="ground" />
+    <g v-for="deep in depths" :key="deep" class="depth">
+      <line x1="0" x2="8" :y1="GROUND_Y + deep * PIXELS_PER_METRE_DEEP" :y2="GROUND_Y + deep * PIXELS_PER_METRE_DEEP" />
+      <text x="11" :y="GROUND_Y + deep * PIXELS_PER_METRE_DEEP + 4">{{ lengthText(deep, store.units) }}</text>
+    </g>
+    <g v-if="section.pole" class="pole">
+      <line :x1="section.pole.x" :x2="section.pole.x" :y1="GROUND_Y" :y2="GROUND_Y - 140" />
+      <rect :x="section.pole.x - 11" :y="GROUND_Y - 118" width="22" height="28" />
+      <text :x="section.pole.x - 16" :y="GROUND_Y - 148">{{ section.pole.name }}</text>
+    </g>
+    <g v-for="box in section.buildings" :key="box.id" class="building" :class="{ movable: runInto(box.id) }"
+      :tabindex="runInto(box.id) ? 0 : undefined" :role="runInto(box.id) ? 'slider' : 'img'" :aria-label="`${box.name}${runInto(box.id) ? ', distance' : ''}`"
+      :aria-valuenow="runInto(box.id) ? Math.round(drag.lengthOf(runInto(box.id)) / 0.3048) : undefined" aria-valuemin="2" aria-valuemax="16000"
+      :aria-valuetext="runInto(box.id) ? lengthText(drag.lengthOf(runInto(box.id)), store.units) : undefined"
+      @keydown="keys($event, box.id)" @pointerdown="runInto(box.id) && drag.grab($event, runInto(box.id))" @pointermove="drag.move" @pointerup="drag.drop" @pointercancel="drag.drop">
+      <path :d="roof(box.left, box.right)" class="wall" />
+      <text :x="(box.left + box.right) / 2" :y="GROUND_Y - 84" text-anchor="middle" class="name">{{ box.name }}</text>
+    </g>
+    <g v-for="run in section.runs" :key="run.id" class="run" :class="{ chosen: run.id === store.run_id }" @click="store.choose(run.id)">
+      <path :d="run.path" class="hit" /><path :d="run.path" class="wire" />
+    </g>
+    <g v-for="box in section.buildings" :key="box.id" class="inside">
+      <g v-for="can in box.enclosures" :key="can.id">
+        <rect :x="can.x - 11" :y="GROUND_Y - 60" width="22" height="32" class="can" />
+        <text :x="can.x" :y="GROUND_Y - 40" text-anchor="middle">{{ can.id }}</text>
+      </g>
+      <g v-for="(rod, i) in section.rods[box.id]" :key="i" class="rod" :class="{ missing: rod.missing }">
+        <line v-if="rod.kind === 'rod'" :x1="rod.x" :x2="rod.x" :y1="GROUND_Y" :y2="GROUND_Y + rod.depth_px" />
+        <path v-else :d="`M ${rod.x} ${GROUND_Y} v ${rod.depth_px} h 34`" />
+      </g>
+      <text v-if="rodWords(box.id)" :x="Math.max(56, Math.min(box.left + 8, width - 150))" :y="SECTION_HEIGHT - 33" class="rod-words">{{ rodWords(box.id) }}</text>
+    </g>
+    <template v-for="run in section.runs" :key="run.id">
+      <g v-if="run.id === store.run_id" class="run-label">
+        <text :x="run.label_x" :y="run.buried ? run.label_y + 18 : run.label_y" text-anchor="middle">{{ runWords(run.id) }}</text>
+        <text v-if="run.buried" :x="run.label_x" :y="run.label_y + 35" text-anchor="middle" class="cover">
+          cover {{ depthText(Math.max(...store.plan!.runs[run.id]!.stretches.map((s) => s.cover_m ?? 0)), store.units) }}</text>
+      </g>
+    </template>
+    <g class="axis">
+      <line :x1="scale.from_px" :x2="scale.to_px" :y1="SECTION_HEIGHT - 22" :y2="SECTION_HEIGHT - 22" />
+      <g v-for="mark in marks" :key="mark">
+        <line :x1="toPixels(scale, mark)" :x2="toPixels(scale, mark)" :y1="SECTION_HEIGHT - 26" :y2="SECTION_HEIGHT - 18" />
+        <text :x="toPixels(scale, mark)" :y="SECTION_HEIGHT - 4" text-anchor="middle">{{ lengthText(mark, store.units) }}</text>
+      </g>
+    </g>
+  </svg>
+</template>

@@ -1,0 +1,76 @@
+/** Lengths, depths and temperatures between metres, °C and what a person types and reads. */
+export type Units = 'feet' | 'metres'
+
+const FOOT_M = 0.3048
+const INCH_M = 0.0254
+const METRES: Record<string, number> = {
+  ft: FOOT_M, foot: FOOT_M, feet: FOOT_M, "'": FOOT_M, '′': FOOT_M,
+  in: INCH_M, inch: INCH_M, inches: INCH_M, '"': INCH_M, '″': INCH_M,
+  m: 1, metre: 1, metres: 1, meter: 1, meters: 1, cm: 0.01, mm: 0.001, yd: 0.9144,
+}
+
+function plain(value: number, decimals: number): string {
+  return String(Number(value.toFixed(decimals)))
+}
+
+export function lengthText(length_m: number, units: Units): string {
+  return units === 'feet' ? `${plain(length_m / FOOT_M, length_m < 3 ? 1 : 0)} ft` : `${plain(length_m, length_m < 10 ? 1 : 0)} m`
+}
+
+export function depthText(depth_m: number, units: Units): string {
+  return units === 'feet' ? `${plain(depth_m / INCH_M, 0)} in` : `${plain(depth_m, 2)} m`
+}
+
+export function temperatureText(celsius: number, units: Units): string {
+  return units === 'feet' ? `${plain(celsius * 1.8 + 32, 0)} °F` : `${plain(celsius, 0)} °C`
+}
+
+/** "60ft", "18 m", "12' 6\"" or a bare number in the shown unit, to metres; null if it is no length. */
+export function parseLength(text: string, units: Units): number | null {
+  const wanted = text.trim().toLowerCase().replace(',', '.')
+  if (/^\d+(\.\d+)?$/.test(wanted)) return Number(wanted) * (units === 'feet' ? FOOT_M : 1)
+  const parts = [...wanted.matchAll(/(\d+(?:\.\d+)?)\s*([a-z'"′″]+)\s*/g)]
+  if (!parts.length || parts.map((part) => part[0]).join('') !== wanted) return null
+  let length_m = 0
+  for (const part of parts) {
+    const unit = METRES[part[2] ?? '']
+    if (unit === undefined) return null
+    length_m += Number(part[1]) * unit
+  }
+  return length_m
+}
+
+/** "86", "86F", "30 C" to °C; null if it is no temperature. */
+export function parseTemperature(text: string, units: Units): number | null {
+  const match = /^(-?\d+(?:\.\d+)?)\s*°?\s*([cf]?)$/i.exec(text.trim().replace(',', '.').replace('−', '-'))
+  if (!match) return null
+  const unit = match[2]?.toLowerCase() || (units === 'feet' ? 'f' : 'c')
+  return unit === 'f' ? (Number(match[1]) - 32) / 1.8 : Number(match[1])
+}
+
+/** "12", "12.5 A" to a number above zero; null if it is none. */
+export function parseNumber(text: string): number | null {
+  const match = /^(\d+(?:\.\d+)?)\s*[a-z%°Ω]*$/i.exec(text.trim().replace(',', '.'))
+  return match ? Number(match[1]) : null
+}
+
+export function amperes(value: number): string {
+  return `${plain(value, 0)} A`
+}
+
+export function percent(value: number): string {
+  return `${value.toFixed(1)} %`
+}
+
+export function volts(value: number): string {
+  return `${value.toFixed(1)} V`
+}
+
+/** A figure with as many decimals as its unit deserves. */
+export function figure(value: number, unit: string): string {
+  return unit === '%' ? value.toFixed(1) : plain(value, 0)
+}
+
+export function ohms(value: number): string {
+  return `${Number(value.toPrecision(2))} Ω`
+}

@@ -1,0 +1,15 @@
+import '@fontsource-variable/source-sans-3/wght.css'
+import 'vuetify/styles'
+import './styles/main.css'
+import { createPinia } from 'pinia'
+import { createApp } from 'vue'
+import App from './App.vue'
+import { router } from './setup/router'
+import { makeVuetify } from './setup/vuetify'
+import { useSettings } from './state/settings'
+
+const app = createApp(App)
+app.use(createPinia())
+app.use(router)
+app.use(makeVuetify(useSettings().theme))
+app.mount('#app')

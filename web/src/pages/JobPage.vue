@@ -1,0 +1,93 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import FindDialog, { type Action } from '../components/FindDialog.vue'
+import HelpDialog from '../components/HelpDialog.vue'
+import RecordView from '../components/RecordView.vue'
+import SizingView from '../components/SizingView.vue'
+import StepPending from '../components/StepPending.vue'
+import TopBar from '../components/TopBar.vue'
+import WorkRail from '../components/WorkRail.vue'
+import { useRunEdits } from '../composables/useRunEdits'
+import { useShortcuts } from '../composables/useShortcuts'
+import { useJob } from '../state/job'
+import { STEPS } from '../state/steps'
+
+const route = useRoute()
+const router = useRouter()
+const store = useJob()
+const edits = useRunEdits()
+const helping = ref(false)
+const finding = ref(false)
+const working = ref(true)
+const lost = ref('')
+const id = computed(() => String(route.params.id))
+const step = computed(() => String(route.params.step))
+watch(id, async (now) => {
+  lost.value = ''
+  try {
+    await store.load(now)
+    document.title = `${store.job?.name ?? 'Job'} · North Span`
+  } catch (error) {
+    if (!(error instanceof Error)) throw error
+    lost.value = error.message
+  }
+}, { immediate: true })
+
+function nextRun(by: number): void {
+  const runs = Object.keys(store.plan?.runs ?? {})
+  const at = runs.indexOf(store.run_id)
+  const next = runs[(at + by + runs.length) % runs.length]
+  if (next) void store.choose(next)
+}
+
+function otherMetal(): void {
+  const metals = store.options?.metals.map((m) => m.value) ?? []
+  const next = metals[(metals.indexOf(store.run_plan?.metal ?? '') + 1) % metals.length]
+  if (next) void edits.setMetal(next)
+}
+
+const actions = computed<Action[]>(() => [
+  { words: 'A size smaller', keys: '−', run: () => void edits.pinSize(store.run_plan?.smaller ?? '') },
+  { words: 'A size larger', keys: '=', run: () => void edits.pinSize(store.run_plan?.larger ?? '') },
+  { words: 'Unpin: let the rules choose the size', keys: '', run: () => void edits.unpin() },
+  { words: 'The other metal', keys: 'm', run: otherMetal },
+  { words: 'Previous run', keys: '[', run: () => nextRun(-1) },
+  { words: 'Next run', keys: ']', run: () => nextRun(1) },
+  { words: 'Show or hide the working', keys: 'w', run: () => (working.value = !working.value) },
+  { words: 'Undo', keys: 'Ctrl Z', run: () => void store.undo() },
+  { words: 'Redo', keys: 'Ctrl Shift Z', run: () => void store.redo() },
+  { words: 'Calculation sheet to print', keys: '', run: () => void router.push(`/jobs/${id.value}/sheet`) },
+  { words: 'All jobs', keys: '', run: () => void router.push('/') },
+  { words: 'Help and keys', keys: '?', run: () => (helping.value = true) },
+  ...Object.values(store.plan?.runs ?? {}).map((run) => ({ words: `Go to ${run.name}`, keys: '', run: () => void store.choose(run.id) })),
+  ...STEPS.map((s) => ({ words: `Step ${s.title}`, keys: '', run: () => void router.push(`/jobs/${id.value}/${s.key}`) })),
+])
+
+useShortcuts({
+  '[': () => nextRun(-1), ']': () => nextRun(1), '-': () => void edits.pinSize(store.run_plan?.smaller ?? ''),
+  '=': () => void edits.pinSize(store.run_plan?.larger ?? ''), m: otherMetal, w: () => (working.value = !working.value),
+  '/': () => (finding.value = true), '?': () => (helping.value = true), 'mod+z': () => void store.undo(), 'mod+shift+z': () => void store.redo(),
+})
+</script>
+
+<template>
+  <div class="job-page">
+    <TopBar @help="helping = true" @find="finding = true" />
+    <div v-if="store.trouble" class="trouble" role="alert">
+      <span>{{ store.trouble.text }}</span>
+      <v-btn v-if="store.trouble.retry" variant="outlined" @click="store.trouble.retry()">Save my change again</v-btn>
+      <v-btn @click="store.trouble = null">Close</v-btn>
+    </div>
+    <main v-if="lost" class="pending"><h1>Not here</h1><p>{{ lost }}</p><p><router-link to="/">Go to the jobs</router-link></p></main>
+    <div v-else-if="store.state?.id === id" class="job-body">
+      <WorkRail :step="step" />
+      <SizingView v-if="step === 'sizing'" v-model:working="working" />
+      <RecordView v-else-if="step === 'record'" />
+      <StepPending v-else :step="step" />
+    </div>
+    <main v-else class="pending"><p>Opening the job.</p></main>
+    <HelpDialog v-model="helping" />
+    <FindDialog v-model="finding" :actions="actions" />
+  </div>
+</template>

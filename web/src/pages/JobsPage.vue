@@ -1,0 +1,60 @@
+<script setup lang="ts">
+import { onMounted, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { client, type Problem, type Schemas } from '../api/client'
+import StartDialog from '../components/StartDialog.vue'
+import { useShortcuts } from '../composables/useShortcuts'
+
+const router = useRouter()
+const jobs = ref<Schemas['JobListItem'][] | null>(null)
+const starting = ref(false)
+const trouble = ref('')
+const file = ref<HTMLInputElement | null>(null)
+onMounted(list)
+useShortcuts({ n: () => (starting.value = true) })
+
+async function list(): Promise<void> {
+  const { data } = await client.GET('/api/jobs')
+  if (data) jobs.value = data.jobs
+  else trouble.value = 'The server does not answer.'
+}
+
+async function startFrom(start: 'empty' | 'demo'): Promise<void> {
+  const { data, error } = await client.POST('/api/jobs', { body: { start, name: 'New property', continuous_a: 0 } })
+  if (data) await router.push(`/jobs/${data.id}/sizing`)
+  else trouble.value = (error as Problem).detail
+}
+
+async function openFile(): Promise<void> {
+  const chosen = file.value?.files?.[0]
+  if (!chosen) return
+  const response = await fetch('/api/import', { method: 'POST', body: await chosen.text(), headers: { 'Content-Type': 'application/json' } })
+  if (file.value) file.value.value = ''
+  const answer = await response.json()
+  if (response.ok) await router.push(`/jobs/${answer.id}/sizing`)
+  else trouble.value = `${chosen.name} was not opened. ${(answer as Problem).detail}`
+}
+</script>
+
+<template>
+  <header class="top-bar"><span class="brand">North Span</span></header>
+  <main class="jobs-page">
+    <h1>Jobs</h1>
+    <p class="lead">Feeders and panels for houses and detached buildings, sized with every step shown.</p>
+    <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
+    <div class="start-row">
+      <v-btn color="primary" variant="flat" @click="starting = true">Size a feeder</v-btn>
+      <v-btn variant="outlined" @click="file?.click()">Open a job file</v-btn>
+      <v-btn variant="outlined" @click="startFrom('empty')">Empty job</v-btn>
+      <v-btn variant="outlined" @click="startFrom('demo')">Demo property</v-btn>
+      <input ref="file" type="file" accept=".json,application/json" class="sr-only" aria-label="Job file" tabindex="-1" @change="openFile" />
+    </div>
+    <ul v-if="jobs?.length" class="job-list">
+      <li v-for="job in jobs" :key="job.id">
+        <router-link :to="`/jobs/${job.id}/sizing`"><b>{{ job.name }}</b><span>revision {{ job.revision }}, changed {{ new Date(job.changed_at + 'Z').toLocaleString() }}</span></router-link>
+      </li>
+    </ul>
+    <p v-else-if="jobs" class="empty">No jobs yet. Size a feeder, or open the demo property to look around.</p>
+    <StartDialog v-model="starting" />
+  </main>
+</template>

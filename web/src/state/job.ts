@@ -1,0 +1,141 @@
+/** The job on screen: the kept state, edits sent one after another, and the plan tried while dragging. */
+import { defineStore } from 'pinia'
+import { computed, ref, shallowRef } from 'vue'
+import { client, type Job, type JobState, type Operation, type Options, type Plan, type Problem } from '../api/client'
+import { useSettings } from './settings'
+
+interface Trouble {
+  text: string
+  retry: (() => void) | null
+}
+
+export const useJob = defineStore('job', () => {
+  const settings = useSettings()
+  const state = shallowRef<JobState | null>(null)
+  const options = shallowRef<Options | null>(null)
+  const tried = shallowRef<{ job: Job; plan: Plan } | null>(null)
+  const wanted_run = ref('')
+  const saving = ref(0)
+  const trouble = ref<Trouble | null>(null)
+  let queue: Promise<void> = Promise.resolve()
+  let asked = 0
+  let solving = false
+  let next_try: Job | null = null
+
+  const job = computed(() => tried.value?.job ?? state.value?.job ?? null)
+  const plan = computed(() => tried.value?.plan ?? state.value?.plan ?? null)
+  const run_id = computed(() => (plan.value?.runs[wanted_run.value] ? wanted_run.value : firstRun(state.value)))
+  const run = computed(() => job.value?.runs[run_id.value] ?? null)
+  const run_plan = computed(() => plan.value?.runs[run_id.value] ?? null)
+  const way = computed(() => plan.value?.ways.find((w) => w.runs.includes(run_id.value)) ?? plan.value?.ways[0] ?? null)
+  const units = computed(() => job.value?.units ?? 'feet')
+
+  async function load(id: string): Promise<void> {
+    const ticket = ++asked
+    const { data, error } = await client.GET('/api/jobs/{job_id}', { params: { path: { job_id: id }, query: { focus: '' } } })
+    if (ticket !== asked) return
+    if (!data) throw new Error((error as Problem | undefined)?.detail ?? 'The server does not answer.')
+    tried.value = null
+    state.value = data
+    if (!options.value || options.value.id !== data.job.rulebook) {
+      options.value = (await client.GET('/api/rulebooks/{name}', { params: { path: { name: data.job.rulebook } } })).data ?? null
+    }
+    await replan()
+  }
+
+  /** Fetch the plan with the working of the run on screen. */
+  async function replan(): Promise<void> {
+    const now = state.value
+    if (!now) return
+    const { data } = await client.GET('/api/jobs/{job_id}/plan', { params: { path: { job_id: now.id }, query: { focus: run_id.value } } })
+    if (data && state.value?.revision === now.revision) state.value = { ...now, plan: data }
+  }
+
+  async function choose(id: string): Promise<void> {
+    wanted_run.value = id
+    await replan()
+  }
+
+  /** Queue an edit: edits go out in the order they were made, each on the revision before it. */
+  function edit(patch: Operation[]): Promise<void> {
+    return enqueue((now, params) => client.PATCH('/api/jobs/{job_id}', { params: { ...params, path: { job_id: now.id } }, body: patch }), () => void edit(patch))
+  }
+
+  function undo(): Promise<void> {
+    return enqueue((now, params) => client.POST('/api/jobs/{job_id}/undo', { params: { ...params, path: { job_id: now.id } } }), null)
+  }
+
+  function redo(): Promise<void> {
+    return enqueue((now, params) => client.POST('/api/jobs/{job_id}/redo', { params: { ...params, path: { job_id: now.id } } }), null)
+  }
+
+  type Params = { header: { 'If-Match': string; 'Northspan-Person': string }; query: { focus: string } }
+  type Answer = { data?: JobState; error?: unknown }
+
+  function enqueue(send: (now: JobState, params: Params) => Promise<Answer>, retry: (() => void) | null): Promise<void> {
+    saving.value++
+    queue = queue.then(async () => {
+      const now = state.value
+      if (!now) return
+      const header = { 'If-Match': `"${now.revision}"`, 'Northspan-Person': encodeURIComponent(settings.person) }
+      try {
+        const { data, error } = await send(now, { header, query: { focus: run_id.value } })
+        if (data) {
+          state.value = data
+          trouble.value = null
+        } else {
+          await refused(error as Problem, now.id, retry)
+        }
+      } catch (error) {
+        if (!(error instanceof TypeError)) throw error // fetch says TypeError when there is no answer
+        trouble.value = { text: 'Not saved: the server does not answer.', retry }
+      } finally {
+        tried.value = null
+        saving.value--
+      }
+    })
+    return queue
+  }
+
+  async function refused(problem: Problem, id: string, retry: (() => void) | null): Promise<void> {
+    if (problem.status === 409 && problem.current_revision) {
+      await load(id)
+      trouble.value = { text: 'Someone else changed this job. Your last change was not saved.', retry }
+      return
+    }
+    trouble.value = { text: problem.detail, retry: null }
+  }
+
+  /** Plan a changed job without keeping it; while one is being planned, only the newest waits. */
+  async function tryOut(changed: Job): Promise<void> {
+    next_try = changed
+    if (solving) return
+    solving = true
+    try {
+      while (next_try) {
+        const mine: Job = next_try
+        next_try = null
+        const { data } = await client.POST('/api/solve', { params: { query: { focus: run_id.value } }, body: mine })
+        if (data) tried.value = { job: mine, plan: data }
+      }
+    } finally {
+      solving = false
+    }
+  }
+
+  function forgetTry(): void {
+    next_try = null
+    tried.value = null
+  }
+
+  return { state, options, job, plan, run_id, run, run_plan, way, units, saving, trouble, load, choose, edit, undo, redo, tryOut, forgetTry }
+})
+
+/** Where to begin: new work first, the longest way first. */
+function firstRun(state: JobState | null): string {
+  if (!state) return ''
+  const runs = Object.values(state.plan.runs)
+  const ends = state.plan.ways.map((way) => way.id)
+  const fresh = ends.find((id) => state.plan.runs[id]?.status === 'new')
+  return fresh ?? ends[0] ?? runs[0]?.id ?? ''
+}

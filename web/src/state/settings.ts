@@ -1,0 +1,22 @@
+/** What this browser remembers about its person: name and theme. Jobs are never kept here. */
+import { defineStore } from 'pinia'
+import { ref, watch } from 'vue'
+
+export type ThemeName = 'paper' | 'night'
+
+export const useSettings = defineStore('settings', () => {
+  const person = ref(read('northspan.person') ?? '')
+  const wantsDark = window.matchMedia('(prefers-color-scheme: dark)').matches
+  const theme = ref<ThemeName>((read('northspan.theme') as ThemeName | null) ?? (wantsDark ? 'night' : 'paper'))
+  watch(person, (name) => write('northspan.person', name))
+  watch(theme, (name) => write('northspan.theme', name))
+  return { person, theme }
+})
+
+function read(key: string): string | null {
+  return window.localStorage.getItem(key)
+}
+
+function write(key: string, value: string): void {
+  window.localStorage.setItem(key, value)
+}

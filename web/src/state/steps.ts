@@ -1,0 +1,21 @@
+/** The order of work: the steps of the left rail, and what stands behind each. */
+export interface WorkStep {
+  key: string
+  title: string
+  built: boolean
+  coming: string
+}
+
+export const STEPS: WorkStep[] = [
+  { key: 'survey', title: 'Survey', built: false, coming: 'Recording what exists and what is wanted: sources, cans, runs, buildings, what is in the way.' },
+  { key: 'loads', title: 'Loads', built: false, coming: 'The calculated load of each building, by the methods of the rulebook.' },
+  { key: 'sizing', title: 'Sizing', built: true, coming: '' },
+  { key: 'route', title: 'Route & pull', built: false, coming: 'Legs, pull points, pulling tension and how a crew goes about it.' },
+  { key: 'electrodes', title: 'Electrodes', built: false, coming: 'Resistance to earth predicted and measured. Whether electrodes are needed, and how many, is under Sizing already.' },
+  { key: 'neutrals', title: 'Neutrals & bonds', built: false, coming: 'A bench that solves faults and bonds. Where to bond and where to keep apart is under Sizing already.' },
+  { key: 'panels', title: 'Panels', built: false, coming: 'Circuits slot by slot, balance of the legs, directory labels.' },
+  { key: 'materials', title: 'Materials', built: false, coming: 'Cut lengths, fittings, price books and the pick list.' },
+  { key: 'days', title: 'Days & outage', built: false, coming: 'What is done live-free, how long the power is off, inspections, the calendar.' },
+  { key: 'inspection', title: 'Inspection', built: false, coming: 'A checklist made from this plan. The calculation sheet can be printed already.' },
+  { key: 'record', title: 'Record', built: true, coming: '' },
+]
