@@ -24,8 +24,15 @@ def create_app(config: Config) -> APIFlask:
     config : Config
         The settings in force. [-]
     """
-    app = APIFlask("northspan", title="North Span", version=__version__, docs_path=None, spec_path="/openapi.json", json_errors=False,
-                   static_folder=None)
+    app = APIFlask(
+        "northspan",
+        title="North Span",
+        version=__version__,
+        docs_path=None,
+        spec_path="/openapi.json",
+        json_errors=False,
+        static_folder=None,  # type: ignore[arg-type]  # APIFlask asks for a text where Flask takes none
+    )
     app.config["MAX_CONTENT_LENGTH"] = LARGEST_BODY
     app.config["SPEC_FORMAT"] = "json"
     app.config["SERVERS"] = None

@@ -30,8 +30,11 @@ def json_body() -> Any:  # noqa: ANN401 - any JSON
     except UnicodeDecodeError as error:
         raise BadRequest(HTTPStatus.BAD_REQUEST, "The body is not UTF-8 text.", "Send JSON in UTF-8.") from error
     except json.JSONDecodeError as error:
-        raise BadRequest(HTTPStatus.BAD_REQUEST, f"The body is not JSON: {error.msg} in line {error.lineno}, column {error.colno}.",
-                         "Send a JSON document.") from error
+        raise BadRequest(
+            HTTPStatus.BAD_REQUEST,
+            f"The body is not JSON: {error.msg} in line {error.lineno}, column {error.colno}.",
+            "Send a JSON document.",
+        ) from error
     except RecursionError as error:
         raise BadRequest(HTTPStatus.BAD_REQUEST, "The body is nested too deeply.", "Send a plain job document.") from error
     except ValueError as error:  # a whole number of thousands of digits
@@ -59,8 +62,11 @@ def revision_asked() -> int:
     """
     header = request.headers.get("If-Match")
     if header is None:
-        raise BadRequest(HTTPStatus.PRECONDITION_REQUIRED, "The edit does not say which revision it was made on.",
-                         'Send If-Match with the revision, for example If-Match: "3".')
+        raise BadRequest(
+            HTTPStatus.PRECONDITION_REQUIRED,
+            "The edit does not say which revision it was made on.",
+            'Send If-Match with the revision, for example If-Match: "3".',
+        )
     match = re.fullmatch(r'"?(\d{1,9})"?', header.strip(), re.ASCII)
     if not match:
         raise BadRequest(HTTPStatus.BAD_REQUEST, f"If-Match is {header[:40]}, which is no revision.", 'For example If-Match: "3".')

@@ -30,8 +30,12 @@ def add_guard(app: Flask, hosts: tuple[str, ...]) -> None:
         g.nonce = secrets.token_urlsafe(16)
         host = _host_of(f"//{request.headers.get('Host', '')}")
         if host not in allowed:
-            return problem(HTTPStatus.FORBIDDEN, "foreign-host", f"This server does not answer for {host or 'no host'}.",
-                           right="Ask it by an address it was set up for.")
+            return problem(
+                HTTPStatus.FORBIDDEN,
+                "foreign-host",
+                f"This server does not answer for {host or 'no host'}.",
+                right="Ask it by an address it was set up for.",
+            )
         origin = request.headers.get("Origin")
         if origin is not None and (_host_of(origin) != host or urlsplit(origin).netloc != request.headers.get("Host")):
             return problem(HTTPStatus.FORBIDDEN, "foreign-origin", f"Requests from {origin[:80]} are refused.")
@@ -43,7 +47,8 @@ def add_guard(app: Flask, hosts: tuple[str, ...]) -> None:
     def add_headers(response: Response) -> Response:
         response.headers["Content-Security-Policy"] = (
             f"default-src 'none'; script-src 'self'; style-src 'self' 'nonce-{g.get('nonce', '')}'; img-src 'self' data:; "
-            "font-src 'self'; connect-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'")
+            "font-src 'self'; connect-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
+        )
         response.headers["X-Content-Type-Options"] = "nosniff"
         response.headers["Referrer-Policy"] = "no-referrer"
         response.headers["Cross-Origin-Opener-Policy"] = "same-origin"

@@ -28,5 +28,6 @@ def page(path: str) -> Response:
     index = DIST / "index.html"
     if not index.exists():
         abort(HTTPStatus.NOT_FOUND, "The front end is not built. Run make web.")
-    return Response(index.read_text(encoding="utf-8").replace("__NONCE__", g.nonce), mimetype="text/html",
-                    headers={"Cache-Control": "no-store"})
+    return Response(
+        index.read_text(encoding="utf-8").replace("__NONCE__", g.nonce), mimetype="text/html", headers={"Cache-Control": "no-store"}
+    )

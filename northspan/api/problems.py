@@ -10,7 +10,7 @@ from flask import Flask, Response
 from pydantic import BaseModel, ValidationError
 from werkzeug.exceptions import HTTPException
 
-from northspan.core.errors import InvalidJob, NoSolution, NorthSpanError, OutsideTable
+from northspan.core.errors import InvalidJob, NorthSpanError, NoSolution, OutsideTable
 from northspan.core.upgrade import first_wrong
 from northspan.store.jobs import NoSuchJob, NothingToDo, Stale
 
@@ -65,12 +65,13 @@ def add_error_handlers(app: Flask) -> None:
     """
     kinds: dict[type[Exception], Any] = {
         InvalidJob: lambda e: problem(HTTPStatus.UNPROCESSABLE_ENTITY, e.code, str(e), field=e.where, right=e.right or None),
-        ValidationError: lambda e: _validation(e),
+        ValidationError: _validation,
         OutsideTable: lambda e: problem(HTTPStatus.UNPROCESSABLE_ENTITY, e.code, str(e)),
         NoSolution: lambda e: problem(HTTPStatus.UNPROCESSABLE_ENTITY, e.code, str(e)),
         NoSuchJob: lambda e: problem(HTTPStatus.NOT_FOUND, e.code, str(e)),
-        Stale: lambda e: problem(HTTPStatus.CONFLICT, e.code, str(e), current_revision=e.current,
-                                 right="Read the job again, then edit what is there now."),
+        Stale: lambda e: problem(
+            HTTPStatus.CONFLICT, e.code, str(e), current_revision=e.current, right="Read the job again, then edit what is there now."
+        ),
         NothingToDo: lambda e: problem(HTTPStatus.CONFLICT, e.code, str(e)),
         BadRequest: lambda e: problem(e.status, e.code, e.wrong, right=e.right or None),
         HTTPException: lambda e: problem(HTTPStatus(e.code or 500), "http", e.description or e.name),

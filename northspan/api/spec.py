@@ -16,17 +16,38 @@ from northspan.core.job import Job
 from northspan.core.plan import Plan
 
 _IN: tuple[type[BaseModel], ...] = (Job, models.NewJob, models.JobPatch, FeederQuestion)
-_OUT: tuple[type[BaseModel], ...] = (Job, Plan, models.JobState, models.JobList, models.RevisionList, models.RulebookOptions, FeederAnswer,
-                                     Problem)
+_OUT: tuple[type[BaseModel], ...] = (
+    Job,
+    Plan,
+    models.JobState,
+    models.JobList,
+    models.RevisionList,
+    models.RulebookOptions,
+    FeederAnswer,
+    Problem,
+)
 _BODIES: dict[tuple[str, str], type[BaseModel]] = {
-    ("/api/jobs", "post"): models.NewJob, ("/api/jobs/{job_id}", "patch"): models.JobPatch, ("/api/import", "post"): Job,
-    ("/api/solve", "post"): Job, ("/api/calc/feeder", "post"): FeederQuestion,
+    ("/api/jobs", "post"): models.NewJob,
+    ("/api/jobs/{job_id}", "patch"): models.JobPatch,
+    ("/api/import", "post"): Job,
+    ("/api/solve", "post"): Job,
+    ("/api/calc/feeder", "post"): FeederQuestion,
 }
 _ERROR = {"description": "What is wrong", "content": {"application/problem+json": {"schema": {"$ref": "#/components/schemas/Problem"}}}}
-_IF_MATCH = {"name": "If-Match", "in": "header", "required": True, "schema": {"type": "string"},
-             "description": "Revision the edit was made on"}
-_FOCUS = {"name": "focus", "in": "query", "required": False, "schema": {"type": "string"},
-          "description": "Runs to show with their working, comma between them; all if left out"}
+_IF_MATCH = {
+    "name": "If-Match",
+    "in": "header",
+    "required": True,
+    "schema": {"type": "string"},
+    "description": "Revision the edit was made on",
+}
+_FOCUS = {
+    "name": "focus",
+    "in": "query",
+    "required": False,
+    "schema": {"type": "string"},
+    "description": "Runs to show with their working, comma between them; all if left out",
+}
 _PERSON = {"name": "Northspan-Person", "in": "header", "required": False, "schema": {"type": "string"}, "description": "Who edits"}
 
 
@@ -39,10 +60,11 @@ def add_spec(app: APIFlask) -> None:
         The application. [-]
     """
 
-    @app.spec_processor
+    @app.spec_processor  # type: ignore[arg-type]  # a text is for YAML, which we do not ask for
     def complete(spec: dict[str, Any]) -> dict[str, Any]:
-        names, definitions = models_json_schema([(m, "validation") for m in _IN] + [(m, "serialization") for m in _OUT],
-                                                ref_template="#/components/schemas/{model}")
+        names, definitions = models_json_schema(
+            [(m, "validation") for m in _IN] + [(m, "serialization") for m in _OUT], ref_template="#/components/schemas/{model}"
+        )
         spec["components"] = {"schemas": dict(sorted(definitions["$defs"].items()))}
         taken = {m.__name__: names[m, "validation"]["$ref"] for m in _IN}
         given = {m.__name__: names[m, "serialization"]["$ref"] for m in _OUT}
@@ -62,7 +84,9 @@ def _complete(path: str, method: str, operation: dict[str, Any], taken: dict[str
     operation["responses"] = answers | {"4XX": _ERROR}
     edits = method == "patch" or path.endswith(("/undo", "/redo"))
     extra = ([_IF_MATCH] if edits else []) + ([_PERSON] if method in {"patch", "post"} and "/jobs" in path else [])
-    if path.endswith(("/plan", "/solve", "{job_id}", "/undo", "/redo", "/jobs", "/import")) and not (path.endswith("/jobs") and method == "get"):
+    if path.endswith(("/plan", "/solve", "{job_id}", "/undo", "/redo", "/jobs", "/import")) and not (
+        path.endswith("/jobs") and method == "get"
+    ):
         extra.append(_FOCUS)
     operation["parameters"] = operation.get("parameters", []) + extra
 
@@ -71,8 +95,9 @@ def _rename(part: dict[str, Any], names: dict[str, str]) -> None:
     for value in part.values():
         if isinstance(value, dict):
             if "schema" in value:
-                found = re.search(r"'#/components/schemas/([A-Za-z]+)'", str(value["schema"])) or re.search(r"'title': '([A-Za-z]+)'",
-                                                                                                         str(value["schema"]))
+                found = re.search(r"'#/components/schemas/([A-Za-z]+)'", str(value["schema"])) or re.search(
+                    r"'title': '([A-Za-z]+)'", str(value["schema"])
+                )
                 if found and found[1] in names:
                     value["schema"] = {"$ref": names[found[1]]}
             _rename(value, names)

@@ -122,15 +122,20 @@ def get_rulebook(name: str) -> Response:
     """Read what a rulebook lets a person choose from."""
     book = rulebook_named(name)
     dialect = asdict(book.dialect)
-    return bodies.answer(models.RulebookOptions(
-        id=book.id, title=book.title,
-        metals=[models.Choice(value=m, title=dialect.get(m, m)) for m in book.metals()],
-        methods=[models.Choice(value=v, title=t) for v, t in book.methods()],
-        places=[models.Choice(value=v, title=t) for v, t in book.places()],
-        surfaces=[models.Choice(value=v, title=t) for v, t in book.surfaces()],
-        insulations=list(book.insulations()),
-        sizes={m: [models.Choice(value=s, title=book.size_name(s)) for s in book.sizes(m)] for m in book.metals()},
-        devices=list(book.devices()), terms=dialect))
+    return bodies.answer(
+        models.RulebookOptions(
+            id=book.id,
+            title=book.title,
+            metals=[models.Choice(value=m, title=dialect.get(m, m)) for m in book.metals()],
+            methods=[models.Choice(value=v, title=t) for v, t in book.methods()],
+            places=[models.Choice(value=v, title=t) for v, t in book.places()],
+            surfaces=[models.Choice(value=v, title=t) for v, t in book.surfaces()],
+            insulations=list(book.insulations()),
+            sizes={m: [models.Choice(value=s, title=book.size_name(s)) for s in book.sizes(m)] for m in book.metals()},
+            devices=list(book.devices()),
+            terms=dialect,
+        )
+    )
 
 
 def _jobs() -> Jobs:
@@ -151,6 +156,12 @@ def _started(wanted: models.NewJob) -> Job:
 def _state(stored: StoredJob, status: HTTPStatus = HTTPStatus.OK) -> Response:
     plan = solve(stored.job, bodies.detailed_runs())
     state = models.JobState.model_construct(
-        id=stored.id, revision=stored.revision, can_undo=stored.can_undo, can_redo=stored.can_redo, changed_at=stored.changed_at,
-        job=stored.job, plan=plan)
+        id=stored.id,
+        revision=stored.revision,
+        can_undo=stored.can_undo,
+        can_redo=stored.can_redo,
+        changed_at=stored.changed_at,
+        job=stored.job,
+        plan=plan,
+    )
     return bodies.answer(state, status, stored.revision)

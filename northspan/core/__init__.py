@@ -1,1 +1,1 @@
-
+"""The trade: a job in, a plan out. Nothing here knows of screens, files or databases."""

@@ -65,8 +65,14 @@ def feeder(question: FeederQuestion) -> FeederAnswer:
     '1 AWG aluminum, 80 A'
     """
     plan = solve(_job(question), detailed={"F1"})
-    return FeederAnswer(rulebook=plan.rulebook_title, standing=plan.standing, run=plan.runs["F1"], enclosure=plan.enclosures["P2"],
-                        building=plan.buildings["B2"], findings=tuple(f for f in plan.findings if f.where != "/enclosures"))
+    return FeederAnswer(
+        rulebook=plan.rulebook_title,
+        standing=plan.standing,
+        run=plan.runs["F1"],
+        enclosure=plan.enclosures["P2"],
+        building=plan.buildings["B2"],
+        findings=tuple(f for f in plan.findings if f.where != "/enclosures"),
+    )
 
 
 def _job(question: FeederQuestion) -> Job:
@@ -77,5 +83,6 @@ def _job(question: FeederQuestion) -> Job:
     stretch = run.segments[0].model_copy(update={name: getattr(question, name) for name in around})
     run = run.model_copy(update={name: getattr(question, name) for name in same} | {"segments": (stretch,)})
     house = job.enclosures["P1"].model_copy(update={"bond_found": Bond.bonded})
-    return job.model_copy(update={"runs": {"F1": run}, "rulebook": question.rulebook, "calls": question.calls,
-                                  "enclosures": job.enclosures | {"P1": house}})
+    return job.model_copy(
+        update={"runs": {"F1": run}, "rulebook": question.rulebook, "calls": question.calls, "enclosures": job.enclosures | {"P1": house}}
+    )

@@ -34,30 +34,72 @@ class CallKind:
 CALLS: dict[str, CallKind] = {
     kind.name: kind
     for kind in (
-        CallKind("drop_current", "Which current sets the voltage drop?", (
-            School("calculated", "Calculated load"), School("device_80", "80 % of the device"),
-            School("device_full", "Whole device rating"), School("given", "A given current"),
-        ), "run"),
-        CallKind("metal", "Which metal?", (
-            School("aluminum_feeders", "Aluminum for feeders from 8 AWG up"), School("copper", "Copper only"),
-        ), "run"),
-        CallKind("rounding", "May the device be rounded up above the wire?", (
-            School("next_up", "Next size up where allowed"), School("never_above", "Never above the wire"),
-        ), "run"),
-        CallKind("equipment_ground", "How large an equipment ground?", (
-            School("table", "Least the rules ask, raised with the ungrounded conductors"),
-            School("same", "Same as the ungrounded conductors"),
-        ), "run"),
-        CallKind("pipe_size", "How large a pipe?", (
-            School("one_up_long", "One up for pulls over 100 ft"), School("smallest", "Smallest allowed"),
-        ), "run"),
-        CallKind("rods", "One rod or two?", (
-            School("second_rod", "Drive the second rod, skip the meter"), School("one_proved", "One rod, proved by measuring"),
-            School("inspector_one", "One rod, the inspector accepts it"),
-        ), "building"),
-        CallKind("legacy_feed", "An old three-wire feed?", (
-            School("replace", "Replace it with four wires"), School("keep", "Keep it under the existing-installation exception"),
-        ), "building"),
+        CallKind(
+            "drop_current",
+            "Which current sets the voltage drop?",
+            (
+                School("calculated", "Calculated load"),
+                School("device_80", "80 % of the device"),
+                School("device_full", "Whole device rating"),
+                School("given", "A given current"),
+            ),
+            "run",
+        ),
+        CallKind(
+            "metal",
+            "Which metal?",
+            (
+                School("aluminum_feeders", "Aluminum for feeders from 8 AWG up"),
+                School("copper", "Copper only"),
+            ),
+            "run",
+        ),
+        CallKind(
+            "rounding",
+            "May the device be rounded up above the wire?",
+            (
+                School("next_up", "Next size up where allowed"),
+                School("never_above", "Never above the wire"),
+            ),
+            "run",
+        ),
+        CallKind(
+            "equipment_ground",
+            "How large an equipment ground?",
+            (
+                School("table", "Least the rules ask, raised with the ungrounded conductors"),
+                School("same", "Same as the ungrounded conductors"),
+            ),
+            "run",
+        ),
+        CallKind(
+            "pipe_size",
+            "How large a pipe?",
+            (
+                School("one_up_long", "One up for pulls over 100 ft"),
+                School("smallest", "Smallest allowed"),
+            ),
+            "run",
+        ),
+        CallKind(
+            "rods",
+            "One rod or two?",
+            (
+                School("second_rod", "Drive the second rod, skip the meter"),
+                School("one_proved", "One rod, proved by measuring"),
+                School("inspector_one", "One rod, the inspector accepts it"),
+            ),
+            "building",
+        ),
+        CallKind(
+            "legacy_feed",
+            "An old three-wire feed?",
+            (
+                School("replace", "Replace it with four wires"),
+                School("keep", "Keep it under the existing-installation exception"),
+            ),
+            "building",
+        ),
     )
 }
 

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from northspan.core.job import Metal, Place, Run, RunKind
 
-STANDING = ("North Span plans and explains. The adopted local code, the utility, the inspector and a licensed electrician "
-            "have the last word.")
+STANDING = (
+    "North Span plans and explains. The adopted local code, the utility, the inspector and a licensed electrician have the last word."
+)
 _OFF = "Turn off, lock, test dead, and test the tester. Never work a live box."
 _LINE_SIDE = "Line-side conductors stay live with the main off. Only the utility can make them dead."
 _DIG = "Have the ground located before digging. Shore a deep trench. Not during lightning."

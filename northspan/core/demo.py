@@ -3,8 +3,27 @@
 from __future__ import annotations
 
 from northspan.core.job import (
-    Across, Bond, Building, BuildingUse, Circuit, Electrode, ElectrodeKind, Enclosure, EnclosureKind, Grounding, Job, Load, Metal,
-    Method, Place, Run, RunKind, Segment, Source, Status, Terminals,
+    Across,
+    Bond,
+    Building,
+    BuildingUse,
+    Circuit,
+    Electrode,
+    ElectrodeKind,
+    Enclosure,
+    EnclosureKind,
+    Grounding,
+    Job,
+    Load,
+    Metal,
+    Method,
+    Place,
+    Run,
+    RunKind,
+    Segment,
+    Source,
+    Status,
+    Terminals,
 )
 
 FT_M = 0.3048
@@ -29,7 +48,9 @@ def kestrel_hollow() -> Job:
             "E3": Electrode(name="Studio rod", building="studio", measured_ohm=58),
             "E4": Electrode(name="Hill rod", building="hill", status=Status.existing),
             "E5": Electrode(name="Hill rod, lower", building="hill", spacing_m=8 * FT_M, status=Status.existing),
-            "E6": Electrode(name="Footing steel", building="house", kind=ElectrodeKind.concrete_encased, length_m=6.1, status=Status.existing),
+            "E6": Electrode(
+                name="Footing steel", building="house", kind=ElectrodeKind.concrete_encased, length_m=6.1, status=Status.existing
+            ),
         },
         loads=_loads(),
         runs=_runs(),
@@ -38,14 +59,28 @@ def kestrel_hollow() -> Job:
 
 def _enclosures() -> dict[str, Enclosure]:
     return {
-        "M1": Enclosure(name="Meter-main", building="house", kind=EnclosureKind.meter_main, main_a=200, bus_a=200, bond_found=Bond.bonded,
-                        status=Status.existing),
-        "P1": Enclosure(name="House panel", building="house", kind=EnclosureKind.panel_lugs, bus_a=200, bond_found=Bond.bonded,
-                        status=Status.existing),
+        "M1": Enclosure(
+            name="Meter-main",
+            building="house",
+            kind=EnclosureKind.meter_main,
+            main_a=200,
+            bus_a=200,
+            bond_found=Bond.bonded,
+            status=Status.existing,
+        ),
+        "P1": Enclosure(
+            name="House panel", building="house", kind=EnclosureKind.panel_lugs, bus_a=200, bond_found=Bond.bonded, status=Status.existing
+        ),
         "P2": Enclosure(name="Studio panel", building="studio", main_a=100, bus_a=125),
         "P3": Enclosure(name="Observatory panel", building="hill", main_a=60, bus_a=100, bond_found=Bond.bonded, status=Status.existing),
-        "D1": Enclosure(name="Pump disconnect", building="spring", kind=EnclosureKind.disconnect, main_a=30, bond_found=Bond.separate,
-                        status=Status.existing),
+        "D1": Enclosure(
+            name="Pump disconnect",
+            building="spring",
+            kind=EnclosureKind.disconnect,
+            main_a=30,
+            bond_found=Bond.separate,
+            status=Status.existing,
+        ),
     }
 
 
@@ -65,19 +100,68 @@ def _loads() -> dict[str, Load]:
 
 def _runs() -> dict[str, Run]:
     return {
-        "R1": Run(name="Service drop", kind=RunKind.service, origin="T1", target="M1", status=Status.existing, terminals=Terminals.c75,
-                  metal=Metal.aluminum, insulation="XHHW-2", conductor_size="4/0", device_a=200,
-                  segments=(Segment(length_m=72 * FT_M, method=Method.overhead, place=Place.overhead),)),
-        "F1": Run(name="House feeder", origin="M1", target="P1", status=Status.existing, terminals=Terminals.c75, metal=Metal.aluminum,
-                  insulation="XHHW-2", conductor_size="4/0", device_a=200, pipe_size="2-1/2",
-                  segments=(Segment(length_m=22 * FT_M, place=Place.indoors, bends_deg=180),)),
-        "F2": Run(name="Studio feeder", origin="P1", target="P2", terminals=Terminals.c75,
-                  segments=(Segment(length_m=10 * FT_M, place=Place.indoors, bends_deg=90, ambient_c=30),
-                            Segment(length_m=175 * FT_M, bends_deg=225, ambient_c=20))),
-        "F3": Run(name="Observatory feeder", origin="P1", target="P3", status=Status.existing, terminals=Terminals.c75,
-                  grounding=Grounding.legacy_three_wire, metal=Metal.aluminum, insulation="USE-2", conductor_size="1/0", device_a=60,
-                  segments=(Segment(length_m=430 * FT_M, method=Method.direct_burial, ambient_c=20, cover_m=0.61),)),
-        "C1": Run(name="Pump circuit", kind=RunKind.branch, origin="P1", target="D1", status=Status.existing, terminals=Terminals.c75,
-                  circuit=Circuit.two_wire_line, metal=Metal.copper, insulation="THWN-2", conductor_size="10", device_a=20, pipe_size="3/4",
-                  segments=(Segment(length_m=90 * FT_M, bends_deg=405, ambient_c=20, cover_m=0.46),)),
+        "R1": Run(
+            name="Service drop",
+            kind=RunKind.service,
+            origin="T1",
+            target="M1",
+            status=Status.existing,
+            terminals=Terminals.c75,
+            metal=Metal.aluminum,
+            insulation="XHHW-2",
+            conductor_size="4/0",
+            device_a=200,
+            segments=(Segment(length_m=72 * FT_M, method=Method.overhead, place=Place.overhead),),
+        ),
+        "F1": Run(
+            name="House feeder",
+            origin="M1",
+            target="P1",
+            status=Status.existing,
+            terminals=Terminals.c75,
+            metal=Metal.aluminum,
+            insulation="XHHW-2",
+            conductor_size="4/0",
+            device_a=200,
+            pipe_size="2-1/2",
+            segments=(Segment(length_m=22 * FT_M, place=Place.indoors, bends_deg=180),),
+        ),
+        "F2": Run(
+            name="Studio feeder",
+            origin="P1",
+            target="P2",
+            terminals=Terminals.c75,
+            segments=(
+                Segment(length_m=10 * FT_M, place=Place.indoors, bends_deg=90, ambient_c=30),
+                Segment(length_m=175 * FT_M, bends_deg=225, ambient_c=20),
+            ),
+        ),
+        "F3": Run(
+            name="Observatory feeder",
+            origin="P1",
+            target="P3",
+            status=Status.existing,
+            terminals=Terminals.c75,
+            grounding=Grounding.legacy_three_wire,
+            metal=Metal.aluminum,
+            insulation="USE-2",
+            conductor_size="1/0",
+            device_a=60,
+            segments=(Segment(length_m=430 * FT_M, method=Method.direct_burial, ambient_c=20, cover_m=0.61),),
+        ),
+        "C1": Run(
+            name="Pump circuit",
+            kind=RunKind.branch,
+            origin="P1",
+            target="D1",
+            status=Status.existing,
+            terminals=Terminals.c75,
+            circuit=Circuit.two_wire_line,
+            metal=Metal.copper,
+            insulation="THWN-2",
+            conductor_size="10",
+            device_a=20,
+            pipe_size="3/4",
+            segments=(Segment(length_m=90 * FT_M, bends_deg=405, ambient_c=20, cover_m=0.46),),
+        ),
     }

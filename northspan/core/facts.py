@@ -39,12 +39,24 @@ def building_facts(tree: Tree, building_id: str, line_v: float) -> BuildingFacts
     """
     job: Job = tree.job
     building = job.buildings[building_id]
-    entering = [run for key, run in job.runs.items()
-                if key in tree.order and job.enclosures[run.target].building == building_id
-                and run.origin in job.enclosures and job.enclosures[run.origin].building != building_id]
+    entering = [
+        run
+        for key, run in job.runs.items()
+        if key in tree.order
+        and job.enclosures[run.target].building == building_id
+        and run.origin in job.enclosures
+        and job.enclosures[run.origin].building != building_id
+    ]
     feeders = [run for run in entering if run.kind is not RunKind.branch]
     supply = feeders[0] if feeders else (entering[0] if entering else None)
     branches = sum(run.kind is RunKind.branch for run in entering)
     electrodes = tuple(e for e in job.electrodes.values() if e.building == building_id and e.status is not Status.remove)
-    return BuildingFacts(bool(entering), building.use is BuildingUse.dwelling, building.animals, building.metallic_path,
-                         run_facts(supply, line_v) if supply else None, branches, electrodes)
+    return BuildingFacts(
+        bool(entering),
+        building.use is BuildingUse.dwelling,
+        building.animals,
+        building.metallic_path,
+        run_facts(supply, line_v) if supply else None,
+        branches,
+        electrodes,
+    )

@@ -22,7 +22,7 @@ class Edit:
 
     op: str
     path: str
-    value: str | float | bool | None | dict[str, str | float | bool | None] = None
+    value: str | float | bool | dict[str, str | float | bool | None] | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -59,7 +59,7 @@ def by_severity(findings: list[Finding]) -> tuple[Finding, ...]:
     return tuple(sorted(findings, key=lambda finding: _ORDER.index(finding.severity)))
 
 
-def pin(pointer: str, value: str | float | bool | None, words: str) -> Cure:
+def pin(pointer: str, value: str | float | bool | None, words: str) -> Cure:  # noqa: FBT001 - a field's value may be yes or no
     """Offer to set one field of the job.
 
     Parameters

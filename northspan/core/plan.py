@@ -245,5 +245,6 @@ def shown(margins: tuple[Margin, ...]) -> tuple[MarginShown, ...]:
         Limits that were checked. [-]
     """
     tightest = max(margins, key=lambda margin: margin.share, default=None)
-    return tuple(MarginShown(m.key, m.words, m.used, m.limit, m.unit, m.share, m.citation, m.advice, m.holds, m is tightest)
-                 for m in margins)
+    return tuple(
+        MarginShown(m.key, m.words, m.used, m.limit, m.unit, m.share, m.citation, m.advice, m.holds, m is tightest) for m in margins
+    )

@@ -60,25 +60,40 @@ def solve(job: Job, detailed: Collection[str] | None = None) -> Plan:
     plans: dict[str, RunPlan] = {}
     for run_id in tree.order:
         question = _question(tree, run_id, sized, schools, rulebook)
-        plans[run_id] = _plan_run(job, run_id, question, facts, rulebook, sized, findings,
-                                  detailed=detailed is None or run_id in detailed)
+        plans[run_id] = _plan_run(job, run_id, question, facts, rulebook, sized, findings, detailed=detailed is None or run_id in detailed)
     findings += _undrawn(tree)
     enclosures = plan_enclosures(tree, facts, rulebook)
-    buildings = {key: plan_building(tree, key, fact, _supply(tree, key, sized), rulebook, schools["rods"])
-                 for key, fact in facts.items() if any(e.building == key for e in job.enclosures.values())}
+    buildings = {
+        key: plan_building(tree, key, fact, _supply(tree, key, sized), rulebook, schools["rods"])
+        for key, fact in facts.items()
+        if any(e.building == key for e in job.enclosures.values())
+    }
     findings += bond_findings(job, enclosures, rulebook)
     findings += building_findings(tree, buildings, facts, rulebook)
     findings += legacy_findings(tree, schools["legacy_feed"], rulebook)
-    return Plan(rulebook=job.rulebook, rulebook_title=rulebook.title, standing=STANDING, runs=plans,
-                ways=plan_ways(tree, sized, plans), enclosures=enclosures, buildings=buildings, findings=by_severity(findings))
+    return Plan(
+        rulebook=job.rulebook,
+        rulebook_title=rulebook.title,
+        standing=STANDING,
+        runs=plans,
+        ways=plan_ways(tree, sized, plans),
+        enclosures=enclosures,
+        buildings=buildings,
+        findings=by_severity(findings),
+    )
 
 
 def _undrawn(tree: Tree) -> Iterator[Finding]:
     """An enclosure that nothing feeds stands for the service; what lies ahead of it is not counted."""
     for key, enclosure in tree.job.enclosures.items():
         if tree.leaving.get(key) and key not in tree.feeding:
-            yield Finding(Severity.note, f"/enclosures/{key}", f"{enclosure.name}: nothing is drawn ahead of it.",
-                          "It is taken as the service, and the voltage as full there. The drop ahead of it is not counted.", "job")
+            yield Finding(
+                Severity.note,
+                f"/enclosures/{key}",
+                f"{enclosure.name}: nothing is drawn ahead of it.",
+                "It is taken as the service, and the voltage as full there. The drop ahead of it is not counted.",
+                "job",
+            )
 
 
 def _question(tree: Tree, run_id: str, sized: dict[str, SizedRun], schools: Schools, rulebook: Rulebook) -> RunQuestion:
@@ -87,13 +102,30 @@ def _question(tree: Tree, run_id: str, sized: dict[str, SizedRun], schools: Scho
     line_v = source.line_v if source else rulebook.usual_v
     neutral_v = rulebook.to_neutral_v(line_v)
     above = sum(sized[key].tried.drop.value.percent for key in tree.way_to(run_id)[:-1] if key in sized)
-    return RunQuestion(run, f"/runs/{run_id}", load_of_run(tree, run_id, line_v, neutral_v), line_v,
-                       neutral_v if run.circuit is Circuit.two_wire_neutral else line_v, above,
-                       run.drop_limit_percent or job.drop_limits.run_percent, job.drop_limits.way_percent, schools)
+    return RunQuestion(
+        run,
+        f"/runs/{run_id}",
+        load_of_run(tree, run_id, line_v, neutral_v),
+        line_v,
+        neutral_v if run.circuit is Circuit.two_wire_neutral else line_v,
+        above,
+        run.drop_limit_percent or job.drop_limits.run_percent,
+        job.drop_limits.way_percent,
+        schools,
+    )
 
 
-def _plan_run(job: Job, run_id: str, question: RunQuestion, facts: dict[str, BuildingFacts], rulebook: Rulebook, sized: dict[str, SizedRun],
-              findings: list[Finding], *, detailed: bool) -> RunPlan:
+def _plan_run(
+    job: Job,
+    run_id: str,
+    question: RunQuestion,
+    facts: dict[str, BuildingFacts],
+    rulebook: Rulebook,
+    sized: dict[str, SizedRun],
+    findings: list[Finding],
+    *,
+    detailed: bool,
+) -> RunPlan:
     at, run = question.pointer, question.run
     try:
         answer = size_run(question, rulebook)
@@ -110,9 +142,12 @@ def _plan_run(job: Job, run_id: str, question: RunQuestion, facts: dict[str, Bui
 
 def _supply(tree: Tree, building: str, sized: dict[str, SizedRun]) -> Wire | None:
     """The largest conductor that enters a building from outside it."""
-    entering = [sized[key].tried.wire for key in tree.order if key in sized
-                and tree.job.enclosures[tree.job.runs[key].target].building == building
-                and (tree.job.runs[key].origin in tree.job.sources
-                     or tree.job.enclosures[tree.job.runs[key].origin].building != building)]
+    entering = [
+        sized[key].tried.wire
+        for key in tree.order
+        if key in sized
+        and tree.job.enclosures[tree.job.runs[key].target].building == building
+        and (tree.job.runs[key].origin in tree.job.sources or tree.job.enclosures[tree.job.runs[key].origin].building != building)
+    ]
     rulebook = rulebook_named(tree.job.rulebook)
     return max(entering, key=lambda wire: rulebook.area(wire.size), default=None)

@@ -3,7 +3,16 @@
 from __future__ import annotations
 
 from northspan.core.job import (
-    Bond, Building, BuildingUse, Enclosure, EnclosureKind, Job, Metal, Run, Segment, Status,
+    Bond,
+    Building,
+    BuildingUse,
+    Enclosure,
+    EnclosureKind,
+    Job,
+    Metal,
+    Run,
+    Segment,
+    Status,
 )
 
 
@@ -42,7 +51,14 @@ def detached_feeder(name: str, load_a: float, length_m: float, metal: Metal | No
             "P2": Enclosure(name="Building panel", building="B2", kind=EnclosureKind.panel_main_breaker),
         },
         runs={
-            "F1": Run(name="Feeder", origin="P1", target="P2", load_a=load_a, continuous_a=continuous_a, metal=metal,
-                      segments=(Segment(length_m=length_m),)),
+            "F1": Run(
+                name="Feeder",
+                origin="P1",
+                target="P2",
+                load_a=load_a,
+                continuous_a=continuous_a,
+                metal=metal,
+                segments=(Segment(length_m=length_m),),
+            ),
         },
     )

@@ -102,8 +102,9 @@ def tree_of(job: Job) -> Tree:
         if run.status is Status.remove:
             continue
         if run.target in feeding:
-            raise InvalidJob(f"/runs/{run_id}/target", f"{run.target} is already fed by {feeding[run.target]}.",
-                             "Mark one of the two runs to remove.")
+            raise InvalidJob(
+                f"/runs/{run_id}/target", f"{run.target} is already fed by {feeding[run.target]}.", "Mark one of the two runs to remove."
+            )
         feeding[run.target] = run_id
         leaving.setdefault(run.origin, []).append(run_id)
     order: list[str] = []
@@ -122,6 +123,11 @@ def _check_references(job: Job) -> None:
     twice = set(job.sources) & set(job.enclosures)
     if twice:
         raise InvalidJob(f"/enclosures/{min(twice)}", "a source has the same id.", "Give it another id.")
+    _check_runs(job)
+    _check_places(job)
+
+
+def _check_runs(job: Job) -> None:
     nodes = {*job.sources, *job.enclosures}
     for run_id, run in job.runs.items():
         if run.origin not in nodes:
@@ -130,6 +136,9 @@ def _check_references(job: Job) -> None:
             raise InvalidJob(f"/runs/{run_id}/target", f"there is no enclosure {run.target}.", "Name an enclosure.")
         if run.kind is RunKind.service and run.origin not in job.sources:
             raise InvalidJob(f"/runs/{run_id}/kind", "a service begins at a source.", "Make it a feeder, or start it at a source.")
+
+
+def _check_places(job: Job) -> None:
     for kind, parts in (("enclosures", job.enclosures), ("electrodes", job.electrodes)):
         for key, part in parts.items():
             if part.building not in job.buildings:

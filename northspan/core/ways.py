@@ -38,14 +38,29 @@ def _way(tree: Tree, end: str, sized: dict[str, SizedRun], plans: dict[str, RunP
         for i, segment in enumerate(run.question.run.segments):
             distance += segment.length_m
             last = i == len(run.question.run.segments) - 1
-            points.append(WayPoint(distance, nominal * (1 - dropped - drop.along_v[i] / u),
-                                   nominal * (1 - lost_starting - drop.along_starting_v[i] / u), run_id,
-                                   tree.job.runs[run_id].target if last else ""))
+            points.append(
+                WayPoint(
+                    distance,
+                    nominal * (1 - dropped - drop.along_v[i] / u),
+                    nominal * (1 - lost_starting - drop.along_starting_v[i] / u),
+                    run_id,
+                    tree.job.runs[run_id].target if last else "",
+                )
+            )
         dropped += drop.drop_v / u
         lost_starting += drop.starting_v / u
     limits = tree.job.drop_limits
     name = tree.job.enclosures[tree.job.runs[end].target]
     own = tree.job.runs[end].drop_limit_percent or limits.run_percent
     before = dropped - (sized[end].tried.drop.value.percent / 100 if end in sized else 0)
-    return Way(end, tree.job.buildings[name.building].name, runs, nominal, nominal * (1 - before - own / 100),
-               nominal * (1 - limits.way_percent / 100), 100 * dropped, 100 * lost_starting, tuple(points))
+    return Way(
+        end,
+        tree.job.buildings[name.building].name,
+        runs,
+        nominal,
+        nominal * (1 - before - own / 100),
+        nominal * (1 - limits.way_percent / 100),
+        100 * dropped,
+        100 * lost_starting,
+        tuple(points),
+    )

@@ -142,8 +142,9 @@ def given(symbol: str, words: str, value: float, unit: str, citation: str = "job
     return Step(symbol, words, "", value, unit, citation, StepKind.given)
 
 
-def looked_up(symbol: str, words: str, value: float | str, unit: str, citation: str, *, row: str, column: str = "",
-              short: str = "") -> Step:
+def looked_up(
+    symbol: str, words: str, value: float | str, unit: str, citation: str, *, row: str, column: str = "", short: str = ""
+) -> Step:
     """Write down a look-up: row, column, and the row that was not enough.
 
     Parameters

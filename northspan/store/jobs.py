@@ -117,7 +117,10 @@ class Jobs:
             _read(session, job_id)
             found = session.execute(
                 select(RevisionRow.number, RevisionRow.kind, RevisionRow.who, RevisionRow.at, RevisionRow.what)
-                .where(RevisionRow.job_id == job_id).order_by(RevisionRow.number.desc()).limit(500))
+                .where(RevisionRow.job_id == job_id)
+                .order_by(RevisionRow.number.desc())
+                .limit(500)
+            )
             return tuple(Revision(*line) for line in found)
 
     def edit(self, job_id: str, on_revision: int, patch: list[dict[str, Any]], who: str) -> StoredJob:
@@ -127,9 +130,21 @@ class Jobs:
             document = patched(json.loads(head.document), patch)
             job = read_job(document)
             solve(job, detailed=())  # what cannot be planned is refused before it is kept
-            return _keep(session, row, RevisionRow(
-                number=row.head + 1, kind="edit", who=who, at=_now(), what=what_changed(patch), patch=json.dumps(patch),
-                document=job.model_dump_json(), undo_to=head.number, redo_to=None))
+            return _keep(
+                session,
+                row,
+                RevisionRow(
+                    number=row.head + 1,
+                    kind="edit",
+                    who=who,
+                    at=_now(),
+                    what=what_changed(patch),
+                    patch=json.dumps(patch),
+                    document=job.model_dump_json(),
+                    undo_to=head.number,
+                    redo_to=None,
+                ),
+            )
 
     def undo(self, job_id: str, on_revision: int, who: str) -> StoredJob:
         """Bring back the state before the last edit, as a new revision."""
@@ -139,9 +154,21 @@ class Jobs:
                 message = "There is nothing to undo."
                 raise NothingToDo(message)
             target = _revision(session, job_id, head.undo_to)
-            return _keep(session, row, RevisionRow(
-                number=row.head + 1, kind="undo", who=who, at=_now(), what=f"undid {head.what}"[:200], patch="[]",
-                document=target.document, undo_to=target.undo_to, redo_to=head.number))
+            return _keep(
+                session,
+                row,
+                RevisionRow(
+                    number=row.head + 1,
+                    kind="undo",
+                    who=who,
+                    at=_now(),
+                    what=f"undid {head.what}"[:200],
+                    patch="[]",
+                    document=target.document,
+                    undo_to=target.undo_to,
+                    redo_to=head.number,
+                ),
+            )
 
     def redo(self, job_id: str, on_revision: int, who: str) -> StoredJob:
         """Bring back what the last undo took away, as a new revision."""
@@ -151,9 +178,21 @@ class Jobs:
                 message = "There is nothing to redo."
                 raise NothingToDo(message)
             target = _revision(session, job_id, head.redo_to)
-            return _keep(session, row, RevisionRow(
-                number=row.head + 1, kind="redo", who=who, at=_now(), what=f"redid {target.what}"[:200], patch="[]",
-                document=target.document, undo_to=target.undo_to, redo_to=target.redo_to))
+            return _keep(
+                session,
+                row,
+                RevisionRow(
+                    number=row.head + 1,
+                    kind="redo",
+                    who=who,
+                    at=_now(),
+                    what=f"redid {target.what}"[:200],
+                    patch="[]",
+                    document=target.document,
+                    undo_to=target.undo_to,
+                    redo_to=target.redo_to,
+                ),
+            )
 
     def _writing(self) -> Session:
         session = Session(self._engine, expire_on_commit=False)
@@ -180,9 +219,14 @@ def patched(document: dict[str, Any], patch: list[dict[str, Any]]) -> object:
         try:
             document = jsonpatch.apply_patch(document, [operation])
         except (jsonpatch.JsonPatchException, jsonpointer.JsonPointerException, TypeError, ValueError) as error:
-            reason = "the value there is another" if isinstance(error, jsonpatch.JsonPatchTestFailed) else "there is no such place in the job"
-            raise InvalidJob(operation["path"] or "/", f"operation {number + 1} of the edit, {operation['op']}, cannot be done: {reason}.",
-                             "Read the job again and edit what is there.") from error
+            reason = (
+                "the value there is another" if isinstance(error, jsonpatch.JsonPatchTestFailed) else "there is no such place in the job"
+            )
+            raise InvalidJob(
+                operation["path"] or "/",
+                f"operation {number + 1} of the edit, {operation['op']}, cannot be done: {reason}.",
+                "Read the job again and edit what is there.",
+            ) from error
     return document
 
 
@@ -225,8 +269,10 @@ def _keep(session: Session, row: JobRow, revision: RevisionRow) -> StoredJob:
 
 def _read(session: Session, job_id: str) -> tuple[JobRow, RevisionRow]:
     found = session.execute(
-        select(JobRow, RevisionRow).join(RevisionRow, (RevisionRow.job_id == JobRow.id) & (RevisionRow.number == JobRow.head))
-        .where(JobRow.id == job_id)).one_or_none()
+        select(JobRow, RevisionRow)
+        .join(RevisionRow, (RevisionRow.job_id == JobRow.id) & (RevisionRow.number == JobRow.head))
+        .where(JobRow.id == job_id)
+    ).one_or_none()
     if found is None:
         message = f"There is no job {job_id}."
         raise NoSuchJob(message)
@@ -245,8 +291,14 @@ def _revision(session: Session, job_id: str, number: int) -> RevisionRow:
 
 
 def _stored(row: JobRow, head: RevisionRow) -> StoredJob:
-    return StoredJob(row.id, head.number, head.undo_to is not None, head.redo_to is not None, row.changed_at.replace(tzinfo=UTC),
-                     read_job(json.loads(head.document)))
+    return StoredJob(
+        row.id,
+        head.number,
+        head.undo_to is not None,
+        head.redo_to is not None,
+        row.changed_at.replace(tzinfo=UTC),
+        read_job(json.loads(head.document)),
+    )
 
 
 def _now() -> datetime:

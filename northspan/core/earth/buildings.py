@@ -37,17 +37,33 @@ def plan_building(tree: Tree, key: str, facts: BuildingFacts, supply: Wire | Non
     building = tree.job.buildings[key]
     disconnect = rulebook.building_disconnect(facts, _main_a(tree.job, key))
     needed = rulebook.electrodes_needed(facts, school)
-    groups = [WorkGroup("disconnect", "Disconnect", disconnect.steps[-1].result, printed(disconnect.steps)),
-              WorkGroup("electrodes", "Electrodes", needed.steps[0].result, printed(needed.steps))]
+    groups = [
+        WorkGroup("disconnect", "Disconnect", disconnect.steps[-1].result, printed(disconnect.steps)),
+        WorkGroup("electrodes", "Electrodes", needed.steps[0].result, printed(needed.steps)),
+    ]
     conductor = ""
     if needed.value:
         kinds = {e.kind for e in facts.electrodes} or {ElectrodeKind.rod}
         sized = [(kind, rulebook.electrode_conductor(kind, supply, Metal.copper)) for kind in sorted(kinds)]
         conductor = max((worked.value for _, worked in sized), key=rulebook.area)
-        groups += [WorkGroup(f"conductor_{kind}", f"Conductor to {kind.replace('_', ' ')}", rulebook.size_name(worked.value),
-                             printed(worked.steps)) for kind, worked in sized]
-    return BuildingPlan(key, building.name, facts.detached, needed.value, rods_wanted(needed), rods_present(facts.electrodes), conductor,
-                        disconnect.value, tuple(groups), _calls(tree.job, facts, needed.value, rulebook))
+        groups += [
+            WorkGroup(
+                f"conductor_{kind}", f"Conductor to {kind.replace('_', ' ')}", rulebook.size_name(worked.value), printed(worked.steps)
+            )
+            for kind, worked in sized
+        ]
+    return BuildingPlan(
+        key,
+        building.name,
+        facts.detached,
+        needed.value,
+        rods_wanted(needed),
+        rods_present(facts.electrodes),
+        conductor,
+        disconnect.value,
+        tuple(groups),
+        _calls(tree.job, facts, needed.value, rulebook),
+    )
 
 
 def building_findings(tree: Tree, plans: dict[str, BuildingPlan], facts: dict[str, BuildingFacts], rulebook: Rulebook) -> Iterator[Finding]:
@@ -92,22 +108,40 @@ def legacy_findings(tree: Tree, school: str, rulebook: Rulebook) -> Iterator[Fin
         far = tree.job.buildings[tree.job.enclosures[run.target].building]
         at = f"/runs/{key}/grounding"
         if school == "replace":
-            yield Finding(Severity.fix, at, f"{run.name}: old three-wire feed, to be replaced with four wires.",
-                          "While it stands, the neutral's drop lifts every metal case at the far end.", rulebook.cite("new_three_wire"),
-                          (Cure("Replace with four wires", (Edit("add", at, "equipment_ground"), Edit("add", f"/runs/{key}/status", "new"))),
-                           Cure("Keep it as it was", (Edit("add", "/calls/legacy_feed", {"school": "keep"}),))))
+            yield Finding(
+                Severity.fix,
+                at,
+                f"{run.name}: old three-wire feed, to be replaced with four wires.",
+                "While it stands, the neutral's drop lifts every metal case at the far end.",
+                rulebook.cite("new_three_wire"),
+                (
+                    Cure("Replace with four wires", (Edit("add", at, "equipment_ground"), Edit("add", f"/runs/{key}/status", "new"))),
+                    Cure("Keep it as it was", (Edit("add", "/calls/legacy_feed", {"school": "keep"}),)),
+                ),
+            )
         elif far.metallic_path:
-            yield Finding(Severity.stop, at, f"{run.name}: the old three-wire feed cannot stay, a metal path joins the buildings.",
-                          "Neutral current would run on that path.", rulebook.cite("legacy_three_wire"),
-                          (pin(at, "equipment_ground", "Run four wires"),))
+            yield Finding(
+                Severity.stop,
+                at,
+                f"{run.name}: the old three-wire feed cannot stay, a metal path joins the buildings.",
+                "Neutral current would run on that path.",
+                rulebook.cite("legacy_three_wire"),
+                (pin(at, "equipment_ground", "Run four wires"),),
+            )
         else:
-            yield Finding(Severity.check, at, f"{run.name}: old three-wire feed kept.",
-                          "Only where it was lawful when it was made. Ask the inspector, and record the answer.", rulebook.cite("legacy_three_wire"))
+            yield Finding(
+                Severity.check,
+                at,
+                f"{run.name}: old three-wire feed kept.",
+                "Only where it was lawful when it was made. Ask the inspector, and record the answer.",
+                rulebook.cite("legacy_three_wire"),
+            )
 
 
 def _main_a(job: Job, building: str) -> float | None:
-    return max((e.main_a for e in job.enclosures.values() if e.building == building and e.main_a and e.status is not Status.remove),
-               default=None)
+    return max(
+        (e.main_a for e in job.enclosures.values() if e.building == building and e.main_a and e.status is not Status.remove), default=None
+    )
 
 
 def _calls(job: Job, facts: BuildingFacts, needed: bool, rulebook: Rulebook) -> tuple[CallPlan, ...]:  # noqa: FBT001 - private
@@ -133,14 +167,24 @@ def _disconnect(job: Job, key: str, plan: BuildingPlan) -> Iterator[Finding]:
     line = plan.working[0].lines[-1]
     if not mains:
         first = next(iter(cans), "")
-        yield Finding(Severity.fix, f"/enclosures/{first}/kind", f"{plan.name}: no disconnect at the building.",
-                      "Whoever works there must be able to turn it off there.", line.citation,
-                      (pin(f"/enclosures/{first}/kind", EnclosureKind.panel_main_breaker, "Use a panel with a main breaker"),))
+        yield Finding(
+            Severity.fix,
+            f"/enclosures/{first}/kind",
+            f"{plan.name}: no disconnect at the building.",
+            "Whoever works there must be able to turn it off there.",
+            line.citation,
+            (pin(f"/enclosures/{first}/kind", EnclosureKind.panel_main_breaker, "Use a panel with a main breaker"),),
+        )
     for k, can in mains.items():
         if can.main_a is not None and can.main_a < plan.disconnect_least_a:
-            yield Finding(Severity.fix, f"/enclosures/{k}/main_a",
-                          f"{can.name}: main of {can.main_a:.0f} A is below {plan.disconnect_least_a:.0f} A.", line.formula, line.citation,
-                          (pin(f"/enclosures/{k}/main_a", plan.disconnect_least_a, f"Use a {plan.disconnect_least_a:.0f} A main"),))
+            yield Finding(
+                Severity.fix,
+                f"/enclosures/{k}/main_a",
+                f"{can.name}: main of {can.main_a:.0f} A is below {plan.disconnect_least_a:.0f} A.",
+                line.formula,
+                line.citation,
+                (pin(f"/enclosures/{k}/main_a", plan.disconnect_least_a, f"Use a {plan.disconnect_least_a:.0f} A main"),),
+            )
 
 
 def _electrodes(job: Job, key: str, plan: BuildingPlan, facts: BuildingFacts, rulebook: Rulebook) -> Iterator[Finding]:
@@ -150,28 +194,62 @@ def _electrodes(job: Job, key: str, plan: BuildingPlan, facts: BuildingFacts, ru
     high = [e for e in facts.electrodes if e.measured_ohm is not None and e.measured_ohm > one_rod_ohm]
     if missing > 0:
         name = next(n for n in (f"E{i}" for i in range(1, 400)) if n not in job.electrodes)
-        rod: dict[str, str | float | bool | None] = {"name": "Second rod" if plan.rods_present else "First rod", "building": key,
-                                                     "kind": "rod", "length_m": length_m, "spacing_m": spacing_m}
+        rod: dict[str, str | float | bool | None] = {
+            "name": "Second rod" if plan.rods_present else "First rod",
+            "building": key,
+            "kind": "rod",
+            "length_m": length_m,
+            "spacing_m": spacing_m,
+        }
         measured = f" The one there measured {high[0].measured_ohm:.2g} Ω." if high else ""
-        yield Finding(Severity.fix, f"/buildings/{key}", f"{plan.name}: {plan.rods_present} of {plan.rods_wanted} rods.{measured}",
-                      line.formula, line.citation, (Cure("Add a rod", (Edit("add", f"/electrodes/{name}", rod),)),))
+        yield Finding(
+            Severity.fix,
+            f"/buildings/{key}",
+            f"{plan.name}: {plan.rods_present} of {plan.rods_wanted} rods.{measured}",
+            line.formula,
+            line.citation,
+            (Cure("Add a rod", (Edit("add", f"/electrodes/{name}", rod),)),),
+        )
     elif high and plan.rods_wanted >= 2:  # noqa: PLR2004 - two rods
-        yield Finding(Severity.note, f"/buildings/{key}", f"{plan.name}: one rod measured {high[0].measured_ohm:.2g} Ω; the second one settles it.",
-                      "Two rods need no further proof.", rulebook.cite("second_rod"))
+        yield Finding(
+            Severity.note,
+            f"/buildings/{key}",
+            f"{plan.name}: one rod measured {high[0].measured_ohm:.2g} Ω; the second one settles it.",
+            "Two rods need no further proof.",
+            rulebook.cite("second_rod"),
+        )
 
 
 def _electrode(job: Job, key: str, electrode: Electrode, rulebook: Rulebook) -> Iterator[Finding]:
     length_m, spacing_m, _ = rulebook.rod_limits()
     at, place = f"/electrodes/{key}", job.buildings[electrode.building].name
     if not electrode.clamp_for_burial:
-        yield Finding(Severity.fix, f"{at}/clamp_for_burial", f"{place}, {electrode.name}: the clamp is not listed for burial.",
-                      "It corrodes out of sight, and the connection is lost.", rulebook.cite("clamp_for_burial"),
-                      (pin(f"{at}/clamp_for_burial", value=True, words="Clamp replaced with a listed one"),))
+        yield Finding(
+            Severity.fix,
+            f"{at}/clamp_for_burial",
+            f"{place}, {electrode.name}: the clamp is not listed for burial.",
+            "It corrodes out of sight, and the connection is lost.",
+            rulebook.cite("clamp_for_burial"),
+            (pin(f"{at}/clamp_for_burial", value=True, words="Clamp replaced with a listed one"),),
+        )
     if electrode.kind is not ElectrodeKind.rod:
         return
+    least, apart = rulebook.length_text(length_m), rulebook.length_text(spacing_m)
     if electrode.length_m < length_m - 1e-6:
-        yield Finding(Severity.fix, f"{at}/length_m", f"{place}, {electrode.name}: {rulebook.length_text(electrode.length_m)} in the soil, {rulebook.length_text(length_m)} is the least.",
-                      "Drive it deeper, at an angle, or lay it in a trench.", rulebook.cite("rod_length"), (pin(f"{at}/length_m", length_m, f"Driven to {rulebook.length_text(length_m)}"),))
+        yield Finding(
+            Severity.fix,
+            f"{at}/length_m",
+            f"{place}, {electrode.name}: {rulebook.length_text(electrode.length_m)} in the soil, {least} is the least.",
+            "Drive it deeper, at an angle, or lay it in a trench.",
+            rulebook.cite("rod_length"),
+            (pin(f"{at}/length_m", length_m, f"Driven to {least}"),),
+        )
     if electrode.spacing_m is not None and electrode.spacing_m < spacing_m - 1e-6:
-        yield Finding(Severity.fix, f"{at}/spacing_m", f"{place}, {electrode.name}: {rulebook.length_text(electrode.spacing_m)} from the next rod, {rulebook.length_text(spacing_m)} is the least.",
-                      "Close rods share the same soil and count almost as one.", rulebook.cite("rod_spacing"), (pin(f"{at}/spacing_m", spacing_m, f"Moved to {rulebook.length_text(spacing_m)}"),))
+        yield Finding(
+            Severity.fix,
+            f"{at}/spacing_m",
+            f"{place}, {electrode.name}: {rulebook.length_text(electrode.spacing_m)} from the next rod, {apart} is the least.",
+            "Close rods share the same soil and count almost as one.",
+            rulebook.cite("rod_spacing"),
+            (pin(f"{at}/spacing_m", spacing_m, f"Moved to {apart}"),),
+        )

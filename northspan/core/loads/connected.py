@@ -75,7 +75,9 @@ def _typed(run: Run, starting_a: float) -> Worked[LegLoads | None]:
     return Worked(LegLoads(design, total, total, starting_a), tuple(steps))
 
 
-def _added(loads: list[tuple[str, Load]], typed: list[tuple[str, Run]], line_v: float, neutral_v: float, starting_a: float) -> Worked[LegLoads | None]:
+def _added(
+    loads: list[tuple[str, Load]], typed: list[tuple[str, Run]], line_v: float, neutral_v: float, starting_a: float
+) -> Worked[LegLoads | None]:
     steps: list[Step] = []
     sums = {(leg, continuous): 0.0 for leg in (1, 2) for continuous in (False, True)}
     neutral = {1: 0.0, 2: 0.0}
@@ -95,11 +97,12 @@ def _added(loads: list[tuple[str, Load]], typed: list[tuple[str, Run]], line_v: 
             sums[leg, False] += (run.load_a or 0.0) - continuous
             neutral[leg] += run.load_a or 0.0
     heavier = max((1, 2), key=lambda leg: sums[leg, False] + 1.25 * sums[leg, True])
-    for leg in (1, 2):
-        steps.append(step(f"I_{leg}", f"leg {leg}, the rest plus the continuous part", "I_r + I_k", "A", "connected load",
-                          I_r=sums[leg, False], I_k=sums[leg, True]))
-    unbalance = step("I_u", "largest unbalance in the neutral", "max(N_1, N_2)", "A", "connected load", N_1=neutral[1],
-                     N_2=neutral[2])
+    words = "the rest plus the continuous part"
+    steps += [
+        step(f"I_{leg}", f"leg {leg}, {words}", "I_r + I_k", "A", "connected load", I_r=sums[leg, False], I_k=sums[leg, True])
+        for leg in (1, 2)
+    ]
+    unbalance = step("I_u", "largest unbalance in the neutral", "max(N_1, N_2)", "A", "connected load", N_1=neutral[1], N_2=neutral[2])
     design = DesignLoad(sums[heavier, False], sums[heavier, True], unbalance.value)
     legs = LegLoads(design, sums[1, False] + sums[1, True], sums[2, False] + sums[2, True], starting_a)
     return Worked(legs, (*steps, unbalance))

@@ -28,13 +28,24 @@ def plan_enclosures(tree: Tree, facts: dict[str, BuildingFacts], rulebook: Ruleb
         above = tree.above(key)
         if enclosure.status is Status.remove or (above is None and not tree.leaving.get(key)):
             continue
-        enters = above is not None and above.origin in tree.job.enclosures and (
-            tree.job.enclosures[above.origin].building != enclosure.building)
+        enters = (
+            above is not None and above.origin in tree.job.enclosures and (tree.job.enclosures[above.origin].building != enclosure.building)
+        )
         building = facts[enclosure.building]
         # the rules for a detached building speak of where its feeder ends; panels further in are plain subpanels
-        at_entry = building if enters else BuildingFacts(detached=False, dwelling=building.dwelling, animals=building.animals,
-                                                         metallic_path=building.metallic_path, supply=None, branch_circuits=0,
-                                                         electrodes=building.electrodes)
+        at_entry = (
+            building
+            if enters
+            else BuildingFacts(
+                detached=False,
+                dwelling=building.dwelling,
+                animals=building.animals,
+                metallic_path=building.metallic_path,
+                supply=None,
+                branch_circuits=0,
+                electrodes=building.electrodes,
+            )
+        )
         bond = rulebook.bond_here(first_disconnect=tree.first_disconnect(key), building=at_entry)
         agrees = enclosure.bond_found is Bond.unknown or enclosure.bond_found == bond.value
         plans[key] = EnclosurePlan(key, enclosure.name, enclosure.building, bond.value, enclosure.bond_found, agrees, printed(bond.steps))
@@ -59,19 +70,39 @@ def bond_findings(job: Job, plans: dict[str, EnclosurePlan], rulebook: Rulebook)
         if plan.agrees:
             continue
         if plan.bond == Bond.separate:
-            yield Finding(Severity.stop, at, f"{plan.name}: neutral and ground are bonded here and must be kept apart.",
-                          "Neutral current would run on the ground wires and on every metal part. Load off before the bond comes out.",
-                          line.citation, (pin(at, Bond.separate, "Bond taken out"),))
+            yield Finding(
+                Severity.stop,
+                at,
+                f"{plan.name}: neutral and ground are bonded here and must be kept apart.",
+                "Neutral current would run on the ground wires and on every metal part. Load off before the bond comes out.",
+                line.citation,
+                (pin(at, Bond.separate, "Bond taken out"),),
+            )
         else:
-            yield Finding(Severity.stop, at, f"{plan.name}: neutral and ground are apart here and must be bonded.",
-                          "Without the bond a fault has no way back, and no breaker opens.", line.citation,
-                          (pin(at, Bond.bonded, "Bond put in"),))
+            yield Finding(
+                Severity.stop,
+                at,
+                f"{plan.name}: neutral and ground are apart here and must be bonded.",
+                "Without the bond a fault has no way back, and no breaker opens.",
+                line.citation,
+                (pin(at, Bond.bonded, "Bond put in"),),
+            )
     bonded = [plan.name for plan in plans.values() if plan.bond == Bond.bonded]
     wrong = any(not plan.agrees for plan in plans.values())
     unseen = sum(job.enclosures[key].bond_found is Bond.unknown and job.enclosures[key].status is Status.existing for key in plans)
     if unseen:
-        yield Finding(Severity.check, "/enclosures", f"Bond not looked at yet in {unseen} existing enclosure{'s' if unseen > 1 else ''}.",
-                      "A screw or strap left in is the usual mistake.", rulebook.cite("one_bond"))
+        yield Finding(
+            Severity.check,
+            "/enclosures",
+            f"Bond not looked at yet in {unseen} existing enclosure{'s' if unseen > 1 else ''}.",
+            "A screw or strap left in is the usual mistake.",
+            rulebook.cite("one_bond"),
+        )
     if plans and not wrong and not unseen:
-        yield Finding(Severity.holds, "/enclosures", f"Neutral and ground are bonded in one place for each source: {', '.join(bonded)}.",
-                      "Everywhere else they are kept apart.", rulebook.cite("one_bond"))
+        yield Finding(
+            Severity.holds,
+            "/enclosures",
+            f"Neutral and ground are bonded in one place for each source: {', '.join(bonded)}.",
+            "Everywhere else they are kept apart.",
+            rulebook.cite("one_bond"),
+        )

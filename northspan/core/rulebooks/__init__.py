@@ -1,1 +1,1 @@
-
+"""National rules, behind one protocol."""

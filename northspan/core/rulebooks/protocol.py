@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Protocol
 
-from northspan.core.job import Circuit, Electrode, ElectrodeKind, Grounding, Method, Metal, Place, RunKind, Segment, Surface, Terminals
+from northspan.core.job import Circuit, Electrode, ElectrodeKind, Grounding, Metal, Method, Place, RunKind, Segment, Surface, Terminals
 from northspan.core.worked import Margin, Step, Worked
 
 
@@ -127,6 +127,7 @@ class Rulebook(Protocol):
     length: LengthUnit
     usual_v: float
 
+    def __hash__(self) -> int: ...
     def metals(self) -> tuple[Metal, ...]: ...
     def methods(self) -> tuple[tuple[Method, str], ...]: ...
     def insulations(self) -> tuple[str, ...]: ...

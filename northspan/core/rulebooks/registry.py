@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from functools import lru_cache
+from functools import cache
 from importlib import import_module
 from typing import cast
 
@@ -17,7 +17,7 @@ def rulebook_names() -> tuple[str, ...]:
     return tuple(_MODULES)
 
 
-@lru_cache(maxsize=None)
+@cache
 def rulebook_named(name: str) -> Rulebook:
     """Find a rulebook by the name a job carries.
 

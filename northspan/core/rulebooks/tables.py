@@ -5,7 +5,7 @@ from __future__ import annotations
 import csv
 from collections.abc import Iterator
 from dataclasses import dataclass
-from functools import lru_cache
+from functools import cache
 from importlib.resources import files
 
 from northspan.core.errors import OutsideTable
@@ -95,7 +95,7 @@ class Table:
         return tuple(key for key, row in self.rows.items() if row.get(column))
 
 
-@lru_cache(maxsize=None)
+@cache
 def table(package: str, file: str) -> Table:
     """Load a table from a rulebook's package and check it.
 

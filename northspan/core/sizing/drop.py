@@ -68,8 +68,16 @@ def voltage_drop(question: DropQuestion, size: str, metal: Metal, rulebook: Rule
     for segment in question.segments:
         if segment.method not in effective:
             z = rulebook.impedance(size, metal, segment.method)
-            z_e = step("Z", "effective impedance at the power factor", "R * f + X * sqrt(1 - f**2)", f"Ω/{unit.per_thousand}",
-                       "IEEE 141, 3.11", R=z.value.resistance_ohm, X=z.value.reactance_ohm, f=question.power_factor)
+            z_e = step(
+                "Z",
+                "effective impedance at the power factor",
+                "R * f + X * sqrt(1 - f**2)",
+                f"Ω/{unit.per_thousand}",
+                "IEEE 141, 3.11",
+                R=z.value.resistance_ohm,
+                X=z.value.reactance_ohm,
+                f=question.power_factor,
+            )
             z_s = z.value.resistance_ohm * STARTING_POWER_FACTOR + z.value.reactance_ohm * (1 - STARTING_POWER_FACTOR**2) ** 0.5
             effective[segment.method] = (z_e, z_s)
             steps += [*z.steps, z_e]
@@ -83,14 +91,34 @@ def voltage_drop(question: DropQuestion, size: str, metal: Metal, rulebook: Rule
     drops = []
     for method, length in totals.items():
         words = "drop, out and back" + (f", in {method}" if len(totals) > 1 else "")
-        drops.append(step("V_d", words, "2 * I * Z * L / 1000", "V", "IEEE 141, 3.11", I=question.current_a,
-                          Z=effective[method][0].value, L=length))
-    total = drops[0] if len(drops) == 1 else step("V_d", "drop, all stretches", " + ".join(f"V_{i}" for i in range(len(drops))), "V",
-                                                  "sum", **{f"V_{i}": drop.value for i, drop in enumerate(drops)})
+        drops.append(
+            step("V_d", words, "2 * I * Z * L / 1000", "V", "IEEE 141, 3.11", I=question.current_a, Z=effective[method][0].value, L=length)
+        )
+    total = (
+        drops[0]
+        if len(drops) == 1
+        else step(
+            "V_d",
+            "drop, all stretches",
+            " + ".join(f"V_{i}" for i in range(len(drops))),
+            "V",
+            "sum",
+            **{f"V_{i}": drop.value for i, drop in enumerate(drops)},
+        )
+    )
     percent = step("d", "drop of nominal", "100 * V_d / U", "%", "ratio", V_d=total.value, U=question.nominal_v)
     steps += drops if len(drops) == 1 else [*drops, total]
     steps.append(percent)
     if question.starting_extra_a:
-        steps.append(step("V_s", f"while the largest motor starts, power factor {STARTING_POWER_FACTOR:g} assumed", "V_d + V_m", "V",
-                          "IEEE 141, 3.11", V_d=total.value, V_m=starting_v))
+        steps.append(
+            step(
+                "V_s",
+                f"while the largest motor starts, power factor {STARTING_POWER_FACTOR:g} assumed",
+                "V_d + V_m",
+                "V",
+                "IEEE 141, 3.11",
+                V_d=total.value,
+                V_m=starting_v,
+            )
+        )
     return Worked(Drop(total.value, total.value + starting_v, percent.value, tuple(along), tuple(along_starting)), tuple(steps))

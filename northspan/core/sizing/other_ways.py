@@ -49,7 +49,8 @@ def calls_of_run(job: Job, sized: SizedRun, rulebook: Rulebook) -> tuple[CallPla
     """
     return tuple(
         call_plan(kind, job.calls.get(kind.name), {s.key: _outcome(sized.question, kind, s.key, rulebook) for s in kind.schools})
-        for name in calls_open(sized) for kind in (CALLS[name],)
+        for name in calls_open(sized)
+        for kind in (CALLS[name],)
     )
 
 
@@ -64,9 +65,13 @@ def calls_open(sized: SizedRun) -> tuple[str, ...]:
     run = sized.question.run
     if run.kind is RunKind.service:
         return ()
-    free = {"drop_current": True, "metal": run.metal is None and run.kind is RunKind.feeder, "rounding": run.conductor_size is None,
-            "equipment_ground": sized.equipment_ground is not None and run.equipment_ground_size is None,
-            "pipe_size": run.pipe_size is None and any(pipe.value for pipe in sized.pipes)}
+    free = {
+        "drop_current": True,
+        "metal": run.metal is None and run.kind is RunKind.feeder,
+        "rounding": run.conductor_size is None,
+        "equipment_ground": sized.equipment_ground is not None and run.equipment_ground_size is None,
+        "pipe_size": run.pipe_size is None and any(pipe.value for pipe in sized.pipes),
+    }
     return tuple(name for name, is_free in free.items() if is_free)
 
 
@@ -84,8 +89,9 @@ def call_plan(kind: CallKind, choice: CallChoice | None, outcomes: dict[str, str
     """
     chosen = choice.school if choice else kind.default
     options = tuple(CallOption(s.key, s.words, outcomes[s.key], s.key == chosen) for s in kind.schools)
-    return CallPlan(kind.name, kind.question, chosen, kind.default, choice.decided_by if choice else "", choice.why if choice else "",
-                    options)
+    return CallPlan(
+        kind.name, kind.question, chosen, kind.default, choice.decided_by if choice else "", choice.why if choice else "", options
+    )
 
 
 def in_words(sized: SizedRun, rulebook: Rulebook) -> str:
@@ -123,8 +129,15 @@ def largest_pipe(sized: SizedRun) -> str:
 def _neighbour(sized: SizedRun, rulebook: Rulebook, words: str, metal: Metal, size: str | None) -> Neighbour | None:
     question = sized.question
     same_metal = metal is sized.tried.wire.metal
-    run = question.run.model_copy(update={"metal": metal, "conductor_size": size, "grounded_size": None, "equipment_ground_size": None,
-                                          "insulation": question.run.insulation if same_metal else None})
+    run = question.run.model_copy(
+        update={
+            "metal": metal,
+            "conductor_size": size,
+            "grounded_size": None,
+            "equipment_ground_size": None,
+            "insulation": question.run.insulation if same_metal else None,
+        }
+    )
     try:
         other = size_run(replace(question, run=run), rulebook)
     except (NoSolution, OutsideTable, InvalidJob):
@@ -136,10 +149,18 @@ def _neighbour(sized: SizedRun, rulebook: Rulebook, words: str, metal: Metal, si
     at = question.pointer
     edits = [Edit("add", f"{at}/metal", metal), Edit("add", f"{at}/conductor_size", size)]
     name = f"{rulebook.size_name(tried.wire.size)} {metal}"
-    return Neighbour(words, rulebook.size_name(tried.wire.size), metal, tried.drop.value.percent,
-                     question.drop_above_percent + tried.drop.value.percent, largest_pipe(other), not broken, words == "as chosen",
-                     "; ".join(f"{m.words.lower()} {m.used:.1f} of {m.limit:.1f} {m.unit}" for m in broken),
-                     Cure(f"Take {name}", tuple(edits)))
+    return Neighbour(
+        words,
+        rulebook.size_name(tried.wire.size),
+        metal,
+        tried.drop.value.percent,
+        question.drop_above_percent + tried.drop.value.percent,
+        largest_pipe(other),
+        not broken,
+        words == "as chosen",
+        "; ".join(f"{m.words.lower()} {m.used:.1f} of {m.limit:.1f} {m.unit}" for m in broken),
+        Cure(f"Take {name}", tuple(edits)),
+    )
 
 
 def _outcome(question: RunQuestion, kind: CallKind, school: str, rulebook: Rulebook) -> str:

@@ -32,8 +32,9 @@ class WireGroup:
 
 
 @lru_cache(maxsize=8192)
-def pipe_for(segment: Segment, wires: tuple[WireGroup, ...], insulation: str, rulebook: Rulebook, *, pinned: str | None,
-             roomy: str) -> Worked[Pipe | None]:
+def pipe_for(
+    segment: Segment, wires: tuple[WireGroup, ...], insulation: str, rulebook: Rulebook, *, pinned: str | None, roomy: str
+) -> Worked[Pipe | None]:
     """Choose the pipe of a stretch.
 
     Parameters
@@ -67,8 +68,9 @@ def pipe_for(segment: Segment, wires: tuple[WireGroup, ...], insulation: str, ru
     areas = [rulebook.wire_area(group.size, insulation) for group in groups]
     names = [f"n_{i}" for i in range(len(groups))]
     figures = {f"n_{i}": float(group.count) for i, group in enumerate(groups)} | {f"a_{i}": a.value for i, a in enumerate(areas)}
-    total = step("A_w", f"area of {count} wires", " + ".join(f"{n} * a_{i}" for i, n in enumerate(names)), unit,
-                 areas[0].citation, **figures)
+    total = step(
+        "A_w", f"area of {count} wires", " + ".join(f"{n} * a_{i}" for i, n in enumerate(names)), unit, areas[0].citation, **figures
+    )
     by_size = {pipe.size: pipe for pipe in shelf}
     fits = [pipe.size for pipe in shelf if total.value <= pipe.bore_area * pipe.allowed_percent / 100]
     if pinned is not None and pinned not in by_size:
@@ -77,8 +79,15 @@ def pipe_for(segment: Segment, wires: tuple[WireGroup, ...], insulation: str, ru
         raise NoSolution("pipe", f"{segment.method} up to {shelf[-1].size} for {total.value:.2f} {unit} of wire")
     size, reason = _choose(pinned, fits, shelf, segment.length_m, roomy)
     pipe = by_size[size]
-    bore = looked_up("A_p", f"bore of {rulebook.pipe_name(segment.method, size)}", pipe.bore_area, unit, pipe.bore_citation, row=size,
-                     column=segment.method)
+    bore = looked_up(
+        "A_p",
+        f"bore of {rulebook.pipe_name(segment.method, size)}",
+        pipe.bore_area,
+        unit,
+        pipe.bore_citation,
+        row=size,
+        column=segment.method,
+    )
     fill = step("F", "fill", "100 * A_w / A_p", "%", pipe.fill_citation, A_w=total.value, A_p=bore.value)
     margin: Margin = at_most("fill", "Pipe fill", fill.value, pipe.allowed_percent, "%", pipe.fill_citation)
     steps: tuple[Step, ...] = (*_unique(areas), total, *reason, bore, fill)

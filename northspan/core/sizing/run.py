@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from dataclasses import dataclass
 from functools import lru_cache
 
@@ -120,10 +121,23 @@ def size_run(question: RunQuestion, rulebook: Rulebook) -> SizedRun | None:
         ground = rulebook.equipment_ground(device.value, wire.metal, least, wire.size, question.schools["equipment_ground"])
         ground_size = run.equipment_ground_size or ground.value
     groups = wires_in_pipe(run.circuit, wire.size, grounded_size, ground_size)
-    pipes = tuple(pipe_for(s, groups, wire.insulation, rulebook, pinned=run.pipe_size, roomy=question.schools["pipe_size"])
-                  for s in run.segments)
-    return SizedRun(question, device, terminals, tried, least, grounded, grounded_size, ground, ground_size, pipes,
-                    tuple(bends(s, rulebook) for s in run.segments), rulebook.insulation_fits(wire.insulation, run.segments))
+    pipes = tuple(
+        pipe_for(s, groups, wire.insulation, rulebook, pinned=run.pipe_size, roomy=question.schools["pipe_size"]) for s in run.segments
+    )
+    return SizedRun(
+        question,
+        device,
+        terminals,
+        tried,
+        least,
+        grounded,
+        grounded_size,
+        ground,
+        ground_size,
+        pipes,
+        tuple(bends(s, rulebook) for s in run.segments),
+        rulebook.insulation_fits(wire.insulation, run.segments),
+    )
 
 
 def choose_device(question: RunQuestion, legs: LegLoads, rulebook: Rulebook) -> Worked[float]:
@@ -188,43 +202,57 @@ def choose_wire(question: RunQuestion, legs: LegLoads, device_a: float, terminal
     raise NoSolution("conductor", f"every {' and '.join(metals)} size in the table for {legs.design.total_a:.0f} A")
 
 
-def _choose_size(question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook,
-                 metal: Metal) -> tuple[Tried, str] | None:
-    run = question.run
-    ladder = rulebook.sizes(metal)
-    insulation = run.insulation or rulebook.default_insulation(metal, run.segments)
+def _choose_size(
+    question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook, metal: Metal
+) -> tuple[Tried, str] | None:
+    pin = question.run.conductor_size
     least: Tried | None = None
     pinned: Tried | None = None
-    for size in ladder:
-        if least is not None and run.conductor_size is not None and pinned is not None:
-            break
-        wire = Wire(size, metal, insulation)
-        try:
-            if size != run.conductor_size and _hopeless(question, legs, terminals, rulebook, wire):
-                continue
-            tried = try_wire(question, legs, device_a, terminals, rulebook, wire)
-        except OutsideTable as outside:
-            if size == run.conductor_size:
-                raise InvalidJob(f"{question.pointer}/conductor_size", str(outside)) from outside
-            if size == ladder[-1] and least is None:
-                raise
-            continue
-        if size == run.conductor_size:
+    for tried in _candidates(question, legs, device_a, terminals, rulebook, metal):
+        if tried.wire.size == pin:
             pinned = tried
         if least is None and tried.lawful:
             least = tried
-        if run.conductor_size is None and tried.good:
+        if pin is None and tried.good:
             return tried, (least or tried).wire.size
+        if least is not None and pinned is not None:
+            break
     if pinned is not None:
         return pinned, (least or pinned).wire.size
     return (least, least.wire.size) if least else None
 
 
-def _hopeless(question: RunQuestion, legs: LegLoads, terminals: Step, rulebook: Rulebook, wire: Wire) -> bool:
-    """A wire below its load fails whatever else is true, so nothing more of it is worked."""
-    carrying = rulebook.carrying_conductors(question.run.circuit)
-    ampacity = rulebook.ampacity(wire, question.run.segments, int(carrying.value), terminals.value)
-    return ampacity.value.final_a < legs.design.total_a
+def _candidates(
+    question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook, metal: Metal
+) -> Iterator[Tried]:
+    """Try the sizes of a metal, smallest first; say so if the tables answer for none of them."""
+    run = question.run
+    insulation = run.insulation or rulebook.default_insulation(metal, run.segments)
+    refused: OutsideTable | None = None
+    answered = False
+    for size in rulebook.sizes(metal):
+        try:
+            tried = _worth_trying(question, legs, device_a, terminals, rulebook, Wire(size, metal, insulation))
+        except OutsideTable as outside:
+            if size == run.conductor_size:
+                raise InvalidJob(f"{question.pointer}/conductor_size", str(outside)) from outside
+            refused = outside
+            continue
+        answered = True
+        if tried is not None:
+            yield tried
+    if refused is not None and not answered:
+        raise refused
+
+
+def _worth_trying(question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook, wire: Wire) -> Tried | None:
+    """A wire below its load fails whatever else is true, so nothing more of it is worked unless it is pinned."""
+    if wire.size != question.run.conductor_size:
+        carrying = rulebook.carrying_conductors(question.run.circuit)
+        ampacity = rulebook.ampacity(wire, question.run.segments, int(carrying.value), terminals.value)
+        if ampacity.value.final_a < legs.design.total_a:
+            return None
+    return try_wire(question, legs, device_a, terminals, rulebook, wire)
 
 
 def try_wire(question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook, wire: Wire) -> Tried:
@@ -251,15 +279,22 @@ def try_wire(question: RunQuestion, legs: LegLoads, device_a: float, terminals: 
     load_steps, margins = rulebook.load_margins(legs.design, ampacity.value, run.kind)
     protects = rulebook.device_for_wire(ampacity.value, wire, question.schools["rounding"])
     current = drop_current(question, legs, device_a)
-    drop = voltage_drop(DropQuestion(current.value, legs.starting_extra_a, run.power_factor, question.nominal_v, run.segments),
-                        wire.size, wire.metal, rulebook)
+    drop = voltage_drop(
+        DropQuestion(current.value, legs.starting_extra_a, run.power_factor, question.nominal_v, run.segments),
+        wire.size,
+        wire.metal,
+        rulebook,
+    )
     cite, advice = rulebook.drop_citation(run.kind), not rulebook.drop_is_rule()
     way = question.drop_above_percent + drop.value.percent
-    margins += (at_most("protection", "Device on this wire", device_a, protects.value, "A", protects.steps[-1].citation),
-                _advised(at_most("drop", "Drop, this run", drop.value.percent, question.run_limit_percent, "%", cite), advice),
-                _advised(at_most("way", "Drop, whole way", way, question.way_limit_percent, "%", cite), advice))
-    return Tried(wire, Worked(ampacity.value, (carrying, *ampacity.steps)), protects,
-                 Worked(drop.value, (current, *drop.steps)), load_steps, margins)
+    margins += (
+        at_most("protection", "Device on this wire", device_a, protects.value, "A", protects.steps[-1].citation),
+        _advised(at_most("drop", "Drop, this run", drop.value.percent, question.run_limit_percent, "%", cite), advice),
+        _advised(at_most("way", "Drop, whole way", way, question.way_limit_percent, "%", cite), advice),
+    )
+    return Tried(
+        wire, Worked(ampacity.value, (carrying, *ampacity.steps)), protects, Worked(drop.value, (current, *drop.steps)), load_steps, margins
+    )
 
 
 def drop_current(question: RunQuestion, legs: LegLoads, device_a: float) -> Step:
@@ -333,13 +368,17 @@ def check_pins(run: Run, at: str, rulebook: Rulebook) -> None:
     for name in ("conductor_size", "grounded_size", "equipment_ground_size"):
         size = getattr(run, name)
         if size is not None and size not in sizes:
-            raise InvalidJob(f"{at}/{name}", f"there is no {run.metal or ''} conductor of size {size}.".replace("  ", " "),
-                             f"Sizes: {', '.join(sizes)}.")
+            raise InvalidJob(
+                f"{at}/{name}", f"there is no {run.metal or ''} conductor of size {size}.".replace("  ", " "), f"Sizes: {', '.join(sizes)}."
+            )
     if run.insulation is not None and run.insulation not in rulebook.insulations():
         raise InvalidJob(f"{at}/insulation", f"there is no insulation {run.insulation}.", f"Types: {', '.join(rulebook.insulations())}.")
     if run.device_a is not None and run.device_a not in rulebook.devices():
-        raise InvalidJob(f"{at}/device_a", f"{run.device_a:g} A is not a standard device.",
-                         f"Ratings: {', '.join(f'{a:g}' for a in rulebook.devices())}.")
+        raise InvalidJob(
+            f"{at}/device_a",
+            f"{run.device_a:g} A is not a standard device.",
+            f"Ratings: {', '.join(f'{a:g}' for a in rulebook.devices())}.",
+        )
     if run.pipe_size is not None:
         for segment in run.segments:
             shelf = [pipe.size for pipe in rulebook.pipes(segment.method, 4)]

@@ -29,14 +29,23 @@ def findings_of_run(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
     yield from _drop(sized, rulebook)
     yield from _stretches(sized, rulebook)
     if sized.insulation.value:
-        yield Finding(Severity.fix, f"{sized.question.pointer}/insulation", f"{sized.question.run.name}: {sized.insulation.value}.",
-                      sized.insulation.steps[0].text, sized.insulation.steps[0].citation,
-                      (pin(f"{sized.question.pointer}/insulation", None, "Let the rules choose the insulation"),))
+        yield Finding(
+            Severity.fix,
+            f"{sized.question.pointer}/insulation",
+            f"{sized.question.run.name}: {sized.insulation.value}.",
+            sized.insulation.steps[0].text,
+            sized.insulation.steps[0].citation,
+            (pin(f"{sized.question.pointer}/insulation", None, "Let the rules choose the insulation"),),
+        )
     if sized.question.run.terminals is Terminals.unmarked and sized.terminals.value < 75:  # noqa: PLR2004 - a marking, °C
-        yield Finding(Severity.note, f"{sized.question.pointer}/terminals",
-                      f"{sized.question.run.name}: terminals are taken as 60 °C, because no marking was noted.",
-                      "Most panels and breakers are marked 75 °C. Read the label before counting on it.", sized.terminals.citation,
-                      (pin(f"{sized.question.pointer}/terminals", Terminals.c75, "The label says 75 °C"),))
+        yield Finding(
+            Severity.note,
+            f"{sized.question.pointer}/terminals",
+            f"{sized.question.run.name}: terminals are taken as 60 °C, because no marking was noted.",
+            "Most panels and breakers are marked 75 °C. Read the label before counting on it.",
+            sized.terminals.citation,
+            (pin(f"{sized.question.pointer}/terminals", Terminals.c75, "The label says 75 °C"),),
+        )
 
 
 def _limits(sized: SizedRun) -> Iterator[Finding]:
@@ -53,8 +62,14 @@ def _limits(sized: SizedRun) -> Iterator[Finding]:
         if margin.key in texts and not margin.holds:
             cures = (pin(f"{at}/device_a", None, "Let the rules choose the device"),) if margin.key == "device" else unpin
             text = texts[margin.key].format(used=margin.used, limit=margin.limit)
-            yield Finding(Severity.stop, at, f"{run.name}: {text}", "A conductor that is overloaded or not protected can start a fire.",
-                          margin.citation, cures)
+            yield Finding(
+                Severity.stop,
+                at,
+                f"{run.name}: {text}",
+                "A conductor that is overloaded or not protected can start a fire.",
+                margin.citation,
+                cures,
+            )
 
 
 def _pinned_ground(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
@@ -62,18 +77,32 @@ def _pinned_ground(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
     if sized.equipment_ground and sized.equipment_ground_size:
         least = sized.equipment_ground.value
         if rulebook.area(sized.equipment_ground_size) < rulebook.area(least):
-            yield Finding(Severity.fix, f"{at}/equipment_ground_size",
-                          f"{run.name}: equipment ground {sized.equipment_ground_size} is below {least}.",
-                          "It is the way back for a fault; too thin, and the breaker opens late.", sized.equipment_ground.steps[-1].citation,
-                          (pin(f"{at}/equipment_ground_size", None, "Let the rules choose the ground"),))
+            yield Finding(
+                Severity.fix,
+                f"{at}/equipment_ground_size",
+                f"{run.name}: equipment ground {sized.equipment_ground_size} is below {least}.",
+                "It is the way back for a fault; too thin, and the breaker opens late.",
+                sized.equipment_ground.steps[-1].citation,
+                (pin(f"{at}/equipment_ground_size", None, "Let the rules choose the ground"),),
+            )
     if sized.grounded_size and rulebook.area(sized.grounded_size) < rulebook.area(sized.grounded.value):
-        yield Finding(Severity.fix, f"{at}/grounded_size", f"{run.name}: neutral {sized.grounded_size} is below {sized.grounded.value}.",
-                      "It must carry the unbalance of the legs and a fault.", sized.grounded.steps[-1].citation,
-                      (pin(f"{at}/grounded_size", None, "Make it as large as the ungrounded conductors"),))
+        yield Finding(
+            Severity.fix,
+            f"{at}/grounded_size",
+            f"{run.name}: neutral {sized.grounded_size} is below {sized.grounded.value}.",
+            "It must carry the unbalance of the legs and a fault.",
+            sized.grounded.steps[-1].citation,
+            (pin(f"{at}/grounded_size", None, "Make it as large as the ungrounded conductors"),),
+        )
     if run.grounding is Grounding.legacy_three_wire and run.status is not Status.existing:
-        yield Finding(Severity.fix, f"{at}/grounding", f"{run.name}: new work cannot be fed with three wires.",
-                      "Neutral and ground must be two wires.", rulebook.cite("new_three_wire"),
-                      (pin(f"{at}/grounding", Grounding.equipment_ground, "Run four wires"),))
+        yield Finding(
+            Severity.fix,
+            f"{at}/grounding",
+            f"{run.name}: new work cannot be fed with three wires.",
+            "Neutral and ground must be two wires.",
+            rulebook.cite("new_three_wire"),
+            (pin(f"{at}/grounding", Grounding.equipment_ground, "Run four wires"),),
+        )
 
 
 def _drop(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
@@ -83,8 +112,14 @@ def _drop(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
         return
     severity = Severity.fix if rulebook.drop_is_rule() else Severity.check
     worst = max(broken, key=lambda margin: margin.share)
-    yield Finding(severity, at, f"{run.name}: voltage {worst.words.lower()} {worst.used:.1f} %, wanted {worst.limit:g} %.",
-                  "Lights dim and motors start hard; the breaker still holds." + _advice(worst), worst.citation, _drop_cures(sized, rulebook))
+    yield Finding(
+        severity,
+        at,
+        f"{run.name}: voltage {worst.words.lower()} {worst.used:.1f} %, wanted {worst.limit:g} %.",
+        "Lights dim and motors start hard; the breaker still holds." + _advice(worst),
+        worst.citation,
+        _drop_cures(sized, rulebook),
+    )
 
 
 def _drop_cures(sized: SizedRun, rulebook: Rulebook) -> tuple[Cure, ...]:
@@ -96,8 +131,7 @@ def _drop_cures(sized: SizedRun, rulebook: Rulebook) -> tuple[Cure, ...]:
     other = size_run(replace(question, run=run), rulebook)
     if other is None or not other.tried.good:
         return ()
-    return (pin(f"{question.pointer}/conductor_size", other.tried.wire.size,
-                f"Go to {rulebook.size_name(other.tried.wire.size)}"),)
+    return (pin(f"{question.pointer}/conductor_size", other.tried.wire.size, f"Go to {rulebook.size_name(other.tried.wire.size)}"),)
 
 
 def _advice(margin: Margin) -> str:
@@ -111,21 +145,40 @@ def _stretches(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
         where = f"{at}/segments/{i}"
         for margin in pipe.margins:
             if not margin.holds:
-                yield Finding(Severity.fix, where, f"{run.name}: the pipe is {margin.used:.0f} % full, {margin.limit:.0f} % is allowed.",
-                              "Wire is damaged in the pull and cannot shed its heat.", margin.citation,
-                              (pin(f"{at}/pipe_size", None, "Let the rules choose the pipe"),))
+                yield Finding(
+                    Severity.fix,
+                    where,
+                    f"{run.name}: the pipe is {margin.used:.0f} % full, {margin.limit:.0f} % is allowed.",
+                    "Wire is damaged in the pull and cannot shed its heat.",
+                    margin.citation,
+                    (pin(f"{at}/pipe_size", None, "Let the rules choose the pipe"),),
+                )
         for margin in turn.margins:
             if not margin.holds:
-                yield Finding(Severity.fix, where, f"{run.name}: {margin.used:.0f}° of bends between pull points, {margin.limit:.0f}° is the most.",
-                              "Set a pull point part-way. A pull like this jams.", margin.citation)
+                yield Finding(
+                    Severity.fix,
+                    where,
+                    f"{run.name}: {margin.used:.0f}° of bends between pull points, {margin.limit:.0f}° is the most.",
+                    "Set a pull point part-way. A pull like this jams.",
+                    margin.citation,
+                )
         if segment.place is not Place.buried:
             continue
         if cover.value is None:
-            yield Finding(Severity.fix, where, f"{run.name}: there is no cover figure for {dict(rulebook.methods())[segment.method]}.",
-                          "Use a pipe or cable that is meant for the ground.", cover.steps[0].citation,
-                          (Cure("Use PVC schedule 40", (Edit("add", f"{where}/method", Method.pvc40),)),))
+            yield Finding(
+                Severity.fix,
+                where,
+                f"{run.name}: there is no cover figure for {dict(rulebook.methods())[segment.method]}.",
+                "Use a pipe or cable that is meant for the ground.",
+                cover.steps[0].citation,
+                (Cure("Use PVC schedule 40", (Edit("add", f"{where}/method", Method.pvc40),)),),
+            )
         elif segment.cover_m is not None and segment.cover_m < cover.value - 1e-6:
-            yield Finding(Severity.fix, f"{where}/cover_m",
-                          f"{run.name}: cover {rulebook.depth_text(segment.cover_m)} is below {rulebook.depth_text(cover.value)}.",
-                          "A spade or a fence post finds it.", cover.steps[0].citation,
-                          (pin(f"{where}/cover_m", None, "Dig to the least cover"),))
+            yield Finding(
+                Severity.fix,
+                f"{where}/cover_m",
+                f"{run.name}: cover {rulebook.depth_text(segment.cover_m)} is below {rulebook.depth_text(cover.value)}.",
+                "A spade or a fence post finds it.",
+                cover.steps[0].citation,
+                (pin(f"{where}/cover_m", None, "Dig to the least cover"),),
+            )

@@ -46,19 +46,43 @@ def plan_of_run(job: Job, run_id: str, sized: SizedRun, building: BuildingFacts,
         calls = calls_of_run(job, sized, rulebook)
     margins = shown(sized.device.margins + sized.margins)
     return RunPlan(
-        id=run_id, name=run.name, kind=run.kind, origin=run.origin, target=run.target, status=run.status, sized=True,
+        id=run_id,
+        name=run.name,
+        kind=run.kind,
+        origin=run.origin,
+        target=run.target,
+        status=run.status,
+        sized=True,
         headline=f"{rulebook.size_name(tried.wire.size)} {tried.wire.metal}, {sized.device.value:.0f} A",
-        subline=_subline(sized, rulebook), length_m=sum(s.length_m for s in run.segments), nominal_v=sized.question.nominal_v,
-        load_a=design.total_a if design else 0, continuous_a=design.continuous_a if design else 0,
-        neutral_a=design.neutral_a if design else 0, device_a=sized.device.value, metal=tried.wire.metal,
-        insulation=tried.wire.insulation, size=tried.wire.size, size_name=rulebook.size_name(tried.wire.size),
-        least_size=sized.least_size, ampacity_a=tried.ampacity.value.final_a, grounded_size=sized.grounded_size or "",
-        grounded_least=sized.grounded.value if sized.grounded_size else "", equipment_ground_size=sized.equipment_ground_size or "",
-        wires=_wires(sized, rulebook), stretches=_stretches(run, sized, cover, rulebook), drop_v=tried.drop.value.drop_v,
-        drop_percent=tried.drop.value.percent, drop_current_a=tried.drop.steps[0].value,
-        way_percent=sized.question.drop_above_percent + tried.drop.value.percent, margins=margins,
-        governs=next((m.key for m in margins if m.governs), ""), working=working, neighbours=others,
-        smaller=ladder[at - 1] if at else "", larger=ladder[at + 1] if at + 1 < len(ladder) else "", calls=calls,
+        subline=_subline(sized, rulebook),
+        length_m=sum(s.length_m for s in run.segments),
+        nominal_v=sized.question.nominal_v,
+        load_a=design.total_a if design else 0,
+        continuous_a=design.continuous_a if design else 0,
+        neutral_a=design.neutral_a if design else 0,
+        device_a=sized.device.value,
+        metal=tried.wire.metal,
+        insulation=tried.wire.insulation,
+        size=tried.wire.size,
+        size_name=rulebook.size_name(tried.wire.size),
+        least_size=sized.least_size,
+        ampacity_a=tried.ampacity.value.final_a,
+        grounded_size=sized.grounded_size or "",
+        grounded_least=sized.grounded.value if sized.grounded_size else "",
+        equipment_ground_size=sized.equipment_ground_size or "",
+        wires=_wires(sized, rulebook),
+        stretches=_stretches(run, sized, cover, rulebook),
+        drop_v=tried.drop.value.drop_v,
+        drop_percent=tried.drop.value.percent,
+        drop_current_a=tried.drop.steps[0].value,
+        way_percent=sized.question.drop_above_percent + tried.drop.value.percent,
+        margins=margins,
+        governs=next((m.key for m in margins if m.governs), ""),
+        working=working,
+        neighbours=others,
+        smaller=ladder[at - 1] if at else "",
+        larger=ladder[at + 1] if at + 1 < len(ladder) else "",
+        calls=calls,
         cautions=cautions_for(run, tried.wire.metal),
     )
 
@@ -78,12 +102,44 @@ def unsized_plan(run_id: str, run: Run, nominal_v: float, reason: str) -> RunPla
         Why there is no answer. [-]
     """
     return RunPlan(
-        id=run_id, name=run.name, kind=run.kind, origin=run.origin, target=run.target, status=run.status, sized=False,
-        headline="Not sized yet", subline=reason, length_m=sum(s.length_m for s in run.segments), nominal_v=nominal_v, load_a=0,
-        continuous_a=0, neutral_a=0, device_a=0, metal="", insulation="", size="", size_name="", least_size="", ampacity_a=0,
-        grounded_size="", grounded_least="", equipment_ground_size="", wires=(), stretches=_bare_stretches(run.segments), drop_v=0,
-        drop_percent=0, drop_current_a=0, way_percent=0, margins=(), governs="", working=(), neighbours=(), smaller="", larger="",
-        calls=(), cautions=cautions_for(run, None),
+        id=run_id,
+        name=run.name,
+        kind=run.kind,
+        origin=run.origin,
+        target=run.target,
+        status=run.status,
+        sized=False,
+        headline="Not sized yet",
+        subline=reason,
+        length_m=sum(s.length_m for s in run.segments),
+        nominal_v=nominal_v,
+        load_a=0,
+        continuous_a=0,
+        neutral_a=0,
+        device_a=0,
+        metal="",
+        insulation="",
+        size="",
+        size_name="",
+        least_size="",
+        ampacity_a=0,
+        grounded_size="",
+        grounded_least="",
+        equipment_ground_size="",
+        wires=(),
+        stretches=_bare_stretches(run.segments),
+        drop_v=0,
+        drop_percent=0,
+        drop_current_a=0,
+        way_percent=0,
+        margins=(),
+        governs="",
+        working=(),
+        neighbours=(),
+        smaller="",
+        larger="",
+        calls=(),
+        cautions=cautions_for(run, None),
     )
 
 
@@ -117,8 +173,19 @@ def _stretches(run: Run, sized: SizedRun, cover: tuple[Worked[float | None], ...
     for segment, pipe, least in zip(run.segments, sized.pipes, cover, strict=True):
         end = start + segment.length_m
         p = pipe.value
-        plans.append(StretchPlan(start, end, names[segment.method], segment.place, p.size if p else "", p.name if p else "",
-                                 p.fill_percent if p else 0, least.value, segment.bends_deg))
+        plans.append(
+            StretchPlan(
+                start,
+                end,
+                names[segment.method],
+                segment.place,
+                p.size if p else "",
+                p.name if p else "",
+                p.fill_percent if p else 0,
+                least.value,
+                segment.bends_deg,
+            )
+        )
         start = end
     return tuple(plans)
 
@@ -126,8 +193,9 @@ def _stretches(run: Run, sized: SizedRun, cover: tuple[Worked[float | None], ...
 def _bare_stretches(segments: tuple[Segment, ...]) -> tuple[StretchPlan, ...]:
     plans, start = [], 0.0
     for segment in segments:
-        plans.append(StretchPlan(start, start + segment.length_m, segment.method, segment.place, "", "", 0, segment.cover_m,
-                                 segment.bends_deg))
+        plans.append(
+            StretchPlan(start, start + segment.length_m, segment.method, segment.place, "", "", 0, segment.cover_m, segment.bends_deg)
+        )
         start += segment.length_m
     return tuple(plans)
 
@@ -137,18 +205,32 @@ def _working(sized: SizedRun, wires: Step, cover: tuple[Worked[float | None], ..
     ampacity, drop = tried.ampacity.value, tried.drop.value
     size = rulebook.size_name(tried.wire.size)
     groups = [
-        WorkGroup("load", "Load", f"{sized.question.load.value.design.total_a:.0f} A" if sized.question.load.value else "",
-                  printed(sized.question.load.steps)),
+        WorkGroup(
+            "load",
+            "Load",
+            f"{sized.question.load.value.design.total_a:.0f} A" if sized.question.load.value else "",
+            printed(sized.question.load.steps),
+        ),
         WorkGroup("device", "Overcurrent device", f"{sized.device.value:.0f} A", printed(sized.device.steps)),
-        WorkGroup("conductor", "Ungrounded conductors", f"{size} {tried.wire.metal}, {ampacity.final_a:.0f} A",
-                  printed((sized.terminals, *tried.ampacity.steps, *tried.load_steps, *tried.protects.steps, *sized.insulation.steps))),
+        WorkGroup(
+            "conductor",
+            "Ungrounded conductors",
+            f"{size} {tried.wire.metal}, {ampacity.final_a:.0f} A",
+            printed((sized.terminals, *tried.ampacity.steps, *tried.load_steps, *tried.protects.steps, *sized.insulation.steps)),
+        ),
         WorkGroup("drop", "Voltage drop", f"{drop.drop_v:.1f} V, {drop.percent:.1f} %", printed(tried.drop.steps)),
     ]
     if sized.grounded_size:
         groups.append(WorkGroup("grounded", "Grounded conductor", rulebook.size_name(sized.grounded_size), printed(sized.grounded.steps)))
     if sized.equipment_ground and sized.equipment_ground_size:
-        groups.append(WorkGroup("equipment_ground", "Equipment grounding conductor", rulebook.size_name(sized.equipment_ground_size),
-                                printed(sized.equipment_ground.steps)))
+        groups.append(
+            WorkGroup(
+                "equipment_ground",
+                "Equipment grounding conductor",
+                rulebook.size_name(sized.equipment_ground_size),
+                printed(sized.equipment_ground.steps),
+            )
+        )
     groups.append(WorkGroup("wires", "Wires", wires.result, printed((wires,))))
     for i, (pipe, turn, least) in enumerate(zip(sized.pipes, sized.bends, cover, strict=True), 1):
         of = f", stretch {i}" if len(sized.pipes) > 1 else ""
@@ -158,4 +240,3 @@ def _working(sized: SizedRun, wires: Step, cover: tuple[Worked[float | None], ..
             answer = least.steps[-1].result + (f" {least.steps[-1].unit}" if least.value is not None else "")
             groups.append(WorkGroup(f"cover{i}", f"Cover{of}", answer, printed(least.steps)))
     return tuple(groups)
-

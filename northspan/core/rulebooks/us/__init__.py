@@ -1,1 +1,1 @@
-
+"""Rules of the United States."""

@@ -66,8 +66,10 @@ def insulation_column_c(insulation: str, place: Place) -> Worked[int]:
     wet = place in WET
     column = int(types.number(insulation, "wet_c" if wet else "dry_c"))
     words = f"{insulation} in a {'wet' if wet else 'dry'} place"
-    return Worked(column, (looked_up("T_i", words, column, "°C", types.text(insulation, "source"), row=insulation,
-                                     column="wet" if wet else "dry and damp"),))
+    return Worked(
+        column,
+        (looked_up("T_i", words, column, "°C", types.text(insulation, "source"), row=insulation, column="wet" if wet else "dry and damp"),),
+    )
 
 
 def terminals_c(marking: Terminals, device_a: float) -> Step:
@@ -148,10 +150,20 @@ def ambient_factor(ambient_c: float, column_c: int) -> Step:
     column = f"factor_{column_c}"
     for edge in bands.keys_with(column):
         if ambient_c <= float(edge):
-            return looked_up("F_a", f"ambient {ambient_c:g} °C", bands.number(edge, column), "", bands.citation,
-                             row=f"up to {edge} °C", column=f"{column_c} °C")
-    raise OutsideTable(bands.citation, f"{ambient_c:g} °C around {column_c} °C insulation",
-                       f"it ends at {bands.keys_with(column)[-1]} °C; use a hotter insulation or another route")
+            return looked_up(
+                "F_a",
+                f"ambient {ambient_c:g} °C",
+                bands.number(edge, column),
+                "",
+                bands.citation,
+                row=f"up to {edge} °C",
+                column=f"{column_c} °C",
+            )
+    raise OutsideTable(
+        bands.citation,
+        f"{ambient_c:g} °C around {column_c} °C insulation",
+        f"it ends at {bands.keys_with(column)[-1]} °C; use a hotter insulation or another route",
+    )
 
 
 @lru_cache(maxsize=256)
@@ -175,8 +187,7 @@ def adjustment_factor(carrying: int) -> Step:
     bands = source("adjustment")
     for edge in bands.rows:
         if carrying <= int(edge):
-            return looked_up("F_n", f"{carrying} carrying together", bands.number(edge, "factor"), "", bands.citation,
-                             row=f"up to {edge}")
+            return looked_up("F_n", f"{carrying} carrying together", bands.number(edge, "factor"), "", bands.citation, row=f"up to {edge}")
     return looked_up("F_n", f"{carrying} carrying together", 0.35, "", bands.citation, row="41 and more")
 
 
@@ -212,16 +223,22 @@ def stretch_ampacity(wire: Wire, segment: Segment, carrying: int, terminal_c: fl
     """
     column = insulation_column_c(wire.insulation, segment.place)
     published = source("ampacity")
-    table_a = looked_up("I_t", f"{wire.size} {wire.metal} before correction",
-                        published.number(wire.size, f"{wire.metal}_{column.value}"), "A", published.citation,
-                        row=wire.size, column=f"{wire.metal} {column.value} °C")
+    table_a = looked_up(
+        "I_t",
+        f"{wire.size} {wire.metal} before correction",
+        published.number(wire.size, f"{wire.metal}_{column.value}"),
+        "A",
+        published.citation,
+        row=wire.size,
+        column=f"{wire.metal} {column.value} °C",
+    )
     ambient = ambient_factor(segment.ambient_c, column.value)
     together = adjustment_factor(carrying + segment.other_carrying)
-    derated = step("I_d", "after correction and adjustment", "I_t * F_a * F_n", "A", "310.15",
-                   I_t=table_a.value, F_a=ambient.value, F_n=together.value)
+    derated = step(
+        "I_d", "after correction and adjustment", "I_t * F_a * F_n", "A", "310.15", I_t=table_a.value, F_a=ambient.value, F_n=together.value
+    )
     cap = held_to(wire, terminal_c)
-    final = step("I_a", "ampacity, never above the terminals", "min(I_d, I_c)", "A", "110.14(C)",
-                 I_d=derated.value, I_c=cap.value)
+    final = step("I_a", "ampacity, never above the terminals", "min(I_d, I_c)", "A", "110.14(C)", I_d=derated.value, I_c=cap.value)
     return Worked(final.value, (*column.steps, table_a, ambient, together, derated, cap, final))
 
 
@@ -245,8 +262,15 @@ def held_to(wire: Wire, terminal_c: float) -> Step:
     if types.has(wire.insulation, "ampacity_c"):
         column = min(column, int(types.number(wire.insulation, "ampacity_c")))
     column = min(column, int(max(types.number(wire.insulation, "dry_c"), 60)))
-    return looked_up("I_c", f"most at {column} °C terminals", published.number(wire.size, f"{wire.metal}_{column}"), "A",
-                     published.citation, row=wire.size, column=f"{wire.metal} {column} °C")
+    return looked_up(
+        "I_c",
+        f"most at {column} °C terminals",
+        published.number(wire.size, f"{wire.metal}_{column}"),
+        "A",
+        published.citation,
+        row=wire.size,
+        column=f"{wire.metal} {column} °C",
+    )
 
 
 @lru_cache(maxsize=8192)
@@ -276,15 +300,23 @@ def run_ampacity(wire: Wire, segments: tuple[Segment, ...], carrying: int, termi
     each = [stretch_ampacity(wire, segment, carrying, terminal_c) for segment in segments]
     worst = min(range(len(each)), key=lambda i: each[i].value)
     terminal_a = held_to(wire, terminal_c).value
-    chosen, why = worst, ()
+    chosen = worst
+    why: tuple[Step, ...] = ()
     for i in sorted(range(len(each)), key=lambda i: -each[i].value):
         lower_m = sum(s.length_m for s, a in zip(segments, each, strict=True) if a.value < each[i].value)
         higher_m = sum(s.length_m for s in segments) - lower_m
         if 0 < lower_m <= min(SHORT_STRETCH_M, higher_m / 10) and each[i].value > each[worst].value:
             chosen = i
-            why = (ruled("I_a", "short stretch passed over", f"{each[i].value:.0f} A",
-                         f"{lower_m / 0.3048:.1f} ft at lower ampacity is within 10 ft and a tenth of the rest",
-                         "310.14(A)(2) exception", each[i].value),)
+            why = (
+                ruled(
+                    "I_a",
+                    "short stretch passed over",
+                    f"{each[i].value:.0f} A",
+                    f"{lower_m / 0.3048:.1f} ft at lower ampacity is within 10 ft and a tenth of the rest",
+                    "310.14(A)(2) exception",
+                    each[i].value,
+                ),
+            )
             break
     opening: tuple[Step, ...] = ()
     if len(segments) > 1:

@@ -32,17 +32,37 @@ def bond_here(*, first_disconnect: bool, building: BuildingFacts) -> Worked[str]
     """
     words = "neutral and ground"
     if first_disconnect:
-        return Worked("bonded", (ruled("bond", words, "bonded here",
-                                       "first disconnect of the source: the one place where a fault finds its way back",
-                                       "250.24(A)"),))
+        return Worked(
+            "bonded",
+            (
+                ruled(
+                    "bond",
+                    words,
+                    "bonded here",
+                    "first disconnect of the source: the one place where a fault finds its way back",
+                    "250.24(A)",
+                ),
+            ),
+        )
     supply = building.supply
     if building.detached and supply and supply.grounding is Grounding.legacy_three_wire:
-        return Worked("bonded", (ruled("bond", words, "bonded here while the feed has three wires",
-                                       "the neutral is the only way back for a fault; the bond comes out with the fourth wire",
-                                       "250.32(B)(1) exception 1"),))
+        return Worked(
+            "bonded",
+            (
+                ruled(
+                    "bond",
+                    words,
+                    "bonded here while the feed has three wires",
+                    "the neutral is the only way back for a fault; the bond comes out with the fourth wire",
+                    "250.32(B)(1) exception 1",
+                ),
+            ),
+        )
     citation = "250.32(B)(1)" if building.detached else "250.24(A)(5)"
-    return Worked("separate", (ruled("bond", words, "kept apart",
-                                     "a second bond would put neutral current on every ground wire and metal part", citation),))
+    return Worked(
+        "separate",
+        (ruled("bond", words, "kept apart", "a second bond would put neutral current on every ground wire and metal part", citation),),
+    )
 
 
 def four_wires(run: RunFacts, building: BuildingFacts) -> Step:
@@ -60,8 +80,14 @@ def four_wires(run: RunFacts, building: BuildingFacts) -> Step:
     NEC 2023, 250.32(B)(1), 215.6, 250.110.
     """
     if run.grounding is Grounding.legacy_three_wire:
-        return ruled("wires", "conductors", "three, as found", "neutral serves as ground too; allowed only where it was there before",
-                     "250.32(B)(1) exception 1", 3.0)
+        return ruled(
+            "wires",
+            "conductors",
+            "three, as found",
+            "neutral serves as ground too; allowed only where it was there before",
+            "250.32(B)(1) exception 1",
+            3.0,
+        )
     count = {Circuit.three_wire: 4, Circuit.two_wire_line: 3, Circuit.two_wire_neutral: 3}[run.circuit]
     words = {3: "three", 4: "four"}[count]
     why = "neutral and equipment ground run as two wires, so that load current stays off the metal"
@@ -94,10 +120,13 @@ def building_disconnect(building: BuildingFacts, main_a: float | None) -> Worked
     else:
         least, why, citation = 60.0, "any other building", "225.39(D)"
     there = f"; {main_a:.0f} A is there" if main_a else ""
-    return Worked(least, (
-        ruled("D", "disconnect", "at the building", "outside or inside, nearest to where the conductors enter", "225.31, 225.32"),
-        ruled("D_r", "its least rating", f"{least:.0f} A", why + there, citation, least),
-    ))
+    return Worked(
+        least,
+        (
+            ruled("D", "disconnect", "at the building", "outside or inside, nearest to where the conductors enter", "225.31, 225.32"),
+            ruled("D_r", "its least rating", f"{least:.0f} A", why + there, citation, least),
+        ),
+    )
 
 
 def electrodes_needed(building: BuildingFacts, school: str) -> Worked[bool]:
@@ -119,16 +148,33 @@ def electrodes_needed(building: BuildingFacts, school: str) -> Worked[bool]:
     NEC 2023, 250.32(A) and its exception; 250.50; 250.53(A)(2), 250.53(A)(3), 250.53(B).
     """
     supply = building.supply
-    if (building.detached and supply and supply.kind is RunKind.branch and building.branch_circuits <= 1
-            and supply.grounding is Grounding.equipment_ground):
-        return Worked(False, (
-            ruled("E", "grounding electrode", "not required",
-                  "a single branch circuit, a multiwire one counts as one, with an equipment ground", "250.32(A) exception"),
-            ruled("n_r", "rods", "none", "no electrode is required", "250.32(A) exception", 0.0),
-        ))
-    need = ruled("E", "grounding electrode", "required",
-                 "lightning and line surges, and a reference; it never opens a breaker",
-                 "250.32(A)" if building.detached else "250.50")
+    if (
+        building.detached
+        and supply
+        and supply.kind is RunKind.branch
+        and building.branch_circuits <= 1
+        and supply.grounding is Grounding.equipment_ground
+    ):
+        return Worked(
+            False,
+            (
+                ruled(
+                    "E",
+                    "grounding electrode",
+                    "not required",
+                    "a single branch circuit, a multiwire one counts as one, with an equipment ground",
+                    "250.32(A) exception",
+                ),
+                ruled("n_r", "rods", "none", "no electrode is required", "250.32(A) exception", 0.0),
+            ),
+        )
+    need = ruled(
+        "E",
+        "grounding electrode",
+        "required",
+        "lightning and line surges, and a reference; it never opens a breaker",
+        "250.32(A)" if building.detached else "250.50",
+    )
     return Worked(True, (need, _rods(building, school)))
 
 

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from functools import lru_cache
+from functools import cache, lru_cache
+from math import isclose
 
 from northspan.core.errors import OutsideTable
 from northspan.core.job import RunKind
@@ -13,7 +14,7 @@ from northspan.core.worked import Margin, Step, Worked, at_most, looked_up, rule
 LARGE_A = 800.0  # above this the device may not exceed the wire, 240.4(C)
 
 
-@lru_cache(maxsize=None)
+@cache
 def standard_devices() -> tuple[float, ...]:
     """List the standard ratings. [A]
 
@@ -50,8 +51,9 @@ def next_device(amperes: float) -> Step:
     ratings = standard_devices()
     for i, rating in enumerate(ratings):
         if rating >= amperes - 1e-9:
-            return looked_up("I_n", "next standard device", rating, "A", "240.6(A)", row=f"{rating:.0f}",
-                             short=f"{ratings[i - 1]:.0f} A" if i else "")
+            return looked_up(
+                "I_n", "next standard device", rating, "A", "240.6(A)", row=f"{rating:.0f}", short=f"{ratings[i - 1]:.0f} A" if i else ""
+            )
     raise OutsideTable("240.6(A)", f"{amperes:.0f} A", f"it ends at {ratings[-1]:.0f} A")
 
 
@@ -70,8 +72,15 @@ def device_for_load(load: DesignLoad, kind: RunKind) -> Worked[float]:
     ----------
     NEC 2023, 215.3 (feeders), 210.20(A) (branch circuits), 230.42 (services); 240.6(A).
     """
-    least = step("I_b", "least device: the rest plus 1.25 of the continuous load", "I_r + 1.25 * I_k", "A",
-                 device_article(kind), I_r=load.noncontinuous_a, I_k=load.continuous_a)
+    least = step(
+        "I_b",
+        "least device: the rest plus 1.25 of the continuous load",
+        "I_r + 1.25 * I_k",
+        "A",
+        device_article(kind),
+        I_r=load.noncontinuous_a,
+        I_k=load.continuous_a,
+    )
     device = next_device(max(least.value, smallest_device(kind)))
     return Worked(device.value, (least, device))
 
@@ -128,23 +137,38 @@ def device_for_wire(ampacity: Ampacity, wire: Wire, school: str) -> Worked[float
     steps: tuple[Step, ...] = ()
     amperes = ampacity.final_a
     fits = [rating for rating in standard_devices() if rating <= amperes + 1e-9]
-    if fits and abs(fits[-1] - amperes) < 1e-9:
+    if fits and isclose(fits[-1], amperes):
         largest = fits[-1]
-        steps = (ruled("I_p", "largest device for the wire", f"{largest:.0f} A",
-                       "the ampacity is a standard rating; there is no step up", "240.4", largest),)
+        steps = (
+            ruled(
+                "I_p",
+                "largest device for the wire",
+                f"{largest:.0f} A",
+                "the ampacity is a standard rating; there is no step up",
+                "240.4",
+                largest,
+            ),
+        )
     elif amperes <= LARGE_A and school == "next_up":
         step_up = next_device(amperes)
         largest = step_up.value
-        steps = (ruled("I_p", "largest device for the wire", f"{largest:.0f} A",
-                       f"next standard rating above {amperes:.0f} A is allowed to 800 A", "240.4(B)", largest),)
+        steps = (
+            ruled(
+                "I_p",
+                "largest device for the wire",
+                f"{largest:.0f} A",
+                f"next standard rating above {amperes:.0f} A is allowed to 800 A",
+                "240.4(B)",
+                largest,
+            ),
+        )
     else:
         largest = fits[-1] if fits else 0.0
         why = "above 800 A the device may not exceed the wire" if amperes > LARGE_A else "your call: never above the wire"
         steps = (ruled("I_p", "largest device for the wire", f"{largest:.0f} A", why, "240.4(C)", largest),)
     if small.has(wire.size, wire.metal):
         limit = small.number(wire.size, wire.metal)
-        if limit < largest:
-            largest = limit
+        largest = min(largest, limit)
         steps += (looked_up("I_s", "small conductor limit", limit, "A", small.citation, row=wire.size, column=wire.metal),)
     return Worked(largest, steps)
 
@@ -168,10 +192,18 @@ def load_margins(load: DesignLoad, ampacity: Ampacity, kind: RunKind) -> tuple[t
     derating, and the whole load at 100 % after derating.
     """
     article = {RunKind.feeder: "215.2(A)(1)", RunKind.branch: "210.19(A)(1)", RunKind.service: "230.42(A)"}[kind]
-    raised = step("I_1", "test 1: continuous at 125 %, at the terminals, before derating", "I_r + 1.25 * I_k", "A", article,
-                  I_r=load.noncontinuous_a, I_k=load.continuous_a)
-    whole = step("I_2", "test 2: the load itself, after derating", "I_r + I_k", "A", article,
-                 I_r=load.noncontinuous_a, I_k=load.continuous_a)
+    raised = step(
+        "I_1",
+        "test 1: continuous at 125 %, at the terminals, before derating",
+        "I_r + 1.25 * I_k",
+        "A",
+        article,
+        I_r=load.noncontinuous_a,
+        I_k=load.continuous_a,
+    )
+    whole = step(
+        "I_2", "test 2: the load itself, after derating", "I_r + I_k", "A", article, I_r=load.noncontinuous_a, I_k=load.continuous_a
+    )
     return (raised, whole), (
         at_most("terminals", "Terminals at 125 %", raised.value, ampacity.terminal_a, "A", article),
         at_most("ampacity", "Ampacity, whole load", whole.value, ampacity.final_a, "A", article),

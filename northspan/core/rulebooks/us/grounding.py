@@ -74,15 +74,25 @@ def equipment_ground(device_a: float, metal: Metal, least_size: str, size: str, 
     if row is None:
         raise OutsideTable(rows.citation, f"a {device_a:.0f} A device", "it ends at 6000 A")
     from_table = rows.text(row, metal)
-    steps: list[Step] = [looked_up("G_t", f"equipment ground for a {device_a:.0f} A device", from_table, "", rows.citation,
-                                   row=f"up to {row} A", column=metal)]
+    steps: list[Step] = [
+        looked_up(
+            "G_t", f"equipment ground for a {device_a:.0f} A device", from_table, "", rows.citation, row=f"up to {row} A", column=metal
+        )
+    ]
     if school == "same":
-        return Worked(size, (*steps, ruled("G", "equipment ground", size, "your call: as large as the ungrounded conductors",
-                                           "250.122")))
+        return Worked(size, (*steps, ruled("G", "equipment ground", size, "your call: as large as the ungrounded conductors", "250.122")))
     raised = from_table
     if area_cmil(size) > area_cmil(least_size):
-        wanted = step("A_g", f"raised as the ungrounded conductors were, from {least_size} to {size}", "A_t * A_u / A_m",
-                      "cmil", "250.122(B)", A_t=area_cmil(from_table), A_u=area_cmil(size), A_m=area_cmil(least_size))
+        wanted = step(
+            "A_g",
+            f"raised as the ungrounded conductors were, from {least_size} to {size}",
+            "A_t * A_u / A_m",
+            "cmil",
+            "250.122(B)",
+            A_t=area_cmil(from_table),
+            A_u=area_cmil(size),
+            A_m=area_cmil(least_size),
+        )
         raised = next((s for s in size_ladder(metal) if area_cmil(s) >= wanted.value * (1 - 1e-9)), size)
         steps += [wanted, looked_up("G_r", "next size with that area", raised, "", "Chapter 9 Table 8", row=raised)]
     if area_cmil(raised) > area_cmil(size):
@@ -121,12 +131,22 @@ def grounded_minimum(load: DesignLoad, device_a: float, wire: Wire, terminals_c:
     for size in size_ladder(wire.metal):
         holds = held_to(Wire(size, wire.metal, wire.insulation), terminals_c)
         if holds.value >= load.neutral_a and area_cmil(size) >= area_cmil(floor):
-            return Worked(size, (
-                step("I_g", "largest unbalance in the neutral", "I_u", "A", "220.61", I_u=load.neutral_a),
-                looked_up("N_f", "not smaller than the equipment ground of the table", floor, "", "215.2(B)", row=f"up to {row} A",
-                          column=wire.metal),
-                looked_up("N_m", "smallest grounded conductor", size, "", holds.citation, row=size, column=f"{terminals_c:.0f} °C"),
-            ))
+            return Worked(
+                size,
+                (
+                    step("I_g", "largest unbalance in the neutral", "I_u", "A", "220.61", I_u=load.neutral_a),
+                    looked_up(
+                        "N_f",
+                        "not smaller than the equipment ground of the table",
+                        floor,
+                        "",
+                        "215.2(B)",
+                        row=f"up to {row} A",
+                        column=wire.metal,
+                    ),
+                    looked_up("N_m", "smallest grounded conductor", size, "", holds.citation, row=size, column=f"{terminals_c:.0f} °C"),
+                ),
+            )
     raise NoSolution("grounded conductor", f"every {wire.metal} size for {load.neutral_a:.0f} A")
 
 

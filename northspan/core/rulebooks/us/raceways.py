@@ -51,8 +51,15 @@ def impedance(size: str, metal: Metal, method: Method) -> Worked[Impedance]:
     listed = [key for key in rows.keys_with(f"r_{metal}_{column}") if source("conductors").number(key, "area_cmil") <= area]
     row = listed[-1] if listed else size
     words = "" if row == size else f", {size} is not listed, {row} is the safe side"
-    resistance = looked_up("R", f"resistance of {metal}{words}", rows.number(row, f"r_{metal}_{column}"), "Ω/kft", rows.citation,
-                           row=row, column=f"{metal} in {column}")
+    resistance = looked_up(
+        "R",
+        f"resistance of {metal}{words}",
+        rows.number(row, f"r_{metal}_{column}"),
+        "Ω/kft",
+        rows.citation,
+        row=row,
+        column=f"{metal} in {column}",
+    )
     reactance = looked_up("X", "reactance", rows.number(row, f"x_{column}"), "Ω/kft", rows.citation, row=row, column=column)
     return Worked(Impedance(resistance.value, reactance.value), (resistance, reactance))
 
@@ -72,8 +79,15 @@ def resistance_dc(size: str, metal: Metal) -> Step:
     NEC 2023, Chapter 9 Table 8.
     """
     rows = source("conductors")
-    return looked_up("R_dc", f"resistance of {metal}, direct current", rows.number(size, f"{metal}_ohm_per_kft"), "Ω/kft",
-                     rows.citation, row=size, column=metal)
+    return looked_up(
+        "R_dc",
+        f"resistance of {metal}, direct current",
+        rows.number(size, f"{metal}_ohm_per_kft"),
+        "Ω/kft",
+        rows.citation,
+        row=size,
+        column=metal,
+    )
 
 
 @lru_cache(maxsize=8192)
@@ -93,8 +107,9 @@ def wire_area(size: str, insulation: str) -> Step:
     """
     rows = source("wire_dimensions")
     group = source("insulation").text(insulation, "dims")
-    return looked_up("a", f"{size} {insulation}", rows.number(f"{group} {size}", "area_in2"), "in²", rows.citation, row=size,
-                     column=insulation)
+    return looked_up(
+        "a", f"{size} {insulation}", rows.number(f"{group} {size}", "area_in2"), "in²", rows.citation, row=size, column=insulation
+    )
 
 
 @lru_cache(maxsize=8192)
@@ -116,8 +131,11 @@ def pipes(method: Method, wires: int) -> tuple[PipeSize, ...]:
         return ()
     shares = source("fill")
     allowed = next(float(row["percent"]) for row in shares.rows.values() if not row["up_to_wires"] or wires <= int(row["up_to_wires"]))
-    return tuple(PipeSize(key.split()[1], float(row["area_in2"]), allowed, source("raceways").citation, shares.citation)
-                 for key, row in source("raceways").rows.items() if row["method"] == method)
+    return tuple(
+        PipeSize(key.split()[1], float(row["area_in2"]), allowed, source("raceways").citation, shares.citation)
+        for key, row in source("raceways").rows.items()
+        if row["method"] == method
+    )
 
 
 def bends_limit_deg(method: Method) -> Step:
@@ -169,8 +187,15 @@ def cover(segment: Segment, run: RunFacts, device_a: float | None) -> Worked[flo
         why = f"{rows.citation} has no column for this method in the ground"
         return Worked(None, (ruled("c", "least cover", "no figure", why, rows.citation),))
     inches = rows.number(segment.surface, column)
-    shown = looked_up("c", f"least cover, {column.replace('_', ' ')}", inches, "in", rows.citation,
-                      row=segment.surface.replace("_", " "), column=column.replace("_", " "))
+    shown = looked_up(
+        "c",
+        f"least cover, {column.replace('_', ' ')}",
+        inches,
+        "in",
+        rows.citation,
+        row=segment.surface.replace("_", " "),
+        column=column.replace("_", " "),
+    )
     return Worked(inches * IN_M, (shown,))
 
 

@@ -2,9 +2,17 @@
 
 from __future__ import annotations
 
-from northspan.core.job import Circuit, ElectrodeKind, Method, Metal, Place, RunKind, Segment, Surface, Terminals
+from northspan.core.job import Circuit, ElectrodeKind, Metal, Method, Place, RunKind, Segment, Surface, Terminals
 from northspan.core.rulebooks.protocol import (
-    Ampacity, BuildingFacts, DesignLoad, Dialect, Impedance, LengthUnit, PipeSize, RunFacts, Wire,
+    Ampacity,
+    BuildingFacts,
+    DesignLoad,
+    Dialect,
+    Impedance,
+    LengthUnit,
+    PipeSize,
+    RunFacts,
+    Wire,
 )
 from northspan.core.rulebooks.us import ampacity as amp
 from northspan.core.rulebooks.us import buildings, devices, grounding, raceways
@@ -12,17 +20,28 @@ from northspan.core.rulebooks.us.sources import load_all, source
 from northspan.core.worked import Margin, Step, Worked, ruled
 
 _METHODS = (
-    (Method.pvc40, "PVC schedule 40"), (Method.pvc80, "PVC schedule 80"), (Method.emt, "EMT"), (Method.rmc, "Rigid metal conduit"),
-    (Method.cable, "Cable, not in pipe"), (Method.direct_burial, "Direct burial"), (Method.overhead, "Overhead"),
+    (Method.pvc40, "PVC schedule 40"),
+    (Method.pvc80, "PVC schedule 80"),
+    (Method.emt, "EMT"),
+    (Method.rmc, "Rigid metal conduit"),
+    (Method.cable, "Cable, not in pipe"),
+    (Method.direct_burial, "Direct burial"),
+    (Method.overhead, "Overhead"),
 )
 _PLACES = (
-    (Place.buried, "Buried"), (Place.indoors, "Indoors"), (Place.attic, "Attic"), (Place.outdoors, "Outdoors"),
+    (Place.buried, "Buried"),
+    (Place.indoors, "Indoors"),
+    (Place.attic, "Attic"),
+    (Place.outdoors, "Outdoors"),
     (Place.overhead, "Overhead"),
 )
 _SURFACES = (
-    (Surface.open_ground, "Open ground"), (Surface.under_2in_concrete, "2 in concrete over the trench"),
-    (Surface.under_4in_slab, "4 in slab, no vehicles"), (Surface.under_building, "Under a building"),
-    (Surface.street, "Street or lot"), (Surface.dwelling_driveway, "Driveway of a house"),
+    (Surface.open_ground, "Open ground"),
+    (Surface.under_2in_concrete, "2 in concrete over the trench"),
+    (Surface.under_4in_slab, "4 in slab, no vehicles"),
+    (Surface.under_building, "Under a building"),
+    (Surface.street, "Street or lot"),
+    (Surface.dwelling_driveway, "Driveway of a house"),
 )
 _PIPE_WORDS = {Method.pvc40: "PVC", Method.pvc80: "PVC 80", Method.emt: "EMT", Method.rmc: "rigid"}
 _FRACTIONS = {"1/2": "½", "3/4": "¾", "1-1/4": "1¼", "1-1/2": "1½", "2-1/2": "2½", "3-1/2": "3½"}
@@ -32,8 +51,13 @@ _COLORS = {
     Circuit.two_wire_neutral: (("line 1", "black"), ("neutral", "white"), ("ground", "green")),
 }
 _CITATIONS = {
-    "new_three_wire": "250.32(B)(1)", "legacy_three_wire": "250.32(B)(1) exception 1", "one_bond": "250.24(A)(5)",
-    "clamp_for_burial": "250.70", "rod_length": "250.53(A)(4)", "rod_spacing": "250.53(B)", "second_rod": "250.53(A)(2)",
+    "new_three_wire": "250.32(B)(1)",
+    "legacy_three_wire": "250.32(B)(1) exception 1",
+    "one_bond": "250.24(A)(5)",
+    "clamp_for_burial": "250.70",
+    "rod_length": "250.53(A)(4)",
+    "rod_spacing": "250.53(B)",
+    "second_rod": "250.53(A)(2)",
 }
 _RAISED_IN_AWG = 250  # sizes from here on are kcmil
 
@@ -46,9 +70,17 @@ class UsRulebook:
     usual_v = 240.0
     length = LengthUnit("ft", 0.3048, "kft")
     dialect = Dialect(
-        aluminum="aluminum", ungrounded="ungrounded conductor", grounded="grounded conductor (neutral)",
-        equipment_ground="equipment grounding conductor", grounding="grounding", electrode_conductor="grounding electrode conductor",
-        panel="panel", neutral_ground_bond="main bonding jumper", pipe="pipe", length_unit="feet", small_length_unit="in",
+        aluminum="aluminum",
+        ungrounded="ungrounded conductor",
+        grounded="grounded conductor (neutral)",
+        equipment_ground="equipment grounding conductor",
+        grounding="grounding",
+        electrode_conductor="grounding electrode conductor",
+        panel="panel",
+        neutral_ground_bond="main bonding jumper",
+        pipe="pipe",
+        length_unit="feet",
+        small_length_unit="in",
     )
 
     def __init__(self) -> None:
@@ -235,4 +267,3 @@ class UsRulebook:
     def rod_limits(self) -> tuple[float, float, float]:
         """Give rod length [m], spacing [m] and the one-rod limit [ohm]."""
         return buildings.ROD_LENGTH_M, buildings.ROD_SPACING_M, buildings.ONE_ROD_OHM
-
