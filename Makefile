@@ -1,0 +1,77 @@
+# Everything this project does, by name. `make` alone lists it.
+PY := .venv/bin/python
+NPM := npm --prefix web --no-fund --no-audit --loglevel=error
+CORE_FILES := $(shell find northspan -name '*.py' -o -name '*.csv')
+WEB_FILES := $(shell find web/src web/index.html web/*.json web/*.ts -type f 2>/dev/null)
+
+.DEFAULT_GOAL := help
+.PHONY: help demo test check web spec bench lock ratio screenshots clean chromium
+
+help: ## List what can be made
+	@grep -hE '^[a-z]+:.*## ' $(MAKEFILE_LIST) | sed -E 's/^([a-z]+):.*## /\1\t/' | expand -t 14
+
+demo: .venv/run.stamp web/dist/built.stamp ## Start North Span with the demo property (PORT, NORTHSPAN_DATA)
+	@$(PY) -m northspan demo
+	@exec $(PY) -m northspan serve
+
+test: .venv/dev.stamp web/dist/built.stamp chromium ## Run every test and check; the last line counts them
+	@$(PY) -m tests.run
+
+check: .venv/dev.stamp web/node_modules/installed.stamp ## Run only the checks: format, lint, types, spec and types in step
+	@$(PY) -m tests.run tests.test_checks
+
+web: web/dist/built.stamp ## Build the front end
+
+spec: .venv/run.stamp web/node_modules/installed.stamp ## Write openapi.json and the client's types anew
+	$(PY) -m northspan spec > openapi.json.new && mv openapi.json.new openapi.json
+	$(NPM) run --silent types
+
+bench: .venv/dev.stamp web/dist/built.stamp chromium ## Measure, and write docs/benchmarks.md
+	@$(PY) -m tests.bench
+
+screenshots: .venv/dev.stamp web/dist/built.stamp chromium ## Take the pictures in docs/screenshots anew
+	@$(PY) -m tests.screenshots
+
+ratio: ## Show which share of the code is tests
+	@t=$$(git ls-files 'tests/*.py' 'web/tests/*' | xargs cat | grep -cv '^\s*$$'); \
+	c=$$(git ls-files 'northspan/*.py' 'web/src/*' | grep -vE '\.(svg|png)$$|schema\.d\.ts' | xargs cat | grep -cv '^\s*$$'); \
+	echo "tests $$t lines, code $$c lines, tests are $$((100 * t / (t + c))) %"
+
+lock: ## Resolve the requirements anew and write the lock files
+	rm -rf .venv/lock && python3 -m venv .venv/lock
+	.venv/lock/bin/pip install -q -r requirements.in
+	.venv/lock/bin/pip freeze > .venv/run.names
+	(echo "# Made by make lock: what the program needs to run."; cat .venv/run.names) > requirements.lock
+	.venv/lock/bin/pip install -q -r requirements-dev.in
+	(echo "# Made by make lock: what testing, checking and measuring need on top."; \
+	 .venv/lock/bin/pip freeze | grep -vxFf .venv/run.names) > requirements-dev.lock
+	rm -rf .venv/lock .venv/run.names
+
+clean: ## Remove what was made; data stays
+	rm -rf .venv web/node_modules web/dist .mypy_cache .ruff_cache .hypothesis
+
+.venv/bin/python:
+	@python3 -m venv .venv || { echo "python3 cannot make a virtual environment; on Debian: apt-get install python3-venv"; exit 1; }
+
+.venv/run.stamp: requirements.lock | .venv/bin/python
+	@echo "Installing Python packages"
+	@.venv/bin/pip install -q --disable-pip-version-check -r requirements.lock
+	@touch $@
+
+.venv/dev.stamp: requirements-dev.lock .venv/run.stamp
+	@.venv/bin/pip install -q --disable-pip-version-check -r requirements-dev.lock
+	@touch $@
+
+web/node_modules/installed.stamp: web/package-lock.json web/package.json
+	@echo "Installing front-end packages"
+	@$(NPM) ci
+	@touch $@
+
+web/dist/built.stamp: web/node_modules/installed.stamp $(WEB_FILES)
+	@echo "Building the front end"
+	@$(NPM) run --silent build
+	@touch $@
+
+chromium:
+	@command -v chromium >/dev/null || { echo "Installing Chromium"; \
+	 sudo=$$(command -v sudo || true); $$sudo apt-get update -qq && $$sudo apt-get install -y -qq --no-install-recommends chromium >/dev/null; }
