@@ -286,14 +286,16 @@ def try_wire(question: RunQuestion, legs: LegLoads, device_a: float, terminals: 
         rulebook,
     )
     cite, advice = rulebook.drop_citation(run.kind), not rulebook.drop_is_rule()
-    way = question.drop_above_percent + drop.value.percent
+    whole = step(
+        "d_w", "drop of the whole way, with the runs ahead", "d_u + d", "%", "sum", d_u=question.drop_above_percent, d=drop.value.percent
+    )
     margins += (
         at_most("protection", "Device on this wire", device_a, protects.value, "A", protects.steps[-1].citation),
         _advised(at_most("drop", "Drop, this run", drop.value.percent, question.run_limit_percent, "%", cite), advice),
-        _advised(at_most("way", "Drop, whole way", way, question.way_limit_percent, "%", cite), advice),
+        _advised(at_most("way", "Drop, whole way", whole.value, question.way_limit_percent, "%", cite), advice),
     )
     return Tried(
-        wire, Worked(ampacity.value, (carrying, *ampacity.steps)), protects, Worked(drop.value, (current, *drop.steps)), load_steps, margins
+        wire, Worked(ampacity.value, (carrying, *ampacity.steps)), protects, Worked(drop.value, (current, *drop.steps, whole)), load_steps, margins
     )
 
 

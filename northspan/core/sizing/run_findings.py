@@ -168,7 +168,7 @@ def _stretches(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
             yield Finding(
                 Severity.fix,
                 where,
-                f"{run.name}: there is no cover figure for {dict(rulebook.methods())[segment.method]}.",
+                f"{run.name}: {dict(rulebook.methods())[segment.method]} has no cover figure here.",
                 "Use a pipe or cable that is meant for the ground.",
                 cover.steps[0].citation,
                 (Cure("Use PVC schedule 40", (Edit("add", f"{where}/method", Method.pvc40),)),),

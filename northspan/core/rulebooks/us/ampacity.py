@@ -305,7 +305,7 @@ def run_ampacity(wire: Wire, segments: tuple[Segment, ...], carrying: int, termi
     for i in sorted(range(len(each)), key=lambda i: -each[i].value):
         lower_m = sum(s.length_m for s, a in zip(segments, each, strict=True) if a.value < each[i].value)
         higher_m = sum(s.length_m for s in segments) - lower_m
-        if 0 < lower_m <= min(SHORT_STRETCH_M, higher_m / 10) and each[i].value > each[worst].value:
+        if 0 < lower_m <= min(SHORT_STRETCH_M, higher_m / 10) + 1e-9 and each[i].value > each[worst].value:
             chosen = i
             why = (
                 ruled(

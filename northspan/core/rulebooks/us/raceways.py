@@ -183,8 +183,8 @@ def cover(segment: Segment, run: RunFacts, device_a: float | None) -> Worked[flo
     """
     rows = source("cover")
     column = _cover_column(segment, run, device_a)
-    if column is None:
-        why = f"{rows.citation} has no column for this method in the ground"
+    if column is None or not rows.has(segment.surface, column):
+        why = "the table has no column for this method in the ground" if column is None else "this method may not lie there"
         return Worked(None, (ruled("c", "least cover", "no figure", why, rows.citation),))
     inches = rows.number(segment.surface, column)
     shown = looked_up(

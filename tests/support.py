@@ -1,0 +1,83 @@
+"""Small factories with sensible defaults."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from northspan.core.findings import Finding
+from northspan.core.job import Bond, Building, Enclosure, EnclosureKind, Job, Load, Metal, Run, Segment, Status, Terminals
+from northspan.core.plan import Plan, RunPlan
+from northspan.core.rulebooks.us.rulebook import UsRulebook
+from northspan.core.solve import solve
+from northspan.core.starts import detached_feeder
+from northspan.core.worked import Margin
+
+US = UsRulebook()
+FT_M = 0.3048
+IN_M = 0.0254
+
+
+def a_stretch(**changes: Any) -> Segment:
+    return Segment(**{"length_m": 30.0, "ambient_c": 30.0} | changes)
+
+
+def a_feeder(load_a: float | None = 70, length_m: float = 30, *, stretch: dict[str, Any] | None = None, **changes: Any) -> Job:
+    """A house panel, a feeder in one stretch, a panel in a detached building; terminals marked 75 °C."""
+    job = detached_feeder("Test property", load_a or 1, length_m)
+    run = job.runs["F1"]
+    one = run.segments[0].model_copy(update=stretch or {})
+    made = run.model_copy(update={"terminals": Terminals.c75, "load_a": load_a, "segments": (one,)} | changes)
+    seen = job.enclosures["P1"].model_copy(update={"bond_found": Bond.bonded})
+    return checked(job, runs={"F1": made}, enclosures=job.enclosures | {"P1": seen})
+
+
+def checked(job: Job, **changes: Any) -> Job:
+    """The job with these fields changed, read again as a whole, so that a test cannot build what a person could not."""
+    return Job.model_validate_json(job.model_copy(update=changes).model_dump_json())
+
+
+def with_building(job: Job, **changes: Any) -> Job:
+    return checked(job, buildings=job.buildings | {"B2": job.buildings["B2"].model_copy(update=changes)})
+
+
+def with_panel(job: Job, **changes: Any) -> Job:
+    return checked(job, enclosures=job.enclosures | {"P2": job.enclosures["P2"].model_copy(update=changes)})
+
+
+def with_loads(job: Job, **loads: Load) -> Job:
+    run = job.runs["F1"].model_copy(update={"load_a": None})
+    return checked(job, runs={"F1": run}, loads=loads)
+
+
+def a_property_of(runs: int) -> Job:
+    """One panel that feeds many buildings, each by its own feeder with its own load and length."""
+    numbers = range(1, runs + 1)
+    return Job(
+        name="Many",
+        buildings={"B0": Building(name="House")} | {f"B{i}": Building(name=f"Building {i}") for i in numbers},
+        enclosures={"P0": Enclosure(name="House panel", building="B0", status=Status.existing, bond_found=Bond.bonded)}
+        | {f"P{i}": Enclosure(name=f"Panel {i}", building=f"B{i}", kind=EnclosureKind.panel_main_breaker) for i in numbers},
+        runs={
+            f"F{i}": Run(
+                name=f"Feeder {i}",
+                origin="P0",
+                target=f"P{i}",
+                load_a=15 + i % 90,
+                metal=Metal.copper if i % 2 else None,
+                segments=(a_stretch(length_m=5 + 2.5 * i), a_stretch(length_m=3 + i, place="indoors", bends_deg=90)),
+            )
+            for i in numbers
+        },
+    )
+
+
+def run_of(job: Job, run_id: str = "F1") -> RunPlan:
+    return solve(job).runs[run_id]
+
+
+def margin(plan: RunPlan, key: str) -> Margin:
+    return next(m for m in plan.margins if m.key == key)
+
+
+def found(plan: Plan, words: str) -> list[Finding]:
+    return [finding for finding in plan.findings if words in finding.text]
