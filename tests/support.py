@@ -6,11 +6,10 @@ from typing import Any
 
 from northspan.core.findings import Finding
 from northspan.core.job import Bond, Building, Enclosure, EnclosureKind, Job, Load, Metal, Run, Segment, Status, Terminals
-from northspan.core.plan import Plan, RunPlan
+from northspan.core.plan import MarginShown, Plan, RunPlan
 from northspan.core.rulebooks.us.rulebook import UsRulebook
 from northspan.core.solve import solve
 from northspan.core.starts import detached_feeder
-from northspan.core.worked import Margin
 
 US = UsRulebook()
 FT_M = 0.3048
@@ -25,15 +24,15 @@ def a_feeder(load_a: float | None = 70, length_m: float = 30, *, stretch: dict[s
     """A house panel, a feeder in one stretch, a panel in a detached building; terminals marked 75 °C."""
     job = detached_feeder("Test property", load_a or 1, length_m)
     run = job.runs["F1"]
-    one = run.segments[0].model_copy(update=stretch or {})
-    made = run.model_copy(update={"terminals": Terminals.c75, "load_a": load_a, "segments": (one,)} | changes)
+    one = Segment(**run.segments[0].model_dump() | (stretch or {}))
+    made = Run(**run.model_dump() | {"terminals": Terminals.c75, "load_a": load_a, "segments": (one,)} | changes)
     seen = job.enclosures["P1"].model_copy(update={"bond_found": Bond.bonded})
     return checked(job, runs={"F1": made}, enclosures=job.enclosures | {"P1": seen})
 
 
 def checked(job: Job, **changes: Any) -> Job:
     """The job with these fields changed, read again as a whole, so that a test cannot build what a person could not."""
-    return Job.model_validate_json(job.model_copy(update=changes).model_dump_json())
+    return Job.model_validate_json(job.model_copy(update=changes).model_dump_json(warnings=False))
 
 
 def with_building(job: Job, **changes: Any) -> Job:
@@ -75,7 +74,7 @@ def run_of(job: Job, run_id: str = "F1") -> RunPlan:
     return solve(job).runs[run_id]
 
 
-def margin(plan: RunPlan, key: str) -> Margin:
+def margin(plan: RunPlan, key: str) -> MarginShown:
     return next(m for m in plan.margins if m.key == key)
 
 

@@ -45,6 +45,22 @@ class Finding:
     cures: tuple[Cure, ...] = ()
 
 
+def sentence(reason: str) -> str:
+    """Write a reason from the working as a sentence.
+
+    Parameters
+    ----------
+    reason : str
+        A reason as a step gives it. [-]
+
+    Examples
+    --------
+    >>> sentence("any other building")
+    'Any other building.'
+    """
+    return f"{reason[:1].upper()}{reason[1:].rstrip('.')}."
+
+
 _ORDER = tuple(Severity)
 
 

@@ -57,7 +57,9 @@ class ByHand(unittest.TestCase):
         self.assertEqual([s.pipe_size for s in run.stretches], ["1-1/4", "1-1/2"])
         self.assertAlmostEqual(run.stretches[0].fill_percent, 100 * 0.5416 / 1.453, 3)
         self.assertAlmostEqual(run.stretches[1].fill_percent, 100 * 0.5416 / 1.986, 3)
-        self.assertEqual([(w.role, w.color) for w in run.wires], [("line 1", "black"), ("line 2", "red"), ("neutral", "white"), ("ground", "green")])
+        self.assertEqual(
+            [(w.role, w.color) for w in run.wires], [("line 1", "black"), ("line 2", "red"), ("neutral", "white"), ("ground", "green")]
+        )
 
     def test_a_size_down_drops_too_much_and_copper_is_thinner(self):
         down, chosen, up, copper = self.feeder.neighbours
@@ -76,7 +78,7 @@ class ByHand(unittest.TestCase):
         self.assertEqual([p.node for p in way.points if p.node], ["T1", "M1", "P1", "P2"])
 
     def test_one_bond_at_the_first_disconnect(self):
-        self.assertEqual({k: e.bond for k, e in self.plan.enclosures.items()}, {"M1": "bonded", "P1": "separate", "P2": "separate", "P3": "bonded", "D1": "separate"})  # fmt: skip  # noqa: E501
+        self.assertEqual({k: e.bond for k, e in self.plan.enclosures.items()}, {"M1": "bonded", "P1": "separate", "P2": "separate", "P3": "bonded", "D1": "separate"})  # fmt: skip
 
     def test_each_building(self):
         facts = {k: (b.electrode_required, b.rods_wanted, b.disconnect_least_a) for k, b in self.plan.buildings.items()}

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from northspan.core.calls import CALLS
 from northspan.core.earth.rods import rods_present, rods_wanted
-from northspan.core.findings import Cure, Edit, Finding, Severity, pin
+from northspan.core.findings import Cure, Edit, Finding, Severity, pin, sentence
 from northspan.core.job import Electrode, ElectrodeKind, EnclosureKind, Job, Metal, Status
 from northspan.core.plan import BuildingPlan, CallPlan, WorkGroup, printed
 from northspan.core.rulebooks.protocol import BuildingFacts, Rulebook, Wire
@@ -181,7 +181,7 @@ def _disconnect(job: Job, key: str, plan: BuildingPlan) -> Iterator[Finding]:
                 Severity.fix,
                 f"/enclosures/{k}/main_a",
                 f"{can.name}: main of {can.main_a:.0f} A is below {plan.disconnect_least_a:.0f} A.",
-                line.formula,
+                sentence(f"the least for {line.formula}"),
                 line.citation,
                 (pin(f"/enclosures/{k}/main_a", plan.disconnect_least_a, f"Use a {plan.disconnect_least_a:.0f} A main"),),
             )
@@ -201,15 +201,14 @@ def _electrodes(job: Job, key: str, plan: BuildingPlan, facts: BuildingFacts, ru
             "length_m": length_m,
             "spacing_m": spacing_m,
         }
+        cures = (Cure("Add a rod", (Edit("add", f"/electrodes/{name}", rod),)),)
+        if not facts.electrodes and job.buildings[key].status is Status.existing:
+            words = "Look for footing steel, a metal water pipe and rods, and enter what is there."
+            yield Finding(Severity.check, f"/buildings/{key}", f"{plan.name}: no electrode noted yet.", words, line.citation, cures)
+            return
         measured = f" The one there measured {high[0].measured_ohm:.2g} Ω." if high else ""
-        yield Finding(
-            Severity.fix,
-            f"/buildings/{key}",
-            f"{plan.name}: {plan.rods_present} of {plan.rods_wanted} rods.{measured}",
-            line.formula,
-            line.citation,
-            (Cure("Add a rod", (Edit("add", f"/electrodes/{name}", rod),)),),
-        )
+        words = f"{plan.name}: {plan.rods_present} of {plan.rods_wanted} rods.{measured}"
+        yield Finding(Severity.fix, f"/buildings/{key}", words, sentence(line.formula), line.citation, cures)
     elif high and plan.rods_wanted >= 2:  # noqa: PLR2004 - two rods
         yield Finding(
             Severity.note,

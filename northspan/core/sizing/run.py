@@ -112,13 +112,26 @@ def size_run(question: RunQuestion, rulebook: Rulebook) -> SizedRun | None:
     device = choose_device(question, legs, rulebook)
     terminals = rulebook.terminals_c(run.terminals, device.value)
     tried, least = choose_wire(question, legs, device.value, terminals, rulebook)
-    wire = tried.wire
+    try:
+        return _with_the_rest(question, legs, device, terminals, tried, least, rulebook)
+    except (NoSolution, OutsideTable):
+        if tried is least or run.conductor_size is not None:
+            raise
+        # the size that would keep the drop fits no pipe: the drop is advice or to be cured otherwise, an answer is not
+        return _with_the_rest(question, legs, device, terminals, least, least, rulebook)
+
+
+def _with_the_rest(
+    question: RunQuestion, legs: LegLoads, device: Worked[float], terminals: Step, tried: Tried, least: Tried, rulebook: Rulebook
+) -> SizedRun:
+    """Add grounded conductor, equipment ground and pipes to the ungrounded conductors."""
+    run, wire = question.run, tried.wire
     grounded = rulebook.grounded_minimum(legs.design, device.value, wire, terminals.value)
     has_neutral = run.circuit is not Circuit.two_wire_line
     grounded_size = (run.grounded_size or wire.size) if has_neutral else None
     ground = ground_size = None
     if run.grounding is Grounding.equipment_ground and run.kind is not RunKind.service:
-        ground = rulebook.equipment_ground(device.value, wire.metal, least, wire.size, question.schools["equipment_ground"])
+        ground = rulebook.equipment_ground(device.value, wire.metal, least.wire.size, wire.size, question.schools["equipment_ground"])
         ground_size = run.equipment_ground_size or ground.value
     groups = wires_in_pipe(run.circuit, wire.size, grounded_size, ground_size)
     pipes = tuple(
@@ -129,7 +142,7 @@ def size_run(question: RunQuestion, rulebook: Rulebook) -> SizedRun | None:
         device,
         terminals,
         tried,
-        least,
+        least.wire.size,
         grounded,
         grounded_size,
         ground,
@@ -161,8 +174,8 @@ def choose_device(question: RunQuestion, legs: LegLoads, rulebook: Rulebook) -> 
     return Worked(pinned, (*least.steps, shown), (margin,))
 
 
-def choose_wire(question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook) -> tuple[Tried, str]:
-    """Choose the ungrounded conductors, and name the least size that had sufficient ampacity.
+def choose_wire(question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook) -> tuple[Tried, Tried]:
+    """Choose the ungrounded conductors, and the least that had sufficient ampacity.
 
     Parameters
     ----------
@@ -204,7 +217,7 @@ def choose_wire(question: RunQuestion, legs: LegLoads, device_a: float, terminal
 
 def _choose_size(
     question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook, metal: Metal
-) -> tuple[Tried, str] | None:
+) -> tuple[Tried, Tried] | None:
     pin = question.run.conductor_size
     least: Tried | None = None
     pinned: Tried | None = None
@@ -214,12 +227,12 @@ def _choose_size(
         if least is None and tried.lawful:
             least = tried
         if pin is None and tried.good:
-            return tried, (least or tried).wire.size
+            return tried, least or tried
         if least is not None and pinned is not None:
             break
     if pinned is not None:
-        return pinned, (least or pinned).wire.size
-    return (least, least.wire.size) if least else None
+        return pinned, least or pinned
+    return (least, least) if least else None
 
 
 def _candidates(
@@ -295,7 +308,12 @@ def try_wire(question: RunQuestion, legs: LegLoads, device_a: float, terminals: 
         _advised(at_most("way", "Drop, whole way", whole.value, question.way_limit_percent, "%", cite), advice),
     )
     return Tried(
-        wire, Worked(ampacity.value, (carrying, *ampacity.steps)), protects, Worked(drop.value, (current, *drop.steps, whole)), load_steps, margins
+        wire,
+        Worked(ampacity.value, (carrying, *ampacity.steps)),
+        protects,
+        Worked(drop.value, (current, *drop.steps, whole)),
+        load_steps,
+        margins,
     )
 
 

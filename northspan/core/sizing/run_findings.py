@@ -33,7 +33,7 @@ def findings_of_run(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
             Severity.fix,
             f"{sized.question.pointer}/insulation",
             f"{sized.question.run.name}: {sized.insulation.value}.",
-            sized.insulation.steps[0].text,
+            "Insulation in the wrong place breaks down out of sight.",
             sized.insulation.steps[0].citation,
             (pin(f"{sized.question.pointer}/insulation", None, "Let the rules choose the insulation"),),
         )
@@ -116,7 +116,7 @@ def _drop(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
         severity,
         at,
         f"{run.name}: voltage {worst.words.lower()} {worst.used:.1f} %, wanted {worst.limit:g} %.",
-        "Lights dim and motors start hard; the breaker still holds." + _advice(worst),
+        "Lights dim and motors start hard; the breaker still holds." + _way_out(sized) + _advice(worst),
         worst.citation,
         _drop_cures(sized, rulebook),
     )
@@ -132,6 +132,13 @@ def _drop_cures(sized: SizedRun, rulebook: Rulebook) -> tuple[Cure, ...]:
     if other is None or not other.tried.good:
         return ()
     return (pin(f"{question.pointer}/conductor_size", other.tried.wire.size, f"Go to {rulebook.size_name(other.tried.wire.size)}"),)
+
+
+def _way_out(sized: SizedRun) -> str:
+    if sized.question.run.conductor_size is not None:
+        return ""
+    metal = sized.tried.wire.metal
+    return f" No {metal} size keeps it here, so the least lawful one is shown. Shorten the way, raise the voltage or run conductors in parallel."
 
 
 def _advice(margin: Margin) -> str:

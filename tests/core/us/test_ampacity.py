@@ -45,7 +45,7 @@ class Terminal(unittest.TestCase):
 
 class Factors(unittest.TestCase):
     def test_ambient_bands_close_at_their_upper_edge(self):
-        cases = [(-40, 90, 1.15), (10, 90, 1.15), (10.1, 90, 1.12), (30, 75, 1.0), (30.1, 75, 0.94), (35, 75, 0.94), (35.1, 75, 0.88), (55, 60, 0.41), (85, 90, 0.29)]  # fmt: skip  # noqa: E501
+        cases = [(-40, 90, 1.15), (10, 90, 1.15), (10.1, 90, 1.12), (30, 75, 1.0), (30.1, 75, 0.94), (35, 75, 0.94), (35.1, 75, 0.88), (55, 60, 0.41), (85, 90, 0.29)]  # fmt: skip
         for ambient_c, column_c, factor in cases:
             with self.subTest(ambient_c=ambient_c, column_c=column_c):
                 self.assertEqual(amp.ambient_factor(ambient_c, column_c).value, factor)
@@ -56,7 +56,22 @@ class Factors(unittest.TestCase):
                 amp.ambient_factor(ambient_c, column_c)
 
     def test_adjustment_bands(self):
-        cases = {1: 1.0, 3: 1.0, 4: 0.8, 6: 0.8, 7: 0.7, 9: 0.7, 10: 0.5, 20: 0.5, 21: 0.45, 30: 0.45, 31: 0.4, 40: 0.4, 41: 0.35, 200: 0.35}
+        cases = {
+            1: 1.0,
+            3: 1.0,
+            4: 0.8,
+            6: 0.8,
+            7: 0.7,
+            9: 0.7,
+            10: 0.5,
+            20: 0.5,
+            21: 0.45,
+            30: 0.45,
+            31: 0.4,
+            40: 0.4,
+            41: 0.35,
+            200: 0.35,
+        }
         for carrying, factor in cases.items():
             with self.subTest(carrying=carrying):
                 self.assertEqual(amp.adjustment_factor(carrying).value, factor)

@@ -93,7 +93,12 @@ class Electrodes(unittest.TestCase):
                 self.assertEqual(self.needed(a_building(electrodes=electrodes), school), (True, rods))
 
     def test_other_electrodes(self):
-        for kind, rods in ((ElectrodeKind.concrete_encased, 0), (ElectrodeKind.ring, 0), (ElectrodeKind.water_pipe, 2), (ElectrodeKind.plate, 2)):
+        for kind, rods in (
+            (ElectrodeKind.concrete_encased, 0),
+            (ElectrodeKind.ring, 0),
+            (ElectrodeKind.water_pipe, 2),
+            (ElectrodeKind.plate, 2),
+        ):
             with self.subTest(kind):
                 self.assertEqual(self.needed(a_building(electrodes=[an_electrode(kind)])), (True, rods))
 

@@ -18,7 +18,18 @@ def ground(device_a, metal, least, size, school="table"):
 
 class EquipmentGround(unittest.TestCase):
     def test_bands_of_the_table(self):
-        cases = [(15, "14"), (15.1, "12"), (20, "12"), (60, "10"), (60.1, "8"), (100, "8"), (100.1, "6"), (200, "6"), (200.1, "4"), (6000, "800")]
+        cases = [
+            (15, "14"),
+            (15.1, "12"),
+            (20, "12"),
+            (60, "10"),
+            (60.1, "8"),
+            (100, "8"),
+            (100.1, "6"),
+            (200, "6"),
+            (200.1, "4"),
+            (6000, "800"),
+        ]
         for device_a, size in cases:
             with self.subTest(device_a=device_a):
                 self.assertEqual(ground(device_a, COPPER, "2000", "2000"), size)

@@ -47,7 +47,7 @@ class Pipes(unittest.TestCase):
             self.assertEqual(raceways.pipes(Method.pvc40, wires)[0].allowed_percent, percent)
 
     def test_shelves(self):
-        for method, sizes in ((Method.emt, 10), (Method.rmc, 12), (Method.pvc40, 12), (Method.pvc80, 12), (Method.cable, 0), (Method.direct_burial, 0)):  # fmt: skip  # noqa: E501
+        for method, sizes in ((Method.emt, 10), (Method.rmc, 12), (Method.pvc40, 12), (Method.pvc80, 12), (Method.cable, 0), (Method.direct_burial, 0)):  # fmt: skip
             self.assertEqual(len(raceways.pipes(method, 4)), sizes, method)
 
     def test_every_insulation_that_goes_in_pipe_has_an_area(self):

@@ -181,7 +181,7 @@ def electrodes_needed(building: BuildingFacts, school: str) -> Worked[bool]:
 def _rods(building: BuildingFacts, school: str) -> Step:
     standing = [e for e in building.electrodes if e.status is not Status.remove]
     if any(e.kind in {ElectrodeKind.concrete_encased, ElectrodeKind.ring} for e in standing):
-        return ruled("n_r", "rods", "none needed", "another electrode is present and stands on its own", "250.50", 0.0)
+        return ruled("n_r", "rods", "none needed", "another electrode is there and stands on its own", "250.50", 0.0)
     measured = [e.measured_ohm for e in standing if e.kind in {ElectrodeKind.rod, ElectrodeKind.plate} and e.measured_ohm is not None]
     if school == "one_proved":
         if measured and min(measured) <= ONE_ROD_OHM:

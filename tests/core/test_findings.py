@@ -1,0 +1,111 @@
+"""Buildings and bonds as found: what is said, and that a press on the cure cures it."""
+
+import json
+import unittest
+
+import jsonpatch
+
+from northspan.core.demo import kestrel_hollow
+from northspan.core.findings import Severity
+from northspan.core.job import Electrode, Grounding
+from northspan.core.solve import solve
+from northspan.core.upgrade import read_job
+from tests.support import FT_M, a_feeder, checked, found, with_building, with_panel
+
+
+def cured(job, cure):
+    """The job after the edits of a cure, as the store would apply them."""
+    edits = [{"op": e.op, "path": e.path, "value": e.value} for e in cure.edits]
+    return read_job(jsonpatch.apply_patch(json.loads(job.model_dump_json()), edits))
+
+
+class Bonds(unittest.TestCase):
+    def test_a_bond_where_none_may_be_and_none_where_one_must_be(self):
+        plan = solve(with_panel(a_feeder(), bond_found="bonded"))
+        (stop,) = found(plan, "are bonded here and must be kept apart")
+        self.assertEqual((stop.severity, stop.where, stop.citation), ("stop", "/enclosures/P2/bond_found", "250.32(B)(1)"))
+        job = a_feeder()
+        open_service = checked(job, enclosures=job.enclosures | {"P1": job.enclosures["P1"].model_copy(update={"bond_found": "separate"})})
+        self.assertTrue(found(solve(open_service), "are apart here and must be bonded"))
+
+    def test_all_well(self):
+        (holds,) = found(solve(with_panel(a_feeder(), bond_found="separate")), "bonded in one place")
+        self.assertEqual(holds.severity, Severity.holds)
+
+    def test_existing_cans_nobody_has_looked_into(self):
+        self.assertTrue(
+            found(solve(with_panel(a_feeder(), bond_found="unknown", status="existing")), "not looked at yet in 1 existing enclosure.")
+        )
+
+    def test_the_old_feed_keeps_its_bond_until_the_fourth_wire(self):
+        old = with_panel(a_feeder(grounding=Grounding.legacy_three_wire, status="existing"), bond_found="bonded")
+        plan = solve(old)
+        self.assertEqual(plan.enclosures["P2"].bond, "bonded")
+        (finding,) = found(plan, "old three-wire feed")
+        four_wires = solve(cured(old, finding.cures[0]))
+        self.assertEqual(four_wires.enclosures["P2"].bond, "separate")
+        self.assertTrue(found(four_wires, "must be kept apart"))
+
+    def test_the_old_feed_kept(self):
+        old = a_feeder(grounding=Grounding.legacy_three_wire, status="existing")
+        kept = checked(old, calls={"legacy_feed": {"school": "keep"}})
+        self.assertEqual(found(solve(kept), "old three-wire feed kept")[0].severity, "check")
+        joined = with_building(kept, metallic_path=True)
+        self.assertEqual(found(solve(joined), "a metal path joins the buildings")[0].severity, "stop")
+
+
+class Buildings(unittest.TestCase):
+    def test_disconnect(self):
+        self.assertTrue(found(solve(with_panel(a_feeder(), kind="panel_lugs")), "no disconnect at the building"))
+        for main_a, low in ((50, True), (60, False)):
+            self.assertEqual(bool(found(solve(with_panel(a_feeder(), main_a=main_a)), "is below 60 A")), low)
+        home = with_panel(with_building(a_feeder(), use="dwelling"), main_a=90)
+        self.assertTrue(found(solve(home), "main of 90 A is below 100 A"))
+
+    def rods(self, *rods):
+        made = {f"E{i}": Electrode(**{"name": f"Rod {i}", "building": "B2"} | rod) for i, rod in enumerate(rods, 1)}
+        return checked(a_feeder(), electrodes=made)
+
+    def test_rods_are_counted(self):
+        self.assertEqual([f.text for f in found(solve(self.rods()), " rods")], ["Building: 0 of 2 rods."])
+        # an existing building where nobody has looked is a question, not a fault
+        self.assertEqual([f.severity for f in found(solve(self.rods()), "House: no electrode noted yet")], ["check"])
+        self.assertTrue(found(solve(self.rods({"measured_ohm": 58})), "1 of 2 rods. The one there measured 58 Ω"))
+        self.assertFalse(found(solve(self.rods({}, {})), " of 2 rods"))
+
+    def test_one_rod_measured_high_with_two_in_place(self):
+        self.assertTrue(found(solve(self.rods({"measured_ohm": 58}, {})), "the second one settles it"))
+        self.assertFalse(found(solve(self.rods({"measured_ohm": 25}, {})), "settles it"))
+
+    def test_length_spacing_and_clamp(self):
+        for field, bad, good, words in (
+            ("length_m", 7.9 * FT_M, 8 * FT_M, "8 ft is the least"),
+            ("spacing_m", 5.9 * FT_M, 6 * FT_M, "6 ft is the least"),
+            ("clamp_for_burial", False, True, "clamp is not listed"),
+        ):
+            with self.subTest(field):
+                self.assertTrue(found(solve(self.rods({field: bad}, {})), words))
+                self.assertFalse(found(solve(self.rods({field: good}, {})), words))
+
+
+class Cures(unittest.TestCase):
+    def test_every_cure_of_the_demo_removes_what_it_cures(self):
+        job = kestrel_hollow()
+        count = 0
+        for finding in solve(job).findings:
+            for cure in finding.cures:
+                with self.subTest(finding=finding.text, cure=cure.words):
+                    after = [f.text for f in solve(cured(job, cure)).findings]
+                    self.assertNotIn(finding.text, after)
+                    count += 1
+        self.assertGreaterEqual(count, 5)
+
+    def test_curing_one_after_the_other_leaves_nothing_that_stops(self):
+        job = kestrel_hollow()
+        for _ in range(30):
+            curable = next((f for f in solve(job).findings if f.cures and f.severity in {"stop", "fix"}), None)
+            if curable is None:
+                break
+            job = cured(job, curable.cures[0])
+        left = [f.text for f in solve(job).findings if f.severity in {"stop", "fix"}]
+        self.assertEqual(left, ["Pump circuit: 405° of bends between pull points, 360° is the most."])  # nobody can press a bend away

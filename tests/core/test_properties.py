@@ -1,0 +1,131 @@
+"""What must hold for any job: by trying many."""
+
+import json
+import unittest
+
+import jsonpatch
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
+
+from northspan.core.errors import NorthSpanError
+from northspan.core.job import Circuit, Job, Metal, Method, Place, RunKind
+from northspan.core.rulebooks.protocol import Wire
+from northspan.core.rulebooks.us.ampacity import size_ladder
+from northspan.core.sizing.drop import DropQuestion, voltage_drop
+from northspan.core.solve import solve
+from northspan.core.upgrade import read_job
+from tests.support import US, a_feeder, a_stretch, run_of
+
+LOADS = st.floats(1, 400)
+LENGTHS = st.floats(1, 400)
+STRETCHES = st.builds(
+    a_stretch,
+    length_m=LENGTHS,
+    method=st.sampled_from(Method),
+    place=st.sampled_from(Place),
+    ambient_c=st.floats(-40, 80),
+    other_carrying=st.integers(0, 60),
+    bends_deg=st.floats(0, 720),
+)
+JOBS = st.builds(
+    a_feeder,
+    load_a=st.one_of(st.none(), st.floats(0.1, 6000)),
+    stretch=STRETCHES.map(lambda s: s.model_dump()),
+    circuit=st.sampled_from(Circuit),
+    kind=st.sampled_from([RunKind.feeder, RunKind.branch]),
+    metal=st.sampled_from([None, *Metal]),
+    conductor_size=st.sampled_from([None, "14", "6", "4/0", "500", "2000"]),
+    insulation=st.sampled_from([None, *US.insulations()]),
+    device_a=st.sampled_from([None, 15, 60, 200, 6000]),
+    grounding=st.sampled_from(["equipment_ground", "legacy_three_wire"]),
+    status=st.sampled_from(["existing", "new", "temporary", "remove"]),
+    terminals=st.sampled_from(["unmarked", "60", "75"]),
+    power_factor=st.floats(0.2, 1),
+)
+settings.register_profile("north-span", deadline=None, derandomize=True, max_examples=120, suppress_health_check=list(HealthCheck))
+settings.load_profile("north-span")
+
+
+class Any(unittest.TestCase):
+    @given(JOBS)
+    def test_any_job_is_planned_or_refused_with_a_reason(self, job):
+        try:
+            plan = solve(job)
+        except NorthSpanError as refused:
+            self.assertGreater(len(str(refused)), 10)
+            return
+        for run in plan.runs.values():
+            self.assertEqual(run.sized, bool(run.size))
+            self.assertTrue(run.headline)
+            # a limit of the rules that does not hold is always spoken of
+            if any(not m.holds and not m.advice for m in run.margins):
+                self.assertTrue([f for f in plan.findings if f.severity in {"stop", "fix"}], run.margins)
+
+    @given(JOBS)
+    def test_solving_is_pure(self, job):
+        before = job.model_dump_json()
+        try:
+            first = solve(job).model_dump_json()
+        except NorthSpanError:
+            return
+        self.assertEqual(first, solve(Job.model_validate_json(before)).model_dump_json())
+        self.assertEqual(before, job.model_dump_json())
+
+    @given(JOBS)
+    def test_every_cure_can_be_applied(self, job):
+        try:
+            plan = solve(job)
+        except NorthSpanError:
+            return
+        document = json.loads(job.model_dump_json())
+        for finding in plan.findings:
+            for cure in finding.cures:
+                edits = [{"op": e.op, "path": e.path, "value": e.value} for e in cure.edits]
+                read_job(jsonpatch.apply_patch(document, edits))
+
+    @given(JOBS)
+    def test_a_plan_of_some_runs_is_the_plan_of_all_without_their_working(self, job):
+        try:
+            whole, part = solve(job), solve(job, detailed=())
+        except NorthSpanError:
+            return
+        self.assertEqual(whole.findings, part.findings)
+        self.assertEqual(whole.ways, part.ways)
+        for key, run in whole.runs.items():
+            self.assertEqual(run.model_copy(update={"working": (), "neighbours": (), "calls": (), "smaller": "", "larger": ""}),
+                             part.runs[key].model_copy(update={"smaller": "", "larger": ""}))  # fmt: skip
+
+
+class Monotone(unittest.TestCase):
+    @given(LOADS, LENGTHS, st.floats(1.001, 3))
+    def test_a_longer_run_never_drops_less_nor_takes_a_smaller_wire(self, load_a, length_m, factor):
+        short, long = (run_of(a_feeder(load_a, length, metal=Metal.copper)) for length in (length_m, length_m * factor))
+        if short.sized and long.sized and all(m.holds for m in long.margins):
+            ladder = size_ladder(Metal.copper)
+            self.assertGreaterEqual(ladder.index(long.size), ladder.index(short.size))
+            if short.size == long.size:
+                self.assertGreater(long.drop_percent, short.drop_percent)
+
+    @given(LOADS, st.floats(1.001, 2))
+    def test_more_load_never_takes_a_smaller_wire_or_device(self, load_a, factor):
+        less, more = (run_of(a_feeder(a, 20, metal=Metal.copper)) for a in (load_a, load_a * factor))
+        if less.sized and more.sized:
+            ladder = size_ladder(Metal.copper)
+            self.assertGreaterEqual(ladder.index(more.size), ladder.index(less.size))
+            self.assertGreaterEqual(more.device_a, less.device_a)
+
+    @given(STRETCHES, st.sampled_from(Metal), st.sampled_from([60, 75]))
+    def test_a_larger_wire_never_carries_less_and_never_drops_more(self, stretch, metal, terminals_c):
+        wires = [Wire(size, metal, "XHHW-2") for size in size_ladder(metal)]
+        carries = [US.ampacity(wire, (stretch,), 2, terminals_c).value.final_a for wire in wires]
+        self.assertEqual(carries, sorted(carries))
+        question = DropQuestion(50, 20, 0.9, 240, (stretch,))
+        drops = [voltage_drop(question, wire.size, metal, US).value.drop_v for wire in wires]
+        self.assertEqual(drops, sorted(drops, reverse=True))
+
+    @given(STRETCHES, st.floats(0, 30))
+    def test_a_hotter_place_never_carries_more(self, stretch, degrees):
+        hotter = stretch.model_copy(update={"ambient_c": min(stretch.ambient_c + degrees, 80)})
+        wire = Wire("2/0", Metal.copper, "XHHW-2")
+        cool, hot = (US.ampacity(wire, (s,), 2, 75).value.final_a for s in (stretch, hotter))
+        self.assertLessEqual(hot, cool)

@@ -1,0 +1,148 @@
+"""Rules of the house that would be wishes without a test: layers, docstrings, examples, settings."""
+
+import ast
+import doctest
+import importlib
+import inspect
+import pkgutil
+import re
+import sys
+import unittest
+
+import northspan
+from northspan.api.settings import SETTINGS
+from northspan.core import errors
+from northspan.core.job import Job
+from tests.run import TOP
+
+# what each layer may import of ours; the core may import no other package than pydantic
+BELOW = {
+    "core": {"core"},
+    "store": {"core", "store"},
+    "files": {"core", "files"},
+    "standins": {"core", "standins"},
+    "api": {"core", "store", "files", "standins", "api"},
+    "cli": {"core", "store", "files", "standins", "api"},
+}
+# inside the core: lower first; a module may import of its own room and of those before it
+ROOMS = ("errors", "formula", "worked", "job", "upgrade", "calls", "findings", "rulebooks", "tree", "facts", "loads", "routing",
+         "sizing", "plan", "earth", "panels", "cautions", "ways", "solve", "starts", "demo", "calculators")  # fmt: skip
+PLAN_IS_DATA = {"plan", "cautions"}  # they hold what is shown and import nothing that computes
+
+
+def modules(folder=""):
+    for path in sorted((TOP / "northspan" / folder).rglob("*.py")):
+        if "migrations" not in path.parts:
+            yield path.relative_to(TOP).with_suffix("").as_posix().replace("/", "."), path
+
+
+def imports(path):
+    for node in ast.walk(ast.parse(path.read_text())):
+        if isinstance(node, ast.Import):
+            yield from (alias.name for alias in node.names)
+        elif isinstance(node, ast.ImportFrom):
+            yield node.module
+
+
+class Layers(unittest.TestCase):
+    def test_imports_point_down_only(self):
+        for name, path in modules():
+            layer = name.split(".")[1] if "." in name else ""
+            for imported in imports(path):
+                if layer in BELOW and imported.startswith("northspan.") and imported != "northspan.__version__":
+                    self.assertIn(imported.split(".")[1], BELOW[layer], f"{name} imports {imported}")
+
+    def test_the_core_stands_on_the_standard_library_and_pydantic(self):
+        for name, path in modules("core"):
+            for imported in imports(path):
+                top = imported.split(".")[0]
+                self.assertTrue(top in sys.stdlib_module_names or top in {"pydantic", "northspan"}, f"{name} imports {imported}")
+
+    def test_rooms_of_the_core_point_down_only(self):
+        for name, path in modules("core"):
+            room = name.split(".")[2]
+            if room == "__init__":
+                continue
+            self.assertIn(room, ROOMS, "a new room needs its place in the order")
+            for imported in imports(path):
+                if imported.startswith("northspan.core."):
+                    other = imported.split(".")[2]
+                    if other not in PLAN_IS_DATA:
+                        self.assertLessEqual(ROOMS.index(other), ROOMS.index(room), f"{name} imports {imported}")
+
+    def test_no_country_is_asked_for_outside_the_rulebooks(self):
+        for name, path in modules():
+            if ".rulebooks." not in name:
+                self.assertNotRegex(path.read_text(), r"rulebook(_id|\.id)? *== *['\"]", name)
+
+    def test_the_screen_knows_no_rule_of_the_trade(self):
+        for path in (TOP / "web/src").rglob("*"):
+            if path.suffix in {".ts", ".vue"} and path.name != "schema.d.ts":
+                self.assertNotRegex(path.read_text(), r"\b(1\.25|0\.8333|310\.16|250\.\d+|215\.\d+)\b", path.name)
+
+
+class Docstrings(unittest.TestCase):
+    def public(self):
+        for info in pkgutil.walk_packages(northspan.__path__, "northspan."):
+            if not info.name.startswith("northspan.core.") or info.name.endswith(".protocol"):
+                continue
+            module = importlib.import_module(info.name)
+            for name, thing in vars(module).items():
+                if inspect.isroutine(inspect.unwrap(thing) if callable(thing) else thing) and not name.startswith("_"):
+                    function = inspect.unwrap(thing)
+                    if function.__module__ == info.name:
+                        yield f"{info.name}.{name}", function
+
+    def test_every_parameter_is_documented_with_its_unit(self):
+        count = 0
+        for name, function in self.public():
+            with self.subTest(name):
+                text = inspect.getdoc(function) or ""
+                for parameter in inspect.signature(function).parameters.values():
+                    entry = re.search(rf"^\**{parameter.name} : .*\n((?:    .*\n?)+)", text, re.MULTILINE)
+                    self.assertIsNotNone(entry, f"{parameter.name} is not documented")
+                    self.assertRegex(entry[1], r"\[[^\]]+\]", f"{parameter.name} has no unit")
+                count += 1
+        self.assertGreater(count, 80)
+
+    def test_every_figure_of_a_job_has_its_unit(self):
+        units = ("_m", "_c", "_a", "_v", "_va", "_kva", "_ohm", "_deg", "_percent")
+        free = {"power_factor", "other_carrying", "version"}  # numbers without a unit
+        for model in Job.model_json_schema()["$defs"].values():
+            for name, field in model.get("properties", {}).items():
+                kinds = {field.get("type"), *(option.get("type") for option in field.get("anyOf", []))}
+                if kinds & {"number", "integer"} and name not in free:
+                    self.assertTrue(name.endswith(units), f"{model['title']}.{name}")
+
+
+class Documents(unittest.TestCase):
+    def test_every_setting_is_in_the_docs(self):
+        text = (TOP / "docs/settings.md").read_text()
+        for setting in SETTINGS:
+            self.assertIn(f"`{setting.name}`", text)
+            self.assertIn(setting.help, text)
+
+    def test_every_error_code_is_in_the_docs(self):
+        text = (TOP / "docs/errors.md").read_text()
+        codes = {thing.code for thing in vars(errors).values() if inspect.isclass(thing) and issubclass(thing, errors.NorthSpanError)}
+        for path in (TOP / "northspan").rglob("*.py"):
+            codes |= set(re.findall(r'code = "([a-z-]+)"', path.read_text())) | set(re.findall(r'"(foreign-[a-z]+)"', path.read_text()))
+        for code in codes - {"north-span"}:
+            self.assertIn(f"\n## {code}\n", text)
+
+    def test_every_picture_is_linked(self):
+        text = (TOP / "README.md").read_text()
+        pictures = sorted((TOP / "docs/screenshots").glob("*.png"))
+        self.assertTrue(0 < len(pictures) < 20)
+        for picture in pictures:
+            self.assertIn(picture.name, text)
+
+
+def load_tests(_loader, tests, _pattern):
+    """Hand the examples in docstrings to unittest."""
+    for info in pkgutil.walk_packages(northspan.__path__, "northspan."):
+        if "migrations" not in info.name and not info.name.endswith("__main__"):
+            module = importlib.import_module(info.name)
+            if ">>>" in inspect.getsource(module):
+                tests.addTests(doctest.DocTestSuite(module))
+    return tests
