@@ -53,9 +53,9 @@ def a_property_of(runs: int) -> Job:
     numbers = range(1, runs + 1)
     return Job(
         name="Many",
-        buildings={"B0": Building(name="House")} | {f"B{i}": Building(name=f"Building {i}") for i in numbers},
+        buildings={"B0": Building(name="House")} | {f"B{i}": Building(name=f"Building {i}") for i in range(1, 51)},
         enclosures={"P0": Enclosure(name="House panel", building="B0", status=Status.existing, bond_found=Bond.bonded)}
-        | {f"P{i}": Enclosure(name=f"Panel {i}", building=f"B{i}", kind=EnclosureKind.panel_main_breaker) for i in numbers},
+        | {f"P{i}": Enclosure(name=f"Panel {i}", building=f"B{1 + i % 50}", kind=EnclosureKind.panel_main_breaker) for i in numbers},
         runs={
             f"F{i}": Run(
                 name=f"Feeder {i}",

@@ -91,6 +91,12 @@ class Choice(Wire):
     title: str
 
 
+class RulebookList(Wire):
+    """The rulebooks there are, the usual one first."""
+
+    rulebooks: list[Choice]
+
+
 class RulebookOptions(Wire):
     """What a rulebook lets a person choose from, in its own terms."""
 

@@ -11,6 +11,7 @@ from pydantic import BaseModel, ValidationError
 from werkzeug.exceptions import HTTPException
 
 from northspan.core.errors import InvalidJob, NorthSpanError, NoSolution, OutsideTable
+from northspan.core.findings import sentence
 from northspan.core.upgrade import first_wrong
 from northspan.store.jobs import NoSuchJob, NothingToDo, Stale
 
@@ -64,7 +65,7 @@ def add_error_handlers(app: Flask) -> None:
         The application. [-]
     """
     kinds: dict[type[Exception], Any] = {
-        InvalidJob: lambda e: problem(HTTPStatus.UNPROCESSABLE_ENTITY, e.code, str(e), field=e.where, right=e.right or None),
+        InvalidJob: lambda e: problem(HTTPStatus.UNPROCESSABLE_ENTITY, e.code, sentence(e.wrong), field=e.where, right=e.right or None),
         ValidationError: _validation,
         OutsideTable: lambda e: problem(HTTPStatus.UNPROCESSABLE_ENTITY, e.code, str(e)),
         NoSolution: lambda e: problem(HTTPStatus.UNPROCESSABLE_ENTITY, e.code, str(e)),
@@ -82,4 +83,4 @@ def add_error_handlers(app: Flask) -> None:
 
 def _validation(error: ValidationError) -> Response:
     wrong = first_wrong(error)
-    return problem(HTTPStatus.UNPROCESSABLE_ENTITY, wrong.code, str(wrong), field=wrong.where)
+    return problem(HTTPStatus.UNPROCESSABLE_ENTITY, wrong.code, sentence(wrong.wrong), field=wrong.where)

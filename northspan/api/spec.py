@@ -22,6 +22,7 @@ _OUT: tuple[type[BaseModel], ...] = (
     models.JobState,
     models.JobList,
     models.RevisionList,
+    models.RulebookList,
     models.RulebookOptions,
     FeederAnswer,
     Problem,

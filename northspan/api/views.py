@@ -6,7 +6,7 @@ from dataclasses import asdict
 from http import HTTPStatus
 
 from apiflask import APIBlueprint
-from flask import Response, current_app
+from flask import Response, abort, current_app
 
 from northspan.api import bodies, models
 from northspan.api.problems import BadRequest
@@ -14,7 +14,7 @@ from northspan.core import calculators
 from northspan.core.demo import kestrel_hollow
 from northspan.core.job import Job
 from northspan.core.plan import Plan
-from northspan.core.rulebooks.registry import rulebook_named
+from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
 from northspan.core.solve import solve
 from northspan.core.starts import detached_feeder, empty_job
 from northspan.core.upgrade import read_job
@@ -116,10 +116,20 @@ def calc_feeder() -> Response:
     return bodies.answer(calculators.feeder(bodies.body(calculators.FeederQuestion)))
 
 
+@bp.get("/rulebooks")
+@bp.output(models.RulebookList)
+def list_rulebooks() -> Response:
+    """List rulebooks."""
+    books = [models.Choice(value=name, title=rulebook_named(name).title) for name in rulebook_names()]
+    return bodies.answer(models.RulebookList(rulebooks=books))
+
+
 @bp.get("/rulebooks/<name>")
 @bp.output(models.RulebookOptions)
 def get_rulebook(name: str) -> Response:
     """Read what a rulebook lets a person choose from."""
+    if name not in rulebook_names():
+        abort(HTTPStatus.NOT_FOUND, f"There is no rulebook {name}.")
     book = rulebook_named(name)
     dialect = asdict(book.dialect)
     return bodies.answer(

@@ -291,7 +291,7 @@ class Job(Part):
     calls: dict[str, CallChoice] = Field(default_factory=dict, max_length=60)
     sources: dict[Id, Source] = Field(default_factory=dict, max_length=20)
     buildings: dict[Id, Building] = Field(default_factory=dict, max_length=60)
-    enclosures: dict[Id, Enclosure] = Field(default_factory=dict, max_length=200)
+    enclosures: dict[Id, Enclosure] = Field(default_factory=dict, max_length=400)
     electrodes: dict[Id, Electrode] = Field(default_factory=dict, max_length=300)
     loads: dict[Id, Load] = Field(default_factory=dict, max_length=1000)
     runs: dict[Id, Run] = Field(default_factory=dict, max_length=500)

@@ -103,7 +103,7 @@ class Jobs:
         """List all jobs, the last changed first."""
         with Session(self._engine) as session:
             rows = session.scalars(select(JobRow).order_by(JobRow.changed_at.desc()))
-            return tuple(JobLine(row.id, row.name, row.head, row.changed_at) for row in rows)
+            return tuple(JobLine(row.id, row.name, row.head, row.changed_at.replace(tzinfo=UTC)) for row in rows)
 
     def get(self, job_id: str) -> StoredJob:
         """Read a job as it stands."""
@@ -121,7 +121,7 @@ class Jobs:
                 .order_by(RevisionRow.number.desc())
                 .limit(500)
             )
-            return tuple(Revision(*line) for line in found)
+            return tuple(Revision(number, kind, who, at.replace(tzinfo=UTC), what) for number, kind, who, at, what in found)
 
     def edit(self, job_id: str, on_revision: int, patch: list[dict[str, Any]], who: str) -> StoredJob:
         """Apply a JSON Patch to the revision it was made on, and keep the result as the next revision."""

@@ -4,7 +4,7 @@ import json
 import unittest
 
 import jsonpatch
-from hypothesis import HealthCheck, given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from northspan.core.errors import NorthSpanError
@@ -42,8 +42,6 @@ JOBS = st.builds(
     terminals=st.sampled_from(["unmarked", "60", "75"]),
     power_factor=st.floats(0.2, 1),
 )
-settings.register_profile("north-span", deadline=None, derandomize=True, max_examples=120, suppress_health_check=list(HealthCheck))
-settings.load_profile("north-span")
 
 
 class Any(unittest.TestCase):

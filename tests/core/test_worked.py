@@ -33,7 +33,15 @@ class Formulas(unittest.TestCase):
                 compiled(text)
 
     def test_figures(self):
-        for number, text in ((0, "0"), (0.20, "0.2"), (83690, "83690"), (0.00643, "0.00643"), (99.996, "100"), (-2.5, "−2.5"), (1e-5, "0.00001")):
+        for number, text in (
+            (0, "0"),
+            (0.20, "0.2"),
+            (83690, "83690"),
+            (0.00643, "0.00643"),
+            (99.996, "100"),
+            (-2.5, "−2.5"),
+            (1e-5, "0.00001"),
+        ):
             with self.subTest(number=number):
                 self.assertEqual(figure(number), text)
 
@@ -78,7 +86,11 @@ class Documents(unittest.TestCase):
             (good | {"name": " "}, "/name", "at least 1 character"),
             (good | {"version": 1, "runs": []}, "/runs", "a map"),
             (good | {"version": 1, "runs": {"F1": 3}}, "/runs/F1", "a map"),
-            (good | {"runs": {"F1": good["runs"]["F1"] | {"segments": [stretch]}}}, "/runs/F1/segments/0/length_m", "greater than 0. Got -3"),
+            (
+                good | {"runs": {"F1": good["runs"]["F1"] | {"segments": [stretch]}}},
+                "/runs/F1/segments/0/length_m",
+                "greater than 0. Got -3",
+            ),
             (good | {"runs": {"a/b": good["runs"]["F1"]}}, "/runs/a~1b/[key]", "should match pattern"),
         ]
         for document, where, words in cases:

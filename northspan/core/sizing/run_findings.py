@@ -138,7 +138,8 @@ def _way_out(sized: SizedRun) -> str:
     if sized.question.run.conductor_size is not None:
         return ""
     metal = sized.tried.wire.metal
-    return f" No {metal} size keeps it here, so the least lawful one is shown. Shorten the way, raise the voltage or run conductors in parallel."
+    ways_out = "Shorten the way, raise the voltage or run conductors in parallel."
+    return f" No {metal} size keeps it here, so the least lawful one is shown. {ways_out}"
 
 
 def _advice(margin: Margin) -> str:

@@ -15,4 +15,10 @@ export type Problem = Schemas['Problem']
 export type Options = Schemas['RulebookOptions']
 export type Operation = Schemas['PatchOperation']
 
+/** A problem as a sentence: the field in words, what is wrong, what would be right. */
+export function problemText(problem: Problem): string {
+  const field = problem.field?.split('/').at(-1)?.replaceAll('_', ' ')
+  return [field ? `${field}:` : '', problem.detail, problem.right ?? ''].filter(Boolean).join(' ')
+}
+
 export const client = createClient<paths>({ baseUrl: '' })

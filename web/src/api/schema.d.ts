@@ -536,6 +536,51 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rulebooks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List rulebooks. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RulebookList"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rulebooks/{name}": {
         parameters: {
             query?: never;
@@ -1604,6 +1649,14 @@ export interface components {
         RevisionList: {
             /** Revisions */
             revisions: components["schemas"]["RevisionItem"][];
+        };
+        /**
+         * RulebookList
+         * @description The rulebooks there are, the usual one first.
+         */
+        RulebookList: {
+            /** Rulebooks */
+            rulebooks: components["schemas"]["Choice"][];
         };
         /**
          * RulebookOptions

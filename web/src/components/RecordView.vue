@@ -19,7 +19,7 @@ watch(() => store.state?.revision, async () => {
     <table class="record">
       <thead><tr><th>Revision</th><th>When</th><th>Who</th><th>What</th></tr></thead>
       <tbody>
-        <tr v-for="line in lines" :key="line.number"><td class="number">{{ line.number }}</td><td>{{ new Date(line.at + 'Z').toLocaleString() }}</td><td>{{ line.who || 'nobody named' }}</td><td>{{ line.what }}</td></tr>
+        <tr v-for="line in lines" :key="line.number"><td class="number">{{ line.number }}</td><td>{{ new Date(line.at).toLocaleString() }}</td><td>{{ line.who || 'nobody named' }}</td><td>{{ line.what }}</td></tr>
       </tbody>
     </table>
   </main>

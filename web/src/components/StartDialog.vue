@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { client, type Problem } from '../api/client'
+import { client, problemText, type Problem } from '../api/client'
 import { parseLength, parseNumber } from '../format/quantities'
 import { useSettings } from '../state/settings'
 
@@ -25,7 +25,7 @@ async function start(): Promise<void> {
     metal: (metal.value || null) as 'aluminum' | 'copper' | null }
   const { data, error } = await client.POST('/api/jobs', { body, headers: { 'Northspan-Person': encodeURIComponent(settings.person) } })
   if (data) await router.push(`/jobs/${data.id}/sizing`)
-  else trouble.value = (error as Problem).detail
+  else trouble.value = problemText(error as Problem)
 }
 </script>
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { client, type Problem, type Schemas } from '../api/client'
+import { client, problemText, type Problem, type Schemas } from '../api/client'
 import StartDialog from '../components/StartDialog.vue'
 import { useShortcuts } from '../composables/useShortcuts'
 
@@ -22,7 +22,7 @@ async function list(): Promise<void> {
 async function startFrom(start: 'empty' | 'demo'): Promise<void> {
   const { data, error } = await client.POST('/api/jobs', { body: { start, name: 'New property', continuous_a: 0 } })
   if (data) await router.push(`/jobs/${data.id}/sizing`)
-  else trouble.value = (error as Problem).detail
+  else trouble.value = problemText(error as Problem)
 }
 
 async function openFile(): Promise<void> {
@@ -32,7 +32,7 @@ async function openFile(): Promise<void> {
   if (file.value) file.value.value = ''
   const answer = await response.json()
   if (response.ok) await router.push(`/jobs/${answer.id}/sizing`)
-  else trouble.value = `${chosen.name} was not opened. ${(answer as Problem).detail}`
+  else trouble.value = `${chosen.name} was not opened. ${problemText(answer as Problem)}`
 }
 </script>
 
@@ -51,7 +51,7 @@ async function openFile(): Promise<void> {
     </div>
     <ul v-if="jobs?.length" class="job-list">
       <li v-for="job in jobs" :key="job.id">
-        <router-link :to="`/jobs/${job.id}/sizing`"><b>{{ job.name }}</b><span>revision {{ job.revision }}, changed {{ new Date(job.changed_at + 'Z').toLocaleString() }}</span></router-link>
+        <router-link :to="`/jobs/${job.id}/sizing`"><b>{{ job.name }}</b><span>revision {{ job.revision }}, changed {{ new Date(job.changed_at).toLocaleString() }}</span></router-link>
       </li>
     </ul>
     <p v-else-if="jobs" class="empty">No jobs yet. Size a feeder, or open the demo property to look around.</p>

@@ -1,7 +1,7 @@
 /** The job on screen: the kept state, edits sent one after another, and the plan tried while dragging. */
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
-import { client, type Job, type JobState, type Operation, type Options, type Plan, type Problem } from '../api/client'
+import { client, problemText, type Job, type JobState, type Operation, type Options, type Plan, type Problem } from '../api/client'
 import { useSettings } from './settings'
 
 interface Trouble {
@@ -103,7 +103,7 @@ export const useJob = defineStore('job', () => {
       trouble.value = { text: 'Someone else changed this job. Your last change was not saved.', retry }
       return
     }
-    trouble.value = { text: problem.detail, retry: null }
+    trouble.value = { text: `Not saved. ${problemText(problem)}`, retry: null }
   }
 
   /** Plan a changed job without keeping it; while one is being planned, only the newest waits. */

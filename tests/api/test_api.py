@@ -1,0 +1,272 @@
+"""The HTTP surface: the ordinary path, hostile input, and who may ask."""
+
+import json
+import tempfile
+import unittest
+from pathlib import Path
+from unittest.mock import patch
+
+import schemathesis
+from hypothesis import given, settings
+from schemathesis import GenerationMode
+from schemathesis.checks import not_a_server_error
+from schemathesis.specs.openapi.checks import content_type_conformance, response_schema_conformance, status_code_conformance
+
+from northspan.api import create_app
+from northspan.api.settings import Config, config_from_environment
+from northspan.core.demo import kestrel_hollow
+from northspan.core.solve import solve
+from northspan.store.jobs import Jobs
+from tests.support import a_feeder, a_property_of
+
+
+class ApiCase(unittest.TestCase):
+    @classmethod
+    def setUpClass(cls):
+        folder = tempfile.TemporaryDirectory()
+        cls.addClassCleanup(folder.cleanup)
+        cls.app = create_app(Config(Path(folder.name), hosts=("span.example",)))
+        cls.app.testing = True
+        cls.jobs: Jobs = cls.app.extensions["northspan_jobs"]
+        cls.addClassCleanup(cls.jobs._engine.dispose)
+
+    def setUp(self):
+        self.client = self.app.test_client()
+        self.stored = self.jobs.add(a_feeder(70), "")
+        self.url = f"/api/jobs/{self.stored.id}"
+
+    def edit(self, patch, revision=1, **headers):
+        return self.client.patch(self.url, json=patch, headers={"If-Match": f'"{revision}"'} | headers)
+
+    def problem(self, answer, status):
+        self.assertEqual(answer.status_code, status, answer.text)
+        self.assertEqual(answer.mimetype, "application/problem+json")
+        body = answer.get_json()
+        self.assertEqual(body["status"], status)
+        self.assertRegex(body["type"], r"^/errors#[a-z-]+$")
+        self.assertTrue(body["detail"])
+        return body
+
+    def unchanged(self):
+        now = self.jobs.get(self.stored.id)
+        self.assertEqual((now.revision, now.job), (1, self.stored.job))
+
+
+class Ordinary(ApiCase):
+    def test_start_read_edit_undo_redo(self):
+        made = self.client.post("/api/jobs", json={"start": "detached_feeder", "name": "Barn", "load_a": 60, "length_m": 40})
+        self.assertEqual(made.status_code, 201)
+        state = made.get_json()
+        self.assertEqual((state["revision"], state["plan"]["runs"]["F1"]["sized"]), (1, True))
+        url = f"/api/jobs/{state['id']}"
+        headers = {"If-Match": made.headers["ETag"], "Northspan-Person": "A.%20Able"}
+        edited = self.client.patch(url, json=[{"op": "add", "path": "/runs/F1/load_a", "value": 90}], headers=headers)
+        self.assertEqual((edited.get_json()["revision"], edited.get_json()["plan"]["runs"]["F1"]["load_a"]), (2, 90))
+        undone = self.client.post(f"{url}/undo", headers={"If-Match": edited.headers["ETag"]}).get_json()
+        self.assertEqual((undone["job"]["runs"]["F1"]["load_a"], undone["can_redo"]), (60, True))
+        redone = self.client.post(f"{url}/redo", headers={"If-Match": '"3"'}).get_json()
+        self.assertEqual((redone["job"]["runs"]["F1"]["load_a"], redone["can_redo"]), (90, False))
+        revisions = self.client.get(f"{url}/revisions").get_json()["revisions"]
+        self.assertEqual([(r["number"], r["who"]) for r in revisions], [(4, ""), (3, ""), (2, "A. Able"), (1, "")])
+        self.assertEqual(self.client.get("/api/jobs").get_json()["jobs"][0]["name"], "Barn")
+
+    def test_the_plan_is_that_of_the_core(self):
+        answer = self.client.get(f"{self.url}/plan")
+        self.assertEqual(answer.get_json(), json.loads(solve(self.stored.job).model_dump_json()))
+        part = self.client.get(f"{self.url}/plan?focus=").get_json()
+        self.assertEqual(part["runs"]["F1"]["working"], [])
+        self.assertEqual(part["findings"], answer.get_json()["findings"])
+
+    def test_a_job_file_goes_out_and_comes_in(self):
+        saved = self.client.get(f"{self.url}/export/job.json")
+        self.assertIn('filename="test-property', saved.headers["Content-Disposition"])
+        back = self.client.post("/api/import", data=saved.data)
+        self.assertEqual((back.status_code, back.get_json()["job"]), (201, json.loads(self.stored.job.model_dump_json())))
+        self.assertNotEqual(back.get_json()["id"], self.stored.id)
+
+    def test_solve_keeps_nothing(self):
+        before = len(self.jobs.lines())
+        answer = self.client.post("/api/solve", data=kestrel_hollow().model_dump_json())
+        self.assertEqual(answer.get_json()["runs"]["F2"]["headline"], "1 AWG aluminum, 90 A")
+        self.assertEqual(len(self.jobs.lines()), before)
+
+    def test_the_feeder_calculator(self):
+        answer = self.client.post("/api/calc/feeder", json={"load_a": 70, "length_m": 56.4, "terminals": "75"}).get_json()
+        same = solve(a_feeder(70, 56.4)).runs["F1"]
+        self.assertEqual(answer["run"]["headline"], same.headline)
+        self.assertEqual((answer["enclosure"]["bond"], answer["building"]["rods_wanted"]), ("separate", 2))
+
+    def test_a_rulebook_offers_its_own_choices(self):
+        book = self.client.get("/api/rulebooks/us-2023").get_json()
+        self.assertEqual([m["value"] for m in book["metals"]], ["copper", "aluminum"])
+        self.assertIn({"value": "1/0", "title": "1/0 AWG"}, book["sizes"]["copper"])
+        listed = self.client.get("/api/rulebooks").get_json()["rulebooks"]
+        self.assertEqual(listed[0], {"value": "us-2023", "title": "US rules, NEC 2023"})
+
+
+class Hostile(ApiCase):
+    def test_bad_edits_name_the_field_and_change_nothing(self):
+        cases = [
+            ({"path": "/runs/F1/segments/0/length_m", "value": -5}, "/runs/F1/segments/0/length_m", "greater than 0"),
+            ({"path": "/runs/F1/conductor_size", "value": "5"}, "/runs/F1/conductor_size", "no conductor of size 5"),
+            ({"path": "/runs/F1/load_a", "value": "many"}, "/runs/F1/load_a", "valid number"),
+            ({"path": "/runs/F1/load_a", "value": 1e300}, "/runs/F1/load_a", "less than or equal to 6000"),
+            ({"path": "/runs/F1/weather", "value": "wet"}, "/runs/F1/weather", "not permitted"),
+            ({"path": "/version", "value": 9}, "/version", "reads up to 2"),
+            ({"path": "/rulebook", "value": "moon-1969"}, "/rulebook", "moon-1969"),
+        ]
+        for operation, field, words in cases:
+            with self.subTest(field=field):
+                body = self.problem(self.edit([{"op": "add"} | operation]), 422)
+                self.assertEqual(body["field"], field)
+                self.assertIn(words, body["detail"])
+        self.unchanged()
+
+    def test_bodies_that_are_no_edit(self):
+        cases = [
+            (b"", 400), (b"{", 400), (b"\xff\xfe", 400), (b"[NaN]", 400), (b'[{"op":"add","path":"/runs/F1/load_a","value":Infinity}]', 400),
+            (b"[" * 100_000, 400), (b"1" * 5000, 400), (b"{}", 422), (b"[]", 422), (b'[{"op":"grow","path":"/"}]', 422),
+            (b'[{"op":"add","path":7}]', 422), (b'[{"op":"add","path":"/name"}]', 422), (b'[{"op":"move","path":"/name"}]', 422),
+            (b'[{"op":"add","path":"name","value":"x"}]', 422), (b'[{"op":"copy","from":"/runs","path":"/runs/F1/x/y"}]', 422),
+        ]  # fmt: skip
+        for data, status in cases:
+            with self.subTest(data=data[:40]):
+                self.problem(self.client.patch(self.url, data=data, headers={"If-Match": '"1"'}), status)
+        self.unchanged()
+
+    def test_ten_megabytes(self):
+        for method, url in ((self.client.patch, self.url), (self.client.post, "/api/import"), (self.client.post, "/api/solve")):
+            self.problem(method(url, data=b" " * 10_000_000, headers={"If-Match": '"1"'}), 413)
+        self.unchanged()
+
+    def test_if_match(self):
+        cases = [
+            (None, 428),
+            ("", 400),
+            ("*", 400),
+            ('"one"', 400),
+            ('"-1"', 400),
+            ('"99999999999"', 400),
+            ('"٣"'.encode().decode("latin-1"), 400),
+        ]
+        for header, status in cases:
+            with self.subTest(header=header):
+                headers = {} if header is None else {"If-Match": header}
+                self.problem(self.client.patch(self.url, json=[{"op": "remove", "path": "/notes"}], headers=headers), status)
+        self.unchanged()
+
+    def test_a_stale_edit_gets_409_and_the_current_revision(self):
+        self.assertEqual(self.edit([{"op": "add", "path": "/notes", "value": "first"}]).status_code, 200)
+        body = self.problem(self.edit([{"op": "add", "path": "/notes", "value": "second"}]), 409)
+        self.assertEqual((body["current_revision"], self.jobs.get(self.stored.id).job.notes), (2, "first"))
+        self.problem(self.client.post(f"{self.url}/undo", headers={"If-Match": "1"}), 409)
+        self.problem(self.client.post(f"{self.url}/redo", headers={"If-Match": "2"}), 409)
+
+    def test_job_files_that_are_none(self):
+        good = json.loads(self.stored.job.model_dump_json())
+        for document in (
+            [],
+            "job",
+            {},
+            good | {"version": 3},
+            good | {"format": "x"},
+            good | {"runs": {"F1": {}}},
+            good | {"name": "x" * 81},
+        ):
+            with self.subTest(document=str(document)[:40]):
+                self.problem(self.client.post("/api/import", json=document), 422)
+
+    def test_an_older_job_file_is_brought_up_to_date(self):
+        old = json.loads(self.stored.job.model_dump_json())
+        run = old["runs"]["F1"]
+        old |= {"version": 1, "runs": {"F1": {k: v for k, v in run.items() if k != "segments"} | run["segments"][0]}}
+        self.assertEqual(self.client.post("/api/import", json=old).get_json()["job"]["version"], 2)
+
+    def test_starts_and_calculators(self):
+        for body in ({"start": "detached_feeder", "name": "No load"}, {"start": "castle"}, {"name": ""}, {"load_a": -1}):
+            self.problem(self.client.post("/api/jobs", json=body), 422)
+        for body in (
+            {},
+            {"load_a": 0, "length_m": 5},
+            {"load_a": 5, "length_m": 5, "conductor_size": "5"},
+            {"load_a": 5, "length_m": 5, "calls": {"x": {"school": "y"}}},
+        ):
+            self.problem(self.client.post("/api/calc/feeder", json=body), 422)
+
+    def test_a_huge_lawful_job_is_planned(self):
+        answer = self.client.post("/api/solve?focus=", data=a_property_of(150).model_dump_json())
+        self.assertEqual((answer.status_code, len(answer.get_json()["runs"])), (200, 150))
+
+    def test_nowhere(self):
+        for url in ("/api/jobs/nothing", "/api/nothing", "/assets/nothing.js", "/assets/../../pyproject.toml", "/api/rulebooks/moon"):
+            self.problem(self.client.get(url), 404)
+        self.problem(self.client.delete(self.url), 405)
+
+
+class Who(ApiCase):
+    def test_foreign_hosts_and_origins_are_refused(self):
+        cases = [
+            ({"Host": "evil.example"}, 403),
+            ({"Host": ""}, 403),
+            ({"Host": "[::"}, 403),
+            ({"Host": "127.0.0.1:8642"}, 200),
+            ({"Host": "span.example"}, 200),
+            ({"Host": "localhost", "Origin": "http://evil.example"}, 403),
+            ({"Host": "localhost:8642", "Origin": "http://localhost:9999"}, 403),
+            ({"Host": "localhost:8642", "Origin": "null"}, 403),
+            ({"Host": "localhost:8642", "Origin": "http://localhost:8642"}, 200),
+        ]
+        for headers, status in cases:
+            with self.subTest(**headers):
+                self.assertEqual(self.client.get("/api/jobs", headers=headers).status_code, status)
+        blind = self.client.post("/api/jobs", json={}, headers={"Sec-Fetch-Site": "cross-site"})
+        self.problem(blind, 403)
+
+    def test_every_answer_carries_the_policy(self):
+        for url in ("/", "/api/jobs", "/api/jobs/nothing"):
+            headers = self.client.get(url).headers
+            policy = headers["Content-Security-Policy"]
+            self.assertIn("default-src 'none'; script-src 'self';", policy)
+            self.assertNotIn("unsafe", policy)
+            self.assertEqual(headers["X-Content-Type-Options"], "nosniff")
+
+    def test_the_page_runs_no_inline_script_and_fetches_nothing_from_elsewhere(self):
+        page = self.client.get("/jobs/x/sizing").text
+        self.assertNotRegex(page, r"<script(?![^>]*\bsrc=)")
+        self.assertNotRegex(page, r"""(src|href)=["'](https?:)?//""")
+        self.assertNotIn("__NONCE__", page)
+
+    def test_settings(self):
+        with patch.dict("os.environ", {"PORT": "9000", "NORTHSPAN_HOSTS": "A.example, b.example", "NORTHSPAN_DATA": "/x"}, clear=True):
+            config = config_from_environment()
+        self.assertEqual((config.port, config.hosts, config.bind, config.data), (9000, ("a.example", "b.example"), "127.0.0.1", Path("/x")))
+        for port in ("0", "65536", "web", "-1"):
+            with patch.dict("os.environ", {"PORT": port}), self.assertRaisesRegex(ValueError, "a number from 1 to 65535"):
+                config_from_environment()
+
+
+class Contract(ApiCase):
+    """Every operation of the OpenAPI document, asked with what fits its schema and with what does not."""
+
+    def test_answers_keep_to_the_document_whatever_is_sent(self):
+        schema = schemathesis.openapi.from_wsgi("/openapi.json", self.app)
+        asked = 0
+        for operation in schema.get_all_operations():
+            # without a body there is nothing to send that the document does not allow
+            modes = [GenerationMode.POSITIVE, *([GenerationMode.NEGATIVE] if operation.ok().method in {"post", "patch"} else [])]
+            for mode in modes:
+                cases = operation.ok().as_strategy(generation_mode=mode)
+
+                @settings(max_examples=12)
+                @given(cases)
+                def ask(case):
+                    nonlocal asked
+                    asked += 1
+                    answer = case.call()
+                    case.validate_response(
+                        answer, checks=[not_a_server_error, status_code_conformance, content_type_conformance, response_schema_conformance]
+                    )
+
+                with self.subTest(operation.ok().label, mode=mode):
+                    ask()
+        self.assertGreater(asked, 100)

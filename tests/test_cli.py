@@ -1,0 +1,111 @@
+"""The command line: the same answers as JSON, wrong input exits 2 with one clear line."""
+
+import contextlib
+import io
+import json
+import sqlite3
+import subprocess
+import sys
+import tempfile
+import unittest
+from contextlib import closing
+from pathlib import Path
+from unittest.mock import patch
+
+from northspan.cli import main
+from northspan.core.demo import kestrel_hollow
+from northspan.core.solve import solve
+from tests.run import TOP
+
+
+class Commands(unittest.TestCase):
+    def setUp(self):
+        folder = tempfile.TemporaryDirectory()
+        self.addCleanup(folder.cleanup)
+        self.folder = Path(folder.name)
+        self.enterContext(patch.dict("os.environ", {"NORTHSPAN_DATA": str(self.folder / "data")}))
+
+    def say(self, *arguments, given=""):
+        out, err = io.StringIO(), io.StringIO()
+        with contextlib.redirect_stdout(out), contextlib.redirect_stderr(err), patch("sys.stdin", io.StringIO(given)):
+            code = main([str(argument) for argument in arguments])
+        return code, out.getvalue(), err.getvalue()
+
+    def a_file(self, text):
+        path = self.folder / "job.json"
+        path.write_text(text)
+        return path
+
+    def test_solve_prints_the_plan(self):
+        code, out, _ = self.say("solve", self.a_file(kestrel_hollow().model_dump_json()))
+        self.assertEqual((code, json.loads(out)), (0, json.loads(solve(kestrel_hollow()).model_dump_json())))
+
+    def test_calc_feeder_prints_the_answer(self):
+        code, out, _ = self.say("calc", "feeder", given='{"load_a": 70, "length_m": 56.4, "terminals": "75"}')
+        self.assertEqual((code, json.loads(out)["run"]["headline"]), (0, "1 AWG aluminum, 70 A"))
+
+    def test_every_example_in_the_docs_runs_and_says_what_it_says(self):
+        text = (TOP / "docs/calculators.md").read_text()
+        blocks = text.split("```sh\n")[1:]
+        self.assertGreaterEqual(len(blocks), 2)
+        for block in blocks:
+            command, _, rest = block.partition("```\n")
+            said = rest.split("```json\n")[1].split("```")[0]
+            name, given = command.split("calc ")[1].split(" <<< ")
+            code, out, err = self.say("calc", name.strip(), given=given.strip().strip("'"))
+            self.assertEqual(code, 0, err)
+            run = json.loads(out)["run"]
+            self.assertEqual({key: run[key] for key in json.loads(said)}, json.loads(said))
+
+    def test_wrong_input_exits_2_with_one_clear_line(self):
+        good = kestrel_hollow().model_dump_json()
+        cases = [
+            (("solve", self.folder / "none.json"), "", "No such file"),
+            (("solve", self.a_file("{")), "", "not JSON: Expecting property name"),
+            (("calc", "feeder"), '{"load_a": NaN, "length_m": 3}', "NaN is no number"),
+            (("calc", "feeder"), '{"load_a": -1, "length_m": 3}', "/load_a: Input should be greater than 0"),
+            (("calc", "feeder"), '{"load_a": 9, "length_m": 3, "conductor_size": "5"}', "no conductor of size 5"),
+            (("calc", "feeder"), "[" * 100_000, "nested too deeply"),
+            (("restore", self.folder / "none.sqlite3"), "", "there is no file"),
+        ]
+        for arguments, given, words in cases:
+            with self.subTest(words):
+                code, out, err = self.say(*arguments, given=given)
+                self.assertEqual((code, out, err.count("\n")), (2, "", 1))
+                self.assertIn(words, err)
+                self.assertTrue(err.startswith("northspan: "))
+        code, _, err = self.say("solve", self.a_file(good.replace('"version":2', '"version":7')))
+        self.assertEqual(code, 2)
+        self.assertIn("/version: the file is of version 7; this program reads up to 2.", err)
+
+    def test_demo_only_fills_an_empty_database(self):
+        self.assertIn("Kestrel Hollow is ready", self.say("demo")[1])
+        self.assertEqual(self.say("demo")[1], "")
+
+    def test_backup_and_restore(self):
+        self.say("demo")
+        copy = self.folder / "copy.sqlite3"
+        self.assertEqual(self.say("backup", copy)[0], 0)
+        database = self.folder / "data/northspan.sqlite3"
+        with closing(sqlite3.connect(database)) as connection, connection:
+            connection.execute("UPDATE jobs SET name = 'Changed'")
+        code, out, _ = self.say("restore", copy)
+        self.assertEqual((code, "before-restore" in out), (0, True))
+        with closing(sqlite3.connect(database)) as connection:
+            self.assertEqual(connection.execute("SELECT name FROM jobs").fetchone()[0], "Kestrel Hollow")
+        self.assertEqual(self.say("check")[0], 0)
+
+    def test_check_says_when_the_database_is_damaged(self):
+        self.say("demo")
+        database = self.folder / "data/northspan.sqlite3"
+        for beside in database.parent.glob("*-wal"):
+            beside.unlink()
+        database.write_bytes(database.read_bytes()[:100] + b"\xff" * 8000)
+        self.assertEqual(self.say("check")[0], 2)
+
+    def test_the_program_as_a_person_starts_it(self):
+        done = subprocess.run(
+            [sys.executable, "-m", "northspan", "calc", "feeder"], input="{}", capture_output=True, text=True, cwd=TOP, check=False
+        )
+        self.assertEqual((done.returncode, done.stdout), (2, ""))
+        self.assertEqual(done.stderr, "northspan: /load_a: Field required.\n")
