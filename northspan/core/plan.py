@@ -137,6 +137,7 @@ class RunPlan(Part):
     size: str
     size_name: str
     least_size: str
+    least_name: str
     ampacity_a: float
     grounded_size: str
     grounded_least: str

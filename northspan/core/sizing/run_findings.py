@@ -24,7 +24,7 @@ def findings_of_run(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
         The code to follow. [-]
     """
     if sized.question.run.kind is not RunKind.service:
-        yield from _limits(sized)
+        yield from _limits(sized, rulebook)
         yield from _pinned_ground(sized, rulebook)
     yield from _drop(sized, rulebook)
     yield from _stretches(sized, rulebook)
@@ -48,9 +48,9 @@ def findings_of_run(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
         )
 
 
-def _limits(sized: SizedRun) -> Iterator[Finding]:
+def _limits(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
     run, at = sized.question.run, sized.question.pointer
-    wire = f"{sized.tried.wire.size} {sized.tried.wire.metal}"
+    wire = f"{rulebook.size_name(sized.tried.wire.size)} {sized.tried.wire.metal}"
     unpin = (pin(f"{at}/conductor_size", None, "Let the rules choose the size"),)
     texts = {
         "terminals": f"{wire} is too small at its terminals: {{used:.0f}} A on {{limit:.0f}} A.",
@@ -80,7 +80,7 @@ def _pinned_ground(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
             yield Finding(
                 Severity.fix,
                 f"{at}/equipment_ground_size",
-                f"{run.name}: equipment ground {sized.equipment_ground_size} is below {least}.",
+                f"{run.name}: equipment ground {rulebook.size_name(sized.equipment_ground_size)} is below {rulebook.size_name(least)}.",
                 "It is the way back for a fault; too thin, and the breaker opens late.",
                 sized.equipment_ground.steps[-1].citation,
                 (pin(f"{at}/equipment_ground_size", None, "Let the rules choose the ground"),),
@@ -89,7 +89,7 @@ def _pinned_ground(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
         yield Finding(
             Severity.fix,
             f"{at}/grounded_size",
-            f"{run.name}: neutral {sized.grounded_size} is below {sized.grounded.value}.",
+            f"{run.name}: neutral {rulebook.size_name(sized.grounded_size)} is below {rulebook.size_name(sized.grounded.value)}.",
             "It must carry the unbalance of the legs and a fault.",
             sized.grounded.steps[-1].citation,
             (pin(f"{at}/grounded_size", None, "Make it as large as the ungrounded conductors"),),

@@ -74,13 +74,13 @@ class Pins(unittest.TestCase):
         run = plan.runs["F1"]
         self.assertEqual(run.size, "6")
         self.assertFalse(margin(run, "ampacity").holds)
-        (stop, *_) = found(plan, "6 aluminum carries 50 A here; the load is 60 A")
+        (stop, *_) = found(plan, "6 AWG aluminum carries 50 A here; the load is 60 A")
         self.assertEqual(stop.severity, "stop")
         self.assertEqual(stop.cures[0].edits[0].path, "/runs/F1/conductor_size")
 
     def test_a_device_too_large_for_the_wire(self):
         plan = solve(a_feeder(40, conductor_size="6", metal=Metal.aluminum, device_a=60))
-        self.assertTrue(found(plan, "a 60 A device does not protect 6 aluminum; the most for it is 50 A"))
+        self.assertTrue(found(plan, "a 60 A device does not protect 6 AWG aluminum; the most for it is 50 A"))
         self.assertFalse(found(solve(a_feeder(40, conductor_size="6", metal=Metal.aluminum, device_a=50)), "does not protect"))
 
     def test_a_device_too_small_for_the_load(self):
@@ -95,8 +95,8 @@ class Pins(unittest.TestCase):
 
     def test_ground_and_neutral_below_the_least(self):
         plan = solve(a_feeder(60, equipment_ground_size="10", grounded_size="8", metal=Metal.aluminum))
-        self.assertTrue(found(plan, "equipment ground 10 is below 8"))
-        self.assertTrue(found(plan, "neutral 8 is below 4"))
+        self.assertTrue(found(plan, "equipment ground 10 AWG is below 8 AWG"))
+        self.assertTrue(found(plan, "neutral 8 AWG is below 4 AWG"))
         self.assertFalse(found(solve(a_feeder(60, equipment_ground_size="8", grounded_size="4", metal=Metal.aluminum)), "is below"))
 
     def test_a_pipe_too_small(self):

@@ -1919,6 +1919,8 @@ export interface components {
             kind: string;
             /** Larger */
             larger: string;
+            /** Least Name */
+            least_name: string;
             /** Least Size */
             least_size: string;
             /** Length M */

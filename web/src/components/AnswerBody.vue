@@ -21,7 +21,7 @@ function take(cure: Cure): void {
     <section v-if="plan.wires.length">
       <h2>Wires</h2>
       <ul class="wires">
-        <li v-for="wire in plan.wires" :key="wire.role"><i :class="`wire-${wire.color}`" aria-hidden="true" />{{ wire.role }} <b>{{ wire.size_name }}</b> {{ wire.color }}</li>
+        <li v-for="wire in plan.wires" :key="wire.role"><i :class="`wire-${wire.color}`" aria-hidden="true" />{{ wire.role }}: <b>{{ wire.size_name }}</b>, {{ wire.color }}</li>
       </ul>
     </section>
     <section v-if="plan.calls.length">

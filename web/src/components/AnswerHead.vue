@@ -2,7 +2,7 @@
 import { mdiMinus, mdiPinOff, mdiPlus } from '@mdi/js'
 import { computed } from 'vue'
 import { useRunEdits } from '../composables/useRunEdits'
-import { figure } from '../format/quantities'
+import { figure, withUnit } from '../format/quantities'
 import { useJob } from '../state/job'
 import IconButton from './IconButton.vue'
 
@@ -23,12 +23,12 @@ const pinned = computed(() => Boolean(store.run?.conductor_size))
         <IconButton v-if="pinned" title="Unpin: let the rules choose" :icon="mdiPinOff" @click="edits.unpin" />
       </span>
     </div>
-    <p class="subline">{{ plan.subline }}<template v-if="pinned">. Size pinned; the least lawful is {{ plan.least_size }}.</template></p>
+    <p class="subline">{{ plan.subline }}<template v-if="pinned">. Size pinned; the least lawful is {{ plan.least_name }}.</template></p>
     <ul class="margins">
       <li v-for="margin in plan.margins" :key="margin.key" :class="{ governs: margin.governs, broken: !margin.holds, advice: margin.advice }">
         <span class="margin-name">{{ margin.words }}<em v-if="margin.governs"> governs</em><em v-if="!margin.holds"> over</em></span>
         <span class="bar" aria-hidden="true"><svg width="100%" height="10"><rect class="used" :width="`${Math.min(100, margin.share * 100)}%`" height="10" /></svg></span>
-        <span class="margin-figures">{{ figure(margin.used, margin.unit) }} of {{ figure(margin.limit, margin.unit) }} {{ margin.unit }}</span>
+        <span class="margin-figures">{{ figure(margin.used, margin.unit) }} of {{ withUnit(margin.limit, margin.unit) }}</span>
       </li>
     </ul>
   </section>

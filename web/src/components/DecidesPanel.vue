@@ -18,7 +18,7 @@ const plan = computed(() => store.run_plan)
 const choices = (list: { value: string; title: string }[] | undefined, chosen: string) =>
   [{ value: '', title: `rules: ${chosen || 'choose'}` }, ...(list ?? [])]
 const insulations = computed(() => choices(store.options?.insulations.map((name) => ({ value: name, title: name })), plan.value?.insulation ?? ''))
-const devices = computed(() => choices(store.options?.devices.filter((a) => a <= 400).map((a) => ({ value: String(a), title: amperes(a) })), plan.value ? amperes(plan.value.device_a) : ''))
+const devices = computed(() => choices(store.options?.devices.map((a) => ({ value: String(a), title: amperes(a) })), plan.value ? amperes(plan.value.device_a) : ''))
 const loadShown = computed(() => (store.run?.load_a ? amperes(store.run.load_a) : ''))
 const loadHint = computed(() => (store.run?.load_a ? '' : plan.value?.sized ? `adds up to ${amperes(plan.value.load_a)}` : 'type amperes'))
 const limitShown = computed(() => `${store.run?.drop_limit_percent ?? store.job?.drop_limits.run_percent ?? 3} %`)
@@ -38,6 +38,8 @@ const TERMINALS = [{ value: 'unmarked', title: 'not marked' }, { value: '60', ti
     </div>
     <div class="fields">
       <CommitField label="Load" :shown="loadShown" :hint="loadHint" :parse="parseNumber" empty-ok wrong="Amperes, for example 70" @commit="edits.set('load_a', $event)" />
+      <CommitField v-if="store.run.load_a" label="Of it continuous" :shown="store.run.continuous_a ? amperes(store.run.continuous_a) : ''" hint="0 A" :parse="parseNumber" empty-ok
+        wrong="Amperes that run three hours or more" @commit="edits.set('continuous_a', $event ?? 0)" />
       <CommitField label="Length" :shown="lengthText(segment.length_m, store.units)" :parse="(t) => parseLength(t, store.units)"
         wrong="A length, for example 185 ft or 56 m" @commit="edits.setStretch(stretch, 'length_m', $event)" />
       <v-select label="Metal" :model-value="store.run.metal ?? ''" :items="choices(store.options?.metals, plan?.metal ?? '')"

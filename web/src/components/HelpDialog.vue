@@ -19,7 +19,7 @@ const KEYS = [
       <p>Your name is kept with each change and each call you decide.</p>
       <v-text-field v-model="settings.person" label="Your name" maxlength="80" autocomplete="name" />
       <div class="dialog-buttons">
-        <v-btn @click="settings.theme = settings.theme === 'paper' ? 'night' : 'paper'">{{ settings.theme === 'paper' ? 'Night colors' : 'Paper colors' }}</v-btn>
+        <v-btn @click="settings.changeTheme">{{ settings.theme === 'paper' ? 'Night colors' : 'Paper colors' }}</v-btn>
         <v-btn color="primary" variant="flat" @click="open = false">Close</v-btn>
       </div>
     </v-card>

@@ -39,13 +39,17 @@ function rodWords(id: string): string {
   return words || (plan.rods_present ? `${plan.rods_present} rods` : 'encased electrode')
 }
 
-function runWords(id: string): string {
+/** What to write on a run: one bold line where there is room, more where there is none. */
+function runWords(id: string): string[] {
   const plan = store.plan?.runs[id]
-  if (!plan) return ''
+  if (!plan) return []
   const longest = [...plan.stretches].sort((a, b) => b.to_m - b.from_m - (a.to_m - a.from_m))[0]
-  const parts = [lengthText(plan.length_m, store.units)]
-  if (plan.sized) parts.push(`${longest?.pipe_name || longest?.method_name}, ${plan.size_name} ${plan.metal}`)
-  return parts.join(' in ')
+  const cover = Math.max(...plan.stretches.map((s) => s.cover_m ?? 0))
+  const route = lengthText(plan.length_m, store.units) + (plan.sized ? ` in ${longest?.pipe_name || longest?.method_name}` : '')
+  const wire = plan.sized ? `${plan.size_name} ${plan.metal}` : ''
+  const deep = cover ? `cover ${depthText(cover, store.units)}` : ''
+  const lines = props.width < 560 ? [route, wire, deep] : [[route, wire].filter(Boolean).join(', '), deep]
+  return lines.filter(Boolean)
 }
 
 function keys(event: KeyboardEvent, building: string): void {
@@ -95,9 +99,8 @@ function keys(event: KeyboardEvent, building: string): void {
     </g>
     <template v-for="run in section.runs" :key="run.id">
       <g v-if="run.id === store.run_id" class="run-label">
-        <text :x="run.label_x" :y="run.buried ? run.label_y + 18 : run.label_y" text-anchor="middle">{{ runWords(run.id) }}</text>
-        <text v-if="run.buried" :x="run.label_x" :y="run.label_y + 35" text-anchor="middle" class="cover">
-          cover {{ depthText(Math.max(...store.plan!.runs[run.id]!.stretches.map((s) => s.cover_m ?? 0)), store.units) }}</text>
+        <text v-for="(words, i) in runWords(run.id)" :key="i" :x="run.label_x" :y="(run.buried ? run.label_y + 18 : run.label_y) + 17 * i"
+          text-anchor="middle" :class="{ plain: i > 0 }">{{ words }}</text>
       </g>
     </template>
     <g class="axis">

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { client, problemText, type Problem } from '../api/client'
 import { parseLength, parseNumber } from '../format/quantities'
@@ -16,7 +16,13 @@ const trouble = ref('')
 const tried = ref(false)
 const load_a = computed(() => parseNumber(load.value))
 const length_m = computed(() => parseLength(length.value, 'feet'))
-const METALS = [{ value: '', title: 'let the rules choose' }, { value: 'aluminum', title: 'aluminum' }, { value: 'copper', title: 'copper' }]
+const choices = ref<{ value: string; title: string }[]>([])
+const metals = computed(() => [{ value: '', title: 'let the rules choose' }, ...choices.value])
+watch(open, async (now) => {
+  if (!now || choices.value.length) return
+  const book = (await client.GET('/api/rulebooks')).data?.rulebooks[0]
+  if (book) choices.value = (await client.GET('/api/rulebooks/{name}', { params: { path: { name: book.value } } })).data?.metals ?? []
+})
 
 async function start(): Promise<void> {
   tried.value = true
@@ -37,7 +43,7 @@ async function start(): Promise<void> {
         <v-text-field v-model="name" label="Name of the property" autofocus maxlength="80" :error-messages="tried && !name.trim() ? 'A name, so that you find it again' : ''" />
         <v-text-field v-model="load" label="Load of the building, amperes" inputmode="decimal" :error-messages="tried && load_a === null ? 'Amperes, for example 60' : ''" />
         <v-text-field v-model="length" label="Length of the route, feet or with a unit" :error-messages="tried && length_m === null ? 'A length, for example 120 ft or 36 m' : ''" />
-        <v-select v-model="metal" label="Metal" :items="METALS" />
+        <v-select v-model="metal" label="Metal" :items="metals" />
         <p v-if="trouble" class="bad" role="alert">{{ trouble }}</p>
         <div class="dialog-buttons">
           <v-btn @click="open = false">Cancel</v-btn>

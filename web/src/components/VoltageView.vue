@@ -45,7 +45,7 @@ const limits = computed(() => {
     <svg :width="width" :height="HEIGHT" :viewBox="`0 0 ${width} ${HEIGHT}`" role="img"
       :aria-label="`Voltage along the way: ${volts(end?.design_v ?? 0)} at the end at design load, ${volts(end?.starting_v ?? 0)} while the largest motor starts`">
       <text x="14" y="16" class="title">Voltage along the way</text>
-      <text x="156" y="16" class="sub">{{ starts ? 'at design load, and dotted while the largest motor starts' : 'at design load' }}</text>
+      <text v-if="width > 560" x="156" y="16" class="sub">{{ starts ? 'at design load, and dotted while the largest motor starts' : 'at design load' }}</text>
       <g v-for="row in rows" :key="row" class="grid">
         <line :x1="scale.from_px" :x2="width - 10" :y1="y(row)" :y2="y(row)" />
         <text :x="scale.from_px - 8" :y="y(row) + 4" text-anchor="end">{{ Math.round(row) }}{{ row === rows[0] ? ' V' : '' }}</text>

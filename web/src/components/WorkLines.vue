@@ -1,16 +1,22 @@
 <script setup lang="ts">
 import type { Schemas } from '../api/client'
+import SumText from './SumText.vue'
 
-defineProps<{ lines: Schemas['WorkLine'][] }>()
+type Line = Schemas['WorkLine']
+defineProps<{ lines: Line[] }>()
+
+function result(line: Line): string {
+  return [line.result, line.unit].filter(Boolean).join(' ')
+}
 </script>
 
 <template>
   <ol class="lines">
     <li v-for="(line, i) in lines" :key="i">
       <span class="words">{{ line.words }}</span>
-      <span v-if="line.kind === 'formula'" class="sum"><var>{{ line.symbol }}</var> = {{ line.formula }} = {{ line.figures }} = <b>{{ line.result }} {{ line.unit }}</b></span>
-      <span v-else-if="line.kind === 'table'" class="sum"><var>{{ line.symbol }}</var> = <b>{{ line.result }} {{ line.unit }}</b>, {{ line.formula }}<template v-if="line.figures">, {{ line.figures }}</template></span>
-      <span v-else class="sum"><b>{{ line.result }} {{ line.unit }}</b><template v-if="line.formula">: {{ line.formula }}</template></span>
+      <span v-if="line.kind === 'formula'" class="sum"><var><SumText :text="line.symbol" /></var> = <SumText :text="line.formula" /> = <SumText :text="line.figures" /> = <b>{{ result(line) }}</b></span>
+      <span v-else-if="line.kind === 'table'" class="sum"><var><SumText :text="line.symbol" /></var> = <b>{{ result(line) }}</b>, {{ line.formula }}<template v-if="line.figures">, {{ line.figures }}</template></span>
+      <span v-else class="sum"><b>{{ result(line) }}</b><template v-if="line.formula">: {{ line.formula }}</template></span>
       <cite>{{ line.citation }}</cite>
     </li>
   </ol>

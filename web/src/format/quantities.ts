@@ -71,6 +71,11 @@ export function figure(value: number, unit: string): string {
   return unit === '%' ? value.toFixed(1) : plain(value, 0)
 }
 
+/** A figure with its unit; a degree sign stands close. */
+export function withUnit(value: number, unit: string): string {
+  return `${figure(value, unit)}${unit === '°' ? '' : ' '}${unit}`
+}
+
 export function ohms(value: number): string {
   return `${Number(value.toPrecision(2))} Ω`
 }

@@ -11,15 +11,17 @@ import WorkRail from '../components/WorkRail.vue'
 import { useRunEdits } from '../composables/useRunEdits'
 import { useShortcuts } from '../composables/useShortcuts'
 import { useJob } from '../state/job'
+import { useSettings } from '../state/settings'
 import { STEPS } from '../state/steps'
 
 const route = useRoute()
 const router = useRouter()
 const store = useJob()
+const settings = useSettings()
 const edits = useRunEdits()
 const helping = ref(false)
 const finding = ref(false)
-const working = ref(true)
+const working = ref(!window.matchMedia('(max-width: 900px)').matches) // long, so it waits folded on a phone
 const lost = ref('')
 const id = computed(() => String(route.params.id))
 const step = computed(() => String(route.params.step))
@@ -47,6 +49,10 @@ function otherMetal(): void {
   if (next) void edits.setMetal(next)
 }
 
+function saveFile(): void {
+  window.location.assign(`/api/jobs/${id.value}/export/job.json`)
+}
+
 const actions = computed<Action[]>(() => [
   { words: 'A size smaller', keys: '−', run: () => void edits.pinSize(store.run_plan?.smaller ?? '') },
   { words: 'A size larger', keys: '=', run: () => void edits.pinSize(store.run_plan?.larger ?? '') },
@@ -57,6 +63,9 @@ const actions = computed<Action[]>(() => [
   { words: 'Show or hide the working', keys: 'w', run: () => (working.value = !working.value) },
   { words: 'Undo', keys: 'Ctrl Z', run: () => void store.undo() },
   { words: 'Redo', keys: 'Ctrl Shift Z', run: () => void store.redo() },
+  { words: `Show lengths in ${store.units === 'feet' ? 'metres' : 'feet'}`, keys: '', run: () => void store.changeUnits() },
+  { words: 'Save the job as a file', keys: '', run: saveFile },
+  { words: 'Light or dark colors', keys: '', run: settings.changeTheme },
   { words: 'Calculation sheet to print', keys: '', run: () => void router.push(`/jobs/${id.value}/sheet`) },
   { words: 'All jobs', keys: '', run: () => void router.push('/') },
   { words: 'Help and keys', keys: '?', run: () => (helping.value = true) },

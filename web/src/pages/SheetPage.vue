@@ -2,7 +2,7 @@
 import { computed, onMounted } from 'vue'
 import { useRoute } from 'vue-router'
 import WorkLines from '../components/WorkLines.vue'
-import { amperes, depthText, figure, lengthText, percent, volts } from '../format/quantities'
+import { amperes, depthText, figure, lengthText, percent, volts, withUnit } from '../format/quantities'
 import { useJob } from '../state/job'
 
 const route = useRoute()
@@ -16,8 +16,15 @@ const building = computed(() => {
   const can = plan.value ? store.job?.enclosures[plan.value.target] : undefined
   return can ? store.plan?.buildings[can.building] : undefined
 })
+const conductors = computed(() => building.value?.working.filter((group) => group.key.startsWith('conductor')) ?? [])
 const ends = computed(() => (plan.value ? [plan.value.origin, plan.value.target].flatMap((key) => store.plan?.enclosures[key] ?? []) : []))
-const openFindings = computed(() => store.plan?.findings.filter((f) => ['stop', 'fix', 'check'].includes(f.severity)) ?? [])
+const places = computed(() => {
+  const electrodes = Object.entries(store.job?.electrodes ?? {}).filter(([, e]) => e.building === building.value?.id)
+  return [`/runs/${plan.value?.id}`, `/enclosures/${plan.value?.origin}`, `/enclosures/${plan.value?.target}`, `/buildings/${building.value?.id}`,
+    ...electrodes.map(([key]) => `/electrodes/${key}`)]
+})
+const openFindings = computed(() => store.plan?.findings.filter((f) => ['stop', 'fix', 'check'].includes(f.severity)
+  && places.value.some((place) => f.where === place || f.where.startsWith(`${place}/`))) ?? [])
 const cover = computed(() => Math.max(0, ...(plan.value?.stretches.map((s) => s.cover_m ?? 0) ?? [])))
 
 function printNow(): void {
@@ -39,20 +46,22 @@ function printNow(): void {
     </header>
     <table class="sheet-answer">
       <tbody>
-        <tr><th>Conductors</th><td>{{ plan.headline }}, {{ plan.insulation }}: <template v-for="(wire, i) in plan.wires" :key="wire.role">{{ i ? ', ' : '' }}{{ wire.role }} {{ wire.size_name }} {{ wire.color }}</template></td></tr>
+        <tr><th>Conductors</th><td>{{ plan.headline }}, {{ plan.insulation }}: <template v-for="(wire, i) in plan.wires" :key="wire.role">{{ i ? '; ' : '' }}{{ wire.role }}: {{ wire.size_name }}, {{ wire.color }}</template></td></tr>
         <tr><th>Route</th><td>{{ lengthText(plan.length_m, store.units) }}; <template v-for="(s, i) in plan.stretches" :key="i">{{ i ? ', ' : '' }}{{ lengthText(s.to_m - s.from_m, store.units) }} {{ s.pipe_name || s.method_name }} {{ s.place }}</template><template v-if="cover">; cover {{ depthText(cover, store.units) }}</template></td></tr>
         <tr><th>Load and drop</th><td>{{ amperes(plan.load_a) }}, of it continuous {{ amperes(plan.continuous_a) }}; {{ volts(plan.drop_v) }}, {{ percent(plan.drop_percent) }} this run, {{ percent(plan.way_percent) }} whole way</td></tr>
         <tr v-for="end in ends" :key="end.id"><th>{{ end.name }}</th><td>Neutral and ground {{ end.bond === 'bonded' ? 'bonded here' : 'kept apart' }} <cite>{{ end.working[0]?.citation }}</cite></td></tr>
-        <tr v-if="building"><th>{{ building.name }}</th><td><template v-if="building.detached">Disconnect at the building, {{ amperes(building.disconnect_least_a) }} or more. </template>Electrode {{ building.electrode_required ? `required, ${building.rods_wanted} rods, conductor ${building.electrode_conductor}` : 'not required' }}.</td></tr>
-        <tr><th>Limits</th><td><template v-for="(m, i) in plan.margins" :key="m.key">{{ i ? '; ' : '' }}{{ m.words }} {{ figure(m.used, m.unit) }} of {{ figure(m.limit, m.unit) }} {{ m.unit }}{{ m.governs ? ' (governs)' : '' }}</template></td></tr>
+        <tr v-if="building"><th>{{ building.name }}</th><td><template v-if="building.detached">Disconnect at the building, {{ amperes(building.disconnect_least_a) }} or more. </template>Electrode {{ building.electrode_required ? `required, rods: ${building.rods_wanted}` : 'not required' }}<template v-for="group in conductors" :key="group.key">; {{ group.title.toLowerCase() }} {{ group.answer }}</template>.</td></tr>
+        <tr><th>Limits</th><td><template v-for="(m, i) in plan.margins" :key="m.key">{{ i ? '; ' : '' }}{{ m.words }} {{ figure(m.used, m.unit) }} of {{ withUnit(m.limit, m.unit) }}{{ m.governs ? ' (governs)' : '' }}</template></td></tr>
       </tbody>
     </table>
-    <section v-for="group in plan.working" :key="group.key" class="sheet-group">
-      <h2>{{ group.title }}: {{ group.answer }}</h2>
-      <WorkLines :lines="group.lines" />
-    </section>
-    <section v-if="openFindings.length">
-<h2>Open</h2>
+    <div class="work">
+      <section v-for="group in plan.working" :key="group.key">
+        <h2>{{ group.title }}: {{ group.answer }}</h2>
+        <WorkLines :lines="group.lines" />
+      </section>
+    </div>
+    <section v-if="openFindings.length" class="open">
+      <h2>Open at this run and its ends</h2>
       <ul><li v-for="f in openFindings" :key="f.text">{{ f.text }} <cite>{{ f.citation }}</cite></li></ul>
 </section>
     <footer>{{ store.plan?.standing }} Checked by ______________________ Date ____________</footer>

@@ -61,6 +61,10 @@ export const useJob = defineStore('job', () => {
     return enqueue((now, params) => client.PATCH('/api/jobs/{job_id}', { params: { ...params, path: { job_id: now.id } }, body: patch }), () => void edit(patch))
   }
 
+  function changeUnits(): Promise<void> {
+    return edit([{ op: 'add', path: '/units', value: units.value === 'feet' ? 'metres' : 'feet' }])
+  }
+
   function undo(): Promise<void> {
     return enqueue((now, params) => client.POST('/api/jobs/{job_id}/undo', { params: { ...params, path: { job_id: now.id } } }), null)
   }
@@ -128,7 +132,7 @@ export const useJob = defineStore('job', () => {
     tried.value = null
   }
 
-  return { state, options, job, plan, run_id, run, run_plan, way, units, saving, trouble, load, choose, edit, undo, redo, tryOut, forgetTry }
+  return { state, options, job, plan, run_id, run, run_plan, way, units, saving, trouble, load, choose, edit, changeUnits, undo, redo, tryOut, forgetTry }
 })
 
 /** Where to begin: new work first, the longest way first. */

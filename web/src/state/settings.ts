@@ -10,7 +10,12 @@ export const useSettings = defineStore('settings', () => {
   const theme = ref<ThemeName>((read('northspan.theme') as ThemeName | null) ?? (wantsDark ? 'night' : 'paper'))
   watch(person, (name) => write('northspan.person', name))
   watch(theme, (name) => write('northspan.theme', name))
-  return { person, theme }
+
+  function changeTheme(): void {
+    theme.value = theme.value === 'paper' ? 'night' : 'paper'
+  }
+
+  return { person, theme, changeTheme }
 })
 
 function read(key: string): string | null {

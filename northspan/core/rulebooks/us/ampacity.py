@@ -8,10 +8,11 @@ from northspan.core.errors import InvalidJob, OutsideTable
 from northspan.core.job import Circuit, Metal, Method, Place, Segment, Terminals
 from northspan.core.rulebooks.protocol import Ampacity, Wire
 from northspan.core.rulebooks.us.sources import source
-from northspan.core.worked import Step, Worked, given, looked_up, ruled, step
+from northspan.core.worked import Step, Worked, looked_up, ruled, step
 
 WET = frozenset({Place.buried, Place.outdoors, Place.overhead})
 RACEWAYS = frozenset({Method.pvc40, Method.pvc80, Method.emt, Method.rmc})
+LEAST_KCMIL = 250
 SHORT_STRETCH_M = 3.048  # 10 ft
 
 
@@ -29,6 +30,22 @@ def size_ladder(metal: Metal) -> tuple[str, ...]:
     NEC 2023, Table 310.16.
     """
     return source("ampacity").keys_with(f"{metal}_75")
+
+
+def size_name(size: str) -> str:
+    """Name a size as the trade says it: gauge numbers in AWG, from 250 on in kcmil.
+
+    Parameters
+    ----------
+    size : str
+        AWG or kcmil. [-]
+
+    Examples
+    --------
+    >>> size_name("4/0"), size_name("250")
+    ('4/0 AWG', '250 kcmil')
+    """
+    return f"{size} kcmil" if size.isdigit() and int(size) >= LEAST_KCMIL else f"{size} AWG"
 
 
 @lru_cache(maxsize=8192)
@@ -225,7 +242,7 @@ def stretch_ampacity(wire: Wire, segment: Segment, carrying: int, terminal_c: fl
     published = source("ampacity")
     table_a = looked_up(
         "I_t",
-        f"{wire.size} {wire.metal} before correction",
+        f"{size_name(wire.size)} {wire.metal} before correction",
         published.number(wire.size, f"{wire.metal}_{column.value}"),
         "A",
         published.citation,
@@ -320,5 +337,6 @@ def run_ampacity(wire: Wire, segments: tuple[Segment, ...], carrying: int, termi
             break
     opening: tuple[Step, ...] = ()
     if len(segments) > 1:
-        opening = (given("s", f"stretch {chosen + 1} of {len(segments)} governs", chosen + 1, "", "310.14(A)(2)"),)
+        which = f"{chosen + 1} of {len(segments)}"
+        opening = (ruled("s", "stretch that governs", which, "the least ampacity of all", "310.14(A)(2)", chosen + 1),)
     return Worked(Ampacity(each[chosen].value, terminal_a, chosen), opening + each[chosen].steps + why)

@@ -7,7 +7,7 @@ from functools import lru_cache
 from northspan.core.errors import NoSolution, OutsideTable
 from northspan.core.job import ElectrodeKind, Metal
 from northspan.core.rulebooks.protocol import DesignLoad, Wire
-from northspan.core.rulebooks.us.ampacity import held_to, size_ladder
+from northspan.core.rulebooks.us.ampacity import LEAST_KCMIL, held_to, size_ladder, size_name
 from northspan.core.rulebooks.us.sources import source
 from northspan.core.worked import Step, Worked, looked_up, ruled, step
 
@@ -85,7 +85,7 @@ def equipment_ground(device_a: float, metal: Metal, least_size: str, size: str, 
     if area_cmil(size) > area_cmil(least_size):
         wanted = step(
             "A_g",
-            f"raised as the ungrounded conductors were, from {least_size} to {size}",
+            f"raised as the ungrounded conductors were, from {size_name(least_size)} to {size_name(size)}",
             "A_t * A_u / A_m",
             "cmil",
             "250.122(B)",
@@ -193,4 +193,4 @@ def electrode_conductor(kind: ElectrodeKind, supply: Wire | None, metal: Metal) 
 
 def _cmil_of_edge(size: str) -> float:
     """Area of a size, also of the 1100 kcmil that is an edge of the table but not a size on the shelf."""
-    return float(size) * 1000 if size.isdigit() and int(size) >= 250 else area_cmil(size)  # noqa: PLR2004 - AWG ends, kcmil begins
+    return float(size) * 1000 if size.isdigit() and int(size) >= LEAST_KCMIL else area_cmil(size)

@@ -6,7 +6,7 @@ from functools import lru_cache
 
 from northspan.core.job import Metal, Method, Segment
 from northspan.core.rulebooks.protocol import Impedance, PipeSize, RunFacts
-from northspan.core.rulebooks.us.ampacity import RACEWAYS
+from northspan.core.rulebooks.us.ampacity import RACEWAYS, size_name
 from northspan.core.rulebooks.us.sources import source
 from northspan.core.worked import Step, Worked, looked_up, ruled
 
@@ -108,7 +108,13 @@ def wire_area(size: str, insulation: str) -> Step:
     rows = source("wire_dimensions")
     group = source("insulation").text(insulation, "dims")
     return looked_up(
-        "a", f"{size} {insulation}", rows.number(f"{group} {size}", "area_in2"), "in²", rows.citation, row=size, column=insulation
+        "a",
+        f"{size_name(size)} {insulation}",
+        rows.number(f"{group} {size}", "area_in2"),
+        "in²",
+        rows.citation,
+        row=size,
+        column=insulation,
     )
 
 

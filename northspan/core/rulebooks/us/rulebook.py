@@ -59,7 +59,6 @@ _CITATIONS = {
     "rod_spacing": "250.53(B)",
     "second_rod": "250.53(A)(2)",
 }
-_RAISED_IN_AWG = 250  # sizes from here on are kcmil
 
 
 class UsRulebook:
@@ -112,7 +111,7 @@ class UsRulebook:
 
     def size_name(self, size: str) -> str:
         """Name a size as the trade says it."""
-        return f"{size} kcmil" if size.isdigit() and int(size) >= _RAISED_IN_AWG else f"{size} AWG"
+        return amp.size_name(size)
 
     def pipe_name(self, method: Method, size: str) -> str:
         """Name a pipe as the trade says it."""
