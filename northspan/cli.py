@@ -99,7 +99,7 @@ def _serve(_: argparse.Namespace) -> int:
     from northspan.api.settings import config_from_environment
 
     config = config_from_environment()
-    server = waitress.create_server(create_app(config), host=config.bind, port=config.port, threads=4, ident=None)
+    server = waitress.create_server(create_app(config), host=config.bind, port=config.port, threads=8, ident=None)
     print(f"North Span is at http://{config.bind}:{config.port}", flush=True)
     try:
         server.run()

@@ -11,7 +11,7 @@ const open = defineModel<boolean>({ required: true })
 const props = defineProps<{ actions: Action[] }>()
 const text = ref('')
 const at = ref(0)
-const field = ref<{ focus: () => void } | null>(null)
+const field = ref<HTMLInputElement | null>(null)
 const found = computed(() => {
   const wanted = text.value.toLowerCase().split(/\s+/).filter(Boolean)
   return props.actions.filter((action) => wanted.every((word) => action.words.toLowerCase().includes(word))).slice(0, 9)
@@ -34,8 +34,8 @@ function choose(action: Action | undefined): void {
 <template>
   <v-dialog v-model="open" aria-label="Find or do anything">
     <v-card class="dialog">
-      <v-text-field ref="field" v-model="text" label="Find or do anything" autofocus role="combobox" aria-expanded="true" aria-controls="found-list"
-        :aria-activedescendant="found.length ? `found-${at}` : undefined"
+      <input ref="field" v-model="text" class="find" aria-label="Find or do anything" placeholder="Find or do anything" autofocus autocomplete="off"
+        role="combobox" aria-expanded="true" aria-controls="found-list" :aria-activedescendant="found.length ? `found-${at}` : undefined"
         @keydown.down.prevent="at = Math.min(at + 1, found.length - 1)" @keydown.up.prevent="at = Math.max(at - 1, 0)" @keydown.enter.prevent="choose(found[at])" />
       <ul id="found-list" class="found" role="listbox" aria-label="What was found">
         <li v-for="(action, i) in found" :id="`found-${i}`" :key="action.words" role="option" :aria-selected="i === at" :class="{ at: i === at }"

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { useBuildingDrag } from '../composables/useBuildingDrag'
 import { toPixels, spread, type Scale } from '../drawing/scale'
-import { GROUND_Y, PIXELS_PER_METRE_DEEP, SECTION_HEIGHT, sectionOf } from '../drawing/section'
+import { GROUND_Y, PIXELS_PER_METRE_DEEP, SECTION_HEIGHT, sectionOf, type BuildingBox } from '../drawing/section'
 import { depthText, lengthText, ohms } from '../format/quantities'
 import { useJob } from '../state/job'
 
@@ -21,6 +21,17 @@ function runInto(building: string): string {
   const id = way?.runs.find((run) => store.job?.enclosures[store.job.runs[run]!.target]?.building === building
     && store.job?.enclosures[store.job.runs[run]!.origin]?.building !== building)
   return id && store.job?.enclosures[store.job.runs[id]!.origin] ? id : ''
+}
+
+/** A building that can be moved is a slider for its distance, in metres; another one is a picture. */
+function handle(box: BuildingBox): Record<string, string | number> {
+  const run = runInto(box.id)
+  if (!run) return { role: 'img', 'aria-label': box.name }
+  const length_m = drag.lengthOf(run)
+  return {
+    role: 'slider', tabindex: 0, 'aria-label': `${box.name}, distance`, 'aria-valuemin': 1, 'aria-valuemax': 5000, 'aria-valuenow': Math.round(length_m),
+    'aria-valuetext': lengthText(length_m, store.units),
+  }
 }
 
 function roof(left: number, right: number): string {
@@ -76,9 +87,7 @@ function keys(event: KeyboardEvent, building: string): void {
       <text :x="section.pole.x - 16" :y="GROUND_Y - 148">{{ section.pole.name }}</text>
     </g>
     <g v-for="box in section.buildings" :key="box.id" class="building" :class="{ movable: runInto(box.id) }"
-      :tabindex="runInto(box.id) ? 0 : undefined" :role="runInto(box.id) ? 'slider' : 'img'" :aria-label="`${box.name}${runInto(box.id) ? ', distance' : ''}`"
-      :aria-valuenow="runInto(box.id) ? Math.round(drag.lengthOf(runInto(box.id)) / 0.3048) : undefined" aria-valuemin="2" aria-valuemax="16000"
-      :aria-valuetext="runInto(box.id) ? lengthText(drag.lengthOf(runInto(box.id)), store.units) : undefined"
+      v-bind="handle(box)"
       @keydown="keys($event, box.id)" @pointerdown="runInto(box.id) && drag.grab($event, runInto(box.id))" @pointermove="drag.move" @pointerup="drag.drop" @pointercancel="drag.drop">
       <path :d="roof(box.left, box.right)" class="wall" />
       <text :x="(box.left + box.right) / 2" :y="GROUND_Y - 84" text-anchor="middle" class="name">{{ box.name }}</text>

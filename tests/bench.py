@@ -1,0 +1,138 @@
+"""Measures what design promises, and writes docs/benchmarks.md: `make bench`. Exits 1 when a budget is broken."""
+
+from __future__ import annotations
+
+import gzip
+import platform
+import statistics
+import sys
+import time
+from collections.abc import Callable
+from datetime import UTC, datetime
+
+from playwright.sync_api import sync_playwright
+
+from northspan.core.demo import kestrel_hollow
+from northspan.core.job import Job
+from northspan.core.solve import solve
+from tests.browser.support import open_browser
+from tests.run import TOP
+from tests.server import Server
+from tests.support import a_property_of
+
+Row = tuple[str, float, float, str]
+
+
+def times_ms(count: int, work: Callable[[int], object]) -> list[float]:
+    found = []
+    for number in range(count):
+        began = time.perf_counter()
+        work(number)
+        found.append(1000 * (time.perf_counter() - began))
+    return sorted(found)
+
+
+def p95(found: list[float]) -> float:
+    return found[int(len(found) * 0.95)]
+
+
+def longer(job: Job, run_id: str, number: int) -> Job:
+    """The job with one run a little longer each time, so that no answer is remembered for it."""
+    run = job.runs[run_id]
+    last = run.segments[-1]
+    stretch = last.model_copy(update={"length_m": last.length_m + 0.01 * (number + 1)})
+    return job.model_copy(update={"runs": job.runs | {run_id: run.model_copy(update={"segments": (*run.segments[:-1], stretch)})}})
+
+
+def all_loads(job: Job, number: int) -> Job:
+    """The job with every load a little larger each time, so that nothing is remembered of any run."""
+    loads = {key: load.model_copy(update={"power_va": load.power_va + 0.01 * (number + 1)}) for key, load in job.loads.items()}
+    runs = {key: run.model_copy(update={"load_a": run.load_a + 0.001 * (number + 1)}) if run.load_a else run for key, run in job.runs.items()}
+    return job.model_copy(update={"loads": loads, "runs": runs})
+
+
+def plans() -> list[Row]:
+    demo, large = kestrel_hollow(), a_property_of(200)
+    solve(demo)
+    solve(large, ())
+    one = times_ms(200, lambda n: solve(longer(demo, "F2", n), {"F2"}))
+    every = times_ms(100, lambda n: solve(all_loads(demo, n), {"F2"}))
+    whole = times_ms(100, lambda n: solve(longer(demo, "F2", 1000 + n)))
+    big_one = times_ms(40, lambda n: solve(longer(large, "F7", n), {"F7"}))
+    big = times_ms(15, lambda n: solve(all_loads(large, n), {"F7"}))
+    return [
+        ("plan of the demo, one run changed, its working printed; median", statistics.median(one), 15, "ms"),
+        ("plan of the demo, every run changed, the working of one printed; median", statistics.median(every), 15, "ms"),
+        ("plan of the demo, one run changed, the working of every run printed; median", statistics.median(whole), 15, "ms"),
+        ("plan of 200 feeders, one changed; median", statistics.median(big_one), 120, "ms"),
+        ("plan of 200 feeders, every one changed; median", statistics.median(big), 120, "ms"),
+    ]
+
+
+def over_http() -> list[Row]:
+    server = Server().start()
+    try:
+        _, state = server.ask("POST", "/api/jobs", {"start": "demo"})
+        url, revision = f"/api/jobs/{state['id']}?focus=F2", 1
+
+        def edit(number: int) -> None:
+            nonlocal revision
+            patch = [{"op": "replace", "path": "/runs/F2/segments/1/length_m", "value": 50 + 0.01 * number}]
+            status, answer = server.ask("PATCH", url, patch, If_Match=f'"{revision}"')
+            assert status == 200
+            revision = answer["revision"]
+
+        found = times_ms(300, edit)
+        return [
+            ("PATCH, kept on disk, and its plan over HTTP; p95", p95(found), 60, "ms"),
+            ("the same; median", statistics.median(found), 60, "ms"),
+            *first_screen(server, state["id"]),
+        ]
+    finally:
+        server.stop()
+
+
+def first_screen(server: Server, job_id: str) -> list[Row]:
+    with sync_playwright() as playwright:
+        browser = open_browser(playwright)
+        found = []
+        for _ in range(5):
+            context = browser.new_context(viewport={"width": 1280, "height": 800})
+            page = context.new_page()
+            began = time.perf_counter()
+            page.goto(f"{server.url}/jobs/{job_id}/sizing", wait_until="commit")
+            page.locator(".answer-head h1", has_text="AWG").wait_for()
+            found.append(time.perf_counter() - began)
+            context.close()
+        browser.close()
+    return [("Sizing of the demo usable, empty cache; median of 5", statistics.median(found), 1.5, "s")]
+
+
+def script_size() -> list[Row]:
+    total = sum(len(gzip.compress(path.read_bytes())) for path in (TOP / "web/dist/assets").glob("*.js"))
+    return [("all JavaScript, gzip (less is loaded at first paint)", total / 1000, 300, "kB")]
+
+
+def main() -> int:
+    rows = [*plans(), *over_http(), *script_size()]
+    lines = [
+        "# Benchmarks",
+        "",
+        f"Written by `make bench` on {datetime.now(UTC):%Y-%m-%d}, Python {platform.python_version()}, {platform.machine()}, two cores.",
+        "Nothing is measured from memory: each turn changes what it plans.",
+        "",
+        "| What | Measured | Budget |",
+        "|---|---:|---:|",
+        *(f"| {words} | {value:.3g} {unit} | {budget:g} {unit} |" for words, value, budget, unit in rows),
+        "",
+    ]
+    (TOP / "docs/benchmarks.md").write_text("\n".join(lines))
+    print("\n".join(lines))
+    broken = [words for words, value, budget, _ in rows if value > budget]
+    for words in broken:
+        print(f"over budget: {words}")
+    return 1 if broken else 0
+
+
+if __name__ == "__main__":
+    sys.exit(main())

@@ -1,0 +1,103 @@
+"""A real server and a real browser for the tests of the interface."""
+
+from __future__ import annotations
+
+import json
+import unittest
+from typing import Any
+
+from playwright.sync_api import Browser, BrowserContext, Page, sync_playwright
+
+from tests.run import TOP
+from tests.server import Server
+
+CHROMIUM = "/usr/bin/chromium"
+FLAGS = [
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+]
+AXE = (TOP / "web/node_modules/axe-core/axe.min.js").read_text()
+PHONE = {"viewport": {"width": 390, "height": 844}, "has_touch": True, "is_mobile": True}
+
+
+def open_browser(playwright: Any) -> Browser:
+    browser: Browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+    return browser
+
+
+class BrowserCase(unittest.TestCase):
+    """One server and one browser for a class, one page for a test; a complaint on the console fails it."""
+
+    server: Server
+    browser: Browser
+
+    @classmethod
+    def setUpClass(cls) -> None:
+        cls.server = Server().start()
+        cls.addClassCleanup(cls.server.stop)
+        playwright = sync_playwright().start()
+        cls.addClassCleanup(playwright.stop)
+        cls.browser = open_browser(playwright)
+        cls.addClassCleanup(cls.browser.close)
+
+    def setUp(self) -> None:
+        self.complaints: list[str] = []
+        self.page = self.a_page()
+
+    def tearDown(self) -> None:
+        self.assertEqual(self.complaints, [])
+
+    def a_page(self, **settings: Any) -> Page:
+        context: BrowserContext = self.browser.new_context(
+            **({"viewport": {"width": 1280, "height": 800}, "base_url": self.server.url} | settings)
+        )
+        self.addCleanup(context.close)
+        context.set_default_timeout(10_000)
+        page = context.new_page()
+        page.on("console", lambda message: self.complain(message.text, message.type))
+        page.on("pageerror", lambda error: self.complaints.append(str(error)))
+        return page
+
+    def complain(self, text: str, kind: str) -> None:
+        # an answer of 409 or 422 is part of the work; the browser reports it all the same
+        if kind in {"error", "warning"} and "Failed to load resource" not in text:
+            self.complaints.append(text)
+
+    def a_demo(self) -> str:
+        _, state = self.server.ask("POST", "/api/jobs", {"start": "demo"})
+        job_id: str = state["id"]
+        return job_id
+
+    def kept(self, job_id: str) -> Any:
+        return self.server.ask("GET", f"/api/jobs/{job_id}")[1]
+
+    def open_sizing(self, page: Page | None = None) -> str:
+        job_id = self.a_demo()
+        (page or self.page).goto(f"/jobs/{job_id}/sizing")
+        self.headline(page).wait_for()
+        return job_id
+
+    def headline(self, page: Page | None = None) -> Any:
+        return (page or self.page).locator(".answer-head h1")
+
+    def says(self, text: str, page: Page | None = None) -> None:
+        (page or self.page).locator(".answer-head h1", has_text=text).wait_for()
+
+    def saved(self, revision: int, page: Page | None = None) -> None:
+        (page or self.page).get_by_role("status").filter(has_text=f"Saved, revision {revision}").wait_for()
+
+    def no_violation(self, page: Page, where: str) -> None:
+        # through the debugger, because the page's own policy lets no foreign script in
+        page.evaluate(AXE + "; undefined")
+        found = page.evaluate("axe.run(document, {resultTypes: ['violations']})")
+        summary = [(v["id"], [n["target"] for n in v["nodes"]][:3], v["nodes"][0].get("failureSummary", "")) for v in found["violations"]]
+        self.assertEqual(summary, [], f"{where}: {json.dumps(summary, indent=1)}")
+
+    def nothing_sticks_out(self, page: Page, where: str) -> None:
+        width, inner = page.evaluate("[document.documentElement.scrollWidth, window.innerWidth]")
+        self.assertLessEqual(width, inner, f"{where} is wider than the screen")

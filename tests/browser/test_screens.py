@@ -1,0 +1,87 @@
+"""Each main screen: nothing that axe finds, nothing that sticks out, targets large enough to hit."""
+
+import re
+
+from playwright.sync_api import expect
+
+from tests.browser.support import PHONE, BrowserCase
+
+SCREENS = {
+    "jobs": "/",
+    "sizing": "/jobs/{id}/sizing",
+    "record": "/jobs/{id}/record",
+    "not built": "/jobs/{id}/loads",
+    "sheet": "/jobs/{id}/sheet",
+}
+SMALL = """
+[...document.querySelectorAll('button, a[href], summary, select, [role=slider], input:not([type=radio]):not([tabindex="-1"])')]
+  .filter((e) => e.offsetParent && !e.closest('p, td a'))
+  .map((e) => [e.innerText || e.ariaLabel || e.id, e.getBoundingClientRect(), e.closest('.v-field')?.getBoundingClientRect()])
+  .filter(([, box, field]) => Math.max(box.height, field?.height ?? 0) < 43.5 || Math.max(box.width, field?.width ?? 0) < 43.5)
+  .map(([name, box]) => `${name} ${box.width.toFixed(0)}x${box.height.toFixed(0)}`)
+"""
+
+
+class Screens(BrowserCase):
+    def each(self, **settings):
+        job_id = self.a_demo()
+        page = self.a_page(**settings)
+        for name, path in SCREENS.items():
+            page.goto(path.replace("{id}", job_id))
+            page.locator("main").first.wait_for()
+            page.wait_for_load_state("networkidle")
+            yield name, page
+
+    def test_light_dark_and_phone(self):
+        for look, settings in (("light", {}), ("dark", {"color_scheme": "dark"}), ("phone", PHONE)):
+            for name, page in self.each(**settings):
+                with self.subTest(look=look, screen=name):
+                    self.no_violation(page, f"{name}, {look}")
+                    self.nothing_sticks_out(page, f"{name}, {look}")
+
+    def test_targets_are_44_pixels(self):
+        for name, page in self.each(**PHONE):
+            with self.subTest(name):
+                self.assertEqual(page.evaluate(SMALL), [])
+
+    def test_dialogs_and_open_parts(self):
+        self.open_sizing()
+        for summary in self.page.locator("summary").all():
+            summary.click()
+        self.no_violation(self.page, "everything unfolded")
+        for key in ("?", "/"):
+            self.page.keyboard.press(key)
+            self.page.get_by_role("dialog").wait_for()
+            self.page.wait_for_timeout(400)
+            self.no_violation(self.page, f"dialog of {key}")
+            self.page.keyboard.press("Escape")
+            expect(self.page.get_by_role("dialog")).to_have_count(0)
+        self.page.goto("/")
+        self.page.get_by_role("button", name="Size a feeder").click()
+        self.page.wait_for_timeout(400)
+        self.no_violation(self.page, "start dialog")
+
+    def test_long_names_and_many_findings_stay_in_their_place(self):
+        _, state = self.server.ask("POST", "/api/jobs", {"start": "demo"})
+        long = "The old upper workshop behind the second orchard wall, north of the spring, east side"[:80]
+        patch = [
+            {"op": "replace", "path": path, "value": long}
+            for path in ("/name", "/runs/F2/name", "/buildings/studio/name", "/enclosures/P2/name")
+        ]
+        self.server.ask("PATCH", f"/api/jobs/{state['id']}", patch, If_Match="1")
+        for settings in ({}, PHONE):
+            page = self.a_page(**settings)
+            page.goto(f"/jobs/{state['id']}/sizing")
+            self.headline(page).wait_for()
+            page.get_by_role("button", name=re.compile("^All ")).click()
+            self.nothing_sticks_out(page, "long names")
+
+    def test_night_and_metres_are_remembered(self):
+        job_id = self.open_sizing()
+        self.page.get_by_role("button", name="Light or dark").click()
+        self.page.get_by_role("button", name="feet").click()
+        expect(self.page.get_by_label("Length", exact=True)).to_have_value("53 m")
+        self.page.reload()
+        self.headline().wait_for()
+        expect(self.page.locator(".v-application")).to_have_class(re.compile("v-theme--night"))
+        self.assertEqual(self.kept(job_id)["job"]["units"], "metres")

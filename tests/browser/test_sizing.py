@@ -1,0 +1,249 @@
+"""The main job as a person does it, in the real application."""
+
+import json
+import re
+from pathlib import Path
+from tempfile import TemporaryDirectory
+
+from playwright.sync_api import expect
+
+from tests.browser.support import BrowserCase
+
+
+class Sizing(BrowserCase):
+    def test_the_demo_feeder_stands_with_its_whole_answer(self):
+        self.open_sizing()
+        self.says("1 AWG aluminum, 90 A")
+        answer = self.page.locator(".answer")
+        for words in (
+            "XHHW-2, 4 wires, 1½ in PVC, equipment ground 4 AWG, raised from 6",
+            "neutral and ground kept apart",
+            "at the building, 60 A or more",
+            "required, 2 rods, 1 there",
+            "3 AWG copper",
+            "I_t × F_a × F_n".replace("_t", "t").replace("_a", "a").replace("_n", "n"),
+            "Table 310.16",
+            "Turn off, lock, test dead",
+            "the inspector and a licensed electrician have the last word",
+        ):
+            expect(answer).to_contain_text(words)
+        section = self.page.locator("svg.section")
+        for words in ("Kiln studio", "185 ft in 1½ in PVC, 1 AWG aluminum", "cover 18 in", "58 Ω, one more rod needed"):
+            expect(section).to_contain_text(words)
+        expect(self.page.locator(".voltage")).to_contain_text("230.5 V")
+
+    def test_every_input_re_plans(self):
+        self.open_sizing()
+        fields = [
+            ("Load", "90", "90 A"),
+            ("Length", "60 m", ""),
+            ("Ambient", "50 C", ""),
+            ("Other carrying wires", "6", ""),
+            ("Drop limit, this run", "2", ""),
+        ]
+        before = self.page.locator(".answer-head").inner_text()
+        for revision, (label, typed, _) in enumerate(fields, 2):
+            field = self.page.get_by_label(label, exact=True)
+            field.fill(typed)
+            field.press("Enter")
+            self.saved(revision)
+            after = self.page.locator(".answer-head").inner_text()
+            self.assertNotEqual(after, before, label)
+            before = after
+        for revision, (label, option) in enumerate((("Metal", "copper"), ("Insulation", "THWN"), ("Wiring method", "Rigid metal conduit"), ("Terminals", "marked 60 °C"), ("Device", "60 A")), 7):  # fmt: skip
+            self.page.locator(".v-select", has_text=label).click()
+            self.page.get_by_role("option", name=option, exact=True).click()
+            self.saved(revision)
+            after = self.page.locator(".answer-head").inner_text()
+            self.assertNotEqual(after, before, label)
+            before = after
+
+    def test_a_bad_entry_says_what_would_be_right_and_changes_nothing(self):
+        job_id = self.open_sizing()
+        length = self.page.get_by_label("Length", exact=True)
+        for typed in ("long", "-5 ft", "12 parsecs"):
+            length.fill(typed)
+            length.press("Enter")
+            expect(self.page.get_by_text("A length, for example 185 ft or 56 m")).to_be_visible()
+        length.press("Escape")
+        expect(length).to_have_value("175 ft")
+        length.fill("99999 ft")
+        length.press("Enter")
+        expect(self.page.get_by_role("alert").filter(has_text="Not saved. length m:")).to_contain_text("less than or equal to 5000")
+        self.assertEqual(self.kept(job_id)["revision"], 1)
+
+    def test_dragging_the_studio_re_plans_on_the_way_and_keeps_the_end(self):
+        job_id = self.open_sizing()
+        handle = self.page.get_by_role("slider", name="Kiln studio, distance").locator(".wall").bounding_box()
+        x, y = handle["x"] + 20, handle["y"] + handle["height"] - 20
+        seen = set()
+        self.page.mouse.move(x, y)
+        self.page.mouse.down()
+        for step in range(1, 9):
+            self.page.mouse.move(x - 40 * step, y)
+            self.page.wait_for_timeout(60)
+            seen.add(self.headline().inner_text())
+        self.assertEqual(self.kept(job_id)["revision"], 1)
+        self.assertGreaterEqual(len(seen), 2, seen)
+        self.page.mouse.up()
+        self.saved(2)
+        kept = self.kept(job_id)
+        self.assertLess(kept["job"]["runs"]["F2"]["segments"][1]["length_m"], 40)
+        self.says(kept["plan"]["runs"]["F2"]["headline"])
+
+    def test_pin_undo_redo_close_and_come_back(self):
+        job_id = self.open_sizing()
+        self.page.get_by_role("button", name="A size larger").click()
+        self.says("1/0 AWG aluminum")
+        expect(self.page.locator(".subline")).to_contain_text("Size pinned; the least lawful is 2 AWG")
+        self.page.get_by_role("button", name="Undo").click()
+        self.says("1 AWG aluminum")
+        self.page.get_by_role("button", name="Redo").click()
+        self.says("1/0 AWG aluminum")
+        self.saved(4)
+        self.page.close()
+        again = self.a_page()
+        again.goto(f"/jobs/{job_id}/sizing")
+        self.says("1/0 AWG aluminum", again)
+        again.get_by_role("button", name="Unpin").click()
+        self.says("1 AWG aluminum", again)
+
+    def test_a_press_on_a_cure_cures(self):
+        job_id = self.open_sizing()
+        self.page.get_by_role("button", name="Bond taken out").click()
+        self.saved(2)
+        self.assertEqual(self.kept(job_id)["job"]["enclosures"]["P1"]["bond_found"], "separate")
+        expect(self.page.locator(".findings")).not_to_contain_text("House panel")
+
+    def test_taking_another_way_and_a_call(self):
+        self.open_sizing()
+        self.page.get_by_role("button", name="Take 3 AWG copper").click()
+        self.says("3 AWG copper")
+        self.page.get_by_role("button", name="Undo").click()
+        self.says("1 AWG aluminum")
+        self.page.locator("summary", has_text="Which metal?").click()
+        self.page.get_by_label("Copper only").check()
+        self.says("3 AWG copper")
+
+    def test_findings_lead_to_their_cause(self):
+        self.open_sizing()
+        self.page.get_by_role("button", name=re.compile("^All ")).click()
+        self.page.get_by_role("button", name=re.compile("Pump circuit: 405")).click()
+        expect(self.page.locator(".run-name")).to_contain_text("Pump circuit")
+
+    def test_the_history_names_who_and_what(self):
+        self.open_sizing()
+        self.page.keyboard.press("?")
+        self.page.get_by_label("Your name").fill("Ann Able")
+        self.page.get_by_role("button", name="Close").click()
+        self.page.get_by_role("button", name="A size larger").click()
+        self.saved(2)
+        self.page.get_by_role("link", name=re.compile("Record")).click()
+        row = self.page.get_by_role("row").nth(1)
+        expect(row).to_contain_text("Ann Able")
+        expect(row).to_contain_text("conductor size to 1/0")
+
+
+class Start(BrowserCase):
+    def test_from_nothing_to_a_sized_feeder(self):
+        self.page.goto("/")
+        self.page.get_by_role("button", name="Size a feeder").click()
+        self.page.get_by_role("button", name="Size it").click()
+        expect(self.page.get_by_text("A name, so that you find it again")).to_be_visible()
+        self.page.get_by_label("Name of the property").fill("Hollow barn")
+        self.page.get_by_label("Load of the building, amperes").fill("60")
+        self.page.get_by_label("Length of the route").fill("120 ft")
+        self.page.get_by_role("button", name="Size it").click()
+        self.says("3 AWG aluminum, 60 A")  # unmarked terminals: 65 A at 60 °C; the drop is 2.4 %
+
+    def test_an_empty_job_says_what_to_do(self):
+        self.page.goto("/")
+        self.page.get_by_role("button", name="Empty job").click()
+        expect(self.page.get_by_role("heading", name="Nothing to size yet")).to_be_visible()
+        self.page.get_by_role("link", name=re.compile("Survey")).click()
+        expect(self.page.locator("main")).to_contain_text("not built yet")
+
+    def test_a_job_goes_to_a_file_and_opens_again(self):
+        job_id = self.open_sizing()
+        with self.page.expect_download() as wanted, TemporaryDirectory() as folder:
+            self.page.get_by_role("link", name="Job file").click()
+            file = Path(folder) / "kestrel.json"
+            wanted.value.save_as(file)
+            self.assertEqual(json.loads(file.read_text()), self.kept(job_id)["job"])
+            self.page.goto("/")
+            self.page.get_by_label("Job file").set_input_files(file)
+            self.says("1 AWG aluminum, 90 A")
+            self.assertNotIn(job_id, self.page.url)
+            file.write_text('{"format": "northspan-job", "version": 9}')
+            self.page.goto("/")
+            self.page.get_by_label("Job file").set_input_files(file)
+            expect(self.page.get_by_role("alert")).to_contain_text("The file is of version 9")
+
+    def test_the_sheet_prints_on_one_page(self):
+        job_id = self.a_demo()
+        self.page.goto(f"/jobs/{job_id}/sheet")
+        expect(self.page.get_by_role("heading", name="Calculation sheet: Studio feeder")).to_be_visible()
+        for paper in ("Letter", "A4"):
+            self.assertEqual(self.page.pdf(format=paper, prefer_css_page_size=True).count(b"/Type /Page\n"), 1)
+
+    def test_no_such_job(self):
+        self.page.goto("/jobs/000000/sizing")
+        expect(self.page.get_by_text("There is no job 000000.")).to_be_visible()
+        self.page.goto("/nowhere/at/all")
+        expect(self.page.locator("main")).to_contain_text("jobs")
+
+
+class Keyboard(BrowserCase):
+    def test_the_whole_task_without_a_mouse(self):
+        page, press = self.page, self.page.keyboard.press
+        page.goto("/")
+        self.reach("Size a feeder")
+        press("Enter")
+        page.get_by_label("Name of the property").wait_for()
+        for typed in ("Hollow barn", "60", "120 ft"):
+            page.keyboard.type(typed)
+            press("Tab")
+        self.reach("Size it")
+        press("Enter")
+        self.says("3 AWG aluminum, 60 A")
+        press("=")
+        self.says("2 AWG aluminum")
+        press("-")
+        self.says("3 AWG aluminum")
+        press("m")
+        self.says("copper, 60 A")
+        press("Control+z")
+        self.says("3 AWG aluminum")
+        press("Control+Shift+Z")
+        self.says("copper, 60 A")
+        self.reach("Building, distance")
+        press("PageUp")
+        expect(page.locator("svg.section")).to_contain_text("130 ft")
+        press("ArrowLeft")
+        expect(page.locator("svg.section")).to_contain_text("129 ft")
+        press("w")
+        expect(page.get_by_role("button", name="How it was worked")).to_have_attribute("aria-expanded", "false")
+        press("/")
+        page.keyboard.type("sheet")
+        press("Enter")
+        expect(page.get_by_role("heading", name="Calculation sheet: Feeder")).to_be_visible()
+
+    def test_runs_and_help(self):
+        self.open_sizing()
+        name = self.page.locator(".run-name")
+        for key, words in (("]", "Observatory feeder"), ("[", "Studio feeder"), ("[", "House feeder")):
+            self.page.keyboard.press(key)
+            expect(name).to_contain_text(words)
+        self.page.keyboard.press("?")
+        expect(self.page.get_by_role("dialog")).to_contain_text("previous and next run")
+        self.page.keyboard.press("Escape")
+        expect(self.page.get_by_role("dialog")).to_have_count(0)
+
+    def reach(self, name):
+        """Tab until something of this name has the focus."""
+        for _ in range(80):
+            focused = self.page.evaluate("document.activeElement.getAttribute('aria-label') || document.activeElement.innerText || ''")
+            if focused.strip() == name:
+                return
+            self.page.keyboard.press("Tab")
+        self.fail(f"Tab does not reach {name}")
