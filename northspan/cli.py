@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import argparse
+import gc
 import json
 import sqlite3
 import sys
@@ -99,6 +100,7 @@ def _serve(_: argparse.Namespace) -> int:
     from northspan.api.settings import config_from_environment
 
     config = config_from_environment()
+    gc.freeze()  # tables and modules stay; the collector need not walk them again
     server = waitress.create_server(create_app(config), host=config.bind, port=config.port, threads=8, ident=None)
     print(f"North Span is at http://{config.bind}:{config.port}", flush=True)
     try:

@@ -47,7 +47,9 @@ def longer(job: Job, run_id: str, number: int) -> Job:
 def all_loads(job: Job, number: int) -> Job:
     """The job with every load a little larger each time, so that nothing is remembered of any run."""
     loads = {key: load.model_copy(update={"power_va": load.power_va + 0.01 * (number + 1)}) for key, load in job.loads.items()}
-    runs = {key: run.model_copy(update={"load_a": run.load_a + 0.001 * (number + 1)}) if run.load_a else run for key, run in job.runs.items()}
+    runs = {
+        key: run.model_copy(update={"load_a": run.load_a + 0.001 * (number + 1)}) if run.load_a else run for key, run in job.runs.items()
+    }
     return job.model_copy(update={"loads": loads, "runs": runs})
 
 

@@ -112,7 +112,7 @@ class Schools:
 
     def __getitem__(self, name: str) -> str:
         """Give the school of a call."""
-        return dict(self.pairs)[name]
+        return next(school for call, school in self.pairs if call == name)
 
     def but(self, name: str, school: str) -> Schools:
         """Give the same schools with one call taken the other way."""

@@ -39,14 +39,8 @@ def building_facts(tree: Tree, building_id: str, line_v: float) -> BuildingFacts
     """
     job: Job = tree.job
     building = job.buildings[building_id]
-    entering = [
-        run
-        for key, run in job.runs.items()
-        if key in tree.order
-        and job.enclosures[run.target].building == building_id
-        and run.origin in job.enclosures
-        and job.enclosures[run.origin].building != building_id
-    ]
+    runs = [job.runs[key] for key in tree.entering.get(building_id, ())]
+    entering = [run for run in runs if run.origin in job.enclosures]
     feeders = [run for run in entering if run.kind is not RunKind.branch]
     supply = feeders[0] if feeders else (entering[0] if entering else None)
     branches = sum(run.kind is RunKind.branch for run in entering)

@@ -7,18 +7,17 @@ from collections.abc import Collection, Iterator
 from northspan.core.calls import Schools, check_calls, schools_of
 from northspan.core.cautions import STANDING
 from northspan.core.earth.buildings import building_findings, legacy_findings, plan_building
-from northspan.core.errors import NoSolution, OutsideTable
 from northspan.core.facts import building_facts
 from northspan.core.findings import Finding, Severity, by_severity
 from northspan.core.job import Circuit, Job, Status
 from northspan.core.loads.connected import load_of_run
 from northspan.core.panels.bonding import bond_findings, plan_enclosures
 from northspan.core.plan import Plan, RunPlan
-from northspan.core.rulebooks.protocol import BuildingFacts, Rulebook, Wire
+from northspan.core.rulebooks.protocol import Rulebook, Wire
 from northspan.core.rulebooks.registry import rulebook_named
-from northspan.core.sizing.run import RunQuestion, SizedRun, size_run
-from northspan.core.sizing.run_findings import findings_of_run
-from northspan.core.sizing.run_plan import plan_of_run, unsized_plan
+from northspan.core.sizing.question import RunQuestion
+from northspan.core.sizing.run import SizedRun
+from northspan.core.sizing.run_plan import plan_run, with_working
 from northspan.core.tree import Tree, tree_of
 from northspan.core.ways import plan_ways
 
@@ -59,8 +58,13 @@ def solve(job: Job, detailed: Collection[str] | None = None) -> Plan:
     sized: dict[str, SizedRun] = {}
     plans: dict[str, RunPlan] = {}
     for run_id in tree.order:
-        question = _question(tree, run_id, sized, schools, rulebook)
-        plans[run_id] = _plan_run(job, run_id, question, facts, rulebook, sized, findings, detailed=detailed is None or run_id in detailed)
+        planned = plan_run(run_id, _question(tree, run_id, sized, schools, rulebook), rulebook)
+        findings += planned.findings
+        if planned.sized:
+            sized[run_id] = planned.sized
+        wanted = detailed is None or run_id in detailed
+        building = facts[job.enclosures[job.runs[run_id].target].building]
+        plans[run_id] = with_working(job, planned, building, rulebook) if wanted else planned.plan
     findings += _undrawn(tree)
     enclosures = plan_enclosures(tree, facts, rulebook)
     buildings = {
@@ -115,39 +119,8 @@ def _question(tree: Tree, run_id: str, sized: dict[str, SizedRun], schools: Scho
     )
 
 
-def _plan_run(
-    job: Job,
-    run_id: str,
-    question: RunQuestion,
-    facts: dict[str, BuildingFacts],
-    rulebook: Rulebook,
-    sized: dict[str, SizedRun],
-    findings: list[Finding],
-    *,
-    detailed: bool,
-) -> RunPlan:
-    at, run = question.pointer, question.run
-    try:
-        answer = size_run(question, rulebook)
-    except (NoSolution, OutsideTable) as refused:
-        findings.append(Finding(Severity.stop, at, f"{run.name}: {refused}", "There is no answer, so nothing is shown.", "tables"))
-        return unsized_plan(run_id, run, question.nominal_v, str(refused))
-    if answer is None:
-        findings.append(Finding(Severity.check, at, f"{run.name}: no load yet.", "Type its load, or add what it feeds.", "job"))
-        return unsized_plan(run_id, run, question.nominal_v, "No load yet. Type its load.")
-    sized[run_id] = answer
-    findings += findings_of_run(answer, rulebook)
-    return plan_of_run(job, run_id, answer, facts[job.enclosures[run.target].building], rulebook, detailed=detailed)
-
-
 def _supply(tree: Tree, building: str, sized: dict[str, SizedRun]) -> Wire | None:
     """The largest conductor that enters a building from outside it."""
-    entering = [
-        sized[key].tried.wire
-        for key in tree.order
-        if key in sized
-        and tree.job.enclosures[tree.job.runs[key].target].building == building
-        and (tree.job.runs[key].origin in tree.job.sources or tree.job.enclosures[tree.job.runs[key].origin].building != building)
-    ]
+    entering = [sized[key].tried.wire for key in tree.entering.get(building, ()) if key in sized]
     rulebook = rulebook_named(tree.job.rulebook)
     return max(entering, key=lambda wire: rulebook.area(wire.size), default=None)

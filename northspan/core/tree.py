@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import cached_property
 
 from northspan.core.errors import InvalidJob
 from northspan.core.job import Job, Run, RunKind, Status
@@ -16,6 +17,17 @@ class Tree:
     feeding: dict[str, str]  # enclosure or source -> id of the run that feeds it
     leaving: dict[str, tuple[str, ...]]  # enclosure or source -> ids of runs that leave it
     order: tuple[str, ...]  # run ids, every run after the one that feeds it
+
+    @cached_property
+    def entering(self) -> dict[str, tuple[str, ...]]:
+        """Runs that come into each building from a source or another building, by building."""
+        found: dict[str, list[str]] = {}
+        for key in self.order:
+            run, cans = self.job.runs[key], self.job.enclosures
+            building = cans[run.target].building
+            if run.origin in self.job.sources or cans[run.origin].building != building:
+                found.setdefault(building, []).append(key)
+        return {building: tuple(keys) for building, keys in found.items()}
 
     def way_to(self, run_id: str) -> tuple[str, ...]:
         """List the runs from the source to the end of a run.

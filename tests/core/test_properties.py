@@ -2,19 +2,26 @@
 
 import json
 import unittest
+from dataclasses import replace
 
 import jsonpatch
 from hypothesis import given
 from hypothesis import strategies as st
 
-from northspan.core.errors import NorthSpanError
+from northspan.core.calls import schools_of
+from northspan.core.errors import NorthSpanError, NoSolution
 from northspan.core.job import Circuit, Job, Metal, Method, Place, RunKind
+from northspan.core.loads.connected import load_of_run
 from northspan.core.rulebooks.protocol import Wire
 from northspan.core.rulebooks.us.ampacity import size_ladder
+from northspan.core.sizing.conductor import choose_wire, try_wire
 from northspan.core.sizing.drop import DropQuestion, voltage_drop
+from northspan.core.sizing.question import RunQuestion
+from northspan.core.sizing.run import choose_device
 from northspan.core.solve import solve
+from northspan.core.tree import tree_of
 from northspan.core.upgrade import read_job
-from tests.support import US, a_feeder, a_stretch, run_of
+from tests.support import US, a_feeder, a_stretch, checked, run_of
 
 LOADS = st.floats(1, 400)
 LENGTHS = st.floats(1, 400)
@@ -95,6 +102,32 @@ class Any(unittest.TestCase):
 
 
 class Monotone(unittest.TestCase):
+    @given(LOADS, st.lists(STRETCHES, min_size=1, max_size=3), st.sampled_from([60, 120, 240]))
+    def test_the_halving_finds_what_trying_every_size_finds(self, load_a, stretches, nominal_v):
+        run = a_feeder(load_a, terminals="75", insulation="XHHW-2").runs["F1"].model_copy(update={"segments": tuple(stretches)})
+        job = a_feeder()
+        load = load_of_run(tree_of(checked(job, runs={"F1": run})), "F1", 240, 120)
+        question = RunQuestion(run, "/runs/F1", load, 240, nominal_v, 1.0, 3, 5, schools_of(job))
+        try:
+            device = choose_device(question, load.value, US)
+            terminals = US.terminals_c(run.terminals, device.value)
+            every = [
+                try_wire(question, load.value, device.value, terminals, US, Wire(size, Metal.copper, "XHHW-2"))
+                for size in size_ladder(Metal.copper)
+            ]
+        except NorthSpanError:
+            return
+        lawful = [t for t in every if t.lawful]
+        good = [t for t in every if t.good]
+        copper = replace(question, run=run.model_copy(update={"metal": Metal.copper}))
+        try:
+            chosen, least = choose_wire(copper, load.value, device.value, terminals, US)
+        except NoSolution:
+            self.assertEqual(lawful, [])
+            return
+        self.assertEqual(least.wire, lawful[0].wire)
+        self.assertEqual(chosen.wire, (good or lawful)[0].wire)
+
     @given(LOADS, LENGTHS, st.floats(1.001, 3))
     def test_a_longer_run_never_drops_less_nor_takes_a_smaller_wire(self, load_a, length_m, factor):
         short, long = (run_of(a_feeder(load_a, length, metal=Metal.copper)) for length in (length_m, length_m * factor))

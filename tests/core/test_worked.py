@@ -53,7 +53,7 @@ class Formulas(unittest.TestCase):
         self.assertFalse(at_most("a", "", 1, 0, "", "").holds)
 
     def test_an_unknown_figure_is_a_mistake_of_ours(self):
-        with self.assertRaises(NameError):
+        with self.assertRaisesRegex(TypeError, "'b'"):
             step("x", "x", "a + b", "", "", a=1.0)
 
 

@@ -99,7 +99,7 @@ def _added(
     heavier = max((1, 2), key=lambda leg: sums[leg, False] + 1.25 * sums[leg, True])
     words = "the rest plus the continuous part"
     steps += [
-        step(f"I_{leg}", f"leg {leg}, {words}", "I_r + I_k", "A", "connected load", I_r=sums[leg, False], I_k=sums[leg, True])
+        step(f"I_L{leg}", f"leg {leg}, {words}", "I_r + I_k", "A", "connected load", I_r=sums[leg, False], I_k=sums[leg, True])
         for leg in (1, 2)
     ]
     unbalance = step("I_u", "largest unbalance in the neutral", "max(N_1, N_2)", "A", "connected load", N_1=neutral[1], N_2=neutral[2])

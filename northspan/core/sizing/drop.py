@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from functools import lru_cache
+from itertools import accumulate
 
-from northspan.core.job import Metal, Segment
+from northspan.core.job import Metal, Method, Segment
 from northspan.core.rulebooks.protocol import Rulebook
 from northspan.core.worked import Step, Worked, step
 
@@ -34,7 +35,7 @@ class DropQuestion:
     segments: tuple[Segment, ...]
 
 
-@lru_cache(maxsize=8192)
+@lru_cache(maxsize=1024)
 def voltage_drop(question: DropQuestion, size: str, metal: Metal, rulebook: Rulebook) -> Worked[Drop]:
     """Work the drop of a single-phase run by impedance at a power factor.
 
@@ -58,67 +59,104 @@ def voltage_drop(question: DropQuestion, size: str, metal: Metal, rulebook: Rule
     ----------
     IEEE Std 141, 3.11 (approximate formula); impedances from the rulebook's tables.
     """
-    steps: list[Step] = []
-    effective: dict[str, tuple[Step, float]] = {}
-    totals: dict[str, float] = {}
-    along: list[float] = []
-    along_starting: list[float] = []
-    design_v = starting_v = 0.0
-    unit = rulebook.length
-    for segment in question.segments:
-        if segment.method not in effective:
-            z = rulebook.impedance(size, metal, segment.method)
-            z_e = step(
-                "Z",
-                "effective impedance at the power factor",
-                "R * f + X * sqrt(1 - f**2)",
-                f"Ω/{unit.per_thousand}",
-                "IEEE 141, 3.11",
-                R=z.value.resistance_ohm,
-                X=z.value.reactance_ohm,
-                f=question.power_factor,
-            )
-            z_s = z.value.resistance_ohm * STARTING_POWER_FACTOR + z.value.reactance_ohm * (1 - STARTING_POWER_FACTOR**2) ** 0.5
-            effective[segment.method] = (z_e, z_s)
-            steps += [*z.steps, z_e]
-        z_e, z_s = effective[segment.method]
-        length = segment.length_m / unit.metres  # metres to the unit of the tables
-        totals[segment.method] = totals.get(segment.method, 0.0) + length
-        design_v += 2 * question.current_a * z_e.value * length / 1000
-        starting_v += 2 * question.starting_extra_a * z_s * length / 1000
-        along.append(design_v)
-        along_starting.append(design_v + starting_v)
-    drops = []
-    for method, length in totals.items():
-        words = "drop, out and back" + (f", in {method}" if len(totals) > 1 else "")
-        drops.append(
-            step("V_d", words, "2 * I * Z * L / 1000", "V", "IEEE 141, 3.11", I=question.current_a, Z=effective[method][0].value, L=length)
-        )
-    total = (
-        drops[0]
-        if len(drops) == 1
-        else step(
-            "V_d",
-            "drop, all stretches",
-            " + ".join(f"V_{i}" for i in range(len(drops))),
-            "V",
-            "sum",
-            **{f"V_{i}": drop.value for i, drop in enumerate(drops)},
-        )
+    lengths = _lengths(question.segments, rulebook)
+    running = {method: effective_impedance(size, metal, method, question.power_factor, rulebook) for method in lengths}
+    design = _over_methods("V_d", "drop, out and back", question.current_a, running, lengths)
+    percent = step("d", "drop of nominal", "100 * V_d / U", "%", "ratio", V_d=design.value, U=question.nominal_v)
+    steps = (*design.steps, percent)
+    along = _along(question.current_a, running, question.segments, rulebook)
+    if not question.starting_extra_a:
+        return Worked(Drop(design.value, design.value, percent.value, along, along), steps)
+    standing = {method: effective_impedance(size, metal, method, STARTING_POWER_FACTOR, rulebook) for method in lengths}
+    words = f"more while the largest motor starts, power factor {STARTING_POWER_FACTOR:g} assumed"
+    extra = _over_methods("V_m", words, question.starting_extra_a, standing, lengths)
+    starting = step("V_s", "drop while the largest motor starts", "V_d + V_m", "V", "sum", V_d=design.value, V_m=extra.value)
+    more = _along(question.starting_extra_a, standing, question.segments, rulebook)
+    along_starting = tuple(a + b for a, b in zip(along, more, strict=True))
+    return Worked(Drop(design.value, starting.value, percent.value, along, along_starting), (*steps, *extra.steps, starting))
+
+
+def drop_percent(question: DropQuestion, size: str, metal: Metal, rulebook: Rulebook) -> float:
+    """Work the drop alone, without its lines, to search a ladder of sizes quickly. [%]
+
+    Parameters
+    ----------
+    question : DropQuestion
+        Current, power factor, voltage and stretches. [A, -, V, m]
+    size : str
+        Conductor size. [-]
+    metal : Metal
+        Conductor metal. [-]
+    rulebook : Rulebook
+        For the impedance. [-]
+    """
+    methods = {s.method for s in question.segments}
+    running = {method: effective_impedance(size, metal, method, question.power_factor, rulebook) for method in methods}
+    return 100 * _along(question.current_a, running, question.segments, rulebook)[-1] / question.nominal_v
+
+
+@lru_cache(maxsize=8192)
+def effective_impedance(size: str, metal: Metal, method: Method, power_factor: float, rulebook: Rulebook) -> Worked[float]:
+    """Work the part of a conductor's impedance that makes voltage drop at a power factor. [ohm per thousand of the code's length unit]
+
+    Parameters
+    ----------
+    size : str
+        Conductor size. [-]
+    metal : Metal
+        Conductor metal. [-]
+    method : Method
+        Wiring method. [-]
+    power_factor : float
+        Of the load. [-]
+    rulebook : Rulebook
+        For the impedance. [-]
+
+    References
+    ----------
+    IEEE Std 141, 3.11.
+    """
+    z = rulebook.impedance(size, metal, method)
+    effective = step(
+        "Z",
+        f"effective impedance at power factor {power_factor:g}",
+        "R * f + X * sqrt(1 - f**2)",
+        f"Ω/{rulebook.length.per_thousand}",
+        "IEEE 141, 3.11",
+        R=z.value.resistance_ohm,
+        X=z.value.reactance_ohm,
+        f=power_factor,
     )
-    percent = step("d", "drop of nominal", "100 * V_d / U", "%", "ratio", V_d=total.value, U=question.nominal_v)
-    steps += drops if len(drops) == 1 else [*drops, total]
-    steps.append(percent)
-    if question.starting_extra_a:
-        steps.append(
-            step(
-                "V_s",
-                f"while the largest motor starts, power factor {STARTING_POWER_FACTOR:g} assumed",
-                "V_d + V_m",
-                "V",
-                "IEEE 141, 3.11",
-                V_d=total.value,
-                V_m=starting_v,
-            )
-        )
-    return Worked(Drop(total.value, total.value + starting_v, percent.value, tuple(along), tuple(along_starting)), tuple(steps))
+    return Worked(effective.value, (*z.steps, effective))
+
+
+def _lengths(segments: tuple[Segment, ...], rulebook: Rulebook) -> dict[Method, float]:
+    """Length in each method, in the unit of the tables."""
+    lengths: dict[Method, float] = {}
+    for segment in segments:
+        lengths[segment.method] = lengths.get(segment.method, 0.0) + segment.length_m / rulebook.length.metres
+    return lengths
+
+
+def _over_methods(
+    symbol: str, words: str, current_a: float, impedances: dict[Method, Worked[float]], lengths: dict[Method, float]
+) -> Worked[float]:
+    several = len(lengths) > 1
+    steps: list[Step] = []
+    parts: dict[str, float] = {}
+    for method, length in lengths.items():
+        name, z = f"{words}, in {method}" if several else words, impedances[method]
+        drop = step(symbol, name, "2 * I * Z * L / 1000", "V", "IEEE 141, 3.11", I=current_a, Z=z.value, L=length)
+        parts[f"V_{len(parts) + 1}"] = drop.value
+        steps += [*z.steps, drop]
+    if several:
+        steps.append(step(symbol, f"{words}, all stretches", " + ".join(parts), "V", "sum", **parts))
+    return Worked(steps[-1].value, tuple(steps))
+
+
+def _along(
+    current_a: float, impedances: dict[Method, Worked[float]], segments: tuple[Segment, ...], rulebook: Rulebook
+) -> tuple[float, ...]:
+    """Drop up to the end of each stretch, and so of the whole run. [V]"""
+    unit_m = rulebook.length.metres
+    return tuple(accumulate(2 * current_a * impedances[s.method].value * s.length_m / unit_m / 1000 for s in segments))

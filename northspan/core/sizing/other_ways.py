@@ -10,7 +10,8 @@ from northspan.core.findings import Cure, Edit
 from northspan.core.job import CallChoice, Job, Metal, RunKind
 from northspan.core.plan import CallOption, CallPlan, Neighbour
 from northspan.core.rulebooks.protocol import Rulebook
-from northspan.core.sizing.run import RunQuestion, SizedRun, size_run
+from northspan.core.sizing.question import RunQuestion
+from northspan.core.sizing.run import SizedRun, size_run
 
 
 def neighbours(sized: SizedRun, rulebook: Rulebook) -> tuple[Neighbour, ...]:

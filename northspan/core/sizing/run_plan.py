@@ -2,49 +2,98 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
+from functools import lru_cache
+
 from northspan.core.cautions import cautions_for
+from northspan.core.errors import NoSolution, OutsideTable
 from northspan.core.facts import run_facts
+from northspan.core.findings import Finding, Severity
 from northspan.core.job import Job, Run, Segment
-from northspan.core.plan import CallPlan, Neighbour, RunPlan, StretchPlan, WirePlan, WorkGroup, printed, shown
+from northspan.core.plan import RunPlan, StretchPlan, WirePlan, WorkGroup, printed, shown
 from northspan.core.routing.cover import covers
 from northspan.core.rulebooks.protocol import BuildingFacts, Rulebook
 from northspan.core.sizing.other_ways import calls_of_run, largest_pipe, neighbours
-from northspan.core.sizing.run import SizedRun
+from northspan.core.sizing.question import RunQuestion
+from northspan.core.sizing.run import SizedRun, size_run
+from northspan.core.sizing.run_findings import findings_of_run
 from northspan.core.worked import Step, Worked
 
 
-def plan_of_run(job: Job, run_id: str, sized: SizedRun, building: BuildingFacts, rulebook: Rulebook, *, detailed: bool) -> RunPlan:
-    """Lay out a sized run.
+@dataclass(frozen=True, slots=True)
+class PlannedRun:
+    """A run sized and laid out, with what was found about it; `sized` is None where there is no answer."""
+
+    plan: RunPlan
+    sized: SizedRun | None
+    findings: tuple[Finding, ...]
+
+
+@lru_cache(maxsize=1024)
+def plan_run(run_id: str, question: RunQuestion, rulebook: Rulebook) -> PlannedRun:
+    """Size a run, lay it out without its working, and say what is wrong with it.
+
+    Parameters
+    ----------
+    run_id : str
+        Id of the run. [-]
+    question : RunQuestion
+        What decides it. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+
+    Raises
+    ------
+    InvalidJob
+        If a pinned choice does not exist.
+    """
+    at, run = question.pointer, question.run
+    try:
+        sized = size_run(question, rulebook)
+    except (NoSolution, OutsideTable) as refused:
+        finding = Finding(Severity.stop, at, f"{run.name}: {refused}", "There is no answer, so nothing is shown.", "tables")
+        return PlannedRun(_unsized(run_id, run, question.nominal_v, str(refused)), None, (finding,))
+    if sized is None:
+        finding = Finding(Severity.check, at, f"{run.name}: no load yet.", "Type its load, or add what it feeds.", "job")
+        return PlannedRun(_unsized(run_id, run, question.nominal_v, "No load yet. Type its load."), None, (finding,))
+    return PlannedRun(_plain(run_id, sized, rulebook), sized, tuple(findings_of_run(sized, rulebook)))
+
+
+def with_working(job: Job, planned: PlannedRun, building: BuildingFacts, rulebook: Rulebook) -> RunPlan:
+    """Add the lines of working, the other ways and the calls to a planned run.
 
     Parameters
     ----------
     job : Job
-        The job. [-]
-    run_id : str
-        Id of the run. [-]
-    sized : SizedRun
-        The run, sized. [-]
+        The job, for who decided its calls. [-]
+    planned : PlannedRun
+        The run. [-]
     building : BuildingFacts
         The building it feeds. [-]
     rulebook : Rulebook
         The code that was followed. [-]
-    detailed : bool
-        Whether to print the working and work out the other ways. [-]
     """
+    sized = planned.sized
+    if sized is None:
+        return planned.plan
+    wires = rulebook.four_wires(run_facts(sized.question.run, sized.question.line_v), building)
+    more = {
+        "working": _working(sized, wires, rulebook),
+        "neighbours": neighbours(sized, rulebook),
+        "calls": calls_of_run(job, sized, rulebook),
+    }
+    return planned.plan.model_copy(update=more)
+
+
+def _plain(run_id: str, sized: SizedRun, rulebook: Rulebook) -> RunPlan:
     run, tried = sized.question.run, sized.tried
     ladder = rulebook.sizes(tried.wire.metal)
     at = ladder.index(tried.wire.size)
     legs = sized.question.load.value
     design = legs.design if legs else None
     cover = covers(run, sized.device.value, sized.question.line_v, rulebook)
-    working: tuple[WorkGroup, ...] = ()
-    others: tuple[Neighbour, ...] = ()
-    calls: tuple[CallPlan, ...] = ()
-    if detailed:
-        working = _working(sized, rulebook.four_wires(run_facts(run, sized.question.line_v), building), cover, rulebook)
-        others = neighbours(sized, rulebook)
-        calls = calls_of_run(job, sized, rulebook)
     margins = shown(sized.device.margins + sized.margins)
+    wires = _wires(sized, rulebook)
     return RunPlan(
         id=run_id,
         name=run.name,
@@ -54,7 +103,7 @@ def plan_of_run(job: Job, run_id: str, sized: SizedRun, building: BuildingFacts,
         status=run.status,
         sized=True,
         headline=f"{rulebook.size_name(tried.wire.size)} {tried.wire.metal}, {sized.device.value:.0f} A",
-        subline=_subline(sized, rulebook),
+        subline=_subline(sized, len(wires), rulebook),
         length_m=sum(s.length_m for s in run.segments),
         nominal_v=sized.question.nominal_v,
         load_a=design.total_a if design else 0,
@@ -71,7 +120,7 @@ def plan_of_run(job: Job, run_id: str, sized: SizedRun, building: BuildingFacts,
         grounded_size=sized.grounded_size or "",
         grounded_least=sized.grounded.value if sized.grounded_size else "",
         equipment_ground_size=sized.equipment_ground_size or "",
-        wires=_wires(sized, rulebook),
+        wires=wires,
         stretches=_stretches(run, sized, cover, rulebook),
         drop_v=tried.drop.value.drop_v,
         drop_percent=tried.drop.value.percent,
@@ -79,29 +128,16 @@ def plan_of_run(job: Job, run_id: str, sized: SizedRun, building: BuildingFacts,
         way_percent=sized.question.drop_above_percent + tried.drop.value.percent,
         margins=margins,
         governs=next((m.key for m in margins if m.governs), ""),
-        working=working,
-        neighbours=others,
+        working=(),
+        neighbours=(),
         smaller=ladder[at - 1] if at else "",
         larger=ladder[at + 1] if at + 1 < len(ladder) else "",
-        calls=calls,
+        calls=(),
         cautions=cautions_for(run, tried.wire.metal),
     )
 
 
-def unsized_plan(run_id: str, run: Run, nominal_v: float, reason: str) -> RunPlan:
-    """Lay out a run that cannot be sized yet, and say why.
-
-    Parameters
-    ----------
-    run_id : str
-        Id of the run. [-]
-    run : Run
-        The run. [-]
-    nominal_v : float
-        Nominal voltage. [V]
-    reason : str
-        Why there is no answer. [-]
-    """
+def _unsized(run_id: str, run: Run, nominal_v: float, reason: str) -> RunPlan:
     return RunPlan(
         id=run_id,
         name=run.name,
@@ -145,9 +181,8 @@ def unsized_plan(run_id: str, run: Run, nominal_v: float, reason: str) -> RunPla
     )
 
 
-def _subline(sized: SizedRun, rulebook: Rulebook) -> str:
-    count = sum(1 for _ in _wires(sized, rulebook))
-    parts = [sized.tried.wire.insulation, f"{count} wires"]
+def _subline(sized: SizedRun, wires: int, rulebook: Rulebook) -> str:
+    parts = [sized.tried.wire.insulation, f"{wires} wires"]
     pipe = largest_pipe(sized)
     if pipe:
         parts.append(pipe)
@@ -202,8 +237,9 @@ def _bare_stretches(segments: tuple[Segment, ...]) -> tuple[StretchPlan, ...]:
     return tuple(plans)
 
 
-def _working(sized: SizedRun, wires: Step, cover: tuple[Worked[float | None], ...], rulebook: Rulebook) -> tuple[WorkGroup, ...]:
+def _working(sized: SizedRun, wires: Step, rulebook: Rulebook) -> tuple[WorkGroup, ...]:
     tried = sized.tried
+    cover = covers(sized.question.run, sized.device.value, sized.question.line_v, rulebook)
     ampacity, drop = tried.ampacity.value, tried.drop.value
     size = rulebook.size_name(tried.wire.size)
     groups = [

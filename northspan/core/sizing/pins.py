@@ -1,0 +1,50 @@
+"""Choices that a person fixed: whether they exist at all."""
+
+from __future__ import annotations
+
+from functools import lru_cache
+
+from northspan.core.errors import InvalidJob
+from northspan.core.job import Run
+from northspan.core.rulebooks.protocol import Rulebook
+
+
+@lru_cache(maxsize=4096)
+def check_pins(run: Run, at: str, rulebook: Rulebook) -> None:
+    """Refuse pinned choices that do not exist, before anything is worked.
+
+    Parameters
+    ----------
+    run : Run
+        The run. [-]
+    at : str
+        JSON pointer to it. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+
+    Raises
+    ------
+    InvalidJob
+        With the field, what is wrong and what would be right.
+    """
+    every = tuple(dict.fromkeys(size for metal in rulebook.metals() for size in rulebook.sizes(metal)))
+    sizes = rulebook.sizes(run.metal) if run.metal else every
+    for name in ("conductor_size", "grounded_size", "equipment_ground_size"):
+        size = getattr(run, name)
+        if size is not None and size not in sizes:
+            raise InvalidJob(
+                f"{at}/{name}", f"there is no {run.metal or ''} conductor of size {size}.".replace("  ", " "), f"Sizes: {', '.join(sizes)}."
+            )
+    if run.insulation is not None and run.insulation not in rulebook.insulations():
+        raise InvalidJob(f"{at}/insulation", f"there is no insulation {run.insulation}.", f"Types: {', '.join(rulebook.insulations())}.")
+    if run.device_a is not None and run.device_a not in rulebook.devices():
+        raise InvalidJob(
+            f"{at}/device_a",
+            f"{run.device_a:g} A is not a standard device.",
+            f"Ratings: {', '.join(f'{a:g}' for a in rulebook.devices())}.",
+        )
+    if run.pipe_size is not None:
+        for segment in run.segments:
+            shelf = [pipe.size for pipe in rulebook.pipes(segment.method, 4)]
+            if shelf and run.pipe_size not in shelf:
+                raise InvalidJob(f"{at}/pipe_size", f"there is no {segment.method} of size {run.pipe_size}.", f"Sizes: {', '.join(shelf)}.")
