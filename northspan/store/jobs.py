@@ -127,8 +127,8 @@ class Jobs:
         """Apply a JSON Patch to the revision it was made on, and keep the result as the next revision."""
         with self._writing() as session:
             row, head = _fresh(session, job_id, on_revision)
-            document = patched(json.loads(head.document), patch)
-            job = read_job(document)
+            before = json.loads(head.document)
+            job = read_job(patched(before, patch))
             solve(job, detailed=())  # what cannot be planned is refused before it is kept
             return _keep(
                 session,
@@ -138,7 +138,7 @@ class Jobs:
                     kind="edit",
                     who=who,
                     at=_now(),
-                    what=what_changed(patch),
+                    what=what_changed(patch, before),
                     patch=json.dumps(patch),
                     document=job.model_dump_json(),
                     undo_to=head.number,
@@ -230,32 +230,40 @@ def patched(document: dict[str, Any], patch: list[dict[str, Any]]) -> object:
     return document
 
 
-def what_changed(patch: list[dict[str, Any]]) -> str:
-    """Say in a few words what an edit changed.
+def what_changed(patch: list[dict[str, Any]], document: dict[str, Any]) -> str:
+    """Say in a few words what an edit changed, by the names that people know.
 
     Parameters
     ----------
     patch : list of dict
         RFC 6902 operations. [-]
+    document : dict
+        The job document before the edit. [-]
 
     Examples
     --------
-    >>> what_changed([{"op": "add", "path": "/runs/F2/metal", "value": "copper"}])
-    'runs F2 metal to copper'
+    >>> what_changed([{"op": "add", "path": "/runs/F2/metal", "value": "copper"}], {"runs": {"F2": {"name": "Barn feeder"}}})
+    'Barn feeder: metal copper'
     """
-    words = []
-    for operation in patch:
-        if operation["op"] == "test":
-            continue
-        name = operation["path"].strip("/").replace("/", " ").replace("_", " ")
-        value = operation.get("value")
-        text = {"remove": f"{name} removed"}.get(operation["op"], name)
-        if operation["op"] != "remove" and isinstance(value, (str, int, float)):
-            text += f" to {value:.4g}" if isinstance(value, float) else f" to {value}"
-        elif operation["op"] != "remove" and value is None:
-            text += " handed back to the rules"
-        words.append(text)
-    return "; ".join(words)[:200]
+    return "; ".join(_change(operation, document) for operation in patch if operation["op"] != "test")[:200]
+
+
+def _change(operation: dict[str, Any], document: dict[str, Any]) -> str:
+    kind, _, rest = operation["path"].strip("/").partition("/")
+    key, _, field = rest.partition("/")
+    part = document.get(kind, {}).get(key, {}) if isinstance(document.get(kind), dict) else {}
+    name = part["name"] if isinstance(part, dict) and "name" in part else f"{kind} {key}".strip()
+    what = field.replace("/", " ").replace("_", " ")
+    value = operation.get("value")
+    if operation["op"] == "remove":
+        outcome = "removed"
+    elif isinstance(value, (str, int, float)):
+        outcome = f"{value:.4g}" if isinstance(value, float) else str(value)
+    elif value is None:
+        outcome = "handed back to the rules"
+    else:
+        outcome = "changed" if part else "added"
+    return f"{name.replace('_', ' ')}: {f'{what} {outcome}'.strip()}"
 
 
 def _keep(session: Session, row: JobRow, revision: RevisionRow) -> StoredJob:

@@ -141,7 +141,7 @@ class Sizing(BrowserCase):
         self.page.get_by_role("link", name=re.compile("Record")).click()
         row = self.page.get_by_role("row").nth(1)
         expect(row).to_contain_text("Ann Able")
-        expect(row).to_contain_text("conductor size to 1/0")
+        expect(row).to_contain_text("Studio feeder: conductor size 1/0")
 
 
 class Start(BrowserCase):

@@ -1,5 +1,6 @@
 """The store: every accepted edit a revision, undo and redo by revisions, nothing lost."""
 
+import json
 import sqlite3
 import tempfile
 import threading
@@ -52,7 +53,7 @@ class Edits(StoreCase):
         stored = self.edit("/runs/F1/load_a", 80, "B. Baker")
         self.assertEqual((stored.revision, stored.can_undo, stored.can_redo), (2, True, False))
         lines = [(r.number, r.kind, r.who, r.what) for r in self.jobs.history(self.job_id)]
-        self.assertEqual(lines, [(2, "edit", "B. Baker", "runs F1 load a to 80"), (1, "created", "A. Able", "created")])
+        self.assertEqual(lines, [(2, "edit", "B. Baker", "Feeder: load a 80"), (1, "created", "A. Able", "created")])
 
     def test_undo_and_redo_walk_back_and_forth(self):
         for load_a in (80, 90):
@@ -101,14 +102,18 @@ class Edits(StoreCase):
 
     def test_what_changed_in_words(self):
         cases = [
-            (setting("/runs/F2/conductor_size", None), "runs F2 conductor size handed back to the rules"),
-            ([{"op": "remove", "path": "/electrodes/E3"}], "electrodes E3 removed"),
-            (setting("/runs/F2/segments/1/length_m", 56.388), "runs F2 segments 1 length m to 56.39"),
+            (setting("/runs/F1/conductor_size", None), "Feeder: conductor size handed back to the rules"),
+            ([{"op": "remove", "path": "/electrodes/E3"}], "electrodes E3: removed"),
+            (setting("/runs/F1/segments/1/length_m", 56.388), "Feeder: segments 1 length m 56.39"),
             ([{"op": "test", "path": "/name", "value": 1}], ""),
-            (setting("/electrodes/E9", {"name": "Rod"}), "electrodes E9"),
+            (setting("/electrodes/E9", {"name": "Rod"}), "electrodes E9: added"),
+            (setting("/name", "Other"), "name: Other"),
+            (setting("/calls/rods", {"school": "one_proved"}), "calls rods: added"),
+            (setting("/drop_limits/way_percent", 4), "drop limits way percent: 4"),
         ]
+        document = json.loads(a_feeder().model_dump_json())
         for patch, words in cases:
-            self.assertEqual(what_changed(patch), words)
+            self.assertEqual(what_changed(patch, document), words)
 
     @settings(max_examples=15)
     @given(st.lists(st.sampled_from([10.0, 20.0, 30.0, "undo", "redo"]), max_size=12))

@@ -1,0 +1,76 @@
+"""Takes the pictures of the main views from the demo property: `make screenshots`."""
+
+from __future__ import annotations
+
+import sys
+from typing import Any
+
+from playwright.sync_api import Page, sync_playwright
+
+from tests.browser.support import PHONE, open_browser
+from tests.run import TOP
+from tests.server import Server
+
+WIDE: dict[str, Any] = {"viewport": {"width": 1280, "height": 800}}
+NIGHT = WIDE | {"color_scheme": "dark"}
+
+
+def everything(page: Page) -> None:
+    page.locator(".findings .plain").click()
+
+
+def working(page: Page) -> None:
+    page.get_by_role("button", name="How it was worked").scroll_into_view_if_needed()
+    page.locator(".answer").evaluate("e => e.scrollTop = e.querySelector('.work-group').offsetTop - 60")
+
+
+def begin(page: Page) -> None:
+    page.get_by_role("button", name="Size a feeder").click()
+
+
+SHOTS: dict[str, tuple[str, dict[str, Any], Any]] = {
+    "jobs": ("/", WIDE, begin),
+    "sizing": ("/jobs/{id}/sizing", WIDE, None),
+    "sizing-night-findings": ("/jobs/{id}/sizing", NIGHT, everything),
+    "sizing-working": ("/jobs/{id}/sizing", WIDE, working),
+    "sizing-phone": ("/jobs/{id}/sizing", PHONE, None),
+    "sheet": ("/jobs/{id}/sheet", WIDE, None),
+    "record": ("/jobs/{id}/record", WIDE, None),
+}
+
+
+def main() -> int:
+    folder = TOP / "docs/screenshots"
+    folder.mkdir(exist_ok=True)
+    server = Server().start()
+    try:
+        with sync_playwright() as playwright:
+            browser = open_browser(playwright)
+            job_id = _a_job_with_a_history(server)
+            for name, (path, settings, prepare) in SHOTS.items():
+                context = browser.new_context(base_url=server.url, locale="en-US", timezone_id="UTC", **settings)
+                page = context.new_page()
+                page.goto(path.replace("{id}", job_id), wait_until="networkidle")
+                if prepare:
+                    prepare(page)
+                page.wait_for_timeout(500)
+                page.screenshot(path=folder / f"{name}.png")
+                context.close()
+            browser.close()
+    finally:
+        server.stop()
+    return 0
+
+
+def _a_job_with_a_history(server: Server) -> str:
+    _, state = server.ask("POST", "/api/jobs", {"start": "demo"})
+    job_id: str = state["id"]
+    who = {"Northspan_Person": "Ann%20Able"}
+    patch = [{"op": "add", "path": "/runs/F2/conductor_size", "value": "1/0"}, {"op": "add", "path": "/runs/F2/metal", "value": "aluminum"}]
+    server.ask("PATCH", f"/api/jobs/{job_id}", patch, If_Match="1", **who)
+    server.ask("POST", f"/api/jobs/{job_id}/undo", None, If_Match="2", **who)
+    return job_id
+
+
+if __name__ == "__main__":
+    sys.exit(main())
