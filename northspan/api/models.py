@@ -28,6 +28,15 @@ class NewJob(Wire):
     metal: Metal | None = None
 
 
+class FeederStart(Wire):
+    """The few things that a feeder to a detached building starts from."""
+
+    load_a: float = Field(gt=0, le=6000)
+    length_m: float = Field(gt=0, le=5000)
+    continuous_a: float = Field(0, ge=0, le=6000)
+    metal: Metal | None = None
+
+
 class PatchOperation(Wire):
     """One operation of a JSON Patch (RFC 6902)."""
 

@@ -15,7 +15,7 @@ from northspan.core.calculators import FeederAnswer, FeederQuestion
 from northspan.core.job import Job
 from northspan.core.plan import Plan
 
-_IN: tuple[type[BaseModel], ...] = (Job, models.NewJob, models.JobPatch, FeederQuestion)
+_IN: tuple[type[BaseModel], ...] = (Job, models.NewJob, models.JobPatch, models.FeederStart, FeederQuestion)
 _OUT: tuple[type[BaseModel], ...] = (
     Job,
     Plan,
@@ -30,6 +30,7 @@ _OUT: tuple[type[BaseModel], ...] = (
 _BODIES: dict[tuple[str, str], type[BaseModel]] = {
     ("/api/jobs", "post"): models.NewJob,
     ("/api/jobs/{job_id}", "patch"): models.JobPatch,
+    ("/api/jobs/{job_id}/start/detached_feeder", "post"): models.FeederStart,
     ("/api/import", "post"): Job,
     ("/api/solve", "post"): Job,
     ("/api/calc/feeder", "post"): FeederQuestion,
@@ -83,9 +84,9 @@ def _complete(path: str, method: str, operation: dict[str, Any], taken: dict[str
     answers = {code: answer for code, answer in operation["responses"].items() if code.startswith("2")}
     _rename(answers, given)
     operation["responses"] = answers | {"4XX": _ERROR}
-    edits = method == "patch" or path.endswith(("/undo", "/redo"))
+    edits = method == "patch" or path.endswith(("/undo", "/redo", "/start/detached_feeder"))
     extra = ([_IF_MATCH] if edits else []) + ([_PERSON] if method in {"patch", "post"} and "/jobs" in path else [])
-    if path.endswith(("/plan", "/solve", "{job_id}", "/undo", "/redo", "/jobs", "/import")) and not (
+    if path.endswith(("/plan", "/solve", "{job_id}", "/undo", "/redo", "/start/detached_feeder", "/jobs", "/import")) and not (
         path.endswith("/jobs") and method == "get"
     ):
         extra.append(_FOCUS)

@@ -16,7 +16,7 @@ from northspan.core.job import Job
 from northspan.core.plan import Plan
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
 from northspan.core.solve import solve
-from northspan.core.starts import detached_feeder, empty_job
+from northspan.core.starts import detached_feeder, empty_job, filled_with
 from northspan.core.upgrade import read_job
 from northspan.files.job_file import job_file_name, write_job
 from northspan.store.jobs import Jobs, StoredJob
@@ -55,6 +55,16 @@ def edit_job(job_id: str) -> Response:
     # fields that were not sent stay out: an operation without a value is not one with null
     operations = [operation.model_dump(by_alias=True, exclude_unset=True) for operation in patch.root]
     return _state(_jobs().edit(job_id, on_revision, operations, bodies.person()))
+
+
+@bp.post("/jobs/<job_id>/start/detached_feeder")
+@bp.output(models.JobState)
+def start_feeder(job_id: str) -> Response:
+    """Put a feeder to a detached building into a job that has no runs, on the revision named in If-Match."""
+    on_revision, wanted = bodies.revision_asked(), bodies.body(models.FeederStart)
+    kept = _jobs().get(job_id).job
+    patch = filled_with(kept, detached_feeder(kept.name, wanted.load_a, wanted.length_m, wanted.metal, wanted.continuous_a))
+    return _state(_jobs().edit(job_id, on_revision, patch, bodies.person()))
 
 
 @bp.post("/jobs/<job_id>/undo")

@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+from typing import Any
+
+from northspan.core.errors import InvalidJob
 from northspan.core.job import (
     Bond,
     Building,
@@ -62,3 +65,30 @@ def detached_feeder(name: str, load_a: float, length_m: float, metal: Metal | No
             ),
         },
     )
+
+
+def filled_with(job: Job, start: Job) -> list[dict[str, Any]]:
+    """Give the edit that puts a start into a job without runs, as JSON Patch operations.
+
+    Parameters
+    ----------
+    job : Job
+        The job as it stands. [-]
+    start : Job
+        A started job; its parts are taken, its name is not. [-]
+
+    Raises
+    ------
+    InvalidJob
+        If the job has runs already, or a part of the same id.
+    """
+    if job.runs:
+        raise InvalidJob("/runs", "this job has runs already.", "Start a new job.")
+    patch: list[dict[str, Any]] = []
+    document = start.model_dump(mode="json")
+    for kind in ("buildings", "enclosures", "runs"):
+        for key, part in document[kind].items():
+            if key in getattr(job, kind):
+                raise InvalidJob(f"/{kind}/{key}", "the job has a part of this id already.", "Start a new job.")
+            patch.append({"op": "add", "path": f"/{kind}/{key}", "value": part})
+    return patch

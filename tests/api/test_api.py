@@ -16,6 +16,7 @@ from northspan.api import create_app
 from northspan.api.settings import Config, config_from_environment
 from northspan.core.demo import kestrel_hollow
 from northspan.core.solve import solve
+from northspan.core.starts import empty_job
 from northspan.store.jobs import Jobs
 from tests.support import a_feeder, a_property_of
 
@@ -83,6 +84,13 @@ class Ordinary(ApiCase):
         back = self.client.post("/api/import", data=saved.data)
         self.assertEqual((back.status_code, back.get_json()["job"]), (201, json.loads(self.stored.job.model_dump_json())))
         self.assertNotEqual(back.get_json()["id"], self.stored.id)
+
+    def test_an_empty_job_is_started(self):
+        job_id = self.jobs.add(empty_job("Bare"), "").id
+        url, body = f"/api/jobs/{job_id}/start/detached_feeder", {"load_a": 60, "length_m": 40}
+        filled = self.client.post(url, json=body, headers={"If-Match": "1"}).get_json()
+        self.assertEqual((filled["revision"], filled["job"]["name"], filled["plan"]["runs"]["F1"]["sized"]), (2, "Bare", True))
+        self.assertEqual(self.problem(self.client.post(url, json=body, headers={"If-Match": "2"}), 422)["field"], "/runs")
 
     def test_solve_keeps_nothing(self):
         before = len(self.jobs.lines())

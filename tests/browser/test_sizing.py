@@ -156,10 +156,18 @@ class Start(BrowserCase):
         self.page.get_by_role("button", name="Size it").click()
         self.says("3 AWG aluminum, 60 A")  # unmarked terminals: 65 A at 60 °C; the drop is 2.4 %
 
-    def test_an_empty_job_says_what_to_do(self):
+    def test_an_empty_job_is_filled_and_emptied_again(self):
         self.page.goto("/")
         self.page.get_by_role("button", name="Empty job").click()
-        expect(self.page.get_by_role("heading", name="Nothing to size yet")).to_be_visible()
+        empty = self.page.get_by_role("heading", name="Nothing to size yet")
+        empty.wait_for()
+        self.page.get_by_role("button", name="Size a feeder").click()
+        self.page.get_by_label("Load of the building, amperes").fill("60")
+        self.page.get_by_label("Length of the route").fill("36 m")
+        self.page.get_by_role("button", name="Size it").click()
+        self.says("3 AWG aluminum, 60 A")
+        self.page.get_by_role("button", name="Undo").click()
+        empty.wait_for()
         self.page.get_by_role("link", name=re.compile("Survey")).click()
         expect(self.page.locator("main")).to_contain_text("not built yet")
 

@@ -54,7 +54,7 @@ WORDS = {
     ("insulation", "raceway"): "yes yes yes yes yes yes yes yes yes yes yes no no no no",
     ("insulation", "dims"): "thhn thhn thhn thw thw thw xhhw xhhw rhh rhh rhh rhh rhh  ",
 }
-# five cells of each, read back from a second source by another hand than the transcription
+# five cells of each, read back from a second source not from the file
 CELLS = {
     "ampacity": [("14", "copper_60", 15), ("6", "copper_75", 65), ("1/0", "aluminum_75", 120), ("500", "copper_75", 380), ("2000", "aluminum_90", 630)],
     "ambient": [("10", "factor_75", 1.20), ("40", "factor_90", 0.91), ("45", "factor_60", 0.71), ("50", "factor_75", 0.75), ("85", "factor_90", 0.29)],
@@ -78,7 +78,7 @@ def column(name, key):
     return {row: float(cells[key]) for row, cells in source(name).rows.items() if cells[key]}
 
 
-class Transcription(unittest.TestCase):
+class Figures(unittest.TestCase):
     def test_rows_and_sums(self):
         for name in FILES:
             with self.subTest(name):

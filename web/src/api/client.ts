@@ -12,6 +12,8 @@ export type Cure = Schemas['Cure']
 export type CallPlan = Schemas['CallPlan']
 export type JobState = Schemas['JobState']
 export type Problem = Schemas['Problem']
+export type Metal = Schemas['Metal']
+export type FeederStart = Schemas['FeederStart']
 export type Options = Schemas['RulebookOptions']
 export type Operation = Schemas['PatchOperation']
 

@@ -481,6 +481,65 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/start/detached_feeder": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put a feeder to a detached building into a job that has no runs, on the revision named in If-Match. */
+        post: {
+            parameters: {
+                query?: {
+                    /** @description Runs to show with their working, comma between them; all if left out */
+                    focus?: string;
+                };
+                header: {
+                    /** @description Revision the edit was made on */
+                    "If-Match": string;
+                    /** @description Who edits */
+                    "Northspan-Person"?: string;
+                };
+                path: {
+                    job_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["FeederStart"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["JobState"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/undo": {
         parameters: {
             query?: never;
@@ -1172,6 +1231,23 @@ export interface components {
             surface?: components["schemas"]["Surface"];
             /** @default unmarked */
             terminals?: components["schemas"]["Terminals"];
+        };
+        /**
+         * FeederStart
+         * @description The few things that a feeder to a detached building starts from.
+         */
+        FeederStart: {
+            /**
+             * Continuous A
+             * @default 0
+             */
+            continuous_a?: number;
+            /** Length M */
+            length_m: number;
+            /** Load A */
+            load_a: number;
+            /** @default null */
+            metal?: components["schemas"]["Metal"] | null;
         };
         /**
          * Finding

@@ -7,6 +7,7 @@ import AnswerBody from './AnswerBody.vue'
 import AnswerHead from './AnswerHead.vue'
 import DecidesPanel from './DecidesPanel.vue'
 import FindingsStrip from './FindingsStrip.vue'
+import StartDialog from './StartDialog.vue'
 import SectionView from './SectionView.vue'
 import VoltageView from './VoltageView.vue'
 import WayChooser from './WayChooser.vue'
@@ -15,6 +16,7 @@ const working = defineModel<boolean>('working', { required: true })
 const store = useJob()
 const frame = ref<HTMLElement | null>(null)
 const width = useWidth(frame, 760)
+const starting = ref(false)
 const held = ref(0)
 const scale = computed<Scale>(() => ({ from_m: 0, to_m: reach.value, from_px: 62, to_px: Math.max(220, width.value - 78) }))
 /** While a building is dragged the scale stays, so that it follows the pointer; past the edge it stretches. */
@@ -43,11 +45,10 @@ function release(): void {
       </div>
       <div v-else class="no-runs">
         <h1>Nothing to size yet</h1>
-        <p>
-This job has no runs. The Survey step, where a property is drawn from nothing, is not built yet.
-          Begin with a feeder instead.
-</p>
-        <p><router-link to="/">Go to the jobs</router-link> and press Size a feeder.</p>
+        <p>This job has no runs. Begin with a feeder to a detached building; undo takes it out again.</p>
+        <v-btn color="primary" variant="flat" @click="starting = true">Size a feeder</v-btn>
+        <p>Drawing a property from nothing belongs to the Survey step, which is not built yet.</p>
+        <StartDialog v-model="starting" fill />
       </div>
       <FindingsStrip />
     </div>

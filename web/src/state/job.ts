@@ -1,7 +1,7 @@
 /** The job on screen: the kept state, edits sent one after another, and the plan tried while dragging. */
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
-import { client, problemText, type Job, type JobState, type Operation, type Options, type Plan, type Problem } from '../api/client'
+import { client, problemText, type FeederStart, type Job, type JobState, type Operation, type Options, type Plan, type Problem } from '../api/client'
 import { useSettings } from './settings'
 
 interface Trouble {
@@ -63,6 +63,12 @@ export const useJob = defineStore('job', () => {
 
   function changeUnits(): Promise<void> {
     return edit([{ op: 'add', path: '/units', value: units.value === 'feet' ? 'metres' : 'feet' }])
+  }
+
+  /** Put a feeder into a job that has no runs yet. */
+  function startFeeder(feeder: FeederStart): Promise<void> {
+    return enqueue((now, params) => client.POST('/api/jobs/{job_id}/start/detached_feeder', { params: { ...params, path: { job_id: now.id } }, body: feeder }),
+      () => void startFeeder(feeder))
   }
 
   function undo(): Promise<void> {
@@ -132,7 +138,7 @@ export const useJob = defineStore('job', () => {
     tried.value = null
   }
 
-  return { state, options, job, plan, run_id, run, run_plan, way, units, saving, trouble, load, choose, edit, changeUnits, undo, redo, tryOut, forgetTry }
+  return { state, options, job, plan, run_id, run, run_plan, way, units, saving, trouble, load, choose, edit, startFeeder, changeUnits, undo, redo, tryOut, forgetTry }
 })
 
 /** Where to begin: new work first, the longest way first. */
