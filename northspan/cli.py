@@ -5,6 +5,7 @@ from __future__ import annotations
 import argparse
 import gc
 import json
+import logging
 import sqlite3
 import sys
 from collections.abc import Callable
@@ -100,6 +101,8 @@ def _serve(_: argparse.Namespace) -> int:
     from northspan.api.settings import config_from_environment
 
     config = config_from_environment()
+    logging.getLogger("waitress.queue").setLevel(logging.ERROR)  # a short queue is no news
+    gc.set_threshold(50_000, 20, 50)  # remembered plans are many and long-lived
     gc.freeze()  # tables and modules stay; the collector need not walk them again
     server = waitress.create_server(create_app(config), host=config.bind, port=config.port, threads=8, ident=None)
     print(f"North Span is at http://{config.bind}:{config.port}", flush=True)

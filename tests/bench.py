@@ -61,7 +61,7 @@ def plans() -> list[Row]:
     every = times_ms(100, lambda n: solve(all_loads(demo, n), {"F2"}))
     whole = times_ms(100, lambda n: solve(longer(demo, "F2", 1000 + n)))
     big_one = times_ms(40, lambda n: solve(longer(large, "F7", n), {"F7"}))
-    big = times_ms(15, lambda n: solve(all_loads(large, n), {"F7"}))
+    big = times_ms(30, lambda n: solve(all_loads(large, n), {"F7"}))
     return [
         ("plan of the demo, one run changed, its working printed; median", statistics.median(one), 15, "ms"),
         ("plan of the demo, every run changed, the working of one printed; median", statistics.median(every), 15, "ms"),

@@ -267,7 +267,8 @@ def _change(operation: dict[str, Any], document: dict[str, Any]) -> str:
 
 
 def _keep(session: Session, row: JobRow, revision: RevisionRow) -> StoredJob:
-    row.revisions.append(revision)
+    revision.job_id = row.id  # not appended to the row's list, which would read the whole history first
+    session.add(revision)
     row.head, row.changed_at = revision.number, revision.at
     stored = _stored(row, revision)
     row.name = stored.job.name

@@ -6,7 +6,7 @@ import json
 import unittest
 from typing import Any
 
-from playwright.sync_api import Browser, BrowserContext, Page, sync_playwright
+from playwright.sync_api import Browser, BrowserContext, Page, expect, sync_playwright
 
 from tests.run import TOP
 from tests.server import Server
@@ -22,6 +22,8 @@ FLAGS = [
     "--disable-sync",
 ]
 AXE = (TOP / "web/node_modules/axe-core/axe.min.js").read_text()
+PATIENCE_MS = 30_000  # a busy machine is slow, not wrong
+expect.set_options(timeout=PATIENCE_MS)
 PHONE = {"viewport": {"width": 390, "height": 844}, "has_touch": True, "is_mobile": True}
 
 
@@ -57,7 +59,7 @@ class BrowserCase(unittest.TestCase):
             **({"viewport": {"width": 1280, "height": 800}, "base_url": self.server.url} | settings)
         )
         self.addCleanup(context.close)
-        context.set_default_timeout(10_000)
+        context.set_default_timeout(PATIENCE_MS)
         page = context.new_page()
         page.on("console", lambda message: self.complain(message.text, message.type))
         page.on("pageerror", lambda error: self.complaints.append(str(error)))

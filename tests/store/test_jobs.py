@@ -137,11 +137,16 @@ class Edits(StoreCase):
             self.assertEqual(stored.job.runs["F1"].load_a, states[at])
             self.assertEqual((stored.can_undo, stored.can_redo), (at > 0, at + 1 < len(states)))
 
-    def test_reading_a_job_asks_once(self):
+    def test_questions_to_the_database_do_not_grow_with_the_history(self):
         asked = []
-        event.listen(self.engine, "before_cursor_execute", lambda *args: asked.append(args[2]) if args[2] != "BEGIN" else None)
+        event.listen(self.engine, "before_cursor_execute", lambda *args: asked.append(args[2]) if "BEGIN" not in args[2] else None)
         self.jobs.get(self.job_id)
         self.assertEqual(len(asked), 1, asked)
+        for load_a in (80, 90, 100):
+            now = self.jobs.get(self.job_id)
+            asked.clear()
+            self.jobs.edit(self.job_id, now.revision, setting("/runs/F1/load_a", load_a), "")
+            self.assertEqual([statement.split()[0] for statement in asked], ["SELECT", "UPDATE", "INSERT"])
 
 
 class Together(StoreCase):

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from bisect import bisect_left
+from collections.abc import Callable
 from dataclasses import dataclass
 from functools import cache
 
@@ -169,7 +170,7 @@ def _choose_size(
     """Find the least size that is lawful and the least that is good, and keep a pin.
 
     A larger conductor never carries less, never drops more and never asks for a smaller device,
-    so both are found by halving the ladder; the tests hold this against trying every size.
+    so neither needs every size tried; the tests hold this against trying every size.
     """
     run, ladder = question.run, rulebook.sizes(metal)
     insulation = run.insulation or rulebook.default_insulation(metal, run.segments)
@@ -181,14 +182,15 @@ def _choose_size(
     def tried(at: int) -> Tried:
         return try_wire(question, legs, device_a, terminals, rulebook, Wire(ladder[at], metal, insulation))
 
+    def carries(at: int) -> bool:
+        wire = Wire(ladder[at], metal, insulation)
+        return rulebook.ampacity(wire, run.segments, carrying, terminals.value).value.final_a >= legs.design.total_a
+
     def drops_little(at: int) -> bool:
         return drop_percent(drops, ladder[at], metal, rulebook) <= allowed
 
     def lawful(at: int) -> bool:
-        wire = Wire(ladder[at], metal, insulation)
-        if rulebook.ampacity(wire, run.segments, carrying, terminals.value).value.final_a < legs.design.total_a:
-            return False  # fails whatever else is true
-        rules = _rules_for(question, legs, device_a, terminals, rulebook, wire)
+        rules = _rules_for(question, legs, device_a, terminals, rulebook, Wire(ladder[at], metal, insulation))
         return all(margin.holds for margin in rules.margins) and (drops_little(at) or not rulebook.drop_is_rule())
 
     if run.conductor_size is not None and run.conductor_size in ladder:
@@ -196,15 +198,23 @@ def _choose_size(
             pinned = tried(ladder.index(run.conductor_size))
         except OutsideTable as outside:
             raise InvalidJob(f"{question.pointer}/conductor_size", str(outside)) from outside
-        at = bisect_left(range(len(ladder)), x=True, key=lawful)
+        at = _first(bisect_left(range(len(ladder)), x=True, key=carries), len(ladder), lawful)
         return pinned, tried(at) if at < len(ladder) else pinned
-    at = bisect_left(range(len(ladder)), x=True, key=lawful)
+    at = _first(bisect_left(range(len(ladder)), x=True, key=carries), len(ladder), lawful)
     if at == len(ladder):
         return None
     least = tried(at)
-    best = bisect_left(range(len(ladder)), x=True, lo=at, key=drops_little)
+    best = _first(at, len(ladder), drops_little)
     good = next((found for i in range(best, len(ladder)) if (found := tried(i)).good), None)
     return good or least, least
+
+
+def _first(low: int, high: int, holds: Callable[[int], bool]) -> int:
+    """Find the first index that holds, where all after it hold too: in growing strides, then by halving."""
+    at, below, stride = low, low - 1, 1
+    while at < high and not holds(at):
+        at, below, stride = at + stride, at, 2 * stride
+    return bisect_left(range(min(at, high)), x=True, lo=below + 1, key=holds)
 
 
 def _rules_for(question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook, wire: Wire) -> _Rules:

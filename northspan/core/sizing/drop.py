@@ -35,7 +35,7 @@ class DropQuestion:
     segments: tuple[Segment, ...]
 
 
-@lru_cache(maxsize=1024)
+@lru_cache(maxsize=512)
 def voltage_drop(question: DropQuestion, size: str, metal: Metal, rulebook: Rulebook) -> Worked[Drop]:
     """Work the drop of a single-phase run by impedance at a power factor.
 

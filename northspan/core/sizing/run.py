@@ -42,7 +42,7 @@ class SizedRun:
         return (*self.tried.margins, *tightest)
 
 
-@lru_cache(maxsize=1024)
+@lru_cache(maxsize=512)
 def size_run(question: RunQuestion, rulebook: Rulebook) -> SizedRun | None:
     """Size a run: device, conductors, grounded conductor, equipment ground, pipes.
 

@@ -29,7 +29,7 @@ class PlannedRun:
     findings: tuple[Finding, ...]
 
 
-@lru_cache(maxsize=1024)
+@lru_cache(maxsize=512)
 def plan_run(run_id: str, question: RunQuestion, rulebook: Rulebook) -> PlannedRun:
     """Size a run, lay it out without its working, and say what is wrong with it.
 

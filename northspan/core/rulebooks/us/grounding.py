@@ -128,26 +128,22 @@ def grounded_minimum(load: DesignLoad, device_a: float, wire: Wire, terminals_c:
     rows = source("equipment_ground")
     row = next(key for key in rows.rows if device_a <= float(key))
     floor = rows.text(row, wire.metal)
-    for size in size_ladder(wire.metal):
+    ladder = size_ladder(wire.metal)
+    for size in ladder[ladder.index(floor) :]:
         holds = held_to(Wire(size, wire.metal, wire.insulation), terminals_c)
-        if holds.value >= load.neutral_a and area_cmil(size) >= area_cmil(floor):
-            return Worked(
-                size,
-                (
-                    step("I_g", "largest unbalance in the neutral", "I_u", "A", "220.61", I_u=load.neutral_a),
-                    looked_up(
-                        "N_f",
-                        "not smaller than the equipment ground of the table",
-                        floor,
-                        "",
-                        "215.2(B)",
-                        row=f"up to {row} A",
-                        column=wire.metal,
-                    ),
-                    looked_up("N_m", "smallest grounded conductor", size, "", holds.citation, row=size, column=f"{terminals_c:.0f} °C"),
-                ),
-            )
-    raise NoSolution("grounded conductor", f"every {wire.metal} size for {load.neutral_a:.0f} A")
+        if holds.value >= load.neutral_a:
+            break
+    else:
+        raise NoSolution("grounded conductor", f"every {wire.metal} size for {load.neutral_a:.0f} A")
+    words = "not smaller than the equipment ground of the table"
+    return Worked(
+        size,
+        (
+            step("I_g", "largest unbalance in the neutral", "I_u", "A", "220.61", I_u=load.neutral_a),
+            looked_up("N_f", words, floor, "", "215.2(B)", row=f"up to {row} A", column=wire.metal),
+            looked_up("N_m", "smallest grounded conductor", size, "", holds.citation, row=size, column=f"{terminals_c:.0f} °C"),
+        ),
+    )
 
 
 def electrode_conductor(kind: ElectrodeKind, supply: Wire | None, metal: Metal) -> Worked[str]:
