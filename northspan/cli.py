@@ -12,15 +12,14 @@ from collections.abc import Callable
 from pathlib import Path
 from typing import NoReturn
 
-from pydantic import BaseModel, ValidationError
+from pydantic import ValidationError
 
-from northspan.core.calculators import FeederQuestion, feeder
+from northspan.core.calculators import CALCULATORS
 from northspan.core.errors import NorthSpanError
 from northspan.core.solve import solve
 from northspan.core.upgrade import first_wrong, read_job
 
 WRONG_INPUT = 2
-CALCULATORS: dict[str, tuple[type[BaseModel], Callable[..., BaseModel]]] = {"feeder": (FeederQuestion, feeder)}
 
 
 def main(arguments: list[str] | None = None) -> int:
@@ -76,8 +75,8 @@ def _solve(options: argparse.Namespace) -> int:
 
 
 def _calc(options: argparse.Namespace) -> int:
-    question, answer = CALCULATORS[options.name]
-    print(answer(question.model_validate(_parse(sys.stdin.read()))).model_dump_json(indent=1))
+    calculator = CALCULATORS[options.name]
+    print(calculator.work(calculator.question.model_validate(_parse(sys.stdin.read()))).model_dump_json(indent=1))
     return 0
 
 

@@ -11,11 +11,11 @@ from pydantic.json_schema import models_json_schema
 
 from northspan.api import models
 from northspan.api.problems import Problem
-from northspan.core.calculators import FeederAnswer, FeederQuestion
+from northspan.core.calculators import CALCULATORS
 from northspan.core.job import Job
 from northspan.core.plan import Plan
 
-_IN: tuple[type[BaseModel], ...] = (Job, models.NewJob, models.JobPatch, models.FeederStart, FeederQuestion)
+_IN: tuple[type[BaseModel], ...] = (Job, models.NewJob, models.JobPatch, models.FeederStart, *(c.question for c in CALCULATORS.values()))
 _OUT: tuple[type[BaseModel], ...] = (
     Job,
     Plan,
@@ -24,7 +24,7 @@ _OUT: tuple[type[BaseModel], ...] = (
     models.RevisionList,
     models.RulebookList,
     models.RulebookOptions,
-    FeederAnswer,
+    *dict.fromkeys(c.answer for c in CALCULATORS.values()),
     Problem,
 )
 _BODIES: dict[tuple[str, str], type[BaseModel]] = {
@@ -33,8 +33,8 @@ _BODIES: dict[tuple[str, str], type[BaseModel]] = {
     ("/api/jobs/{job_id}/start/detached_feeder", "post"): models.FeederStart,
     ("/api/import", "post"): Job,
     ("/api/solve", "post"): Job,
-    ("/api/calc/feeder", "post"): FeederQuestion,
 }
+_BODIES.update({(f"/api/calc/{calculator.name}", "post"): calculator.question for calculator in CALCULATORS.values()})
 _ERROR = {"description": "What is wrong", "content": {"application/problem+json": {"schema": {"$ref": "#/components/schemas/Problem"}}}}
 _IF_MATCH = {
     "name": "If-Match",

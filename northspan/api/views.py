@@ -10,7 +10,7 @@ from flask import Response, abort, current_app
 
 from northspan.api import bodies, models
 from northspan.api.problems import BadRequest
-from northspan.core import calculators
+from northspan.core.calculators import CALCULATORS, Calculator
 from northspan.core.demo import kestrel_hollow
 from northspan.core.job import Job
 from northspan.core.plan import Plan
@@ -119,13 +119,6 @@ def solve_job() -> Response:
     return bodies.answer(solve(read_job(bodies.json_body()), bodies.detailed_runs()))
 
 
-@bp.post("/calc/feeder")
-@bp.output(calculators.FeederAnswer)
-def calc_feeder() -> Response:
-    """Size a feeder to a detached building."""
-    return bodies.answer(calculators.feeder(bodies.body(calculators.FeederQuestion)))
-
-
 @bp.get("/rulebooks")
 @bp.output(models.RulebookList)
 def list_rulebooks() -> Response:
@@ -185,3 +178,16 @@ def _state(stored: StoredJob, status: HTTPStatus = HTTPStatus.OK) -> Response:
         plan=plan,
     )
     return bodies.answer(state, status, stored.revision)
+
+
+def _add_calculator(calculator: Calculator) -> None:
+    def answer() -> Response:
+        return bodies.answer(calculator.work(bodies.body(calculator.question)))
+
+    answer.__doc__ = calculator.words
+    answer.__name__ = f"calc_{calculator.name.replace('-', '_')}"
+    bp.post(f"/calc/{calculator.name}")(bp.output(calculator.answer)(answer))
+
+
+for _calculator in CALCULATORS.values():
+    _add_calculator(_calculator)

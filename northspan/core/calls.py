@@ -46,6 +46,16 @@ CALLS: dict[str, CallKind] = {
             "run",
         ),
         CallKind(
+            "drop_method",
+            "How is the voltage drop worked?",
+            (
+                School("impedance", "Table impedance at the power factor"),
+                School("dc", "Direct-current resistance"),
+                School("constant", "The quick constant"),
+            ),
+            "run",
+        ),
+        CallKind(
             "metal",
             "Which metal?",
             (

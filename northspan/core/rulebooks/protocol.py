@@ -118,6 +118,26 @@ class BuildingFacts:
     electrodes: tuple[Electrode, ...]
 
 
+@dataclass(frozen=True, slots=True)
+class TapFacts:
+    """What the tap rules ask: length [m], the feeder's device, the load, and the device or bus where it ends [A]."""
+
+    length_m: float
+    feeder_device_a: float
+    load_a: float
+    end_device_a: float
+
+
+@dataclass(frozen=True, slots=True)
+class TransformerFacts:
+    """A single-phase transformer: rating [kVA], voltages [V], and whether its secondary has a device."""
+
+    rating_kva: float
+    primary_v: float
+    secondary_v: float
+    secondary_device: bool
+
+
 class Rulebook(Protocol):
     """A national code. One class over tables; adding a code is a folder, a registry line and tests."""
 
@@ -159,6 +179,10 @@ class Rulebook(Protocol):
     def equipment_ground(self, device_a: float, metal: Metal, least_size: str, size: str, school: str) -> Worked[str]: ...
     def grounded_minimum(self, load: DesignLoad, device_a: float, wire: Wire, terminals_c: float) -> Worked[str]: ...
 
+    def tap(self, facts: TapFacts, metal: Metal, insulation: str, terminals_c: float) -> Worked[tuple[str, str]]: ...
+    def transformer_devices(self, facts: TransformerFacts) -> tuple[Worked[float], Worked[float]]: ...
+
+    def quick_resistance(self, size: str, metal: Metal) -> Step: ...
     def impedance(self, size: str, metal: Metal, method: Method) -> Worked[Impedance]: ...
     def drop_is_rule(self) -> bool: ...
     def drop_citation(self, kind: RunKind) -> str: ...

@@ -136,7 +136,9 @@ def drop_question(question: RunQuestion, legs: LegLoads, device_a: float) -> Dro
     """
     run = question.run
     current_a = drop_current(question, legs, device_a).value
-    return DropQuestion(current_a, legs.starting_extra_a, run.power_factor, question.nominal_v, run.segments)
+    return DropQuestion(
+        current_a, legs.starting_extra_a, run.power_factor, question.nominal_v, run.segments, question.schools["drop_method"]
+    )
 
 
 def drop_current(question: RunQuestion, legs: LegLoads, device_a: float) -> Step:

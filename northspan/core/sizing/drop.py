@@ -33,6 +33,7 @@ class DropQuestion:
     power_factor: float
     nominal_v: float
     segments: tuple[Segment, ...]
+    method: str = "impedance"  # a school of the call drop_method
 
 
 @lru_cache(maxsize=512)
@@ -60,14 +61,14 @@ def voltage_drop(question: DropQuestion, size: str, metal: Metal, rulebook: Rule
     IEEE Std 141, 3.11 (approximate formula); impedances from the rulebook's tables.
     """
     lengths = _lengths(question.segments, rulebook)
-    running = {method: effective_impedance(size, metal, method, question.power_factor, rulebook) for method in lengths}
+    running = {method: effective_impedance(size, metal, method, question.power_factor, rulebook, question.method) for method in lengths}
     design = _over_methods("V_d", "drop, out and back", question.current_a, running, lengths)
     percent = step("d", "drop of nominal", "100 * V_d / U", "%", "ratio", V_d=design.value, U=question.nominal_v)
     steps = (*design.steps, percent)
     along = _along(question.current_a, running, question.segments, rulebook)
     if not question.starting_extra_a:
         return Worked(Drop(design.value, design.value, percent.value, along, along), steps)
-    standing = {method: effective_impedance(size, metal, method, STARTING_POWER_FACTOR, rulebook) for method in lengths}
+    standing = {method: effective_impedance(size, metal, method, STARTING_POWER_FACTOR, rulebook, question.method) for method in lengths}
     words = f"more while the largest motor starts, power factor {STARTING_POWER_FACTOR:g} assumed"
     extra = _over_methods("V_m", words, question.starting_extra_a, standing, lengths)
     starting = step("V_s", "drop while the largest motor starts", "V_d + V_m", "V", "sum", V_d=design.value, V_m=extra.value)
@@ -91,12 +92,12 @@ def drop_percent(question: DropQuestion, size: str, metal: Metal, rulebook: Rule
         For the impedance. [-]
     """
     methods = {s.method for s in question.segments}
-    running = {method: effective_impedance(size, metal, method, question.power_factor, rulebook) for method in methods}
+    running = {method: effective_impedance(size, metal, method, question.power_factor, rulebook, question.method) for method in methods}
     return 100 * _along(question.current_a, running, question.segments, rulebook)[-1] / question.nominal_v
 
 
 @lru_cache(maxsize=8192)
-def effective_impedance(size: str, metal: Metal, method: Method, power_factor: float, rulebook: Rulebook) -> Worked[float]:
+def effective_impedance(size: str, metal: Metal, method: Method, power_factor: float, rulebook: Rulebook, school: str) -> Worked[float]:
     """Work the part of a conductor's impedance that makes voltage drop at a power factor. [ohm per thousand of the code's length unit]
 
     Parameters
@@ -111,11 +112,16 @@ def effective_impedance(size: str, metal: Metal, method: Method, power_factor: f
         Of the load. [-]
     rulebook : Rulebook
         For the impedance. [-]
+    school : str
+        "impedance", "dc" for direct-current resistance alone, or "constant" for the quick constant. [-]
 
     References
     ----------
     IEEE Std 141, 3.11.
     """
+    if school != "impedance":  # resistance alone: no reactance, and the power factor left aside
+        resistance = rulebook.dc_resistance(size, metal) if school == "dc" else rulebook.quick_resistance(size, metal)
+        return Worked(resistance.value, (resistance,))
     z = rulebook.impedance(size, metal, method)
     effective = step(
         "Z",

@@ -68,6 +68,7 @@ def calls_open(sized: SizedRun) -> tuple[str, ...]:
         return ()
     free = {
         "drop_current": True,
+        "drop_method": True,
         "metal": run.metal is None and run.kind is RunKind.feeder,
         "rounding": run.conductor_size is None,
         "equipment_ground": sized.equipment_ground is not None and run.equipment_ground_size is None,
@@ -171,4 +172,7 @@ def _outcome(question: RunQuestion, kind: CallKind, school: str, rulebook: Ruleb
         other = size_run(replace(question, schools=question.schools.but(kind.name, school)), rulebook)
     except (NoSolution, OutsideTable) as refused:
         return str(refused)
-    return in_words(other, rulebook) if other else "no load yet"
+    if other is None:
+        return "no load yet"
+    words = in_words(other, rulebook)
+    return f"{words}, drop {other.tried.drop.value.percent:.1f} %" if kind.name.startswith("drop") else words

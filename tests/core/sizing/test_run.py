@@ -126,9 +126,18 @@ class Schools(unittest.TestCase):
             with self.subTest(school):
                 self.assertEqual(run_of(with_call(job, "drop_current", school)).drop_current_a, amperes)
 
+    def test_drop_methods_stand_beside_each_other(self):
+        job = a_feeder(70, 185 * FT_M, conductor_size="1", metal=Metal.aluminum)
+        drops = {school: run_of(with_call(job, "drop_method", school)).drop_v for school in ("impedance", "dc", "constant")}
+        self.assertAlmostEqual(drops["dc"], 2 * 70 * 0.253 * 0.185, 9)
+        self.assertAlmostEqual(drops["constant"], 2 * 21.2 * 70 * 185 / 83690, 9)
+        call = next(c for c in run_of(job).calls if c.name == "drop_method")
+        for option in call.options:
+            self.assertIn(f"drop {100 * drops[option.school] / 240:.1f} %", option.outcome)
+
     def test_each_school_of_each_open_call_shows_its_consequence(self):
         run = run_of(a_feeder(70, 185 * FT_M))
-        self.assertEqual([c.name for c in run.calls], ["drop_current", "metal", "rounding", "equipment_ground", "pipe_size"])
+        self.assertEqual([c.name for c in run.calls], ["drop_current", "drop_method", "metal", "rounding", "equipment_ground", "pipe_size"])
         metal = next(c for c in run.calls if c.name == "metal")
         self.assertEqual([(o.school, o.chosen) for o in metal.options], [("aluminum_feeders", True), ("copper", False)])
         self.assertIn("copper", metal.options[1].outcome)
@@ -138,10 +147,10 @@ class Schools(unittest.TestCase):
 
     def test_a_pin_closes_its_call(self):
         names = [c.name for c in run_of(a_feeder(70, metal=Metal.copper, conductor_size="4", pipe_size="2")).calls]
-        self.assertEqual(names, ["drop_current", "equipment_ground"])
+        self.assertEqual(names, ["drop_current", "drop_method", "equipment_ground"])
 
     def test_who_decided_and_why_is_kept(self):
-        call = run_of(with_call(a_feeder(), "metal", "copper", decided_by="A. Able", why="short run")).calls[1]
+        call = run_of(with_call(a_feeder(), "metal", "copper", decided_by="A. Able", why="short run")).calls[2]
         self.assertEqual((call.chosen, call.decided_by, call.why), ("copper", "A. Able", "short run"))
 
     def test_never_above_the_wire(self):

@@ -4,6 +4,300 @@
  */
 
 export interface paths {
+    "/api/calc/ampacity": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Give the ampacity of a wire in its surroundings, and the largest device for it. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AmpacityQuestion"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Answer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/carry": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say what a cable that is there can carry, on what breaker, and at what drop. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CarryQuestion"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Answer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/cover": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Give the least cover over a buried run. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CoverQuestion"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Answer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/drop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Work the voltage drop of a run by each of the methods in use, side by side. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["DropCalcQuestion"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Answer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/electrode-conductor": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Size the conductor to one electrode, where it ends there. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ElectrodeConductorQuestion"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Answer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/equipment-ground": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Size the equipment grounding conductor behind a device. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["EquipmentGroundQuestion"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Answer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/feeder": {
         parameters: {
             query?: never;
@@ -34,6 +328,251 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["FeederAnswer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/grounded-conductor": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Find the smallest grounded conductor. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["GroundedQuestion"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Answer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/overcurrent": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Choose the least device for a load. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["OvercurrentQuestion"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Answer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/raceway": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Choose the smallest pipe for a set of wires, or check a given one. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RacewayQuestion"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Answer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/tap": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Size a feeder tap by the rules for its length. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TapQuestion"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Answer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/transformer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Give the currents of a transformer and the largest devices for it. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TransformerQuestion"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Answer"];
                     };
                 };
                 /** @description What is wrong */
@@ -750,6 +1289,76 @@ export interface components {
          */
         Across: "line_line" | "l1_neutral" | "l2_neutral";
         /**
+         * AmpacityQuestion
+         * @description A wire and its surroundings.
+         */
+        AmpacityQuestion: {
+            /**
+             * Ambient C
+             * @description Temperature around the wire. [°C]
+             * @default 30
+             */
+            ambient_c?: number;
+            /**
+             * Carrying
+             * @description Wires that carry current together.
+             * @default 2
+             */
+            carrying?: number;
+            /**
+             * Device A
+             * @description Device, which tells what unmarked terminals stand. [A]
+             * @default 100
+             */
+            device_a?: number;
+            /**
+             * Insulation
+             * @default THWN-2
+             */
+            insulation?: string;
+            /** @default copper */
+            metal?: components["schemas"]["Metal"];
+            /** @default pvc40 */
+            method?: components["schemas"]["Method"];
+            /** @default indoors */
+            place?: components["schemas"]["Place"];
+            /**
+             * Rulebook
+             * @default us-2023
+             */
+            rulebook?: string;
+            /** Size */
+            size: string;
+            /** @default unmarked */
+            terminals?: components["schemas"]["Terminals"];
+        };
+        /**
+         * Answer
+         * @description An answer. The names of `figures` carry their units.
+         */
+        Answer: {
+            /** Figures */
+            figures: {
+                [key: string]: number | string;
+            };
+            /** Headline */
+            headline: string;
+            /**
+             * Margins
+             * @default []
+             */
+            margins: components["schemas"]["MarginShown"][];
+            /** Rulebook */
+            rulebook: string;
+            /** Standing */
+            standing: string;
+            /**
+             * Working
+             * @default []
+             */
+            working: components["schemas"]["WorkGroup"][];
+        };
+        /**
          * Bond
          * @description Neutral and ground in an enclosure.
          * @enum {string}
@@ -904,6 +1513,49 @@ export interface components {
             why: string;
         };
         /**
+         * CarryQuestion
+         * @description A cable in the wall: what can it carry, on what breaker, at what drop?
+         */
+        CarryQuestion: {
+            /** @default two_wire_neutral */
+            circuit?: components["schemas"]["Circuit"];
+            /**
+             * Drop Limit Percent
+             * @default 3
+             */
+            drop_limit_percent?: number;
+            /**
+             * Insulation
+             * @default NM-B
+             */
+            insulation?: string;
+            /** @default branch */
+            kind?: components["schemas"]["RunKind"];
+            /**
+             * Line V
+             * @default 240
+             */
+            line_v?: number;
+            /** @default copper */
+            metal?: components["schemas"]["Metal"];
+            /**
+             * Power Factor
+             * @default 0.95
+             */
+            power_factor?: number;
+            /**
+             * Rulebook
+             * @default us-2023
+             */
+            rulebook?: string;
+            /** Size */
+            size: string;
+            /** Stretches */
+            stretches: components["schemas"]["Stretch"][];
+            /** @default unmarked */
+            terminals?: components["schemas"]["Terminals"];
+        };
+        /**
          * Choice
          * @description A value and its name, for a list to choose from.
          */
@@ -920,6 +1572,40 @@ export interface components {
          */
         Circuit: "three_wire" | "two_wire_line" | "two_wire_neutral";
         /**
+         * CoverQuestion
+         * @description A method and what is above it.
+         */
+        CoverQuestion: {
+            /** @default three_wire */
+            circuit?: components["schemas"]["Circuit"];
+            /**
+             * Device A
+             * @default 100
+             */
+            device_a?: number;
+            /**
+             * Gfci
+             * @default false
+             */
+            gfci?: boolean;
+            /** @default feeder */
+            kind?: components["schemas"]["RunKind"];
+            /**
+             * Line V
+             * @default 240
+             */
+            line_v?: number;
+            /** @default pvc40 */
+            method?: components["schemas"]["Method"];
+            /**
+             * Rulebook
+             * @default us-2023
+             */
+            rulebook?: string;
+            /** @default open_ground */
+            surface?: components["schemas"]["Surface"];
+        };
+        /**
          * Cure
          * @description What would cure a finding, as an edit to press.
          */
@@ -928,6 +1614,40 @@ export interface components {
             edits: components["schemas"]["Edit"][];
             /** Words */
             words: string;
+        };
+        /**
+         * DropCalcQuestion
+         * @description A run of one wire at one current.
+         */
+        DropCalcQuestion: {
+            /** Current A */
+            current_a: number;
+            /**
+             * Length M
+             * @description One-way length. [m]
+             */
+            length_m: number;
+            /** @default copper */
+            metal?: components["schemas"]["Metal"];
+            /** @default pvc40 */
+            method?: components["schemas"]["Method"];
+            /**
+             * Nominal V
+             * @default 240
+             */
+            nominal_v?: number;
+            /**
+             * Power Factor
+             * @default 0.95
+             */
+            power_factor?: number;
+            /**
+             * Rulebook
+             * @default us-2023
+             */
+            rulebook?: string;
+            /** Size */
+            size: string;
         };
         /**
          * DropLimits
@@ -1053,6 +1773,25 @@ export interface components {
             status: components["schemas"]["Status"];
         };
         /**
+         * ElectrodeConductorQuestion
+         * @description An electrode, and the largest conductor that supplies the building.
+         */
+        ElectrodeConductorQuestion: {
+            /** @default rod */
+            electrode?: components["schemas"]["ElectrodeKind"];
+            /** @default copper */
+            metal?: components["schemas"]["Metal"];
+            /**
+             * Rulebook
+             * @default us-2023
+             */
+            rulebook?: string;
+            /** @default copper */
+            supply_metal?: components["schemas"]["Metal"];
+            /** Supply Size */
+            supply_size: string;
+        };
+        /**
          * ElectrodeKind
          * @description What is in the ground.
          * @enum {string}
@@ -1139,6 +1878,32 @@ export interface components {
             name: string;
             /** Working */
             working: components["schemas"]["WorkLine"][];
+        };
+        /**
+         * EquipmentGroundQuestion
+         * @description A device, and conductors that may have been made larger than ampacity asked.
+         */
+        EquipmentGroundQuestion: {
+            /** Device A */
+            device_a: number;
+            /**
+             * Least Size
+             * @description Smallest size that had sufficient ampacity; as large as `size` if left out.
+             * @default null
+             */
+            least_size?: string | null;
+            /** @default copper */
+            metal?: components["schemas"]["Metal"];
+            /**
+             * Rulebook
+             * @default us-2023
+             */
+            rulebook?: string;
+            /**
+             * Size
+             * @default null
+             */
+            size?: string | null;
         };
         /**
          * FeederAnswer
@@ -1268,6 +2033,35 @@ export interface components {
             where: string;
             /** Why */
             why: string;
+        };
+        /**
+         * GroundedQuestion
+         * @description The neutral's own load, and what it must survive.
+         */
+        GroundedQuestion: {
+            /** Device A */
+            device_a: number;
+            /**
+             * Insulation
+             * @default THWN-2
+             */
+            insulation?: string;
+            /** @default copper */
+            metal?: components["schemas"]["Metal"];
+            /**
+             * Neutral A
+             * @description Largest unbalance. [A]
+             */
+            neutral_a: number;
+            /**
+             * Rulebook
+             * @default us-2023
+             */
+            rulebook?: string;
+            /** Size */
+            size: string;
+            /** @default unmarked */
+            terminals?: components["schemas"]["Terminals"];
         };
         /**
          * Grounding
@@ -1614,6 +2408,26 @@ export interface components {
             start?: "empty" | "detached_feeder" | "demo";
         };
         /**
+         * OvercurrentQuestion
+         * @description A load to be protected.
+         */
+        OvercurrentQuestion: {
+            /**
+             * Continuous A
+             * @default 0
+             */
+            continuous_a?: number;
+            /** @default feeder */
+            kind?: components["schemas"]["RunKind"];
+            /** Load A */
+            load_a: number;
+            /**
+             * Rulebook
+             * @default us-2023
+             */
+            rulebook?: string;
+        };
+        /**
          * PatchOperation
          * @description One operation of a JSON Patch (RFC 6902).
          */
@@ -1698,6 +2512,31 @@ export interface components {
             title: string;
             /** Type */
             type: string;
+        };
+        /**
+         * RacewayQuestion
+         * @description Wires that are to share a pipe.
+         */
+        RacewayQuestion: {
+            /**
+             * Insulation
+             * @default THWN-2
+             */
+            insulation?: string;
+            /** @default pvc40 */
+            method?: components["schemas"]["Method"];
+            /**
+             * Pipe Size
+             * @default null
+             */
+            pipe_size?: string | null;
+            /**
+             * Rulebook
+             * @default us-2023
+             */
+            rulebook?: string;
+            /** Wires */
+            wires: components["schemas"]["Wires"][];
         };
         /**
          * RevisionItem
@@ -2193,6 +3032,28 @@ export interface components {
          */
         Status: "existing" | "new" | "temporary" | "remove";
         /**
+         * Stretch
+         * @description A stretch of a cable that is there already.
+         */
+        Stretch: {
+            /**
+             * Ambient C
+             * @default 30
+             */
+            ambient_c?: number;
+            /** Length M */
+            length_m: number;
+            /** @default cable */
+            method?: components["schemas"]["Method"];
+            /**
+             * Other Carrying
+             * @default 0
+             */
+            other_carrying?: number;
+            /** @default indoors */
+            place?: components["schemas"]["Place"];
+        };
+        /**
          * StretchPlan
          * @description A stretch of a run: its pipe, its least cover, where it lies on the way from the head of the run. [m]
          */
@@ -2223,11 +3084,65 @@ export interface components {
          */
         Surface: "open_ground" | "under_2in_concrete" | "under_4in_slab" | "under_building" | "street" | "dwelling_driveway";
         /**
+         * TapQuestion
+         * @description A smaller conductor from a feeder, with no device at the joint.
+         */
+        TapQuestion: {
+            /**
+             * End Device A
+             * @description Device or bus rating where the tap ends. [A]
+             */
+            end_device_a: number;
+            /** Feeder Device A */
+            feeder_device_a: number;
+            /**
+             * Insulation
+             * @default THWN-2
+             */
+            insulation?: string;
+            /** Length M */
+            length_m: number;
+            /** Load A */
+            load_a: number;
+            /** @default copper */
+            metal?: components["schemas"]["Metal"];
+            /**
+             * Rulebook
+             * @default us-2023
+             */
+            rulebook?: string;
+            /** @default 75 */
+            terminals?: components["schemas"]["Terminals"];
+        };
+        /**
          * Terminals
          * @description What the terminals at both ends are marked for.
          * @enum {string}
          */
         Terminals: "unmarked" | "60" | "75";
+        /**
+         * TransformerQuestion
+         * @description A small transformer of up to 1000 V.
+         */
+        TransformerQuestion: {
+            /** Primary V */
+            primary_v: number;
+            /** Rating Kva */
+            rating_kva: number;
+            /**
+             * Rulebook
+             * @default us-2023
+             */
+            rulebook?: string;
+            /**
+             * Secondary Device
+             * @description Whether the secondary has a device of its own.
+             * @default true
+             */
+            secondary_device?: boolean;
+            /** Secondary V */
+            secondary_v: number;
+        };
         /**
          * Units
          * @description What lengths are shown in.
@@ -2289,6 +3204,16 @@ export interface components {
             size: string;
             /** Size Name */
             size_name: string;
+        };
+        /**
+         * Wires
+         * @description Equal wires in a pipe.
+         */
+        Wires: {
+            /** Count */
+            count: number;
+            /** Size */
+            size: string;
         };
         /**
          * WorkGroup

@@ -8,7 +8,7 @@ from northspan.core.job import Metal, Method, Segment
 from northspan.core.rulebooks.protocol import Impedance, PipeSize, RunFacts
 from northspan.core.rulebooks.us.ampacity import RACEWAYS, size_name
 from northspan.core.rulebooks.us.sources import source
-from northspan.core.worked import Step, Worked, looked_up, ruled
+from northspan.core.worked import Step, Worked, looked_up, ruled, step
 
 IN_M = 0.0254
 BENDS_LIMIT_DEG = 360.0
@@ -87,6 +87,40 @@ def resistance_dc(size: str, metal: Metal) -> Step:
         rows.citation,
         row=size,
         column=metal,
+    )
+
+
+QUICK_OHM_CMIL_PER_FT = {Metal.copper: 12.9, Metal.aluminum: 21.2}  # at 75 °C, resistance × area in Table 8
+
+
+def quick_resistance(size: str, metal: Metal) -> Step:
+    """Work the resistance by the quick constant: one figure for the metal, over the area. [ohm per 1000 ft]
+
+    Parameters
+    ----------
+    size : str
+        AWG or kcmil. [-]
+    metal : Metal
+        Conductor metal. [-]
+
+    References
+    ----------
+    NEC 2023, Chapter 9 Table 8, whose resistance times area is 12.9 (copper) or 21.2 (aluminum).
+
+    Examples
+    --------
+    >>> round(quick_resistance("1/0", Metal.copper).value, 4)
+    0.1222
+    """
+    area = source("conductors").number(size, "area_cmil")
+    return step(
+        "R_k",
+        f"resistance of {metal}, quick constant",
+        "1000 * K / A",
+        "Ω/kft",
+        "Chapter 9 Table 8",
+        K=QUICK_OHM_CMIL_PER_FT[metal],
+        A=area,
     )
 
 

@@ -12,10 +12,12 @@ from northspan.core.rulebooks.protocol import (
     LengthUnit,
     PipeSize,
     RunFacts,
+    TapFacts,
+    TransformerFacts,
     Wire,
 )
 from northspan.core.rulebooks.us import ampacity as amp
-from northspan.core.rulebooks.us import buildings, devices, grounding, raceways
+from northspan.core.rulebooks.us import buildings, devices, grounding, raceways, taps
 from northspan.core.rulebooks.us.sources import load_all, source
 from northspan.core.worked import Margin, Step, Worked, ruled
 
@@ -210,6 +212,18 @@ class UsRulebook:
     def grounded_minimum(self, load: DesignLoad, device_a: float, wire: Wire, terminals_c: float) -> Worked[str]:
         """Find the smallest grounded conductor."""
         return grounding.grounded_minimum(load, device_a, wire, terminals_c)
+
+    def tap(self, facts: TapFacts, metal: Metal, insulation: str, terminals_c: float) -> Worked[tuple[str, str]]:
+        """Size a feeder tap; gives the size and the name of the rule."""
+        return taps.feeder_tap(facts, metal, insulation, terminals_c)
+
+    def transformer_devices(self, facts: TransformerFacts) -> tuple[Worked[float], Worked[float]]:
+        """Give the largest devices on both sides of a transformer. [A]"""
+        return taps.transformer_devices(facts)
+
+    def quick_resistance(self, size: str, metal: Metal) -> Step:
+        """Work the resistance of the quick constant. [ohm per 1000 ft]"""
+        return raceways.quick_resistance(size, metal)
 
     def impedance(self, size: str, metal: Metal, method: Method) -> Worked[Impedance]:
         """Look up resistance and reactance. [ohm per 1000 ft]"""

@@ -1,0 +1,49 @@
+"""Calculators: one question of the trade each, by name."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Any
+
+from pydantic import BaseModel
+
+from northspan.core.calculators import protection, route, wire
+from northspan.core.calculators.answer import Answer, Question
+from northspan.core.calculators.feeder import FeederAnswer, FeederQuestion, feeder
+
+__all__ = ["CALCULATORS", "Answer", "Calculator", "FeederAnswer", "FeederQuestion", "Question"]
+
+
+@dataclass(frozen=True, slots=True)
+class Calculator:
+    """A question, its answer, and the function between them."""
+
+    name: str
+    question: type[BaseModel]
+    answer: type[BaseModel]
+    work: Callable[[Any], BaseModel]
+
+    @property
+    def words(self) -> str:
+        """What it does, in one line."""
+        return (self.work.__doc__ or "").splitlines()[0]
+
+
+CALCULATORS: dict[str, Calculator] = {
+    calculator.name: calculator
+    for calculator in (
+        Calculator("ampacity", wire.AmpacityQuestion, Answer, wire.ampacity),
+        Calculator("carry", wire.CarryQuestion, Answer, wire.carry),
+        Calculator("cover", route.CoverQuestion, Answer, route.cover),
+        Calculator("drop", wire.DropCalcQuestion, Answer, wire.drop),
+        Calculator("electrode-conductor", protection.ElectrodeConductorQuestion, Answer, protection.electrode_conductor),
+        Calculator("equipment-ground", protection.EquipmentGroundQuestion, Answer, protection.equipment_ground),
+        Calculator("feeder", FeederQuestion, FeederAnswer, feeder),
+        Calculator("grounded-conductor", protection.GroundedQuestion, Answer, protection.grounded_conductor),
+        Calculator("overcurrent", protection.OvercurrentQuestion, Answer, protection.overcurrent),
+        Calculator("raceway", route.RacewayQuestion, Answer, route.raceway),
+        Calculator("tap", protection.TapQuestion, Answer, protection.tap),
+        Calculator("transformer", protection.TransformerQuestion, Answer, protection.transformer),
+    )
+}

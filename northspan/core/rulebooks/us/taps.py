@@ -1,0 +1,122 @@
+"""Feeder taps, and the devices of small transformers."""
+
+from __future__ import annotations
+
+from northspan.core.errors import NoSolution
+from northspan.core.job import Metal
+from northspan.core.rulebooks.protocol import TapFacts, TransformerFacts, Wire
+from northspan.core.rulebooks.us.ampacity import held_to, size_ladder
+from northspan.core.rulebooks.us.devices import next_device, standard_devices
+from northspan.core.worked import Margin, Step, Worked, at_most, given, ruled, step
+
+FOOT_M = 0.3048
+SMALL_A, TINY_A = 9.0, 2.0  # bands of Table 450.3(B)
+
+
+def feeder_tap(facts: TapFacts, metal: Metal, insulation: str, terminals_c: float) -> Worked[tuple[str, str]]:
+    """Size a feeder tap by the rule for its length; a tap gets no next size up.
+
+    Parameters
+    ----------
+    facts : TapFacts
+        Length, feeder device, load, device where it ends. [m, A]
+    metal : Metal
+        Conductor metal. [-]
+    insulation : str
+        Type letters. [-]
+    terminals_c : float
+        What its terminals stand. [°C]
+
+    Returns
+    -------
+    Worked
+        Size and name of the rule, with the limits held.
+
+    Raises
+    ------
+    NoSolution
+        If the tap is longer than 25 ft, or no size is large enough.
+
+    References
+    ----------
+    NEC 2023, 240.21(B)(1) to 10 ft, 240.21(B)(2) to 25 ft; 240.21(B) excludes 240.4(B).
+    """
+    length_ft = facts.length_m / FOOT_M
+    if length_ft <= 10 + 1e-9:
+        rule, citation = "10 ft rule", "240.21(B)(1)"
+        share = step("I_s", "a tenth of the feeder's device", "I_f / 10", "A", "240.21(B)(1)(4)", I_f=facts.feeder_device_a)
+    elif length_ft <= 25 + 1e-9:
+        rule, citation = "25 ft rule", "240.21(B)(2)"
+        share = step("I_s", "a third of the feeder's device", "I_f / 3", "A", "240.21(B)(2)(1)", I_f=facts.feeder_device_a)
+    else:
+        raise NoSolution("tap", f"the rules for 10 and 25 ft on {length_ft:.0f} ft; protect it at the joint, or run the feeder's size")
+    opening = (
+        ruled("r", "rule", rule, f"{length_ft:.1f} ft long", citation),
+        share,
+        given("I_e", "device where it ends", facts.end_device_a, "A"),
+    )
+    for size in size_ladder(metal):
+        held = held_to(Wire(size, metal, insulation), terminals_c)
+        margins = _tap_margins(facts, share, held, citation)
+        if all(margin.holds for margin in margins):
+            return Worked((size, rule), (*opening, held), margins)
+    raise NoSolution("tap", f"every {metal} size for {max(facts.end_device_a, share.value):.0f} A")
+
+
+def _tap_margins(facts: TapFacts, share: Step, held: Step, citation: str) -> tuple[Margin, ...]:
+    return (
+        at_most("load", "Load", facts.load_a, held.value, "A", citation),
+        at_most("end", "Device where it ends", facts.end_device_a, held.value, "A", citation),
+        at_most("share", share.words.capitalize(), share.value, held.value, "A", share.citation),
+    )
+
+
+def transformer_devices(facts: TransformerFacts) -> tuple[Worked[float], Worked[float]]:
+    """Give the largest devices on both sides of a single-phase transformer of 1000 V or less.
+
+    Parameters
+    ----------
+    facts : TransformerFacts
+        Rating, voltages, and whether the secondary has a device. [kVA, V]
+
+    Returns
+    -------
+    tuple of Worked
+        Primary and secondary; the secondary is 0 where it has none. [A]
+
+    References
+    ----------
+    NEC 2023, Table 450.3(B): with a device on the secondary 250 % on the primary; without one
+    125 %, 167 % below 9 A, 300 % below 2 A. Only the 125 % may go to the next size up (note 1).
+
+    Examples
+    --------
+    >>> [side.value for side in transformer_devices(TransformerFacts(15, 480, 240, True))]
+    [70.0, 80.0]
+    >>> transformer_devices(TransformerFacts(15, 480, 240, False))[0].value
+    40.0
+    """
+    primary = _side(facts.rating_kva, facts.primary_v, percent=250.0 if facts.secondary_device else None)
+    if not facts.secondary_device:
+        current = _full_load(facts.rating_kva, facts.secondary_v)
+        return primary, Worked(0.0, (current, ruled("I_p", "device", "none", "the primary's device protects both windings", "450.3(B)")))
+    return primary, _side(facts.rating_kva, facts.secondary_v, percent=None, tiny=False)
+
+
+def _full_load(rating_kva: float, volts: float) -> Step:
+    return step("I", "full-load current", "1000 * S / U", "A", "kVA over voltage", S=rating_kva, U=volts)
+
+
+def _side(rating_kva: float, volts: float, *, percent: float | None, tiny: bool = True) -> Worked[float]:
+    current = _full_load(rating_kva, volts)
+    up = percent is None and current.value >= SMALL_A
+    if percent is None:
+        percent = 125.0 if up else 300.0 if tiny and current.value < TINY_A else 167.0
+    limit = step("I_p", f"{percent:.0f} % of it", "p * I / 100", "A", "Table 450.3(B)", p=percent, I=current.value)
+    if up:
+        device = next_device(limit.value)
+        return Worked(device.value, (current, limit, device))
+    fits = [rating for rating in standard_devices() if rating <= limit.value + 1e-9]
+    largest = fits[-1] if fits else 0.0
+    why = "the largest standard rating that is not above it" if fits else "no standard rating is that small; ask for a fuse"
+    return Worked(largest, (current, limit, ruled("I_n", "device", f"{largest:g} A", why, "Table 450.3(B)", largest)))

@@ -1,0 +1,158 @@
+"""One question each: worked cases, and both sides of their limits."""
+
+import unittest
+
+from northspan.core.calculators import CALCULATORS
+from northspan.core.errors import InvalidJob, NoSolution, OutsideTable
+from tests.support import FT_M
+
+
+def ask(name, **facts):
+    calculator = CALCULATORS[name]
+    return calculator.work(calculator.question(**facts))
+
+
+class Wire(unittest.TestCase):
+    def test_ampacity(self):
+        # 8 AWG copper: 55 A at 90 °C; 40 °C 0.91, six together 0.8, so 40.04 A
+        answer = ask("ampacity", size="8", ambient_c=40, carrying=6, terminals="75")
+        self.assertAlmostEqual(answer.figures["ampacity_a"], 55 * 0.91 * 0.8)
+        self.assertEqual(answer.figures["largest_device_a"], 45)
+        self.assertEqual(ask("ampacity", size="8").figures["ampacity_a"], 40)  # unmarked, 100 A or less
+        self.assertEqual(ask("ampacity", size="8", device_a=110).figures["ampacity_a"], 50)
+
+    def test_drop_by_every_method(self):
+        figures = ask("drop", size="1/0", metal="aluminum", length_m=200 * FT_M, current_a=80).figures
+        self.assertAlmostEqual(figures["impedance_drop_v"], 2 * 80 * 0.2 * (0.2 * 0.95 + 0.044 * (1 - 0.95**2) ** 0.5))
+        self.assertAlmostEqual(figures["dc_drop_v"], 2 * 80 * 0.2 * 0.201)
+        self.assertAlmostEqual(figures["constant_drop_v"], 2 * 21.2 * 80 * 200 / 105600)
+
+    def test_direct_current_is_optimistic_for_large_wire_in_steel(self):
+        figures = ask("drop", size="500", method="rmc", length_m=100, current_a=300, power_factor=0.85).figures
+        self.assertGreater(figures["impedance_drop_v"], 1.5 * figures["dc_drop_v"])
+
+    def carry(self, **facts):
+        return ask("carry", **{"stretches": [{"length_m": 29}]} | facts).figures
+
+    def test_what_a_cable_in_the_wall_can_carry(self):
+        cases = [
+            # size and facts; then ampacity, breaker and largest continuous load
+            ("14", {}, 15, 15, 12),
+            ("12", {}, 20, 20, 16),
+            ("10", {}, 30, 30, 24),
+            ("6", {}, 55, 60, 44),  # the next size up protects it; its load may not pass 55 A, nor 44 A continuous
+            ("2", {"metal": "aluminum", "insulation": "XHHW-2", "terminals": "75"}, 90, 90, 72),
+        ]
+        for size, facts, ampacity_a, device_a, steady_a in cases:
+            with self.subTest(size=size):
+                found = self.carry(size=size, **facts)
+                self.assertEqual(
+                    (found["ampacity_a"], found["largest_device_a"], found["largest_continuous_a"]), (ampacity_a, device_a, steady_a)
+                )
+
+    def test_unmarked_terminals_are_looked_at_again_above_100_a(self):
+        # 1/0 copper: 125 A at 60 °C asks a 125 A device, where terminals stand 75 °C: 150 A
+        self.assertEqual(self.carry(size="1/0", insulation="THWN-2")["ampacity_a"], 150)
+        self.assertEqual(self.carry(size="3", insulation="THWN-2")["ampacity_a"], 85)  # 90 A device, so still 60 °C
+
+    def test_a_hot_attic_holds_it_back(self):
+        found = self.carry(size="12", stretches=[{"length_m": 20}, {"length_m": 8, "place": "attic", "ambient_c": 55, "other_carrying": 6}])
+        self.assertAlmostEqual(found["ampacity_a"], 30 * 0.76 * 0.7)
+        self.assertEqual(found["largest_device_a"], 20)
+        self.assertAlmostEqual(found["largest_load_a"], 30 * 0.76 * 0.7)
+
+    def test_the_drop_is_that_of_the_current_it_names(self):
+        found = self.carry(size="10")
+        again = ask("drop", size="10", method="cable", length_m=29, current_a=found["at_drop_limit_a"], nominal_v=120).figures
+        self.assertAlmostEqual(again["impedance_drop_percent"], 3)
+
+    def test_an_unsuited_cable_is_named(self):
+        self.assertIn("needs a pipe", self.carry(size="10", insulation="THWN-2")["unsuited"])
+        with self.assertRaises(OutsideTable):
+            self.carry(size="10", stretches=[{"length_m": 9, "place": "outdoors"}])
+
+
+class Protection(unittest.TestCase):
+    def test_overcurrent(self):
+        self.assertEqual(ask("overcurrent", load_a=60).figures["device_a"], 60)
+        self.assertEqual(ask("overcurrent", load_a=60, continuous_a=0.1).figures["device_a"], 70)
+        with self.assertRaisesRegex(InvalidJob, "more is continuous"):
+            ask("overcurrent", load_a=10, continuous_a=11)
+
+    def test_conductors(self):
+        self.assertEqual(ask("equipment-ground", device_a=100).figures["size"], "8")
+        self.assertEqual(ask("equipment-ground", device_a=100, size="3", least_size="3").figures["size"], "8")
+        self.assertEqual(
+            ask("grounded-conductor", neutral_a=0, device_a=200, size="4/0", metal="aluminum", insulation="XHHW-2").figures["size"], "4"
+        )
+        self.assertEqual(ask("electrode-conductor", electrode="concrete_encased", supply_size="500").figures["size"], "4")
+        for name, facts in (("equipment-ground", {"size": "5"}), ("equipment-ground", {"least_size": "7"})):
+            with self.assertRaisesRegex(InvalidJob, "there is no copper conductor"):
+                ask(name, device_a=60, **facts)
+
+    def test_tap_rules_by_length(self):
+        tap = {"feeder_device_a": 400, "load_a": 50, "end_device_a": 60}
+        cases = [
+            (10 * FT_M, "6", "10 ft rule"),  # 65 A: the load, the device, and more than a tenth of 400 A
+            (10.1 * FT_M, "1/0", "25 ft rule"),  # a third of 400 A is 133 A; 1 AWG has 130 A, and no step up is given
+            (25 * FT_M, "1/0", "25 ft rule"),
+        ]
+        for length_m, size, rule in cases:
+            with self.subTest(length_m=length_m):
+                self.assertEqual(ask("tap", length_m=length_m, **tap).figures, {"size": size, "rule": rule})
+        with self.assertRaisesRegex(NoSolution, "protect it at the joint"):
+            ask("tap", length_m=25.1 * FT_M, **tap)
+
+    def test_a_tap_gets_no_step_up(self):
+        # 4 AWG copper has 85 A at 75 °C; a 90 A device would protect it as a feeder, not as a tap
+        found = ask("tap", length_m=2, feeder_device_a=200, load_a=80, end_device_a=90).figures
+        self.assertEqual(found["size"], "3")
+
+    def test_transformers(self):
+        cases = [
+            # kVA, with a secondary device, primary device, secondary device
+            (15, True, 70, 80),
+            (15, False, 40, 0),  # 31.25 × 1.25 = 39.06, next size up
+            (3, True, 15, 20),  # 6.25 A: 250 % is 15.6; 12.5 A secondary: 15.6, next size up
+            (3, False, 10, 0),  # 6.25 A is below 9 A: 167 % is 10.4, and no step up
+            (0.75, False, 0, 0),  # 1.56 A is below 2 A: 300 % is 4.7; no standard rating is that small
+            (1.5, True, 0, 10),  # 250 % of 3.1 A is 7.8; secondary 6.25 A is below 9 A: 167 %
+        ]
+        for kva, device, primary_a, secondary_a in cases:
+            with self.subTest(kva=kva, device=device):
+                found = ask("transformer", rating_kva=kva, primary_v=480, secondary_v=240, secondary_device=device).figures
+                self.assertEqual((found["primary_device_a"], found["secondary_device_a"]), (primary_a, secondary_a))
+
+
+class Route(unittest.TestCase):
+    def test_raceway(self):
+        self.assertEqual(ask("raceway", method="emt", wires=[{"count": 9, "size": "12"}]).figures["pipe_size"], "1/2")
+        tight = ask("raceway", method="emt", wires=[{"count": 10, "size": "12"}], pipe_size="1/2")
+        self.assertFalse(tight.margins[0].holds)
+        for facts, words in (
+            ({"method": "cable"}, "cable is no pipe"),
+            ({"pipe_size": "7"}, "there is no pvc40 of size 7"),
+            ({"insulation": "PAPER"}, "no insulation PAPER"),
+        ):
+            with self.subTest(words), self.assertRaisesRegex(InvalidJob, words):
+                ask("raceway", wires=[{"count": 3, "size": "6"}], **facts)
+
+    def test_cover(self):
+        self.assertAlmostEqual(ask("cover").figures["cover_m"], 18 * 0.0254)
+        self.assertEqual(ask("cover", method="emt").headline, "no figure: this method may not lie there")
+
+
+class All(unittest.TestCase):
+    def test_every_answer_is_explained(self):
+        questions = {"ampacity": {"size": "6"}, "carry": {"size": "10", "stretches": [{"length_m": 9}]}, "cover": {}, "drop": {"size": "6", "length_m": 9, "current_a": 9},
+                     "electrode-conductor": {"supply_size": "2"}, "equipment-ground": {"device_a": 60}, "overcurrent": {"load_a": 9},
+                     "grounded-conductor": {"neutral_a": 9, "device_a": 60, "size": "6"}, "raceway": {"wires": [{"count": 3, "size": "6"}]},
+                     "tap": {"length_m": 3, "feeder_device_a": 200, "load_a": 50, "end_device_a": 60}, "transformer": {"rating_kva": 10, "primary_v": 480, "secondary_v": 240}}  # fmt: skip
+        self.assertEqual(set(questions) | {"feeder"}, set(CALCULATORS))
+        for name, facts in questions.items():
+            answer = ask(name, **facts)
+            with self.subTest(name):
+                self.assertTrue(answer.headline and answer.standing)
+                lines = [line for group in answer.working for line in group.lines]
+                self.assertTrue(lines)
+                self.assertTrue(all(line.citation for line in lines))
