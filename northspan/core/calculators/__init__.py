@@ -8,7 +8,7 @@ from typing import Any
 
 from pydantic import BaseModel
 
-from northspan.core.calculators import protection, route, wire
+from northspan.core.calculators import dwelling, protection, route, wire
 from northspan.core.calculators.answer import Answer, Question
 from northspan.core.calculators.feeder import FeederAnswer, FeederQuestion, feeder
 
@@ -37,6 +37,7 @@ CALCULATORS: dict[str, Calculator] = {
         Calculator("carry", wire.CarryQuestion, Answer, wire.carry),
         Calculator("cover", route.CoverQuestion, Answer, route.cover),
         Calculator("drop", wire.DropCalcQuestion, Answer, wire.drop),
+        Calculator("dwelling-load", dwelling.DwellingQuestion, Answer, dwelling.dwelling_load),
         Calculator("electrode-conductor", protection.ElectrodeConductorQuestion, Answer, protection.electrode_conductor),
         Calculator("equipment-ground", protection.EquipmentGroundQuestion, Answer, protection.equipment_ground),
         Calculator("feeder", FeederQuestion, FeederAnswer, feeder),

@@ -138,6 +138,45 @@ class TransformerFacts:
     secondary_device: bool
 
 
+@dataclass(frozen=True, slots=True)
+class Appliance:
+    """An appliance fastened in place: nameplate [VA], and whether it uses the neutral."""
+
+    name: str
+    power_va: float
+    to_neutral: bool
+
+
+@dataclass(frozen=True, slots=True)
+class DwellingFacts:
+    """What the load of a one-family dwelling is worked from. [m², VA]
+
+    `heating_zones` counts separately controlled heaters; central heating is one.
+    """
+
+    floor_m2: float
+    small_appliance_circuits: int
+    laundry_circuits: int
+    appliances: tuple[Appliance, ...]
+    range_va: float
+    dryer_va: float
+    heating_va: float
+    heating_zones: int
+    cooling_va: float
+    vehicle_va: float
+    largest_motor_va: float
+
+
+@dataclass(frozen=True, slots=True)
+class MethodLoad:
+    """A calculated load by one method, and the neutral's load where the method gives one. [VA]"""
+
+    key: str
+    title: str
+    total: Worked[float]
+    neutral: Worked[float] | None
+
+
 class Rulebook(Protocol):
     """A national code. One class over tables; adding a code is a folder, a registry line and tests."""
 
@@ -179,6 +218,8 @@ class Rulebook(Protocol):
     def equipment_ground(self, device_a: float, metal: Metal, least_size: str, size: str, school: str) -> Worked[str]: ...
     def grounded_minimum(self, load: DesignLoad, device_a: float, wire: Wire, terminals_c: float) -> Worked[str]: ...
 
+    def dwelling_loads(self, facts: DwellingFacts) -> tuple[MethodLoad, ...]: ...
+    def dwelling_least_a(self) -> Step: ...
     def tap(self, facts: TapFacts, metal: Metal, insulation: str, terminals_c: float) -> Worked[tuple[str, str]]: ...
     def transformer_devices(self, facts: TransformerFacts) -> tuple[Worked[float], Worked[float]]: ...
 

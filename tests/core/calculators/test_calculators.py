@@ -124,6 +124,15 @@ class Protection(unittest.TestCase):
                 self.assertEqual((found["primary_device_a"], found["secondary_device_a"]), (primary_a, secondary_a))
 
 
+class Dwelling(unittest.TestCase):
+    def test_methods_stand_side_by_side_with_the_least_service(self):
+        house = {"floor_m2": 185.8, "range_va": 12000, "dryer_va": 5000}
+        found = ask("dwelling-load", **house).figures
+        self.assertEqual((round(found["standard_a"]), round(found["optional_a"]), found["optional_service_a"]), (78, 71, 100))
+        warm = ask("dwelling-load", **house, heating_va=20000).figures
+        self.assertEqual((warm["standard_service_a"], warm["optional_service_a"]), (175, 125))
+
+
 class Route(unittest.TestCase):
     def test_raceway(self):
         self.assertEqual(ask("raceway", method="emt", wires=[{"count": 9, "size": "12"}]).figures["pipe_size"], "1/2")
@@ -144,7 +153,7 @@ class Route(unittest.TestCase):
 
 class All(unittest.TestCase):
     def test_every_answer_is_explained(self):
-        questions = {"ampacity": {"size": "6"}, "carry": {"size": "10", "stretches": [{"length_m": 9}]}, "cover": {}, "drop": {"size": "6", "length_m": 9, "current_a": 9},
+        questions = {"ampacity": {"size": "6"}, "carry": {"size": "10", "stretches": [{"length_m": 9}]}, "cover": {}, "dwelling-load": {"floor_m2": 150}, "drop": {"size": "6", "length_m": 9, "current_a": 9},
                      "electrode-conductor": {"supply_size": "2"}, "equipment-ground": {"device_a": 60}, "overcurrent": {"load_a": 9},
                      "grounded-conductor": {"neutral_a": 9, "device_a": 60, "size": "6"}, "raceway": {"wires": [{"count": 3, "size": "6"}]},
                      "tap": {"length_m": 3, "feeder_device_a": 200, "load_a": 50, "end_device_a": 60}, "transformer": {"rating_kva": 10, "primary_v": 480, "secondary_v": 240}}  # fmt: skip

@@ -200,6 +200,55 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/dwelling-load": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Work the calculated load of a one-family dwelling by every method, side by side. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["DwellingQuestion"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Answer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/electrode-conductor": {
         parameters: {
             query?: never;
@@ -1359,6 +1408,22 @@ export interface components {
             working: components["schemas"]["WorkGroup"][];
         };
         /**
+         * Appliance
+         * @description An appliance fastened in place; not a range, dryer, heater or cooler.
+         */
+        Appliance: {
+            /** Name */
+            name: string;
+            /** Power Va */
+            power_va: number;
+            /**
+             * To Neutral
+             * @description Whether it uses the neutral, as a 120 V one does.
+             * @default false
+             */
+            to_neutral?: boolean;
+        };
+        /**
          * Bond
          * @description Neutral and ground in an enclosure.
          * @enum {string}
@@ -1680,6 +1745,80 @@ export interface components {
              * @default 5
              */
             way_percent: number;
+        };
+        /**
+         * DwellingQuestion
+         * @description A one-family dwelling and what is in it.
+         */
+        DwellingQuestion: {
+            /**
+             * Appliances
+             * @default []
+             */
+            appliances?: components["schemas"]["Appliance"][];
+            /**
+             * Cooling Va
+             * @default 0
+             */
+            cooling_va?: number;
+            /**
+             * Dryer Va
+             * @default 0
+             */
+            dryer_va?: number;
+            /**
+             * Floor M2
+             * @description Floor area by its outside measures. [m²]
+             */
+            floor_m2: number;
+            /**
+             * Heating Va
+             * @description Fixed electric heat. [VA]
+             * @default 0
+             */
+            heating_va?: number;
+            /**
+             * Heating Zones
+             * @description Separately controlled heaters; central heating is one.
+             * @default 1
+             */
+            heating_zones?: number;
+            /**
+             * Largest Motor Va
+             * @description Of the loads named above, the largest motor; a quarter is added. [VA]
+             * @default 0
+             */
+            largest_motor_va?: number;
+            /**
+             * Laundry Circuits
+             * @default 1
+             */
+            laundry_circuits?: number;
+            /**
+             * Line V
+             * @default 240
+             */
+            line_v?: number;
+            /**
+             * Range Va
+             * @default 0
+             */
+            range_va?: number;
+            /**
+             * Rulebook
+             * @default us-2023
+             */
+            rulebook?: string;
+            /**
+             * Small Appliance Circuits
+             * @default 2
+             */
+            small_appliance_circuits?: number;
+            /**
+             * Vehicle Va
+             * @default 0
+             */
+            vehicle_va?: number;
         };
         /**
          * Edit

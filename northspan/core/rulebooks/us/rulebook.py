@@ -8,8 +8,10 @@ from northspan.core.rulebooks.protocol import (
     BuildingFacts,
     DesignLoad,
     Dialect,
+    DwellingFacts,
     Impedance,
     LengthUnit,
+    MethodLoad,
     PipeSize,
     RunFacts,
     TapFacts,
@@ -17,7 +19,7 @@ from northspan.core.rulebooks.protocol import (
     Wire,
 )
 from northspan.core.rulebooks.us import ampacity as amp
-from northspan.core.rulebooks.us import buildings, devices, grounding, raceways, taps
+from northspan.core.rulebooks.us import buildings, devices, dwelling, grounding, raceways, taps
 from northspan.core.rulebooks.us.sources import load_all, source
 from northspan.core.worked import Margin, Step, Worked, ruled
 
@@ -212,6 +214,14 @@ class UsRulebook:
     def grounded_minimum(self, load: DesignLoad, device_a: float, wire: Wire, terminals_c: float) -> Worked[str]:
         """Find the smallest grounded conductor."""
         return grounding.grounded_minimum(load, device_a, wire, terminals_c)
+
+    def dwelling_loads(self, facts: DwellingFacts) -> tuple[MethodLoad, ...]:
+        """Work the load of a dwelling by every method. [VA]"""
+        return dwelling.dwelling_loads(facts)
+
+    def dwelling_least_a(self) -> Step:
+        """Give the least rating of a one-family dwelling's service. [A]"""
+        return ruled("I_s", "least service of a one-family dwelling", "100 A", "three-wire", "230.79(C)", 100.0)
 
     def tap(self, facts: TapFacts, metal: Metal, insulation: str, terminals_c: float) -> Worked[tuple[str, str]]:
         """Size a feeder tap; gives the size and the name of the rule."""

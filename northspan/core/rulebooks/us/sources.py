@@ -9,6 +9,7 @@ FILES = {
     "ampacity": "2023_310-16_ampacity.csv",
     "ambient": "2023_310-15B1_ambient.csv",
     "adjustment": "2023_310-15C1_adjustment.csv",
+    "lighting_demand": "2023_220-45_lighting_demand.csv",
     "devices": "2023_240-6A_devices.csv",
     "small": "2023_240-4D_small_conductors.csv",
     "equipment_ground": "2023_250-122_equipment_grounding.csv",

@@ -1,0 +1,82 @@
+"""The load of a dwelling, by every method in use."""
+
+from __future__ import annotations
+
+from pydantic import Field
+
+from northspan.core.calculators.answer import Answer, Question, answered
+from northspan.core.job import Name, Part, RunKind
+from northspan.core.rulebooks import protocol
+from northspan.core.rulebooks.protocol import DesignLoad, DwellingFacts
+from northspan.core.rulebooks.registry import rulebook_named
+from northspan.core.worked import Step, step
+
+
+class Appliance(Part):
+    """An appliance fastened in place; not a range, dryer, heater or cooler."""
+
+    name: Name
+    power_va: float = Field(gt=0, le=100_000)
+    to_neutral: bool = Field(False, description="Whether it uses the neutral, as a 120 V one does.")
+
+
+class DwellingQuestion(Question):
+    """A one-family dwelling and what is in it."""
+
+    floor_m2: float = Field(gt=0, le=10_000, description="Floor area by its outside measures. [m²]")
+    small_appliance_circuits: int = Field(2, ge=2, le=20)
+    laundry_circuits: int = Field(1, ge=1, le=10)
+    appliances: tuple[Appliance, ...] = Field((), max_length=60)
+    range_va: float = Field(0, ge=0, le=100_000)
+    dryer_va: float = Field(0, ge=0, le=100_000)
+    heating_va: float = Field(0, ge=0, le=500_000, description="Fixed electric heat. [VA]")
+    heating_zones: int = Field(1, ge=1, le=100, description="Separately controlled heaters; central heating is one.")
+    cooling_va: float = Field(0, ge=0, le=500_000)
+    vehicle_va: float = Field(0, ge=0, le=100_000)
+    largest_motor_va: float = Field(
+        0, ge=0, le=100_000, description="Of the loads named above, the largest motor; a quarter is added. [VA]"
+    )
+    line_v: float = Field(240, ge=100, le=600)
+
+
+def dwelling_load(question: DwellingQuestion) -> Answer:
+    """Work the calculated load of a one-family dwelling by every method, side by side.
+
+    Parameters
+    ----------
+    question : DwellingQuestion
+        Floor area and loads. [m², VA]
+
+    Raises
+    ------
+    OutsideTable
+        If the range is outside the range table.
+
+    Examples
+    --------
+    >>> dwelling_load(DwellingQuestion(floor_m2=185.8, range_va=12000, dryer_va=5000)).headline
+    'standard 78 A, optional 71 A; a service of 100 A by the optional method'
+    """
+    book = rulebook_named(question.rulebook)
+    shared = question.model_dump(exclude={"rulebook", "line_v", "appliances"})
+    facts = DwellingFacts(**shared, appliances=tuple(protocol.Appliance(a.name, a.power_va, a.to_neutral) for a in question.appliances))
+    figures: dict[str, float | str] = {}
+    working: dict[str, tuple[Step, ...]] = {}
+    for method in book.dwelling_loads(facts):
+        amperes = step("I", "in amperes", "P / U", "A", "load over voltage", P=method.total.value, U=question.line_v)
+        figures |= {f"{method.key}_va": method.total.value, f"{method.key}_a": amperes.value}
+        working[method.title] = (*method.total.steps, amperes)
+        if method.neutral:
+            neutral = step("I_n", "neutral in amperes", "P_n / U", "A", "load over voltage", P_n=method.neutral.value, U=question.line_v)
+            figures |= {f"{method.key}_neutral_va": method.neutral.value, f"{method.key}_neutral_a": neutral.value}
+            working[f"{method.title}, neutral"] = (*method.neutral.steps, neutral)
+    least = book.dwelling_least_a()
+    sized = {key: book.device_for_load(DesignLoad(float(figures[f"{key}_a"]), 0, 0), RunKind.service) for key in ("standard", "optional")}
+    services = {key: max(device.value, least.value) for key, device in sized.items()}
+    figures |= {f"{key}_service_a": service for key, service in services.items()}
+    working["Service"] = (*sized["optional"].steps, least)
+    headline = (
+        f"standard {figures['standard_a']:.0f} A, optional {figures['optional_a']:.0f} A; "
+        f"a service of {services['optional']:.0f} A by the optional method"
+    )
+    return answered(book, headline, figures, working)

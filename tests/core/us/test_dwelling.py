@@ -1,0 +1,123 @@
+"""The load of a dwelling by every method: worked by hand, and both sides of each factor."""
+
+import unittest
+
+from northspan.core.errors import OutsideTable
+from northspan.core.rulebooks.protocol import Appliance, DwellingFacts
+from northspan.core.rulebooks.us import dwelling
+
+FOOT2_M2 = 0.09290304
+
+
+def a_dwelling(**changes):
+    nothing = {"floor_m2": 2000 * FOOT2_M2, "small_appliance_circuits": 2, "laundry_circuits": 1, "appliances": (), "range_va": 0, "dryer_va": 0, "heating_va": 0,
+               "heating_zones": 1, "cooling_va": 0, "vehicle_va": 0, "largest_motor_va": 0}  # fmt: skip
+    return DwellingFacts(**nothing | changes)
+
+
+def plates(*powers, to_neutral=False):
+    return tuple(Appliance(f"No {i}", power, to_neutral) for i, power in enumerate(powers, 1))
+
+
+def load(key, **changes):
+    return next(m for m in dwelling.dwelling_loads(a_dwelling(**changes)) if m.key == key).total.value
+
+
+def neutral(**changes):
+    return dwelling.standard(a_dwelling(**changes)).neutral.value
+
+
+# 2000 ft² at 3 VA and three circuits at 1500 VA; 3000 VA whole, the rest at 35 %
+GENERAL_VA = 2000 * 3 + 3 * 1500
+LIGHTING_VA = 3000 + 0.35 * (GENERAL_VA - 3000)
+
+
+class Standard(unittest.TestCase):
+    def test_a_house_by_hand(self):
+        # water heater, dishwasher, disposer, pump: four, so 75 %; heat 9 kW beats cooling; range 12 kW is 8; dryer 5
+        house = {
+            "appliances": plates(4500, 1200, 900, 1500),
+            "range_va": 12000,
+            "dryer_va": 4800,
+            "heating_va": 9000,
+            "cooling_va": 4800,
+            "largest_motor_va": 1500,
+        }
+        by_hand = LIGHTING_VA + 0.75 * 8100 + 8000 + 5000 + 9000 + 0.25 * 1500
+        self.assertAlmostEqual(load("standard", **house), by_hand)
+
+    def test_lighting_tiers(self):
+        cases = [(2999, 2999), (3000, 3000), (3001, 3000.35), (120000, 3000 + 0.35 * 117000), (120001, 3000 + 0.35 * 117000 + 0.25)]
+        for general_va, demand_va in cases:
+            with self.subTest(general_va=general_va):
+                self.assertAlmostEqual(dwelling.lighting_demand(general_va)[-1].value, demand_va)
+
+    def test_four_appliances_change_the_factor_and_three_do_not(self):
+        self.assertAlmostEqual(load("standard", appliances=plates(1000, 1000, 1000)), LIGHTING_VA + 3000)
+        self.assertAlmostEqual(load("standard", appliances=plates(1000, 1000, 1000, 1000)), LIGHTING_VA + 3000)  # 4000 at 75 %
+
+    def test_the_dryer_has_a_floor_of_5000_and_the_vehicle_of_7200(self):
+        for field, least in (("dryer_va", 5000), ("vehicle_va", 7200)):
+            for nameplate, counted in ((0, 0), (least - 100, least), (least, least), (least + 100, least + 100)):
+                with self.subTest(field=field, nameplate=nameplate):
+                    self.assertAlmostEqual(load("standard", **{field: nameplate}), LIGHTING_VA + counted)
+
+    def test_range_table_and_note_1(self):
+        cases = [
+            (1750, 1400),
+            (8750, 7000),
+            (8751, 8000),
+            (12000, 8000),
+            (12499, 8000),
+            (12500, 8400),
+            (13000, 8400),
+            (13500, 8800),
+            (27000, 14000),
+        ]
+        for range_va, demand_va in cases:
+            with self.subTest(range_va=range_va):
+                self.assertAlmostEqual(dwelling.range_demand(range_va)[-1].value, demand_va)
+        for range_va in (1749, 27001):
+            with self.assertRaisesRegex(OutsideTable, "it runs from 1750 VA to 27000 VA"):
+                dwelling.range_demand(range_va)
+
+    def test_heating_and_cooling_do_not_run_together(self):
+        self.assertAlmostEqual(load("standard", heating_va=5000, cooling_va=6000), LIGHTING_VA + 6000)
+
+    def test_the_neutral_is_reduced_after_the_demand(self):
+        # 70 % of the range's 8000 VA demand and of the dryer's 5000 VA floor, not of their nameplates
+        self.assertAlmostEqual(neutral(range_va=12000, dryer_va=4000), LIGHTING_VA + 0.7 * 8000 + 0.7 * 5000)
+        self.assertAlmostEqual(neutral(heating_va=9000, cooling_va=5000, vehicle_va=9600), LIGHTING_VA)
+        mixed = plates(4500, 4500) + plates(1000, 1000, to_neutral=True)
+        self.assertAlmostEqual(neutral(appliances=mixed), LIGHTING_VA + 0.75 * 2000)  # four altogether, so the two count 75 %
+
+
+class Optional(unittest.TestCase):
+    def test_no_floor_and_no_range_table(self):
+        # 10 kVA whole, 40 % of the rest, by nameplates
+        self.assertAlmostEqual(load("optional", range_va=14000, dryer_va=4000), 10000 + 0.4 * (GENERAL_VA + 18000 - 10000))
+
+    def test_a_small_one_stays_whole(self):
+        self.assertAlmostEqual(load("optional", floor_m2=500 * FOOT2_M2), 1500 + 4500)
+
+    def test_heat_and_cooling_are_compared_after_their_own_factors(self):
+        base = 10000 + 0.4 * (GENERAL_VA - 10000)
+        cases = [(10000, 1, 6400, 6500), (10000, 1, 6600, 6600), (10000, 3, 0, 6500), (10000, 4, 0, 4000), (10000, 4, 4100, 4100)]
+        for heating_va, zones, cooling_va, counted in cases:
+            with self.subTest(heating_va=heating_va, zones=zones, cooling_va=cooling_va):
+                found = load("optional", heating_va=heating_va, heating_zones=zones, cooling_va=cooling_va)
+                self.assertAlmostEqual(found, base + counted)
+
+
+class Existing(unittest.TestCase):
+    def test_nothing_added(self):
+        self.assertAlmostEqual(load("existing", range_va=12000, cooling_va=4000), 8000 + 0.4 * (GENERAL_VA + 16000 - 8000))
+
+    def test_heating_or_cooling_added_counts_whole(self):
+        self.assertAlmostEqual(load("existing_added", range_va=12000, cooling_va=4000), 8000 + 0.4 * (GENERAL_VA + 12000 - 8000) + 4000)
+
+    def test_four_heaters_are_other_load_and_cooling_stays_whole(self):
+        found = load("existing_added", heating_va=8000, heating_zones=4, cooling_va=3000)
+        self.assertAlmostEqual(found, 8000 + 0.4 * (GENERAL_VA + 8000 - 8000) + 3000)
+        three = load("existing_added", heating_va=8000, heating_zones=3, cooling_va=3000)
+        self.assertAlmostEqual(three, 8000 + 0.4 * (GENERAL_VA - 8000) + 8000)
