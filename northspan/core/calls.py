@@ -74,6 +74,15 @@ CALLS: dict[str, CallKind] = {
             "run",
         ),
         CallKind(
+            "derating_start",
+            "Where does derating start?",
+            (
+                School("insulation", "In the insulation's column, then never above the terminals"),
+                School("terminals", "In the terminals' column only"),
+            ),
+            "run",
+        ),
+        CallKind(
             "equipment_ground",
             "How large an equipment ground?",
             (

@@ -177,6 +177,7 @@ def _choose_size(
     run, ladder = question.run, rulebook.sizes(metal)
     insulation = run.insulation or rulebook.default_insulation(metal, run.segments)
     carrying = int(rulebook.carrying_conductors(run.circuit).value)
+    start = question.schools["derating_start"]
     drops = drop_question(question, legs, device_a)
     allowed = min(question.run_limit_percent, question.way_limit_percent - question.drop_above_percent)
 
@@ -186,7 +187,7 @@ def _choose_size(
 
     def carries(at: int) -> bool:
         wire = Wire(ladder[at], metal, insulation)
-        return rulebook.ampacity(wire, run.segments, carrying, terminals.value).value.final_a >= legs.design.total_a
+        return rulebook.ampacity(wire, run.segments, carrying, terminals.value, start).value.final_a >= legs.design.total_a
 
     def drops_little(at: int) -> bool:
         return drop_percent(drops, ladder[at], metal, rulebook) <= allowed
@@ -222,7 +223,7 @@ def _first(low: int, high: int, holds: Callable[[int], bool]) -> int:
 def _rules_for(question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook, wire: Wire) -> _Rules:
     run = question.run
     carrying = rulebook.carrying_conductors(run.circuit)
-    ampacity = rulebook.ampacity(wire, run.segments, int(carrying.value), terminals.value)
+    ampacity = rulebook.ampacity(wire, run.segments, int(carrying.value), terminals.value, question.schools["derating_start"])
     load_steps, margins = rulebook.load_margins(legs.design, ampacity.value, run.kind)
     protects = rulebook.device_for_wire(ampacity.value, wire, question.schools["rounding"])
     protection = at_most("protection", "Device on this wire", device_a, protects.value, "A", protects.steps[-1].citation)

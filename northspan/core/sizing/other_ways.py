@@ -71,6 +71,7 @@ def calls_open(sized: SizedRun) -> tuple[str, ...]:
         "drop_method": True,
         "metal": run.metal is None and run.kind is RunKind.feeder,
         "rounding": run.conductor_size is None,
+        "derating_start": run.conductor_size is None,
         "equipment_ground": sized.equipment_ground is not None and run.equipment_ground_size is None,
         "pipe_size": run.pipe_size is None and any(pipe.value for pipe in sized.pipes),
     }

@@ -137,7 +137,10 @@ class Schools(unittest.TestCase):
 
     def test_each_school_of_each_open_call_shows_its_consequence(self):
         run = run_of(a_feeder(70, 185 * FT_M))
-        self.assertEqual([c.name for c in run.calls], ["drop_current", "drop_method", "metal", "rounding", "equipment_ground", "pipe_size"])
+        self.assertEqual(
+            [c.name for c in run.calls],
+            ["drop_current", "drop_method", "metal", "rounding", "derating_start", "equipment_ground", "pipe_size"],
+        )
         metal = next(c for c in run.calls if c.name == "metal")
         self.assertEqual([(o.school, o.chosen) for o in metal.options], [("aluminum_feeders", True), ("copper", False)])
         self.assertIn("copper", metal.options[1].outcome)
@@ -158,6 +161,16 @@ class Schools(unittest.TestCase):
         self.assertEqual((run_of(job).size, run_of(job).device_a), ("4", 70))
         strict = run_of(with_call(job, "rounding", "never_above"))
         self.assertEqual((strict.size, strict.device_a), ("3", 70))  # 4 AWG carries 65 A, 3 AWG 75 A
+
+    def test_derating_may_start_in_the_terminals_column(self):
+        # 6 AWG copper XHHW-2 at 40 °C: 75 × 0.91 = 68 A held to 65 A; from the 75 °C column 65 × 0.88 = 57.2 A
+        job = a_feeder(60, 20, metal=Metal.copper, stretch={"ambient_c": 40, "place": "indoors"}, insulation="XHHW-2")
+        usual, strict = run_of(job), run_of(with_call(job, "derating_start", "terminals"))
+        self.assertEqual((usual.size, usual.ampacity_a), ("6", 65))
+        self.assertEqual((strict.size, strict.ampacity_a), ("4", 85 * 0.88))
+        # at 30 °C both are the same
+        cool = a_feeder(60, 20, metal=Metal.copper, insulation="XHHW-2")
+        self.assertEqual(run_of(cool).size, run_of(with_call(cool, "derating_start", "terminals")).size)
 
     def test_unknown_calls_and_schools(self):
         for name, school, words in (("colour", "red", "there is no call colour"), ("rods", "three", "there is no school three")):

@@ -209,7 +209,7 @@ def adjustment_factor(carrying: int) -> Step:
 
 
 @lru_cache(maxsize=8192)
-def stretch_ampacity(wire: Wire, segment: Segment, carrying: int, terminal_c: float) -> Worked[float]:
+def stretch_ampacity(wire: Wire, segment: Segment, carrying: int, terminal_c: float, start: str = "insulation") -> Worked[float]:
     """Give the ampacity of a conductor in one stretch, never above its terminals.
 
     Parameters
@@ -222,6 +222,8 @@ def stretch_ampacity(wire: Wire, segment: Segment, carrying: int, terminal_c: fl
         Carrying conductors of this run. [-]
     terminal_c : float
         What the terminals stand. [°C]
+    start : str
+        Where derating starts: "insulation" in the insulation's own column, "terminals" never above theirs. [-]
 
     Raises
     ------
@@ -239,6 +241,11 @@ def stretch_ampacity(wire: Wire, segment: Segment, carrying: int, terminal_c: fl
     120.0
     """
     column = insulation_column_c(wire.insulation, segment.place)
+    if start == "terminals" and terminal_c < column.value:
+        lower = ruled(
+            "T_s", "column to derate from", f"{terminal_c:.0f} °C", "your call: never above the terminals", "your call", terminal_c
+        )
+        column = Worked(int(terminal_c), (*column.steps, lower))
     published = source("ampacity")
     table_a = looked_up(
         "I_t",
@@ -291,7 +298,9 @@ def held_to(wire: Wire, terminal_c: float) -> Step:
 
 
 @lru_cache(maxsize=8192)
-def run_ampacity(wire: Wire, segments: tuple[Segment, ...], carrying: int, terminal_c: float) -> Worked[Ampacity]:
+def run_ampacity(
+    wire: Wire, segments: tuple[Segment, ...], carrying: int, terminal_c: float, start: str = "insulation"
+) -> Worked[Ampacity]:
     """Give the ampacity of a run: the worst stretch, with the short-stretch allowance.
 
     Parameters
@@ -304,6 +313,8 @@ def run_ampacity(wire: Wire, segments: tuple[Segment, ...], carrying: int, termi
         Carrying conductors of this run. [-]
     terminal_c : float
         What the terminals stand. [°C]
+    start : str
+        Where derating starts, "insulation" or "terminals". [-]
 
     Notes
     -----
@@ -314,7 +325,7 @@ def run_ampacity(wire: Wire, segments: tuple[Segment, ...], carrying: int, termi
     ----------
     NEC 2023, 310.14(A)(2) and its exception.
     """
-    each = [stretch_ampacity(wire, segment, carrying, terminal_c) for segment in segments]
+    each = [stretch_ampacity(wire, segment, carrying, terminal_c, start) for segment in segments]
     worst = min(range(len(each)), key=lambda i: each[i].value)
     terminal_a = held_to(wire, terminal_c).value
     chosen = worst

@@ -195,9 +195,11 @@ class UsRulebook:
         """Give the temperature terminals stand. [°C]"""
         return amp.terminals_c(marking, device_a)
 
-    def ampacity(self, wire: Wire, segments: tuple[Segment, ...], carrying: int, terminals_c: float) -> Worked[Ampacity]:
+    def ampacity(
+        self, wire: Wire, segments: tuple[Segment, ...], carrying: int, terminals_c: float, start: str = "insulation"
+    ) -> Worked[Ampacity]:
         """Give the ampacity of a run. [A]"""
-        return amp.run_ampacity(wire, segments, carrying, terminals_c)
+        return amp.run_ampacity(wire, segments, carrying, terminals_c, start)
 
     def load_margins(self, load: DesignLoad, ampacity: Ampacity, kind: RunKind) -> tuple[tuple[Step, ...], tuple[Margin, ...]]:
         """Hold a conductor against its load."""
