@@ -34,6 +34,7 @@ SHOTS: dict[str, tuple[str, dict[str, Any], Any]] = {
     "sizing-night-findings": ("/jobs/{id}/sizing", NIGHT, everything),
     "sizing-working": ("/jobs/{id}/sizing", WIDE, working),
     "sizing-phone": ("/jobs/{id}/sizing", PHONE, None),
+    "carry": ("/carry", WIDE, None),
     "sheet": ("/jobs/{id}/sheet", WIDE, None),
     "record": ("/jobs/{id}/record", WIDE, None),
 }

@@ -8,6 +8,7 @@ from tests.browser.support import PHONE, BrowserCase
 
 SCREENS = {
     "jobs": "/",
+    "carry": "/carry",
     "sizing": "/jobs/{id}/sizing",
     "record": "/jobs/{id}/record",
     "not built": "/jobs/{id}/loads",

@@ -194,6 +194,19 @@ class Start(BrowserCase):
         for paper in ("Letter", "A4"):
             self.assertEqual(self.page.pdf(format=paper, prefer_css_page_size=True).count(b"/Type /Page\n"), 1)
 
+    def test_what_a_cable_in_the_wall_can_carry(self):
+        self.page.goto("/")
+        self.page.get_by_role("link", name="What can it carry?").click()
+        said = self.page.locator(".carry-answer h2")
+        expect(said).to_have_text("10 AWG copper NM-B: a 30 A breaker, 24 A continuous, 30 A otherwise; 3 % drop at 16 A.")
+        length = self.page.get_by_label("Length", exact=True)
+        length.fill("50 ft")
+        length.press("Enter")
+        expect(said).to_contain_text("3 % drop at 31 A")
+        self.page.locator(".v-select", has_text="Where it lies").click()
+        self.page.get_by_role("option", name="Outdoors", exact=True).click()
+        expect(self.page.get_by_role("alert")).to_contain_text("NM-B in a wet place; it is for dry places")
+
     def test_no_such_job(self):
         self.page.goto("/jobs/000000/sizing")
         expect(self.page.get_by_text("There is no job 000000.")).to_be_visible()

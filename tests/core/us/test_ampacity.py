@@ -22,7 +22,7 @@ class Column(unittest.TestCase):
 
     def test_dry_insulation_is_refused_in_a_wet_place(self):
         for insulation in ("THHN", "RHH", "NM-B"):
-            with self.subTest(insulation), self.assertRaisesRegex(OutsideTable, f"{insulation}, wet_c"):
+            with self.subTest(insulation), self.assertRaisesRegex(OutsideTable, f"{insulation} in a wet place; it is for dry places"):
                 amp.insulation_column_c(insulation, Place.buried)
 
     def test_unknown_insulation(self):

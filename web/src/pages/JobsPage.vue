@@ -47,6 +47,7 @@ async function openFile(): Promise<void> {
       <v-btn variant="outlined" @click="file?.click()">Open a job file</v-btn>
       <v-btn variant="outlined" @click="startFrom('empty')">Empty job</v-btn>
       <v-btn variant="outlined" @click="startFrom('demo')">Demo property</v-btn>
+      <v-btn variant="outlined" to="/carry">What can it carry?</v-btn>
       <input ref="file" type="file" accept=".json,application/json" class="sr-only" aria-label="Job file" tabindex="-1" @change="openFile" />
     </div>
     <ul v-if="jobs?.length" class="job-list">

@@ -5,6 +5,7 @@ export const router = createRouter({
   routes: [
     { path: '/', component: () => import('../pages/JobsPage.vue') },
     { path: '/jobs/:id', redirect: (to) => `/jobs/${String(to.params.id)}/sizing` },
+    { path: '/carry', component: () => import('../pages/CarryPage.vue') },
     { path: '/jobs/:id/sheet', component: () => import('../pages/SheetPage.vue') },
     { path: '/jobs/:id/:step', component: () => import('../pages/JobPage.vue') },
     { path: '/:rest(.*)*', component: () => import('../pages/LostPage.vue') },

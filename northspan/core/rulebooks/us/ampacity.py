@@ -81,6 +81,10 @@ def insulation_column_c(insulation: str, place: Place) -> Worked[int]:
     if insulation not in types.rows:
         raise InvalidJob("insulation", f"there is no insulation type {insulation}.", f"Types: {', '.join(types.rows)}.")
     wet = place in WET
+    if wet and not types.has(insulation, "wet_c"):
+        raise OutsideTable(
+            types.text(insulation, "source"), f"{insulation} in a wet place", "it is for dry places; take a type with a wet rating"
+        )
     column = int(types.number(insulation, "wet_c" if wet else "dry_c"))
     words = f"{insulation} in a {'wet' if wet else 'dry'} place"
     return Worked(

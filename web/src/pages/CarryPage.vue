@@ -1,0 +1,73 @@
+<script setup lang="ts">
+import { computed, onMounted, reactive, ref, watch } from 'vue'
+import { client, problemText, type Answer, type Options, type Problem } from '../api/client'
+import CommitField from '../components/CommitField.vue'
+import WorkLines from '../components/WorkLines.vue'
+import { lengthText, parseLength, parseNumber, parseTemperature, temperatureText } from '../format/quantities'
+
+/** The reverse question: this cable is in the wall, what can it carry? */
+const options = ref<Options | null>(null)
+const answer = ref<Answer | null>(null)
+const trouble = ref('')
+const asked = reactive({
+  size: '10', metal: 'copper' as 'copper' | 'aluminum', insulation: 'NM-B', method: 'cable', place: 'indoors', length_m: 29, ambient_c: 30, other_carrying: 0,
+  circuit: 'two_wire_neutral', terminals: 'unmarked', drop_limit_percent: 3,
+})
+const sizes = computed(() => options.value?.sizes[asked.metal] ?? [])
+const CIRCUITS = [{ value: 'two_wire_neutral', title: 'line and neutral' }, { value: 'two_wire_line', title: 'two lines' }, { value: 'three_wire', title: 'two lines and neutral' }]
+const TERMINALS = [{ value: 'unmarked', title: 'not marked' }, { value: '60', title: 'marked 60 °C' }, { value: '75', title: 'marked 75 °C' }]
+const count = (text: string): number | null => (/^\d+$/.test(text.trim()) ? Number(text.trim()) : null)
+let ticket = 0
+
+onMounted(async () => {
+  document.title = 'What can it carry? · North Span'
+  const book = (await client.GET('/api/rulebooks')).data?.rulebooks[0]
+  if (book) options.value = (await client.GET('/api/rulebooks/{name}', { params: { path: { name: book.value } } })).data ?? null
+  if (!options.value) trouble.value = 'The server does not answer.'
+})
+watch([asked, options], ask, { deep: true })
+
+async function ask(): Promise<void> {
+  if (!options.value) return
+  const mine = ++ticket
+  const { size, metal, insulation, circuit, terminals, drop_limit_percent, ...stretch } = asked
+  const body = { rulebook: options.value.id, size, metal, insulation, circuit, terminals, drop_limit_percent, kind: 'branch', line_v: 240, power_factor: 0.95, stretches: [stretch] }
+  const { data, error } = await client.POST('/api/calc/carry', { body: body as never })
+  if (mine !== ticket) return
+  answer.value = data ?? null
+  trouble.value = data ? '' : problemText(error as Problem)
+}
+</script>
+
+<template>
+  <header class="top-bar"><router-link to="/" class="brand">North Span</router-link><span class="job-name">What can it carry?</span></header>
+  <main class="jobs-page">
+    <h1>This cable is in the wall. What can it carry?</h1>
+    <p class="lead">Say what it is and where it runs. The answer follows each change.</p>
+    <div v-if="options" class="fields">
+      <v-select v-model="asked.metal" label="Metal" :items="options.metals" />
+      <v-select v-model="asked.size" label="Size" :items="sizes" />
+      <v-select v-model="asked.insulation" label="Insulation or cable" :items="options.insulations" />
+      <v-select v-model="asked.circuit" label="Circuit" :items="CIRCUITS" />
+      <v-select v-model="asked.method" label="Wiring method" :items="options.methods" />
+      <v-select v-model="asked.place" label="Where it lies" :items="options.places" />
+      <CommitField label="Length" :shown="lengthText(asked.length_m, 'feet')" :parse="(t) => parseLength(t, 'feet')" wrong="A length, for example 95 ft or 29 m"
+        @commit="asked.length_m = $event ?? asked.length_m" />
+      <CommitField label="Ambient" :shown="temperatureText(asked.ambient_c, 'feet')" :parse="(t) => parseTemperature(t, 'feet')" wrong="A temperature, for example 86 F"
+        @commit="asked.ambient_c = $event ?? asked.ambient_c" />
+      <CommitField label="Other carrying wires" :shown="String(asked.other_carrying)" :parse="count" wrong="A whole number, 0 if none" @commit="asked.other_carrying = $event ?? 0" />
+      <v-select v-model="asked.terminals" label="Terminals" :items="TERMINALS" />
+      <CommitField label="Drop wanted at most" :shown="`${asked.drop_limit_percent} %`" :parse="parseNumber" wrong="Percent, for example 3" @commit="asked.drop_limit_percent = $event ?? 3" />
+    </div>
+    <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
+    <section v-if="answer" class="carry-answer" aria-label="The answer">
+      <h2 aria-live="polite">{{ answer.headline }}.</h2>
+      <aside class="cautions" aria-label="Cautions">
+        <p>Turn off, lock, test dead, and test the tester before you open a box to look.</p>
+        <p>A cable may change size, or pass a hotter place, where nobody sees it. Look at both ends and every box between.</p>
+        <p class="standing">{{ answer.standing }}</p>
+      </aside>
+      <div v-for="group in answer.working" :key="group.key" class="work-group"><h3>{{ group.title }}</h3><WorkLines :lines="group.lines" /></div>
+    </section>
+  </main>
+</template>
