@@ -26,9 +26,10 @@ class Server:
         self.folder = folder or Path(self._own.name if self._own else "")
         self._process: subprocess.Popen[str] | None = None
         self.url = ""
+        self._port = 0
 
     def start(self) -> Server:
-        port = _free_port()
+        port = self._port = self._port or _free_port()  # the same one after a kill, so that open pages find it again
         environment = {**os.environ, "PORT": str(port), "NORTHSPAN_DATA": str(self.folder), "NORTHSPAN_BIND": "127.0.0.1"}
         self._process = subprocess.Popen(
             [sys.executable, "-m", "northspan", "serve"], cwd=TOP, env=environment, stdout=subprocess.PIPE, text=True
