@@ -42,19 +42,6 @@ class Tree:
             way.insert(0, above)
         return tuple(way)
 
-    def below(self, node: str) -> tuple[str, ...]:
-        """List an enclosure and every enclosure fed through it.
-
-        Parameters
-        ----------
-        node : str
-            Id of the enclosure. [-]
-        """
-        found = [node]
-        for here in found:
-            found += [self.job.runs[run].target for run in self.leaving.get(here, ())]
-        return tuple(found)
-
     def ends(self) -> tuple[str, ...]:
         """List the last runs of all ways."""
         return tuple(run for run in self.order if not self.leaving.get(self.job.runs[run].target))

@@ -166,9 +166,7 @@ def carry(question: CarryQuestion) -> Answer:
     segments = tuple(Segment(**stretch.model_dump()) for stretch in question.stretches)
     terminals, worked = _at_its_terminals(question, book, wire, segments)
     device = book.device_for_wire(worked.value, wire, "next_up")
-    load = step("I_m", "largest load", "min(I_a, I_p)", "A", "210.19, 215.2", I_a=worked.value.final_a, I_p=device.value)
-    steady = step("I_k", "largest continuous load", "min(0.8 * I_p, 0.8 * I_c, I_a)", "A", "210.20(A), 215.3",
-                  I_p=device.value, I_c=worked.value.terminal_a, I_a=worked.value.final_a)  # fmt: skip
+    load, steady = book.largest_loads(worked.value, device.value, question.kind)
     nominal_v = book.to_neutral_v(question.line_v) if question.circuit is Circuit.two_wire_neutral else question.line_v
     asked = DropQuestion(load.value, 0, question.power_factor, nominal_v, segments)
     dropped = voltage_drop(asked, wire.size, wire.metal, book)

@@ -31,7 +31,7 @@ async function ask(): Promise<void> {
   if (!options.value) return
   const mine = ++ticket
   const { size, metal, insulation, circuit, terminals, drop_limit_percent, ...stretch } = asked
-  const body = { rulebook: options.value.id, size, metal, insulation, circuit, terminals, drop_limit_percent, kind: 'branch', line_v: 240, power_factor: 0.95, stretches: [stretch] }
+  const body = { rulebook: options.value.id, size, metal, insulation, circuit, terminals, drop_limit_percent, stretches: [stretch] }
   const { data, error } = await client.POST('/api/calc/carry', { body: body as never })
   if (mine !== ticket) return
   answer.value = data ?? null

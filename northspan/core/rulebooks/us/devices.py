@@ -173,6 +173,51 @@ def device_for_wire(ampacity: Ampacity, wire: Wire, school: str) -> Worked[float
     return Worked(largest, steps)
 
 
+def conductor_article(kind: RunKind) -> str:
+    """Name the article that sets the least conductor.
+
+    Parameters
+    ----------
+    kind : RunKind
+        Branch circuit, feeder or service. [-]
+    """
+    return {RunKind.feeder: "215.2(A)(1)", RunKind.branch: "210.19(A)(1)", RunKind.service: "230.42(A)"}[kind]
+
+
+def largest_loads(ampacity: Ampacity, device_a: float, kind: RunKind) -> tuple[Step, Step]:
+    """Turn the tests of a conductor round: the largest load it may carry, and the largest continuous one. [A]
+
+    Parameters
+    ----------
+    ampacity : Ampacity
+        What the conductor carries here. [A]
+    device_a : float
+        Its device. [A]
+    kind : RunKind
+        Branch circuit, feeder or service. [-]
+
+    Notes
+    -----
+    125 % of a continuous load at the device and at the terminals is 80 % of either; after derating
+    it counts once.
+
+    References
+    ----------
+    NEC 2023, 210.19(A)(1) and 210.20(A), 215.2(A)(1) and 215.3, 230.42(A).
+
+    Examples
+    --------
+    >>> [load.value for load in largest_loads(Ampacity(55.0, 55.0, 0), 60, RunKind.branch)]
+    [55.0, 44.0]
+    """
+    conductor = conductor_article(kind)
+    both = conductor if conductor.startswith(device_article(kind)) else f"{conductor}, {device_article(kind)}"
+    load = step("I_m", "largest load", "min(I_a, I_n)", "A", conductor, I_a=ampacity.final_a, I_n=device_a)
+    words = "largest continuous load: 80 % of device and terminals, and never above the ampacity"
+    steady = step("I_k", words, "min(0.8 * I_n, 0.8 * I_c, I_a)", "A", both, I_n=device_a, I_c=ampacity.terminal_a, I_a=ampacity.final_a)
+    return load, steady
+
+
 @lru_cache(maxsize=8192)
 def load_margins(load: DesignLoad, ampacity: Ampacity, kind: RunKind) -> tuple[tuple[Step, ...], tuple[Margin, ...]]:
     """Hold a conductor against its load in the two separate tests, never multiplied together.
@@ -191,7 +236,7 @@ def load_margins(load: DesignLoad, ampacity: Ampacity, kind: RunKind) -> tuple[t
     NEC 2023, 215.2(A)(1), 210.19(A)(1), 230.42(A): 125 % of continuous load at the terminals before
     derating, and the whole load at 100 % after derating.
     """
-    article = {RunKind.feeder: "215.2(A)(1)", RunKind.branch: "210.19(A)(1)", RunKind.service: "230.42(A)"}[kind]
+    article = conductor_article(kind)
     raised = step(
         "I_1",
         "test 1: continuous at 125 %, at the terminals, before derating",

@@ -222,23 +222,23 @@ def _optional(facts: DwellingFacts) -> Worked[float]:
 
 
 def _existing(facts: DwellingFacts, *, added: bool) -> Worked[float]:
-    everything = _everything(facts)
-    larger = step("P_h", "heating or cooling, the larger", "max(H, C)", "VA", "220.83", H=facts.heating_va, C=facts.cooling_va)
-    vehicle = _vehicle(facts.vehicle_va)
+    everything, vehicle = _everything(facts), _vehicle(facts.vehicle_va)
+    heating = {"H": facts.heating_va, "C": facts.cooling_va}
     if added and facts.heating_zones < MANY:
-        demand = _after(8000.0, everything[-1].value, "220.83(B)")
-        total = _sum("P", "calculated load, heating or cooling at all of it", (demand, larger, vehicle), "220.83(B)")
-        return Worked(total.value, (*everything, larger, demand, vehicle, total))
-    article = "220.83(B)" if added else "220.83(A)"
-    if added:  # four or more heaters are other load; cooling stays whole
-        whole, rest = facts.cooling_va, facts.heating_va
+        article, other = "220.83(B)", everything[-1]
+        whole = step("P_h", "heating or cooling, the larger, all of it", "max(H, C)", "VA", article, **heating)
+    elif added:
+        article = "220.83(B)"
+        other = step("P_o", "four heaters or more are other load", "P_o + H", "VA", article, P_o=everything[-1].value, H=facts.heating_va)
+        whole = given("P_c", "cooling, all of it", facts.cooling_va, "VA", article)
     else:
-        whole, rest = 0.0, larger.value
-    whole_step = given("P_c", "cooling, all of it", whole, "VA", article)
-    rest_step = step("P_o", "all other load, with heating", "P_o + h", "VA", article, P_o=everything[-1].value, h=rest)
-    demand = _after(8000.0, rest_step.value, article)
-    total = _sum("P", "calculated load", (demand, whole_step, vehicle), article)
-    return Worked(total.value, (*everything, larger, rest_step, demand, whole_step, vehicle, total))
+        article, whole = "220.83(A)", given("P_c", "nothing added, so nothing counts whole", 0.0, "VA", "220.83(A)")
+        words = "with heating or cooling, the larger"
+        other = step("P_o", words, "P_o + max(H, C)", "VA", article, P_o=everything[-1].value, **heating)
+    demand = _after(8000.0, other.value, article)
+    total = _sum("P", "calculated load", (demand, whole, vehicle), article)
+    added_up = () if other is everything[-1] else (other,)
+    return Worked(total.value, (*everything, *added_up, demand, whole, vehicle, total))
 
 
 def _sum(symbol: str, words: str, parts: tuple[Step, ...], citation: str) -> Step:

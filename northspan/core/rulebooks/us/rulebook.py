@@ -205,6 +205,10 @@ class UsRulebook:
         """Hold a conductor against its load."""
         return devices.load_margins(load, ampacity, kind)
 
+    def largest_loads(self, ampacity: Ampacity, device_a: float, kind: RunKind) -> tuple[Step, Step]:
+        """Give the largest load of a conductor, and the largest continuous one. [A]"""
+        return devices.largest_loads(ampacity, device_a, kind)
+
     def area(self, size: str) -> float:
         """Look up a conductor's area. [cmil]"""
         return grounding.area_cmil(size)
