@@ -93,6 +93,15 @@ class BrowserCase(unittest.TestCase):
     def saved(self, revision: int, page: Page | None = None) -> None:
         (page or self.page).get_by_role("status").filter(has_text=f"Saved, revision {revision}").wait_for()
 
+    def close_dialog(self) -> None:
+        """Press Escape until the dialog is gone: one that is still opening does not hear the first."""
+        for _ in range(40):
+            self.page.keyboard.press("Escape")
+            self.page.wait_for_timeout(250)
+            if not self.page.get_by_role("dialog").count():
+                return
+        self.fail("Escape does not close the dialog")
+
     def no_violation(self, page: Page, where: str) -> None:
         # through the debugger, because the page's own policy lets no foreign script in
         page.evaluate(AXE + "; undefined")

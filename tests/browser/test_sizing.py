@@ -257,8 +257,7 @@ class Keyboard(BrowserCase):
             expect(name).to_contain_text(words)
         self.page.keyboard.press("?")
         expect(self.page.get_by_role("dialog")).to_contain_text("previous and next run")
-        self.page.keyboard.press("Escape")
-        expect(self.page.get_by_role("dialog")).to_have_count(0)
+        self.close_dialog()
 
     def reach(self, name):
         """Tab until something of this name has the focus."""
