@@ -12,6 +12,7 @@ from datetime import UTC, datetime
 
 from playwright.sync_api import sync_playwright
 
+from northspan.core.calculators.site import SiteQuestion, site
 from northspan.core.demo import kestrel_hollow
 from northspan.core.job import Job
 from northspan.core.solve import solve
@@ -62,7 +63,11 @@ def plans() -> list[Row]:
     whole = times_ms(100, lambda n: solve(longer(demo, "F2", 1000 + n)))
     big_one = times_ms(40, lambda n: solve(longer(large, "F7", n), {"F7"}))
     big = times_ms(30, lambda n: solve(all_loads(large, n), {"F7"}))
+    forty = a_property_of(40)
+    site(SiteQuestion(job=forty))
+    together = times_ms(3, lambda n: site(SiteQuestion(job=all_loads(forty, 5000 + n))))
     return [
+        ("cheapest set for a whole site of 40 runs, every run changed; median", statistics.median(together), 1000, "ms"),
         ("plan of the demo, one run changed, its working printed; median", statistics.median(one), 15, "ms"),
         ("plan of the demo, every run changed, the working of one printed; median", statistics.median(every), 15, "ms"),
         ("plan of the demo, one run changed, the working of every run printed; median", statistics.median(whole), 15, "ms"),

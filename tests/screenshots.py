@@ -24,12 +24,29 @@ def working(page: Page) -> None:
     page.locator(".answer").evaluate("e => e.scrollTop = e.querySelector('.work-group').offsetTop - 60")
 
 
+def survey(page: Page) -> None:
+    page.locator(".wiring-run", has_text="Studio feeder").click()
+
+
+def loads(page: Page) -> None:
+    page.locator(".loads").evaluate("e => e.scrollTop = 250")
+
+
+def site(page: Page) -> None:
+    page.get_by_role("button", name="The whole site at once").click()
+    page.locator(".curve .dot").first.wait_for()
+
+
 def begin(page: Page) -> None:
-    page.get_by_role("button", name="Size a feeder").click()
+    page.get_by_role("button", name="Start a job").click()
 
 
 SHOTS: dict[str, tuple[str, dict[str, Any], Any]] = {
     "jobs": ("/", WIDE, begin),
+    "survey": ("/jobs/{id}/survey", WIDE, survey),
+    "survey-phone": ("/jobs/{id}/survey", PHONE, None),
+    "loads": ("/jobs/{id}/loads", WIDE, loads),
+    "site": ("/jobs/{id}/sizing", WIDE, site),
     "sizing": ("/jobs/{id}/sizing", WIDE, None),
     "sizing-night-findings": ("/jobs/{id}/sizing", NIGHT, everything),
     "sizing-working": ("/jobs/{id}/sizing", WIDE, working),

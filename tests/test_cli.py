@@ -78,9 +78,9 @@ class Commands(unittest.TestCase):
                 self.assertEqual((code, out, err.count("\n")), (2, "", 1))
                 self.assertIn(words, err)
                 self.assertTrue(err.startswith("northspan: "))
-        code, _, err = self.say("solve", self.a_file(good.replace('"version":2', '"version":7')))
+        code, _, err = self.say("solve", self.a_file(good.replace('"version":3', '"version":7')))
         self.assertEqual(code, 2)
-        self.assertIn("/version: the file is of version 7; this program reads up to 2.", err)
+        self.assertIn("/version: the file is of version 7; this program reads up to 3.", err)
 
     def test_demo_only_fills_an_empty_database(self):
         self.assertIn("Kestrel Hollow is ready", self.say("demo")[1])

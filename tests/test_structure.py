@@ -25,8 +25,9 @@ BELOW = {
     "cli": {"core", "store", "files", "standins", "api"},
 }
 # inside the core: lower first; a module may import of its own room and of those before it
-ROOMS = ("errors", "formula", "worked", "job", "upgrade", "calls", "findings", "rulebooks", "tree", "facts", "loads", "routing",
-         "sizing", "plan", "earth", "panels", "cautions", "ways", "solve", "starts", "demo", "calculators")  # fmt: skip
+ROOMS = ("errors", "formula", "worked", "job", "upgrade", "calls", "findings", "rulebooks", "tree", "facts", "prices", "loads",
+         "routing", "supply", "sizing", "questions", "plan", "earth", "panels", "cautions", "interrupting", "audit", "ways", "site", "solve",
+         "starts", "survey", "demo", "calculators")  # fmt: skip
 PLAN_IS_DATA = {"plan", "cautions"}  # they hold what is shown and import nothing that computes
 
 
@@ -108,8 +109,41 @@ class Docstrings(unittest.TestCase):
         self.assertGreater(count, 80)
 
     def test_every_figure_of_a_job_has_its_unit(self):
-        units = ("_m", "_c", "_a", "_v", "_va", "_kva", "_ohm", "_deg", "_percent")
-        free = {"power_factor", "other_carrying", "version"}  # numbers without a unit
+        units = (
+            "_m",
+            "_m2",
+            "_c",
+            "_a",
+            "_v",
+            "_va",
+            "_kva",
+            "_w",
+            "_ohm",
+            "_deg",
+            "_percent",
+            "_per_kg",
+            "_per_m",
+            "_per_m_cm2",
+            "_per_kva",
+            "_per_kwh",
+            "_hours_per_year",
+        )
+        free = {
+            "power_factor",
+            "other_carrying",
+            "other_wires",
+            "version",
+            "sets",
+            "years",
+            "transformer_each",
+            "horsepower",
+            "shed_order",
+            "small_appliance_circuits",
+            "laundry_circuits",
+            "spaces_free",
+            "neutral_terminals",
+            "neutrals_landed",
+        }  # numbers without a unit
         for model in Job.model_json_schema()["$defs"].values():
             for name, field in model.get("properties", {}).items():
                 kinds = {field.get("type"), *(option.get("type") for option in field.get("anyOf", []))}

@@ -14,6 +14,7 @@ from northspan.api.spec import add_spec
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
 from northspan.store.database import open_database
 from northspan.store.jobs import Jobs
+from northspan.store.library import Library
 
 
 def create_app(config: Config) -> APIFlask:
@@ -43,5 +44,7 @@ def create_app(config: Config) -> APIFlask:
     app.register_blueprint(pages.bp)
     for name in rulebook_names():
         rulebook_named(name)
-    app.extensions["northspan_jobs"] = Jobs(open_database(config.data))
+    engine = open_database(config.data)
+    app.extensions["northspan_jobs"] = Jobs(engine)
+    app.extensions["northspan_library"] = Library(engine)
     return app

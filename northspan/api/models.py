@@ -7,8 +7,9 @@ from typing import Annotated, Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field, RootModel, StringConstraints
 
-from northspan.core.job import Job, Metal, Name
+from northspan.core.job import Id, Job, Leg, LibraryLoad, Name
 from northspan.core.plan import Plan
+from northspan.core.starts import Answers, Asked
 
 
 class Wire(BaseModel):
@@ -18,23 +19,74 @@ class Wire(BaseModel):
 
 
 class NewJob(Wire):
-    """What to start a job from."""
+    """What to start a job from: "empty", "demo", or the key of a guided start with its answers."""
 
-    start: Literal["empty", "detached_feeder", "demo"] = "empty"
+    start: Annotated[str, StringConstraints(max_length=40)] = "empty"
     name: Name = "New property"
-    load_a: float | None = Field(None, gt=0, le=6000)
-    continuous_a: float = Field(0, ge=0, le=6000)
-    length_m: float | None = Field(None, gt=0, le=5000)
-    metal: Metal | None = None
+    answers: Answers | None = None
 
 
-class FeederStart(Wire):
-    """The few things that a feeder to a detached building starts from."""
+class StartInJob(Wire):
+    """A guided start to add to a job that is there."""
 
-    load_a: float = Field(gt=0, le=6000)
-    length_m: float = Field(gt=0, le=5000)
-    continuous_a: float = Field(0, ge=0, le=6000)
-    metal: Metal | None = None
+    start: Annotated[str, StringConstraints(max_length=40)]
+    answers: Answers
+
+
+class PartAction(Wire):
+    """What to do with a part of a job and everything that hangs on it."""
+
+    action: Literal["remove", "copy"]
+    kind: Annotated[str, StringConstraints(max_length=20)]
+    part: Id
+
+
+class StartItem(Wire):
+    """A guided start: what it is, what it asks, and whether it can be added to a job that has runs."""
+
+    key: str
+    title: str
+    words: str
+    adds: bool
+    asks: list[Asked]
+
+
+class StartList(Wire):
+    """All guided starts."""
+
+    starts: list[StartItem]
+
+
+class LoadLibrary(Wire):
+    """Loads to choose from: those people kept, and those that come with the program."""
+
+    own: list[LibraryLoad]
+    standard: list[LibraryLoad]
+
+
+class LoadName(Wire):
+    """Which kept load is meant."""
+
+    name: Name
+
+
+class CsvText(Wire):
+    """A CSV file, as text."""
+
+    text: Annotated[str, StringConstraints(max_length=500_000)]
+
+
+class GpxText(Wire):
+    """A GPX file, as text."""
+
+    text: Annotated[str, StringConstraints(max_length=1_900_000)]
+
+
+class RouteLegs(Wire):
+    """A route in legs, and its length. [m]"""
+
+    legs: list[Leg]
+    length_m: float
 
 
 class PatchOperation(Wire):
@@ -118,4 +170,6 @@ class RulebookOptions(Wire):
     insulations: list[str]
     sizes: dict[str, list[Choice]]
     devices: list[float]
+    dwelling_methods: list[Choice]
+    raised_voltages: list[float]
     terms: dict[str, str]

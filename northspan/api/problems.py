@@ -14,6 +14,7 @@ from northspan.core.errors import InvalidJob, NorthSpanError, NoSolution, Outsid
 from northspan.core.findings import sentence
 from northspan.core.upgrade import first_wrong
 from northspan.store.jobs import NoSuchJob, NothingToDo, Stale
+from northspan.store.library import NoSuchLoad
 
 
 class Problem(BaseModel):
@@ -70,6 +71,7 @@ def add_error_handlers(app: Flask) -> None:
         OutsideTable: lambda e: problem(HTTPStatus.UNPROCESSABLE_ENTITY, e.code, str(e)),
         NoSolution: lambda e: problem(HTTPStatus.UNPROCESSABLE_ENTITY, e.code, str(e)),
         NoSuchJob: lambda e: problem(HTTPStatus.NOT_FOUND, e.code, str(e)),
+        NoSuchLoad: lambda e: problem(HTTPStatus.NOT_FOUND, e.code, str(e)),
         Stale: lambda e: problem(
             HTTPStatus.CONFLICT, e.code, str(e), current_revision=e.current, right="Read the job again, then edit what is there now."
         ),

@@ -12,10 +12,21 @@ from pydantic.json_schema import models_json_schema
 from northspan.api import models
 from northspan.api.problems import Problem
 from northspan.core.calculators import CALCULATORS
-from northspan.core.job import Job
+from northspan.core.job import Job, LibraryLoad
 from northspan.core.plan import Plan
 
-_IN: tuple[type[BaseModel], ...] = (Job, models.NewJob, models.JobPatch, models.FeederStart, *(c.question for c in CALCULATORS.values()))
+_IN: tuple[type[BaseModel], ...] = (
+    Job,
+    models.NewJob,
+    models.JobPatch,
+    models.StartInJob,
+    models.PartAction,
+    models.LoadName,
+    models.CsvText,
+    models.GpxText,
+    LibraryLoad,
+    *(c.question for c in CALCULATORS.values()),
+)
 _OUT: tuple[type[BaseModel], ...] = (
     Job,
     Plan,
@@ -24,13 +35,21 @@ _OUT: tuple[type[BaseModel], ...] = (
     models.RevisionList,
     models.RulebookList,
     models.RulebookOptions,
+    models.StartList,
+    models.LoadLibrary,
+    models.RouteLegs,
     *dict.fromkeys(c.answer for c in CALCULATORS.values()),
     Problem,
 )
 _BODIES: dict[tuple[str, str], type[BaseModel]] = {
     ("/api/jobs", "post"): models.NewJob,
     ("/api/jobs/{job_id}", "patch"): models.JobPatch,
-    ("/api/jobs/{job_id}/start/detached_feeder", "post"): models.FeederStart,
+    ("/api/jobs/{job_id}/start", "post"): models.StartInJob,
+    ("/api/jobs/{job_id}/parts", "post"): models.PartAction,
+    ("/api/route/gpx", "post"): models.GpxText,
+    ("/api/library", "post"): LibraryLoad,
+    ("/api/library/drop", "post"): models.LoadName,
+    ("/api/library/csv", "post"): models.CsvText,
     ("/api/import", "post"): Job,
     ("/api/solve", "post"): Job,
 }
@@ -83,10 +102,12 @@ def _complete(path: str, method: str, operation: dict[str, Any], taken: dict[str
         operation["requestBody"] = {"required": True, "content": content}
     answers = {code: answer for code, answer in operation["responses"].items() if code.startswith("2")}
     _rename(answers, given)
+    if path.endswith(".csv"):
+        answers = {"200": {"description": "The table", "content": {"text/csv": {"schema": {"type": "string"}}}}}
     operation["responses"] = answers | {"4XX": _ERROR}
-    edits = method == "patch" or path.endswith(("/undo", "/redo", "/start/detached_feeder"))
+    edits = method == "patch" or path.endswith(("/undo", "/redo", "/start", "/parts"))
     extra = ([_IF_MATCH] if edits else []) + ([_PERSON] if method in {"patch", "post"} and "/jobs" in path else [])
-    if path.endswith(("/plan", "/solve", "{job_id}", "/undo", "/redo", "/start/detached_feeder", "/jobs", "/import")) and not (
+    if path.endswith(("/plan", "/solve", "{job_id}", "/undo", "/redo", "/start", "/parts", "/jobs", "/import")) and not (
         path.endswith("/jobs") and method == "get"
     ):
         extra.append(_FOCUS)

@@ -9,17 +9,20 @@ from apiflask import APIBlueprint
 from flask import Response, abort, current_app
 
 from northspan.api import bodies, models
-from northspan.api.problems import BadRequest
 from northspan.core.calculators import CALCULATORS, Calculator
 from northspan.core.demo import kestrel_hollow
-from northspan.core.job import Job
+from northspan.core.job import Job, LibraryLoad, route_length_m
 from northspan.core.plan import Plan
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
 from northspan.core.solve import solve
-from northspan.core.starts import detached_feeder, empty_job, filled_with
+from northspan.core.starts import STARTS, Answers, empty_job, start_edits, started
+from northspan.core.survey import doubling, removal
 from northspan.core.upgrade import read_job
+from northspan.files.gpx import read_gpx
 from northspan.files.job_file import job_file_name, write_job
+from northspan.files.load_table import read_loads, write_loads
 from northspan.store.jobs import Jobs, StoredJob
+from northspan.store.library import Library
 
 bp = APIBlueprint("api", __name__, url_prefix="/api", tag="North Span")
 
@@ -57,13 +60,22 @@ def edit_job(job_id: str) -> Response:
     return _state(_jobs().edit(job_id, on_revision, operations, bodies.person()))
 
 
-@bp.post("/jobs/<job_id>/start/detached_feeder")
+@bp.post("/jobs/<job_id>/start")
 @bp.output(models.JobState)
-def start_feeder(job_id: str) -> Response:
-    """Put a feeder to a detached building into a job that has no runs, on the revision named in If-Match."""
-    on_revision, wanted = bodies.revision_asked(), bodies.body(models.FeederStart)
-    kept = _jobs().get(job_id).job
-    patch = filled_with(kept, detached_feeder(kept.name, wanted.load_a, wanted.length_m, wanted.metal, wanted.continuous_a))
+def start_in_job(job_id: str) -> Response:
+    """Add a guided start to a job, on the revision named in If-Match."""
+    on_revision, wanted = bodies.revision_asked(), bodies.body(models.StartInJob)
+    patch = start_edits(_jobs().get(job_id).job, wanted.start, wanted.answers)
+    return _state(_jobs().edit(job_id, on_revision, patch, bodies.person()))
+
+
+@bp.post("/jobs/<job_id>/parts")
+@bp.output(models.JobState)
+def change_part(job_id: str) -> Response:
+    """Remove or copy a part with everything that hangs on it, on the revision named in If-Match."""
+    on_revision, wanted = bodies.revision_asked(), bodies.body(models.PartAction)
+    edits = removal if wanted.action == "remove" else doubling
+    patch = edits(_jobs().get(job_id).job, wanted.kind, wanted.part)
     return _state(_jobs().edit(job_id, on_revision, patch, bodies.person()))
 
 
@@ -119,6 +131,61 @@ def solve_job() -> Response:
     return bodies.answer(solve(read_job(bodies.json_body()), bodies.detailed_runs()))
 
 
+@bp.get("/starts")
+@bp.output(models.StartList)
+def list_starts() -> Response:
+    """List the guided starts with what they ask."""
+    items = [models.StartItem(key=s.key, title=s.title, words=s.words, adds=s.adds, asks=list(s.asks)) for s in STARTS.values()]
+    return bodies.answer(models.StartList(starts=items))
+
+
+@bp.post("/route/gpx")
+@bp.output(models.RouteLegs)
+def read_route() -> Response:
+    """Read a GPX track into the legs of a route."""
+    legs = read_gpx(bodies.body(models.GpxText).text)
+    return bodies.answer(models.RouteLegs(legs=list(legs), length_m=route_length_m(legs, 0.0)))
+
+
+@bp.get("/library")
+@bp.output(models.LoadLibrary)
+def list_library() -> Response:
+    """List the loads to choose from."""
+    return _library_state()
+
+
+@bp.post("/library")
+@bp.output(models.LoadLibrary)
+def keep_load() -> Response:
+    """Keep a load in the library; one of the same name is replaced."""
+    _library().keep([bodies.body(LibraryLoad)])
+    return _library_state()
+
+
+@bp.post("/library/drop")
+@bp.output(models.LoadLibrary)
+def drop_load() -> Response:
+    """Drop a kept load from the library."""
+    _library().drop(bodies.body(models.LoadName).name)
+    return _library_state()
+
+
+@bp.get("/library.csv")
+def export_library() -> Response:
+    """Save the whole library as CSV."""
+    loads = (*_library().own(), *_library().standard())
+    headers = {"Content-Disposition": 'attachment; filename="loads.csv"'}
+    return Response(write_loads(loads), mimetype="text/csv", headers=headers)
+
+
+@bp.post("/library/csv")
+@bp.output(models.LoadLibrary)
+def import_library() -> Response:
+    """Keep all loads of a CSV file."""
+    _library().keep(read_loads(bodies.body(models.CsvText).text))
+    return _library_state()
+
+
 @bp.get("/rulebooks")
 @bp.output(models.RulebookList)
 def list_rulebooks() -> Response:
@@ -146,6 +213,8 @@ def get_rulebook(name: str) -> Response:
             insulations=list(book.insulations()),
             sizes={m: [models.Choice(value=s, title=book.size_name(s)) for s in book.sizes(m)] for m in book.metals()},
             devices=list(book.devices()),
+            dwelling_methods=[models.Choice(value=v, title=t) for v, t in book.dwelling_methods()],
+            raised_voltages=list(book.raised_voltages()),
             terms=dialect,
         )
     )
@@ -156,14 +225,22 @@ def _jobs() -> Jobs:
     return jobs
 
 
+def _library() -> Library:
+    library: Library = current_app.extensions["northspan_library"]
+    return library
+
+
+def _library_state() -> Response:
+    library = _library()
+    return bodies.answer(models.LoadLibrary(own=list(library.own()), standard=list(library.standard())))
+
+
 def _started(wanted: models.NewJob) -> Job:
     if wanted.start == "demo":
         return kestrel_hollow()
     if wanted.start == "empty":
         return empty_job(wanted.name)
-    if wanted.load_a is None or wanted.length_m is None:
-        raise BadRequest(HTTPStatus.UNPROCESSABLE_ENTITY, "A feeder starts from its load and its length.", "Send load_a and length_m.")
-    return detached_feeder(wanted.name, wanted.load_a, wanted.length_m, wanted.metal, wanted.continuous_a)
+    return started(wanted.start, wanted.answers or Answers(name=wanted.name))
 
 
 def _state(stored: StoredJob, status: HTTPStatus = HTTPStatus.OK) -> Response:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
 from northspan.core.errors import InvalidJob
 from northspan.core.job import Job
@@ -49,6 +49,7 @@ CALLS: dict[str, CallKind] = {
             "drop_method",
             "How is the voltage drop worked?",
             (
+                School("solved", "Solved circuit: both legs and the neutral"),
                 School("impedance", "Table impedance at the power factor"),
                 School("dc", "Direct-current resistance"),
                 School("constant", "The quick constant"),
@@ -61,6 +62,26 @@ CALLS: dict[str, CallKind] = {
             (
                 School("aluminum_feeders", "Aluminum for feeders from 8 AWG up"),
                 School("copper", "Copper only"),
+                School("cheapest", "Whichever wire costs less here"),
+            ),
+            "run",
+        ),
+        CallKind(
+            "drop_limit",
+            "How much voltage drop?",
+            (
+                School("advised", "3 % in a run, 5 % over the whole way, or as typed"),
+                School("stricter", "2 % in a run, 3 % over the whole way"),
+                School("none", "No limit, where it is advice"),
+            ),
+            "run",
+        ),
+        CallKind(
+            "dwelling_allowance",
+            "The 83 % allowance of a dwelling's own supply?",
+            (
+                School("eligible", "When the run carries the whole dwelling"),
+                School("never", "Never"),
             ),
             "run",
         ),
@@ -111,6 +132,24 @@ CALLS: dict[str, CallKind] = {
             "building",
         ),
         CallKind(
+            "panel_main",
+            "A main breaker in a panel of the same building?",
+            (
+                School("required", "Only where it is required"),
+                School("out_of_sight", "Wherever its feeder's breaker is out of sight"),
+            ),
+            "building",
+        ),
+        CallKind(
+            "water_conductor",
+            "The old conductor to a lost water pipe?",
+            (
+                School("leave", "Leave it, it still bonds the pipe inside"),
+                School("disconnect", "Take it off"),
+            ),
+            "building",
+        ),
+        CallKind(
             "legacy_feed",
             "An old three-wire feed?",
             (
@@ -128,10 +167,15 @@ class Schools:
     """The school followed for every call: hashable, so that a sized run can be remembered by it."""
 
     pairs: tuple[tuple[str, str], ...]
+    _by_name: dict[str, str] = field(init=False, repr=False, compare=False)
+
+    def __post_init__(self) -> None:
+        """Keep the pairs by name as well: they are asked thousands of times in a plan."""
+        object.__setattr__(self, "_by_name", dict(self.pairs))
 
     def __getitem__(self, name: str) -> str:
         """Give the school of a call."""
-        return next(school for call, school in self.pairs if call == name)
+        return self._by_name[name]
 
     def but(self, name: str, school: str) -> Schools:
         """Give the same schools with one call taken the other way."""

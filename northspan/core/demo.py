@@ -15,6 +15,7 @@ from northspan.core.job import (
     Grounding,
     Job,
     Load,
+    LoadKind,
     Metal,
     Method,
     Place,
@@ -22,8 +23,10 @@ from northspan.core.job import (
     RunKind,
     Segment,
     Source,
+    SourceKind,
     Status,
     Terminals,
+    WaterPipe,
 )
 
 FT_M = 0.3048
@@ -34,9 +37,14 @@ def kestrel_hollow() -> Job:
     return Job(
         name="Kestrel Hollow",
         notes="Farmhouse on a hill track. Kiln studio first; the observatory feed is old and waits its turn.",
-        sources={"T1": Source(name="Pole transformer", rating_kva=25)},
+        sources={
+            "T1": Source(name="Pole transformer", rating_kva=25, impedance_percent=1.6),
+            "G1": Source(
+                name="Standby generator", kind=SourceKind.generator, building="house", rating_kva=14, altitude_m=820, status=Status.new
+            ),
+        },
         buildings={
-            "house": Building(name="House", use=BuildingUse.dwelling),
+            "house": Building(name="House", use=BuildingUse.dwelling, floor_m2=165, load_method="optional", water_pipe=WaterPipe.none),
             "studio": Building(name="Kiln studio", status=Status.new),
             "hill": Building(name="Observatory"),
             "spring": Building(name="Pump house"),
@@ -86,12 +94,20 @@ def _enclosures() -> dict[str, Enclosure]:
 
 def _loads() -> dict[str, Load]:
     return {
-        "house": Load(name="House, calculated load", enclosure="P1", power_va=15600, status=Status.existing),
-        "kiln": Load(name="Kiln", enclosure="P2", power_va=9600, continuous=True),
-        "heat": Load(name="Drying heater", enclosure="P2", power_va=4800),
+        "range": Load(name="Range", enclosure="P1", kind=LoadKind.range, power_va=9600, uses_neutral=True, status=Status.existing),
+        "dryer": Load(name="Dryer", enclosure="P1", kind=LoadKind.dryer, power_va=4800, uses_neutral=True, status=Status.existing),
+        "tank": Load(name="Water heater", enclosure="P1", kind=LoadKind.water_heating, power_va=4500, status=Status.existing),
+        "dish": Load(
+            name="Dishwasher", enclosure="P1", kind=LoadKind.appliance, power_va=1200, across=Across.l1_neutral, status=Status.existing
+        ),
+        "store": Load(name="Cold store", enclosure="P1", kind=LoadKind.cooling, power_va=2400, status=Status.existing),
+        "kiln": Load(name="Kiln", enclosure="P2", kind=LoadKind.kiln, power_va=9600, continuous=True),
+        "heat": Load(name="Drying heater", enclosure="P2", kind=LoadKind.heating, power_va=4800),
         "wheel": Load(name="Pottery wheel", enclosure="P2", power_va=900, across=Across.l1_neutral, starting_a=34),
         "fan": Load(name="Extraction fan", enclosure="P2", power_va=530, across=Across.l2_neutral, continuous=True, starting_a=18),
-        "lamps": Load(name="Studio lights", enclosure="P2", power_va=480, across=Across.l2_neutral, continuous=True),
+        "lamps": Load(
+            name="Studio lights", enclosure="P2", kind=LoadKind.lighting, power_va=480, across=Across.l2_neutral, continuous=True
+        ),
         "dome": Load(name="Dome drive and warm room", enclosure="P3", power_va=2400, status=Status.existing, starting_a=32),
         "desk": Load(name="Instruments", enclosure="P3", power_va=600, across=Across.l1_neutral, continuous=True, status=Status.existing),
         "pump": Load(name="Spring pump", enclosure="D1", power_va=1900, starting_a=42, status=Status.existing),
@@ -112,6 +128,14 @@ def _runs() -> dict[str, Run]:
             conductor_size="4/0",
             device_a=200,
             segments=(Segment(length_m=72 * FT_M, method=Method.overhead, place=Place.overhead),),
+        ),
+        "G": Run(
+            name="Generator feeder",
+            origin="G1",
+            target="P1",
+            alternate=True,
+            terminals=Terminals.c75,
+            segments=(Segment(length_m=9, place=Place.outdoors, bends_deg=180),),
         ),
         "F1": Run(
             name="House feeder",

@@ -2,9 +2,13 @@
 
 from __future__ import annotations
 
-from northspan.core.job import BuildingUse, Job, Run, RunKind, Status
+from northspan.core.job import BuildingUse, ElectrodeKind, Job, Run, RunKind, SourceKind, Status, WaterPipe
 from northspan.core.rulebooks.protocol import BuildingFacts, RunFacts
 from northspan.core.tree import Tree
+
+STANDING_FREE = BuildingFacts(
+    detached=False, dwelling=False, animals=False, metallic_path=False, supply=None, branch_circuits=0, electrodes=()
+)
 
 
 def run_facts(run: Run, line_v: float) -> RunFacts:
@@ -40,11 +44,16 @@ def building_facts(tree: Tree, building_id: str, line_v: float) -> BuildingFacts
     job: Job = tree.job
     building = job.buildings[building_id]
     runs = [job.runs[key] for key in tree.entering.get(building_id, ())]
-    entering = [run for run in runs if run.origin in job.enclosures]
+    entering = [run for run in runs if run.origin in job.enclosures or job.sources[run.origin].kind is SourceKind.transformer]
     feeders = [run for run in entering if run.kind is not RunKind.branch]
     supply = feeders[0] if feeders else (entering[0] if entering else None)
     branches = sum(run.kind is RunKind.branch for run in entering)
-    electrodes = tuple(e for e in job.electrodes.values() if e.building == building_id and e.status is not Status.remove)
+    lost = building.water_pipe in {WaterPipe.plastic, WaterPipe.none}  # a pipe that is plastic in the ground is no electrode
+    electrodes = tuple(
+        e
+        for e in job.electrodes.values()
+        if e.building == building_id and e.status is not Status.remove and not (lost and e.kind is ElectrodeKind.water_pipe)
+    )
     return BuildingFacts(
         bool(entering),
         building.use is BuildingUse.dwelling,

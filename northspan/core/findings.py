@@ -5,6 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from enum import StrEnum
 
+from pydantic import JsonValue
+
 
 class Severity(StrEnum):
     """How much a finding matters, worst first."""
@@ -22,7 +24,7 @@ class Edit:
 
     op: str
     path: str
-    value: str | float | bool | dict[str, str | float | bool | None] | None = None
+    value: JsonValue = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -75,14 +77,14 @@ def by_severity(findings: list[Finding]) -> tuple[Finding, ...]:
     return tuple(sorted(findings, key=lambda finding: _ORDER.index(finding.severity)))
 
 
-def pin(pointer: str, value: str | float | bool | None, words: str) -> Cure:  # noqa: FBT001 - a field's value may be yes or no
+def pin(pointer: str, value: JsonValue, words: str) -> Cure:
     """Offer to set one field of the job.
 
     Parameters
     ----------
     pointer : str
         JSON pointer to the field. [-]
-    value : str, float, bool or None
+    value : JsonValue
         What to set; None hands the choice back to the rules. [-]
     words : str
         What the button says. [-]

@@ -3,21 +3,26 @@
 from __future__ import annotations
 
 from collections.abc import Collection, Iterator
+from dataclasses import replace
 
-from northspan.core.calls import Schools, check_calls, schools_of
+from northspan.core.audit import audit, main_outcomes
+from northspan.core.calls import CALLS, Schools, check_calls, schools_of
 from northspan.core.cautions import STANDING
 from northspan.core.earth.buildings import building_findings, legacy_findings, plan_building
-from northspan.core.facts import building_facts
+from northspan.core.facts import STANDING_FREE, building_facts
 from northspan.core.findings import Finding, Severity, by_severity
-from northspan.core.job import Circuit, Job, Status
-from northspan.core.loads.connected import load_of_run
+from northspan.core.interrupting import fault_findings, faults, with_fault
+from northspan.core.job import Job, Status
+from northspan.core.loads.load_plan import plan_loads, plan_methods
 from northspan.core.panels.bonding import bond_findings, plan_enclosures
-from northspan.core.plan import Plan, RunPlan
-from northspan.core.rulebooks.protocol import Rulebook, Wire
+from northspan.core.plan import BuildingPlan, CallPlan, Plan, RunPlan
+from northspan.core.questions import question_of
+from northspan.core.rulebooks.protocol import BuildingFacts, Rulebook, Wire
 from northspan.core.rulebooks.registry import rulebook_named
-from northspan.core.sizing.question import RunQuestion
+from northspan.core.sizing.other_ways import call_plan
 from northspan.core.sizing.run import SizedRun
 from northspan.core.sizing.run_plan import plan_run, with_working
+from northspan.core.supply.source_plan import plan_sources
 from northspan.core.tree import Tree, tree_of
 from northspan.core.ways import plan_ways
 
@@ -53,25 +58,26 @@ def solve(job: Job, detailed: Collection[str] | None = None) -> Plan:
     check_calls(job)
     tree = tree_of(job)
     schools = schools_of(job)
-    facts = {key: building_facts(tree, key, rulebook.usual_v) for key, b in job.buildings.items() if b.status is not Status.remove}
+    facts = {key: building_facts(tree, key, rulebook.usual_v) for key in job.buildings}
     findings: list[Finding] = []
     sized: dict[str, SizedRun] = {}
     plans: dict[str, RunPlan] = {}
     for run_id in tree.order:
-        planned = plan_run(run_id, _question(tree, run_id, sized, schools, rulebook), rulebook)
+        question = question_of(tree, run_id, sized, schools, rulebook)
+        planned = plan_run(run_id, question, rulebook)
         findings += planned.findings
         if planned.sized:
             sized[run_id] = planned.sized
         wanted = detailed is None or run_id in detailed
-        building = facts[job.enclosures[job.runs[run_id].target].building]
-        plans[run_id] = with_working(job, planned, building, rulebook) if wanted else planned.plan
+        building = facts.get(tree.building_of(job.runs[run_id].target), STANDING_FREE)
+        plans[run_id] = with_working(job, run_id, question, building, rulebook) if wanted else planned.plan
     findings += _undrawn(tree)
-    enclosures = plan_enclosures(tree, facts, rulebook)
-    buildings = {
-        key: plan_building(tree, key, fact, _supply(tree, key, sized), rulebook, schools["rods"])
-        for key, fact in facts.items()
-        if any(e.building == key for e in job.enclosures.values())
-    }
+    here = faults(tree, sized, rulebook)
+    enclosures = {key: with_fault(plan, here.get(key)) for key, plan in plan_enclosures(tree, facts, rulebook).items()}
+    buildings = _buildings(tree, facts, sized, schools, rulebook, findings)
+    sources, about_sources = plan_sources(tree, rulebook)
+    loads, about_loads = plan_loads(tree, rulebook)
+    findings += [*about_sources, *about_loads, *fault_findings(tree, here, rulebook), *audit(tree, sized, schools, rulebook)]
     findings += bond_findings(job, enclosures, rulebook)
     findings += building_findings(tree, buildings, facts, rulebook)
     findings += legacy_findings(tree, schools["legacy_feed"], rulebook)
@@ -83,8 +89,39 @@ def solve(job: Job, detailed: Collection[str] | None = None) -> Plan:
         ways=plan_ways(tree, sized, plans),
         enclosures=enclosures,
         buildings=buildings,
+        sources=sources,
+        loads=loads,
         findings=by_severity(findings),
     )
+
+
+def _buildings(
+    tree: Tree, facts: dict[str, BuildingFacts], sized: dict[str, SizedRun], schools: Schools, rulebook: Rulebook, findings: list[Finding]
+) -> dict[str, BuildingPlan]:
+    """Plan every building that stands and has a can in it."""
+    job, plans = tree.job, {}
+    for key, fact in facts.items():
+        if job.buildings[key].status is Status.remove or not any(e.building == key for e in job.enclosures.values()):
+            continue
+        plan = plan_building(tree, key, fact, _supply(tree, key, sized), rulebook, schools["rods"])
+        methods, about = plan_methods(tree, key, rulebook)
+        findings += about
+        line_1_a, line_2_a, neutral_a = _legs(tree, key, sized)
+        calls = (*plan.calls, *_main_call(tree, key))
+        plans[key] = replace(plan, methods=methods, calls=calls, line_1_a=line_1_a, line_2_a=line_2_a, neutral_a=neutral_a)
+    return plans
+
+
+def _main_call(tree: Tree, key: str) -> tuple[CallPlan, ...]:
+    kind = CALLS["panel_main"]
+    outcomes = main_outcomes(tree, key, kind.schools)
+    return (call_plan(kind, tree.job.calls.get(kind.name), outcomes),) if outcomes else ()
+
+
+def _legs(tree: Tree, key: str, sized: dict[str, SizedRun]) -> tuple[float, float, float]:
+    """Current on the legs of all runs that come into a building. [A]"""
+    legs = [load for run in tree.entering.get(key, ()) if run in sized and (load := sized[run].question.load.value)]
+    return sum(leg.line_1_a for leg in legs), sum(leg.line_2_a for leg in legs), sum(leg.design.neutral_a for leg in legs)
 
 
 def _undrawn(tree: Tree) -> Iterator[Finding]:
@@ -98,25 +135,6 @@ def _undrawn(tree: Tree) -> Iterator[Finding]:
                 "It is taken as the service, and the voltage as full there. The drop ahead of it is not counted.",
                 "job",
             )
-
-
-def _question(tree: Tree, run_id: str, sized: dict[str, SizedRun], schools: Schools, rulebook: Rulebook) -> RunQuestion:
-    job, run = tree.job, tree.job.runs[run_id]
-    source = job.sources.get(tree.source_of(run_id))
-    line_v = source.line_v if source else rulebook.usual_v
-    neutral_v = rulebook.to_neutral_v(line_v)
-    above = sum(sized[key].tried.drop.value.percent for key in tree.way_to(run_id)[:-1] if key in sized)
-    return RunQuestion(
-        run,
-        f"/runs/{run_id}",
-        load_of_run(tree, run_id, line_v, neutral_v),
-        line_v,
-        neutral_v if run.circuit is Circuit.two_wire_neutral else line_v,
-        above,
-        run.drop_limit_percent or job.drop_limits.run_percent,
-        job.drop_limits.way_percent,
-        schools,
-    )
 
 
 def _supply(tree: Tree, building: str, sized: dict[str, SizedRun]) -> Wire | None:

@@ -6,7 +6,9 @@ from dataclasses import dataclass
 from functools import cached_property
 
 from northspan.core.errors import InvalidJob
-from northspan.core.job import Job, Run, RunKind, Status
+from northspan.core.job import EnclosureKind, Job, Load, Run, RunKind, Source, SourceKind, Status
+
+WITHOUT_DEVICE = frozenset({EnclosureKind.meter, EnclosureKind.junction_box, EnclosureKind.splitter})
 
 
 @dataclass(frozen=True)
@@ -17,15 +19,60 @@ class Tree:
     feeding: dict[str, str]  # enclosure or source -> id of the run that feeds it
     leaving: dict[str, tuple[str, ...]]  # enclosure or source -> ids of runs that leave it
     order: tuple[str, ...]  # run ids, every run after the one that feeds it
+    standby: tuple[str, ...] = ()  # runs that feed in place of the normal supply: through transfer equipment, or for now only
+
+    @cached_property
+    def loads_at(self) -> dict[str, tuple[tuple[str, Load], ...]]:
+        """Loads with their ids, by the enclosure they are at."""
+        found: dict[str, list[tuple[str, Load]]] = {}
+        for key, load in self.job.loads.items():
+            found.setdefault(load.enclosure, []).append((key, load))
+        return {enclosure: tuple(loads) for enclosure, loads in found.items()}
+
+    def building_of(self, node: str) -> str:
+        """Give the id of the building a node is in; empty for a source that stands by itself.
+
+        Parameters
+        ----------
+        node : str
+            Id of an enclosure or a source. [-]
+        """
+        enclosure = self.job.enclosures.get(node)
+        return enclosure.building if enclosure else self.job.sources[node].building or ""
+
+    def name_of(self, node: str) -> str:
+        """Give the name of a node.
+
+        Parameters
+        ----------
+        node : str
+            Id of an enclosure or a source. [-]
+        """
+        return (self.job.enclosures.get(node) or self.job.sources[node]).name
+
+    def below(self, node: str) -> tuple[str, ...]:
+        """List a node and every node that is fed through it.
+
+        Parameters
+        ----------
+        node : str
+            Id of an enclosure or a source. [-]
+        """
+        nodes = [node]
+        for here in nodes:
+            nodes += [self.job.runs[key].target for key in self.leaving.get(here, ())]
+        return tuple(nodes)
 
     @cached_property
     def entering(self) -> dict[str, tuple[str, ...]]:
         """Runs that come into each building from a source or another building, by building."""
         found: dict[str, list[str]] = {}
         for key in self.order:
-            run, cans = self.job.runs[key], self.job.enclosures
-            building = cans[run.target].building
-            if run.origin in self.job.sources or cans[run.origin].building != building:
+            run = self.job.runs[key]
+            building, origin = self.building_of(run.target), self.job.sources.get(run.origin)
+            utility = origin is not None and origin.kind is not SourceKind.transformer
+            outside = utility or self.building_of(run.origin) != building
+            if building and outside and key not in self.standby:
                 found.setdefault(building, []).append(key)
         return {building: tuple(keys) for building, keys in found.items()}
 
@@ -57,15 +104,19 @@ class Tree:
         run = self.feeding.get(enclosure)
         return self.job.runs[run] if run else None
 
-    def source_of(self, run_id: str) -> str:
-        """Give the id of the node where a run's way begins.
+    def source_of(self, run_id: str) -> Source | None:
+        """Give the source whose voltage a run has: the nearest above it, a transformer included.
 
         Parameters
         ----------
         run_id : str
             The run. [-]
         """
-        return self.job.runs[self.way_to(run_id)[0]].origin
+        for key in reversed(self.way_to(run_id)):
+            source = self.job.sources.get(self.job.runs[key].origin)
+            if source:
+                return source
+        return None
 
     def first_disconnect(self, enclosure: str) -> bool:
         """Tell whether an enclosure holds the first disconnect of its source.
@@ -75,7 +126,11 @@ class Tree:
         enclosure : str
             Id of the enclosure. [-]
         """
+        if self.job.enclosures[enclosure].kind in WITHOUT_DEVICE:
+            return False
         run = self.above(enclosure)
+        while run is not None and run.origin in self.job.enclosures and self.job.enclosures[run.origin].kind in WITHOUT_DEVICE:
+            enclosure, run = run.origin, self.above(run.origin)
         if run is None:  # nothing is drawn ahead of it: it stands for the service
             return bool(self.leaving.get(enclosure))
         return run.origin in self.job.sources
@@ -97,13 +152,15 @@ def tree_of(job: Job) -> Tree:
     _check_references(job)
     feeding: dict[str, str] = {}
     leaving: dict[str, list[str]] = {}
-    for run_id, run in job.runs.items():
-        if run.status is Status.remove:
+    standing = {key: run for key, run in job.runs.items() if run.status is not Status.remove}
+    taken = {run.target for run in standing.values() if not run.alternate and run.status is not Status.temporary}
+    standby = tuple(key for key, run in standing.items() if run.alternate or (run.status is Status.temporary and run.target in taken))
+    for run_id, run in standing.items():
+        if run_id in standby:
             continue
         if run.target in feeding:
-            raise InvalidJob(
-                f"/runs/{run_id}/target", f"{run.target} is already fed by {feeding[run.target]}.", "Mark one of the two runs to remove."
-            )
+            words = "Mark one of the two runs temporary or to remove, or as an alternate supply through a transfer switch."
+            raise InvalidJob(f"/runs/{run_id}/target", f"{run.target} is already fed by {feeding[run.target]}.", words)
         feeding[run.target] = run_id
         leaving.setdefault(run.origin, []).append(run_id)
     order: list[str] = []
@@ -115,7 +172,7 @@ def tree_of(job: Job) -> Tree:
     missed = [run_id for run_id in feeding.values() if run_id not in order]
     if missed:
         raise InvalidJob(f"/runs/{missed[0]}", "these runs feed each other in a circle.", "Feed one of them from a source.")
-    return Tree(job, feeding, {node: tuple(runs) for node, runs in leaving.items()}, tuple(order))
+    return Tree(job, feeding, {node: tuple(runs) for node, runs in leaving.items()}, (*order, *standby), standby)
 
 
 def _check_references(job: Job) -> None:
@@ -131,8 +188,16 @@ def _check_runs(job: Job) -> None:
     for run_id, run in job.runs.items():
         if run.origin not in nodes:
             raise InvalidJob(f"/runs/{run_id}/origin", f"there is no {run.origin}.", "Name a source or an enclosure.")
-        if run.target not in job.enclosures:
-            raise InvalidJob(f"/runs/{run_id}/target", f"there is no enclosure {run.target}.", "Name an enclosure.")
+        if run.target not in nodes:
+            raise InvalidJob(f"/runs/{run_id}/target", f"there is no enclosure {run.target}.", "Name an enclosure or a transformer.")
+        if run.target in job.sources and job.sources[run.target].kind is not SourceKind.transformer:
+            raise InvalidJob(
+                f"/runs/{run_id}/target", f"{run.target} is a source that nothing feeds.", "Name an enclosure or a transformer."
+            )
+        for i, stretch in enumerate(run.segments):
+            for other in stretch.shares_with:
+                if other not in job.runs or other == run_id:
+                    raise InvalidJob(f"/runs/{run_id}/segments/{i}/shares_with", f"there is no other run {other}.", "Name another run.")
         if run.kind is RunKind.service and run.origin not in job.sources:
             raise InvalidJob(f"/runs/{run_id}/kind", "a service begins at a source.", "Make it a feeder, or start it at a source.")
 
@@ -142,6 +207,9 @@ def _check_places(job: Job) -> None:
         for key, part in parts.items():
             if part.building not in job.buildings:
                 raise InvalidJob(f"/{kind}/{key}/building", f"there is no building {part.building}.", "Name a building.")
+    for key, source in job.sources.items():
+        if source.building is not None and source.building not in job.buildings:
+            raise InvalidJob(f"/sources/{key}/building", f"there is no building {source.building}.", "Name a building.")
     for key, load in job.loads.items():
         if load.enclosure not in job.enclosures:
             raise InvalidJob(f"/loads/{key}/enclosure", f"there is no enclosure {load.enclosure}.", "Name an enclosure.")

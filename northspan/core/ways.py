@@ -35,6 +35,7 @@ def _way(tree: Tree, end: str, sized: dict[str, SizedRun], plans: dict[str, RunP
             points.append(WayPoint(distance, nominal * (1 - dropped), nominal * (1 - lost_starting), run_id, tree.job.runs[run_id].target))
             continue
         drop, u = run.tried.drop.value, run.question.nominal_v
+        lost_starting, dropped = lost_starting + run.question.ahead_percent / 100, dropped + run.question.ahead_percent / 100
         for i, segment in enumerate(run.question.run.segments):
             distance += segment.length_m
             last = i == len(run.question.run.segments) - 1
@@ -50,16 +51,21 @@ def _way(tree: Tree, end: str, sized: dict[str, SizedRun], plans: dict[str, RunP
         dropped += drop.drop_v / u
         lost_starting += drop.starting_v / u
     limits = tree.job.drop_limits
-    name = tree.job.enclosures[tree.job.runs[end].target]
-    own = tree.job.runs[end].drop_limit_percent or limits.run_percent
+    own, whole = tree.job.runs[end].drop_limit_percent or limits.run_percent, limits.way_percent
+    if end in sized:
+        own, whole = sized[end].question.limits_percent
+    far = tree.job.runs[end].target
+    building = tree.building_of(far)
     before = dropped - (sized[end].tried.drop.value.percent / 100 if end in sized else 0)
     return Way(
         end,
-        tree.job.buildings[name.building].name,
+        tree.job.buildings[building].name if building else tree.name_of(far),
         runs,
         nominal,
         nominal * (1 - before - own / 100),
-        nominal * (1 - limits.way_percent / 100),
+        nominal * (1 - whole / 100),
+        own,
+        whole,
         100 * dropped,
         100 * lost_starting,
         tuple(points),

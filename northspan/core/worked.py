@@ -2,9 +2,8 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
 from enum import StrEnum
-from typing import Generic, TypeVar
+from typing import Generic, NamedTuple, TypeVar
 
 from northspan.core.formula import compiled, figure
 
@@ -20,8 +19,7 @@ class StepKind(StrEnum):
     rule = "rule"
 
 
-@dataclass(frozen=True, slots=True)
-class Step:
+class Step(NamedTuple):
     """One line of working: symbol, words, what was done, figures put in, value, unit, citation.
 
     The lines are printed only when somebody reads them: a search holds hundreds of conductors
@@ -57,8 +55,7 @@ class Step:
         return self.label or figure(self.value)
 
 
-@dataclass(frozen=True, slots=True)
-class Margin:
+class Margin(NamedTuple):
     """How much of one limit is used.
 
     `share` is used over limit, 1 when the limit is just reached; for limits that ask for
@@ -81,13 +78,12 @@ class Margin:
         return self.share <= 1 + 1e-9
 
 
-@dataclass(frozen=True, slots=True)
-class Worked(Generic[T]):
+class Worked(NamedTuple, Generic[T]):
     """A value with its steps, and the limits it was held against."""
 
     value: T
     steps: tuple[Step, ...] = ()
-    margins: tuple[Margin, ...] = field(default=())
+    margins: tuple[Margin, ...] = ()
 
     @property
     def governs(self) -> Margin | None:

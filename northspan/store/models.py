@@ -46,3 +46,12 @@ class RevisionRow(Base):
     undo_to: Mapped[int | None]
     redo_to: Mapped[int | None]
     job: Mapped[JobRow] = relationship(back_populates="revisions")
+
+
+class LibraryRow(Base):
+    """A load of the library that a person keeps, under its name."""
+
+    __tablename__ = "library"
+
+    name: Mapped[str] = mapped_column(String(80), primary_key=True)
+    document: Mapped[str] = mapped_column(Text)

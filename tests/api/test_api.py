@@ -55,7 +55,9 @@ class ApiCase(unittest.TestCase):
 
 class Ordinary(ApiCase):
     def test_start_read_edit_undo_redo(self):
-        made = self.client.post("/api/jobs", json={"start": "detached_feeder", "name": "Barn", "load_a": 60, "length_m": 40})
+        made = self.client.post(
+            "/api/jobs", json={"start": "detached_panel", "name": "Barn", "answers": {"name": "Barn", "load_a": 60, "length_m": 40}}
+        )
         self.assertEqual(made.status_code, 201)
         state = made.get_json()
         self.assertEqual((state["revision"], state["plan"]["runs"]["F1"]["sized"]), (1, True))
@@ -87,10 +89,52 @@ class Ordinary(ApiCase):
 
     def test_an_empty_job_is_started(self):
         job_id = self.jobs.add(empty_job("Bare"), "").id
-        url, body = f"/api/jobs/{job_id}/start/detached_feeder", {"load_a": 60, "length_m": 40}
+        url, body = f"/api/jobs/{job_id}/start", {"start": "new_service", "answers": {"floor_m2": 150, "service_length_m": 20}}
         filled = self.client.post(url, json=body, headers={"If-Match": "1"}).get_json()
         self.assertEqual((filled["revision"], filled["job"]["name"], filled["plan"]["runs"]["F1"]["sized"]), (2, "Bare", True))
         self.assertEqual(self.problem(self.client.post(url, json=body, headers={"If-Match": "2"}), 422)["field"], "/runs")
+        feeder = {"start": "detached_panel", "answers": {"load_a": 60, "length_m": 40, "building": "Barn"}}
+        more = self.client.post(url, json=feeder, headers={"If-Match": "2"}).get_json()
+        self.assertEqual([b["name"] for b in more["job"]["buildings"].values()], ["House", "Barn"])
+
+    def test_starts_say_what_they_ask(self):
+        starts = self.client.get("/api/starts").get_json()["starts"]
+        self.assertEqual(len(starts), 9)
+        self.assertTrue(all(s["asks"][0]["field"] == "name" for s in starts))
+
+    def test_parts_go_and_are_doubled(self):
+        url = f"{self.url}/parts"
+        twice = self.client.post(url, json={"action": "copy", "kind": "buildings", "part": "B2"}, headers={"If-Match": "1"}).get_json()
+        self.assertEqual(len(twice["job"]["runs"]), 2)
+        less = self.client.post(url, json={"action": "remove", "kind": "buildings", "part": "B2"}, headers={"If-Match": "2"}).get_json()
+        self.assertEqual(len(less["job"]["runs"]), 1)
+        for body in (
+            {"action": "burn", "kind": "runs", "part": "F1"},
+            {"action": "remove", "kind": "runs", "part": "F9"},
+            {"action": "copy", "kind": "calls", "part": "F1"},
+        ):
+            self.problem(self.client.post(url, json=body, headers={"If-Match": "3"}), 422)
+
+    def test_the_load_library_takes_what_people_keep(self):
+        load = {"name": "Dishwasher", "power_va": 1100, "across": "l2_neutral"}
+        kept = self.client.post("/api/library", json=load).get_json()
+        self.assertEqual([one["power_va"] for one in kept["own"]], [1100])
+        self.assertNotIn("Dishwasher", [one["name"] for one in kept["standard"]])
+        table = self.client.get("/api/library.csv")
+        self.assertIn("attachment", table.headers["Content-Disposition"])
+        self.client.post("/api/library/drop", json={"name": "Dishwasher"})
+        self.assertEqual(
+            self.problem(self.client.post("/api/library/drop", json={"name": "Dishwasher"}), 404)["type"], "/errors#no-such-load"
+        )
+        back = self.client.post("/api/library/csv", json={"text": table.get_data(as_text=True)}).get_json()
+        self.assertEqual((len(back["own"]), back["standard"]), (len(kept["own"]) + len(kept["standard"]), []))
+        self.assertEqual(self.problem(self.client.post("/api/library/csv", json={"text": "name\nA\n"}), 422)["field"], "/csv/1/power_va")
+
+    def test_a_track_becomes_legs(self):
+        gpx = '<gpx xmlns="http://www.topografix.com/GPX/1/1"><trk><trkseg><trkpt lat="0" lon="0"/><trkpt lat="0.001" lon="0"/></trkseg></trk></gpx>'
+        route = self.client.post("/api/route/gpx", json={"text": gpx}).get_json()
+        self.assertAlmostEqual(route["length_m"], 111.3, delta=0.5)
+        self.assertEqual(self.problem(self.client.post("/api/route/gpx", json={"text": "x"}), 422)["field"], "/gpx")
 
     def test_solve_keeps_nothing(self):
         before = len(self.jobs.lines())
@@ -115,12 +159,12 @@ class Ordinary(ApiCase):
 class Hostile(ApiCase):
     def test_bad_edits_name_the_field_and_change_nothing(self):
         cases = [
-            ({"path": "/runs/F1/segments/0/length_m", "value": -5}, "/runs/F1/segments/0/length_m", "greater than 0"),
+            ({"path": "/runs/F1/segments/0/length_m", "value": -5}, "/runs/F1/segments/0/length_m", "0.01"),
             ({"path": "/runs/F1/conductor_size", "value": "5"}, "/runs/F1/conductor_size", "no conductor of size 5"),
             ({"path": "/runs/F1/load_a", "value": "many"}, "/runs/F1/load_a", "valid number"),
             ({"path": "/runs/F1/load_a", "value": 1e300}, "/runs/F1/load_a", "less than or equal to 6000"),
             ({"path": "/runs/F1/weather", "value": "wet"}, "/runs/F1/weather", "not permitted"),
-            ({"path": "/version", "value": 9}, "/version", "reads up to 2"),
+            ({"path": "/version", "value": 9}, "/version", "reads up to 3"),
             ({"path": "/rulebook", "value": "moon-1969"}, "/rulebook", "moon-1969"),
         ]
         for operation, field, words in cases:
@@ -176,7 +220,7 @@ class Hostile(ApiCase):
             [],
             "job",
             {},
-            good | {"version": 3},
+            good | {"version": 4},
             good | {"format": "x"},
             good | {"runs": {"F1": {}}},
             good | {"name": "x" * 81},
@@ -187,11 +231,11 @@ class Hostile(ApiCase):
     def test_an_older_job_file_is_brought_up_to_date(self):
         old = json.loads(self.stored.job.model_dump_json())
         run = old["runs"]["F1"]
-        old |= {"version": 1, "runs": {"F1": {k: v for k, v in run.items() if k != "segments"} | run["segments"][0]}}
-        self.assertEqual(self.client.post("/api/import", json=old).get_json()["job"]["version"], 2)
+        old |= {"version": 1, "runs": {"F1": {k: v for k, v in run.items() if k != "segments"} | {"length_m": 30}}}
+        self.assertEqual(self.client.post("/api/import", json=old).get_json()["job"]["version"], 3)
 
     def test_starts_and_calculators(self):
-        for body in ({"start": "detached_feeder", "name": "No load"}, {"start": "castle"}, {"name": ""}, {"load_a": -1}):
+        for body in ({"start": "detached_panel", "name": "No load"}, {"start": "castle"}, {"name": ""}, {"answers": {"load_a": -1}}):
             self.problem(self.client.post("/api/jobs", json=body), 422)
         for body in (
             {},

@@ -11,13 +11,15 @@ SCREENS = {
     "carry": "/carry",
     "sizing": "/jobs/{id}/sizing",
     "record": "/jobs/{id}/record",
-    "not built": "/jobs/{id}/loads",
+    "survey": "/jobs/{id}/survey",
+    "loads": "/jobs/{id}/loads",
+    "not built": "/jobs/{id}/panels",
     "sheet": "/jobs/{id}/sheet",
 }
 SMALL = """
 [...document.querySelectorAll('button, a[href], summary, select, [role=slider], input:not([type=radio]):not([tabindex="-1"])')]
   .filter((e) => e.offsetParent && !e.closest('p, td a'))
-  .map((e) => [e.innerText || e.ariaLabel || e.id, e.getBoundingClientRect(), e.closest('.v-field')?.getBoundingClientRect()])
+  .map((e) => [e.innerText || e.ariaLabel || e.id, e.getBoundingClientRect(), (e.closest('.v-field') ?? e.closest('label'))?.getBoundingClientRect()])
   .filter(([, box, field]) => Math.max(box.height, field?.height ?? 0) < 43.5 || Math.max(box.width, field?.width ?? 0) < 43.5)
   .map(([name, box]) => `${name} ${box.width.toFixed(0)}x${box.height.toFixed(0)}`)
 """
@@ -56,10 +58,37 @@ class Screens(BrowserCase):
             self.page.wait_for_timeout(400)
             self.no_violation(self.page, f"dialog of {key}")
             self.close_dialog()
+        self.page.get_by_role("button", name="The whole site at once").click()
+        self.page.locator(".curve .dot").first.wait_for()
+        self.page.wait_for_timeout(400)
+        self.no_violation(self.page, "the whole site")
+        self.close_dialog()
         self.page.goto("/")
-        self.page.get_by_role("button", name="Size a feeder").click()
+        self.page.get_by_role("button", name="Start a job").click()
         self.page.wait_for_timeout(400)
         self.no_violation(self.page, "start dialog")
+        self.page.get_by_role("button", name="Standby generator").click()
+        self.page.wait_for_timeout(400)
+        self.no_violation(self.page, "questions of a start")
+
+    def test_every_kind_of_part_has_its_panel(self):
+        job_id = self.a_demo()
+        for settings in ({}, PHONE):
+            page = self.a_page(**settings)
+            page.goto(f"/jobs/{job_id}/survey")
+            for part in ("T1 Pole transformer", "G1 Standby generator", "P1 House panel", "Studio feeder", "Observatory", "Hill rod"):
+                page.locator(".survey button", has_text=part).first.click()
+                page.locator(".part-panel .fields").first.wait_for()
+                self.no_violation(page, part)
+                self.nothing_sticks_out(page, part)
+            self.assertEqual(page.evaluate(SMALL), [])
+            page.goto(f"/jobs/{job_id}/loads")
+            page.locator(".load-list button").first.click()
+            page.get_by_role("button", name="Working").first.click()
+            page.get_by_role("button", name="From the library").click()
+            page.get_by_role("button", name="Range").first.wait_for()
+            page.wait_for_timeout(400)
+            self.no_violation(page, "library")
 
     def test_long_names_and_many_findings_stay_in_their_place(self):
         _, state = self.server.ask("POST", "/api/jobs", {"start": "demo"})
@@ -75,6 +104,10 @@ class Screens(BrowserCase):
             self.headline(page).wait_for()
             page.get_by_role("button", name=re.compile("^All ")).click()
             self.nothing_sticks_out(page, "long names")
+            for step in ("survey", "loads"):
+                page.goto(f"/jobs/{state['id']}/{step}")
+                page.locator(".center-scroll").wait_for()
+                self.nothing_sticks_out(page, f"long names in {step}")
 
     def test_night_and_metres_are_remembered(self):
         job_id = self.open_sizing()

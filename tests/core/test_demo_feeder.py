@@ -1,5 +1,6 @@
 """The studio feeder of the demo property, worked by hand from the printed tables, line by line."""
 
+import cmath
 import math
 import unittest
 
@@ -13,6 +14,15 @@ from tests.support import found
 LEG_2_CONTINUOUS_A = 9600 / 240 + 530 / 120 + 480 / 120
 LEG_2_REST_A = 4800 / 240
 LOAD_A = LEG_2_CONTINUOUS_A + LEG_2_REST_A
+LEG_1_A, NEUTRAL_A = 9600 / 240 + 4800 / 240 + 900 / 120, (530 + 480 - 900) / 120
+
+
+def solved_v(z_per_kft):
+    """Volts that leg 2 loses to the neutral: its own wire, and the neutral with what comes back by it."""
+    lost = z_per_kft * 0.185 * (LOAD_A + NEUTRAL_A) * cmath.exp(-1j * math.acos(0.95))
+    return 120 - abs(120 - lost)
+
+
 HAND = {
     # symbol: value, unit, citation
     "I_b": (LEG_2_REST_A + 1.25 * LEG_2_CONTINUOUS_A, "A", "215.3"),
@@ -27,8 +37,7 @@ HAND = {
     "I_2": (LOAD_A, "A", "215.2(A)(1)"),
     "R": (0.25, "Ω/kft", "Chapter 9 Table 9"),
     "X": (0.046, "Ω/kft", "Chapter 9 Table 9"),
-    "Z": (0.25 * 0.95 + 0.046 * math.sin(math.acos(0.95)), "Ω/kft", "IEEE 141, 3.11"),
-    "V_d": (2 * LOAD_A * (0.25 * 0.95 + 0.046 * math.sin(math.acos(0.95))) * 185 / 1000, "V", "IEEE 141, 3.11"),
+    "V_d": (2 * solved_v(complex(0.25, 0.046)), "V", "largest"),  # as of 240 V: the percentage of leg 2 counts
     "I_g": (1010 / 120, "A", "220.61"),
     "A_g": (26240 * 83690 / 66360, "cmil", "250.122(B)"),  # 6 AWG, raised as 2 AWG was to 1 AWG
     "A_w": (3 * 0.1534 + 0.0814, "in²", "Chapter 9 Table 5"),
@@ -66,7 +75,7 @@ class ByHand(unittest.TestCase):
     def test_a_size_down_drops_too_much_and_copper_is_thinner(self):
         down, chosen, up, copper = self.feeder.neighbours
         # 2 AWG aluminum: R 0.32, X 0.045
-        hand = 100 * 2 * LOAD_A * (0.32 * 0.95 + 0.045 * math.sin(math.acos(0.95))) * 0.185 / 240
+        hand = 100 * solved_v(complex(0.32, 0.045)) / 120
         self.assertAlmostEqual(down.drop_percent, hand, 6)
         self.assertFalse(down.holds)
         self.assertTrue(chosen.current and chosen.holds and up.holds)

@@ -41,12 +41,21 @@ SUMS = {
     "fill": (3, {"band": 6, "percent": 124, "up_to_wires": 3}),
     "wire_dimensions": (108, {"diameter_in": 88.947, "area_in2": 78.7543}),
     "cover": (6, {"direct_burial": 102, "rigid_metal": 58, "nonmetallic": 76, "small_gfci_branch": 60}),
+    "ranges": (10, {"count": 55, "column_a": 621, "column_b": 483, "column_c": 185}),
+    "dryers": (10, {"count": 55, "percent": 790}),
+    "motors": (12, {"v115": 371.0, "v200": 213.2, "v208": 204.1, "v230": 185.5}),
+    "welders": (9, {"up_to_percent": 540, "nonmotor": 6.8, "motor": 7.15}),
+    "supply_side": (6, {"band": 21}),
     "insulation": (15, {"dry_c": 1230, "wet_c": 945, "ampacity_c": 120}),
 }
 # columns of words and trade sizes cannot be added up; they stand here in full
 WORDS = {
     ("equipment_ground", "copper"): "14 12 10 8 6 4 3 2 1 1/0 2/0 3/0 4/0 250 350 400 500 700 800",
     ("equipment_ground", "aluminum"): "12 10 8 6 4 2 1 1/0 2/0 3/0 4/0 250 350 400 600 600 750 1250 1250",
+    ("supply_side", "up_to_copper"): "2 1/0 3/0 350 600 1100",
+    ("supply_side", "up_to_aluminum"): "1/0 3/0 250 500 900 1750",
+    ("supply_side", "copper"): "8 6 4 2 1/0 2/0",
+    ("supply_side", "aluminum"): "6 4 2 1/0 3/0 4/0",
     ("electrode_conductor", "up_to_copper"): "2 1/0 3/0 350 600 1100 ",
     ("electrode_conductor", "up_to_aluminum"): "1/0 3/0 250 500 900 1750 ",
     ("electrode_conductor", "copper"): "8 6 4 2 1/0 2/0 3/0",
@@ -67,6 +76,11 @@ CELLS = {
     "conductors": [("14", "area_cmil", 4110), ("1/0", "copper_ohm_per_kft", 0.122), ("4/0", "area_cmil", 211600), ("4/0", "aluminum_ohm_per_kft", 0.1), ("500", "copper_ohm_per_kft", 0.0258)],
     "impedance": [("12", "r_copper_pvc", 2.0), ("1/0", "r_aluminum_pvc", 0.2), ("4/0", "x_steel", 0.051), ("500", "z_copper_steel", 0.05), ("1000", "r_copper_pvc", 0.015)],
     "raceways": [("emt 3/4", "area_in2", 0.533), ("pvc40 2", "area_in2", 3.291), ("pvc80 1", "area_in2", 0.688), ("rmc 1", "area_in2", 0.887), ("pvc40 4", "inside_diameter_in", 3.998)],
+    "ranges": [("1", "column_a", 80), ("2", "column_b", 65), ("1", "column_c", 8), ("5", "column_c", 20), ("10", "column_c", 25)],
+    "dryers": [("1", "percent", 100), ("4", "percent", 100), ("5", "percent", 85), ("7", "percent", 65), ("10", "percent", 50)],
+    "motors": [("0.5", "v115", 9.8), ("1", "v230", 8), ("1.5", "v208", 11.0), ("5", "v230", 28), ("10", "v115", 100)],
+    "welders": [("20", "nonmotor", 0.45), ("40", "nonmotor", 0.63), ("50", "motor", 0.75), ("90", "nonmotor", 0.95), ("100", "motor", 1.0)],
+    "supply_side": [("1", "copper", 8), ("2", "aluminum", 4), ("3", "up_to_aluminum", 250), ("4", "copper", 2), ("6", "up_to_copper", 1100)],
     "fill": [("1", "percent", 53), ("2", "percent", 31), ("3", "percent", 40), ("1", "up_to_wires", 1), ("2", "up_to_wires", 2)],
     "wire_dimensions": [("thhn 12", "area_in2", 0.0133), ("thhn 3/0", "area_in2", 0.2679), ("xhhw 4/0", "area_in2", 0.3197), ("thw 6", "area_in2", 0.0726), ("rhh 2", "area_in2", 0.175)],
     "cover": [("open_ground", "nonmetallic", 18), ("open_ground", "direct_burial", 24), ("open_ground", "rigid_metal", 6), ("street", "nonmetallic", 24), ("dwelling_driveway", "small_gfci_branch", 12)],
@@ -107,6 +121,28 @@ class Figures(unittest.TestCase):
 
 
 class Physics(unittest.TestCase):
+    def test_welders_go_with_the_square_root_of_their_duty(self):
+        for duty, factor in column("welders", "nonmotor").items():
+            self.assertAlmostEqual(factor, math.sqrt(float(duty) / 100), delta=0.006)
+        self.assertTrue(
+            all(a >= b for a, b in zip(column("welders", "motor").values(), column("welders", "nonmotor").values(), strict=True))
+        )
+
+    def test_motors_take_the_same_power_at_every_voltage(self):
+        for name, volts in (("v200", 200), ("v208", 208), ("v230", 230)):
+            for key, amperes in column("motors", name).items():
+                self.assertAlmostEqual(amperes * volts / (column("motors", "v115")[key] * 115), 1, delta=0.04)
+
+    def test_large_motors_take_less_for_each_horsepower(self):
+        each = [amperes / float(key) for key, amperes in column("motors", "v230").items()]
+        self.assertEqual(each[:5], sorted(each[:5], reverse=True))
+        self.assertLess(each[-1] * 230, 746 * 1.8)
+        self.assertGreater(each[-1] * 230, 746)
+
+    def test_the_last_band_of_the_jumper_is_an_eighth_of_its_edge(self):
+        edge = 1100000 * 0.125
+        self.assertAlmostEqual(source("conductors").number("2/0", "area_cmil") / edge, 1, delta=0.05)
+
     def test_resistance_is_resistivity_over_area(self):
         # 75 °C: copper 12.9, aluminum 21.2 ohm cmil/ft
         for metal, resistivity in (("copper", 12.9), ("aluminum", 21.2)):

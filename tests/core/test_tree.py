@@ -40,7 +40,7 @@ class Ways(unittest.TestCase):
         tree = tree_of(kestrel_hollow())
         self.assertEqual(tree.way_to("F2"), ("R1", "F1", "F2"))
         self.assertEqual(set(tree.ends()), {"F2", "F3", "C1"})
-        self.assertEqual(tree.source_of("C1"), "T1")
+        self.assertEqual(tree.source_of("C1").name, "Pole transformer")
         self.assertEqual([key for key in tree.job.enclosures if tree.first_disconnect(key)], ["M1"])
 
     def test_the_worst_way_comes_first(self):

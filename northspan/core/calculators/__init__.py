@@ -8,7 +8,7 @@ from typing import Any
 
 from pydantic import BaseModel
 
-from northspan.core.calculators import dwelling, protection, route, wire
+from northspan.core.calculators import dwelling, protection, route, site, supply, wire
 from northspan.core.calculators.answer import Answer, Question
 from northspan.core.calculators.feeder import FeederAnswer, FeederQuestion, feeder
 
@@ -34,16 +34,20 @@ CALCULATORS: dict[str, Calculator] = {
     calculator.name: calculator
     for calculator in (
         Calculator("ampacity", wire.AmpacityQuestion, Answer, wire.ampacity),
+        Calculator("building-load", supply.BuildingLoadQuestion, Answer, supply.building_load),
         Calculator("carry", wire.CarryQuestion, Answer, wire.carry),
         Calculator("cover", route.CoverQuestion, Answer, route.cover),
         Calculator("drop", wire.DropCalcQuestion, Answer, wire.drop),
         Calculator("dwelling-load", dwelling.DwellingQuestion, Answer, dwelling.dwelling_load),
         Calculator("electrode-conductor", protection.ElectrodeConductorQuestion, Answer, protection.electrode_conductor),
         Calculator("equipment-ground", protection.EquipmentGroundQuestion, Answer, protection.equipment_ground),
+        Calculator("fault-current", supply.FaultQuestion, Answer, supply.fault_current),
         Calculator("feeder", FeederQuestion, FeederAnswer, feeder),
         Calculator("grounded-conductor", protection.GroundedQuestion, Answer, protection.grounded_conductor),
         Calculator("overcurrent", protection.OvercurrentQuestion, Answer, protection.overcurrent),
         Calculator("raceway", route.RacewayQuestion, Answer, route.raceway),
+        Calculator("site", site.SiteQuestion, site.SiteAnswer, site.site),
+        Calculator("source-limit", supply.SourceQuestion, Answer, supply.source_limit),
         Calculator("tap", protection.TapQuestion, Answer, protection.tap),
         Calculator("transformer", protection.TransformerQuestion, Answer, protection.transformer),
     )

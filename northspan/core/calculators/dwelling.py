@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Annotated
+
 from pydantic import Field
 
 from northspan.core.calculators.answer import Answer, Question, answered
@@ -10,6 +12,8 @@ from northspan.core.rulebooks import protocol
 from northspan.core.rulebooks.protocol import DesignLoad, DwellingFacts
 from northspan.core.rulebooks.registry import rulebook_named
 from northspan.core.worked import Step, step
+
+Nameplate = Annotated[float, Field(gt=0, le=100_000)]
 
 
 class Appliance(Part):
@@ -27,12 +31,13 @@ class DwellingQuestion(Question):
     small_appliance_circuits: int = Field(2, ge=2, le=20)
     laundry_circuits: int = Field(1, ge=1, le=10)
     appliances: tuple[Appliance, ...] = Field((), max_length=60)
-    range_va: float = Field(0, ge=0, le=100_000)
-    dryer_va: float = Field(0, ge=0, le=100_000)
+    ranges_va: tuple[Nameplate, ...] = Field((), max_length=10)
+    dryers_va: tuple[Nameplate, ...] = Field((), max_length=10)
     heating_va: float = Field(0, ge=0, le=500_000, description="Fixed electric heat. [VA]")
     heating_zones: int = Field(1, ge=1, le=100, description="Separately controlled heaters; central heating is one.")
+    heat_pump_va: float = Field(0, ge=0, le=500_000, description="Compressor of a heat pump; its resistance heat is in heating_va. [VA]")
     cooling_va: float = Field(0, ge=0, le=500_000)
-    vehicle_va: float = Field(0, ge=0, le=100_000)
+    vehicles_va: tuple[Nameplate, ...] = Field((), max_length=10)
     largest_motor_va: float = Field(
         0, ge=0, le=100_000, description="Of the loads named above, the largest motor; a quarter is added. [VA]"
     )
@@ -54,7 +59,7 @@ def dwelling_load(question: DwellingQuestion) -> Answer:
 
     Examples
     --------
-    >>> dwelling_load(DwellingQuestion(floor_m2=185.8, range_va=12000, dryer_va=5000)).headline
+    >>> dwelling_load(DwellingQuestion(floor_m2=185.8, ranges_va=(12000,), dryers_va=(5000,))).headline
     'standard 78 A, optional 71 A; a service of 100 A by the optional method'
     """
     book = rulebook_named(question.rulebook)

@@ -17,7 +17,7 @@ class FeederQuestion(Part):
     """A feeder to a detached building: its load, its length, and whatever is already decided."""
 
     load_a: float = Field(gt=0, le=6000, description="Load of the heavier leg. [A]")
-    length_m: float = Field(gt=0, le=5000, description="One-way length of the route. [m]")
+    length_m: float = Field(ge=0.01, le=5000, description="One-way length of the route. [m]")
     continuous_a: float = Field(0, ge=0, le=6000, description="Continuous part of the load. [A]")
     metal: Metal | None = None
     insulation: Annotated[str, StringConstraints(max_length=12)] | None = None

@@ -52,7 +52,7 @@ class ElectrodeConductorQuestion(Question):
 class TapQuestion(Question):
     """A smaller conductor from a feeder, with no device at the joint."""
 
-    length_m: float = Field(gt=0, le=100)
+    length_m: float = Field(ge=0.01, le=100)
     feeder_device_a: float = Field(gt=0, le=6000)
     load_a: float = Field(gt=0, le=6000)
     end_device_a: float = Field(gt=0, le=6000, description="Device or bus rating where the tap ends. [A]")

@@ -38,7 +38,7 @@ class DropCalcQuestion(Question):
     size: Size
     metal: Metal = Metal.copper
     method: Method = Method.pvc40
-    length_m: float = Field(gt=0, le=5000, description="One-way length. [m]")
+    length_m: float = Field(ge=0.01, le=5000, description="One-way length. [m]")
     current_a: float = Field(gt=0, le=6000)
     power_factor: float = Field(0.95, ge=0.2, le=1)
     nominal_v: float = Field(240, ge=12, le=1000)
@@ -47,7 +47,7 @@ class DropCalcQuestion(Question):
 class Stretch(Part):
     """A stretch of a cable that is there already."""
 
-    length_m: float = Field(gt=0, le=5000)
+    length_m: float = Field(ge=0.01, le=5000)
     method: Method = Method.cable
     place: Place = Place.indoors
     ambient_c: float = Field(30, ge=-40, le=80)
@@ -123,12 +123,17 @@ def drop(question: DropCalcQuestion) -> Answer:
     '1.9 V, 0.8 % by impedance'
     """
     book = rulebook_named(question.rulebook)
-    _check_size(book, question.size, question.metal)
+    check_size(book, question.size, question.metal)
     asked = DropQuestion(question.current_a, 0, question.power_factor, question.nominal_v,
                          (Segment(length_m=question.length_m, method=question.method),))  # fmt: skip
     figures: dict[str, float | str] = {}
     working: dict[str, tuple[Step, ...]] = {}
-    for method, title in (("impedance", "By impedance"), ("dc", "By direct-current resistance"), ("constant", "By the quick constant")):
+    for method, title in (
+        ("solved", "Solved, the exact formula"),
+        ("impedance", "By impedance"),
+        ("dc", "By direct-current resistance"),
+        ("constant", "By the quick constant"),
+    ):
         worked = voltage_drop(replace(asked, method=method), question.size, question.metal, book)
         figures |= {f"{method}_drop_v": worked.value.drop_v, f"{method}_drop_percent": worked.value.percent}
         working[title] = worked.steps
@@ -214,13 +219,29 @@ def wire_of(book: Rulebook, size: str, metal: Metal, insulation: str) -> Wire:
     InvalidJob
         If the size or the insulation does not exist.
     """
-    _check_size(book, size, metal)
+    check_size(book, size, metal)
     if insulation not in book.insulations():
         raise InvalidJob("/insulation", f"there is no insulation {insulation}.", f"Types: {', '.join(book.insulations())}.")
     return Wire(size, metal, insulation)
 
 
-def _check_size(book: Rulebook, size: str, metal: Metal) -> None:
+def check_size(book: Rulebook, size: str, metal: Metal) -> None:
+    """Refuse a size that does not exist.
+
+    Parameters
+    ----------
+    book : Rulebook
+        The code to follow. [-]
+    size : str
+        Conductor size. [-]
+    metal : Metal
+        Conductor metal. [-]
+
+    Raises
+    ------
+    InvalidJob
+        If there is none.
+    """
     if size not in book.sizes(metal):
         raise InvalidJob("/size", f"there is no {metal} conductor of size {size}.", f"Sizes: {', '.join(book.sizes(metal))}.")
 

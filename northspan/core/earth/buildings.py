@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from pydantic import JsonValue
+
 from northspan.core.calls import CALLS
 from northspan.core.earth.rods import rods_present, rods_wanted
 from northspan.core.findings import Cure, Edit, Finding, Severity, pin, sentence
@@ -44,7 +46,9 @@ def plan_building(tree: Tree, key: str, facts: BuildingFacts, supply: Wire | Non
     conductor = ""
     if needed.value:
         kinds = {e.kind for e in facts.electrodes} or {ElectrodeKind.rod}
-        sized = [(kind, rulebook.electrode_conductor(kind, supply, Metal.copper)) for kind in sorted(kinds)]
+        onward = any(e.conductor_goes_on for e in facts.electrodes) and ElectrodeKind.water_pipe in kinds
+        going = {e.kind for e in facts.electrodes if e.conductor_goes_on} if onward else set()
+        sized = [(kind, rulebook.electrode_conductor(kind, supply, Metal.copper, goes_on=kind in going)) for kind in sorted(kinds)]
         conductor = max((worked.value for _, worked in sized), key=rulebook.area)
         groups += [
             WorkGroup(
@@ -103,9 +107,9 @@ def legacy_findings(tree: Tree, school: str, rulebook: Rulebook) -> Iterator[Fin
     """
     for key in tree.order:
         run = tree.job.runs[key]
-        if run.grounding.value != "legacy_three_wire" or run.status is not Status.existing:
+        if run.grounding.value != "legacy_three_wire" or run.status is not Status.existing or not tree.building_of(run.target):
             continue
-        far = tree.job.buildings[tree.job.enclosures[run.target].building]
+        far = tree.job.buildings[tree.building_of(run.target)]
         at = f"/runs/{key}/grounding"
         if school == "replace":
             yield Finding(
@@ -194,7 +198,7 @@ def _electrodes(job: Job, key: str, plan: BuildingPlan, facts: BuildingFacts, ru
     high = [e for e in facts.electrodes if e.measured_ohm is not None and e.measured_ohm > one_rod_ohm]
     if missing > 0:
         name = next(n for n in (f"E{i}" for i in range(1, 400)) if n not in job.electrodes)
-        rod: dict[str, str | float | bool | None] = {
+        rod: JsonValue = {
             "name": "Second rod" if plan.rods_present else "First rod",
             "building": key,
             "kind": "rod",

@@ -8,7 +8,7 @@ from northspan.core.findings import Finding, Severity, pin
 from northspan.core.job import Bond, Job, Status
 from northspan.core.plan import EnclosurePlan, printed
 from northspan.core.rulebooks.protocol import BuildingFacts, Rulebook
-from northspan.core.tree import Tree
+from northspan.core.tree import WITHOUT_DEVICE, Tree
 
 
 def plan_enclosures(tree: Tree, facts: dict[str, BuildingFacts], rulebook: Rulebook) -> dict[str, EnclosurePlan]:
@@ -26,7 +26,7 @@ def plan_enclosures(tree: Tree, facts: dict[str, BuildingFacts], rulebook: Ruleb
     plans = {}
     for key, enclosure in tree.job.enclosures.items():
         above = tree.above(key)
-        if enclosure.status is Status.remove or (above is None and not tree.leaving.get(key)):
+        if enclosure.status is Status.remove or enclosure.kind in WITHOUT_DEVICE or (above is None and not tree.leaving.get(key)):
             continue
         enters = (
             above is not None and above.origin in tree.job.enclosures and (tree.job.enclosures[above.origin].building != enclosure.building)

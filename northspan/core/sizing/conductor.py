@@ -8,12 +8,13 @@ from dataclasses import dataclass
 from functools import cache
 
 from northspan.core.errors import InvalidJob, NoSolution, OutsideTable
-from northspan.core.job import Metal, RunKind
-from northspan.core.loads.connected import LegLoads
-from northspan.core.rulebooks.protocol import Ampacity, Rulebook, Wire
-from northspan.core.sizing.drop import Drop, DropQuestion, drop_percent, voltage_drop
-from northspan.core.sizing.question import RunQuestion
-from northspan.core.worked import Margin, Step, Worked, at_most, given, step
+from northspan.core.job import Circuit, Metal, RunKind
+from northspan.core.loads.legs import LegLoads
+from northspan.core.prices import wire_price
+from northspan.core.rulebooks.protocol import AllowanceFacts, Ampacity, Rulebook, Wire
+from northspan.core.sizing.drop import Drop, DropQuestion, LegCurrents, drop_percent, voltage_drop
+from northspan.core.sizing.question import NO_LIMIT, RunQuestion
+from northspan.core.worked import Margin, Step, Worked, at_most, given, ruled, step
 
 
 @dataclass(frozen=True, slots=True)
@@ -48,7 +49,7 @@ class _Rules:
     margins: tuple[Margin, ...]
 
 
-def choose_wire(question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook) -> tuple[Tried, Tried]:
+def choose_wire(question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook) -> tuple[Tried, Wire]:
     """Choose the ungrounded conductors, and the least that had sufficient ampacity.
 
     Parameters
@@ -72,8 +73,10 @@ def choose_wire(question: RunQuestion, legs: LegLoads, device_a: float, terminal
     run = question.run
     if run.metal is not None:
         metals = [run.metal]
-    elif question.schools["metal"] == "copper" or run.kind is RunKind.branch:
+    elif question.schools["metal"] == "copper" or run.kind in {RunKind.branch, RunKind.tap}:
         metals = [Metal.copper]
+    elif question.schools["metal"] == "cheapest":
+        return _cheapest(question, legs, device_a, terminals, rulebook)
     else:
         metals = [Metal.aluminum, Metal.copper]
     for metal in metals:
@@ -114,12 +117,18 @@ def try_wire(question: RunQuestion, legs: LegLoads, device_a: float, terminals: 
     whole = step(
         "d_w", "drop of the whole way, with the runs ahead", "d_u + d", "%", "sum", d_u=question.drop_above_percent, d=drop.value.percent
     )
+    run_limit, way_limit = question.limits_percent
     drops = (
-        _advised(at_most("drop", "Drop, this run", drop.value.percent, question.run_limit_percent, "%", cite), advice),
-        _advised(at_most("way", "Drop, whole way", whole.value, question.way_limit_percent, "%", cite), advice),
+        _advised(at_most("drop", "Drop, this run", drop.value.percent, run_limit, "%", cite), advice),
+        _advised(at_most("way", "Drop, whole way", whole.value, way_limit, "%", cite), advice),
     )
-    worked_drop = Worked(drop.value, (current, *drop.steps, whole))
-    return Tried(wire, rules.ampacity, rules.protects, worked_drop, rules.load_steps, (*rules.margins, *drops))
+    each = (
+        (step("I_1", "in each of the parallel sets", "I / n", "A", "sum", I=current.value, n=question.sets),) if question.sets > 1 else ()
+    )
+    worked_drop = Worked(drop.value, (current, *each, *drop.steps, whole))
+    return Tried(
+        wire, rules.ampacity, rules.protects, worked_drop, rules.load_steps, (*rules.margins, *(drops if run_limit < NO_LIMIT else ()))
+    )
 
 
 def drop_question(question: RunQuestion, legs: LegLoads, device_a: float) -> DropQuestion:
@@ -134,10 +143,23 @@ def drop_question(question: RunQuestion, legs: LegLoads, device_a: float) -> Dro
     device_a : float
         Its overcurrent device. [A]
     """
-    run = question.run
+    run, n = question.run, question.sets
     current_a = drop_current(question, legs, device_a).value
+    whole = question.schools["drop_current"] == "calculated" or current_a == legs.design.total_a
+    each = (legs.line_1_a, legs.line_2_a, legs.neutral_1_a, legs.neutral_2_a) if whole else (current_a, current_a, 0.0, 0.0)
+    if run.circuit is not Circuit.three_wire:
+        each = (current_a, current_a, 0.0, 0.0)
     return DropQuestion(
-        current_a, legs.starting_extra_a, run.power_factor, question.nominal_v, run.segments, question.schools["drop_method"]
+        current_a / n,
+        legs.starting_extra_a / n,
+        run.power_factor,
+        question.nominal_v,
+        run.segments,
+        question.schools["drop_method"],
+        LegCurrents(each[0] / n, each[1] / n, each[2] / n, each[3] / n),
+        question.neutral_v if run.circuit is Circuit.three_wire else 0.0,
+        question.system,
+        run.grounded_size,
     )
 
 
@@ -168,18 +190,20 @@ def drop_current(question: RunQuestion, legs: LegLoads, device_a: float) -> Step
 
 def _choose_size(
     question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook, metal: Metal
-) -> tuple[Tried, Tried] | None:
+) -> tuple[Tried, Wire] | None:
     """Find the least size that is lawful and the least that is good, and keep a pin.
 
     A larger conductor never carries less, never drops more and never asks for a smaller device,
     so neither needs every size tried; the tests hold this against trying every size.
     """
-    run, ladder = question.run, rulebook.sizes(metal)
+    run, ladder = question.run, ladder_of(question, metal, rulebook)
     insulation = run.insulation or rulebook.default_insulation(metal, run.segments)
-    carrying = int(rulebook.carrying_conductors(run.circuit).value)
+    carrying = int(rulebook.carrying_conductors(run.circuit, question.system).value)
+    share = allowance_of(question, device_a, rulebook).value
     start = question.schools["derating_start"]
     drops = drop_question(question, legs, device_a)
-    allowed = min(question.run_limit_percent, question.way_limit_percent - question.drop_above_percent)
+    run_limit, way_limit = question.limits_percent
+    allowed = min(run_limit, way_limit - question.drop_above_percent)
 
     @cache
     def tried(at: int) -> Tried:
@@ -187,7 +211,8 @@ def _choose_size(
 
     def carries(at: int) -> bool:
         wire = Wire(ladder[at], metal, insulation)
-        return rulebook.ampacity(wire, run.segments, carrying, terminals.value, start).value.final_a >= legs.design.total_a
+        each = rulebook.ampacity(wire, run.segments, carrying, terminals.value, start).value.final_a
+        return each * question.sets >= legs.design.total_a * share
 
     def drops_little(at: int) -> bool:
         return drop_percent(drops, ladder[at], metal, rulebook) <= allowed
@@ -202,14 +227,13 @@ def _choose_size(
         except OutsideTable as outside:
             raise InvalidJob(f"{question.pointer}/conductor_size", str(outside)) from outside
         at = _first(bisect_left(range(len(ladder)), x=True, key=carries), len(ladder), lawful)
-        return pinned, tried(at) if at < len(ladder) else pinned
+        return pinned, Wire(ladder[at], metal, insulation) if at < len(ladder) else pinned.wire
     at = _first(bisect_left(range(len(ladder)), x=True, key=carries), len(ladder), lawful)
     if at == len(ladder):
         return None
-    least = tried(at)
     best = _first(at, len(ladder), drops_little)
     good = next((found for i in range(best, len(ladder)) if (found := tried(i)).good), None)
-    return good or least, least
+    return good or tried(at), Wire(ladder[at], metal, insulation)
 
 
 def _first(low: int, high: int, holds: Callable[[int], bool]) -> int:
@@ -220,14 +244,72 @@ def _first(low: int, high: int, holds: Callable[[int], bool]) -> int:
     return bisect_left(range(min(at, high)), x=True, lo=below + 1, key=holds)
 
 
+def ladder_of(question: RunQuestion, metal: Metal, rulebook: Rulebook) -> tuple[str, ...]:
+    """List the sizes a run may have, smallest first: all of them, or those that may run in parallel.
+
+    Parameters
+    ----------
+    question : RunQuestion
+        What decides the run. [-]
+    metal : Metal
+        Conductor metal. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    ladder = rulebook.sizes(metal)
+    return ladder if question.sets == 1 else ladder[ladder.index(rulebook.parallel_least()[0]) :]
+
+
+def allowance_of(question: RunQuestion, device_a: float, rulebook: Rulebook) -> Step:
+    """Decide whether the allowance for a dwelling's own supply is taken: the share that must be carried.
+
+    Parameters
+    ----------
+    question : RunQuestion
+        What decides the run. [-]
+    device_a : float
+        Its overcurrent device. [A]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    if question.schools["dwelling_allowance"] == "never":
+        return ruled("f", "allowance of a dwelling's own supply", "none", "your call: never taken", "your call", 1.0)
+    return rulebook.dwelling_allowance(AllowanceFacts(question.whole_dwelling, question.run.kind, device_a, question.why_not_whole))
+
+
+def _cheapest(question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook) -> tuple[Tried, Wire]:
+    """Take the metal whose wire costs less here, by the prices of the job."""
+    found = [pair for metal in rulebook.metals() if (pair := _choose_size(question, legs, device_a, terminals, rulebook, metal))]
+    if not found:
+        raise NoSolution("conductor", f"every size in the table for {legs.design.total_a:.0f} A")
+    return min(found, key=lambda pair: (not pair[0].good, wire_price(pair[0].wire, question.prices, rulebook)))
+
+
 def _rules_for(question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook, wire: Wire) -> _Rules:
-    run = question.run
-    carrying = rulebook.carrying_conductors(run.circuit)
+    run, school = question.run, question.schools["rounding"]
+    carrying = rulebook.carrying_conductors(run.circuit, question.system)
     ampacity = rulebook.ampacity(wire, run.segments, int(carrying.value), terminals.value, question.schools["derating_start"])
-    load_steps, margins = rulebook.load_margins(legs.design, ampacity.value, run.kind)
-    protects = rulebook.device_for_wire(ampacity.value, wire, question.schools["rounding"])
+    value, steps = ampacity.value, (carrying, *ampacity.steps)
+    if question.sets > 1:
+        words = f"{question.sets} sets in parallel, each in a pipe of its own"
+        together = step("I_a", words, "n * I_a", "A", rulebook.parallel_least()[1], n=question.sets, I_a=value.final_a)
+        value = Ampacity(together.value, question.sets * value.terminal_a, value.worst_segment)
+        steps = (*steps, together)
+    allowance = allowance_of(question, device_a, rulebook)
+    load_steps, margins = rulebook.load_margins(legs.design, value, run.kind, allowance.value)
+    if legs.motor_a:
+        protects = rulebook.motor_device(legs.motor_a)
+    else:
+        school = "tap" if question.tapped_a else "secondary" if question.secondary else school
+        protects = rulebook.device_for_wire(value, wire, school, allowance.value)
+    if run.kind in {RunKind.service, RunKind.feeder} and question.whole_dwelling:
+        load_steps = (allowance, *load_steps)
     protection = at_most("protection", "Device on this wire", device_a, protects.value, "A", protects.steps[-1].citation)
-    return _Rules(Worked(ampacity.value, (carrying, *ampacity.steps)), protects, load_steps, (*margins, protection))
+    if question.tapped_a:
+        share = rulebook.tap_share(sum(s.length_m for s in run.segments), question.tapped_a)
+        steps = (*steps, *share.steps)
+        margins = (*margins, at_most("share", "Share of the device ahead", share.value, value.final_a, "A", share.steps[-1].citation))
+    return _Rules(Worked(value, steps), protects, load_steps, (*margins, protection))
 
 
 def _advised(margin: Margin, advice: bool) -> Margin:  # noqa: FBT001 - a private mark, not a choice of way

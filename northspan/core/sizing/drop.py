@@ -2,26 +2,43 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from dataclasses import dataclass
 from functools import lru_cache
 from itertools import accumulate
+from math import sqrt
 
-from northspan.core.job import Metal, Method, Segment
+from northspan.core.job import Metal, Method, Segment, System
 from northspan.core.rulebooks.protocol import Rulebook
 from northspan.core.worked import Step, Worked, step
 
+SOLVED = "solved"
 STARTING_POWER_FACTOR = 0.35  # usual for a small induction motor at standstill
 
 
 @dataclass(frozen=True, slots=True)
 class Drop:
-    """Drop over a run: at design current, while starting, and up to the end of each stretch. [V]"""
+    """Drop over a run: at design current, while starting, and up to the end of each stretch. [V]
+
+    `legs` holds the drop from each leg to the neutral, and from line to line, where it was solved. [%]
+    """
 
     drop_v: float
     starting_v: float
     percent: float
     along_v: tuple[float, ...]
     along_starting_v: tuple[float, ...]
+    legs: tuple[tuple[str, float], ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class LegCurrents:
+    """Current of both legs, and the part of each that comes back by the neutral. [A]"""
+
+    line_1_a: float
+    line_2_a: float
+    neutral_1_a: float
+    neutral_2_a: float
 
 
 @dataclass(frozen=True, slots=True)
@@ -34,11 +51,15 @@ class DropQuestion:
     nominal_v: float
     segments: tuple[Segment, ...]
     method: str = "impedance"  # a school of the call drop_method
+    legs: LegCurrents | None = None
+    neutral_v: float = 0.0  # 0 where the run has no neutral beside two lines
+    system: System = System.split_phase
+    grounded_size: str | None = None  # None: as large as the ungrounded conductors
 
 
 @lru_cache(maxsize=512)
 def voltage_drop(question: DropQuestion, size: str, metal: Metal, rulebook: Rulebook) -> Worked[Drop]:
-    """Work the drop of a single-phase run by impedance at a power factor.
+    """Work the drop of a single-phase run by the method of the question: solved, or one of the shorter sums.
 
     Parameters
     ----------
@@ -60,6 +81,8 @@ def voltage_drop(question: DropQuestion, size: str, metal: Metal, rulebook: Rule
     ----------
     IEEE Std 141, 3.11 (approximate formula); impedances from the rulebook's tables.
     """
+    if question.method == SOLVED:
+        return solved_drop(question, size, metal, rulebook)
     lengths = _lengths(question.segments, rulebook)
     running = {method: effective_impedance(size, metal, method, question.power_factor, rulebook, question.method) for method in lengths}
     design = _over_methods("V_d", "drop, out and back", question.current_a, running, lengths)
@@ -77,6 +100,63 @@ def voltage_drop(question: DropQuestion, size: str, metal: Metal, rulebook: Rule
     return Worked(Drop(design.value, starting.value, percent.value, along, along_starting), (*steps, *extra.steps, starting))
 
 
+def solved_drop(question: DropQuestion, size: str, metal: Metal, rulebook: Rulebook) -> Worked[Drop]:
+    """Solve the circuit of a run: both legs, the neutral with its own drop, magnitudes exactly.
+
+    Parameters
+    ----------
+    question : DropQuestion
+        Currents, power factor, voltage and stretches. [A, -, V, m]
+    size : str
+        Conductor size. [-]
+    metal : Metal
+        Conductor metal. [-]
+    rulebook : Rulebook
+        For the impedance. [-]
+
+    Notes
+    -----
+    With the current of a leg as reference behind its own voltage by the power factor, leg 1 loses
+    D = Z I1 + Zn N, where N is what comes back by the neutral as leg 1 sees it: N1 - N2 at a center
+    tap, N1 + N2 at 120 degrees between two legs of a wye. The voltage at the end is the magnitude of
+    U - D. Currents are those of the design load, held while the voltage falls. Stretches are equal
+    in both conductors; their mutual reactance is in the table's.
+
+    References
+    ----------
+    IEEE Std 141, 3.11 (exact formula); Stevenson and Grainger, Power System Analysis, chapter 1.
+    """
+    steps: list[Step] = []
+    lines = _total_impedance("", question.segments, size, metal, rulebook, steps)
+    neutral_size = question.grounded_size or size
+    neutral = lines
+    if neutral_size != size and question.neutral_v:
+        neutral = _total_impedance("n", question.segments, neutral_size, metal, rulebook, steps)
+    found: list[tuple[str, float]] = []
+    for name, figures, volts in _loops(question, lines, neutral):
+        lost = _loop_steps(name, figures, volts)
+        found.append((name, lost[-1].value))
+        steps += lost
+    percent = max(share for _, share in found)
+    worst = max(found, key=lambda entry: entry[1])[0]
+    counts = step("V_d", f"drop that counts, the worst: {worst}", "d * U / 100", "V", "largest", d=percent, U=question.nominal_v)
+    worst_v = counts.value
+    if len(found) > 1:
+        steps.append(counts)
+    along = _spread(worst_v, question.segments, size, metal, rulebook, question.power_factor)
+    starting_v, along_starting = worst_v, along
+    if question.starting_extra_a:
+        lengths = _lengths(question.segments, rulebook)
+        standing = {m: effective_impedance(size, metal, m, STARTING_POWER_FACTOR, rulebook, "impedance") for m in lengths}
+        words = f"more while the largest motor starts, power factor {STARTING_POWER_FACTOR:g} assumed"
+        extra = _over_methods("V_m", words, question.starting_extra_a, standing, lengths)
+        starting = step("V_s", "drop while the largest motor starts", "V_d + V_m", "V", "sum", V_d=worst_v, V_m=extra.value)
+        more = _along(question.starting_extra_a, standing, question.segments, rulebook)
+        starting_v, along_starting = starting.value, tuple(a + b for a, b in zip(along, more, strict=True))
+        steps += [*extra.steps, starting]
+    return Worked(Drop(worst_v, starting_v, percent, along, along_starting, tuple(found)), tuple(steps))
+
+
 def drop_percent(question: DropQuestion, size: str, metal: Metal, rulebook: Rulebook) -> float:
     """Work the drop alone, without its lines, to search a ladder of sizes quickly. [%]
 
@@ -91,6 +171,8 @@ def drop_percent(question: DropQuestion, size: str, metal: Metal, rulebook: Rule
     rulebook : Rulebook
         For the impedance. [-]
     """
+    if question.method == SOLVED:
+        return max(percent for _, percent in _solved_legs(question, size, metal, rulebook))
     methods = {s.method for s in question.segments}
     running = {method: effective_impedance(size, metal, method, question.power_factor, rulebook, question.method) for method in methods}
     return 100 * _along(question.current_a, running, question.segments, rulebook)[-1] / question.nominal_v
@@ -166,3 +248,108 @@ def _along(
     """Drop up to the end of each stretch, and so of the whole run. [V]"""
     unit_m = rulebook.length.metres
     return tuple(accumulate(2 * current_a * impedances[s.method].value * s.length_m / unit_m / 1000 for s in segments))
+
+
+_WYE_COS, _WYE_SIN = 0.5, 0.75**0.5  # of 60 degrees: two legs of a wye stand 120 degrees apart
+
+
+def _loops(
+    question: DropQuestion, line: tuple[float, float], neutral: tuple[float, float]
+) -> Iterator[tuple[str, dict[str, float], float]]:
+    """The loops of a run, each with the figures of its exact formula, and its nominal voltage."""
+    legs, f = question.legs, question.power_factor
+    r, x = line
+    out = {"R": r, "X": x, "f": f, "R_n": neutral[0], "X_n": neutral[1]}
+    if legs is None or not question.neutral_v:
+        yield (
+            "out and back",
+            {"R": r, "X": x, "f": f, "I": question.current_a, "R_n": r, "X_n": x, "N": question.current_a, "M": 0.0},
+            question.nominal_v,
+        )
+        return
+    wye = question.system is System.wye_legs
+    both = {"R": r, "X": x, "f": f, "I": legs.line_1_a, "R_n": r, "X_n": x, "N": legs.line_2_a, "M": 0.0}
+    if not wye and legs.line_1_a == legs.line_2_a and legs.neutral_1_a == legs.neutral_2_a:
+        yield "line to line, balanced", both, question.nominal_v  # nothing comes back by the neutral: each leg loses the same share
+        return
+    for name, own, back, other, sign in (
+        ("leg 1", legs.line_1_a, legs.neutral_1_a, legs.neutral_2_a, -1.0),
+        ("leg 2", legs.line_2_a, legs.neutral_2_a, legs.neutral_1_a, 1.0),
+    ):
+        n = back - _WYE_COS * other if wye else back - other
+        m = sign * _WYE_SIN * other if wye else 0.0
+        yield name, out | {"I": own, "N": n, "M": m}, question.neutral_v
+    if not wye:
+        yield "line to line", both, question.nominal_v
+
+
+def _loop_steps(name: str, figures: dict[str, float], volts: float) -> tuple[Step, ...]:
+    """One loop, line by line: what is lost in step with the current, what a quarter turn ahead of it, what is left of the voltage."""
+    f, turned = {"f": figures["f"]}, bool(figures["M"])
+    skew, twist = (" - X_n * M", " + R_n * M") if turned else ("", "")
+    names = ("R", "I", "R_n", "N", "X", "X_n", *(("M",) if turned else ()))
+    g = {key: figures[key] for key in names}
+    p = step("P", f"{name}: lost in step with the current", f"R * I + R_n * N{skew}", "V", "Ohm's law",
+             **{k: g[k] for k in ("R", "I", "R_n", "N", *(("X_n", "M") if turned else ()))})  # fmt: skip
+    q = step("Q", f"{name}: lost a quarter turn ahead of it", f"X * I + X_n * N{twist}", "V", "Ohm's law",
+             **{k: g[k] for k in ("X", "I", "X_n", "N", *(("R_n", "M") if turned else ()))})  # fmt: skip
+    exact = "U - sqrt((U - P * f - Q * sqrt(1 - f**2))**2 + (Q * f - P * sqrt(1 - f**2))**2)"
+    dropped = step("V", f"drop, {name}", exact, "V", "IEEE 141, 3.11, exact", U=volts, P=p.value, Q=q.value, **f)
+    share = step("d", f"drop, {name}, of nominal", "100 * V / U", "%", "ratio", V=dropped.value, U=volts)
+    return p, q, dropped, share
+
+
+def _solved_legs(question: DropQuestion, size: str, metal: Metal, rulebook: Rulebook) -> list[tuple[str, float]]:
+    """The same as `solved_drop`, by complex numbers and without its lines, to search a ladder quickly. [%]"""
+    line = _plain_impedance(question.segments, size, metal, rulebook)
+    neutral = _plain_impedance(question.segments, question.grounded_size, metal, rulebook) if question.grounded_size else line
+    found = []
+    f = question.power_factor
+    turned = complex(f, -sqrt(1 - f * f))
+    for name, g, volts in _loops(question, line, neutral):
+        lost = (complex(g["R"], g["X"]) * g["I"] + complex(g["R_n"], g["X_n"]) * complex(g["N"], g["M"])) * turned
+        found.append((name, 100 * (volts - abs(volts - lost)) / volts))
+    return found
+
+
+def _plain_impedance(segments: tuple[Segment, ...], size: str, metal: Metal, rulebook: Rulebook) -> tuple[float, float]:
+    r = x = 0.0
+    for method, length in _lengths(segments, rulebook).items():
+        z = rulebook.impedance(size, metal, method).value
+        r += z.resistance_ohm * length / 1000
+        x += z.reactance_ohm * length / 1000
+    return r, x
+
+
+def _total_impedance(
+    mark: str, segments: tuple[Segment, ...], size: str, metal: Metal, rulebook: Rulebook, steps: list[Step]
+) -> tuple[float, float]:
+    """Resistance and reactance of one conductor over the whole run, with their lines. [ohm]"""
+    whose = "the neutral" if mark else "one conductor"
+    totals = {"R": 0.0, "X": 0.0}
+    lengths = _lengths(segments, rulebook)
+    for method, length in lengths.items():
+        z = rulebook.impedance(size, metal, method)
+        where = f" in {method}" if len(lengths) > 1 else ""
+        steps += z.steps
+        for letter, figure in (("R", z.value.resistance_ohm), ("X", z.value.reactance_ohm)):
+            symbol = f"{letter}_{mark}" if mark else letter
+            noun = "resistance" if letter == "R" else "reactance"
+            part = step(
+                symbol,
+                f"{noun} of {whose}{where}",
+                f"{letter}_k * L / 1000",
+                "Ω",
+                "length times table",
+                **{f"{letter}_k": figure, "L": length},
+            )
+            steps.append(part)
+            totals[letter] += part.value
+    return totals["R"], totals["X"]
+
+
+def _spread(total_v: float, segments: tuple[Segment, ...], size: str, metal: Metal, rulebook: Rulebook, pf: float) -> tuple[float, ...]:
+    """Spread a drop over the stretches by their share of the impedance. [V]"""
+    shares = [effective_impedance(size, metal, s.method, pf, rulebook, "impedance").value * s.length_m for s in segments]
+    whole = sum(shares) or 1.0
+    return tuple(total_v * part / whole for part in accumulate(shares))

@@ -2,15 +2,17 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import replace
 
 from northspan.core.calls import CALLS, CallKind
 from northspan.core.errors import InvalidJob, NoSolution, OutsideTable
 from northspan.core.findings import Cure, Edit
-from northspan.core.job import CallChoice, Job, Metal, RunKind
+from northspan.core.job import CallChoice, Metal, RunKind
 from northspan.core.plan import CallOption, CallPlan, Neighbour
 from northspan.core.rulebooks.protocol import Rulebook
-from northspan.core.sizing.question import RunQuestion
+from northspan.core.sizing.conductor import ladder_of
+from northspan.core.sizing.cost import run_cost
 from northspan.core.sizing.run import SizedRun, size_run
 
 
@@ -25,7 +27,7 @@ def neighbours(sized: SizedRun, rulebook: Rulebook) -> tuple[Neighbour, ...]:
         The code to follow. [-]
     """
     wire = sized.tried.wire
-    ladder = rulebook.sizes(wire.metal)
+    ladder = ladder_of(sized.question, wire.metal, rulebook)
     at = ladder.index(wire.size)
     wanted: list[tuple[str, Metal, str | None]] = [
         (words, wire.metal, ladder[i])
@@ -36,20 +38,20 @@ def neighbours(sized: SizedRun, rulebook: Rulebook) -> tuple[Neighbour, ...]:
     return tuple(found for entry in wanted if (found := _neighbour(sized, rulebook, *entry)))
 
 
-def calls_of_run(job: Job, sized: SizedRun, rulebook: Rulebook) -> tuple[CallPlan, ...]:
+def calls_of_run(choices: Mapping[str, CallChoice], sized: SizedRun, rulebook: Rulebook) -> tuple[CallPlan, ...]:
     """Work every call that is open on a run, by each of its schools; a pinned choice closes its call.
 
     Parameters
     ----------
-    job : Job
-        The job, for who decided and why. [-]
+    choices : mapping
+        Calls that somebody decided, by name. [-]
     sized : SizedRun
         The run as chosen. [-]
     rulebook : Rulebook
         The code to follow. [-]
     """
     return tuple(
-        call_plan(kind, job.calls.get(kind.name), {s.key: _outcome(sized.question, kind, s.key, rulebook) for s in kind.schools})
+        call_plan(kind, choices.get(kind.name), {s.key: _outcome(sized, kind, s.key, rulebook) for s in kind.schools})
         for name in calls_open(sized)
         for kind in (CALLS[name],)
     )
@@ -64,12 +66,12 @@ def calls_open(sized: SizedRun) -> tuple[str, ...]:
         The run as chosen. [-]
     """
     run = sized.question.run
-    if run.kind is RunKind.service:
-        return ()
     free = {
         "drop_current": True,
         "drop_method": True,
-        "metal": run.metal is None and run.kind is RunKind.feeder,
+        "drop_limit": True,
+        "metal": run.metal is None and run.kind in {RunKind.feeder, RunKind.service},
+        "dwelling_allowance": run.conductor_size is None and sized.question.whole_dwelling,
         "rounding": run.conductor_size is None,
         "derating_start": run.conductor_size is None,
         "equipment_ground": sized.equipment_ground is not None and run.equipment_ground_size is None,
@@ -108,13 +110,24 @@ def in_words(sized: SizedRun, rulebook: Rulebook) -> str:
         For names. [-]
     """
     wire = sized.tried.wire
-    parts = [f"{rulebook.size_name(wire.size)} {wire.metal}", f"{sized.device.value:.0f} A"]
+    parts = [f"{sets_words(sized.question.sets)}{rulebook.size_name(wire.size)} {wire.metal}", f"{sized.device.value:.0f} A"]
     pipe = largest_pipe(sized)
     if pipe:
         parts.append(pipe)
     if sized.equipment_ground_size:
         parts.append(f"ground {rulebook.size_name(sized.equipment_ground_size)}")
     return ", ".join(parts)
+
+
+def sets_words(sets: int) -> str:
+    """Say how many sets run in parallel, in front of a size; nothing for one.
+
+    Parameters
+    ----------
+    sets : int
+        Sets of conductors. [-]
+    """
+    return f"{sets} sets of " if sets > 1 else ""
 
 
 def largest_pipe(sized: SizedRun) -> str:
@@ -132,17 +145,10 @@ def largest_pipe(sized: SizedRun) -> str:
 def _neighbour(sized: SizedRun, rulebook: Rulebook, words: str, metal: Metal, size: str | None) -> Neighbour | None:
     question = sized.question
     same_metal = metal is sized.tried.wire.metal
-    run = question.run.model_copy(
-        update={
-            "metal": metal,
-            "conductor_size": size,
-            "grounded_size": None,
-            "equipment_ground_size": None,
-            "insulation": question.run.insulation if same_metal else None,
-        }
-    )
+    update: dict[str, object] = {"metal": metal, "conductor_size": size, "grounded_size": None, "equipment_ground_size": None}
+    update |= {"insulation": question.run.insulation if same_metal else None, "sets": question.sets if size else question.run.sets}
     try:
-        other = size_run(replace(question, run=run), rulebook)
+        other = sized if words == "as chosen" else size_run(replace(question, run=question.run.model_copy(update=update)), rulebook)
     except (NoSolution, OutsideTable, InvalidJob):
         return None
     if other is None:
@@ -159,6 +165,8 @@ def _neighbour(sized: SizedRun, rulebook: Rulebook, words: str, metal: Metal, si
         tried.drop.value.percent,
         question.drop_above_percent + tried.drop.value.percent,
         largest_pipe(other),
+        run_cost(other, rulebook).value,
+        tightest.words if (tightest := max(other.margins, key=lambda m: m.share, default=None)) else "",
         not broken,
         words == "as chosen",
         "; ".join(f"{m.words.lower()} {m.used:.1f} of {m.limit:.1f} {m.unit}" for m in broken),
@@ -166,11 +174,13 @@ def _neighbour(sized: SizedRun, rulebook: Rulebook, words: str, metal: Metal, si
     )
 
 
-def _outcome(question: RunQuestion, kind: CallKind, school: str, rulebook: Rulebook) -> str:
+def _outcome(sized: SizedRun, kind: CallKind, school: str, rulebook: Rulebook) -> str:
+    question = sized.question
     if school == "given" and question.run.given_drop_a is None:
         return "no current given yet"
     try:
-        other = size_run(replace(question, schools=question.schools.but(kind.name, school)), rulebook)
+        taken = question.schools[kind.name] == school
+        other = sized if taken else size_run(replace(question, sets=1, schools=question.schools.but(kind.name, school)), rulebook)
     except (NoSolution, OutsideTable) as refused:
         return str(refused)
     if other is None:

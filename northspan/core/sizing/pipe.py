@@ -58,10 +58,11 @@ def pipe_for(
         If no pipe of this method is large enough, or the pinned size does not exist.
     """
     groups = wires
-    if segment.other_carrying:
-        groups = (*wires, WireGroup("other circuits, taken as large as these", segment.other_carrying, wires[0].size))
+    others = max(segment.other_carrying, segment.other_wires or 0)
+    if others:
+        groups = (*wires, WireGroup("other circuits, taken as large as these", others, wires[0].size))
     count = sum(group.count for group in groups)
-    shelf = rulebook.pipes(segment.method, count)
+    shelf = rulebook.pipes(segment.method, count, segment.length_m)
     if not shelf:
         return Worked(None)
     unit = rulebook.area_unit()

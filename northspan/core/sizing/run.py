@@ -2,18 +2,20 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
 
 from northspan.core.errors import NoSolution, OutsideTable
 from northspan.core.job import Circuit, Grounding, RunKind
-from northspan.core.loads.connected import LegLoads
-from northspan.core.rulebooks.protocol import Rulebook
-from northspan.core.sizing.conductor import Tried, choose_wire
+from northspan.core.loads.legs import LegLoads
+from northspan.core.rulebooks.protocol import Rulebook, TransformerFacts, Wire
+from northspan.core.sizing.conductor import Tried, choose_wire, try_wire
 from northspan.core.sizing.pins import check_pins
 from northspan.core.sizing.pipe import Pipe, WireGroup, bends, pipe_for
 from northspan.core.sizing.question import RunQuestion
-from northspan.core.worked import Margin, Step, Worked, at_most, ruled
+from northspan.core.worked import Margin, Step, Worked, at_most, ruled, step
+
+MOST_SETS = 6
 
 
 @dataclass(frozen=True, slots=True)
@@ -32,6 +34,7 @@ class SizedRun:
     pipes: tuple[Worked[Pipe | None], ...]
     bends: tuple[Worked[float], ...]
     insulation: Worked[str]
+    supply_side: Worked[str] | None = None
 
     @property
     def margins(self) -> tuple[Margin, ...]:
@@ -74,27 +77,57 @@ def size_run(question: RunQuestion, rulebook: Rulebook) -> SizedRun | None:
     check_pins(question.run, question.pointer, rulebook)
     device = choose_device(question, legs, rulebook)
     terminals = rulebook.terminals_c(run.terminals, device.value)
-    tried, least = choose_wire(question, legs, device.value, terminals, rulebook)
+    question, tried, least = _in_sets(question, legs, device.value, terminals, rulebook)
     try:
         return _with_the_rest(question, legs, device, terminals, tried, least, rulebook)
     except (NoSolution, OutsideTable):
-        if tried is least or run.conductor_size is not None:
+        if tried.wire == least or run.conductor_size is not None:
             raise
         # the size that would keep the drop fits no pipe: the drop is advice or to be cured otherwise, an answer is not
-        return _with_the_rest(question, legs, device, terminals, least, least, rulebook)
+        again = try_wire(question, legs, device.value, terminals, rulebook, least)
+        return _with_the_rest(question, legs, device, terminals, again, least, rulebook)
+
+
+def _in_sets(
+    question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook
+) -> tuple[RunQuestion, Tried, Wire]:
+    """Choose the conductors in as few parallel sets as customary sizes allow, or in as many as a person fixed."""
+    wanted = question.run.sets
+    if wanted or question.run.conductor_size:
+        asked = replace(question, sets=wanted or 1)
+        return asked, *choose_wire(asked, legs, device_a, terminals, rulebook)
+    first: tuple[RunQuestion, Tried, Wire] | None = None
+    refused: NoSolution | None = None
+    for sets in range(1, MOST_SETS + 1):
+        asked = replace(question, sets=sets)
+        try:
+            tried, least = choose_wire(asked, legs, device_a, terminals, rulebook)
+        except NoSolution as error:
+            refused = refused or error
+            continue
+        if rulebook.area(least.size) <= rulebook.area(rulebook.largest_customary()):
+            return asked, tried, least
+        first = first or (asked, tried, least)
+    if first:
+        return first
+    raise refused or NoSolution("conductor", f"up to {MOST_SETS} sets in parallel")
 
 
 def _with_the_rest(
-    question: RunQuestion, legs: LegLoads, device: Worked[float], terminals: Step, tried: Tried, least: Tried, rulebook: Rulebook
+    question: RunQuestion, legs: LegLoads, device: Worked[float], terminals: Step, tried: Tried, least: Wire, rulebook: Rulebook
 ) -> SizedRun:
     """Add grounded conductor, equipment ground and pipes to the ungrounded conductors."""
     run, wire = question.run, tried.wire
-    grounded = rulebook.grounded_minimum(legs.design, device.value, wire, terminals.value)
+    ahead = run.kind is RunKind.service or question.secondary is not None
+    grounded = rulebook.grounded_minimum(legs.design, device.value, wire, terminals.value, sets=question.sets, on_supply=ahead)
     has_neutral = run.circuit is not Circuit.two_wire_line
     grounded_size = (run.grounded_size or wire.size) if has_neutral else None
     ground = ground_size = None
-    if run.grounding is Grounding.equipment_ground and run.kind is not RunKind.service:
-        ground = rulebook.equipment_ground(device.value, wire.metal, least.wire.size, wire.size, question.schools["equipment_ground"])
+    jumper = rulebook.supply_side_jumper(wire, question.sets, wire.metal) if ahead else None
+    if question.secondary is not None and jumper:  # no device stands ahead of it: the jumper comes along in place of a ground
+        ground_size = run.equipment_ground_size or jumper.value
+    elif run.grounding is Grounding.equipment_ground and run.kind is not RunKind.service:
+        ground = rulebook.equipment_ground(device.value, wire.metal, least.size, wire.size, question.schools["equipment_ground"])
         ground_size = run.equipment_ground_size or ground.value
     groups = wires_in_pipe(run.circuit, wire.size, grounded_size, ground_size)
     pipes = tuple(
@@ -105,7 +138,7 @@ def _with_the_rest(
         device,
         terminals,
         tried,
-        least.wire.size,
+        least.size,
         grounded,
         grounded_size,
         ground,
@@ -113,6 +146,7 @@ def _with_the_rest(
         pipes,
         tuple(bends(s, rulebook) for s in run.segments),
         rulebook.insulation_fits(wire.insulation, run.segments),
+        jumper,
     )
 
 
@@ -128,13 +162,45 @@ def choose_device(question: RunQuestion, legs: LegLoads, rulebook: Rulebook) -> 
     rulebook : Rulebook
         The code to follow. [-]
     """
-    least = rulebook.device_for_load(legs.design, question.run.kind)
+    kind = RunKind.feeder if question.run.kind is RunKind.tap else question.run.kind
+    least = rulebook.device_for_load(legs.design, kind)
+    limits: list[Margin] = []
+    if legs.motor_a:
+        least = rulebook.motor_device(legs.motor_a)
+    if question.primary:
+        least, most = _for_transformer(question.primary, least, rulebook)
+        limits.append(most)
     pinned = question.run.device_a
     if pinned is None:
-        return least
-    margin = at_most("device", "Device at 125 %", least.steps[0].value, pinned, "A", least.steps[0].citation)
-    shown = ruled("I_n", "device", f"{pinned:.0f} A", f"pinned; the least would be {least.value:.0f} A", "job", pinned)
-    return Worked(pinned, (*least.steps, shown), (margin,))
+        return Worked(least.value, least.steps, tuple(limits))
+    if limits:
+        most = limits[0]
+        limits = [at_most(most.key, most.words, pinned, most.limit, "A", most.citation)]
+    if legs.motor_a:
+        limits.append(at_most("device", "Motor and its quarter", legs.design.total_a, pinned, "A", least.steps[0].citation))
+    else:
+        limits.append(at_most("device", "Device at 125 %", least.steps[0].value, pinned, "A", least.steps[0].citation))
+    shown = ruled("I_n", "device", f"{pinned:.0f} A", f"pinned; the rules would take {least.value:.0f} A", "job", pinned)
+    return Worked(pinned, (*least.steps, shown), tuple(limits))
+
+
+def _for_transformer(facts: TransformerFacts, least: Worked[float], rulebook: Rulebook) -> tuple[Worked[float], Margin]:
+    """The primary's device: 125 % of its current lets the inrush pass, and no more than the table allows."""
+    most = rulebook.transformer_devices(facts)[0]
+    current = most.steps[0]
+    inrush = step("I_b", "125 % of the transformer's current, for its inrush", "1.25 * I", "A", "customary", I=current.value)
+    usual = next((rating for rating in rulebook.devices() if rating >= max(inrush.value, least.value) - 1e-9), least.value)
+    device = max(least.value, min(usual, most.value))
+    chosen = ruled(
+        "I_n",
+        "device of the primary",
+        f"{device:.0f} A",
+        "the next standard rating, within the table's limit",
+        most.steps[-1].citation,
+        device,
+    )
+    margin = at_most("transformer", "Device on the transformer", device, most.value, "A", most.steps[-1].citation)
+    return Worked(device, (least.steps[0], *most.steps, inrush, chosen)), margin
 
 
 def wires_in_pipe(circuit: Circuit, size: str, grounded: str | None, ground: str | None) -> tuple[WireGroup, ...]:

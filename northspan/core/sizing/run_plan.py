@@ -9,12 +9,17 @@ from northspan.core.cautions import cautions_for
 from northspan.core.errors import NoSolution, OutsideTable
 from northspan.core.facts import run_facts
 from northspan.core.findings import Finding, Severity
-from northspan.core.job import Job, Run, Segment
+from northspan.core.job import CallChoice, Job, Run, RunKind, Segment
 from northspan.core.plan import RunPlan, StretchPlan, WirePlan, WorkGroup, printed, shown
 from northspan.core.routing.cover import covers
 from northspan.core.rulebooks.protocol import BuildingFacts, Rulebook
-from northspan.core.sizing.other_ways import calls_of_run, largest_pipe, neighbours
+from northspan.core.sizing.conductor import allowance_of
+from northspan.core.sizing.cost import run_cost
+from northspan.core.sizing.drop_schools import drop_schools
+from northspan.core.sizing.growth import growth
+from northspan.core.sizing.other_ways import calls_of_run, largest_pipe, neighbours, sets_words
 from northspan.core.sizing.question import RunQuestion
+from northspan.core.sizing.raise_voltage import voltage_ways
 from northspan.core.sizing.run import SizedRun, size_run
 from northspan.core.sizing.run_findings import findings_of_run
 from northspan.core.worked import Step, Worked
@@ -59,20 +64,30 @@ def plan_run(run_id: str, question: RunQuestion, rulebook: Rulebook) -> PlannedR
     return PlannedRun(_plain(run_id, sized, rulebook), sized, tuple(findings_of_run(sized, rulebook)))
 
 
-def with_working(job: Job, planned: PlannedRun, building: BuildingFacts, rulebook: Rulebook) -> RunPlan:
-    """Add the lines of working, the other ways and the calls to a planned run.
+def with_working(job: Job, run_id: str, question: RunQuestion, building: BuildingFacts, rulebook: Rulebook) -> RunPlan:
+    """Plan a run with the lines of its working, its other ways and its calls.
 
     Parameters
     ----------
     job : Job
         The job, for who decided its calls. [-]
-    planned : PlannedRun
-        The run. [-]
+    run_id : str
+        Id of the run. [-]
+    question : RunQuestion
+        What decides it. [-]
     building : BuildingFacts
         The building it feeds. [-]
     rulebook : Rulebook
         The code that was followed. [-]
     """
+    return _with_working(run_id, question, tuple(job.calls.items()), building, rulebook)
+
+
+@lru_cache(maxsize=256)
+def _with_working(
+    run_id: str, question: RunQuestion, calls: tuple[tuple[str, CallChoice], ...], building: BuildingFacts, rulebook: Rulebook
+) -> RunPlan:
+    planned = plan_run(run_id, question, rulebook)
     sized = planned.sized
     if sized is None:
         return planned.plan
@@ -80,7 +95,11 @@ def with_working(job: Job, planned: PlannedRun, building: BuildingFacts, ruleboo
     more = {
         "working": _working(sized, wires, rulebook),
         "neighbours": neighbours(sized, rulebook),
-        "calls": calls_of_run(job, sized, rulebook),
+        "drops": drop_schools(sized, rulebook),
+        "growth": growth(sized, rulebook),
+        "voltages": voltage_ways(sized, rulebook),
+        "cost": run_cost(sized, rulebook).value,
+        "calls": calls_of_run(dict(calls), sized, rulebook),
     }
     return planned.plan.model_copy(update=more)
 
@@ -102,7 +121,7 @@ def _plain(run_id: str, sized: SizedRun, rulebook: Rulebook) -> RunPlan:
         target=run.target,
         status=run.status,
         sized=True,
-        headline=f"{rulebook.size_name(tried.wire.size)} {tried.wire.metal}, {sized.device.value:.0f} A",
+        headline=f"{sets_words(sized.question.sets)}{rulebook.size_name(tried.wire.size)} {tried.wire.metal}, {sized.device.value:.0f} A",
         subline=_subline(sized, len(wires), rulebook),
         length_m=sum(s.length_m for s in run.segments),
         nominal_v=sized.question.nominal_v,
@@ -134,7 +153,26 @@ def _plain(run_id: str, sized: SizedRun, rulebook: Rulebook) -> RunPlan:
         larger=ladder[at + 1] if at + 1 < len(ladder) else "",
         calls=(),
         cautions=cautions_for(run, tried.wire.metal),
+        sets=sized.question.sets,
+        line_1_a=legs.line_1_a if legs else 0,
+        line_2_a=legs.line_2_a if legs else 0,
+        starting_extra_a=legs.starting_extra_a if legs else 0,
+        allowance=_allowance_words(sized, rulebook),
     )
+
+
+def _allowance_words(sized: SizedRun, rulebook: Rulebook) -> str:
+    """Say whether the allowance for a dwelling's own supply is taken, needed, or not open, and why."""
+    if sized.question.run.kind not in {RunKind.service, RunKind.feeder}:
+        return ""
+    allowance = allowance_of(sized.question, sized.device.value, rulebook)
+    if allowance.value >= 1:
+        return f"not taken: {allowance.text}"
+    needed = any(line.key in {"ampacity", "terminals"} and line.used / allowance.value > line.limit + 1e-9 for line in sized.tried.margins)
+    protected = rulebook.device_for_wire(sized.tried.ampacity.value, sized.tried.wire, sized.question.schools["rounding"]).value
+    if not needed and protected >= sized.device.value - 1e-9:
+        return f"open, but not needed: {rulebook.size_name(sized.tried.wire.size)} is good for {sized.device.value:.0f} A without it"
+    return f"{allowance.label} taken: {allowance.text}"
 
 
 def _unsized(run_id: str, run: Run, nominal_v: float, reason: str) -> RunPlan:
@@ -269,6 +307,9 @@ def _working(sized: SizedRun, wires: Step, rulebook: Rulebook) -> tuple[WorkGrou
                 printed(sized.equipment_ground.steps),
             )
         )
+    if sized.supply_side:
+        jumper = rulebook.size_name(sized.supply_side.value)
+        groups.append(WorkGroup("supply_side", "Supply-side and main bonding jumper", jumper, printed(sized.supply_side.steps)))
     groups.append(WorkGroup("wires", "Wires", wires.result, printed((wires,))))
     for i, (pipe, turn, least) in enumerate(zip(sized.pipes, sized.bends, cover, strict=True), 1):
         of = f", stretch {i}" if len(sized.pipes) > 1 else ""

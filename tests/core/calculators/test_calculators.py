@@ -4,7 +4,7 @@ import unittest
 
 from northspan.core.calculators import CALCULATORS
 from northspan.core.errors import InvalidJob, NoSolution, OutsideTable
-from tests.support import FT_M
+from tests.support import FT_M, a_feeder
 
 
 def ask(name, **facts):
@@ -126,7 +126,7 @@ class Protection(unittest.TestCase):
 
 class Dwelling(unittest.TestCase):
     def test_methods_stand_side_by_side_with_the_least_service(self):
-        house = {"floor_m2": 185.8, "range_va": 12000, "dryer_va": 5000}
+        house = {"floor_m2": 185.8, "ranges_va": [12000], "dryers_va": [5000]}
         found = ask("dwelling-load", **house).figures
         self.assertEqual((round(found["standard_a"]), round(found["optional_a"]), found["optional_service_a"]), (78, 71, 100))
         warm = ask("dwelling-load", **house, heating_va=20000).figures
@@ -151,12 +151,48 @@ class Route(unittest.TestCase):
         self.assertEqual(ask("cover", method="emt").headline, "no figure: this method may not lie there")
 
 
+class Supply(unittest.TestCase):
+    def test_building_load_by_leg(self):
+        kiln = {"name": "Kiln", "kind": "kiln", "power_va": 9600, "continuous": True}
+        fan = {"name": "Fan", "power_va": 600, "across": "l2_neutral"}
+        found = ask("building-load", loads=[kiln, fan]).figures
+        self.assertEqual([found[k] for k in ("line_1_a", "line_2_a", "continuous_a", "neutral_a", "device_a")], [40, 45, 40, 5, 60])
+
+    def test_what_never_runs_together_counts_once(self):
+        heat, cool = {"name": "Heat", "kind": "heating", "power_va": 7200}, {"name": "Cool", "kind": "cooling", "power_va": 4800}
+        self.assertEqual(ask("building-load", loads=[heat, cool]).figures["line_1_a"], 30)
+        one, other = ({"name": n, "power_va": va, "alternates": "Bench"} for n, va in (("Saw", 2400), ("Planer", 3600)))
+        self.assertEqual(ask("building-load", loads=[one, other]).figures["line_1_a"], 15)
+        self.assertEqual(ask("building-load", loads=[one, {**other, "alternates": ""}]).figures["line_1_a"], 25)
+
+    def test_the_largest_motor_counts_a_quarter_more(self):
+        motors = [{"name": f"M{hp}", "kind": "motor", "power_va": 1, "horsepower": hp} for hp in (1, 3)]
+        self.assertEqual(ask("building-load", loads=motors).figures["line_1_a"], 8 + 17 * 1.25)
+
+    def test_fault_current(self):
+        wire = {"size": "4/0", "metal": "aluminum", "length_m": 20}
+        self.assertEqual(round(ask("fault-current", rating_kva=25, impedance_percent=1.5).figures["line_neutral_a"]), 10686)
+        self.assertLess(ask("fault-current", available_fault_a=10000, conductors=[wire]).figures["line_line_a"], 10000)
+        with self.assertRaisesRegex(InvalidJob, "nothing of its strength"):
+            ask("fault-current")
+        with self.assertRaisesRegex(InvalidJob, "no copper conductor of size 5"):
+            ask("fault-current", rating_kva=25, conductors=[{"size": "5", "length_m": 1}])
+
+    def test_source_limit(self):
+        self.assertIn("fits", ask("source-limit", source={"name": "G", "kind": "generator", "rating_kva": 12}, load_a=50).headline)
+        self.assertIn("too much", ask("source-limit", source={"name": "G", "kind": "generator", "rating_kva": 12}, load_a=50.1).headline)
+        with self.assertRaisesRegex(InvalidJob, "the rating is missing"):
+            ask("source-limit", source={"name": "G"})
+
+
 class All(unittest.TestCase):
     def test_every_answer_is_explained(self):
         questions = {"ampacity": {"size": "6"}, "carry": {"size": "10", "stretches": [{"length_m": 9}]}, "cover": {}, "dwelling-load": {"floor_m2": 150}, "drop": {"size": "6", "length_m": 9, "current_a": 9},
                      "electrode-conductor": {"supply_size": "2"}, "equipment-ground": {"device_a": 60}, "overcurrent": {"load_a": 9},
                      "grounded-conductor": {"neutral_a": 9, "device_a": 60, "size": "6"}, "raceway": {"wires": [{"count": 3, "size": "6"}]},
                      "tap": {"length_m": 3, "feeder_device_a": 200, "load_a": 50, "end_device_a": 60}, "transformer": {"rating_kva": 10, "primary_v": 480, "secondary_v": 240}}  # fmt: skip
+        questions |= {"building-load": {"loads": [{"name": "Any", "power_va": 900}]}, "fault-current": {"rating_kva": 25}, "source-limit": {"source": {"name": "S", "rating_kva": 9}},
+                      "site": {"job": a_feeder()}}  # fmt: skip
         self.assertEqual(set(questions) | {"feeder"}, set(CALCULATORS))
         for name, facts in questions.items():
             answer = ask(name, **facts)

@@ -5,14 +5,13 @@ import unittest
 from northspan.core.errors import OutsideTable
 from northspan.core.rulebooks.protocol import Appliance, DwellingFacts
 from northspan.core.rulebooks.us import dwelling
+from northspan.core.rulebooks.us.cooking import cooking_demand, dryer_demand
 
 FOOT2_M2 = 0.09290304
 
 
 def a_dwelling(**changes):
-    nothing = {"floor_m2": 2000 * FOOT2_M2, "small_appliance_circuits": 2, "laundry_circuits": 1, "appliances": (), "range_va": 0, "dryer_va": 0, "heating_va": 0,
-               "heating_zones": 1, "cooling_va": 0, "vehicle_va": 0, "largest_motor_va": 0}  # fmt: skip
-    return DwellingFacts(**nothing | changes)
+    return DwellingFacts(**{"floor_m2": 2000 * FOOT2_M2} | changes)
 
 
 def plates(*powers, to_neutral=False):
@@ -37,8 +36,8 @@ class Standard(unittest.TestCase):
         # water heater, dishwasher, disposer, pump: four, so 75 %; heat 9 kW beats cooling; range 12 kW is 8; dryer 5
         house = {
             "appliances": plates(4500, 1200, 900, 1500),
-            "range_va": 12000,
-            "dryer_va": 4800,
+            "ranges_va": (12000,),
+            "dryers_va": (4800,),
             "heating_va": 9000,
             "cooling_va": 4800,
             "largest_motor_va": 1500,
@@ -57,10 +56,10 @@ class Standard(unittest.TestCase):
         self.assertAlmostEqual(load("standard", appliances=plates(1000, 1000, 1000, 1000)), LIGHTING_VA + 3000)  # 4000 at 75 %
 
     def test_the_dryer_has_a_floor_of_5000_and_the_vehicle_of_7200(self):
-        for field, least in (("dryer_va", 5000), ("vehicle_va", 7200)):
+        for field, least in (("dryers_va", 5000), ("vehicles_va", 7200)):
             for nameplate, counted in ((0, 0), (least - 100, least), (least, least), (least + 100, least + 100)):
                 with self.subTest(field=field, nameplate=nameplate):
-                    self.assertAlmostEqual(load("standard", **{field: nameplate}), LIGHTING_VA + counted)
+                    self.assertAlmostEqual(load("standard", **{field: (nameplate,) if nameplate else ()}), LIGHTING_VA + counted)
 
     def test_range_table_and_note_1(self):
         cases = [
@@ -74,20 +73,50 @@ class Standard(unittest.TestCase):
             (13500, 8800),
             (27000, 14000),
         ]
-        for range_va, demand_va in cases:
-            with self.subTest(range_va=range_va):
-                self.assertAlmostEqual(dwelling.range_demand(range_va)[-1].value, demand_va)
-        for range_va in (1749, 27001):
+        for power, demand_va in cases:
+            with self.subTest(power=power):
+                self.assertAlmostEqual(cooking_demand((power,))[-1].value, demand_va)
+        for power in (1749, 27001):
             with self.assertRaisesRegex(OutsideTable, "it runs from 1750 VA to 27000 VA"):
-                dwelling.range_demand(range_va)
+                cooking_demand((power,))
+
+    def test_several_ranges_by_the_columns_and_notes(self):
+        cases = [
+            ((12000, 12000), 11000),
+            ((12000, 12001), 11000),  # the average is over 12 kW by less than half
+            ((13000, 14000), 11000 * 1.10),  # average 13.5: 1.5 over, a major fraction counts as one
+            ((3499,), 0.8 * 3499),  # column A
+            ((3500, 5000), 0.65 * 8500),  # column B: two of them
+            ((3000, 4000), 0.8 * 3000 + 0.8 * 4000),  # each column counted by itself, then added
+            ((8000, 12000), 11000),  # column C for both is less than 80 % of 8 kW and 8 kW beside it
+            ((5000, 16000), 11000 * 1.1),  # note 2: 5 kW counts as 12 in the average
+        ]
+        for powers, demand_va in cases:
+            with self.subTest(powers=powers):
+                self.assertAlmostEqual(cooking_demand(powers)[-1].value, demand_va)
+
+    def test_dryers_by_their_number(self):
+        for powers, demand_va in (((5000,) * 4, 20000), ((5000,) * 5, 0.85 * 25000), ((4000, 6000), 11000)):
+            with self.subTest(powers=powers):
+                self.assertAlmostEqual(dryer_demand(powers)[-1].value, demand_va)
+
+    def test_small_appliances_do_not_make_up_the_four(self):
+        # 499 VA is not counted among the four; 500 VA is
+        self.assertAlmostEqual(load("standard", appliances=plates(1000, 1000, 1000, 499)), LIGHTING_VA + 3499)
+        self.assertAlmostEqual(load("standard", appliances=plates(1000, 1000, 1000, 500)), LIGHTING_VA + 0.75 * 3500)
+
+    def test_a_heat_pump_counts_whole_and_with_its_own_heat(self):
+        self.assertAlmostEqual(load("standard", heat_pump_va=3000, heating_va=5000, cooling_va=3000), LIGHTING_VA + 8000)
+        base = 10000 + 0.4 * (GENERAL_VA - 10000)
+        self.assertAlmostEqual(load("optional", heat_pump_va=3000, heating_va=5000, cooling_va=3000), base + 3000 + 0.65 * 5000)
 
     def test_heating_and_cooling_do_not_run_together(self):
         self.assertAlmostEqual(load("standard", heating_va=5000, cooling_va=6000), LIGHTING_VA + 6000)
 
     def test_the_neutral_is_reduced_after_the_demand(self):
         # 70 % of the range's 8000 VA demand and of the dryer's 5000 VA floor, not of their nameplates
-        self.assertAlmostEqual(neutral(range_va=12000, dryer_va=4000), LIGHTING_VA + 0.7 * 8000 + 0.7 * 5000)
-        self.assertAlmostEqual(neutral(heating_va=9000, cooling_va=5000, vehicle_va=9600), LIGHTING_VA)
+        self.assertAlmostEqual(neutral(ranges_va=(12000,), dryers_va=(4000,)), LIGHTING_VA + 0.7 * 8000 + 0.7 * 5000)
+        self.assertAlmostEqual(neutral(heating_va=9000, cooling_va=5000, vehicles_va=(9600,)), LIGHTING_VA)
         mixed = plates(4500, 4500) + plates(1000, 1000, to_neutral=True)
         self.assertAlmostEqual(neutral(appliances=mixed), LIGHTING_VA + 0.75 * 2000)  # four altogether, so the two count 75 %
 
@@ -95,7 +124,7 @@ class Standard(unittest.TestCase):
 class Optional(unittest.TestCase):
     def test_no_floor_and_no_range_table(self):
         # 10 kVA whole, 40 % of the rest, by nameplates
-        self.assertAlmostEqual(load("optional", range_va=14000, dryer_va=4000), 10000 + 0.4 * (GENERAL_VA + 18000 - 10000))
+        self.assertAlmostEqual(load("optional", ranges_va=(14000,), dryers_va=(4000,)), 10000 + 0.4 * (GENERAL_VA + 18000 - 10000))
 
     def test_a_small_one_stays_whole(self):
         self.assertAlmostEqual(load("optional", floor_m2=500 * FOOT2_M2), 1500 + 4500)
@@ -111,10 +140,10 @@ class Optional(unittest.TestCase):
 
 class Existing(unittest.TestCase):
     def test_nothing_added(self):
-        self.assertAlmostEqual(load("existing", range_va=12000, cooling_va=4000), 8000 + 0.4 * (GENERAL_VA + 16000 - 8000))
+        self.assertAlmostEqual(load("existing", ranges_va=(12000,), cooling_va=4000), 8000 + 0.4 * (GENERAL_VA + 16000 - 8000))
 
     def test_heating_or_cooling_added_counts_whole(self):
-        self.assertAlmostEqual(load("existing_added", range_va=12000, cooling_va=4000), 8000 + 0.4 * (GENERAL_VA + 12000 - 8000) + 4000)
+        self.assertAlmostEqual(load("existing_added", ranges_va=(12000,), cooling_va=4000), 8000 + 0.4 * (GENERAL_VA + 12000 - 8000) + 4000)
 
     def test_four_heaters_are_other_load_and_cooling_stays_whole(self):
         found = load("existing_added", heating_va=8000, heating_zones=4, cooling_va=3000)

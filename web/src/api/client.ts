@@ -14,7 +14,12 @@ export type JobState = Schemas['JobState']
 export type Problem = Schemas['Problem']
 export type Answer = Schemas['Answer']
 export type Metal = Schemas['Metal']
-export type FeederStart = Schemas['FeederStart']
+export type StartItem = Schemas['StartItem']
+export type Answers = Schemas['Answers']
+export type Segment = Schemas['Segment-Output']
+export type LibraryLoad = Schemas['LibraryLoad-Output']
+export type SiteAnswer = Schemas['SiteAnswer']
+export type PartKind = 'sources' | 'buildings' | 'enclosures' | 'electrodes' | 'loads' | 'runs'
 export type Options = Schemas['RulebookOptions']
 export type Operation = Schemas['PatchOperation']
 

@@ -53,6 +53,55 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/building-load": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add up the load of a feeder or a branch circuit, leg by leg. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BuildingLoadQuestion"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Answer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/carry": {
         parameters: {
             query?: never;
@@ -347,6 +396,55 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/fault-current": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Work the available fault current at the end of conductors, line to line and line to neutral. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["FaultQuestion"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Answer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/feeder": {
         parameters: {
             query?: never;
@@ -514,6 +612,104 @@ export interface paths {
             requestBody: {
                 content: {
                     "application/json": components["schemas"]["RacewayQuestion"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Answer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/site": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Choose metal, size, pipe and voltage of all runs together: the least cost at which every limit holds. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SiteQuestion"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SiteAnswer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/source-limit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Work what a source can give on each leg, after fuel, height and hot air, and whether it carries a load. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SourceQuestion"];
                 };
             };
             responses: {
@@ -917,6 +1113,65 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/parts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Remove or copy a part with everything that hangs on it, on the revision named in If-Match. */
+        post: {
+            parameters: {
+                query?: {
+                    /** @description Runs to show with their working, comma between them; all if left out */
+                    focus?: string;
+                };
+                header: {
+                    /** @description Revision the edit was made on */
+                    "If-Match": string;
+                    /** @description Who edits */
+                    "Northspan-Person"?: string;
+                };
+                path: {
+                    job_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PartAction"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["JobState"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/plan": {
         parameters: {
             query?: never;
@@ -1069,7 +1324,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/jobs/{job_id}/start/detached_feeder": {
+    "/api/jobs/{job_id}/start": {
         parameters: {
             query?: never;
             header?: never;
@@ -1078,7 +1333,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Put a feeder to a detached building into a job that has no runs, on the revision named in If-Match. */
+        /** Add a guided start to a job, on the revision named in If-Match. */
         post: {
             parameters: {
                 query?: {
@@ -1098,7 +1353,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["FeederStart"];
+                    "application/json": components["schemas"]["StartInJob"];
                 };
             };
             responses: {
@@ -1164,6 +1419,276 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["JobState"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/library": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List the loads to choose from. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LoadLibrary"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        /** Keep a load in the library; one of the same name is replaced. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["LibraryLoad-Input"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LoadLibrary"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/library.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Save the whole library as CSV. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description The table */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "text/csv": string;
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/library/csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep all loads of a CSV file. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CsvText"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LoadLibrary"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/library/drop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Drop a kept load from the library. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["LoadName"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LoadLibrary"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/route/gpx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read a GPX track into the legs of a route. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["GpxText"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RouteLegs"];
                     };
                 };
                 /** @description What is wrong */
@@ -1327,6 +1852,51 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/starts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List the guided starts with what they ask. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StartList"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1408,6 +1978,115 @@ export interface components {
             working: components["schemas"]["WorkGroup"][];
         };
         /**
+         * Answers
+         * @description Answers to the questions of a start; what a start does not ask is left aside.
+         */
+        Answers: {
+            /**
+             * Altitude M
+             * @default 0
+             */
+            altitude_m?: number;
+            /**
+             * Building
+             * @default Building
+             */
+            building?: string;
+            /**
+             * Continuous A
+             * @description Continuous part of it. [A]
+             * @default 0
+             */
+            continuous_a?: number;
+            /**
+             * Cooling Va
+             * @default null
+             */
+            cooling_va?: number | null;
+            /**
+             * Diversion W
+             * @description All steps of the diversion load together. [W]
+             * @default null
+             */
+            diversion_w?: number | null;
+            /**
+             * Dryer Va
+             * @default null
+             */
+            dryer_va?: number | null;
+            /**
+             * Floor M2
+             * @description Floor area by its outside measures. [m²]
+             * @default null
+             */
+            floor_m2?: number | null;
+            /** @default propane */
+            fuel?: components["schemas"]["Fuel"];
+            /**
+             * Heating Va
+             * @default null
+             */
+            heating_va?: number | null;
+            /**
+             * Length M
+             * @description Length of the new run. [m]
+             * @default null
+             */
+            length_m?: number | null;
+            /**
+             * Load A
+             * @description Load of what is fed. [A]
+             * @default null
+             */
+            load_a?: number | null;
+            /** @default null */
+            metal?: components["schemas"]["Metal"] | null;
+            /**
+             * Name
+             * @default New property
+             */
+            name?: string;
+            /**
+             * Range Va
+             * @default null
+             */
+            range_va?: number | null;
+            /**
+             * Rating Kva
+             * @default null
+             */
+            rating_kva?: number | null;
+            /**
+             * Service A
+             * @description Rating of the service that is there. [A]
+             * @default null
+             */
+            service_a?: number | null;
+            /**
+             * Service Length M
+             * @description Length of the service drop or lateral. [m]
+             * @default null
+             */
+            service_length_m?: number | null;
+            /** @default overhead */
+            service_method?: components["schemas"]["Method"];
+            /**
+             * Transformer Kva
+             * @default null
+             */
+            transformer_kva?: number | null;
+            /**
+             * Vehicle Va
+             * @default null
+             */
+            vehicle_va?: number | null;
+            /**
+             * Water Heater Va
+             * @default null
+             */
+            water_heater_va?: number | null;
+        };
+        /**
          * Appliance
          * @description An appliance fastened in place; not a range, dryer, heater or cooler.
          */
@@ -1422,6 +2101,39 @@ export interface components {
              * @default false
              */
             to_neutral?: boolean;
+        };
+        /**
+         * Asked
+         * @description One question: the field it fills, its words, what kind of figure it is, and whether it must be answered.
+         */
+        Asked: {
+            /**
+             * Choices
+             * @default []
+             */
+            choices: [
+                string,
+                string
+            ][];
+            /** Field */
+            field: string;
+            /**
+             * Hint
+             * @default
+             */
+            hint: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "text" | "length" | "amperes" | "power" | "area" | "kva" | "height" | "choice" | "metal";
+            /**
+             * Required
+             * @default false
+             */
+            required: boolean;
+            /** Words */
+            words: string;
         };
         /**
          * Bond
@@ -1440,6 +2152,23 @@ export interface components {
              */
             animals?: boolean;
             /**
+             * Floor M2
+             * @description Floor area by its outside measures. [m²]
+             * @default null
+             */
+            floor_m2?: number | null;
+            /**
+             * Laundry Circuits
+             * @default 1
+             */
+            laundry_circuits?: number;
+            /**
+             * Load Method
+             * @description How its load is worked: added up, or a method of the rulebook for dwellings.
+             * @default connected
+             */
+            load_method?: string;
+            /**
              * Metallic Path
              * @description A metal pipe, shield or frame ties it to the building that feeds it.
              * @default false
@@ -1447,10 +2176,17 @@ export interface components {
             metallic_path?: boolean;
             /** Name */
             name: string;
+            /**
+             * Small Appliance Circuits
+             * @default 2
+             */
+            small_appliance_circuits?: number;
             /** @default existing */
             status?: components["schemas"]["Status"];
             /** @default outbuilding */
             use?: components["schemas"]["BuildingUse"];
+            /** @default unknown */
+            water_pipe?: components["schemas"]["WaterPipe"];
         };
         /**
          * Building
@@ -1463,6 +2199,23 @@ export interface components {
              */
             animals: boolean;
             /**
+             * Floor M2
+             * @description Floor area by its outside measures. [m²]
+             * @default null
+             */
+            floor_m2: number | null;
+            /**
+             * Laundry Circuits
+             * @default 1
+             */
+            laundry_circuits: number;
+            /**
+             * Load Method
+             * @description How its load is worked: added up, or a method of the rulebook for dwellings.
+             * @default connected
+             */
+            load_method: string;
+            /**
              * Metallic Path
              * @description A metal pipe, shield or frame ties it to the building that feeds it.
              * @default false
@@ -1470,10 +2223,39 @@ export interface components {
             metallic_path: boolean;
             /** Name */
             name: string;
+            /**
+             * Small Appliance Circuits
+             * @default 2
+             */
+            small_appliance_circuits: number;
             /** @default existing */
             status: components["schemas"]["Status"];
             /** @default outbuilding */
             use: components["schemas"]["BuildingUse"];
+            /** @default unknown */
+            water_pipe: components["schemas"]["WaterPipe"];
+        };
+        /**
+         * BuildingLoadQuestion
+         * @description A building that is no dwelling, or a part of one: its loads, to be added up leg by leg.
+         */
+        BuildingLoadQuestion: {
+            /** @default feeder */
+            kind?: components["schemas"]["RunKind"];
+            /**
+             * Line V
+             * @default 240
+             */
+            line_v?: number;
+            /** Loads */
+            loads: components["schemas"]["LibraryLoad-Input"][];
+            /**
+             * Rulebook
+             * @default us-2023
+             */
+            rulebook?: string;
+            /** @default split_phase */
+            system?: components["schemas"]["System"];
         };
         /**
          * BuildingPlan
@@ -1492,8 +2274,28 @@ export interface components {
             electrode_required: boolean;
             /** Id */
             id: string;
+            /**
+             * Line 1 A
+             * @default 0
+             */
+            line_1_a: number;
+            /**
+             * Line 2 A
+             * @default 0
+             */
+            line_2_a: number;
+            /**
+             * Methods
+             * @default []
+             */
+            methods: components["schemas"]["MethodPlan"][];
             /** Name */
             name: string;
+            /**
+             * Neutral A
+             * @default 0
+             */
+            neutral_a: number;
             /** Rods Present */
             rods_present: number;
             /** Rods Wanted */
@@ -1671,6 +2473,14 @@ export interface components {
             surface?: components["schemas"]["Surface"];
         };
         /**
+         * CsvText
+         * @description A CSV file, as text.
+         */
+        CsvText: {
+            /** Text */
+            text: string;
+        };
+        /**
          * Cure
          * @description What would cure a finding, as an edit to press.
          */
@@ -1762,15 +2572,21 @@ export interface components {
              */
             cooling_va?: number;
             /**
-             * Dryer Va
-             * @default 0
+             * Dryers Va
+             * @default []
              */
-            dryer_va?: number;
+            dryers_va?: number[];
             /**
              * Floor M2
              * @description Floor area by its outside measures. [m²]
              */
             floor_m2: number;
+            /**
+             * Heat Pump Va
+             * @description Compressor of a heat pump; its resistance heat is in heating_va. [VA]
+             * @default 0
+             */
+            heat_pump_va?: number;
             /**
              * Heating Va
              * @description Fixed electric heat. [VA]
@@ -1800,10 +2616,10 @@ export interface components {
              */
             line_v?: number;
             /**
-             * Range Va
-             * @default 0
+             * Ranges Va
+             * @default []
              */
-            range_va?: number;
+            ranges_va?: number[];
             /**
              * Rulebook
              * @default us-2023
@@ -1815,10 +2631,10 @@ export interface components {
              */
             small_appliance_circuits?: number;
             /**
-             * Vehicle Va
-             * @default 0
+             * Vehicles Va
+             * @default []
              */
-            vehicle_va?: number;
+            vehicles_va?: number[];
         };
         /**
          * Edit
@@ -1829,13 +2645,8 @@ export interface components {
             op: string;
             /** Path */
             path: string;
-            /**
-             * Value
-             * @default null
-             */
-            value: string | number | boolean | {
-                [key: string]: string | number | boolean | null;
-            } | null;
+            /** @default null */
+            value?: components["schemas"]["JsonValue"];
         };
         /**
          * Electrode
@@ -1850,6 +2661,12 @@ export interface components {
              * @default true
              */
             clamp_for_burial?: boolean;
+            /**
+             * Conductor Goes On
+             * @description The same conductor goes on from here to the water pipe.
+             * @default false
+             */
+            conductor_goes_on?: boolean;
             /** @default rod */
             kind?: components["schemas"]["ElectrodeKind"];
             /**
@@ -1887,6 +2704,12 @@ export interface components {
              * @default true
              */
             clamp_for_burial: boolean;
+            /**
+             * Conductor Goes On
+             * @description The same conductor goes on from here to the water pipe.
+             * @default false
+             */
+            conductor_goes_on: boolean;
             /** @default rod */
             kind: components["schemas"]["ElectrodeKind"];
             /**
@@ -1951,6 +2774,12 @@ export interface components {
              * @default null
              */
             bus_a?: number | null;
+            /**
+             * Interrupting A
+             * @description Fault current its devices may interrupt. [A]
+             * @default null
+             */
+            interrupting_a?: number | null;
             /** @default panel_main_breaker */
             kind?: components["schemas"]["EnclosureKind"];
             /**
@@ -1961,6 +2790,24 @@ export interface components {
             main_a?: number | null;
             /** Name */
             name: string;
+            /**
+             * Neutral Terminals
+             * @description Terminals on the neutral bar.
+             * @default null
+             */
+            neutral_terminals?: number | null;
+            /**
+             * Neutrals Landed
+             * @description Neutrals under them, as counted.
+             * @default null
+             */
+            neutrals_landed?: number | null;
+            /**
+             * Spaces Free
+             * @description Spaces left for breakers.
+             * @default null
+             */
+            spaces_free?: number | null;
             /** @default new */
             status?: components["schemas"]["Status"];
         };
@@ -1979,6 +2826,12 @@ export interface components {
              * @default null
              */
             bus_a: number | null;
+            /**
+             * Interrupting A
+             * @description Fault current its devices may interrupt. [A]
+             * @default null
+             */
+            interrupting_a: number | null;
             /** @default panel_main_breaker */
             kind: components["schemas"]["EnclosureKind"];
             /**
@@ -1989,6 +2842,24 @@ export interface components {
             main_a: number | null;
             /** Name */
             name: string;
+            /**
+             * Neutral Terminals
+             * @description Terminals on the neutral bar.
+             * @default null
+             */
+            neutral_terminals: number | null;
+            /**
+             * Neutrals Landed
+             * @description Neutrals under them, as counted.
+             * @default null
+             */
+            neutrals_landed: number | null;
+            /**
+             * Spaces Free
+             * @description Spaces left for breakers.
+             * @default null
+             */
+            spaces_free: number | null;
             /** @default new */
             status: components["schemas"]["Status"];
         };
@@ -1997,7 +2868,7 @@ export interface components {
          * @description What kind of can it is.
          * @enum {string}
          */
-        EnclosureKind: "meter_main" | "panel_main_breaker" | "panel_lugs" | "disconnect";
+        EnclosureKind: "meter" | "meter_main" | "panel_main_breaker" | "panel_lugs" | "disconnect" | "transfer_switch" | "junction_box" | "splitter";
         /**
          * EnclosurePlan
          * @description Bonded or kept apart, as found and as it should be, and why.
@@ -2011,8 +2882,28 @@ export interface components {
             bond_found: string;
             /** Building */
             building: string;
+            /**
+             * Fault A
+             * @default null
+             */
+            fault_a: number | null;
+            /**
+             * Fault To Neutral A
+             * @default null
+             */
+            fault_to_neutral_a: number | null;
+            /**
+             * Fault Working
+             * @default []
+             */
+            fault_working: components["schemas"]["WorkLine"][];
             /** Id */
             id: string;
+            /**
+             * Interrupting Least A
+             * @default null
+             */
+            interrupting_least_a: number | null;
             /** Name */
             name: string;
             /** Working */
@@ -2043,6 +2934,77 @@ export interface components {
              * @default null
              */
             size?: string | null;
+        };
+        /**
+         * FaultConductor
+         * @description Conductors on the way from the source to the place asked for.
+         */
+        FaultConductor: {
+            /**
+             * Has Neutral
+             * @default true
+             */
+            has_neutral?: boolean;
+            /** Length M */
+            length_m: number;
+            /** @default copper */
+            metal?: components["schemas"]["Metal"];
+            /** @default pvc40 */
+            method?: components["schemas"]["Method"];
+            /**
+             * Neutral Size
+             * @description As large as the others if left out.
+             * @default
+             */
+            neutral_size?: string;
+            /**
+             * Sets
+             * @default 1
+             */
+            sets?: number;
+            /** Size */
+            size: string;
+        };
+        /**
+         * FaultQuestion
+         * @description A source, and the conductors up to the place where the fault is.
+         */
+        FaultQuestion: {
+            /**
+             * Available Fault A
+             * @description As the utility states it, in place of rating and impedance.
+             * @default null
+             */
+            available_fault_a?: number | null;
+            /**
+             * Conductors
+             * @default []
+             */
+            conductors?: components["schemas"]["FaultConductor"][];
+            /**
+             * Impedance Percent
+             * @default null
+             */
+            impedance_percent?: number | null;
+            /** @default utility_transformer */
+            kind?: components["schemas"]["SourceKind"];
+            /**
+             * Line V
+             * @default 240
+             */
+            line_v?: number;
+            /**
+             * Rating Kva
+             * @default null
+             */
+            rating_kva?: number | null;
+            /**
+             * Rulebook
+             * @default us-2023
+             */
+            rulebook?: string;
+            /** @default split_phase */
+            system?: components["schemas"]["System"];
         };
         /**
          * FeederAnswer
@@ -2137,23 +3099,6 @@ export interface components {
             terminals?: components["schemas"]["Terminals"];
         };
         /**
-         * FeederStart
-         * @description The few things that a feeder to a detached building starts from.
-         */
-        FeederStart: {
-            /**
-             * Continuous A
-             * @default 0
-             */
-            continuous_a?: number;
-            /** Length M */
-            length_m: number;
-            /** Load A */
-            load_a: number;
-            /** @default null */
-            metal?: components["schemas"]["Metal"] | null;
-        };
-        /**
          * Finding
          * @description Something to say about a part of the job. `where` is a JSON pointer to the part.
          */
@@ -2172,6 +3117,20 @@ export interface components {
             where: string;
             /** Why */
             why: string;
+        };
+        /**
+         * Fuel
+         * @description What a generator burns.
+         * @enum {string}
+         */
+        Fuel: "propane" | "natural_gas" | "gasoline" | "diesel";
+        /**
+         * GpxText
+         * @description A GPX file, as text.
+         */
+        GpxText: {
+            /** Text */
+            text: string;
         };
         /**
          * GroundedQuestion
@@ -2208,6 +3167,25 @@ export interface components {
          * @enum {string}
          */
         Grounding: "equipment_ground" | "legacy_three_wire";
+        /**
+         * Growth
+         * @description Room for more: what is kept free, what it costs more than now, and the edit that takes it.
+         */
+        Growth: {
+            /** Cost More */
+            cost_more: number;
+            cure: components["schemas"]["Cure"];
+            /** Current */
+            current: boolean;
+            /** Limited By */
+            limited_by: string;
+            /** Room A */
+            room_a: number;
+            /** Spare Wires */
+            spare_wires: number;
+            /** Words */
+            words: string;
+        };
         /**
          * Job
          * @description One property and the work wanted on it.
@@ -2254,6 +3232,20 @@ export interface components {
              */
             notes?: string;
             /**
+             * @default {
+             *       "aluminum_per_kg": 5,
+             *       "copper_per_kg": 13,
+             *       "energy_per_kwh": 0.16,
+             *       "loaded_hours_per_year": 900,
+             *       "pipe_per_m_cm2": 0.55,
+             *       "transformer_each": 420,
+             *       "transformer_per_kva": 95,
+             *       "wire_making_per_m": 0.35,
+             *       "years": 15
+             *     }
+             */
+            prices?: components["schemas"]["Prices-Input"];
+            /**
              * Rulebook
              * @default us-2023
              */
@@ -2270,10 +3262,16 @@ export interface components {
             units?: components["schemas"]["Units"];
             /**
              * Version
-             * @default 2
+             * @default 3
              * @constant
              */
-            version?: 2;
+            version?: 3;
+            /**
+             * Voltage May Rise
+             * @description Whether step-up and step-down transformers may be chosen for a long run.
+             * @default false
+             */
+            voltage_may_rise?: boolean;
         };
         /**
          * Job
@@ -2321,6 +3319,20 @@ export interface components {
              */
             notes: string;
             /**
+             * @default {
+             *       "aluminum_per_kg": 5,
+             *       "copper_per_kg": 13,
+             *       "energy_per_kwh": 0.16,
+             *       "loaded_hours_per_year": 900,
+             *       "pipe_per_m_cm2": 0.55,
+             *       "transformer_each": 420,
+             *       "transformer_per_kva": 95,
+             *       "wire_making_per_m": 0.35,
+             *       "years": 15
+             *     }
+             */
+            prices: components["schemas"]["Prices-Output"];
+            /**
              * Rulebook
              * @default us-2023
              */
@@ -2337,10 +3349,16 @@ export interface components {
             units: components["schemas"]["Units"];
             /**
              * Version
-             * @default 2
+             * @default 3
              * @constant
              */
-            version: 2;
+            version: 3;
+            /**
+             * Voltage May Rise
+             * @description Whether step-up and step-down transformers may be chosen for a long run.
+             * @default false
+             */
+            voltage_may_rise: boolean;
         };
         /**
          * JobList
@@ -2393,25 +3411,208 @@ export interface components {
             /** Revision */
             revision: number;
         };
+        JsonValue: unknown;
         /**
-         * Load
-         * @description Something that uses power.
+         * Leg
+         * @description A leg of a measured route: how far it goes on the level, and how much it rises or falls.
          */
-        "Load-Input": {
+        "Leg-Input": {
+            /**
+             * Level M
+             * @description Distance on the level. [m]
+             */
+            level_m: number;
+            /**
+             * Rise M
+             * @description Rise; a fall is negative. [m]
+             * @default 0
+             */
+            rise_m?: number;
+            /**
+             * Words
+             * @default
+             */
+            words?: string;
+        };
+        /**
+         * Leg
+         * @description A leg of a measured route: how far it goes on the level, and how much it rises or falls.
+         */
+        "Leg-Output": {
+            /**
+             * Level M
+             * @description Distance on the level. [m]
+             */
+            level_m: number;
+            /**
+             * Rise M
+             * @description Rise; a fall is negative. [m]
+             * @default 0
+             */
+            rise_m: number;
+            /**
+             * Words
+             * @default
+             */
+            words: string;
+        };
+        /**
+         * LibraryLoad
+         * @description A load without its place: what a load library holds.
+         */
+        "LibraryLoad-Input": {
             /** @default line_line */
             across?: components["schemas"]["Across"];
+            /**
+             * Alternates
+             * @description Loads that share this word never run together.
+             * @default
+             */
+            alternates?: string;
             /**
              * Continuous
              * @description Three hours or more at a stretch.
              * @default false
              */
             continuous?: boolean;
-            /** Enclosure */
-            enclosure: string;
+            /**
+             * Duty Percent
+             * @description Duty of a welder. [%]
+             * @default null
+             */
+            duty_percent?: number | null;
+            /**
+             * Horsepower
+             * @description Of a motor; its current then comes from the table. [hp]
+             * @default null
+             */
+            horsepower?: number | null;
+            /** @default other */
+            kind?: components["schemas"]["LoadKind"];
             /** Name */
             name: string;
             /** Power Va */
             power_va: number;
+            /**
+             * Shed Order
+             * @description 1 is let go first when a source is short.
+             * @default null
+             */
+            shed_order?: number | null;
+            /**
+             * Starting A
+             * @description Current while starting. [A]
+             * @default null
+             */
+            starting_a?: number | null;
+            /**
+             * Uses Neutral
+             * @description Line to line, but part of it line to neutral, as a range or a dryer.
+             * @default false
+             */
+            uses_neutral?: boolean;
+        };
+        /**
+         * LibraryLoad
+         * @description A load without its place: what a load library holds.
+         */
+        "LibraryLoad-Output": {
+            /** @default line_line */
+            across: components["schemas"]["Across"];
+            /**
+             * Alternates
+             * @description Loads that share this word never run together.
+             * @default
+             */
+            alternates: string;
+            /**
+             * Continuous
+             * @description Three hours or more at a stretch.
+             * @default false
+             */
+            continuous: boolean;
+            /**
+             * Duty Percent
+             * @description Duty of a welder. [%]
+             * @default null
+             */
+            duty_percent: number | null;
+            /**
+             * Horsepower
+             * @description Of a motor; its current then comes from the table. [hp]
+             * @default null
+             */
+            horsepower: number | null;
+            /** @default other */
+            kind: components["schemas"]["LoadKind"];
+            /** Name */
+            name: string;
+            /** Power Va */
+            power_va: number;
+            /**
+             * Shed Order
+             * @description 1 is let go first when a source is short.
+             * @default null
+             */
+            shed_order: number | null;
+            /**
+             * Starting A
+             * @description Current while starting. [A]
+             * @default null
+             */
+            starting_a: number | null;
+            /**
+             * Uses Neutral
+             * @description Line to line, but part of it line to neutral, as a range or a dryer.
+             * @default false
+             */
+            uses_neutral: boolean;
+        };
+        /**
+         * Load
+         * @description Something that uses power, at a can.
+         */
+        "Load-Input": {
+            /** @default line_line */
+            across?: components["schemas"]["Across"];
+            /**
+             * Alternates
+             * @description Loads that share this word never run together.
+             * @default
+             */
+            alternates?: string;
+            /**
+             * Continuous
+             * @description Three hours or more at a stretch.
+             * @default false
+             */
+            continuous?: boolean;
+            /**
+             * Duty Percent
+             * @description Duty of a welder. [%]
+             * @default null
+             */
+            duty_percent?: number | null;
+            /** Enclosure */
+            enclosure: string;
+            /**
+             * Horsepower
+             * @description Of a motor; its current then comes from the table. [hp]
+             * @default null
+             */
+            horsepower?: number | null;
+            /** @default other */
+            kind?: components["schemas"]["LoadKind"];
+            /** Name */
+            name: string;
+            /** Power Va */
+            power_va: number;
+            /**
+             * Shed Order
+             * @description 1 is let go first when a source is short.
+             * @default null
+             */
+            shed_order?: number | null;
             /**
              * Starting A
              * @description Current while starting. [A]
@@ -2420,26 +3621,58 @@ export interface components {
             starting_a?: number | null;
             /** @default new */
             status?: components["schemas"]["Status"];
+            /**
+             * Uses Neutral
+             * @description Line to line, but part of it line to neutral, as a range or a dryer.
+             * @default false
+             */
+            uses_neutral?: boolean;
         };
         /**
          * Load
-         * @description Something that uses power.
+         * @description Something that uses power, at a can.
          */
         "Load-Output": {
             /** @default line_line */
             across: components["schemas"]["Across"];
+            /**
+             * Alternates
+             * @description Loads that share this word never run together.
+             * @default
+             */
+            alternates: string;
             /**
              * Continuous
              * @description Three hours or more at a stretch.
              * @default false
              */
             continuous: boolean;
+            /**
+             * Duty Percent
+             * @description Duty of a welder. [%]
+             * @default null
+             */
+            duty_percent: number | null;
             /** Enclosure */
             enclosure: string;
+            /**
+             * Horsepower
+             * @description Of a motor; its current then comes from the table. [hp]
+             * @default null
+             */
+            horsepower: number | null;
+            /** @default other */
+            kind: components["schemas"]["LoadKind"];
             /** Name */
             name: string;
             /** Power Va */
             power_va: number;
+            /**
+             * Shed Order
+             * @description 1 is let go first when a source is short.
+             * @default null
+             */
+            shed_order: number | null;
             /**
              * Starting A
              * @description Current while starting. [A]
@@ -2448,6 +3681,60 @@ export interface components {
             starting_a: number | null;
             /** @default new */
             status: components["schemas"]["Status"];
+            /**
+             * Uses Neutral
+             * @description Line to line, but part of it line to neutral, as a range or a dryer.
+             * @default false
+             */
+            uses_neutral: boolean;
+        };
+        /**
+         * LoadKind
+         * @description What a load is, as far as a rule asks. `counted` is a load somebody already calculated.
+         * @enum {string}
+         */
+        LoadKind: "other" | "counted" | "lighting" | "appliance" | "range" | "dryer" | "heating" | "heat_pump" | "cooling" | "water_heating" | "vehicle" | "hot_tub" | "motor" | "kiln" | "welder";
+        /**
+         * LoadLibrary
+         * @description Loads to choose from: those people kept, and those that come with the program.
+         */
+        LoadLibrary: {
+            /** Own */
+            own: components["schemas"]["LibraryLoad-Output"][];
+            /** Standard */
+            standard: components["schemas"]["LibraryLoad-Output"][];
+        };
+        /**
+         * LoadName
+         * @description Which kept load is meant.
+         */
+        LoadName: {
+            /** Name */
+            name: string;
+        };
+        /**
+         * LoadPlan
+         * @description What a load takes where it is: power [VA], and current on each leg [A].
+         */
+        LoadPlan: {
+            /** Building */
+            building: string;
+            /** Continuous */
+            continuous: boolean;
+            /** Id */
+            id: string;
+            /** Line 1 A */
+            line_1_a: number;
+            /** Line 2 A */
+            line_2_a: number;
+            /** Neutral A */
+            neutral_a: number;
+            /** Note */
+            note: string;
+            /** Power Va */
+            power_va: number;
+            /** Working */
+            working: components["schemas"]["WorkLine"][];
         };
         /**
          * MarginShown
@@ -2488,10 +3775,34 @@ export interface components {
          */
         Method: "pvc40" | "pvc80" | "emt" | "rmc" | "cable" | "direct_burial" | "overhead";
         /**
+         * MethodPlan
+         * @description The calculated load of a dwelling by one method. [VA, A]
+         */
+        MethodPlan: {
+            /** Chosen */
+            chosen: boolean;
+            /** Key */
+            key: string;
+            /** Neutral A */
+            neutral_a: number | null;
+            /** Service A */
+            service_a: number;
+            /** Title */
+            title: string;
+            /** Total A */
+            total_a: number;
+            /** Total Va */
+            total_va: number;
+            /** Working */
+            working: components["schemas"]["WorkLine"][];
+        };
+        /**
          * Neighbour
          * @description Another way to make a run: what it gives, and the edit that takes it.
          */
         Neighbour: {
+            /** Cost */
+            cost: number;
             cure: components["schemas"]["Cure"];
             /** Current */
             current: boolean;
@@ -2505,6 +3816,8 @@ export interface components {
             pipe_name: string;
             /** Size Name */
             size_name: string;
+            /** Tightest */
+            tightest: string;
             /** Way Percent */
             way_percent: number;
             /** Why Not */
@@ -2514,26 +3827,11 @@ export interface components {
         };
         /**
          * NewJob
-         * @description What to start a job from.
+         * @description What to start a job from: "empty", "demo", or the key of a guided start with its answers.
          */
         NewJob: {
-            /**
-             * Continuous A
-             * @default 0
-             */
-            continuous_a?: number;
-            /**
-             * Length M
-             * @default null
-             */
-            length_m?: number | null;
-            /**
-             * Load A
-             * @default null
-             */
-            load_a?: number | null;
             /** @default null */
-            metal?: components["schemas"]["Metal"] | null;
+            answers?: components["schemas"]["Answers"] | null;
             /**
              * Name
              * @default New property
@@ -2542,9 +3840,8 @@ export interface components {
             /**
              * Start
              * @default empty
-             * @enum {string}
              */
-            start?: "empty" | "detached_feeder" | "demo";
+            start?: string;
         };
         /**
          * OvercurrentQuestion
@@ -2565,6 +3862,21 @@ export interface components {
              * @default us-2023
              */
             rulebook?: string;
+        };
+        /**
+         * PartAction
+         * @description What to do with a part of a job and everything that hangs on it.
+         */
+        PartAction: {
+            /**
+             * Action
+             * @enum {string}
+             */
+            action: "remove" | "copy";
+            /** Kind */
+            kind: string;
+            /** Part */
+            part: string;
         };
         /**
          * PatchOperation
@@ -2610,6 +3922,10 @@ export interface components {
             };
             /** Findings */
             findings: components["schemas"]["Finding"][];
+            /** Loads */
+            loads: {
+                [key: string]: components["schemas"]["LoadPlan"];
+            };
             /** Rulebook */
             rulebook: string;
             /** Rulebook Title */
@@ -2618,10 +3934,126 @@ export interface components {
             runs: {
                 [key: string]: components["schemas"]["RunPlan"];
             };
+            /** Sources */
+            sources: {
+                [key: string]: components["schemas"]["SourcePlan"];
+            };
             /** Standing */
             standing: string;
             /** Ways */
             ways: components["schemas"]["Way"][];
+        };
+        /**
+         * Prices
+         * @description What things cost; the metal and the energy are what moves. Made-up figures until somebody types his own.
+         */
+        "Prices-Input": {
+            /**
+             * Aluminum Per Kg
+             * @default 5
+             */
+            aluminum_per_kg?: number;
+            /**
+             * Copper Per Kg
+             * @default 13
+             */
+            copper_per_kg?: number;
+            /**
+             * Energy Per Kwh
+             * @default 0.16
+             */
+            energy_per_kwh?: number;
+            /**
+             * Loaded Hours Per Year
+             * @description Hours a year at design load.
+             * @default 900
+             */
+            loaded_hours_per_year?: number;
+            /**
+             * Pipe Per M Cm2
+             * @description Pipe, for each metre and cm² of bore.
+             * @default 0.55
+             */
+            pipe_per_m_cm2?: number;
+            /**
+             * Transformer Each
+             * @description Each transformer, with its two devices and its electrode.
+             * @default 420
+             */
+            transformer_each?: number;
+            /**
+             * Transformer Per Kva
+             * @default 95
+             */
+            transformer_per_kva?: number;
+            /**
+             * Wire Making Per M
+             * @description Insulating and drawing each metre of wire.
+             * @default 0.35
+             */
+            wire_making_per_m?: number;
+            /**
+             * Years
+             * @description Years over which losses are counted.
+             * @default 15
+             */
+            years?: number;
+        };
+        /**
+         * Prices
+         * @description What things cost; the metal and the energy are what moves. Made-up figures until somebody types his own.
+         */
+        "Prices-Output": {
+            /**
+             * Aluminum Per Kg
+             * @default 5
+             */
+            aluminum_per_kg: number;
+            /**
+             * Copper Per Kg
+             * @default 13
+             */
+            copper_per_kg: number;
+            /**
+             * Energy Per Kwh
+             * @default 0.16
+             */
+            energy_per_kwh: number;
+            /**
+             * Loaded Hours Per Year
+             * @description Hours a year at design load.
+             * @default 900
+             */
+            loaded_hours_per_year: number;
+            /**
+             * Pipe Per M Cm2
+             * @description Pipe, for each metre and cm² of bore.
+             * @default 0.55
+             */
+            pipe_per_m_cm2: number;
+            /**
+             * Transformer Each
+             * @description Each transformer, with its two devices and its electrode.
+             * @default 420
+             */
+            transformer_each: number;
+            /**
+             * Transformer Per Kva
+             * @default 95
+             */
+            transformer_per_kva: number;
+            /**
+             * Wire Making Per M
+             * @description Insulating and drawing each metre of wire.
+             * @default 0.35
+             */
+            wire_making_per_m: number;
+            /**
+             * Years
+             * @description Years over which losses are counted.
+             * @default 15
+             */
+            years: number;
         };
         /**
          * Problem
@@ -2705,6 +4137,16 @@ export interface components {
             revisions: components["schemas"]["RevisionItem"][];
         };
         /**
+         * RouteLegs
+         * @description A route in legs, and its length. [m]
+         */
+        RouteLegs: {
+            /** Legs */
+            legs: components["schemas"]["Leg-Output"][];
+            /** Length M */
+            length_m: number;
+        };
+        /**
          * RulebookList
          * @description The rulebooks there are, the usual one first.
          */
@@ -2719,6 +4161,8 @@ export interface components {
         RulebookOptions: {
             /** Devices */
             devices: number[];
+            /** Dwelling Methods */
+            dwelling_methods: components["schemas"]["Choice"][];
             /** Id */
             id: string;
             /** Insulations */
@@ -2729,6 +4173,8 @@ export interface components {
             methods: components["schemas"]["Choice"][];
             /** Places */
             places: components["schemas"]["Choice"][];
+            /** Raised Voltages */
+            raised_voltages: number[];
             /** Sizes */
             sizes: {
                 [key: string]: components["schemas"]["Choice"][];
@@ -2749,6 +4195,12 @@ export interface components {
          *     Each choice left empty is made by the rules; a filled one is pinned by a person.
          */
         "Run-Input": {
+            /**
+             * Alternate
+             * @description Feeds its end through transfer equipment, in place of the normal supply.
+             * @default false
+             */
+            alternate?: boolean;
             /** @default three_wire */
             circuit?: components["schemas"]["Circuit"];
             /**
@@ -2828,6 +4280,12 @@ export interface components {
             power_factor?: number;
             /** Segments */
             segments: components["schemas"]["Segment-Input"][];
+            /**
+             * Sets
+             * @description Sets of conductors in parallel; empty asks for as few as will do.
+             * @default null
+             */
+            sets?: number | null;
             /** @default new */
             status?: components["schemas"]["Status"];
             /** Target */
@@ -2842,6 +4300,12 @@ export interface components {
          *     Each choice left empty is made by the rules; a filled one is pinned by a person.
          */
         "Run-Output": {
+            /**
+             * Alternate
+             * @description Feeds its end through transfer equipment, in place of the normal supply.
+             * @default false
+             */
+            alternate: boolean;
             /** @default three_wire */
             circuit: components["schemas"]["Circuit"];
             /**
@@ -2921,6 +4385,12 @@ export interface components {
             power_factor: number;
             /** Segments */
             segments: components["schemas"]["Segment-Output"][];
+            /**
+             * Sets
+             * @description Sets of conductors in parallel; empty asks for as few as will do.
+             * @default null
+             */
+            sets: number | null;
             /** @default new */
             status: components["schemas"]["Status"];
             /** Target */
@@ -2933,12 +4403,17 @@ export interface components {
          * @description What a run is for.
          * @enum {string}
          */
-        RunKind: "service" | "feeder" | "branch";
+        RunKind: "service" | "feeder" | "branch" | "tap";
         /**
          * RunPlan
          * @description Everything decided about one run.
          */
         RunPlan: {
+            /**
+             * Allowance
+             * @default
+             */
+            allowance: string;
             /** Ampacity A */
             ampacity_a: number;
             /** Calls */
@@ -2947,6 +4422,11 @@ export interface components {
             cautions: string[];
             /** Continuous A */
             continuous_a: number;
+            /**
+             * Cost
+             * @default 0
+             */
+            cost: number;
             /** Device A */
             device_a: number;
             /** Drop Current A */
@@ -2955,6 +4435,11 @@ export interface components {
             drop_percent: number;
             /** Drop V */
             drop_v: number;
+            /**
+             * Drops
+             * @default []
+             */
+            drops: components["schemas"]["SchoolDrop"][];
             /** Equipment Ground Size */
             equipment_ground_size: string;
             /** Governs */
@@ -2963,6 +4448,11 @@ export interface components {
             grounded_least: string;
             /** Grounded Size */
             grounded_size: string;
+            /**
+             * Growth
+             * @default []
+             */
+            growth: components["schemas"]["Growth"][];
             /** Headline */
             headline: string;
             /** Id */
@@ -2979,6 +4469,16 @@ export interface components {
             least_size: string;
             /** Length M */
             length_m: number;
+            /**
+             * Line 1 A
+             * @default 0
+             */
+            line_1_a: number;
+            /**
+             * Line 2 A
+             * @default 0
+             */
+            line_2_a: number;
             /** Load A */
             load_a: number;
             /** Margins */
@@ -2995,6 +4495,11 @@ export interface components {
             nominal_v: number;
             /** Origin */
             origin: string;
+            /**
+             * Sets
+             * @default 1
+             */
+            sets: number;
             /** Size */
             size: string;
             /** Size Name */
@@ -3003,6 +4508,11 @@ export interface components {
             sized: boolean;
             /** Smaller */
             smaller: string;
+            /**
+             * Starting Extra A
+             * @default 0
+             */
+            starting_extra_a: number;
             /** Status */
             status: string;
             /** Stretches */
@@ -3011,6 +4521,11 @@ export interface components {
             subline: string;
             /** Target */
             target: string;
+            /**
+             * Voltages
+             * @default []
+             */
+            voltages: components["schemas"]["VoltageWay"][];
             /** Way Percent */
             way_percent: number;
             /** Wires */
@@ -3019,8 +4534,32 @@ export interface components {
             working: components["schemas"]["WorkGroup"][];
         };
         /**
+         * SchoolDrop
+         * @description The drop by one method at one current: the schools beside each other.
+         */
+        SchoolDrop: {
+            /** Chosen */
+            chosen: boolean;
+            /** Current */
+            current: string;
+            /** Current A */
+            current_a: number;
+            /** Current Words */
+            current_words: string;
+            /** Drop V */
+            drop_v: number;
+            /** Method */
+            method: string;
+            /** Method Words */
+            method_words: string;
+            /** Percent */
+            percent: number;
+        };
+        /**
          * Segment
          * @description A stretch of a run in which nothing about the wire's surroundings changes.
+         *
+         *     Where its route was measured leg by leg, its length is what the legs and the slack add up to.
          */
         "Segment-Input": {
             /**
@@ -3042,6 +4581,12 @@ export interface components {
              */
             cover_m?: number | null;
             /**
+             * Legs
+             * @description The route as measured, if it was.
+             * @default []
+             */
+            legs?: components["schemas"]["Leg-Input"][];
+            /**
              * Length M
              * @description Length along the route. [m]
              */
@@ -3054,8 +4599,26 @@ export interface components {
              * @default 0
              */
             other_carrying?: number;
+            /**
+             * Other Wires
+             * @description All wires of other circuits in the same pipe; empty takes the carrying ones.
+             * @default null
+             */
+            other_wires?: number | null;
             /** @default buried */
             place?: components["schemas"]["Place"];
+            /**
+             * Shares With
+             * @description Other runs that lie in the same pipe or bundle here.
+             * @default []
+             */
+            shares_with?: string[];
+            /**
+             * Slack M
+             * @description Wire left at the ends and in boxes, on top of the legs. [m]
+             * @default 0
+             */
+            slack_m?: number;
             /**
              * @description What is above it, if buried.
              * @default open_ground
@@ -3065,6 +4628,8 @@ export interface components {
         /**
          * Segment
          * @description A stretch of a run in which nothing about the wire's surroundings changes.
+         *
+         *     Where its route was measured leg by leg, its length is what the legs and the slack add up to.
          */
         "Segment-Output": {
             /**
@@ -3086,6 +4651,12 @@ export interface components {
              */
             cover_m: number | null;
             /**
+             * Legs
+             * @description The route as measured, if it was.
+             * @default []
+             */
+            legs: components["schemas"]["Leg-Output"][];
+            /**
              * Length M
              * @description Length along the route. [m]
              */
@@ -3098,8 +4669,26 @@ export interface components {
              * @default 0
              */
             other_carrying: number;
+            /**
+             * Other Wires
+             * @description All wires of other circuits in the same pipe; empty takes the carrying ones.
+             * @default null
+             */
+            other_wires: number | null;
             /** @default buried */
             place: components["schemas"]["Place"];
+            /**
+             * Shares With
+             * @description Other runs that lie in the same pipe or bundle here.
+             * @default []
+             */
+            shares_with: string[];
+            /**
+             * Slack M
+             * @description Wire left at the ends and in boxes, on top of the legs. [m]
+             * @default 0
+             */
+            slack_m: number;
             /**
              * @description What is above it, if buried.
              * @default open_ground
@@ -3113,10 +4702,141 @@ export interface components {
          */
         Severity: "stop" | "fix" | "check" | "note" | "holds";
         /**
+         * ShedPlan
+         * @description A load let go, and what is left on the heavier leg. [A]
+         */
+        ShedPlan: {
+            /** Left A */
+            left_a: number;
+            /** Load */
+            load: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * SiteAnswer
+         * @description The curve of unbeaten sets, from the least drop to the least cost; the last one is the cheapest.
+         */
+        SiteAnswer: {
+            /** Figures */
+            figures: {
+                [key: string]: number | string;
+            };
+            /** Headline */
+            headline: string;
+            /** Left Out */
+            left_out: string[];
+            /** Limit Percent */
+            limit_percent: number;
+            /**
+             * Margins
+             * @default []
+             */
+            margins: components["schemas"]["MarginShown"][];
+            /** Now Cost */
+            now_cost: number;
+            /** Now Drop Percent */
+            now_drop_percent: number;
+            /** Points */
+            points: components["schemas"]["SitePoint"][];
+            /** Rulebook */
+            rulebook: string;
+            /** Standing */
+            standing: string;
+            /**
+             * Working
+             * @default []
+             */
+            working: components["schemas"]["WorkGroup"][];
+        };
+        /**
+         * SitePoint
+         * @description A set of choices for all runs: its cost, and the drop of its worst way.
+         */
+        SitePoint: {
+            /** Cost */
+            cost: number;
+            /** Drop Percent */
+            drop_percent: number;
+            /** Runs */
+            runs: components["schemas"]["SiteRun"][];
+        };
+        /**
+         * SiteQuestion
+         * @description A job, and the drop that its worst way may have.
+         */
+        SiteQuestion: {
+            job: components["schemas"]["Job-Input"];
+            /**
+             * Way Limit Percent
+             * @description Empty takes the job's own limit. [%]
+             * @default null
+             */
+            way_limit_percent?: number | null;
+        };
+        /**
+         * SiteRun
+         * @description A run in a set of choices: what it is, and the edit that takes it.
+         */
+        SiteRun: {
+            /** Changes */
+            changes: boolean;
+            /** Cost */
+            cost: number;
+            /** Drop Percent */
+            drop_percent: number;
+            /** Edits */
+            edits: components["schemas"]["Edit"][];
+            /** Name */
+            name: string;
+            /** Run */
+            run: string;
+            /** Words */
+            words: string;
+        };
+        /**
          * Source
          * @description Where the power comes from.
          */
         "Source-Input": {
+            /**
+             * Altitude M
+             * @description Height above the sea. [m]
+             * @default 0
+             */
+            altitude_m?: number;
+            /**
+             * Ambient C
+             * @description Hottest air it breathes. [°C]
+             * @default 25
+             */
+            ambient_c?: number;
+            /**
+             * Available Fault A
+             * @description Fault current as the utility states it. [A]
+             * @default null
+             */
+            available_fault_a?: number | null;
+            /**
+             * Building
+             * @description Where it stands, if at a building.
+             * @default null
+             */
+            building?: string | null;
+            /**
+             * Diversion W
+             * @description Steps of its diversion load. [W]
+             * @default []
+             */
+            diversion_w?: number[];
+            /** @default propane */
+            fuel?: components["schemas"]["Fuel"];
+            /**
+             * Impedance Percent
+             * @description Of its nameplate. [%]
+             * @default null
+             */
+            impedance_percent?: number | null;
             /** @default utility_transformer */
             kind?: components["schemas"]["SourceKind"];
             /**
@@ -3125,8 +4845,20 @@ export interface components {
              * @default 240
              */
             line_v?: number;
+            /**
+             * Load Loss W
+             * @description Further loss at full load. [W]
+             * @default null
+             */
+            load_loss_w?: number | null;
             /** Name */
             name: string;
+            /**
+             * No Load Loss W
+             * @description Loss of a transformer that stands idle. [W]
+             * @default null
+             */
+            no_load_loss_w?: number | null;
             /**
              * Rating Kva
              * @default null
@@ -3134,12 +4866,52 @@ export interface components {
             rating_kva?: number | null;
             /** @default existing */
             status?: components["schemas"]["Status"];
+            /** @default split_phase */
+            system?: components["schemas"]["System"];
         };
         /**
          * Source
          * @description Where the power comes from.
          */
         "Source-Output": {
+            /**
+             * Altitude M
+             * @description Height above the sea. [m]
+             * @default 0
+             */
+            altitude_m: number;
+            /**
+             * Ambient C
+             * @description Hottest air it breathes. [°C]
+             * @default 25
+             */
+            ambient_c: number;
+            /**
+             * Available Fault A
+             * @description Fault current as the utility states it. [A]
+             * @default null
+             */
+            available_fault_a: number | null;
+            /**
+             * Building
+             * @description Where it stands, if at a building.
+             * @default null
+             */
+            building: string | null;
+            /**
+             * Diversion W
+             * @description Steps of its diversion load. [W]
+             * @default []
+             */
+            diversion_w: number[];
+            /** @default propane */
+            fuel: components["schemas"]["Fuel"];
+            /**
+             * Impedance Percent
+             * @description Of its nameplate. [%]
+             * @default null
+             */
+            impedance_percent: number | null;
             /** @default utility_transformer */
             kind: components["schemas"]["SourceKind"];
             /**
@@ -3148,8 +4920,20 @@ export interface components {
              * @default 240
              */
             line_v: number;
+            /**
+             * Load Loss W
+             * @description Further loss at full load. [W]
+             * @default null
+             */
+            load_loss_w: number | null;
             /** Name */
             name: string;
+            /**
+             * No Load Loss W
+             * @description Loss of a transformer that stands idle. [W]
+             * @default null
+             */
+            no_load_loss_w: number | null;
             /**
              * Rating Kva
              * @default null
@@ -3157,13 +4941,99 @@ export interface components {
             rating_kva: number | null;
             /** @default existing */
             status: components["schemas"]["Status"];
+            /** @default split_phase */
+            system: components["schemas"]["System"];
         };
         /**
          * SourceKind
-         * @description What feeds the property.
+         * @description What feeds the property, or a part of it.
+         *
+         *     `transformer` is the customer's own: a run feeds it, and behind it begins a new neutral.
+         *     `inverter_pair` is two inverters, each of which feeds one leg. `governed_plant` is a plant
+         *     that needs a load to hold its speed, such as a small water turbine.
          * @enum {string}
          */
-        SourceKind: "utility_transformer" | "generator";
+        SourceKind: "utility_transformer" | "transformer" | "generator" | "inverter_pair" | "governed_plant";
+        /**
+         * SourcePlan
+         * @description Will it carry it: what a source can give on each leg, and what it is asked. [A]
+         */
+        SourcePlan: {
+            /** Enough */
+            enough: boolean;
+            /** Id */
+            id: string;
+            /** Known */
+            known: boolean;
+            /** Limit A */
+            limit_a: number;
+            /** Line 1 A */
+            line_1_a: number;
+            /** Line 2 A */
+            line_2_a: number;
+            /** Name */
+            name: string;
+            /** Share */
+            share: number;
+            /** Shed */
+            shed: components["schemas"]["ShedPlan"][];
+            /** Starting A */
+            starting_a: number;
+            /** Verdict */
+            verdict: string;
+            /** Working */
+            working: components["schemas"]["WorkGroup"][];
+        };
+        /**
+         * SourceQuestion
+         * @description A source, and what it is to carry on its heavier leg.
+         */
+        SourceQuestion: {
+            /**
+             * Load A
+             * @default null
+             */
+            load_a?: number | null;
+            /**
+             * Rulebook
+             * @default us-2023
+             */
+            rulebook?: string;
+            source: components["schemas"]["Source-Input"];
+        };
+        /**
+         * StartInJob
+         * @description A guided start to add to a job that is there.
+         */
+        StartInJob: {
+            answers: components["schemas"]["Answers"];
+            /** Start */
+            start: string;
+        };
+        /**
+         * StartItem
+         * @description A guided start: what it is, what it asks, and whether it can be added to a job that has runs.
+         */
+        StartItem: {
+            /** Adds */
+            adds: boolean;
+            /** Asks */
+            asks: components["schemas"]["Asked"][];
+            /** Key */
+            key: string;
+            /** Title */
+            title: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * StartList
+         * @description All guided starts.
+         */
+        StartList: {
+            /** Starts */
+            starts: components["schemas"]["StartItem"][];
+        };
         /**
          * Status
          * @description Whether a thing is there, wanted, for now only, or to go.
@@ -3222,6 +5092,12 @@ export interface components {
          * @enum {string}
          */
         Surface: "open_ground" | "under_2in_concrete" | "under_4in_slab" | "under_building" | "street" | "dwelling_driveway";
+        /**
+         * System
+         * @description How the windings are tapped: a center tap, two legs of a wye, or two wires without a neutral.
+         * @enum {string}
+         */
+        System: "split_phase" | "wye_legs" | "two_wire";
         /**
          * TapQuestion
          * @description A smaller conductor from a feeder, with no device at the joint.
@@ -3289,6 +5165,45 @@ export interface components {
          */
         Units: "feet" | "metres";
         /**
+         * VoltageWay
+         * @description A long run at one voltage: what it takes, what it costs to make and to run. `holds` also asks the drop.
+         */
+        VoltageWay: {
+            /** Cheapest */
+            cheapest: boolean;
+            cure: components["schemas"]["Cure"] | null;
+            /** Current */
+            current: boolean;
+            /** Drop Percent */
+            drop_percent: number;
+            /** First Cost */
+            first_cost: number;
+            /** Holds */
+            holds: boolean;
+            /** Losses Cost */
+            losses_cost: number;
+            /** Losses Kwh Per Year */
+            losses_kwh_per_year: number;
+            /** Needs */
+            needs: string[];
+            /** Total Cost */
+            total_cost: number;
+            /** Volts */
+            volts: number;
+            /** Why Not */
+            why_not: string;
+            /** Words */
+            words: string;
+            /** Working */
+            working: components["schemas"]["WorkGroup"][];
+        };
+        /**
+         * WaterPipe
+         * @description What the water pipe in the ground is made of.
+         * @enum {string}
+         */
+        WaterPipe: "unknown" | "none" | "metal" | "plastic";
+        /**
          * Way
          * @description From a source to a far end: runs in order, and the voltage along them, as of nominal `nominal_v`.
          */
@@ -3303,12 +5218,16 @@ export interface components {
             nominal_v: number;
             /** Points */
             points: components["schemas"]["WayPoint"][];
+            /** Run Limit Percent */
+            run_limit_percent: number;
             /** Run Limit V */
             run_limit_v: number;
             /** Runs */
             runs: string[];
             /** Starting Percent */
             starting_percent: number;
+            /** Way Limit Percent */
+            way_limit_percent: number;
             /** Way Limit V */
             way_limit_v: number;
         };

@@ -1,15 +1,19 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import type { Cure } from '../api/client'
-import { percent } from '../format/quantities'
+import { money, percent } from '../format/quantities'
 import { useJob } from '../state/job'
 import CallsList from './CallsList.vue'
+import DropSchools from './DropSchools.vue'
 import FarEnd from './FarEnd.vue'
+import LongRun from './LongRun.vue'
+import SiteDialog from './SiteDialog.vue'
 import WorkLines from './WorkLines.vue'
 
 const working = defineModel<boolean>('working', { required: true })
 const store = useJob()
 const plan = computed(() => store.run_plan)
+const whole = ref(false)
 
 function take(cure: Cure): void {
   void store.edit(cure.edits.map((edit) => ({ op: edit.op as 'add', path: edit.path, value: edit.value })))
@@ -32,17 +36,21 @@ function take(cure: Cure): void {
     <section v-if="plan.neighbours.length">
       <h2>Other ways</h2>
       <table class="other-ways">
-        <thead><tr><th>Conductor</th><th>Drop</th><th>Pipe</th><th><span class="sr-only">Take it</span></th></tr></thead>
+        <thead><tr><th>Conductor</th><th class="number">Drop</th><th>Pipe</th><th class="number">Cost</th><th><span class="sr-only">Take it</span></th></tr></thead>
         <tbody>
           <tr v-for="way in plan.neighbours" :key="way.words" :class="{ current: way.current, fails: !way.holds }">
             <td>{{ way.size_name }} {{ way.metal }}<small v-if="!way.holds">{{ way.why_not }}</small></td>
             <td class="number">{{ percent(way.drop_percent) }}</td>
             <td>{{ way.pipe_name || 'none' }}</td>
+            <td class="number">{{ money(way.cost) }}</td>
             <td><span v-if="way.current">chosen</span><button v-else class="cure" :aria-label="way.cure.words" @click="take(way.cure)">Take</button></td>
           </tr>
         </tbody>
       </table>
+      <button class="cure site-button" @click="whole = true">The whole site at once</button>
     </section>
+    <DropSchools />
+    <LongRun />
     <section v-if="plan.working.length">
       <h2><button class="toggle" :aria-expanded="working" @click="working = !working">How it was worked</button></h2>
       <template v-if="working">
@@ -52,6 +60,7 @@ function take(cure: Cure): void {
         </div>
       </template>
     </section>
+    <SiteDialog v-model="whole" />
     <aside class="cautions" aria-label="Cautions">
       <p v-for="caution in plan.cautions" :key="caution">{{ caution }}</p>
       <p class="standing">{{ store.plan?.standing }}</p>

@@ -24,6 +24,7 @@ const pinned = computed(() => Boolean(store.run?.conductor_size))
       </span>
     </div>
     <p class="subline">{{ plan.subline }}<template v-if="pinned">. Size pinned; the least lawful is {{ plan.least_name }}.</template></p>
+    <p v-if="plan.allowance" class="allowance">Allowance of a dwelling’s own supply: {{ plan.allowance }}.</p>
     <ul class="margins">
       <li v-for="margin in plan.margins" :key="margin.key" :class="{ governs: margin.governs, broken: !margin.holds, advice: margin.advice }">
         <span class="margin-name">{{ margin.words }}<em v-if="margin.governs"> governs</em><em v-if="!margin.holds"> over</em></span>

@@ -1,8 +1,8 @@
-<script setup lang="ts">
+<script setup lang="ts" generic="T">
 import { computed, ref, watch } from 'vue'
 
-const props = defineProps<{ label: string; shown: string; wrong: string; parse: (text: string) => number | null; emptyOk?: boolean; hint?: string }>()
-const emit = defineEmits<{ commit: [value: number | null] }>()
+const props = defineProps<{ label: string; shown: string; wrong: string; parse: (text: string) => T | null; emptyOk?: boolean; hint?: string }>()
+const emit = defineEmits<{ commit: [value: T | null] }>()
 const text = ref(props.shown)
 const error = ref('')
 watch(() => props.shown, (shown) => {

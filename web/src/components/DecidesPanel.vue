@@ -41,7 +41,7 @@ const TERMINALS = [{ value: 'unmarked', title: 'not marked' }, { value: '60', ti
       <CommitField v-if="store.run.load_a" label="Of it continuous" :shown="store.run.continuous_a ? amperes(store.run.continuous_a) : ''" hint="0 A" :parse="parseNumber" empty-ok
         wrong="Amperes that run three hours or more" @commit="edits.set('continuous_a', $event ?? 0)" />
       <CommitField label="Length" :shown="lengthText(segment.length_m, store.units)" :parse="(t) => parseLength(t, store.units)"
-        wrong="A length, for example 185 ft or 56 m" @commit="edits.setStretch(stretch, 'length_m', $event)" />
+        wrong="A length, for example 185 ft or 56 m" @commit="edits.setLength(stretch, $event)" />
       <v-select label="Metal" :model-value="store.run.metal ?? ''" :items="choices(store.options?.metals, plan?.metal ?? '')"
         @update:model-value="edits.setMetal($event || null)" />
       <v-select label="Insulation" :model-value="store.run.insulation ?? ''" :items="insulations" @update:model-value="edits.set('insulation', $event || null)" />

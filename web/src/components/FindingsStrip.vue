@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { useRouter } from 'vue-router'
-import type { Cure, Finding } from '../api/client'
+import { useRoute, useRouter } from 'vue-router'
+import type { Cure, Finding, PartKind } from '../api/client'
 import { useJob } from '../state/job'
 
 const store = useJob()
 const router = useRouter()
+const route = useRoute()
 const all = ref(false)
 const WORDS: Record<string, string> = { stop: 'Stop', fix: 'Fix', check: 'Check', note: 'Note', holds: 'Holds' }
 const findings = computed(() => store.plan?.findings ?? [])
@@ -23,6 +24,13 @@ function runOf(finding: Finding): string {
 }
 
 function show(finding: Finding): void {
+  const [, kind, key] = finding.where.split('/') as [string, PartKind, string | undefined]
+  const surveying = !String(route.params.step).startsWith('sizing')
+  if (key && store.job?.[kind]?.[key] && (surveying || kind === 'loads' || kind === 'sources')) {
+    store.pick(kind, key)
+    if (kind === 'loads' || kind === 'sources' || route.params.step === 'loads') void router.push(`/jobs/${store.state?.id}/${kind === 'loads' ? 'loads' : 'survey'}`)
+    return
+  }
   const run = runOf(finding)
   if (run) void store.choose(run)
   void router.push(`/jobs/${store.state?.id}/sizing`)

@@ -45,9 +45,9 @@ function release(): void {
       </div>
       <div v-else class="no-runs">
         <h1>Nothing to size yet</h1>
-        <p>This job has no runs. Begin with a feeder to a detached building; undo takes it out again.</p>
-        <v-btn color="primary" variant="flat" @click="starting = true">Size a feeder</v-btn>
-        <p>Drawing a property from nothing belongs to the Survey step, which is not built yet.</p>
+        <p>This job has no runs. Begin with one of the usual cases; undo takes it out again.</p>
+        <v-btn color="primary" variant="flat" @click="starting = true">Guided start</v-btn>
+        <p>Or lay the property out part by part in <router-link :to="`/jobs/${store.state?.id}/survey`">Survey</router-link>.</p>
         <StartDialog v-model="starting" fill />
       </div>
       <FindingsStrip />

@@ -1,43 +1,68 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed, reactive, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { client, problemText, type Metal, type Problem } from '../api/client'
-import { parseLength, parseNumber } from '../format/quantities'
+import { client, problemText, type Answers, type Problem, type StartItem } from '../api/client'
+import { parseArea, parseLength, parseNumber, parsePower } from '../format/quantities'
 import { useJob } from '../state/job'
 import { useSettings } from '../state/settings'
 
-/** Starts a job of its own, or fills the empty job on screen. */
+/** The usual cases: pick one, answer what matters. Starts a job of its own, or adds to the job on screen. */
 const props = defineProps<{ fill?: boolean }>()
 const open = defineModel<boolean>({ required: true })
 const store = useJob()
 const router = useRouter()
 const settings = useSettings()
-const name = ref('')
-const load = ref('')
-const length = ref('')
-const metal = ref('')
-const trouble = ref('')
+const starts = ref<StartItem[]>([])
+const chosen = ref<StartItem | null>(null)
+const typed = reactive<Record<string, string>>({})
 const tried = ref(false)
-const load_a = computed(() => parseNumber(load.value))
-const length_m = computed(() => parseLength(length.value, 'feet'))
-const choices = ref<{ value: string; title: string }[]>([])
-const metals = computed(() => [{ value: '', title: 'let the rules choose' }, ...choices.value])
+const trouble = ref('')
+const metals = ref<{ value: string; title: string }[]>([])
+const units = computed(() => (props.fill ? store.units : 'feet'))
+const busy = computed(() => Object.keys(store.job?.runs ?? {}).length > 0)
+const offered = computed(() => starts.value.filter((s) => !props.fill || s.adds || !busy.value))
+const asks = computed(() => chosen.value?.asks.filter((a) => !(props.fill && a.field === 'name')) ?? [])
+const EXAMPLES: Record<string, string> = { length: 'A length, for example 120 ft or 36 m', amperes: 'Amperes, for example 60', power: 'A power, for example 12 kW', area: 'An area, for example 1850 sq ft', kva: 'kVA, for example 14', height: 'A height, for example 3500 ft', text: 'A name, so that you find it again' }
+
 watch(open, async (now) => {
-  if (!now || choices.value.length) return
+  if (!now) return
+  chosen.value = null
+  tried.value = false
+  trouble.value = ''
+  for (const key of Object.keys(typed)) delete typed[key]
+  if (starts.value.length) return
+  starts.value = (await client.GET('/api/starts')).data?.starts ?? []
   const book = (await client.GET('/api/rulebooks')).data?.rulebooks[0]
-  if (book) choices.value = (await client.GET('/api/rulebooks/{name}', { params: { path: { name: book.value } } })).data?.metals ?? []
+  if (book) metals.value = (await client.GET('/api/rulebooks/{name}', { params: { path: { name: book.value } } })).data?.metals ?? []
+  if (!starts.value.length) trouble.value = 'The server does not answer.'
 })
+
+function parsed(kind: string, text: string): string | number | null {
+  if (kind === 'text' || kind === 'choice' || kind === 'metal') return text.trim() || null
+  if (kind === 'length') return parseLength(text, units.value)
+  if (kind === 'height') return parseLength(text, units.value) ?? (/^0+$/.test(text.trim()) ? 0 : null)
+  if (kind === 'area') return parseArea(text, units.value)
+  if (kind === 'power') return parsePower(text)
+  return parseNumber(text)
+}
+
+function wrong(ask: StartItem['asks'][number]): string {
+  const text = typed[ask.field]?.trim() ?? ''
+  if (!text) return tried.value && ask.required ? (EXAMPLES[ask.kind] ?? 'An answer is needed') : ''
+  return tried.value && parsed(ask.kind, text) === null ? (EXAMPLES[ask.kind] ?? 'This cannot be read') : ''
+}
 
 async function start(): Promise<void> {
   tried.value = true
-  if ((!props.fill && !name.value.trim()) || load_a.value === null || length_m.value === null) return
-  const feeder = { load_a: load_a.value, length_m: length_m.value, continuous_a: 0, metal: (metal.value || null) as Metal | null }
+  if (!chosen.value || asks.value.some((ask) => wrong(ask))) return
+  const filled = asks.value.filter((ask) => typed[ask.field]?.trim()).map((ask) => [ask.field, parsed(ask.kind, typed[ask.field]!)])
+  const answers = Object.fromEntries(filled) as Answers
   if (props.fill) {
     open.value = false
-    await store.startFeeder(feeder)
+    await store.addStart(chosen.value.key, answers)
     return
   }
-  const body = { ...feeder, start: 'detached_feeder' as const, name: name.value.trim() }
+  const body = { start: chosen.value.key, name: typed.name?.trim() ?? 'New property', answers }
   const { data, error } = await client.POST('/api/jobs', { body, headers: { 'Northspan-Person': encodeURIComponent(settings.person) } })
   if (data) await router.push(`/jobs/${data.id}/sizing`)
   else trouble.value = problemText(error as Problem)
@@ -45,18 +70,30 @@ async function start(): Promise<void> {
 </script>
 
 <template>
-  <v-dialog v-model="open" aria-label="A feeder to a detached building">
+  <v-dialog v-model="open" :aria-label="chosen?.title ?? 'What is to be done?'" max-width="640">
     <v-card class="dialog">
-      <h2>A feeder to a detached building</h2>
-      <form novalidate @submit.prevent="start">
-        <v-text-field v-if="!fill" v-model="name" label="Name of the property" autofocus maxlength="80" :error-messages="tried && !name.trim() ? 'A name, so that you find it again' : ''" />
-        <v-text-field v-model="load" :autofocus="fill" label="Load of the building, amperes" inputmode="decimal" :error-messages="tried && load_a === null ? 'Amperes, for example 60' : ''" />
-        <v-text-field v-model="length" label="Length of the route, feet or with a unit" :error-messages="tried && length_m === null ? 'A length, for example 120 ft or 36 m' : ''" />
-        <v-select v-model="metal" label="Metal" :items="metals" />
+      <template v-if="!chosen">
+        <h2>What is to be done?</h2>
+        <ul class="starts">
+          <li v-for="(s, i) in offered" :key="s.key"><button :autofocus="i === 0" @click="chosen = s"><b>{{ s.title }}</b><span>{{ s.words }}</span></button></li>
+        </ul>
+        <p v-if="trouble" class="bad" role="alert">{{ trouble }}</p>
+        <div class="dialog-buttons"><v-btn @click="open = false">Cancel</v-btn></div>
+      </template>
+      <form v-else novalidate @submit.prevent="start">
+        <h2>{{ chosen.title }}</h2>
+        <div class="asks">
+          <template v-for="(ask, i) in asks" :key="ask.field">
+            <v-select v-if="ask.kind === 'choice'" :label="ask.words" :model-value="typed[ask.field] ?? ask.choices[0]?.[0]" :items="ask.choices.map(([value, title]) => ({ value, title }))" @update:model-value="typed[ask.field] = $event" />
+            <v-select v-else-if="ask.kind === 'metal'" :model-value="typed[ask.field] ?? ''" :label="ask.words" :items="[{ value: '', title: 'let the rules choose' }, ...metals]" @update:model-value="typed[ask.field] = $event" />
+            <v-text-field v-else v-model="typed[ask.field]" :label="ask.words + (ask.required ? '' : ' (optional)')" :placeholder="ask.hint" persistent-placeholder :autofocus="i === 0" maxlength="80"
+              autocomplete="off" :error-messages="wrong(ask)" />
+          </template>
+        </div>
         <p v-if="trouble" class="bad" role="alert">{{ trouble }}</p>
         <div class="dialog-buttons">
-          <v-btn @click="open = false">Cancel</v-btn>
-          <v-btn type="submit" color="primary" variant="flat">Size it</v-btn>
+          <v-btn @click="chosen = null">Back</v-btn>
+          <v-btn type="submit" color="primary" variant="flat">Lay it out</v-btn>
         </div>
       </form>
     </v-card>

@@ -2,7 +2,7 @@
 import { ref } from 'vue'
 import { metresPerPixel, type Scale } from '../drawing/scale'
 import { useJob } from '../state/job'
-import { mainStretch, withLength } from './useRunEdits'
+import { lengthEdits, mainStretch, withLength } from './useRunEdits'
 
 const FOOT_M = 0.3048
 const LEAST_M = 2 * FOOT_M
@@ -50,7 +50,7 @@ export function useBuildingDrag(scaleNow: () => Scale) {
   function keep(run: string, length_m: number): Promise<void> {
     const found = store.state?.job.runs[run]
     if (!found) return Promise.resolve()
-    return store.edit([{ op: 'replace', path: `/runs/${run}/segments/${mainStretch(found)}/length_m`, value: length_m }])
+    return store.edit(lengthEdits(run, mainStretch(found), length_m))
   }
 
   return { held, grab, move, drop, nudge, lengthOf }

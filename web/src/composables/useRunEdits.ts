@@ -12,11 +12,17 @@ export function mainStretch(run: Run): number {
   return among.reduce((best, next) => (next.s.length_m > best.s.length_m ? next : best)).i
 }
 
+/** The edit of a stretch's length; a typed or dragged one takes the place of measured legs. */
+export function lengthEdits(run: string, index: number, length_m: number): Operation[] {
+  const at = `/runs/${run}/segments/${index}`
+  return [{ op: 'add', path: `${at}/legs`, value: [] }, { op: 'add', path: `${at}/slack_m`, value: 0 }, { op: 'replace', path: `${at}/length_m`, value: length_m }]
+}
+
 /** A job in which the run has another length, in its main stretch. */
 export function withLength(job: Job, id: string, length_m: number): Job {
   const run = job.runs[id]!
   const at = mainStretch(run)
-  const segments = run.segments.map((s, i) => (i === at ? { ...s, length_m } : s))
+  const segments = run.segments.map((s, i) => (i === at ? { ...s, length_m, legs: [], slack_m: 0 } : s))
   return { ...job, runs: { ...job.runs, [id]: { ...run, segments } } }
 }
 
@@ -30,6 +36,10 @@ export function useRunEdits() {
 
   function setStretch(index: number, field: string, value: Value): Promise<void> {
     return store.edit([{ op: 'add', path: `${at.value}/segments/${index}/${field}`, value }])
+  }
+
+  function setLength(index: number, length_m: number | null): Promise<void> {
+    return length_m === null ? Promise.resolve() : store.edit(lengthEdits(store.run_id, index, length_m))
   }
 
   /** Another metal: pinned sizes belong to the old one and are handed back to the rules. */
@@ -55,5 +65,5 @@ export function useRunEdits() {
     ])
   }
 
-  return { at, set, setStretch, setMetal, pinSize, unpin }
+  return { at, set, setStretch, setLength, setMetal, pinSize, unpin }
 }

@@ -14,6 +14,7 @@ function plain(value: number, decimals: number): string {
 }
 
 export function lengthText(length_m: number, units: Units): string {
+  if (length_m < 0) return `−${lengthText(-length_m, units)}`
   return units === 'feet' ? `${plain(length_m / FOOT_M, length_m < 3 ? 1 : 0)} ft` : `${plain(length_m, length_m < 10 ? 1 : 0)} m`
 }
 
@@ -52,6 +53,41 @@ export function parseTemperature(text: string, units: Units): number | null {
 export function parseNumber(text: string): number | null {
   const match = /^(\d+(?:\.\d+)?)\s*[a-z%°Ω]*$/i.exec(text.trim().replace(',', '.'))
   return match ? Number(match[1]) : null
+}
+
+const FOOT2_M2 = FOOT_M * FOOT_M
+
+export function areaText(area_m2: number, units: Units): string {
+  return units === 'feet' ? `${plain(area_m2 / FOOT2_M2, 0)} sq ft` : `${plain(area_m2, 0)} m²`
+}
+
+/** "1850", "1850 sq ft", "170 m2" to square metres; null if it is no area. */
+export function parseArea(text: string, units: Units): number | null {
+  const match = /^(\d+(?:\.\d+)?)\s*(m2|m²|sqm|sq\.? ?m|ft2|ft²|sq\.? ?ft|sf)?$/i.exec(text.trim().replace(/,(?=\d{3}\b)/, '').replace(',', '.'))
+  if (!match) return null
+  const metric = match[2] ? match[2].toLowerCase().includes('m') : units === 'metres'
+  return Number(match[1]) * (metric ? 1 : FOOT2_M2)
+}
+
+export function powerText(power_va: number): string {
+  return power_va >= 1000 ? `${plain(power_va / 1000, 2)} kW` : `${plain(power_va, 0)} W`
+}
+
+/** "12 kW", "4500", "1.2kVA", "900 W" to volt-amperes; a bare number is watts. Null if it is no power. */
+export function parsePower(text: string): number | null {
+  const match = /^(\d+(?:\.\d+)?)\s*(k?)\s*(w|va)?$/i.exec(text.trim().replace(',', '.'))
+  return match ? Number(match[1]) * (match[2] ? 1000 : 1) : null
+}
+
+/** A rise may go down: "-6 ft". */
+export function parseRise(text: string, units: Units): number | null {
+  const down = /^\s*[-−]/.test(text)
+  const length_m = parseLength(text.replace(/^\s*[-−+]/, ''), units)
+  return length_m === null ? null : down ? -length_m : length_m
+}
+
+export function money(value: number): string {
+  return plain(value, 0)
 }
 
 export function amperes(value: number): string {

@@ -2,10 +2,12 @@
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import FindDialog, { type Action } from '../components/FindDialog.vue'
+import LoadsView from '../components/LoadsView.vue'
 import HelpDialog from '../components/HelpDialog.vue'
 import RecordView from '../components/RecordView.vue'
 import SizingView from '../components/SizingView.vue'
 import StepPending from '../components/StepPending.vue'
+import SurveyView from '../components/SurveyView.vue'
 import TopBar from '../components/TopBar.vue'
 import WorkRail from '../components/WorkRail.vue'
 import { useRunEdits } from '../composables/useRunEdits'
@@ -49,6 +51,11 @@ function otherMetal(): void {
   if (next) void edits.setMetal(next)
 }
 
+function survey(key: string): void {
+  store.pick('enclosures', key)
+  void router.push(`/jobs/${id.value}/survey`)
+}
+
 function saveFile(): void {
   window.location.assign(`/api/jobs/${id.value}/export/job.json`)
 }
@@ -70,6 +77,7 @@ const actions = computed<Action[]>(() => [
   { words: 'All jobs', keys: '', run: () => void router.push('/') },
   { words: 'Help and keys', keys: '?', run: () => (helping.value = true) },
   ...Object.values(store.plan?.runs ?? {}).map((run) => ({ words: `Go to ${run.name}`, keys: '', run: () => void store.choose(run.id) })),
+  ...Object.entries(store.job?.enclosures ?? {}).map(([key, can]) => ({ words: `Survey ${can.name}`, keys: '', run: () => survey(key) })),
   ...STEPS.map((s) => ({ words: `Step ${s.title}`, keys: '', run: () => void router.push(`/jobs/${id.value}/${s.key}`) })),
 ])
 
@@ -92,6 +100,8 @@ useShortcuts({
     <div v-else-if="store.state?.id === id" class="job-body">
       <WorkRail :step="step" />
       <SizingView v-if="step === 'sizing'" v-model:working="working" />
+      <SurveyView v-else-if="step === 'survey'" />
+      <LoadsView v-else-if="step === 'loads'" />
       <RecordView v-else-if="step === 'record'" />
       <StepPending v-else :step="step" />
     </div>

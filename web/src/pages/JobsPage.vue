@@ -20,8 +20,8 @@ async function list(): Promise<void> {
 }
 
 async function startFrom(start: 'empty' | 'demo'): Promise<void> {
-  const { data, error } = await client.POST('/api/jobs', { body: { start, name: 'New property', continuous_a: 0 } })
-  if (data) await router.push(`/jobs/${data.id}/sizing`)
+  const { data, error } = await client.POST('/api/jobs', { body: { start, name: 'New property', answers: null } })
+  if (data) await router.push(`/jobs/${data.id}/${start === 'empty' ? 'survey' : 'sizing'}`)
   else trouble.value = problemText(error as Problem)
 }
 
@@ -40,10 +40,10 @@ async function openFile(): Promise<void> {
   <header class="top-bar"><span class="brand">North Span</span></header>
   <main class="jobs-page">
     <h1>Jobs</h1>
-    <p class="lead">Feeders and panels for houses and detached buildings, sized with every step shown.</p>
+    <p class="lead">Services, feeders and panels for houses and detached buildings, sized with every step shown.</p>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
     <div class="start-row">
-      <v-btn color="primary" variant="flat" @click="starting = true">Size a feeder</v-btn>
+      <v-btn color="primary" variant="flat" @click="starting = true">Start a job</v-btn>
       <v-btn variant="outlined" @click="file?.click()">Open a job file</v-btn>
       <v-btn variant="outlined" @click="startFrom('empty')">Empty job</v-btn>
       <v-btn variant="outlined" @click="startFrom('demo')">Demo property</v-btn>
@@ -55,7 +55,7 @@ async function openFile(): Promise<void> {
         <router-link :to="`/jobs/${job.id}/sizing`"><b>{{ job.name }}</b><span>revision {{ job.revision }}, changed {{ new Date(job.changed_at).toLocaleString() }}</span></router-link>
       </li>
     </ul>
-    <p v-else-if="jobs" class="empty">No jobs yet. Size a feeder, or open the demo property to look around.</p>
+    <p v-else-if="jobs" class="empty">No jobs yet. Start one, or open the demo property to look around.</p>
     <StartDialog v-model="starting" />
   </main>
 </template>

@@ -1,7 +1,7 @@
 /** The job on screen: the kept state, edits sent one after another, and the plan tried while dragging. */
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
-import { client, problemText, type FeederStart, type Job, type JobState, type Operation, type Options, type Plan, type Problem } from '../api/client'
+import { client, problemText, type Answers, type Job, type JobState, type Operation, type Options, type PartKind, type Plan, type Problem } from '../api/client'
 import { useSettings } from './settings'
 
 interface Trouble {
@@ -15,6 +15,7 @@ export const useJob = defineStore('job', () => {
   const options = shallowRef<Options | null>(null)
   const tried = shallowRef<{ job: Job; plan: Plan } | null>(null)
   const wanted_run = ref('')
+  const picked = ref<{ kind: PartKind; key: string } | null>(null)
   const saving = ref(0)
   const trouble = ref<Trouble | null>(null)
   let queue: Promise<void> = Promise.resolve()
@@ -27,6 +28,7 @@ export const useJob = defineStore('job', () => {
   const run_id = computed(() => (plan.value?.runs[wanted_run.value] ? wanted_run.value : firstRun(state.value)))
   const run = computed(() => job.value?.runs[run_id.value] ?? null)
   const run_plan = computed(() => plan.value?.runs[run_id.value] ?? null)
+  const part = computed(() => (picked.value && job.value?.[picked.value.kind][picked.value.key] ? picked.value : null))
   const way = computed(() => plan.value?.ways.find((w) => w.runs.includes(run_id.value)) ?? plan.value?.ways[0] ?? null)
   const units = computed(() => job.value?.units ?? 'feet')
 
@@ -56,6 +58,12 @@ export const useJob = defineStore('job', () => {
     await replan()
   }
 
+  /** Pick a part of the property, for the survey. */
+  function pick(kind: PartKind, key: string): void {
+    picked.value = { kind, key }
+    if (kind === 'runs') void choose(key)
+  }
+
   /** Queue an edit: edits go out in the order they were made, each on the revision before it. */
   function edit(patch: Operation[]): Promise<void> {
     return enqueue((now, params) => client.PATCH('/api/jobs/{job_id}', { params: { ...params, path: { job_id: now.id } }, body: patch }), () => void edit(patch))
@@ -65,10 +73,16 @@ export const useJob = defineStore('job', () => {
     return edit([{ op: 'add', path: '/units', value: units.value === 'feet' ? 'metres' : 'feet' }])
   }
 
-  /** Put a feeder into a job that has no runs yet. */
-  function startFeeder(feeder: FeederStart): Promise<void> {
-    return enqueue((now, params) => client.POST('/api/jobs/{job_id}/start/detached_feeder', { params: { ...params, path: { job_id: now.id } }, body: feeder }),
-      () => void startFeeder(feeder))
+  /** Lay a guided start into the job. */
+  function addStart(start: string, answers: Answers): Promise<void> {
+    return enqueue((now, params) => client.POST('/api/jobs/{job_id}/start', { params: { ...params, path: { job_id: now.id } }, body: { start, answers } }),
+      () => void addStart(start, answers))
+  }
+
+  /** Remove or copy a part with everything that hangs on it. */
+  function changePart(action: 'remove' | 'copy', kind: PartKind, part: string): Promise<void> {
+    return enqueue((now, params) => client.POST('/api/jobs/{job_id}/parts', { params: { ...params, path: { job_id: now.id } }, body: { action, kind, part } }),
+      () => void changePart(action, kind, part))
   }
 
   function undo(): Promise<void> {
@@ -138,7 +152,7 @@ export const useJob = defineStore('job', () => {
     tried.value = null
   }
 
-  return { state, options, job, plan, run_id, run, run_plan, way, units, saving, trouble, load, choose, edit, startFeeder, changeUnits, undo, redo, tryOut, forgetTry }
+  return { state, options, job, plan, run_id, run, run_plan, way, units, saving, trouble, load, choose, edit, addStart, changePart, part, pick, changeUnits, undo, redo, tryOut, forgetTry }
 })
 
 /** Where to begin: new work first, the longest way first. */

@@ -7,8 +7,8 @@ export interface WorkStep {
 }
 
 export const STEPS: WorkStep[] = [
-  { key: 'survey', title: 'Survey', built: false, coming: 'Recording what exists and what is wanted: sources, cans, runs, buildings, what is in the way.' },
-  { key: 'loads', title: 'Loads', built: false, coming: 'The calculated load of each building, by the methods of the rulebook.' },
+  { key: 'survey', title: 'Survey', built: true, coming: '' },
+  { key: 'loads', title: 'Loads', built: true, coming: '' },
   { key: 'sizing', title: 'Sizing', built: true, coming: '' },
   { key: 'route', title: 'Route & pull', built: false, coming: 'Legs, pull points, pulling tension and how a crew goes about it.' },
   { key: 'electrodes', title: 'Electrodes', built: false, coming: 'Resistance to earth predicted and measured. Whether electrodes are needed, and how many, is under Sizing already.' },

@@ -5,7 +5,7 @@ from __future__ import annotations
 from functools import lru_cache
 
 from northspan.core.errors import InvalidJob, OutsideTable
-from northspan.core.job import Circuit, Metal, Method, Place, Segment, Terminals
+from northspan.core.job import Circuit, Metal, Method, Place, Segment, System, Terminals
 from northspan.core.rulebooks.protocol import Ampacity, Wire
 from northspan.core.rulebooks.us.sources import source
 from northspan.core.worked import Step, Worked, looked_up, ruled, step
@@ -14,6 +14,7 @@ WET = frozenset({Place.buried, Place.outdoors, Place.overhead})
 RACEWAYS = frozenset({Method.pvc40, Method.pvc80, Method.emt, Method.rmc})
 LEAST_KCMIL = 250
 SHORT_STRETCH_M = 3.048  # 10 ft
+NIPPLE_M = 0.6096  # 24 in
 
 
 @lru_cache(maxsize=8192)
@@ -123,23 +124,34 @@ def terminals_c(marking: Terminals, device_a: float) -> Step:
 
 
 @lru_cache(maxsize=16)
-def carrying_conductors(circuit: Circuit) -> Step:
+def carrying_conductors(circuit: Circuit, system: System = System.split_phase) -> Step:
     """Count the conductors of a run that carry current.
 
     Parameters
     ----------
     circuit : Circuit
         Which conductors the run has. [-]
+    system : System
+        How its source is tapped. [-]
 
     References
     ----------
-    NEC 2023, 310.15(E)(1): a neutral that carries only the unbalance does not count.
+    NEC 2023, 310.15(E)(1): a neutral that carries only the unbalance does not count; 310.15(E)(2):
+    that of a three-wire circuit from two legs of a wye carries about as much as the legs, and counts.
+
+    Examples
+    --------
+    >>> [carrying_conductors(Circuit.three_wire, s).value for s in (System.split_phase, System.wye_legs)]
+    [2.0, 3.0]
     """
-    if circuit is Circuit.three_wire:
-        why = "two ungrounded; the neutral carries only the unbalance and does not count"
+    words, count, rule = "carrying conductors of this run", 2.0, "310.15(E)"
+    if circuit is Circuit.three_wire and system is System.wye_legs:
+        why, count, rule = "two legs of a wye: the neutral carries about as much as they do, and counts", 3.0, "310.15(E)(2)"
+    elif circuit is Circuit.three_wire:
+        why, rule = "two ungrounded; the neutral carries only the unbalance and does not count", "310.15(E)(1)"
     else:
         why = "two wires, both carry the whole current"
-    return ruled("n", "carrying conductors of this run", "2", why, "310.15(E)", 2.0)
+    return ruled("n", words, f"{count:.0f}", why, rule, count)
 
 
 @lru_cache(maxsize=4096)
@@ -236,7 +248,7 @@ def stretch_ampacity(wire: Wire, segment: Segment, carrying: int, terminal_c: fl
 
     References
     ----------
-    NEC 2023, 310.15, Table 310.16, 110.14(C); cables by 334.80 and 340.80.
+    NEC 2023, 310.15, Table 310.16, 110.14(C); 310.15(C)(1)(b) for nipples; cables by 334.80 and 340.80.
 
     Examples
     --------
@@ -261,7 +273,11 @@ def stretch_ampacity(wire: Wire, segment: Segment, carrying: int, terminal_c: fl
         column=f"{wire.metal} {column.value} °C",
     )
     ambient = ambient_factor(segment.ambient_c, column.value)
-    together = adjustment_factor(carrying + segment.other_carrying)
+    if segment.method in RACEWAYS and segment.length_m <= NIPPLE_M + 1e-9:
+        why = "a nipple of 24 in or less: no adjustment for what runs together"
+        together = ruled("F_n", "carrying together in a nipple", "1", why, "310.15(C)(1)(b)", 1.0)
+    else:
+        together = adjustment_factor(carrying + segment.other_carrying)
     derated = step(
         "I_d", "after correction and adjustment", "I_t * F_a * F_n", "A", "310.15", I_t=table_a.value, F_a=ambient.value, F_n=together.value
     )

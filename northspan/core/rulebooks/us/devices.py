@@ -7,10 +7,16 @@ from math import isclose
 
 from northspan.core.errors import OutsideTable
 from northspan.core.job import RunKind
-from northspan.core.rulebooks.protocol import Ampacity, DesignLoad, Wire
+from northspan.core.rulebooks.protocol import AllowanceFacts, Ampacity, DesignLoad, Wire
 from northspan.core.rulebooks.us.sources import source
 from northspan.core.worked import Margin, Step, Worked, at_most, looked_up, ruled, step
 
+ALLOWANCE_FROM_A, ALLOWANCE_TO_A = 100.0, 400.0  # ratings that 310.12 speaks of
+_NO_STEP_UP = {
+    "never_above": ("your call: never above the wire", "your call"),
+    "tap": ("a tap gets no step up", "240.21(B)"),
+    "secondary": ("conductors from a transformer's secondary get no step up", "240.21(C)"),
+}
 LARGE_A = 800.0  # above this the device may not exceed the wire, 240.4(C)
 
 
@@ -93,7 +99,7 @@ def device_article(kind: RunKind) -> str:
     kind : RunKind
         Branch circuit, feeder or service. [-]
     """
-    return {RunKind.feeder: "215.3", RunKind.branch: "210.20(A)", RunKind.service: "230.42"}[kind]
+    return {RunKind.feeder: "215.3", RunKind.branch: "210.20(A)", RunKind.service: "230.42", RunKind.tap: "240.21(B)"}[kind]
 
 
 def smallest_device(kind: RunKind) -> float:
@@ -108,7 +114,7 @@ def smallest_device(kind: RunKind) -> float:
 
 
 @lru_cache(maxsize=8192)
-def device_for_wire(ampacity: Ampacity, wire: Wire, school: str) -> Worked[float]:
+def device_for_wire(ampacity: Ampacity, wire: Wire, school: str, allowance: float = 1.0) -> Worked[float]:
     """Find the largest device that protects a conductor.
 
     Parameters
@@ -118,11 +124,13 @@ def device_for_wire(ampacity: Ampacity, wire: Wire, school: str) -> Worked[float
     wire : Wire
         Size and metal. [-]
     school : str
-        "next_up" allows the next standard size up, "never_above" does not. [-]
+        "next_up" allows the next standard size up; "never_above", "tap" and "secondary" do not. [-]
+    allowance : float
+        Share of the device that the conductor must carry: 0.83 for a dwelling's own supply, else 1. [-]
 
     References
     ----------
-    NEC 2023, 240.4(B) to 800 A, 240.4(C) above, 240.4(D) for small conductors.
+    NEC 2023, 240.4(B) to 800 A, 240.4(C) above, 240.4(D) for small conductors; 310.12 for the allowance.
 
     Examples
     --------
@@ -132,11 +140,13 @@ def device_for_wire(ampacity: Ampacity, wire: Wire, school: str) -> Worked[float
     200.0
     >>> device_for_wire(Ampacity(175.0, 175.0, 0), wire, "next_up").value
     175.0
+    >>> device_for_wire(Ampacity(180.0, 180.0, 0), wire, "never_above", 0.83).value
+    200.0
     """
     small = source("small")
     steps: tuple[Step, ...] = ()
     amperes = ampacity.final_a
-    fits = [rating for rating in standard_devices() if rating <= amperes + 1e-9]
+    fits = fits_below(amperes)
     if fits and isclose(fits[-1], amperes):
         largest = fits[-1]
         steps = (
@@ -164,13 +174,65 @@ def device_for_wire(ampacity: Ampacity, wire: Wire, school: str) -> Worked[float
         )
     else:
         largest = fits[-1] if fits else 0.0
-        why = "above 800 A the device may not exceed the wire" if amperes > LARGE_A else "your call: never above the wire"
-        steps = (ruled("I_p", "largest device for the wire", f"{largest:.0f} A", why, "240.4(C)", largest),)
+        why, citation = _NO_STEP_UP.get(school, _NO_STEP_UP["never_above"])
+        if amperes > LARGE_A:
+            why, citation = "above 800 A the device may not exceed the wire", "240.4(C)"
+        steps = (ruled("I_p", "largest device for the wire", f"{largest:.0f} A", why, citation, largest),)
+    if allowance < 1:
+        allowed = [rating for rating in fits_below(amperes / allowance) if ALLOWANCE_FROM_A <= rating <= ALLOWANCE_TO_A]
+        if allowed and allowed[-1] > largest:
+            raised = step("I_q", "the dwelling's allowance: ampacity over 0.83", "I_a / f", "A", "310.12", I_a=amperes, f=allowance)
+            words = f"{allowed[-1]:.0f} A"
+            steps += (raised, ruled("I_p", "largest device with the allowance", words, "83 % of it is carried", "310.12", allowed[-1]))
+            largest = allowed[-1]
+        else:
+            why = "it is good for this device without the allowance, so none is credited"
+            steps += (ruled("I_p", "allowance of a dwelling's own supply", "not needed", why, "310.12", largest),)
     if small.has(wire.size, wire.metal):
         limit = small.number(wire.size, wire.metal)
         largest = min(largest, limit)
         steps += (looked_up("I_s", "small conductor limit", limit, "A", small.citation, row=wire.size, column=wire.metal),)
     return Worked(largest, steps)
+
+
+def fits_below(amperes: float) -> list[float]:
+    """List the standard ratings that are not above a current. [A]
+
+    Parameters
+    ----------
+    amperes : float
+        The current. [A]
+    """
+    return [rating for rating in standard_devices() if rating <= amperes + 1e-9]
+
+
+def dwelling_allowance(facts: AllowanceFacts) -> Step:
+    """Decide whether the allowance for a dwelling's own supply applies: the share of the device the conductor must carry.
+
+    Parameters
+    ----------
+    facts : AllowanceFacts
+        Whether the run carries the whole dwelling, and its device. [A]
+
+    References
+    ----------
+    NEC 2023, 310.12: services and feeders that supply all of a one-family dwelling, rated 100 to 400 A.
+
+    Examples
+    --------
+    >>> dwelling_allowance(AllowanceFacts(True, RunKind.service, 200.0)).value
+    0.83
+    >>> dwelling_allowance(AllowanceFacts(True, RunKind.service, 90.0)).value
+    1.0
+    """
+    words = "allowance of a dwelling's own supply"
+    if facts.kind not in {RunKind.service, RunKind.feeder}:
+        return ruled("f", words, "none", "it is for services and feeders", "310.12", 1.0)
+    if not facts.whole_dwelling:
+        return ruled("f", words, "none", facts.why_not or "it does not carry the whole dwelling", "310.12", 1.0)
+    if not ALLOWANCE_FROM_A <= facts.device_a <= ALLOWANCE_TO_A:
+        return ruled("f", words, "none", f"the device of {facts.device_a:.0f} A is outside 100 to 400 A", "310.12", 1.0)
+    return ruled("f", words, "83 %", "it carries the whole load of a one-family dwelling", "310.12", 0.83)
 
 
 def conductor_article(kind: RunKind) -> str:
@@ -181,7 +243,7 @@ def conductor_article(kind: RunKind) -> str:
     kind : RunKind
         Branch circuit, feeder or service. [-]
     """
-    return {RunKind.feeder: "215.2(A)(1)", RunKind.branch: "210.19(A)(1)", RunKind.service: "230.42(A)"}[kind]
+    return {RunKind.feeder: "215.2(A)(1)", RunKind.branch: "210.19(A)(1)", RunKind.service: "230.42(A)", RunKind.tap: "240.21(B)"}[kind]
 
 
 def largest_loads(ampacity: Ampacity, device_a: float, kind: RunKind) -> tuple[Step, Step]:
@@ -219,7 +281,9 @@ def largest_loads(ampacity: Ampacity, device_a: float, kind: RunKind) -> tuple[S
 
 
 @lru_cache(maxsize=8192)
-def load_margins(load: DesignLoad, ampacity: Ampacity, kind: RunKind) -> tuple[tuple[Step, ...], tuple[Margin, ...]]:
+def load_margins(
+    load: DesignLoad, ampacity: Ampacity, kind: RunKind, allowance: float = 1.0
+) -> tuple[tuple[Step, ...], tuple[Margin, ...]]:
     """Hold a conductor against its load in the two separate tests, never multiplied together.
 
     Parameters
@@ -230,11 +294,13 @@ def load_margins(load: DesignLoad, ampacity: Ampacity, kind: RunKind) -> tuple[t
         What the conductor carries here. [A]
     kind : RunKind
         Branch circuit, feeder or service. [-]
+    allowance : float
+        Share of the load that the conductor must carry: 0.83 for a dwelling's own supply, else 1. [-]
 
     References
     ----------
     NEC 2023, 215.2(A)(1), 210.19(A)(1), 230.42(A): 125 % of continuous load at the terminals before
-    derating, and the whole load at 100 % after derating.
+    derating, and the whole load at 100 % after derating; 310.12 for the allowance.
     """
     article = conductor_article(kind)
     raised = step(
@@ -249,7 +315,15 @@ def load_margins(load: DesignLoad, ampacity: Ampacity, kind: RunKind) -> tuple[t
     whole = step(
         "I_2", "test 2: the load itself, after derating", "I_r + I_k", "A", article, I_r=load.noncontinuous_a, I_k=load.continuous_a
     )
-    return (raised, whole), (
-        at_most("terminals", "Terminals at 125 %", raised.value, ampacity.terminal_a, "A", article),
-        at_most("ampacity", "Ampacity, whole load", whole.value, ampacity.final_a, "A", article),
+    needed = (raised, whole)
+    if allowance < 1:
+        words = "of it, with the dwelling's allowance"
+        needed = (
+            step("I_1", words, "f * I_1", "A", "310.12", f=allowance, I_1=raised.value),
+            step("I_2", words, "f * I_2", "A", "310.12", f=allowance, I_2=whole.value),
+        )
+    margins = (
+        at_most("terminals", "Terminals at 125 %", needed[0].value, ampacity.terminal_a, "A", article),
+        at_most("ampacity", "Ampacity, whole load", needed[1].value, ampacity.final_a, "A", article),
     )
+    return (raised, whole, *needed) if allowance < 1 else needed, margins

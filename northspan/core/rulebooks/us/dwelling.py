@@ -2,17 +2,20 @@
 
 from __future__ import annotations
 
-from northspan.core.errors import OutsideTable
 from northspan.core.rulebooks.protocol import Appliance, DwellingFacts, MethodLoad
+from northspan.core.rulebooks.us.cooking import cooking_demand, dryer_demand
 from northspan.core.rulebooks.us.sources import source
-from northspan.core.worked import Step, Worked, given, ruled, step
+from northspan.core.worked import Step, Worked, given, step
 
 FOOT2_M2 = 0.09290304
 CIRCUIT_VA = 1500.0  # each small-appliance and laundry circuit, 220.52
-DRYER_LEAST_VA = 5000.0  # 220.54
-VEHICLE_LEAST_VA = 7200.0  # 220.57
-RANGE_C_VA, RANGE_C_TO_VA, RANGE_TO_VA = 8000.0, 12000.0, 27000.0  # Table 220.55, column C for one range, and note 1
-RANGE_B_TO_VA, RANGE_B_FROM_VA = 8750.0, 1750.0  # columns A and B for one appliance, 80 %
+METHODS = (
+    ("standard", "Standard method"),
+    ("optional", "Optional method"),
+    ("existing", "Existing dwelling, nothing added to heating or cooling"),
+    ("existing_added", "Existing dwelling, heating or cooling added"),
+)
+COUNTS_FROM_VA = 500.0  # smaller ones do not count towards the four, since 2020
 MANY = 4  # four appliances, or four heaters, change the factor
 
 
@@ -38,11 +41,12 @@ def dwelling_loads(facts: DwellingFacts) -> tuple[MethodLoad, ...]:
     ----------
     NEC 2023, Article 220 parts III and IV: 220.41 to 220.61, 220.82, 220.83.
     """
+    titles = dict(METHODS)
     return (
         standard(facts),
-        MethodLoad("optional", "Optional method", _optional(facts), None),
-        MethodLoad("existing", "Existing dwelling, nothing added to heating or cooling", _existing(facts, added=False), None),
-        MethodLoad("existing_added", "Existing dwelling, heating or cooling added", _existing(facts, added=True), None),
+        MethodLoad("optional", titles["optional"], _optional(facts), None),
+        MethodLoad("existing", titles["existing"], _existing(facts, added=False), None),
+        MethodLoad("existing_added", titles["existing_added"], _existing(facts, added=True), None),
     )
 
 
@@ -61,27 +65,28 @@ def standard(facts: DwellingFacts) -> MethodLoad:
     general = _general(facts)
     lighting = lighting_demand(general[-1].value)
     fixed = _fixed(facts.appliances)
-    cooking = range_demand(facts.range_va)
-    dryer = _dryer(facts.dryer_va)
-    vehicle = _vehicle(facts.vehicle_va)
+    cooking = cooking_demand(facts.ranges_va)
+    dryers = dryer_demand(facts.dryers_va)
+    vehicle = _vehicles(facts.vehicles_va)
     climate = step(
         "P_h",
         "heating or cooling, the larger; they do not run together",
-        "max(H, C)",
+        "max(H + B, C)",
         "VA",
-        "220.60",
+        "220.51, 220.60",
         H=facts.heating_va,
+        B=facts.heat_pump_va,
         C=facts.cooling_va,
     )
     motor = step("P_m", "a quarter of the largest motor", "0.25 * M", "VA", "220.50, 430.24", M=facts.largest_motor_va)
-    parts = (lighting[-1], fixed[-1], cooking[-1], dryer, vehicle, climate, motor)
+    parts = (lighting[-1], fixed[-1], cooking[-1], dryers[-1], vehicle, climate, motor)
     total = _sum("P", "calculated load", parts, "Article 220 part III")
-    neutral_fixed = _fixed(tuple(a for a in facts.appliances if a.to_neutral), counted_as=len(facts.appliances))
+    neutral_fixed = _fixed(tuple(a for a in facts.appliances if a.to_neutral), counted_as=_counting(facts.appliances))
     words = "neutral: range and dryer at 70 % of their demand; what is line to line counts nothing"
-    figures = {"L": lighting[-1].value, "F": neutral_fixed[-1].value, "R": cooking[-1].value, "D": dryer.value}
+    figures = {"L": lighting[-1].value, "F": neutral_fixed[-1].value, "R": cooking[-1].value, "D": dryers[-1].value}
     neutral = step("P_n", words, "L + F + 0.7 * R + 0.7 * D", "VA", "220.61(B)", **figures)
-    steps = (*general, *lighting, *fixed, *cooking, dryer, vehicle, climate, motor, total)
-    return MethodLoad("standard", "Standard method", Worked(total.value, steps), Worked(neutral.value, (neutral,)))
+    steps = (*general, *lighting, *fixed, *cooking, *dryers, vehicle, climate, motor, total)
+    return MethodLoad("standard", dict(METHODS)["standard"], Worked(total.value, steps), Worked(neutral.value, (neutral,)))
 
 
 def lighting_demand(general_va: float) -> tuple[Step, ...]:
@@ -115,50 +120,6 @@ def lighting_demand(general_va: float) -> tuple[Step, ...]:
     return (*parts, _sum("P_l", "lighting and receptacles after demand", tuple(parts), tiers.citation))
 
 
-def range_demand(range_va: float) -> tuple[Step, ...]:
-    """Take the demand of one household range. [VA]
-
-    Parameters
-    ----------
-    range_va : float
-        Nameplate; 0 for none. [VA]
-
-    Raises
-    ------
-    OutsideTable
-        Above 27 kW, where the table ends; below 1.75 kW it is an appliance like any other.
-
-    References
-    ----------
-    NEC 2023, Table 220.55, columns A to C for one appliance, and notes 1 and 3.
-
-    Examples
-    --------
-    >>> [range_demand(va)[-1].value for va in (0, 6000, 12000, 12499, 12500, 14000, 27000)]
-    [0.0, 4800.0, 8000.0, 8000.0, 8400.0, 8800.0, 14000.0]
-    """
-    if range_va == 0:
-        return (given("P_r", "no range", 0.0, "VA"),)
-    if range_va > RANGE_TO_VA or range_va < RANGE_B_FROM_VA:
-        raise OutsideTable("Table 220.55", f"a range of {range_va:.0f} VA", "it runs from 1750 VA to 27000 VA")
-    if range_va <= RANGE_B_TO_VA:
-        return (step("P_r", "one range of 8.75 kW or less: 80 %", "0.8 * R", "VA", "Table 220.55, note 3", R=range_va),)
-    if range_va <= RANGE_C_TO_VA:
-        return (ruled("P_r", "one range of 12 kW or less", "8000 VA", "column C", "Table 220.55", RANGE_C_VA),)
-    above = step(
-        "k",
-        "kilowatts above 12, a major fraction counts as one",
-        "floor((R - 12000) / 1000 + 0.5)",
-        "kW",
-        "Table 220.55, note 1",
-        R=range_va,
-    )
-    return (
-        above,
-        step("P_r", "one range: 5 % more for each of them", "8000 * (1 + 0.05 * k)", "VA", "Table 220.55, note 1", k=above.value),
-    )
-
-
 def _general(facts: DwellingFacts) -> tuple[Step, ...]:
     area = step("A", "floor area", "S / 0.09290304", "ft²", "1 ft² is 0.0929 m²", S=facts.floor_m2)
     circuits = facts.small_appliance_circuits + facts.laundry_circuits
@@ -168,29 +129,31 @@ def _general(facts: DwellingFacts) -> tuple[Step, ...]:
 
 
 def _fixed(appliances: tuple[Appliance, ...], counted_as: int | None = None) -> tuple[Step, ...]:
-    count = len(appliances) if counted_as is None else counted_as
-    total = sum(appliance.power_va for appliance in appliances)
+    counting = [appliance.power_va for appliance in appliances if appliance.power_va >= COUNTS_FROM_VA]
+    count, large = len(counting) if counted_as is None else counted_as, sum(counting)
+    small = sum(appliance.power_va for appliance in appliances) - large
     if count >= MANY:
-        return (step("P_f", f"{count} appliances fastened in place: four or more, 75 %", "0.75 * F", "VA", "220.53", F=total),)
-    return (given("P_f", f"{count} appliances fastened in place: fewer than four, all of it", total, "VA", "220.53"),)
+        words = f"{count} appliances fastened in place: four or more, 75 %; those under 500 VA whole"
+        return (step("P_f", words, "0.75 * F + f", "VA", "220.53", F=large, f=small),)
+    return (given("P_f", f"{count} appliances fastened in place: fewer than four, all of it", large + small, "VA", "220.53"),)
 
 
-def _dryer(dryer_va: float) -> Step:
-    if dryer_va == 0:
-        return given("P_d", "no dryer", 0.0, "VA")
-    return step("P_d", "dryer: its nameplate, 5000 VA at least", "max(D, 5000)", "VA", "220.54", D=dryer_va)
+def _counting(appliances: tuple[Appliance, ...]) -> int:
+    return sum(appliance.power_va >= COUNTS_FROM_VA for appliance in appliances)
 
 
-def _vehicle(vehicle_va: float) -> Step:
-    if vehicle_va == 0:
+def _vehicles(vehicles_va: tuple[float, ...]) -> Step:
+    if not vehicles_va:
         return given("P_v", "no vehicle charging", 0.0, "VA")
-    return step("P_v", "vehicle charging: its nameplate, 7200 VA at least", "max(V, 7200)", "VA", "220.57", V=vehicle_va)
+    formula = " + ".join(f"max(V_{i}, 7200)" for i in range(1, len(vehicles_va) + 1))
+    figures = {f"V_{i}": power for i, power in enumerate(vehicles_va, 1)}
+    return step("P_v", "vehicle charging: its nameplate, 7200 VA at least", formula, "VA", "220.57", **figures)
 
 
 def _everything(facts: DwellingFacts) -> tuple[Step, ...]:
     """General load and all nameplates: no floor for the dryer, no range table, those belong to the standard method."""
     general = _general(facts)
-    plates = sum(appliance.power_va for appliance in facts.appliances) + facts.range_va + facts.dryer_va
+    plates = sum(appliance.power_va for appliance in facts.appliances) + sum(facts.ranges_va) + sum(facts.dryers_va)
     named = given("P_a", "appliances, range and dryer by their nameplates", plates, "VA")
     return (*general, named, step("P_o", "all of it", "P_g + P_a", "VA", "220.82(B)", P_g=general[-1].value, P_a=plates))
 
@@ -213,24 +176,27 @@ def _optional(facts: DwellingFacts) -> Worked[float]:
     few = facts.heating_zones < MANY
     heat = step("P_e", f"electric heat, {facts.heating_zones} separately controlled: {65 if few else 40} %", "f * H", "VA",
                 "220.82(C)(4)" if few else "220.82(C)(5)", f=0.65 if few else 0.4, H=facts.heating_va)  # fmt: skip
-    climate = step(
-        "P_h", "heating or cooling, the larger after its factor", "max(P_e, C)", "VA", "220.82(C)", P_e=heat.value, C=facts.cooling_va
-    )
-    vehicle = _vehicle(facts.vehicle_va)
+    words = "heating or cooling, the larger after its factor"
+    if facts.heat_pump_va:
+        words += "; a heat pump's compressor counts whole"
+    figures = {"P_e": heat.value, "B": facts.heat_pump_va, "C": facts.cooling_va}
+    climate = step("P_h", words, "max(P_e + B, C)", "VA", "220.82(C)", **figures)
+    vehicle = _vehicles(facts.vehicles_va)
     total = _sum("P", "calculated load", (demand, climate, vehicle), "220.82")
     return Worked(total.value, (*everything, demand, heat, climate, vehicle, total))
 
 
 def _existing(facts: DwellingFacts, *, added: bool) -> Worked[float]:
-    everything, vehicle = _everything(facts), _vehicle(facts.vehicle_va)
-    heating = {"H": facts.heating_va, "C": facts.cooling_va}
+    everything, vehicle = _everything(facts), _vehicles(facts.vehicles_va)
+    heating = {"H": facts.heating_va + facts.heat_pump_va, "C": facts.cooling_va}
     if added and facts.heating_zones < MANY:
         article, other = "220.83(B)", everything[-1]
         whole = step("P_h", "heating or cooling, the larger, all of it", "max(H, C)", "VA", article, **heating)
     elif added:
         article = "220.83(B)"
         other = step("P_o", "four heaters or more are other load", "P_o + H", "VA", article, P_o=everything[-1].value, H=facts.heating_va)
-        whole = given("P_c", "cooling, all of it", facts.cooling_va, "VA", article)
+        whole = step("P_c", "compressor of a heat pump or cooling, the larger, all of it", "max(B, C)", "VA", article,
+                     B=facts.heat_pump_va, C=facts.cooling_va)  # fmt: skip
     else:
         article, whole = "220.83(A)", given("P_c", "nothing added, so nothing counts whole", 0.0, "VA", "220.83(A)")
         words = "with heating or cooling, the larger"

@@ -102,7 +102,9 @@ def equipment_ground(device_a: float, metal: Metal, least_size: str, size: str, 
 
 
 @lru_cache(maxsize=8192)
-def grounded_minimum(load: DesignLoad, device_a: float, wire: Wire, terminals_c: float) -> Worked[str]:
+def grounded_minimum(
+    load: DesignLoad, device_a: float, wire: Wire, terminals_c: float, *, sets: int = 1, on_supply: bool = False
+) -> Worked[str]:
     """Find the smallest grounded conductor: for its own load, and able to carry a fault.
 
     Parameters
@@ -115,6 +117,10 @@ def grounded_minimum(load: DesignLoad, device_a: float, wire: Wire, terminals_c:
         The ungrounded conductor; the grounded one has its metal and insulation. [-]
     terminals_c : float
         What the terminals stand. [°C]
+    sets : int
+        Sets in parallel; each carries its share, and none is below 1/0. [-]
+    on_supply : bool
+        Whether it lies ahead of the first device, as that of a service does. [-]
 
     Raises
     ------
@@ -123,30 +129,39 @@ def grounded_minimum(load: DesignLoad, device_a: float, wire: Wire, terminals_c:
 
     References
     ----------
-    NEC 2023, 220.61 (its load), 215.2(B) (not smaller than Table 250.122).
+    NEC 2023, 220.61 (its load), 215.2(B) (not smaller than Table 250.122), 250.24(D) (a service's:
+    not smaller than Table 250.102(C)(1)).
     """
-    rows = source("equipment_ground")
-    row = next(key for key in rows.rows if device_a <= float(key))
-    floor = rows.text(row, wire.metal)
     ladder = size_ladder(wire.metal)
+    if on_supply:
+        jumper = supply_side_jumper(wire, 1, wire.metal)
+        floor, why = jumper.value, jumper.steps[-1]
+        lowest = looked_up("N_f", "not smaller than the supply-side jumper", floor, "", why.citation, row=floor, column=wire.metal)
+    else:
+        rows = source("equipment_ground")
+        row = next(key for key in rows.rows if device_a <= float(key))
+        floor = rows.text(row, wire.metal)
+        words = "not smaller than the equipment ground of the table"
+        lowest = looked_up("N_f", words, floor, "", "215.2(B)", row=f"up to {row} A", column=wire.metal)
+    if sets > 1:
+        floor = max(floor, "1/0", key=area_cmil)
     for size in ladder[ladder.index(floor) :]:
         holds = held_to(Wire(size, wire.metal, wire.insulation), terminals_c)
-        if holds.value >= load.neutral_a:
+        if holds.value * sets >= load.neutral_a:
             break
     else:
         raise NoSolution("grounded conductor", f"every {wire.metal} size for {load.neutral_a:.0f} A")
-    words = "not smaller than the equipment ground of the table"
     return Worked(
         size,
         (
             step("I_g", "largest unbalance in the neutral", "I_u", "A", "220.61", I_u=load.neutral_a),
-            looked_up("N_f", words, floor, "", "215.2(B)", row=f"up to {row} A", column=wire.metal),
+            lowest,
             looked_up("N_m", "smallest grounded conductor", size, "", holds.citation, row=size, column=f"{terminals_c:.0f} °C"),
         ),
     )
 
 
-def electrode_conductor(kind: ElectrodeKind, supply: Wire | None, metal: Metal) -> Worked[str]:
+def electrode_conductor(kind: ElectrodeKind, supply: Wire | None, metal: Metal, *, goes_on: bool = False) -> Worked[str]:
     """Size the grounding electrode conductor to one electrode.
 
     Parameters
@@ -157,10 +172,13 @@ def electrode_conductor(kind: ElectrodeKind, supply: Wire | None, metal: Metal) 
         Largest ungrounded supply conductor; None asks for the smallest row. [-]
     metal : Metal
         Metal of the electrode conductor. [-]
+    goes_on : bool
+        Whether the same conductor goes on to a water pipe, or another electrode that asks for more. [-]
 
     References
     ----------
-    NEC 2023, Table 250.66 and 250.66(A) to (C); 250.32(E) for a separate building.
+    NEC 2023, Table 250.66 and 250.66(A) to (C), whose caps hold only where the conductor ends
+    there; 250.32(E) for a separate building.
 
     Examples
     --------
@@ -178,7 +196,10 @@ def electrode_conductor(kind: ElectrodeKind, supply: Wire | None, metal: Metal) 
             break
     words = f"for {supply.size} {supply.metal} supply" if supply else "smallest row"
     steps: list[Step] = [looked_up("E_t", f"electrode conductor {words}", size, "", rows.citation, row=row_key, column=metal)]
-    if kind in _ELECTRODE_CAPS:
+    if kind in _ELECTRODE_CAPS and goes_on:
+        why = "it goes on to an electrode that asks for the table's size, so no cap"
+        steps.append(ruled("E", "electrode conductor", size, why, _ELECTRODE_CAPS[kind][2]))
+    elif kind in _ELECTRODE_CAPS:
         copper, aluminum, citation = _ELECTRODE_CAPS[kind]
         cap = copper if metal is Metal.copper else aluminum
         if area_cmil(cap) < area_cmil(size):
@@ -190,3 +211,39 @@ def electrode_conductor(kind: ElectrodeKind, supply: Wire | None, metal: Metal) 
 def _cmil_of_edge(size: str) -> float:
     """Area of a size, also of the 1100 kcmil that is an edge of the table but not a size on the shelf."""
     return float(size) * 1000 if size.isdigit() and int(size) >= LEAST_KCMIL else area_cmil(size)
+
+
+def supply_side_jumper(wire: Wire, sets: int, metal: Metal) -> Worked[str]:
+    """Size the main bonding jumper, and a jumper on the supply side of the first device.
+
+    Parameters
+    ----------
+    wire : Wire
+        One ungrounded supply conductor. [-]
+    sets : int
+        Sets in parallel, whose areas are added. [-]
+    metal : Metal
+        Metal of the jumper. [-]
+
+    References
+    ----------
+    NEC 2023, 250.102(C)(1) and its table; 250.28(D), 250.24(D)(1) for the grounded conductor.
+
+    Examples
+    --------
+    >>> supply_side_jumper(Wire("4/0", Metal.aluminum, "XHHW-2"), 1, Metal.copper).value
+    '4'
+    >>> supply_side_jumper(Wire("600", Metal.copper, "THWN-2"), 2, Metal.copper).value
+    '3/0'
+    """
+    rows = source("supply_side")
+    total = step(
+        "A_u", "area of the ungrounded conductors of one line", "n * A", "cmil", "Chapter 9 Table 8", n=sets, A=area_cmil(wire.size)
+    )
+    for key, row in rows.rows.items():
+        if total.value <= _cmil_of_edge(row[f"up_to_{wire.metal}"]) + 1e-6:
+            found = looked_up("J", "supply-side bonding jumper", row[metal], "", rows.citation, row=key, column=metal)
+            return Worked(row[metal], (total, found))
+    share = step("A_j", "12.5 % of it", "0.125 * A_u", "cmil", rows.citation, A_u=total.value)
+    size = next(size for size in size_ladder(metal) if area_cmil(size) >= share.value * (1 - 1e-9))
+    return Worked(size, (total, share, looked_up("J", "next size with that area", size, "", "Chapter 9 Table 8", row=size)))

@@ -6,11 +6,12 @@ from functools import lru_cache
 
 from northspan.core.job import Metal, Method, Segment
 from northspan.core.rulebooks.protocol import Impedance, PipeSize, RunFacts
-from northspan.core.rulebooks.us.ampacity import RACEWAYS, size_name
+from northspan.core.rulebooks.us.ampacity import NIPPLE_M, RACEWAYS, size_name
 from northspan.core.rulebooks.us.sources import source
 from northspan.core.worked import Step, Worked, looked_up, ruled, step
 
 IN_M = 0.0254
+NIPPLE_PERCENT = 60.0
 BENDS_LIMIT_DEG = 360.0
 _ARTICLES = {Method.pvc40: "352.26", Method.pvc80: "352.26", Method.emt: "358.26", Method.rmc: "344.26"}
 _STEEL = frozenset({Method.emt, Method.rmc})
@@ -153,7 +154,7 @@ def wire_area(size: str, insulation: str) -> Step:
 
 
 @lru_cache(maxsize=8192)
-def pipes(method: Method, wires: int) -> tuple[PipeSize, ...]:
+def pipes(method: Method, wires: int, length_m: float | None = None) -> tuple[PipeSize, ...]:
     """List the pipes of a method, smallest first, with the share that may be filled.
 
     Parameters
@@ -162,17 +163,27 @@ def pipes(method: Method, wires: int) -> tuple[PipeSize, ...]:
         Wiring method; one that is no pipe gives an empty list. [-]
     wires : int
         Number of conductors in it. [-]
+    length_m : float, optional
+        Length of the pipe; a nipple may be filled further. [m]
 
     References
     ----------
-    NEC 2023, Chapter 9 Tables 1 and 4.
+    NEC 2023, Chapter 9 Tables 1 and 4; note 4 to the tables for nipples to 24 in, 60 %.
+
+    Examples
+    --------
+    >>> [pipes(Method.pvc40, 4, length)[0].allowed_percent for length in (None, 0.6, 0.62)]
+    [40.0, 60.0, 40.0]
     """
     if method not in RACEWAYS:
         return ()
     shares = source("fill")
     allowed = next(float(row["percent"]) for row in shares.rows.values() if not row["up_to_wires"] or wires <= int(row["up_to_wires"]))
+    citation = shares.citation
+    if length_m is not None and length_m <= NIPPLE_M + 1e-9:
+        allowed, citation = NIPPLE_PERCENT, "Chapter 9, note 4"
     return tuple(
-        PipeSize(key.split()[1], float(row["area_in2"]), allowed, source("raceways").citation, shares.citation)
+        PipeSize(key.split()[1], float(row["area_in2"]), allowed, source("raceways").citation, citation)
         for key, row in source("raceways").rows.items()
         if row["method"] == method
     )

@@ -2,8 +2,24 @@
 
 from __future__ import annotations
 
-from northspan.core.job import Circuit, ElectrodeKind, Metal, Method, Place, RunKind, Segment, Surface, Terminals
+from math import sqrt
+
+from northspan.core.job import (
+    Circuit,
+    ElectrodeKind,
+    LoadKind,
+    Metal,
+    Method,
+    Place,
+    RunKind,
+    Segment,
+    SourceKind,
+    Surface,
+    System,
+    Terminals,
+)
 from northspan.core.rulebooks.protocol import (
+    AllowanceFacts,
     Ampacity,
     BuildingFacts,
     DesignLoad,
@@ -19,7 +35,7 @@ from northspan.core.rulebooks.protocol import (
     Wire,
 )
 from northspan.core.rulebooks.us import ampacity as amp
-from northspan.core.rulebooks.us import buildings, devices, dwelling, grounding, raceways, taps
+from northspan.core.rulebooks.us import buildings, devices, dwelling, grounding, motors, raceways, taps
 from northspan.core.rulebooks.us.sources import load_all, source
 from northspan.core.worked import Margin, Step, Worked, ruled
 
@@ -54,6 +70,11 @@ _COLORS = {
     Circuit.two_wire_line: (("line 1", "black"), ("line 2", "red"), ("ground", "green")),
     Circuit.two_wire_neutral: (("line 1", "black"), ("neutral", "white"), ("ground", "green")),
 }
+_SOURCE_SHARES = {
+    SourceKind.generator: (1.15, "445.13(A)"),
+    SourceKind.governed_plant: (1.15, "445.13(A)"),
+    SourceKind.inverter_pair: (1.25, "705.60(B)"),
+}
 _CITATIONS = {
     "new_three_wire": "250.32(B)(1)",
     "legacy_three_wire": "250.32(B)(1) exception 1",
@@ -62,6 +83,16 @@ _CITATIONS = {
     "rod_length": "250.53(A)(4)",
     "rod_spacing": "250.53(B)",
     "second_rod": "250.53(A)(2)",
+    "interrupting": "110.9",
+    "lost_water_pipe": "250.52(A)(1), 250.53(D)",
+    "one_neutral_each": "408.41",
+    "bus": "408.36",
+    "secondary": "240.21(C)",
+    "transformer": "450.3(B)",
+    "separate_system": "250.30(A)",
+    "no_neutral": "250.20(B)",
+    "source_limit": "702.4(A)(2)",
+    "diversion": "110.3(B)",
 }
 
 
@@ -129,6 +160,10 @@ class UsRulebook:
         """List standard devices. [A]"""
         return devices.standard_devices()
 
+    def largest_customary(self) -> str:
+        """Give the largest size that is commonly pulled; more current goes into parallel sets."""
+        return "750"
+
     def smallest_customary(self, metal: Metal) -> str:
         """Give the smallest size of a metal commonly stocked for feeders."""
         return "8" if metal is Metal.aluminum else "14"
@@ -171,13 +206,65 @@ class UsRulebook:
         """Write a depth as people say it here."""
         return f"{depth_m / 0.0254:.3g} in"
 
-    def to_neutral_v(self, line_v: float) -> float:
-        """Give the voltage from a line to the neutral of a center-tapped single-phase source. [V]"""
-        return line_v / 2
+    def to_neutral_v(self, line_v: float, system: System = System.split_phase) -> float:
+        """Give the voltage from a line to the neutral: half of a center-tapped winding, less than that over two legs of a wye. [V]"""
+        return line_v / sqrt(3) if system is System.wye_legs else line_v / 2
 
-    def carrying_conductors(self, circuit: Circuit) -> Step:
+    def carrying_conductors(self, circuit: Circuit, system: System = System.split_phase) -> Step:
         """Count carrying conductors of a run."""
-        return amp.carrying_conductors(circuit)
+        return amp.carrying_conductors(circuit, system)
+
+    def counts_continuous(self, kind: LoadKind, run: RunKind, *, said: bool) -> bool:
+        """Tell whether a load counts as continuous on a run."""
+        return motors.counts_continuous(kind, run, said=said)
+
+    def motor_current(self, horsepower: float, volts: float) -> Step:
+        """Look up a motor's full-load current. [A]"""
+        return motors.motor_current(horsepower, volts)
+
+    def motor_share(self) -> tuple[float, str]:
+        """Give what the largest motor adds, as a share of its current, and the article."""
+        return motors.MOTOR_SHARE
+
+    def motor_device(self, current_a: float) -> Worked[float]:
+        """Find the largest breaker of a motor's circuit. [A]"""
+        return motors.motor_device(current_a)
+
+    def welder_factor(self, duty_percent: float) -> Step:
+        """Look up what a welder's current counts for."""
+        return motors.welder_factor(duty_percent)
+
+    def dwelling_methods(self) -> tuple[tuple[str, str], ...]:
+        """List the methods for a dwelling's load with their names."""
+        return dwelling.METHODS
+
+    def dwelling_allowance(self, facts: AllowanceFacts) -> Step:
+        """Decide on the allowance for a dwelling's own supply."""
+        return devices.dwelling_allowance(facts)
+
+    def parallel_least(self) -> tuple[str, str]:
+        """Give the smallest size that may run in parallel, and the article."""
+        return "1/0", "310.10(G)(1)"
+
+    def supply_side_jumper(self, wire: Wire, sets: int, metal: Metal) -> Worked[str]:
+        """Size the main bonding jumper and supply-side jumpers."""
+        return grounding.supply_side_jumper(wire, sets, metal)
+
+    def source_share(self, kind: SourceKind) -> tuple[float, str]:
+        """Give how much of its nameplate current the conductors from a source carry; 0 where they follow the load."""
+        return _SOURCE_SHARES.get(kind, (0.0, ""))
+
+    def raised_voltages(self) -> tuple[float, ...]:
+        """List the voltages to which a long run is raised here. [V]"""
+        return (480.0, 600.0)
+
+    def interrupting_ratings(self) -> tuple[float, ...]:
+        """List the interrupting ratings on the shelf. [A]"""
+        return (10_000.0, 22_000.0, 42_000.0, 65_000.0, 100_000.0, 200_000.0)
+
+    def unmarked_interrupting_a(self) -> Step:
+        """Give what an unmarked breaker may interrupt. [A]"""
+        return ruled("I_r", "interrupting rating", "5000 A", "not marked, and a breaker without a marking has this", "240.83(C)", 5000.0)
 
     def dc_resistance(self, size: str, metal: Metal) -> Step:
         """Look up direct-current resistance."""
@@ -187,9 +274,9 @@ class UsRulebook:
         """Choose the least device for a load. [A]"""
         return devices.device_for_load(load, kind)
 
-    def device_for_wire(self, ampacity: Ampacity, wire: Wire, school: str) -> Worked[float]:
+    def device_for_wire(self, ampacity: Ampacity, wire: Wire, school: str, allowance: float = 1.0) -> Worked[float]:
         """Find the largest device for a wire. [A]"""
-        return devices.device_for_wire(ampacity, wire, school)
+        return devices.device_for_wire(ampacity, wire, school, allowance)
 
     def terminals_c(self, marking: Terminals, device_a: float) -> Step:
         """Give the temperature terminals stand. [°C]"""
@@ -201,9 +288,11 @@ class UsRulebook:
         """Give the ampacity of a run. [A]"""
         return amp.run_ampacity(wire, segments, carrying, terminals_c, start)
 
-    def load_margins(self, load: DesignLoad, ampacity: Ampacity, kind: RunKind) -> tuple[tuple[Step, ...], tuple[Margin, ...]]:
+    def load_margins(
+        self, load: DesignLoad, ampacity: Ampacity, kind: RunKind, allowance: float = 1.0
+    ) -> tuple[tuple[Step, ...], tuple[Margin, ...]]:
         """Hold a conductor against its load."""
-        return devices.load_margins(load, ampacity, kind)
+        return devices.load_margins(load, ampacity, kind, allowance)
 
     def largest_loads(self, ampacity: Ampacity, device_a: float, kind: RunKind) -> tuple[Step, Step]:
         """Give the largest load of a conductor, and the largest continuous one. [A]"""
@@ -213,13 +302,19 @@ class UsRulebook:
         """Look up a conductor's area. [cmil]"""
         return grounding.area_cmil(size)
 
+    def area_m2(self, size: str) -> float:
+        """Work a conductor's area. [m²]"""
+        return grounding.area_cmil(size) * 5.067075e-10  # circular mils to m²
+
     def equipment_ground(self, device_a: float, metal: Metal, least_size: str, size: str, school: str) -> Worked[str]:
         """Size the equipment grounding conductor."""
         return grounding.equipment_ground(device_a, metal, least_size, size, school)
 
-    def grounded_minimum(self, load: DesignLoad, device_a: float, wire: Wire, terminals_c: float) -> Worked[str]:
+    def grounded_minimum(
+        self, load: DesignLoad, device_a: float, wire: Wire, terminals_c: float, *, sets: int = 1, on_supply: bool = False
+    ) -> Worked[str]:
         """Find the smallest grounded conductor."""
-        return grounding.grounded_minimum(load, device_a, wire, terminals_c)
+        return grounding.grounded_minimum(load, device_a, wire, terminals_c, sets=sets, on_supply=on_supply)
 
     def dwelling_loads(self, facts: DwellingFacts) -> tuple[MethodLoad, ...]:
         """Work the load of a dwelling by every method. [VA]"""
@@ -232,6 +327,10 @@ class UsRulebook:
     def tap(self, facts: TapFacts, metal: Metal, insulation: str, terminals_c: float) -> Worked[tuple[str, str]]:
         """Size a feeder tap; gives the size and the name of the rule."""
         return taps.feeder_tap(facts, metal, insulation, terminals_c)
+
+    def tap_share(self, length_m: float, feeder_device_a: float) -> Worked[float]:
+        """Give what a tap must carry of the device ahead. [A]"""
+        return taps.tap_share(length_m, feeder_device_a)
 
     def transformer_devices(self, facts: TransformerFacts) -> tuple[Worked[float], Worked[float]]:
         """Give the largest devices on both sides of a transformer. [A]"""
@@ -261,9 +360,9 @@ class UsRulebook:
         """Look up a wire's area. [in²]"""
         return raceways.wire_area(size, insulation)
 
-    def pipes(self, method: Method, wires: int) -> tuple[PipeSize, ...]:
+    def pipes(self, method: Method, wires: int, length_m: float | None = None) -> tuple[PipeSize, ...]:
         """List pipes of a method."""
-        return raceways.pipes(method, wires)
+        return raceways.pipes(method, wires, length_m)
 
     def bends_limit_deg(self, method: Method) -> Step:
         """Give the most bends between pull points. [degrees]"""
@@ -289,9 +388,9 @@ class UsRulebook:
         """Decide on electrodes at a building."""
         return buildings.electrodes_needed(building, school)
 
-    def electrode_conductor(self, kind: ElectrodeKind, supply: Wire | None, metal: Metal) -> Worked[str]:
+    def electrode_conductor(self, kind: ElectrodeKind, supply: Wire | None, metal: Metal, *, goes_on: bool = False) -> Worked[str]:
         """Size the conductor to an electrode."""
-        return grounding.electrode_conductor(kind, supply, metal)
+        return grounding.electrode_conductor(kind, supply, metal, goes_on=goes_on)
 
     def rod_limits(self) -> tuple[float, float, float]:
         """Give rod length [m], spacing [m] and the one-rod limit [ohm]."""

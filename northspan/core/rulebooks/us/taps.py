@@ -10,7 +10,39 @@ from northspan.core.rulebooks.us.devices import next_device, standard_devices
 from northspan.core.worked import Margin, Step, Worked, at_most, given, ruled, step
 
 FOOT_M = 0.3048
+SHORT_FT, LONG_FT = 10.0, 25.0
 SMALL_A, TINY_A = 9.0, 2.0  # bands of Table 450.3(B)
+
+
+def tap_share(length_m: float, feeder_device_a: float) -> Worked[float]:
+    """Choose the tap rule by length: the share of the device ahead that the tap must carry. [A]
+
+    Parameters
+    ----------
+    length_m : float
+        Length of the tap. [m]
+    feeder_device_a : float
+        Device ahead of the feeder it comes from. [A]
+
+    Raises
+    ------
+    NoSolution
+        If it is longer than 25 ft.
+
+    References
+    ----------
+    NEC 2023, 240.21(B)(1) to 10 ft, 240.21(B)(2) to 25 ft.
+    """
+    length_ft = length_m / FOOT_M
+    if length_ft <= SHORT_FT + 1e-9:
+        rule, citation = "10 ft rule", "240.21(B)(1)"
+        share = step("I_s", "a tenth of the feeder's device", "I_f / 10", "A", "240.21(B)(1)(4)", I_f=feeder_device_a)
+    elif length_ft <= LONG_FT + 1e-9:
+        rule, citation = "25 ft rule", "240.21(B)(2)"
+        share = step("I_s", "a third of the feeder's device", "I_f / 3", "A", "240.21(B)(2)(1)", I_f=feeder_device_a)
+    else:
+        raise NoSolution("tap", f"the rules for 10 and 25 ft on {length_ft:.0f} ft; protect it at the joint, or run the feeder's size")
+    return Worked(share.value, (ruled("r", "rule", rule, f"{length_ft:.1f} ft long", citation), share))
 
 
 def feeder_tap(facts: TapFacts, metal: Metal, insulation: str, terminals_c: float) -> Worked[tuple[str, str]]:
@@ -41,17 +73,11 @@ def feeder_tap(facts: TapFacts, metal: Metal, insulation: str, terminals_c: floa
     ----------
     NEC 2023, 240.21(B)(1) to 10 ft, 240.21(B)(2) to 25 ft; 240.21(B) excludes 240.4(B).
     """
-    length_ft = facts.length_m / FOOT_M
-    if length_ft <= 10 + 1e-9:
-        rule, citation = "10 ft rule", "240.21(B)(1)"
-        share = step("I_s", "a tenth of the feeder's device", "I_f / 10", "A", "240.21(B)(1)(4)", I_f=facts.feeder_device_a)
-    elif length_ft <= 25 + 1e-9:
-        rule, citation = "25 ft rule", "240.21(B)(2)"
-        share = step("I_s", "a third of the feeder's device", "I_f / 3", "A", "240.21(B)(2)(1)", I_f=facts.feeder_device_a)
-    else:
-        raise NoSolution("tap", f"the rules for 10 and 25 ft on {length_ft:.0f} ft; protect it at the joint, or run the feeder's size")
+    named = tap_share(facts.length_m, facts.feeder_device_a)
+    rule_step, share = named.steps
+    rule, citation = rule_step.result, rule_step.citation
     opening = (
-        ruled("r", "rule", rule, f"{length_ft:.1f} ft long", citation),
+        rule_step,
         share,
         given("I_e", "device where it ends", facts.end_device_a, "A"),
     )

@@ -1,0 +1,172 @@
+"""Questions about what a building asks and what a supply can do."""
+
+from __future__ import annotations
+
+from typing import Annotated
+
+from pydantic import Field, StringConstraints
+
+from northspan.core.calculators.answer import Answer, Question, answered
+from northspan.core.calculators.wire import check_size
+from northspan.core.errors import InvalidJob
+from northspan.core.job import LibraryLoad, Load, Metal, Method, Part, RunKind, Size, Source, SourceKind, System
+from northspan.core.loads.connected import Fed, added_up
+from northspan.core.rulebooks.registry import rulebook_named
+from northspan.core.supply.capability import capability
+from northspan.core.supply.fault import Stretch, fault_after, fault_at_source
+from northspan.core.worked import Step
+
+
+class BuildingLoadQuestion(Question):
+    """A building that is no dwelling, or a part of one: its loads, to be added up leg by leg."""
+
+    loads: tuple[LibraryLoad, ...] = Field(min_length=1, max_length=200)
+    kind: RunKind = RunKind.feeder
+    line_v: float = Field(240, ge=100, le=600)
+    system: System = System.split_phase
+
+
+class FaultConductor(Part):
+    """Conductors on the way from the source to the place asked for."""
+
+    size: Size
+    metal: Metal = Metal.copper
+    neutral_size: Annotated[str, StringConstraints(max_length=10)] = Field("", description="As large as the others if left out.")
+    method: Method = Method.pvc40
+    length_m: float = Field(ge=0.01, le=5000)
+    sets: int = Field(1, ge=1, le=8)
+    has_neutral: bool = True
+
+
+class FaultQuestion(Question):
+    """A source, and the conductors up to the place where the fault is."""
+
+    rating_kva: float | None = Field(None, gt=0, le=10_000)
+    impedance_percent: float | None = Field(None, gt=0, le=20)
+    available_fault_a: float | None = Field(
+        None, gt=0, le=200_000, description="As the utility states it, in place of rating and impedance."
+    )
+    kind: SourceKind = SourceKind.utility_transformer
+    line_v: float = Field(240, ge=100, le=600)
+    system: System = System.split_phase
+    conductors: tuple[FaultConductor, ...] = Field((), max_length=20)
+
+
+class SourceQuestion(Question):
+    """A source, and what it is to carry on its heavier leg."""
+
+    source: Source
+    load_a: float | None = Field(None, gt=0, le=6000)
+
+
+def building_load(question: BuildingLoadQuestion) -> Answer:
+    """Add up the load of a feeder or a branch circuit, leg by leg.
+
+    Parameters
+    ----------
+    question : BuildingLoadQuestion
+        The loads. [VA, hp]
+
+    Raises
+    ------
+    OutsideTable
+        If a motor is not in the table.
+
+    Examples
+    --------
+    >>> kiln = LibraryLoad(name="Kiln", kind="kiln", power_va=9600, continuous=True)
+    >>> fan = LibraryLoad(name="Fan", power_va=600, across="l2_neutral")
+    >>> building_load(BuildingLoadQuestion(loads=(kiln, fan))).headline
+    '45 A on the heavier leg, 40 A of it continuous, 5 A in the neutral: a 60 A device'
+    """
+    book = rulebook_named(question.rulebook)
+    volts = (question.line_v, book.to_neutral_v(question.line_v, question.system))
+    fed = [Fed(str(i), Load(**one.model_dump(), enclosure="P1"), volts) for i, one in enumerate(question.loads, 1)]
+    worked = added_up(fed, (), question.line_v, question.kind, book)
+    legs = worked.value
+    device = book.motor_device(legs.motor_a) if legs.motor_a else book.device_for_load(legs.design, question.kind)
+    design = legs.design
+    headline = (
+        f"{design.total_a:.0f} A on the heavier leg, {design.continuous_a:.0f} A of it continuous, "
+        f"{design.neutral_a:.0f} A in the neutral: a {device.value:.0f} A device"
+    )
+    figures: dict[str, float | str] = {
+        "line_1_a": legs.line_1_a, "line_2_a": legs.line_2_a, "continuous_a": design.continuous_a, "neutral_a": design.neutral_a,
+        "starting_extra_a": legs.starting_extra_a, "device_a": device.value,
+    }  # fmt: skip
+    return answered(book, headline, figures, {"Load": worked.steps, "Device": device.steps})
+
+
+def fault_current(question: FaultQuestion) -> Answer:
+    """Work the available fault current at the end of conductors, line to line and line to neutral.
+
+    Parameters
+    ----------
+    question : FaultQuestion
+        Source and conductors. [kVA, %, m]
+
+    Raises
+    ------
+    InvalidJob
+        If the source says nothing of its strength, or a size does not exist.
+
+    Examples
+    --------
+    >>> fault_current(FaultQuestion(rating_kva=25, impedance_percent=1.5)).headline
+    '6944 A line to line, 10686 A line to neutral; devices of 22 kA'
+    """
+    book = rulebook_named(question.rulebook)
+    source = Source(name="Source", kind=question.kind, rating_kva=question.rating_kva, impedance_percent=question.impedance_percent,
+                    available_fault_a=question.available_fault_a, line_v=question.line_v, system=question.system)  # fmt: skip
+    if source.rating_kva is None and source.available_fault_a is None:
+        raise InvalidJob("/rating_kva", "the source says nothing of its strength.", "Send rating_kva, or available_fault_a.")
+    worked = fault_at_source(source, book.to_neutral_v(question.line_v, question.system))
+    steps: dict[str, tuple[Step, ...]] = {"At the source": worked.steps}
+    for i, one in enumerate(question.conductors, 1):
+        check_size(book, one.size, one.metal)
+        neutral = (one.neutral_size or one.size) if one.has_neutral else ""
+        stretch = Stretch(one.size, neutral, one.metal, one.sets, ((one.method, one.length_m),))
+        worked = fault_after(worked.value.loop, stretch, book)
+        steps[f"After conductor {i}"] = worked.steps
+    fault = worked.value
+    shelf = book.interrupting_ratings()
+    rating = next((one for one in shelf if one >= fault.largest_a), 0.0)
+    words = f"{fault.line_line_a:.0f} A line to line" + (f", {fault.line_neutral_a:.0f} A line to neutral" if fault.line_neutral_a else "")
+    fits = f"devices of {rating / 1000:.0f} kA" if rating else f"above {shelf[-1] / 1000:.0f} kA, ask the maker"
+    figures: dict[str, float | str] = {
+        "line_line_a": fault.line_line_a,
+        "line_neutral_a": fault.line_neutral_a,
+        "interrupting_least_a": rating,
+    }
+    return answered(book, f"{words}; {fits}", figures, steps)
+
+
+def source_limit(question: SourceQuestion) -> Answer:
+    """Work what a source can give on each leg, after fuel, height and hot air, and whether it carries a load.
+
+    Parameters
+    ----------
+    question : SourceQuestion
+        Source and load. [kVA, A]
+
+    Raises
+    ------
+    InvalidJob
+        If the rating of the source is not given.
+
+    Examples
+    --------
+    >>> source_limit(SourceQuestion(source=Source(name="G", kind="generator", rating_kva=14, fuel="natural_gas"), load_a=60)).headline
+    '52 A on each leg; 60 A is too much'
+    """
+    book = rulebook_named(question.rulebook)
+    source = question.source
+    if source.rating_kva is None:
+        raise InvalidJob("/source/rating_kva", "the rating is missing.", "Read it on the nameplate.")
+    worked = capability(source, book.to_neutral_v(source.line_v, source.system))
+    verdict = (
+        ""
+        if question.load_a is None
+        else f"; {question.load_a:.0f} A {'fits' if question.load_a <= worked.value + 1e-9 else 'is too much'}"
+    )
+    return answered(book, f"{worked.value:.0f} A on each leg{verdict}", {"limit_a": worked.value}, {"Limit": worked.steps})

@@ -1,0 +1,104 @@
+"""Buildings, the cans in them, and the electrodes in their ground."""
+
+from __future__ import annotations
+
+from enum import StrEnum
+from typing import Annotated
+
+from pydantic import Field, StringConstraints
+
+from northspan.core.job.part import Id, Name, Part, Status
+
+
+class BuildingUse(StrEnum):
+    """What a building is."""
+
+    dwelling = "dwelling"
+    outbuilding = "outbuilding"
+
+
+class WaterPipe(StrEnum):
+    """What the water pipe in the ground is made of."""
+
+    unknown = "unknown"
+    none = "none"
+    metal = "metal"
+    plastic = "plastic"
+
+
+class Building(Part):
+    """A building, or a pole or pedestal that holds an enclosure."""
+
+    name: Name
+    use: BuildingUse = BuildingUse.outbuilding
+    animals: bool = False
+    metallic_path: bool = Field(False, description="A metal pipe, shield or frame ties it to the building that feeds it.")
+    water_pipe: WaterPipe = WaterPipe.unknown
+    load_method: Annotated[str, StringConstraints(max_length=40)] = Field(
+        "connected", description="How its load is worked: added up, or a method of the rulebook for dwellings."
+    )
+    floor_m2: float | None = Field(None, gt=0, le=10_000, description="Floor area by its outside measures. [m²]")
+    small_appliance_circuits: int = Field(2, ge=2, le=20)
+    laundry_circuits: int = Field(1, ge=0, le=10)
+    status: Status = Status.existing
+
+
+class EnclosureKind(StrEnum):
+    """What kind of can it is."""
+
+    meter = "meter"
+    meter_main = "meter_main"
+    panel_main_breaker = "panel_main_breaker"
+    panel_lugs = "panel_lugs"
+    disconnect = "disconnect"
+    transfer_switch = "transfer_switch"
+    junction_box = "junction_box"
+    splitter = "splitter"
+
+
+class Bond(StrEnum):
+    """Neutral and ground in an enclosure."""
+
+    unknown = "unknown"
+    bonded = "bonded"
+    separate = "separate"
+
+
+class Enclosure(Part):
+    """A can with bars and devices."""
+
+    name: Name
+    building: Id
+    kind: EnclosureKind = EnclosureKind.panel_main_breaker
+    main_a: float | None = Field(None, gt=0, le=6000, description="Main breaker or disconnect. [A]")
+    bus_a: float | None = Field(None, gt=0, le=6000, description="Bus rating. [A]")
+    interrupting_a: float | None = Field(None, gt=0, le=200_000, description="Fault current its devices may interrupt. [A]")
+    spaces_free: int | None = Field(None, ge=0, le=84, description="Spaces left for breakers.")
+    neutral_terminals: int | None = Field(None, ge=1, le=200, description="Terminals on the neutral bar.")
+    neutrals_landed: int | None = Field(None, ge=0, le=200, description="Neutrals under them, as counted.")
+    bond_found: Bond = Bond.unknown
+    status: Status = Status.new
+
+
+class ElectrodeKind(StrEnum):
+    """What is in the ground."""
+
+    rod = "rod"
+    concrete_encased = "concrete_encased"
+    water_pipe = "water_pipe"
+    plate = "plate"
+    ring = "ring"
+
+
+class Electrode(Part):
+    """A grounding electrode at a building."""
+
+    name: Name
+    building: Id
+    kind: ElectrodeKind = ElectrodeKind.rod
+    length_m: float = Field(2.4384, gt=0, le=100, description="Length in contact with soil. [m]")
+    spacing_m: float | None = Field(None, gt=0, le=200, description="Distance to the next electrode. [m]")
+    measured_ohm: float | None = Field(None, gt=0, le=100000)
+    conductor_goes_on: bool = Field(False, description="The same conductor goes on from here to the water pipe.")
+    clamp_for_burial: bool = Field(True, description="Whether its clamp is listed for direct burial.")
+    status: Status = Status.new

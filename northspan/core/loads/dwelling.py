@@ -1,0 +1,143 @@
+"""The load of a dwelling from the loads recorded in it, and which run carries all of it."""
+
+from __future__ import annotations
+
+from northspan.core.job import Across, Building, BuildingUse, Load, LoadKind, Status
+from northspan.core.loads.demand import load_power
+from northspan.core.rulebooks.protocol import Appliance, DwellingFacts, MethodLoad, Rulebook
+from northspan.core.tree import Tree
+
+CONNECTED = "connected"
+_SEPARATE = frozenset(
+    {LoadKind.range, LoadKind.dryer, LoadKind.heating, LoadKind.heat_pump, LoadKind.cooling, LoadKind.vehicle, LoadKind.lighting}
+)
+
+
+def dwelling_carried(tree: Tree, run_id: str) -> tuple[str, str]:
+    """Find the dwelling whose whole load a run carries.
+
+    Parameters
+    ----------
+    tree : Tree
+        The property. [-]
+    run_id : str
+        The run. [-]
+
+    Returns
+    -------
+    tuple of str
+        Id of the dwelling, or empty with the reason why there is none.
+    """
+    job, target = tree.job, tree.job.runs[run_id].target
+    below = set(tree.below(target))
+    homes = {tree.building_of(node) for node in below} & {key for key, b in job.buildings.items() if b.use is BuildingUse.dwelling}
+    if not homes:
+        return "", "no dwelling is behind it"
+    if len(homes) > 1:
+        return "", "more than one dwelling is behind it"
+    home = homes.pop()
+    ahead = {job.runs[key].origin for key in tree.way_to(run_id)}
+    here = tree.above(target)
+    while here is not None:  # a standby supply stands beside what feeds its end in ordinary times
+        ahead.add(here.origin)
+        here = tree.above(here.origin)
+    for key, can in job.enclosures.items():
+        if can.building != home or can.status is Status.remove or key in below:
+            continue
+        if any(load.status is not Status.remove for _, load in tree.loads_at.get(key, ())):
+            return "", f"loads on {can.name} belong to the dwelling and are not on it"
+        if key not in ahead and key in tree.feeding:
+            return "", f"{can.name} belongs to the dwelling and is not on it"
+    return home, ""
+
+
+def by_method(building: Building) -> bool:
+    """Tell whether a building's load is worked by a method of the rulebook.
+
+    Parameters
+    ----------
+    building : Building
+        The building. [-]
+    """
+    return building.use is BuildingUse.dwelling and building.load_method != CONNECTED and building.floor_m2 is not None
+
+
+def method_loads(tree: Tree, building_id: str, local_v: tuple[float, float], rulebook: Rulebook) -> tuple[MethodLoad, ...]:
+    """Work a dwelling's load by every method of the rulebook. [VA]
+
+    Parameters
+    ----------
+    tree : Tree
+        The property. [-]
+    building_id : str
+        The dwelling; its floor area must be known. [-]
+    local_v : tuple of float
+        Line to line and line to neutral voltage. [V]
+    rulebook : Rulebook
+        The code to follow. [-]
+
+    Raises
+    ------
+    OutsideTable
+        If a range or a motor is outside its table.
+    """
+    return rulebook.dwelling_loads(dwelling_facts(tree, building_id, local_v, rulebook))
+
+
+def dwelling_facts(tree: Tree, building_id: str, local_v: tuple[float, float], rulebook: Rulebook) -> DwellingFacts:
+    """Gather what the methods ask of a dwelling from the loads at its cans.
+
+    Parameters
+    ----------
+    tree : Tree
+        The property. [-]
+    building_id : str
+        The dwelling. [-]
+    local_v : tuple of float
+        Line to line and line to neutral voltage. [V]
+    rulebook : Rulebook
+        For motors. [-]
+
+    Notes
+    -----
+    Lighting and receptacles are in the floor area and not added again. Of loads that never run
+    together the largest counts.
+    """
+    job = tree.job
+    building = job.buildings[building_id]
+    cans = {key for key, can in job.enclosures.items() if can.building == building_id}
+    loads = _one_of_each([load for load in job.loads.values() if load.enclosure in cans and load.status is not Status.remove])
+    power = {id(load): load_power(load, *local_v, rulebook).value for load in loads}
+
+    def of(*kinds: LoadKind) -> tuple[float, ...]:
+        return tuple(power[id(load)] for load in loads if load.kind in kinds)
+
+    appliances = tuple(
+        Appliance(load.name, power[id(load)], load.across is not Across.line_line or load.uses_neutral)
+        for load in loads
+        if load.kind not in _SEPARATE
+    )
+    return DwellingFacts(
+        floor_m2=building.floor_m2 or 0.0,
+        small_appliance_circuits=building.small_appliance_circuits,
+        laundry_circuits=building.laundry_circuits,
+        appliances=appliances,
+        ranges_va=of(LoadKind.range),
+        dryers_va=of(LoadKind.dryer),
+        heating_va=sum(of(LoadKind.heating)),
+        heating_zones=max(1, len(of(LoadKind.heating))),
+        heat_pump_va=sum(of(LoadKind.heat_pump)),
+        cooling_va=sum(of(LoadKind.cooling)),
+        vehicles_va=of(LoadKind.vehicle),
+        largest_motor_va=max((power[id(load)] for load in loads if load.kind is LoadKind.motor or load.horsepower), default=0.0),
+    )
+
+
+def _one_of_each(loads: list[Load]) -> list[Load]:
+    """Keep the largest of loads that never run together."""
+    kept: dict[str, Load] = {}
+    for load in loads:
+        word = load.alternates.strip().lower()
+        if word and (word not in kept or load.power_va > kept[word].power_va):
+            kept[word] = load
+    return [load for load in loads if not load.alternates or kept[load.alternates.strip().lower()] is load]

@@ -1,0 +1,100 @@
+"""What every load takes where it is, and the load of a dwelling by every method beside each other."""
+
+from __future__ import annotations
+
+from northspan.core.errors import OutsideTable
+from northspan.core.findings import Finding, Severity
+from northspan.core.job import Across, Building, BuildingUse, Load, RunKind, Status
+from northspan.core.loads.demand import demand_of
+from northspan.core.loads.dwelling import CONNECTED, by_method, method_loads
+from northspan.core.loads.legs import legs_of
+from northspan.core.loads.run_load import voltages_at
+from northspan.core.plan import LoadPlan, MethodPlan, printed
+from northspan.core.rulebooks.protocol import DesignLoad, Rulebook
+from northspan.core.tree import Tree
+from northspan.core.worked import step
+
+
+def plan_loads(tree: Tree, rulebook: Rulebook) -> tuple[dict[str, LoadPlan], list[Finding]]:
+    """Work every load at its own can, and name those that cannot be worked.
+
+    Parameters
+    ----------
+    tree : Tree
+        The property. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    plans: dict[str, LoadPlan] = {}
+    findings: list[Finding] = []
+    for key, load in tree.job.loads.items():
+        if load.status is Status.remove:
+            continue
+        try:
+            plans[key] = _load_plan(tree, key, load, rulebook)
+        except OutsideTable as outside:
+            words = "Type its nameplate as an ordinary load, with what it adds while it starts."
+            findings.append(Finding(Severity.stop, f"/loads/{key}", f"{load.name}: {outside}", words, "tables"))
+    return plans, findings
+
+
+def plan_methods(tree: Tree, building_id: str, rulebook: Rulebook) -> tuple[tuple[MethodPlan, ...], list[Finding]]:
+    """Work a dwelling's load by every method; nothing for other buildings, or while the floor area is not known.
+
+    Parameters
+    ----------
+    tree : Tree
+        The property. [-]
+    building_id : str
+        The building. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    building = tree.job.buildings[building_id]
+    cans = [key for key, can in tree.job.enclosures.items() if can.building == building_id and can.status is not Status.remove]
+    if building.use is not BuildingUse.dwelling or not cans:
+        return (), []
+    if building.floor_m2 is None:
+        return (), _without_area(building_id, building)
+    entry = next((tree.job.runs[key].target for key in tree.entering.get(building_id, ())), cans[0])
+    volts = voltages_at(tree, entry, rulebook)
+    try:
+        methods = method_loads(tree, building_id, volts, rulebook)
+    except OutsideTable as outside:
+        words = "The methods for the whole dwelling wait for it."
+        return (), [Finding(Severity.stop, f"/buildings/{building_id}/load_method", f"{building.name}: {outside}", words, "tables")]
+    least = rulebook.dwelling_least_a()
+    plans: list[MethodPlan] = []
+    for method in methods:
+        amperes = step("I", "in amperes", "P / U", "A", "load over voltage", P=method.total.value, U=volts[0])
+        device = rulebook.device_for_load(DesignLoad(amperes.value, 0.0, 0.0), RunKind.service)
+        lines = (*method.total.steps, amperes, *(method.neutral.steps if method.neutral else ()), device.steps[-1], least)
+        neutral_a = method.neutral.value / volts[0] if method.neutral else None
+        service_a = max(device.value, least.value)
+        chosen = by_method(building) and method.key == building.load_method
+        plans.append(MethodPlan(method.key, method.title, method.total.value, amperes.value, neutral_a, service_a, chosen, printed(lines)))
+    return tuple(plans), []
+
+
+def _without_area(key: str, building: Building) -> list[Finding]:
+    if building.load_method == CONNECTED:
+        return []
+    at = f"/buildings/{key}/floor_m2"
+    words = "Measure it by the outside of the walls, finished basement included, garage and open porch not."
+    return [
+        Finding(Severity.check, at, f"{building.name}: its method needs the floor area; until then the loads are added up.", words, "job")
+    ]
+
+
+def _load_plan(tree: Tree, key: str, load: Load, rulebook: Rulebook) -> LoadPlan:
+    volts = voltages_at(tree, load.enclosure, rulebook)
+    worked = demand_of(key, load, volts, volts[0], RunKind.feeder, rulebook)
+    demand = worked.value
+    legs = legs_of(load)
+    to_neutral = load.across is not Across.line_line or load.uses_neutral
+    line_1, line_2 = (demand.current_a if leg in legs else 0.0 for leg in (1, 2))
+    building = tree.building_of(load.enclosure)
+    covered = by_method(tree.job.buildings[building])
+    note = "in the dwelling's method" if covered else "continuous" if demand.continuous else "motor" if demand.motor_a else ""
+    neutral_a = demand.current_a if to_neutral else 0.0
+    return LoadPlan(key, building, demand.power_va, line_1, line_2, neutral_a, demand.continuous, note, printed(worked.steps))

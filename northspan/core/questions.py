@@ -1,0 +1,93 @@
+"""What is asked of every run: gathered from the tree, with what was found ahead of it."""
+
+from __future__ import annotations
+
+from northspan.core.calls import Schools
+from northspan.core.job import Circuit, Run, RunKind, Segment, Source, SourceKind, System
+from northspan.core.loads.dwelling import dwelling_carried
+from northspan.core.loads.run_load import load_of_run
+from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.sizing.question import RunQuestion
+from northspan.core.sizing.run import SizedRun
+from northspan.core.supply.windings import facts_of, regulation_percent
+from northspan.core.tree import Tree
+
+
+def question_of(tree: Tree, run_id: str, sized: dict[str, SizedRun], schools: Schools, rulebook: Rulebook) -> RunQuestion:
+    """Gather everything that decides a run.
+
+    Parameters
+    ----------
+    tree : Tree
+        The property. [-]
+    run_id : str
+        The run. [-]
+    sized : dict
+        Runs sized so far, those ahead of it among them. [-]
+    schools : Schools
+        The calls of the job. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    job, run = tree.job, tree.job.runs[run_id]
+    source = tree.source_of(run_id)
+    line_v = source.line_v if source else rulebook.usual_v
+    system = source.system if source else System.split_phase
+    neutral_v = rulebook.to_neutral_v(line_v, system)
+    load = load_of_run(tree, run_id, rulebook)
+    home, why_not = dwelling_carried(tree, run_id) if run.kind in {RunKind.service, RunKind.feeder} else ("", "")
+    lost = 0.0
+    origin = job.sources.get(run.origin)
+    own = origin if origin and origin.kind is SourceKind.transformer else None
+    if own and own.rating_kva and load.value:
+        lost = regulation_percent(own, load.value.design.total_a, run.power_factor)[-1].value
+    ahead = tree.way_to(run_id)[:-1]
+    above = lost + sum(sized[key].tried.drop.value.percent + sized[key].question.ahead_percent for key in ahead if key in sized)
+    fed = job.sources.get(run.target)
+    feeder = sized.get(tree.feeding.get(run.origin, ""))
+    return RunQuestion(
+        run=_in_company(tree, run, rulebook),
+        pointer=f"/runs/{run_id}",
+        load=load,
+        line_v=line_v,
+        nominal_v=neutral_v if run.circuit is Circuit.two_wire_neutral else line_v,
+        drop_above_percent=above,
+        run_limit_percent=run.drop_limit_percent or job.drop_limits.run_percent,
+        way_limit_percent=job.drop_limits.way_percent,
+        schools=schools,
+        neutral_v=neutral_v,
+        system=system,
+        prices=job.prices,
+        whole_dwelling=bool(home),
+        why_not_whole=why_not,
+        tapped_a=feeder.device.value if run.kind is RunKind.tap and feeder else 0.0,
+        primary=facts_of(fed, line_v) if fed else None,
+        secondary=facts_of(own, _primary_v(tree, run.origin, rulebook)) if own else None,
+        ahead_percent=lost,
+    )
+
+
+def _primary_v(tree: Tree, transformer: str, rulebook: Rulebook) -> float:
+    feeding = tree.feeding.get(transformer)
+    source: Source | None = tree.source_of(feeding) if feeding else None
+    return source.line_v if source else rulebook.usual_v
+
+
+def _in_company(tree: Tree, run: Run, rulebook: Rulebook) -> Run:
+    """Count the wires of other runs that lie in the same pipe: carrying ones by their own system, and all for the fill."""
+    if not any(stretch.shares_with for stretch in run.segments):
+        return run
+    stretches: list[Segment] = []
+    for stretch in run.segments:
+        carrying = wires = 0
+        for key in stretch.shares_with:
+            other = tree.job.runs[key]
+            source = tree.source_of(key)
+            carrying += int(rulebook.carrying_conductors(other.circuit, source.system if source else System.split_phase).value)
+            wires += 4 if other.circuit is Circuit.three_wire else 3
+        update = {
+            "other_carrying": stretch.other_carrying + carrying,
+            "other_wires": (stretch.other_wires or stretch.other_carrying) + wires,
+        }
+        stretches.append(stretch.model_copy(update=update))
+    return run.model_copy(update={"segments": tuple(stretches)})

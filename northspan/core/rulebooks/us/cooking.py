@@ -1,0 +1,128 @@
+"""Demand of household ranges and dryers, which only the standard method takes."""
+
+from __future__ import annotations
+
+from northspan.core.errors import OutsideTable
+from northspan.core.rulebooks.us.sources import source
+from northspan.core.worked import Step, given, looked_up, ruled, step
+
+FROM_VA, COLUMN_A_TO_VA, COLUMN_B_TO_VA, COLUMN_C_TO_VA, TO_VA = 1750.0, 3500.0, 8750.0, 12000.0, 27000.0
+
+
+def cooking_demand(ranges_va: tuple[float, ...]) -> tuple[Step, ...]:
+    """Take the demand of a dwelling's cooking appliances. [VA]
+
+    Parameters
+    ----------
+    ranges_va : tuple of float
+        Nameplates, shape (n,); empty for none. [VA]
+
+    Raises
+    ------
+    OutsideTable
+        Below 1.75 kW, where it is an appliance like any other, above 27 kW, and for more than ten.
+
+    Notes
+    -----
+    Two ways are open while there are appliances of 8.75 kW or less, and the smaller is taken:
+    all of them counted in column C, or the small ones by their nameplates in columns A and B,
+    each column counted by itself, and only the others in column C.
+
+    References
+    ----------
+    NEC 2023, Table 220.55 with notes 1 to 3.
+
+    Examples
+    --------
+    >>> [cooking_demand((va,))[-1].value for va in (6000, 12000, 12499, 12500, 14000, 27000)]
+    [4800.0, 8000.0, 8000.0, 8400.0, 8800.0, 14000.0]
+    >>> cooking_demand((8000, 8000))[-1].value, round(cooking_demand((12000, 16000))[-1].value)
+    (10400.0, 12100)
+    """
+    rows = source("ranges")
+    if not ranges_va:
+        return (given("P_r", "no range", 0.0, "VA"),)
+    for power in ranges_va:
+        if not FROM_VA <= power <= TO_VA:
+            raise OutsideTable(rows.citation, f"a range of {power:.0f} VA", "it runs from 1750 VA to 27000 VA")
+    if len(ranges_va) > len(rows.rows):
+        raise OutsideTable(rows.citation, f"{len(ranges_va)} ranges", f"it is kept to {len(rows.rows)} of one dwelling")
+    small = [power for power in ranges_va if power <= COLUMN_B_TO_VA]
+    whole = _column_c(ranges_va, "P_r")
+    if not small:
+        return whole
+    apart = _apart(ranges_va)
+    if apart[-1].value <= whole[-1].value:
+        return apart
+    why = f"less than {apart[-1].value:.0f} VA with the small ones apart"
+    return (*whole, ruled("P_r", "all of them in column C", f"{whole[-1].value:.0f} VA", why, rows.citation, whole[-1].value))
+
+
+def dryer_demand(dryers_va: tuple[float, ...]) -> tuple[Step, ...]:
+    """Take the demand of a dwelling's dryers: nameplate or 5000 VA, whichever is larger. [VA]
+
+    Parameters
+    ----------
+    dryers_va : tuple of float
+        Nameplates, shape (n,); empty for none. [VA]
+
+    References
+    ----------
+    NEC 2023, 220.54 and its table.
+
+    Examples
+    --------
+    >>> dryer_demand((4800,))[-1].value, dryer_demand((4800, 6000))[-1].value
+    (5000.0, 11000.0)
+    """
+    if not dryers_va:
+        return (given("P_d", "no dryer", 0.0, "VA"),)
+    rows = source("dryers")
+    factor = looked_up(
+        "f_d", f"{len(dryers_va)} dryers", rows.number(str(len(dryers_va)), "percent"), "%", rows.citation, row=str(len(dryers_va))
+    )
+    formula = " + ".join(f"max(D_{i}, 5000)" for i in range(1, len(dryers_va) + 1))
+    figures = {f"D_{i}": power for i, power in enumerate(dryers_va, 1)}
+    demand = step("P_d", "dryer: its nameplate, 5000 VA at least", f"({formula}) * f_d / 100", "VA", "220.54", f_d=factor.value, **figures)
+    return (demand,) if len(dryers_va) == 1 else (factor, demand)
+
+
+def _apart(ranges_va: tuple[float, ...]) -> tuple[Step, ...]:
+    """Small appliances by their nameplates in columns A and B, the others in column C. [VA]"""
+    rows = source("ranges")
+    groups = {
+        "a": [power for power in ranges_va if power < COLUMN_A_TO_VA],
+        "b": [power for power in ranges_va if COLUMN_A_TO_VA <= power <= COLUMN_B_TO_VA],
+    }
+    steps: list[Step] = []
+    parts: dict[str, float] = {}
+    for column, powers in groups.items():
+        if powers:
+            share = rows.number(str(len(powers)), f"column_{column}")
+            words = f"{len(powers)} in column {column.upper()}, at {share:.0f} % of the nameplates"
+            cite = f"{rows.citation}, note 3"
+            steps.append(step(f"P_{column}", words, "R * f / 100", "VA", cite, R=sum(powers), f=share))
+            parts[f"P_{column}"] = steps[-1].value
+    large = tuple(power for power in ranges_va if power > COLUMN_B_TO_VA)
+    if large:
+        steps += _column_c(large, "P_c")
+        parts["P_c"] = steps[-1].value
+    if len(parts) > 1:
+        steps.append(step("P_r", "cooking appliances, the columns added", " + ".join(parts), "VA", f"{rows.citation}, note 3", **parts))
+    return tuple(steps)
+
+
+def _column_c(powers: tuple[float, ...], symbol: str) -> tuple[Step, ...]:
+    """Column C, raised when the average is above 12 kW; those under 12 kW count 12 in the average. [VA]"""
+    rows = source("ranges")
+    count = len(powers)
+    kilowatts = rows.number(str(count), "column_c")
+    column = looked_up("P_k", f"{count} not over 12 kW", 1000 * kilowatts, "VA", rows.citation, row=str(count), column="C")
+    if max(powers) <= COLUMN_C_TO_VA:
+        return (looked_up(symbol, f"{count} of 12 kW or less", 1000 * kilowatts, "VA", rows.citation, row=str(count), column="C"),)
+    note = f"{rows.citation}, note {1 if len(set(powers)) == 1 else 2}"
+    figures = {f"R_{i}": max(power, COLUMN_C_TO_VA) for i, power in enumerate(powers, 1)}
+    average = step("R", "average, those under 12 kW counted as 12", f"({' + '.join(figures)}) / n", "VA", note, n=float(count), **figures)
+    above = step("k", "kilowatts above 12, a major fraction counts as one", "floor((R - 12000) / 1000 + 0.5)", "kW", note, R=average.value)
+    raised = step(symbol, "5 % more for each of them", "P_k * (1 + 0.05 * k)", "VA", note, P_k=column.value, k=above.value)
+    return (column, average, above, raised)

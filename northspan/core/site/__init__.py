@@ -1,0 +1,1 @@
+"""Choices for all runs of a property together."""

@@ -1,0 +1,1 @@
+"""What feeds a property: what it can give, its fault current, its transformers."""

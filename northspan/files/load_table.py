@@ -1,0 +1,76 @@
+"""A load library as CSV, in and out."""
+
+from __future__ import annotations
+
+import csv
+from collections.abc import Iterable
+from io import StringIO
+
+from pydantic import ValidationError
+
+from northspan.core.errors import InvalidJob
+from northspan.core.job import LibraryLoad
+from northspan.core.loads.library import load_from_row
+
+COLUMNS = ("name", "kind", "power_va", "across", "uses_neutral", "continuous",
+           "horsepower", "duty_percent", "alternates", "shed_order", "starting_a")  # fmt: skip
+MOST_ROWS = 500
+
+
+def write_loads(loads: Iterable[LibraryLoad]) -> str:
+    """Write loads as CSV, a row each.
+
+    Parameters
+    ----------
+    loads : iterable of LibraryLoad
+        The loads. [-]
+    """
+    out = StringIO()
+    writer = csv.DictWriter(out, COLUMNS, lineterminator="\n")
+    writer.writeheader()
+    for load in loads:
+        cells = load.model_dump(mode="json", include=set(COLUMNS))
+        writer.writerow({key: _cell(value) for key, value in cells.items()})
+    return out.getvalue()
+
+
+def read_loads(text: str) -> tuple[LibraryLoad, ...]:
+    """Read loads from CSV with a header row; lines that begin with # are remarks.
+
+    Parameters
+    ----------
+    text : str
+        The file. [-]
+
+    Raises
+    ------
+    InvalidJob
+        If a column is unknown, a cell is wrong, or there are too many rows; the line is named.
+    """
+    rows = csv.DictReader([line for line in text.splitlines() if line.strip() and not line.startswith("#")])
+    unknown = sorted({name for name in rows.fieldnames or () if name not in COLUMNS})
+    if unknown or "name" not in (rows.fieldnames or ()):
+        words = f"the file has a column {unknown[0]}." if unknown else "the file has no column name."
+        raise InvalidJob("/csv", words, f"Columns: {', '.join(COLUMNS)}.")
+    loads: list[LibraryLoad] = []
+    for number, row in enumerate(rows, 1):
+        if number > MOST_ROWS:
+            raise InvalidJob("/csv", f"the file has more than {MOST_ROWS} loads.", "Split it.")
+        try:
+            loads.append(load_from_row({key: _plain(value) for key, value in row.items() if key is not None and value is not None}))
+        except ValidationError as error:
+            first = error.errors(include_url=False)[0]
+            column = str(first["loc"][0]) if first["loc"] else "row"
+            raise InvalidJob(f"/csv/{number}/{column}", f"load {number}, {column}: {first['msg']}.") from error
+    return tuple(loads)
+
+
+def _plain(cell: str) -> str:
+    return cell[1:] if cell[:1] == "'" and cell[1:2] in set("=+-@") else cell
+
+
+def _cell(value: object) -> str:
+    if isinstance(value, bool):
+        return "yes" if value else ""
+    text = "" if value is None else f"{value:g}" if isinstance(value, float) else str(value)
+    return f"'{text}" if text[:1] in "=+-@" and text else text  # a spreadsheet must not take a name for a formula

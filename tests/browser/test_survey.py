@@ -1,0 +1,128 @@
+"""Survey and loads as a person does them: adding, changing, moving, measuring a route, and what the sources carry."""
+
+import re
+from pathlib import Path
+from tempfile import TemporaryDirectory
+
+from playwright.sync_api import expect
+
+from tests.browser.support import BrowserCase
+
+TRACK = """<gpx xmlns="http://www.topografix.com/GPX/1/1"><trk><trkseg>
+<trkpt lat="45" lon="7"><ele>300</ele></trkpt><trkpt lat="45.0005" lon="7"><ele>310</ele></trkpt></trkseg></trk></gpx>"""
+
+
+class OfTheDemo(BrowserCase):
+    def open(self, step):
+        job_id = self.a_demo()
+        self.page.goto(f"/jobs/{job_id}/{step}")
+        self.page.locator(".center-scroll").wait_for()
+        return job_id
+
+    def fill(self, label, text):
+        field = self.page.get_by_label(label, exact=True)
+        field.fill(text)
+        field.press("Enter")
+
+    def choose(self, label, option):
+        self.page.locator(".v-select", has=self.page.get_by_label(label, exact=True)).first.click()
+        self.page.get_by_role("option", name=option, exact=True).click()
+
+
+class Survey(OfTheDemo):
+    def test_a_panel_is_added_fed_moved_copied_and_taken_out(self):
+        job_id = self.open("survey")
+        self.page.locator(".wiring-node", has_text="P2 Studio panel").click()
+        self.page.get_by_role("button", name="Feed a new panel from here").click()
+        self.saved(3)
+        self.fill("Name", "Glaze room")
+        self.saved(4)
+        self.choose("In", "hill Observatory")
+        self.saved(5)
+        job = self.kept(job_id)["job"]
+        key = next(k for k, can in job["enclosures"].items() if can["name"] == "Glaze room")
+        run = next(k for k, r in job["runs"].items() if r["target"] == key)
+        self.assertEqual((job["runs"][run]["origin"], job["enclosures"][key]["building"]), ("P2", "hill"))
+        self.page.get_by_role("button", name="Copy with all in it").click()
+        self.saved(6)
+        expect(self.page.locator(".wiring")).to_contain_text("Glaze room, copy")
+        self.page.get_by_role("button", name="Take out of the job").click()
+        self.saved(7)
+        self.assertNotIn(run, self.kept(job_id)["job"]["runs"])
+        self.choose_run_origin()
+
+    def choose_run_origin(self):
+        self.page.locator(".wiring-run", has_text="Pump circuit").click()
+        self.choose("From", "P2 Studio panel")
+        self.saved(8)
+        expect(self.page.locator(".wiring-row", has_text="D1 Pump disconnect")).to_have_attribute("style", re.compile("--depth: ?4"))
+
+    def test_what_is_to_go_and_what_is_for_now(self):
+        self.open("survey")
+        self.page.locator(".wiring-node", has_text="D1 Pump disconnect").click()
+        self.choose("Status", "to remove")
+        expect(self.page.locator(".wiring-node.is-remove")).to_contain_text("to remove")
+        self.page.locator(".wiring-run", has_text="Observatory feeder").click()
+        self.choose("Status", "for now only")
+        expect(self.page.locator(".elbow.is-temporary")).to_have_count(1)
+
+    def test_a_route_leg_by_leg_and_from_a_track(self):
+        job_id = self.open("survey")
+        self.page.locator(".wiring-run", has_text="Pump circuit").click()
+        self.page.get_by_text("Measured leg by leg").click()
+        self.page.get_by_role("button", name="Add a leg").click()
+        self.saved(2)
+        self.fill("Rise, − down", "-30 ft")
+        self.saved(3)
+        self.fill("Slack at ends and boxes", "6 ft")
+        self.saved(4)
+        stretch = self.kept(job_id)["job"]["runs"]["C1"]["segments"][0]
+        self.assertAlmostEqual(stretch["length_m"], ((90**2 + 30**2) ** 0.5 + 6) * 0.3048, 6)
+        with TemporaryDirectory() as folder:
+            track = Path(folder) / "walk.gpx"
+            track.write_text(TRACK)
+            self.page.get_by_label("GPX track").set_input_files(track)
+            self.saved(5)
+            self.assertAlmostEqual(
+                self.kept(job_id)["job"]["runs"]["C1"]["segments"][0]["length_m"], (55.6**2 + 10**2) ** 0.5 + 6 * 0.3048, delta=0.3
+            )
+            track.write_text("no track")
+            self.page.get_by_label("GPX track").set_input_files(track)
+            expect(self.page.get_by_role("alert")).to_contain_text("walk.gpx was not read")
+        self.fill("Length", "90 ft")  # a typed length takes the place of the legs
+        self.saved(6)
+        self.assertEqual(self.kept(job_id)["job"]["runs"]["C1"]["segments"][0]["legs"], [])
+
+    def test_a_finding_leads_to_the_part(self):
+        self.open("survey")
+        self.page.get_by_role("button", name=re.compile("^All ")).click()
+        self.page.get_by_role("button", name=re.compile("the clamp is not listed")).click()
+        expect(self.page.get_by_role("heading", name="South rod")).to_be_visible()
+
+
+class Loads(OfTheDemo):
+    def test_a_load_from_the_library_changes_what_the_sources_carry(self):
+        self.open("loads")
+        self.page.locator(".way", has_text="Kiln studio").click()
+        carries = self.page.locator(".source-card", has_text="Pole transformer")
+        expect(carries).to_contain_text("175 A of 104 A")
+        self.page.get_by_role("button", name="From the library").click()
+        self.page.get_by_label("Find a load").fill("saw")
+        self.page.get_by_role("button", name=re.compile("Table saw")).click()
+        self.saved(2)
+        expect(self.page.locator(".load-list")).to_contain_text("Table saw 3 hp")
+        expect(carries).to_contain_text("197 A of 104 A")  # 17 A from the table, and a quarter of it
+        self.fill("Motor, horsepower", "5")
+        expect(carries).to_contain_text("210 A of 104 A")
+        self.page.get_by_role("button", name="Keep in the library").click()
+        expect(self.page.get_by_text("Kept in the library.")).to_be_visible()
+        self.page.get_by_role("button", name="Take out").click()
+        expect(carries).to_contain_text("175 A of 104 A")
+
+    def test_another_method_counts(self):
+        job_id = self.open("loads")
+        self.page.get_by_label(re.compile("Standard method")).check()
+        self.saved(2)
+        self.assertEqual(self.kept(job_id)["job"]["buildings"]["house"]["load_method"], "standard")
+        self.page.get_by_role("button", name="Working").first.click()
+        expect(self.page.locator(".methods")).to_contain_text("lighting and receptacles after demand")

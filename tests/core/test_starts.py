@@ -1,0 +1,111 @@
+"""Guided starts: each leaves a complete job that can be planned, or adds to one; and parts taken out and doubled."""
+
+import unittest
+
+from northspan.core.demo import kestrel_hollow
+from northspan.core.errors import InvalidJob
+from northspan.core.solve import solve
+from northspan.core.starts import STARTS, Answers, start_edits, started
+from northspan.core.survey import doubling, removal
+from northspan.core.upgrade import read_job
+from northspan.store.jobs import patched
+from tests.support import found
+
+ALL = Answers(name="Any", floor_m2=170, range_va=12000, dryer_va=5000, load_a=40, length_m=30, service_length_m=20, service_a=100, rating_kva=12,
+              diversion_w=12000, transformer_kva=25)  # fmt: skip
+
+
+def edited(job, patch):
+    return read_job(patched(job.model_dump(mode="json"), patch))
+
+
+class Starts(unittest.TestCase):
+    def test_each_is_complete_and_every_run_in_it_is_sized(self):
+        for key in STARTS:
+            with self.subTest(key):
+                plan = solve(started(key, ALL))
+                self.assertTrue(plan.runs)
+                self.assertEqual([r.name for r in plan.runs.values() if not r.sized], [])
+                stops = [f.text for f in plan.findings if f.severity == "stop"]
+                # the old panel is as it was found: its bond has to come out
+                self.assertEqual(len(stops), 1 if key == "larger_service" else 0, stops)
+
+    def test_a_missing_answer_is_named(self):
+        for start in STARTS.values():
+            for question in (q for q in start.asks if q.required and q.field != "name"):
+                with self.subTest(start.key, missing=question.field), self.assertRaisesRegex(InvalidJob, "is missing"):
+                    started(start.key, ALL.model_copy(update={question.field: None}))
+        with self.assertRaisesRegex(InvalidJob, "there is no start castle"):
+            started("castle", ALL)
+
+    def test_each_that_adds_can_be_added_twice_to_a_job_that_has_work(self):
+        for start in STARTS.values():
+            job = kestrel_hollow()
+            with self.subTest(start.key):
+                if not start.adds:
+                    with self.assertRaisesRegex(InvalidJob, "has runs already"):
+                        start_edits(job, start.key, ALL)
+                    continue
+                once = edited(job, start_edits(job, start.key, ALL))
+                twice = edited(once, start_edits(once, start.key, ALL))
+                self.assertGreater(len(twice.runs), len(once.runs))
+                solve(twice)
+
+    def test_a_new_service_takes_the_optional_method_and_the_83_percent(self):
+        plan = solve(started("new_service", ALL.model_copy(update={"heating_va": 18000})))
+        service = next(r for r in plan.runs.values() if r.kind == "service")
+        chosen = next(m for m in plan.buildings["B1"].methods if m.chosen)
+        self.assertEqual(chosen.key, "optional")
+        self.assertAlmostEqual(service.load_a, chosen.total_a, 6)
+        self.assertIn(
+            "whole load of a one-family dwelling", service.allowance + str([line.formula for g in service.working for line in g.lines])
+        )
+
+    def test_the_shed_needs_no_electrode_and_has_the_shallow_trench(self):
+        plan = solve(started("shed_circuit", ALL.model_copy(update={"load_a": 12})))
+        self.assertFalse(next(b for b in plan.buildings.values() if b.name == "Shed").electrode_required)
+        self.assertAlmostEqual(plan.runs["F1"].stretches[0].cover_m, 12 * 0.0254)
+
+    def test_the_first_disconnect_alone_is_bonded_behind_a_transfer_switch(self):
+        plan = solve(started("generator", ALL))
+        self.assertEqual([e.name for e in plan.enclosures.values() if e.bond == "bonded"], ["Meter-main"])
+        self.assertEqual(len(plan.sources), 1)
+
+
+class Parts(unittest.TestCase):
+    def test_a_building_goes_with_all_that_is_in_it(self):
+        job = kestrel_hollow()
+        left = edited(job, removal(job, "buildings", "studio"))
+        self.assertEqual(set(job.runs) - set(left.runs), {"F2"})
+        self.assertEqual(set(job.enclosures) - set(left.enclosures), {"P2"})
+        self.assertEqual(set(job.electrodes) - set(left.electrodes), {"E3"})
+        self.assertEqual({k for k in job.loads if k not in left.loads}, {"kiln", "heat", "wheel", "fan", "lamps"})
+        solve(left)
+
+    def test_every_part_of_the_demo_can_go(self):
+        job = kestrel_hollow()
+        for kind in ("sources", "buildings", "enclosures", "electrodes", "loads", "runs"):
+            for key in getattr(job, kind):
+                with self.subTest(kind, key=key):
+                    solve(edited(job, removal(job, kind, key)))
+
+    def test_a_run_that_goes_leaves_its_pipe_mates(self):
+        job = kestrel_hollow()
+        mates = edited(job, [{"op": "add", "path": "/runs/F2/segments/0/shares_with", "value": ["F3"]}])
+        left = edited(mates, removal(mates, "runs", "F3"))
+        self.assertEqual(left.runs["F2"].segments[0].shares_with, ())
+
+    def test_a_doubled_building_is_fed_as_the_first_is(self):
+        job = kestrel_hollow()
+        twice = edited(job, doubling(job, "buildings", "studio"))
+        plan = solve(twice)
+        copies = [r for r in plan.runs.values() if r.name == "Studio feeder"]
+        self.assertEqual([(r.size, r.device_a, r.origin) for r in copies], [("1", 90, "P1")] * 2)
+        self.assertEqual(len(found(plan, "copy: 1 of 2 rods")), 1)
+
+    def test_what_cannot_be(self):
+        job = kestrel_hollow()
+        for call, words in ((lambda: doubling(job, "runs", "F1"), "cannot be copied alone"), (lambda: removal(job, "loads", "nothing"), "there is no nothing"),
+                            (lambda: removal(job, "walls", "W1"), "there are no walls")):  # fmt: skip
+            with self.assertRaisesRegex(InvalidJob, words):
+                call()

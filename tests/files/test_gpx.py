@@ -1,0 +1,64 @@
+"""Tracks into legs: distances on the globe, heights, noise, and files that are refused."""
+
+import unittest
+from math import cos, radians
+
+from northspan.core.errors import InvalidJob
+from northspan.core.job import Segment, route_length_m
+from northspan.files.gpx import MOST_LEGS, read_gpx
+
+DEGREE_M = 6378.137e3 * 3.141592653589793 / 180
+
+
+def track(*places, kind="trk"):
+    points = "".join(
+        f'<{"trkpt" if kind == "trk" else "rtept"} lat="{lat}" lon="{lon}">{f"<ele>{high}</ele>" if high is not None else ""}</{"trkpt" if kind == "trk" else "rtept"}>'
+        for lat, lon, high in places
+    )
+    inside = f"<trkseg>{points}</trkseg>" if kind == "trk" else points
+    return f'<?xml version="1.0"?><gpx version="1.1" creator="t" xmlns="http://www.topografix.com/GPX/1/1"><{kind}>{inside}</{kind}></gpx>'
+
+
+class Gpx(unittest.TestCase):
+    def test_distance_and_rise(self):
+        north, east = 100 / DEGREE_M, 50 / (DEGREE_M * cos(radians(45)))
+        legs = read_gpx(track((45, 7, 300), (45 + north, 7, 330), (45 + north, 7 + east, 330)))
+        self.assertEqual(len(legs), 2)
+        self.assertAlmostEqual(legs[0].level_m, 100, delta=0.2)
+        self.assertAlmostEqual(legs[1].level_m, 50, delta=0.2)
+        self.assertEqual((legs[0].rise_m, legs[1].rise_m), (30, 0))
+        self.assertAlmostEqual(route_length_m(legs, 2), (100**2 + 30**2) ** 0.5 + 50 + 2, delta=0.4)
+
+    def test_a_route_without_heights(self):
+        (leg,) = read_gpx(track((0, 0, None), (0, 0.001, None), kind="rte"))
+        self.assertEqual(leg.rise_m, 0)
+
+    def test_wandering_on_the_spot_adds_nothing_much(self):
+        step = 1 / DEGREE_M
+        walk = [(step * i + (step if i % 2 else 0), 0, 100 + (i % 2)) for i in range(200)]
+        legs = read_gpx(track(*walk))
+        self.assertLess(route_length_m(legs, 0), 225)  # 200 m on the ground; point by point it is over 400
+        self.assertGreater(route_length_m(legs, 0), 195)
+
+    def test_a_long_walk_is_thinned(self):
+        legs = read_gpx(track(*[(0.0001 * i, 0, None) for i in range(3000)]))
+        self.assertLessEqual(len(legs), MOST_LEGS)
+        self.assertAlmostEqual(sum(leg.level_m for leg in legs), 0.0001 * 2999 * DEGREE_M, delta=400)
+
+    def test_refused(self):
+        for text, words in (
+            ("no", "not a GPX file"),
+            (track((1, 1, None)), "holds no track"),
+            ("<!DOCTYPE x [<!ENTITY a 'b'>]>" + track(), "declares a document type"),
+            ("", "not a GPX file"),
+        ):
+            with self.subTest(words), self.assertRaisesRegex(InvalidJob, words):
+                read_gpx(text)
+
+
+class Route(unittest.TestCase):
+    def test_a_measured_stretch_is_as_long_as_its_legs(self):
+        stretch = Segment(length_m=1, legs=({"level_m": 3, "rise_m": 4}, {"level_m": 10}), slack_m=2)
+        self.assertEqual(stretch.length_m, 17)
+        self.assertEqual(Segment.model_validate(stretch.model_dump()), stretch)
+        self.assertEqual(Segment(length_m=9, slack_m=2).length_m, 9)

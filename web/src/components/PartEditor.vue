@@ -1,0 +1,96 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Operation, PartKind } from '../api/client'
+import { FIELDS, type Field } from '../state/fields'
+import {
+  amperes, areaText, lengthText, parseArea, parseLength, parseNumber, parsePower, parseTemperature, percent, powerText, temperatureText,
+} from '../format/quantities'
+import { useJob } from '../state/job'
+import CommitField from './CommitField.vue'
+
+/** The fields of one part of the property, each kept as it is left. */
+const props = defineProps<{ kind: PartKind; part: string }>()
+const store = useJob()
+const values = computed(() => store.job?.[props.kind][props.part] as Record<string, unknown> | undefined)
+const fields = computed(() => FIELDS[props.kind].filter((f) => !f.only || (values.value && f.only(values.value))))
+const plain = computed(() => fields.value.filter((f) => f.type !== 'flag'))
+const flags = computed(() => fields.value.filter((f) => f.type === 'flag'))
+const SELECTS = ['choice', 'building', 'enclosure', 'node']
+
+function set(field: string, value: unknown): void {
+  const operation: Operation = { op: 'add', path: `/${props.kind}/${props.part}/${field}`, value }
+  void store.edit([operation])
+}
+
+function items(field: Field) {
+  const job = store.job
+  if (field.type === 'choice') return field.choices ?? []
+  const named = (entries: Record<string, { name: string }>) => Object.entries(entries).map(([value, p]) => ({ value, title: `${value} ${p.name}` }))
+  const none = field.required ? [] : [{ value: '', title: field.hint ?? 'none' }]
+  if (!job) return none
+  if (field.type === 'building') return [...none, ...named(job.buildings)]
+  return [...none, ...(field.type === 'node' ? named(job.sources) : []), ...named(job.enclosures)]
+}
+
+function shown(field: Field): string {
+  const value = values.value?.[field.field]
+  if (value === null || value === undefined) return ''
+  if (field.type === 'powers') return (value as number[]).map(powerText).join(', ')
+  if (typeof value !== 'number') return String(value)
+  switch (field.type) {
+    case 'length': return lengthText(value, store.units)
+    case 'area': return areaText(value, store.units)
+    case 'amperes': return amperes(value)
+    case 'power': return powerText(value)
+    case 'percent': return field.field === 'impedance_percent' ? `${value} %` : percent(value)
+    case 'temperature': return temperatureText(value, store.units)
+    case 'kva': return `${value} kVA`
+    case 'volts': return `${value} V`
+    case 'ohms': return `${value} Ω`
+    default: return String(value)
+  }
+}
+
+function parse(field: Field, text: string): unknown {
+  switch (field.type) {
+    case 'length': return parseLength(text, store.units) ?? (/^0+$/.test(text.trim()) ? 0 : null)
+    case 'area': return parseArea(text, store.units)
+    case 'power': return parsePower(text)
+    case 'temperature': return parseTemperature(text, store.units)
+    case 'count': return /^\d+$/.test(text.trim()) ? Number(text.trim()) : null
+    case 'text': return text.trim()
+    case 'powers': {
+      const steps = text.split(/[,;+]/).map((one) => parsePower(one))
+      return steps.some((step) => step === null) ? null : steps
+    }
+    default: return parseNumber(text)
+  }
+}
+
+const WRONG: Partial<Record<Field['type'], string>> = {
+  length: 'A length, for example 60 ft or 18 m', area: 'An area, for example 1850 sq ft', power: 'A power, for example 4.5 kW', count: 'A whole number',
+  temperature: 'A temperature, for example 86 F', powers: 'Powers with commas, for example 1 kW, 2 kW', text: 'A word',
+}
+
+function left(field: Field, value: unknown): void {
+  if (value !== null) set(field.field, value)
+  else if (field.type === 'powers') set(field.field, [])
+  else set(field.field, field.type === 'text' ? '' : null)
+}
+</script>
+
+<template>
+  <div v-if="values" class="part-editor">
+    <div class="fields">
+      <template v-for="field in plain" :key="field.field">
+        <v-select v-if="SELECTS.includes(field.type)" :label="field.label" :model-value="values[field.field] ?? ''" :items="items(field)"
+          @update:model-value="set(field.field, $event || null)" />
+        <CommitField v-else :label="field.label" :shown="shown(field)" :hint="field.hint" :empty-ok="!field.required" :parse="(t) => parse(field, t)"
+          :wrong="WRONG[field.type] ?? 'A number'" @commit="left(field, $event)" />
+      </template>
+    </div>
+    <label v-for="field in flags" :key="field.field" class="flag">
+      <input type="checkbox" :checked="Boolean(values[field.field])" @change="set(field.field, ($event.target as HTMLInputElement).checked)" />{{ field.label }}
+    </label>
+  </div>
+</template>

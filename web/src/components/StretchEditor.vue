@@ -1,0 +1,115 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { client, problemText, type Operation, type Problem, type Segment } from '../api/client'
+import { lengthText, parseLength, parseNumber, parseRise, parseTemperature, temperatureText } from '../format/quantities'
+import { useJob } from '../state/job'
+import CommitField from './CommitField.vue'
+
+/** The stretches of a run, one after another, each with its own surroundings; a route leg by leg, typed or walked. */
+const props = defineProps<{ run: string }>()
+const store = useJob()
+const run = computed(() => store.job?.runs[props.run])
+const at = ref(0)
+const stretch = computed(() => run.value?.segments[Math.min(at.value, run.value.segments.length - 1)])
+const index = computed(() => (run.value && stretch.value ? run.value.segments.indexOf(stretch.value) : 0))
+const others = computed(() => Object.entries(store.job?.runs ?? {}).filter(([id]) => id !== props.run).map(([value, r]) => ({ value, title: `${value} ${r.name}` })))
+const gpx = ref<HTMLInputElement | null>(null)
+const trouble = ref('')
+const count = (text: string): number | null => (/^\d+$/.test(text.trim()) ? Number(text.trim()) : null)
+
+function put(segments: Segment[]): void {
+  void store.edit([{ op: 'add', path: `/runs/${props.run}/segments`, value: segments }])
+}
+
+function change(fields: Partial<Segment>): void {
+  if (run.value) put(run.value.segments.map((s, i) => (i === index.value ? { ...s, ...fields } : s)))
+}
+
+function set(field: string, value: unknown): void {
+  const operation: Operation = { op: 'add', path: `/runs/${props.run}/segments/${index.value}/${field}`, value }
+  void store.edit([operation])
+}
+
+function add(): void {
+  if (!run.value || !stretch.value) return
+  const fresh = { ...stretch.value, legs: [], slack_m: 0, length_m: 3.048 }
+  put([...run.value.segments.slice(0, index.value + 1), fresh, ...run.value.segments.slice(index.value + 1)])
+  at.value = index.value + 1
+}
+
+function remove(): void {
+  if (!run.value || run.value.segments.length < 2) return
+  put(run.value.segments.filter((_, i) => i !== index.value))
+  at.value = 0
+}
+
+/** A typed length takes the place of legs. */
+function setLength(length_m: number | null): void {
+  if (length_m !== null) change({ length_m, legs: [], slack_m: 0 })
+}
+
+function setLeg(i: number, field: 'level_m' | 'rise_m', value: number | null): void {
+  if (stretch.value && value !== null) change({ legs: stretch.value.legs.map((leg, n) => (n === i ? { ...leg, [field]: value } : leg)) })
+}
+
+function addLeg(): void {
+  if (!stretch.value) return
+  const first = stretch.value.legs.length ? [] : [{ words: '', level_m: stretch.value.length_m, rise_m: 0 }]
+  change({ legs: [...stretch.value.legs, ...first, ...(stretch.value.legs.length ? [{ words: '', level_m: 3.048, rise_m: 0 }] : [])] })
+}
+
+function dropLeg(i: number): void {
+  if (stretch.value) change({ legs: stretch.value.legs.filter((_, n) => n !== i) })
+}
+
+async function readTrack(): Promise<void> {
+  const file = gpx.value?.files?.[0]
+  if (!file) return
+  const { data, error } = await client.POST('/api/route/gpx', { body: { text: await file.text() } })
+  if (gpx.value) gpx.value.value = ''
+  trouble.value = data ? '' : `${file.name} was not read. ${problemText(error as Problem)}`
+  if (data) change({ legs: data.legs })
+}
+</script>
+
+<template>
+  <section v-if="run && stretch" class="stretch-editor">
+    <h2>Route, stretch by stretch</h2>
+    <div class="stretches" role="group" aria-label="Stretch">
+      <button v-for="(s, i) in run.segments" :key="i" :class="{ chosen: i === index }" :aria-pressed="i === index" @click="at = i">{{ i + 1 }} {{ s.place }} {{ lengthText(s.length_m, store.units) }}</button>
+      <button class="cure" @click="add">Add a stretch</button>
+      <button v-if="run.segments.length > 1" class="cure plain" @click="remove">Remove stretch {{ index + 1 }}</button>
+    </div>
+    <div class="fields">
+      <CommitField label="Length" :shown="lengthText(stretch.length_m, store.units)" :parse="(t) => parseLength(t, store.units)" wrong="A length, for example 185 ft" @commit="setLength($event)" />
+      <v-select label="Wiring method" :model-value="stretch.method" :items="store.options?.methods" @update:model-value="set('method', $event)" />
+      <v-select label="Where it lies" :model-value="stretch.place" :items="store.options?.places" @update:model-value="set('place', $event)" />
+      <v-select v-if="stretch.place === 'buried'" label="Above the trench" :model-value="stretch.surface" :items="store.options?.surfaces" @update:model-value="set('surface', $event)" />
+      <CommitField v-if="stretch.place === 'buried'" label="Cover as found" :shown="stretch.cover_m === null ? '' : lengthText(stretch.cover_m, store.units)" hint="the least" empty-ok
+        :parse="(t) => parseLength(t, store.units)" wrong="A depth, for example 18 in" @commit="set('cover_m', $event)" />
+      <CommitField label="Ambient" :shown="temperatureText(stretch.ambient_c, store.units)" :parse="(t) => parseTemperature(t, store.units)" wrong="A temperature, for example 86 F" @commit="set('ambient_c', $event)" />
+      <CommitField label="Bends" :shown="`${stretch.bends_deg}°`" :parse="parseNumber" wrong="Degrees between pull points" @commit="set('bends_deg', $event ?? 0)" />
+      <CommitField label="Other carrying wires" :shown="String(stretch.other_carrying)" :parse="count" wrong="A whole number" @commit="set('other_carrying', $event ?? 0)" />
+      <v-select label="Same pipe as" multiple :model-value="stretch.shares_with" :items="others" no-data-text="There is no other run yet" @update:model-value="set('shares_with', $event)" />
+    </div>
+    <details class="legs" :open="stretch.legs.length > 0">
+      <summary><b>Measured leg by leg</b> <span>{{ stretch.legs.length ? `${stretch.legs.length} legs and ${lengthText(stretch.slack_m, store.units)} slack make ${lengthText(stretch.length_m, store.units)}` : 'typed as one length' }}</span></summary>
+      <ol v-if="stretch.legs.length && stretch.legs.length <= 12">
+        <li v-for="(leg, i) in stretch.legs" :key="i" class="leg">
+          <CommitField :label="`Leg ${i + 1}, level`" :shown="lengthText(leg.level_m, store.units)" :parse="(t) => parseLength(t, store.units) ?? (/^0+$/.test(t.trim()) ? 0 : null)" wrong="A length" @commit="setLeg(i, 'level_m', $event)" />
+          <CommitField label="Rise, − down" :shown="lengthText(leg.rise_m, store.units)" :parse="(t) => parseRise(t, store.units) ?? (/^0+$/.test(t.trim()) ? 0 : null)" wrong="A rise, for example −6 ft" @commit="setLeg(i, 'rise_m', $event)" />
+          <button class="cure plain" :aria-label="`Remove leg ${i + 1}`" @click="dropLeg(i)">Remove</button>
+        </li>
+      </ol>
+      <p v-else-if="stretch.legs.length" class="empty">{{ stretch.legs.length }} legs of a walked track.</p>
+      <div class="leg-buttons">
+        <button class="cure" @click="addLeg">Add a leg</button>
+        <button class="cure" @click="gpx?.click()">Read a GPX track</button>
+        <button v-if="stretch.legs.length" class="cure plain" @click="change({ legs: [], slack_m: 0 })">Forget the legs</button>
+        <input ref="gpx" type="file" accept=".gpx,application/gpx+xml" class="sr-only" aria-label="GPX track" tabindex="-1" @change="readTrack" />
+      </div>
+      <CommitField v-if="stretch.legs.length" label="Slack at ends and boxes" :shown="lengthText(stretch.slack_m, store.units)" :parse="(t) => parseLength(t, store.units) ?? (/^0+$/.test(t.trim()) ? 0 : null)" wrong="A length" @commit="set('slack_m', $event ?? 0)" />
+      <p v-if="trouble" class="bad" role="alert">{{ trouble }}</p>
+    </details>
+  </section>
+</template>

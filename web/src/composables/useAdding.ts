@@ -1,0 +1,74 @@
+/** Adding parts to the property: each comes with what is usual, ready to be changed. */
+import type { Operation, PartKind } from '../api/client'
+import { freshId } from '../drawing/tree'
+import { useJob } from '../state/job'
+
+const FOOT_M = 0.3048
+
+export function useAdding() {
+  const store = useJob()
+
+  async function put(kind: PartKind, letter: string, value: Record<string, unknown>, more: Operation[] = []): Promise<void> {
+    const job = store.job
+    if (!job) return
+    const key = freshId(job, letter)
+    await store.edit([...more, { op: 'add', path: `/${kind}/${key}`, value }])
+    store.pick(kind, key)
+  }
+
+  function building(): Promise<void> {
+    return put('buildings', 'B', { name: 'Building', status: 'existing' })
+  }
+
+  function source(): Promise<void> {
+    return put('sources', 'S', { name: 'Source', kind: 'utility_transformer' })
+  }
+
+  /** The building to put something in: the picked one, that of the picked part, or the first. */
+  function here(): string {
+    const job = store.job
+    const picked = store.part
+    if (!job) return ''
+    if (picked?.kind === 'buildings') return picked.key
+    if (picked?.kind === 'enclosures') return job.enclosures[picked.key]?.building ?? ''
+    if (picked?.kind === 'electrodes') return job.electrodes[picked.key]?.building ?? ''
+    if (picked?.kind === 'sources') return job.sources[picked.key]?.building ?? ''
+    if (picked?.kind === 'runs') return job.enclosures[job.runs[picked.key]?.target ?? '']?.building ?? ''
+    return ''
+  }
+
+  function place(): { id: string; edits: Operation[] } {
+    const job = store.job!
+    const id = here() || Object.keys(job.buildings)[0]
+    if (id) return { id, edits: [] }
+    const fresh = freshId(job, 'B')
+    return { id: fresh, edits: [{ op: 'add', path: `/buildings/${fresh}`, value: { name: 'House', use: 'dwelling' } }] }
+  }
+
+  function enclosure(): Promise<void> {
+    const { id, edits } = place()
+    return put('enclosures', 'P', { name: 'Panel', building: id }, edits)
+  }
+
+  /** A can with the run that feeds it from the picked node. */
+  function fedFrom(origin: string): Promise<void> {
+    const job = store.job!
+    const { id, edits } = place()
+    const can = freshId(job, 'P')
+    const run = freshId(job, 'F')
+    const kind = job.sources[origin] && job.sources[origin]!.kind === 'utility_transformer' ? 'service' : 'feeder'
+    const value = { name: kind === 'service' ? 'Service' : 'Feeder', kind, origin, target: can, segments: [{ length_m: 50 * FOOT_M }] }
+    return put('enclosures', 'P', { name: 'Panel', building: id }, edits).then(() => store.edit([{ op: 'add', path: `/runs/${run}`, value }]))
+  }
+
+  function electrode(): Promise<void> {
+    const { id, edits } = place()
+    return put('electrodes', 'E', { name: 'Rod', building: id, status: 'existing' }, edits)
+  }
+
+  function load(enclosure_id: string, library: Record<string, unknown> = { name: 'Load', power_va: 1000 }): Promise<void> {
+    return put('loads', 'L', { ...library, enclosure: enclosure_id })
+  }
+
+  return { building, source, enclosure, fedFrom, electrode, load }
+}

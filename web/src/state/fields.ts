@@ -1,0 +1,113 @@
+/** What the survey asks of each kind of part: fields in order, in the words of the trade. Nothing is worked out here. */
+import type { PartKind } from '../api/client'
+
+export type FieldType =
+  | 'text' | 'note' | 'length' | 'depth' | 'area' | 'amperes' | 'power' | 'number' | 'count' | 'percent' | 'temperature' | 'kva' | 'volts' | 'ohms'
+  | 'flag' | 'choice' | 'building' | 'enclosure' | 'node' | 'powers'
+
+export interface Choice {
+  value: string
+  title: string
+}
+
+export interface Field {
+  field: string
+  label: string
+  type: FieldType
+  required?: boolean
+  hint?: string
+  choices?: Choice[]
+  only?: (part: Record<string, unknown>) => boolean
+}
+
+function choices(...pairs: [string, string][]): Choice[] {
+  return pairs.map(([value, title]) => ({ value, title }))
+}
+
+const NAME: Field = { field: 'name', label: 'Name', type: 'text', required: true }
+export const STATUSES = choices(['existing', 'there already'], ['new', 'new'], ['temporary', 'for now only'], ['remove', 'to remove'])
+const STATUS: Field = { field: 'status', label: 'Status', type: 'choice', choices: STATUSES }
+export const LOAD_KINDS = choices(
+  ['other', 'anything else'], ['counted', 'a load somebody calculated'], ['lighting', 'lighting and receptacles'], ['appliance', 'appliance, fixed'], ['range', 'range or oven'],
+  ['dryer', 'dryer'], ['heating', 'fixed heat'], ['heat_pump', 'heat pump'], ['cooling', 'cooling'], ['water_heating', 'water heater'], ['vehicle', 'vehicle charging'],
+  ['hot_tub', 'hot tub'], ['motor', 'motor or machine'], ['kiln', 'kiln'], ['welder', 'welder'],
+)
+export const ENCLOSURE_KINDS = choices(
+  ['meter', 'meter'], ['meter_main', 'meter-main'], ['panel_main_breaker', 'panel with a main breaker'], ['panel_lugs', 'panel with lugs only'], ['disconnect', 'disconnect'],
+  ['transfer_switch', 'transfer switch'], ['junction_box', 'junction box'], ['splitter', 'splitter'],
+)
+export const SOURCE_KINDS = choices(
+  ['utility_transformer', 'utility transformer'], ['transformer', 'own transformer'], ['generator', 'generator'], ['inverter_pair', 'paired inverters'], ['governed_plant', 'plant with a governor'],
+)
+export const ELECTRODE_KINDS = choices(['rod', 'rod'], ['concrete_encased', 'steel in the footing'], ['water_pipe', 'metal water pipe'], ['plate', 'plate'], ['ring', 'ring'])
+
+const isMotor = (part: Record<string, unknown>) => part.kind === 'motor' || part.kind === 'heat_pump' || part.kind === 'cooling'
+
+export const FIELDS: Record<PartKind, Field[]> = {
+  sources: [
+    NAME, STATUS, { field: 'kind', label: 'What it is', type: 'choice', choices: SOURCE_KINDS },
+    { field: 'building', label: 'Stands at', type: 'building', hint: 'by itself' },
+    { field: 'rating_kva', label: 'Rating', type: 'kva', hint: 'nameplate' },
+    { field: 'line_v', label: 'Line to line', type: 'volts', required: true },
+    { field: 'system', label: 'Windings', type: 'choice', choices: choices(['split_phase', 'center tap'], ['wye_legs', 'two legs of a wye'], ['two_wire', 'two wires, no neutral']) },
+    { field: 'impedance_percent', label: 'Impedance', type: 'percent', hint: 'nameplate' },
+    { field: 'available_fault_a', label: 'Fault current, by the utility', type: 'amperes', hint: 'ask them', only: (p) => p.kind === 'utility_transformer' },
+    { field: 'fuel', label: 'It burns', type: 'choice', choices: choices(['propane', 'propane'], ['natural_gas', 'natural gas'], ['gasoline', 'gasoline'], ['diesel', 'diesel']), only: (p) => p.kind === 'generator' },
+    { field: 'altitude_m', label: 'Height above the sea', type: 'length', required: true, only: (p) => p.kind === 'generator' },
+    { field: 'ambient_c', label: 'Hottest air it breathes', type: 'temperature', required: true, only: (p) => p.kind === 'generator' },
+    { field: 'diversion_w', label: 'Steps of the diversion load', type: 'powers', hint: '1 kW, 2 kW, 4 kW', only: (p) => p.kind === 'governed_plant' },
+    { field: 'no_load_loss_w', label: 'Idle loss', type: 'power', hint: 'assumed', only: (p) => p.kind === 'transformer' },
+    { field: 'load_loss_w', label: 'Loss at full load', type: 'power', hint: 'assumed', only: (p) => p.kind === 'transformer' },
+  ],
+  buildings: [
+    NAME, STATUS, { field: 'use', label: 'What it is', type: 'choice', choices: choices(['dwelling', 'dwelling'], ['outbuilding', 'outbuilding, pole or pedestal']) },
+    { field: 'floor_m2', label: 'Floor area, outside', type: 'area', hint: 'for the load', only: (p) => p.use === 'dwelling' },
+    { field: 'small_appliance_circuits', label: 'Small-appliance circuits', type: 'count', required: true, only: (p) => p.use === 'dwelling' },
+    { field: 'laundry_circuits', label: 'Laundry circuits', type: 'count', required: true, only: (p) => p.use === 'dwelling' },
+    { field: 'water_pipe', label: 'Water pipe in the ground', type: 'choice', choices: choices(['unknown', 'not looked at'], ['none', 'none'], ['metal', 'metal'], ['plastic', 'plastic']) },
+    { field: 'metallic_path', label: 'A metal pipe or shield joins it to what feeds it', type: 'flag' },
+    { field: 'animals', label: 'Houses animals', type: 'flag' },
+  ],
+  enclosures: [
+    NAME, STATUS, { field: 'kind', label: 'What it is', type: 'choice', choices: ENCLOSURE_KINDS },
+    { field: 'building', label: 'In', type: 'building', required: true },
+    { field: 'bond_found', label: 'Neutral and ground, as found', type: 'choice', choices: choices(['unknown', 'not looked at'], ['bonded', 'bonded'], ['separate', 'kept apart']) },
+    { field: 'main_a', label: 'Main', type: 'amperes', hint: 'none' },
+    { field: 'bus_a', label: 'Bus rating', type: 'amperes', hint: 'on the label' },
+    { field: 'interrupting_a', label: 'Interrupting rating', type: 'amperes', hint: 'on the label' },
+    { field: 'spaces_free', label: 'Spaces free', type: 'count', hint: 'count them' },
+    { field: 'neutral_terminals', label: 'Neutral terminals', type: 'count', hint: 'count them' },
+    { field: 'neutrals_landed', label: 'Neutrals under them', type: 'count', hint: 'count them' },
+  ],
+  electrodes: [
+    NAME, STATUS, { field: 'kind', label: 'What it is', type: 'choice', choices: ELECTRODE_KINDS },
+    { field: 'building', label: 'At', type: 'building', required: true },
+    { field: 'length_m', label: 'In contact with soil', type: 'length', required: true },
+    { field: 'spacing_m', label: 'From the next one', type: 'length', hint: 'if there is one' },
+    { field: 'measured_ohm', label: 'Measured', type: 'ohms', hint: 'not yet' },
+    { field: 'clamp_for_burial', label: 'Clamp listed for burial', type: 'flag' },
+    { field: 'conductor_goes_on', label: 'Its conductor goes on to the water pipe', type: 'flag' },
+  ],
+  loads: [
+    NAME, STATUS, { field: 'kind', label: 'What it is', type: 'choice', choices: LOAD_KINDS },
+    { field: 'enclosure', label: 'At', type: 'enclosure', required: true },
+    { field: 'power_va', label: 'Nameplate', type: 'power', required: true },
+    { field: 'horsepower', label: 'Motor, horsepower', type: 'number', hint: 'if it is one', only: isMotor },
+    { field: 'duty_percent', label: 'Duty', type: 'percent', hint: 'on the label', only: (p) => p.kind === 'welder' },
+    { field: 'across', label: 'Connected', type: 'choice', choices: choices(['line_line', 'across both legs'], ['l1_neutral', 'leg 1 to neutral'], ['l2_neutral', 'leg 2 to neutral']) },
+    { field: 'uses_neutral', label: 'Part of it to neutral', type: 'flag', only: (p) => p.across === 'line_line' },
+    { field: 'continuous', label: 'Three hours or more at a stretch', type: 'flag' },
+    { field: 'starting_a', label: 'Current while starting', type: 'amperes', hint: 'if it has a motor' },
+    { field: 'alternates', label: 'Never together with', type: 'text', hint: 'a shared word' },
+    { field: 'shed_order', label: 'Let go as number', type: 'count', hint: 'by its kind' },
+  ],
+  runs: [
+    NAME, STATUS, { field: 'kind', label: 'What it is', type: 'choice', choices: choices(['service', 'service'], ['feeder', 'feeder'], ['branch', 'branch circuit'], ['tap', 'tap']) },
+    { field: 'origin', label: 'From', type: 'node', required: true },
+    { field: 'target', label: 'To', type: 'node', required: true },
+    { field: 'circuit', label: 'Wires', type: 'choice', choices: choices(['three_wire', 'two lines and neutral'], ['two_wire_line', 'two lines'], ['two_wire_neutral', 'line and neutral']) },
+    { field: 'grounding', label: 'Ground', type: 'choice', choices: choices(['equipment_ground', 'comes along'], ['legacy_three_wire', 'none, old three-wire feed']) },
+    { field: 'alternate', label: 'Standby supply, through a transfer switch', type: 'flag' },
+    { field: 'gfci', label: 'Ground-fault protected', type: 'flag' },
+  ],
+}
