@@ -12,6 +12,7 @@ _FUNCTIONS: dict[str, Callable[..., float]] = {
     "max": max,
     "min": min,
     "sqrt": math.sqrt,
+    "log": math.log,
     "cos": math.cos,
     "sin": math.sin,
     "acos": math.acos,
@@ -53,7 +54,7 @@ def compiled(text: str) -> Formula:
     Parameters
     ----------
     text : str
-        Arithmetic over names: + - * / **, max, min, sqrt, cos, sin, acos, floor. [-]
+        Arithmetic over names: + - * / **, max, min, sqrt, log, cos, sin, acos, floor. [-]
 
     Returns
     -------

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field, replace
 from functools import cached_property
 
 from northspan.core.errors import InvalidJob
@@ -19,6 +19,7 @@ class Tree:
     feeding: dict[str, str]  # enclosure or source -> id of the run that feeds it
     leaving: dict[str, tuple[str, ...]]  # enclosure or source -> ids of runs that leave it
     order: tuple[str, ...]  # run ids, every run after the one that feeds it
+    volts: dict[str, tuple[float, float]] = field(default_factory=dict, compare=False)  # line to line and to neutral by node, once asked
     standby: tuple[str, ...] = ()  # runs that feed in place of the normal supply: through transfer equipment, or for now only
 
     @cached_property
@@ -28,6 +29,17 @@ class Tree:
         for key, load in self.job.loads.items():
             found.setdefault(load.enclosure, []).append((key, load))
         return {enclosure: tuple(loads) for enclosure, loads in found.items()}
+
+    def without_load(self, key: str) -> Tree:
+        """Give the same property without a load: nothing else of it changes, so nothing is checked again.
+
+        Parameters
+        ----------
+        key : str
+            Id of the load. [-]
+        """
+        kept = {other: load for other, load in self.job.loads.items() if other != key}
+        return replace(self, job=self.job.model_copy(update={"loads": kept}))
 
     def building_of(self, node: str) -> str:
         """Give the id of the building a node is in; empty for a source that stands by itself.
@@ -172,7 +184,7 @@ def tree_of(job: Job) -> Tree:
     missed = [run_id for run_id in feeding.values() if run_id not in order]
     if missed:
         raise InvalidJob(f"/runs/{missed[0]}", "these runs feed each other in a circle.", "Feed one of them from a source.")
-    return Tree(job, feeding, {node: tuple(runs) for node, runs in leaving.items()}, (*order, *standby), standby)
+    return Tree(job, feeding, {node: tuple(runs) for node, runs in leaving.items()}, (*order, *standby), standby=standby)
 
 
 def _check_references(job: Job) -> None:

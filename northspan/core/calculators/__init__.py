@@ -8,7 +8,7 @@ from typing import Any
 
 from pydantic import BaseModel
 
-from northspan.core.calculators import dwelling, protection, route, site, supply, wire
+from northspan.core.calculators import dwelling, earth, protection, route, site, supply, wire
 from northspan.core.calculators.answer import Answer, Question
 from northspan.core.calculators.feeder import FeederAnswer, FeederQuestion, feeder
 
@@ -39,14 +39,17 @@ CALCULATORS: dict[str, Calculator] = {
         Calculator("cover", route.CoverQuestion, Answer, route.cover),
         Calculator("drop", wire.DropCalcQuestion, Answer, wire.drop),
         Calculator("dwelling-load", dwelling.DwellingQuestion, Answer, dwelling.dwelling_load),
+        Calculator("electrode", earth.ElectrodeQuestion, Answer, earth.electrode),
         Calculator("electrode-conductor", protection.ElectrodeConductorQuestion, Answer, protection.electrode_conductor),
         Calculator("equipment-ground", protection.EquipmentGroundQuestion, Answer, protection.equipment_ground),
+        Calculator("fall-of-potential", earth.FallQuestion, Answer, earth.fall),
         Calculator("fault-current", supply.FaultQuestion, Answer, supply.fault_current),
         Calculator("feeder", FeederQuestion, FeederAnswer, feeder),
         Calculator("grounded-conductor", protection.GroundedQuestion, Answer, protection.grounded_conductor),
         Calculator("overcurrent", protection.OvercurrentQuestion, Answer, protection.overcurrent),
         Calculator("raceway", route.RacewayQuestion, Answer, route.raceway),
         Calculator("site", site.SiteQuestion, site.SiteAnswer, site.site),
+        Calculator("soil", earth.SoilQuestion, Answer, earth.soil),
         Calculator("source-limit", supply.SourceQuestion, Answer, supply.source_limit),
         Calculator("tap", protection.TapQuestion, Answer, protection.tap),
         Calculator("transformer", protection.TransformerQuestion, Answer, protection.transformer),

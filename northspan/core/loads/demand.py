@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import lru_cache
 
 from northspan.core.job import Across, Load, LoadKind, RunKind
 from northspan.core.loads.legs import across_words
@@ -51,6 +52,7 @@ def load_power(load: Load, line_v: float, neutral_v: float, rulebook: Rulebook) 
     return Worked(load.power_va)
 
 
+@lru_cache(maxsize=4096)
 def demand_of(key: str, load: Load, local_v: tuple[float, float], run_v: float, kind: RunKind, rulebook: Rulebook) -> Worked[Demand]:
     """Work the current of a load on a run that feeds it.
 

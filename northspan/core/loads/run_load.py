@@ -23,10 +23,14 @@ def voltages_at(tree: Tree, node: str, rulebook: Rulebook) -> tuple[float, float
     rulebook : Rulebook
         For what is usual where nothing is drawn ahead. [-]
     """
+    known = tree.volts.get(node)
+    if known is not None:
+        return known
     run_id = tree.feeding.get(node) or next((key for key in tree.leaving.get(node, ())), None)
     source = tree.job.sources.get(node) or (tree.source_of(run_id) if run_id else None)
     line_v = source.line_v if source else rulebook.usual_v
-    return line_v, rulebook.to_neutral_v(line_v, source.system) if source else rulebook.to_neutral_v(line_v)
+    tree.volts[node] = line_v, rulebook.to_neutral_v(line_v, source.system) if source else rulebook.to_neutral_v(line_v)
+    return tree.volts[node]
 
 
 def load_of_run(tree: Tree, run_id: str, rulebook: Rulebook) -> Worked[LegLoads | None]:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import lru_cache
 
 from northspan.core.worked import Margin, Step
 
@@ -47,6 +48,7 @@ class MarginShown:
     governs: bool
 
 
+@lru_cache(maxsize=8192)
 def printed(steps: tuple[Step, ...]) -> tuple[WorkLine, ...]:
     """Print steps as lines of working.
 

@@ -5,8 +5,10 @@ from __future__ import annotations
 from functools import lru_cache
 
 from northspan.core.errors import InvalidJob
-from northspan.core.job import Run
+from northspan.core.job import Metal, Run
 from northspan.core.rulebooks.protocol import Rulebook
+
+_SIZES = ("conductor_size", "grounded_size", "equipment_ground_size")
 
 
 @lru_cache(maxsize=4096)
@@ -27,11 +29,10 @@ def check_pins(run: Run, at: str, rulebook: Rulebook) -> None:
     InvalidJob
         With the field, what is wrong and what would be right.
     """
-    every = tuple(dict.fromkeys(size for metal in rulebook.metals() for size in rulebook.sizes(metal)))
-    sizes = rulebook.sizes(run.metal) if run.metal else every
-    for name in ("conductor_size", "grounded_size", "equipment_ground_size"):
-        size = getattr(run, name)
-        if size is not None and size not in sizes:
+    pinned = {name: size for name in _SIZES if (size := getattr(run, name)) is not None}
+    sizes = _sizes(run.metal, rulebook) if pinned else ()
+    for name, size in pinned.items():
+        if size not in sizes:
             raise InvalidJob(
                 f"{at}/{name}", f"there is no {run.metal or ''} conductor of size {size}.".replace("  ", " "), f"Sizes: {', '.join(sizes)}."
             )
@@ -48,3 +49,7 @@ def check_pins(run: Run, at: str, rulebook: Rulebook) -> None:
             shelf = [pipe.size for pipe in rulebook.pipes(segment.method, 4)]
             if shelf and run.pipe_size not in shelf:
                 raise InvalidJob(f"{at}/pipe_size", f"there is no {segment.method} of size {run.pipe_size}.", f"Sizes: {', '.join(shelf)}.")
+
+
+def _sizes(metal: Metal | None, rulebook: Rulebook) -> tuple[str, ...]:
+    return rulebook.sizes(metal) if metal else tuple(dict.fromkeys(size for one in rulebook.metals() for size in rulebook.sizes(one)))

@@ -78,8 +78,25 @@ def _raised(sized: SizedRun, legs: LegLoads, volts: float, rulebook: Rulebook) -
     question = sized.question
     needed = step("S", "what the transformers must carry", "U * I / 1000", "kVA", "product", U=question.line_v, I=legs.design.total_a)
     ratings = [kva for kva in KVA_SHELF if kva >= needed.value - 1e-9][:TRIED]
-    rows = [row for kva in ratings if (row := _with_rating(sized, legs, volts, kva, needed, rulebook))]
-    return min(rows, key=lambda row: (not row.holds, row.total_cost if row.holds else row.drop_percent), default=None)
+    best: VoltageWay | None = None
+    for kva in ratings:
+        if best and best.holds and _pair_alone(kva, question.prices) >= best.total_cost:
+            break  # the transformers alone cost more than the best so far, and larger ones cost more still
+        row = _with_rating(sized, legs, volts, kva, needed, rulebook)
+        if row and (best is None or _rank(row) < _rank(best)):
+            best = row
+    return best
+
+
+def _rank(row: VoltageWay) -> tuple[bool, float]:
+    return not row.holds, row.total_cost if row.holds else row.drop_percent
+
+
+def _pair_alone(rating: float, prices: Prices) -> float:
+    """Two transformers and their idle losses over the years: what a rating costs at the least."""
+    source = Source(name="T", kind=SourceKind.transformer, rating_kva=rating)
+    idle_kwh = 2 * losses(source)[0].value * 8760 / 1000
+    return 2 * (prices.transformer_each + prices.transformer_per_kva * rating) + idle_kwh * prices.years * prices.energy_per_kwh
 
 
 def _with_rating(sized: SizedRun, legs: LegLoads, volts: float, rating: float, needed: Step, rulebook: Rulebook) -> VoltageWay | None:

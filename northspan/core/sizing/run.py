@@ -99,7 +99,7 @@ def _in_sets(
     first: tuple[RunQuestion, Tried, Wire] | None = None
     refused: NoSolution | None = None
     for sets in range(1, MOST_SETS + 1):
-        asked = replace(question, sets=sets)
+        asked = question if sets == question.sets else replace(question, sets=sets)
         try:
             tried, least = choose_wire(asked, legs, device_a, terminals, rulebook)
         except NoSolution as error:

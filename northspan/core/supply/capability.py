@@ -10,7 +10,7 @@ from northspan.core.job import Fuel, Load, LoadKind, Source, SourceKind, Status,
 from northspan.core.loads.legs import LegLoads
 from northspan.core.loads.run_load import load_behind, load_of_run, voltages_at
 from northspan.core.rulebooks.protocol import Rulebook
-from northspan.core.tree import Tree, tree_of
+from northspan.core.tree import Tree
 from northspan.core.worked import Step, Worked, given, looked_up, ruled, step
 
 # what makers usually allow; the maker's own sheet has the last word, and a rating typed for the fuel in hand needs none of it
@@ -247,7 +247,7 @@ def _on_source(tree: Tree, source_id: str, rulebook: Rulebook) -> tuple[float, f
 
 
 def _shedding(tree: Tree, source_id: str, limit_a: float, rulebook: Rulebook) -> tuple[Shed, ...]:
-    job, shed = tree.job, []
+    job, shed, standing = tree.job, [], tree
     before = max((_on_source(tree, source_id, rulebook) or (0.0, 0.0))[:2])
     nodes: set[str] = set()
     for key in (*tree.leaving.get(source_id, ()), *tree.standby):
@@ -257,12 +257,12 @@ def _shedding(tree: Tree, source_id: str, limit_a: float, rulebook: Rulebook) ->
     for key, load in sorted(behind.items(), key=lambda entry: _order(entry[1])):
         if load.kind in {LoadKind.counted, LoadKind.lighting} and load.shed_order is None:
             continue
-        without = job.model_copy(update={"loads": {other: kept for other, kept in job.loads.items() if other != key}})
-        legs = _on_source(tree_of(without), source_id, rulebook)
+        without = standing.without_load(key)
+        legs = _on_source(without, source_id, rulebook)
         left = max(legs[0], legs[1]) if legs else 0.0
         if left >= before - NO_GAIN_A:  # on the lighter leg, or never together with a larger one: letting it go helps nobody
             continue
-        job, before = without, left
+        standing, before = without, left
         shed.append(Shed(key, load.name, left))
         if left <= limit_a:
             break

@@ -185,6 +185,28 @@ class Supply(unittest.TestCase):
             ask("source-limit", source={"name": "G"})
 
 
+class Ground(unittest.TestCase):
+    def test_every_kind_of_electrode_answers_and_joining_always_helps(self):
+        soil = {"upper_ohm_m": 200, "lower_ohm_m": 50, "depth_m": 2}
+        kinds = [{"kind": "rod"}, {"kind": "wire", "top_m": 0.5, "length_m": 9, "y_m": 2}, {"kind": "ring", "top_m": 0.75, "length_m": 20, "x_m": 9},
+                 {"kind": "plate", "x_m": -4}, {"kind": "encased", "top_m": 0.7, "length_m": 6.1, "y_m": -5}]  # fmt: skip
+        before = 1e9
+        for count in range(1, 6):
+            found = ask("electrode", soil=soil, electrodes=kinds[:count]).figures
+            self.assertLess(found["resistance_ohm"], before)
+            before = found["resistance_ohm"]
+        self.assertAlmostEqual(sum(found[f"share_E{i}"] for i in range(1, 6)), 1)
+
+    def test_pins_that_are_too_deep_are_spoken_of(self):
+        for pin_m, said in ((0.2, False), (0.21, True)):
+            headline = ask("soil", readings=[{"spacing_m": 2, "resistance_ohm": 8, "pin_m": pin_m}]).headline
+            self.assertEqual("pins deeper" in headline, said)
+
+    def test_a_log_that_proves_nothing_gives_no_figure(self):
+        found = ask("fall-of-potential", current_probe_m=30, largest_m=2, readings=[{"distance_m": 9, "resistance_ohm": 8}]).figures
+        self.assertEqual(found, {"proved": "no"})
+
+
 class All(unittest.TestCase):
     def test_every_answer_is_explained(self):
         questions = {"ampacity": {"size": "6"}, "carry": {"size": "10", "stretches": [{"length_m": 9}]}, "cover": {}, "dwelling-load": {"floor_m2": 150}, "drop": {"size": "6", "length_m": 9, "current_a": 9},
@@ -192,7 +214,8 @@ class All(unittest.TestCase):
                      "grounded-conductor": {"neutral_a": 9, "device_a": 60, "size": "6"}, "raceway": {"wires": [{"count": 3, "size": "6"}]},
                      "tap": {"length_m": 3, "feeder_device_a": 200, "load_a": 50, "end_device_a": 60}, "transformer": {"rating_kva": 10, "primary_v": 480, "secondary_v": 240}}  # fmt: skip
         questions |= {"building-load": {"loads": [{"name": "Any", "power_va": 900}]}, "fault-current": {"rating_kva": 25}, "source-limit": {"source": {"name": "S", "rating_kva": 9}},
-                      "site": {"job": a_feeder()}}  # fmt: skip
+                      "site": {"job": a_feeder()}, "electrode": {"soil": {"upper_ohm_m": 100}, "electrodes": [{}]}, "soil": {"readings": [{"spacing_m": 2, "resistance_ohm": 8}]},
+                      "fall-of-potential": {"current_probe_m": 30, "largest_m": 2, "readings": [{"distance_m": 9, "resistance_ohm": 8}]}}  # fmt: skip
         self.assertEqual(set(questions) | {"feeder"}, set(CALCULATORS))
         for name, facts in questions.items():
             answer = ask(name, **facts)

@@ -298,6 +298,55 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/electrode": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Predict the resistance to earth of electrodes that are joined, with every mutual term at their real places. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ElectrodeQuestion"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Answer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/electrode-conductor": {
         parameters: {
             query?: never;
@@ -367,6 +416,55 @@ export interface paths {
             requestBody: {
                 content: {
                     "application/json": components["schemas"]["EquipmentGroundQuestion"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Answer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/fall-of-potential": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read a fall-of-potential log: the 62 % point, the plateau, and whether the test proves anything. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["FallQuestion"];
                 };
             };
             responses: {
@@ -671,6 +769,55 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["SiteAnswer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/soil": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Fit one or two layers of soil to four-pin readings, with the misfit that is left. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SoilQuestion"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Answer"];
                     };
                 };
                 /** @description What is wrong */
@@ -2760,6 +2907,26 @@ export interface components {
          */
         ElectrodeKind: "rod" | "concrete_encased" | "water_pipe" | "plate" | "ring";
         /**
+         * ElectrodeQuestion
+         * @description Soil, and what lies in it, joined.
+         */
+        ElectrodeQuestion: {
+            /**
+             * Current A
+             * @description Current into the ground, for the voltage it is lifted to. [A]
+             * @default 1
+             */
+            current_a?: number;
+            /** Electrodes */
+            electrodes: components["schemas"]["InGround"][];
+            /**
+             * Rulebook
+             * @default us-2023
+             */
+            rulebook?: string;
+            soil: components["schemas"]["SoilLayers"];
+        };
+        /**
          * Enclosure
          * @description A can with bars and devices.
          */
@@ -2934,6 +3101,42 @@ export interface components {
              * @default null
              */
             size?: string | null;
+        };
+        /**
+         * FallQuestion
+         * @description A fall-of-potential log.
+         */
+        FallQuestion: {
+            /** Current Probe M */
+            current_probe_m: number;
+            /**
+             * Largest M
+             * @description Largest dimension of the electrodes: a rod's depth, a ring's diagonal. [m]
+             */
+            largest_m: number;
+            /**
+             * Layered
+             * @description Layered soil, or a ring or a grid: the probes must stand further.
+             * @default false
+             */
+            layered?: boolean;
+            /** Readings */
+            readings: components["schemas"]["FallReading"][];
+            /**
+             * Rulebook
+             * @default us-2023
+             */
+            rulebook?: string;
+        };
+        /**
+         * FallReading
+         * @description A reading of a fall-of-potential test.
+         */
+        FallReading: {
+            /** Distance M */
+            distance_m: number;
+            /** Resistance Ohm */
+            resistance_ohm: number;
         };
         /**
          * FaultConductor
@@ -3119,6 +3322,22 @@ export interface components {
             why: string;
         };
         /**
+         * FourPin
+         * @description A four-pin reading.
+         */
+        FourPin: {
+            /**
+             * Pin M
+             * @description Depth of the pins. [m]
+             * @default 0
+             */
+            pin_m?: number;
+            /** Resistance Ohm */
+            resistance_ohm: number;
+            /** Spacing M */
+            spacing_m: number;
+        };
+        /**
          * Fuel
          * @description What a generator burns.
          * @enum {string}
@@ -3185,6 +3404,66 @@ export interface components {
             spare_wires: number;
             /** Words */
             words: string;
+        };
+        /**
+         * InGround
+         * @description An electrode or a bare wire, where it lies. Plates are given by width and height.
+         */
+        InGround: {
+            /**
+             * Diameter M
+             * @default 0.0159
+             */
+            diameter_m?: number;
+            /**
+             * Height M
+             * @default 0.9
+             */
+            height_m?: number;
+            /**
+             * Kind
+             * @default rod
+             * @enum {string}
+             */
+            kind?: "rod" | "wire" | "ring" | "plate" | "encased";
+            /**
+             * Length M
+             * @description Of a rod; around, of a ring. [m]
+             * @default 2.4384
+             */
+            length_m?: number;
+            /**
+             * To X M
+             * @description Other end of a wire or an encased one. [m]
+             * @default null
+             */
+            to_x_m?: number | null;
+            /**
+             * To Y M
+             * @default null
+             */
+            to_y_m?: number | null;
+            /**
+             * Top M
+             * @description Depth of the upper end of a rod; of the middle of anything else. [m]
+             * @default 0
+             */
+            top_m?: number;
+            /**
+             * Width M
+             * @default 0.6
+             */
+            width_m?: number;
+            /**
+             * X M
+             * @default 0
+             */
+            x_m?: number;
+            /**
+             * Y M
+             * @default 0
+             */
+            y_m?: number;
         };
         /**
          * Job
@@ -4793,6 +5072,42 @@ export interface components {
             run: string;
             /** Words */
             words: string;
+        };
+        /**
+         * SoilLayers
+         * @description Soil in one layer, or in two.
+         */
+        SoilLayers: {
+            /**
+             * Depth M
+             * @description Thickness of the upper layer. [m]
+             * @default null
+             */
+            depth_m?: number | null;
+            /**
+             * Lower Ohm M
+             * @description Of the lower layer; empty for one layer. [ohm metre]
+             * @default null
+             */
+            lower_ohm_m?: number | null;
+            /**
+             * Upper Ohm M
+             * @description Resistivity of the upper layer. [ohm metre]
+             */
+            upper_ohm_m: number;
+        };
+        /**
+         * SoilQuestion
+         * @description Four-pin readings at several spacings.
+         */
+        SoilQuestion: {
+            /** Readings */
+            readings: components["schemas"]["FourPin"][];
+            /**
+             * Rulebook
+             * @default us-2023
+             */
+            rulebook?: string;
         };
         /**
          * Source

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from functools import lru_cache
+
 from northspan.core.rulebooks.protocol import Appliance, DwellingFacts, MethodLoad
 from northspan.core.rulebooks.us.cooking import cooking_demand, dryer_demand
 from northspan.core.rulebooks.us.sources import source
@@ -19,6 +21,7 @@ COUNTS_FROM_VA = 500.0  # smaller ones do not count towards the four, since 2020
 MANY = 4  # four appliances, or four heaters, change the factor
 
 
+@lru_cache(maxsize=256)
 def dwelling_loads(facts: DwellingFacts) -> tuple[MethodLoad, ...]:
     """Work the load of a one-family dwelling by every method, side by side. [VA]
 

@@ -1,0 +1,188 @@
+"""Soil in one or two layers, and the potential that a current leaking from a straight conductor makes in it."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from math import hypot, log, pi, sqrt
+
+Point = tuple[float, float, float]  # x, y on the ground and z down into it. [m]
+MOST_IMAGES = 400
+IMAGE_TOLERANCE = 1e-5  # of the whole: images beyond it change no figure that anybody reads
+
+
+@dataclass(frozen=True, slots=True)
+class Soil:
+    """Two layers of soil, the upper one `depth_m` thick; without a depth the upper one goes down for ever. [ohm metre, m]"""
+
+    upper_ohm_m: float
+    lower_ohm_m: float | None = None
+    depth_m: float | None = None
+
+    @property
+    def layers(self) -> int:
+        """One layer or two."""
+        return 1 if self.lower_ohm_m is None or self.depth_m is None or self.lower_ohm_m == self.upper_ohm_m else 2
+
+    @property
+    def reflection(self) -> float:
+        """How the boundary mirrors a current, from -1 (metal below) to 1 (rock below)."""
+        if self.layers == 1 or self.lower_ohm_m is None:
+            return 0.0
+        return (self.lower_ohm_m - self.upper_ohm_m) / (self.lower_ohm_m + self.upper_ohm_m)
+
+
+@dataclass(frozen=True, slots=True)
+class Piece:
+    """A straight piece of conductor in one layer of soil: both ends, and the radius it is as thick as. [m]"""
+
+    a: Point
+    b: Point
+    radius_m: float
+
+    @property
+    def length_m(self) -> float:
+        """Its length. [m]"""
+        return sqrt(sum((p - q) ** 2 for p, q in zip(self.a, self.b, strict=True)))
+
+    def along(self, share: float) -> Point:
+        """The place on its axis at a share of its length from the first end."""
+        return (
+            self.a[0] + share * (self.b[0] - self.a[0]),
+            self.a[1] + share * (self.b[1] - self.a[1]),
+            self.a[2] + share * (self.b[2] - self.a[2]),
+        )
+
+
+def line_potential(a: Point, b: Point, at: Point) -> float:
+    """Give the mean of one over the distance from a point to a straight line. [1/m]
+
+    Parameters
+    ----------
+    a : tuple of float
+        First end of the line. [m]
+    b : tuple of float
+        Other end. [m]
+    at : tuple of float
+        The point; not on the line. [m]
+
+    Notes
+    -----
+    (1/L) ln((r_a + r_b + L) / (r_a + r_b - L)), the exact integral of 1/r over the line.
+
+    References
+    ----------
+    Durand, Electrostatique, vol. 1; Sunde, Earth Conduction Effects in Transmission Systems, chapter 3.
+
+    Examples
+    --------
+    >>> round(line_potential((0, 0, 0), (0, 0, 1), (100, 0, 0.5)), 6)
+    0.01
+    """
+    length = sqrt((a[0] - b[0]) ** 2 + (a[1] - b[1]) ** 2 + (a[2] - b[2]) ** 2)
+    r_a = sqrt((a[0] - at[0]) ** 2 + (a[1] - at[1]) ** 2 + (a[2] - at[2]) ** 2)
+    r_b = sqrt((b[0] - at[0]) ** 2 + (b[1] - at[1]) ** 2 + (b[2] - at[2]) ** 2)
+    if length < 1e-9:  # noqa: PLR2004 - a point
+        return 1.0 / r_a
+    return log((r_a + r_b + length) / (r_a + r_b - length)) / length
+
+
+def potential(piece: Piece, at: Point, soil: Soil) -> float:
+    """Give the potential at a point for each ampere that leaks evenly from a piece. [V/A]
+
+    Parameters
+    ----------
+    piece : Piece
+        Where the current leaves; it lies in one layer. [m]
+    at : tuple of float
+        The point, in the ground or on it. [m]
+    soil : Soil
+        The soil. [ohm metre]
+
+    Notes
+    -----
+    The surface and the boundary mirror the piece. In one layer a single image above the surface
+    makes it exact. In two layers the images go on without end, each weaker by the reflection; the
+    series is cut where the rest changes nothing. Remote earth is zero.
+
+    References
+    ----------
+    Sunde, Earth Conduction Effects in Transmission Systems, chapter 3; Tagg, Earth Resistances,
+    chapter 2 (two layers by images).
+    """
+    rho_1, h = soil.upper_ohm_m, soil.depth_m or 0.0
+    if soil.layers == 1:
+        return rho_1 / (4 * pi) * (_moved(piece, at, 1, 0.0) + _moved(piece, at, -1, 0.0))
+    k = soil.reflection
+    source_below, point_below = (piece.a[2] + piece.b[2]) / 2 > h, at[2] > h
+    if not source_below and not point_below:
+        first = _moved(piece, at, 1, 0.0) + _moved(piece, at, -1, 0.0)
+        return rho_1 / (4 * pi) * (first + _series(piece, at, k, 2 * h, ((1, 1), (1, -1), (-1, 1), (-1, -1)), start=1))
+    if source_below and point_below:
+        rho_2 = soil.lower_ohm_m or rho_1
+        near = _moved(piece, at, 1, 0.0) - k * _moved(piece, at, -1, 2 * h)
+        return rho_2 / (4 * pi) * (near + (1 - k * k) * _series(piece, at, k, 2 * h, ((-1, -1),), start=0))
+    # across the boundary: images only on the far side of whichever of the two lies above
+    shifts = ((1, 1), (-1, -1)) if source_below else ((1, -1), (-1, -1))
+    return rho_1 * (1 + k) / (4 * pi) * _series(piece, at, k, 2 * h, shifts, start=0)
+
+
+def _moved(piece: Piece, at: Point, mirror: int, shift: float) -> float:
+    """Mean of one over the distance to the piece, mirrored at the surface or not, and moved down. [1/m]"""
+    a = (piece.a[0], piece.a[1], mirror * piece.a[2] + shift)
+    b = (piece.b[0], piece.b[1], mirror * piece.b[2] + shift)
+    return line_potential(a, b, at)
+
+
+def _series(piece: Piece, at: Point, k: float, step: float, images: tuple[tuple[int, int], ...], *, start: int) -> float:
+    """Add images that grow weaker by k and move further by `step`, until they change nothing. [1/m]"""
+    total = 0.0
+    for n in range(start, MOST_IMAGES):
+        strength = k**n
+        added = strength * sum(_moved(piece, at, mirror, way * n * step) for mirror, way in images)
+        total += added
+        if abs(added) < IMAGE_TOLERANCE * abs(total) and n > start + 1:
+            break
+    return total
+
+
+def seen_from(piece: Piece, at: Piece, soil: Soil) -> float:
+    """Give the mean potential along one piece for each ampere that leaks from another. [V/A]
+
+    Parameters
+    ----------
+    piece : Piece
+        Where the current leaves. [m]
+    at : Piece
+        Along which the mean is taken; the same piece gives its own coefficient, at its surface. [m]
+    soil : Soil
+        The soil. [ohm metre]
+
+    Notes
+    -----
+    The inner integral is exact, the outer one by Gauss and Legendre with five places.
+    """
+    own = piece is at
+    total = 0.0
+    for place, weight in _GAUSS:
+        x, y, z = at.along(place)
+        if own:  # at the surface of the conductor, beside its axis
+            x, y = _beside(at, x, y)
+        total += weight * potential(piece, (x, y, z), soil)
+    return total
+
+
+def _beside(piece: Piece, x: float, y: float) -> tuple[float, float]:
+    """A place on the surface of a conductor: a radius away from its axis, level."""
+    run = hypot(piece.b[0] - piece.a[0], piece.b[1] - piece.a[1])
+    if run < 1e-9:  # noqa: PLR2004 - it stands upright
+        return x + piece.radius_m, y
+    return x - piece.radius_m * (piece.b[1] - piece.a[1]) / run, y + piece.radius_m * (piece.b[0] - piece.a[0]) / run
+
+
+_GAUSS = (
+    (0.046910077030668, 0.118463442528095),
+    (0.230765344947158, 0.239314335249683),
+    (0.5, 0.284444444444444),
+    (0.769234655052842, 0.239314335249683),
+    (0.953089922969332, 0.118463442528095),
+)
