@@ -32,6 +32,10 @@ def loads(page: Page) -> None:
     page.locator(".loads").evaluate("e => e.scrollTop = 250")
 
 
+def electrodes(page: Page) -> None:
+    page.locator(".more-table").first.wait_for()
+
+
 def site(page: Page) -> None:
     page.get_by_role("button", name="The whole site at once").click()
     page.locator(".curve .dot").first.wait_for()
@@ -46,6 +50,7 @@ SHOTS: dict[str, tuple[str, dict[str, Any], Any]] = {
     "survey": ("/jobs/{id}/survey", WIDE, survey),
     "survey-phone": ("/jobs/{id}/survey", PHONE, None),
     "loads": ("/jobs/{id}/loads", WIDE, loads),
+    "electrodes": ("/jobs/{id}/electrodes", WIDE, electrodes),
     "site": ("/jobs/{id}/sizing", WIDE, site),
     "sizing": ("/jobs/{id}/sizing", WIDE, None),
     "sizing-night-findings": ("/jobs/{id}/sizing", NIGHT, everything),

@@ -7,7 +7,7 @@ from typing import Annotated, Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field, RootModel, StringConstraints
 
-from northspan.core.job import Id, Job, Leg, LibraryLoad, Name
+from northspan.core.job import FallReading, FourPinReading, Id, Job, Leg, LibraryLoad, Name
 from northspan.core.plan import Plan
 from northspan.core.starts import Answers, Asked
 
@@ -68,6 +68,37 @@ class LoadName(Wire):
     """Which kept load is meant."""
 
     name: Name
+
+
+class TesterQuestion(Wire):
+    """What the simulated earth tester is to measure at a building of a job."""
+
+    kind: Literal["four_pin", "fall"]
+    building: Id
+    current_probe_m: float = Field(30, gt=1, le=500)
+    seed: int = Field(1, ge=0, le=1_000_000)
+    careless: bool = Field(False, description="Whether the probes are set badly.")
+
+
+class TesterCsv(Wire):
+    """What the simulated tester wrote: the same CSV that an instrument writes."""
+
+    simulated: bool
+    text: str
+
+
+class ReadingsText(Wire):
+    """Readings as CSV, and what they are."""
+
+    kind: Literal["four_pin", "fall"]
+    text: Annotated[str, StringConstraints(max_length=100_000)]
+
+
+class ReadingsList(Wire):
+    """Readings of either kind."""
+
+    four_pin: list[FourPinReading] = []
+    fall: list[FallReading] = []
 
 
 class CsvText(Wire):

@@ -24,6 +24,8 @@ _IN: tuple[type[BaseModel], ...] = (
     models.LoadName,
     models.CsvText,
     models.GpxText,
+    models.ReadingsText,
+    models.TesterQuestion,
     LibraryLoad,
     *(c.question for c in CALCULATORS.values()),
 )
@@ -38,6 +40,8 @@ _OUT: tuple[type[BaseModel], ...] = (
     models.StartList,
     models.LoadLibrary,
     models.RouteLegs,
+    models.ReadingsList,
+    models.TesterCsv,
     *dict.fromkeys(c.answer for c in CALCULATORS.values()),
     Problem,
 )
@@ -47,6 +51,8 @@ _BODIES: dict[tuple[str, str], type[BaseModel]] = {
     ("/api/jobs/{job_id}/start", "post"): models.StartInJob,
     ("/api/jobs/{job_id}/parts", "post"): models.PartAction,
     ("/api/route/gpx", "post"): models.GpxText,
+    ("/api/earth/readings", "post"): models.ReadingsText,
+    ("/api/jobs/{job_id}/standins/earth-tester", "post"): models.TesterQuestion,
     ("/api/library", "post"): LibraryLoad,
     ("/api/library/drop", "post"): models.LoadName,
     ("/api/library/csv", "post"): models.CsvText,

@@ -9,6 +9,7 @@ from apiflask import APIBlueprint
 from flask import Response, abort, current_app
 
 from northspan.api import bodies, models
+from northspan.api.tester import measured
 from northspan.core.calculators import CALCULATORS, Calculator
 from northspan.core.demo import kestrel_hollow
 from northspan.core.job import Job, LibraryLoad, route_length_m
@@ -21,6 +22,7 @@ from northspan.core.upgrade import read_job
 from northspan.files.gpx import read_gpx
 from northspan.files.job_file import job_file_name, write_job
 from northspan.files.load_table import read_loads, write_loads
+from northspan.files.readings import read_fall, read_four_pin
 from northspan.store.jobs import Jobs, StoredJob
 from northspan.store.library import Library
 
@@ -145,6 +147,24 @@ def read_route() -> Response:
     """Read a GPX track into the legs of a route."""
     legs = read_gpx(bodies.body(models.GpxText).text)
     return bodies.answer(models.RouteLegs(legs=list(legs), length_m=route_length_m(legs, 0.0)))
+
+
+@bp.post("/earth/readings")
+@bp.output(models.ReadingsList)
+def read_readings() -> Response:
+    """Read an earth tester's CSV."""
+    wanted = bodies.body(models.ReadingsText)
+    if wanted.kind == "four_pin":
+        return bodies.answer(models.ReadingsList(four_pin=list(read_four_pin(wanted.text))))
+    return bodies.answer(models.ReadingsList(fall=list(read_fall(wanted.text))))
+
+
+@bp.post("/jobs/<job_id>/standins/earth-tester")
+@bp.output(models.TesterCsv)
+def ask_tester(job_id: str) -> Response:
+    """Let the simulated earth tester measure at a building; it answers as CSV, as an instrument does."""
+    wanted = bodies.body(models.TesterQuestion)
+    return bodies.answer(models.TesterCsv(simulated=True, text=measured(_jobs().get(job_id).job, wanted)))
 
 
 @bp.get("/library")

@@ -13,6 +13,7 @@ from northspan.core.job import (
     Enclosure,
     EnclosureKind,
     Grounding,
+    GroundSoil,
     Job,
     Load,
     LoadKind,
@@ -60,6 +61,7 @@ def kestrel_hollow() -> Job:
                 name="Footing steel", building="house", kind=ElectrodeKind.concrete_encased, length_m=6.1, status=Status.existing
             ),
         },
+        soil=GroundSoil(upper_ohm_m=140, lower_ohm_m=60, depth_m=1.7),
         loads=_loads(),
         runs=_runs(),
     )

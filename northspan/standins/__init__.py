@@ -1,1 +1,1 @@
-"""Simulated stand-ins for devices and services outside. None is built yet."""
+"""Simulated stand-ins for devices and services outside, each with the interface of the real one."""

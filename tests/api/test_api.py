@@ -130,6 +130,17 @@ class Ordinary(ApiCase):
         self.assertEqual((len(back["own"]), back["standard"]), (len(kept["own"]) + len(kept["standard"]), []))
         self.assertEqual(self.problem(self.client.post("/api/library/csv", json={"text": "name\nA\n"}), 422)["field"], "/csv/1/power_va")
 
+    def test_the_simulated_tester_writes_what_an_instrument_writes(self):
+        _, demo = None, self.jobs.add(kestrel_hollow(), "")
+        url = f"/api/jobs/{demo.id}/standins/earth-tester"
+        for kind, fields in (("four_pin", 8), ("fall", 11)):
+            said = self.client.post(url, json={"kind": kind, "building": "hill"}).get_json()
+            self.assertTrue(said["simulated"])
+            read = self.client.post("/api/earth/readings", json={"kind": kind, "text": said["text"]}).get_json()
+            self.assertEqual(len(read[kind]), fields)
+        for building in ("barn", "spring"):
+            self.problem(self.client.post(url, json={"kind": "fall", "building": building}), 422)
+
     def test_a_track_becomes_legs(self):
         gpx = '<gpx xmlns="http://www.topografix.com/GPX/1/1"><trk><trkseg><trkpt lat="0" lon="0"/><trkpt lat="0.001" lon="0"/></trkseg></trk></gpx>'
         route = self.client.post("/api/route/gpx", json={"text": gpx}).get_json()

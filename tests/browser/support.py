@@ -22,7 +22,7 @@ FLAGS = [
     "--disable-sync",
 ]
 AXE = (TOP / "web/node_modules/axe-core/axe.min.js").read_text()
-PATIENCE_MS = 30_000  # a busy machine is slow, not wrong
+PATIENCE_MS = 60_000  # a busy machine is slow, not wrong
 expect.set_options(timeout=PATIENCE_MS)
 PHONE = {"viewport": {"width": 390, "height": 844}, "has_touch": True, "is_mobile": True}
 

@@ -13,6 +13,7 @@ SCREENS = {
     "record": "/jobs/{id}/record",
     "survey": "/jobs/{id}/survey",
     "loads": "/jobs/{id}/loads",
+    "electrodes": "/jobs/{id}/electrodes",
     "not built": "/jobs/{id}/panels",
     "sheet": "/jobs/{id}/sheet",
 }

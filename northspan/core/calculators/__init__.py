@@ -8,7 +8,7 @@ from typing import Any
 
 from pydantic import BaseModel
 
-from northspan.core.calculators import dwelling, earth, protection, route, site, supply, wire
+from northspan.core.calculators import dwelling, earth, grounding, protection, route, site, supply, wire
 from northspan.core.calculators.answer import Answer, Question
 from northspan.core.calculators.feeder import FeederAnswer, FeederQuestion, feeder
 
@@ -46,6 +46,7 @@ CALCULATORS: dict[str, Calculator] = {
         Calculator("fault-current", supply.FaultQuestion, Answer, supply.fault_current),
         Calculator("feeder", FeederQuestion, FeederAnswer, feeder),
         Calculator("grounded-conductor", protection.GroundedQuestion, Answer, protection.grounded_conductor),
+        Calculator("ground", grounding.GroundQuestion, grounding.GroundAnswer, grounding.ground),
         Calculator("overcurrent", protection.OvercurrentQuestion, Answer, protection.overcurrent),
         Calculator("raceway", route.RacewayQuestion, Answer, route.raceway),
         Calculator("site", site.SiteQuestion, site.SiteAnswer, site.site),

@@ -20,9 +20,9 @@ from northspan.core.worked import Step, given, ruled, step
 class SoilLayers(Part):
     """Soil in one layer, or in two."""
 
-    upper_ohm_m: float = Field(gt=0, le=1_000_000, description="Resistivity of the upper layer. [ohm metre]")
-    lower_ohm_m: float | None = Field(None, gt=0, le=1_000_000, description="Of the lower layer; empty for one layer. [ohm metre]")
-    depth_m: float | None = Field(None, gt=0.05, le=200, description="Thickness of the upper layer. [m]")
+    upper_ohm_m: float = Field(ge=0.1, le=1_000_000, description="Resistivity of the upper layer. [ohm metre]")
+    lower_ohm_m: float | None = Field(None, ge=0.1, le=1_000_000, description="Of the lower layer; empty for one layer. [ohm metre]")
+    depth_m: float | None = Field(None, ge=0.1, le=200, description="Thickness of the upper layer. [m]")
 
 
 class InGround(Part):
@@ -44,7 +44,7 @@ class ElectrodeQuestion(Question):
     """Soil, and what lies in it, joined."""
 
     soil: SoilLayers
-    electrodes: tuple[InGround, ...] = Field(min_length=1, max_length=12)
+    electrodes: tuple[InGround, ...] = Field(min_length=1, max_length=8)
     current_a: float = Field(1, gt=0, le=100_000, description="Current into the ground, for the voltage it is lifted to. [A]")
 
 
@@ -52,7 +52,7 @@ class FourPin(Part):
     """A four-pin reading."""
 
     spacing_m: float = Field(gt=0.05, le=200)
-    resistance_ohm: float = Field(gt=0, le=1_000_000)
+    resistance_ohm: float = Field(ge=0.0001, le=1_000_000)
     pin_m: float = Field(0, ge=0, le=3, description="Depth of the pins. [m]")
 
 
@@ -72,8 +72,8 @@ class FallReading(Part):
 class FallQuestion(Question):
     """A fall-of-potential log."""
 
-    current_probe_m: float = Field(gt=0, le=2000)
-    largest_m: float = Field(gt=0, le=500, description="Largest dimension of the electrodes: a rod's depth, a ring's diagonal. [m]")
+    current_probe_m: float = Field(ge=0.1, le=2000)
+    largest_m: float = Field(ge=0.01, le=500, description="Largest dimension of the electrodes: a rod's depth, a ring's diagonal. [m]")
     layered: bool = Field(False, description="Layered soil, or a ring or a grid: the probes must stand further.")
     readings: tuple[FallReading, ...] = Field(min_length=1, max_length=200)
 

@@ -69,8 +69,8 @@ def fall_of_potential(readings: Sequence[Drop], current_probe_m: float, largest_
     steps: list[Step] = [given("C", "current probe", current_probe_m, "m"), least, place]
     inside = [one for one in log if PLATEAU_FROM * current_probe_m <= one.distance_m <= PLATEAU_TO * current_probe_m]
     value = _between(log, place.value)
-    if value is None:
-        words = "No verdict: the log has no readings on both sides of the 62 % point."
+    if value is None or value <= 0:
+        words = "No verdict: the log has no readings on both sides of the 62 % point, or they show nothing."
         return Worked(Verdict(None, proved=False, words=words, plateau=None, scatter_percent=None), tuple(steps))
     steps.append(ruled("R", "resistance at the 62 % point", f"{value:.3g} Ω", "between the readings beside it", "IEEE 81", value))
     if len(inside) < ENOUGH:

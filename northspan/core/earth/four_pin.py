@@ -49,7 +49,7 @@ def apparent_ohm_m(reading: Reading) -> Step:
     Examples
     --------
     >>> round(apparent_ohm_m(Reading(3.0, 5.0)).value, 1), round(apparent_ohm_m(Reading(3.0, 5.0, 0.3)).value, 1)
-    (94.2, 95.7)
+    (94.2, 95.9)
     """
     a, b = reading.spacing_m, reading.pin_m
     formula = "4 * pi * a * R / (1 + 2 * a / sqrt(a**2 + 4 * b**2) - a / sqrt(a**2 + b**2))"
@@ -87,7 +87,7 @@ def two_layer_apparent(soil: Soil, spacing_m: float) -> float:
         total += added
         if abs(added) < 1e-9:  # noqa: PLR2004 - of a figure near one
             break
-    return soil.upper_ohm_m * total
+    return soil.upper_ohm_m * max(total, 1e-6)  # an extreme contrast must not fall through nothing by rounding
 
 
 def fit(readings: Sequence[Reading]) -> Worked[Fit]:

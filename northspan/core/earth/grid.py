@@ -8,8 +8,9 @@ from functools import lru_cache
 from itertools import pairwise
 from math import cos, log, pi, sin
 
-from northspan.core.earth.linear import solved
+from northspan.core.earth.linear import Singular, solved
 from northspan.core.earth.soil import Piece, Point, Soil, potential, seen_from
+from northspan.core.errors import InvalidJob
 
 CONCRETE_OHM_M = 60.0  # moist concrete in the ground; dry it is far more
 COVER_M = 0.05  # concrete around an encased conductor
@@ -166,16 +167,26 @@ def earthed(shapes: tuple[Shape, ...], soil: Soil) -> Earthed:
     figure of the matrix, none is left out and none is taken as that of a point. With one volt on all of
     them the matrix gives the currents; their sum is one over the resistance.
 
+    Raises
+    ------
+    InvalidJob
+        If two of them lie in the same place.
+
     References
     ----------
     Heppe, Computation of potential at surface above an energized grid, IEEE Transactions on Power
     Apparatus and Systems, 1979; IEEE Std 80, annex on computer methods.
     """
     parts = [(shape, piece) for shape in shapes for piece in _in_layers(shape.pieces, soil)]
-    rows = [[seen_from(source, piece, soil) for _, source in parts] for _, piece in parts]
+    rows = [[0.0] * len(parts) for _ in parts]
     for i, (shape, piece) in enumerate(parts):
+        for j, (_, source) in enumerate(parts[: i + 1]):  # what one does to another, the other does to the one
+            rows[i][j] = rows[j][i] = seen_from(source, piece, soil)
         rows[i][i] += shape.shell_ohm_m / piece.length_m
-    currents = [current.real for current in solved(rows, [1.0] * len(parts))]
+    try:
+        currents = [current.real for current in solved(rows, [1.0] * len(parts))]
+    except Singular as error:
+        raise InvalidJob(f"/electrodes/{parts[error.at][0].key}", "it lies where another one lies.", "Move one of them.") from error
     whole = sum(currents)
     shares: dict[str, float] = {}
     for (shape, _), current in zip(parts, currents, strict=True):

@@ -1,16 +1,26 @@
 """The job document: what exists and what is wanted."""
 
-from northspan.core.job.document import FORMAT, VERSION, CallChoice, DropLimits, Job, Prices, Units
+from northspan.core.job.document import FORMAT, VERSION, CallChoice, DropLimits, FourPinReading, GroundSoil, Job, Prices, Units
 from northspan.core.job.load import Across, LibraryLoad, Load, LoadKind
 from northspan.core.job.part import Id, Name, Note, Part, Size, Status
-from northspan.core.job.property import Bond, Building, BuildingUse, Electrode, ElectrodeKind, Enclosure, EnclosureKind, WaterPipe
+from northspan.core.job.property import (
+    Bond,
+    Building,
+    BuildingUse,
+    Electrode,
+    ElectrodeKind,
+    Enclosure,
+    EnclosureKind,
+    FallLog,
+    FallReading,
+    WaterPipe,
+)
 from northspan.core.job.run import Circuit, Grounding, Leg, Metal, Method, Place, Run, RunKind, Segment, Surface, Terminals, route_length_m
 from northspan.core.job.source import Fuel, Source, SourceKind, System
 
 __all__ = [
     "FORMAT", "VERSION", "Across", "Bond", "Building", "BuildingUse", "CallChoice", "Circuit", "DropLimits", "Electrode",
-    "ElectrodeKind", "Enclosure", "EnclosureKind", "Fuel", "Grounding", "Id", "Job", "Leg", "LibraryLoad", "Load", "LoadKind", "Metal",
-    "Method", "Name", "Note", "Part", "Place", "Prices", "Run", "RunKind", "Segment", "Size", "Source", "SourceKind", "Status",
-    "Surface", "System", "Terminals", "Units", "WaterPipe",
-    "route_length_m",
+    "ElectrodeKind", "Enclosure", "EnclosureKind", "FallLog", "FallReading", "FourPinReading", "Fuel", "GroundSoil", "Grounding", "Id",
+    "Job", "Leg", "LibraryLoad", "Load", "LoadKind", "Metal", "Method", "Name", "Note", "Part", "Place", "Prices", "Run", "RunKind",
+    "Segment", "Size", "Source", "SourceKind", "Status", "Surface", "System", "Terminals", "Units", "WaterPipe", "route_length_m",
 ]  # fmt: skip

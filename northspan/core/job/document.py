@@ -51,6 +51,24 @@ class Prices(Part):
     loaded_hours_per_year: float = Field(900, ge=0, le=8784, description="Hours a year at design load.")
 
 
+class FourPinReading(Part):
+    """A four-pin reading: spacing, what the instrument shows, depth of the pins."""
+
+    spacing_m: float = Field(ge=0.1, le=200)
+    shown_ohm: float = Field(ge=0.0001, le=1_000_000)
+    pin_m: float = Field(0, ge=0, le=3)
+
+
+class GroundSoil(Part):
+    """The soil of the property in one or two layers, and how far dry and wet seasons move the upper one."""
+
+    upper_ohm_m: float = Field(ge=0.1, le=1_000_000)
+    lower_ohm_m: float | None = Field(None, ge=0.1, le=1_000_000)
+    depth_m: float | None = Field(None, ge=0.1, le=100)
+    dry_percent: float = Field(200, ge=100, le=1000, description="Upper layer in the driest season, of the figure above. [%]")
+    wet_percent: float = Field(70, ge=1, le=100, description="Upper layer in the wettest season. [%]")
+
+
 class Units(StrEnum):
     """What lengths are shown in."""
 
@@ -69,6 +87,8 @@ class Job(Part):
     notes: Note = ""
     drop_limits: DropLimits = DropLimits(run_percent=3, way_percent=5)
     prices: Prices = Prices()
+    soil: GroundSoil | None = None
+    soil_readings: tuple[FourPinReading, ...] = Field((), max_length=60)
     voltage_may_rise: bool = Field(False, description="Whether step-up and step-down transformers may be chosen for a long run.")
     calls: dict[str, CallChoice] = Field(default_factory=dict, max_length=60)
     sources: dict[Id, Source] = Field(default_factory=dict, max_length=20)

@@ -7,7 +7,7 @@ from typing import Annotated
 
 from pydantic import Field, StringConstraints
 
-from northspan.core.job.part import Id, Name, Part, Status
+from northspan.core.job.part import Id, Name, Note, Part, Status
 
 
 class BuildingUse(StrEnum):
@@ -26,6 +26,21 @@ class WaterPipe(StrEnum):
     plastic = "plastic"
 
 
+class FallReading(Part):
+    """A reading of a fall-of-potential test: the potential probe's distance, and what the instrument shows."""
+
+    distance_m: float = Field(gt=0, le=2000)
+    shown_ohm: float = Field(ge=0, le=1_000_000)
+
+
+class FallLog(Part):
+    """A fall-of-potential test: where the current probe stood, and the readings."""
+
+    current_probe_m: float = Field(ge=0.1, le=2000)
+    readings: tuple[FallReading, ...] = Field((), max_length=60)
+    when: Note = ""
+
+
 class Building(Part):
     """A building, or a pole or pedestal that holds an enclosure."""
 
@@ -34,6 +49,11 @@ class Building(Part):
     animals: bool = False
     metallic_path: bool = Field(False, description="A metal pipe, shield or frame ties it to the building that feeds it.")
     water_pipe: WaterPipe = WaterPipe.unknown
+    fall_log: FallLog | None = Field(None, description="A fall-of-potential test of all its electrodes together.")
+    clamp_ohm: float | None = Field(None, gt=0, le=100000, description="What a clamp-on tester showed on the electrode conductor. [ohm]")
+    bare_wire_m: float | None = Field(
+        None, ge=0.1, le=3, description="Depth of the bare wire that joins its rods; empty if it is insulated or not in the soil. [m]"
+    )
     load_method: Annotated[str, StringConstraints(max_length=40)] = Field(
         "connected", description="How its load is worked: added up, or a method of the rulebook for dwellings."
     )
@@ -96,8 +116,14 @@ class Electrode(Part):
     name: Name
     building: Id
     kind: ElectrodeKind = ElectrodeKind.rod
-    length_m: float = Field(2.4384, gt=0, le=100, description="Length in contact with soil. [m]")
+    length_m: float = Field(2.4384, ge=0.05, le=100, description="Length in contact with soil. [m]")
     spacing_m: float | None = Field(None, gt=0, le=200, description="Distance to the next electrode. [m]")
+    x_m: float | None = Field(
+        None, ge=-200, le=200, description="Where it stands along the building; empty lays it out by the spacing. [m]"
+    )
+    y_m: float = Field(0, ge=-200, le=200, description="How far it stands off that line. [m]")
+    top_m: float = Field(0, ge=0, le=10, description="Depth of its upper end, or of a ring or plate. [m]")
+    diameter_m: float = Field(0.0159, ge=0.001, le=0.3)
     measured_ohm: float | None = Field(None, gt=0, le=100000)
     conductor_goes_on: bool = Field(False, description="The same conductor goes on from here to the water pipe.")
     clamp_for_burial: bool = Field(True, description="Whether its clamp is listed for direct burial.")

@@ -3,8 +3,16 @@
 import unittest
 
 from northspan.core.calculators import CALCULATORS
+from northspan.core.demo import kestrel_hollow
+from northspan.core.earth.at_building import places, shapes_of, standing
+from northspan.core.earth.grid import earthed
+from northspan.core.earth.soil import Soil
 from northspan.core.errors import InvalidJob, NoSolution, OutsideTable
-from tests.support import FT_M, a_feeder
+from northspan.core.job import Electrode, FallLog, FallReading, FourPinReading
+from northspan.core.upgrade import read_job
+from northspan.standins.earth_tester import SimulatedTester
+from northspan.store.jobs import patched
+from tests.support import FT_M, a_feeder, checked
 
 
 def ask(name, **facts):
@@ -207,6 +215,84 @@ class Ground(unittest.TestCase):
         self.assertEqual(found, {"proved": "no"})
 
 
+class Building(unittest.TestCase):
+    def ask(self, building="hill", **changes):
+        return ask("ground", job=checked(kestrel_hollow(), **changes), building=building)
+
+    def test_more_always_helps_and_each_cure_gives_what_it_says(self):
+        answer = self.ask("studio")
+        self.assertEqual([m.words for m in answer.more if m.resistance_ohm >= answer.resistance_ohm], [])
+        self.assertTrue(answer.wet_ohm < answer.resistance_ohm < answer.dry_ohm)
+        more = next(m for m in answer.more if m.words == "one more rod")
+        edits = [{"op": e.op, "path": e.path, "value": e.value} for e in more.cure.edits]
+        taken = read_job(patched(kestrel_hollow().model_dump(mode="json"), edits))
+        self.assertAlmostEqual(ask("ground", job=taken, building="studio").resistance_ohm, more.resistance_ohm, 6)
+
+    def test_the_rule_of_the_field_stands_beside_the_computed_rods(self):
+        rows = self.ask().rods
+        self.assertEqual([row.rule_percent for row in rows], [100, 60, 40, 33])
+        self.assertEqual(rows[0].computed_percent, 100)
+        self.assertTrue(all(50 / (row.rods - 1) > row.computed_percent - 20 > 100 / row.rods - 25 for row in rows[1:]))
+
+    def test_no_rod_opens_a_breaker(self):
+        self.assertIn("no breaker opens", self.ask("studio").clears)
+
+    def test_without_soil_or_without_electrodes_it_says_so(self):
+        self.assertIn("Note the soil", self.ask(soil=None).headline)
+        self.assertIn("No electrode", self.ask("spring").headline)
+        with self.assertRaisesRegex(InvalidJob, "there is no building barn"):
+            self.ask("barn")
+
+    def test_a_plastic_pipe_does_not_count_and_a_bare_wire_does(self):
+        job = kestrel_hollow()
+        pipe = Electrode(name="Pipe", building="hill", kind="water_pipe", length_m=10)
+        with_pipe = {"electrodes": job.electrodes | {"W": pipe}}
+        metal, plastic = (
+            self.ask(
+                **with_pipe, buildings=job.buildings | {"hill": job.buildings["hill"].model_copy(update={"water_pipe": kind})}
+            ).resistance_ohm
+            for kind in ("metal", "plastic")
+        )
+        self.assertLess(metal, 0.8 * plastic)
+        self.assertAlmostEqual(plastic, self.ask().resistance_ohm)
+        bare = self.ask(buildings=job.buildings | {"hill": job.buildings["hill"].model_copy(update={"bare_wire_m": 0.5})})
+        self.assertLess(bare.resistance_ohm, plastic)
+        self.assertGreater(bare.wire_share, 0.1)
+
+    def test_the_simulated_tester_leads_back_to_its_hidden_soil(self):
+        job = kestrel_hollow()
+        hidden = Soil(200, 50, 2.0)
+        shapes = shapes_of(standing(job, "hill"), places(job, "hill", 1.83), job.buildings["hill"])
+        tester = SimulatedTester(hidden, shapes, noise=0.005)
+        pins = tuple(FourPinReading(spacing_m=a, shown_ohm=tester.four_pin(a)) for a in (0.5, 1, 2, 3, 5, 8, 12))
+        answer = self.ask(soil_readings=pins)
+        value = answer.fitted.edits[0].value
+        self.assertAlmostEqual(value["upper_ohm_m"] / 200, 1, delta=0.1)
+        self.assertAlmostEqual(value["lower_ohm_m"] / 50, 1, delta=0.15)
+        far = 60.0
+        log = FallLog(
+            current_probe_m=far,
+            readings=tuple(
+                FallReading(distance_m=s * far, shown_ohm=tester.fall(s * far, far)) for s in (0.2, 0.4, 0.52, 0.58, 0.62, 0.66, 0.7, 0.9)
+            ),
+        )
+        house = job.buildings | {"hill": job.buildings["hill"].model_copy(update={"fall_log": log})}
+        measured = self.ask(buildings=house)
+        self.assertTrue(measured.proved, measured.verdict)
+        truth = earthed(shapes, hidden).resistance_ohm
+        self.assertAlmostEqual(measured.measured_ohm / truth, 1, delta=0.06)
+        # the soil is brought to what was measured
+        edits = [{"op": e.op, "path": e.path, "value": e.value} for e in measured.corrected.edits]
+        corrected = read_job(patched(checked(job, buildings=house).model_dump(mode="json"), edits))
+        self.assertAlmostEqual(ask("ground", job=corrected, building="hill").resistance_ohm / measured.measured_ohm, 1, delta=0.01)
+        near = SimulatedTester(hidden, shapes, noise=0.0)
+        close = FallLog(
+            current_probe_m=8,
+            readings=tuple(FallReading(distance_m=s * 8, shown_ohm=near.fall(s * 8, 8)) for s in (0.2, 0.52, 0.6, 0.63, 0.7, 0.9)),
+        )
+        self.assertFalse(self.ask(buildings=job.buildings | {"hill": job.buildings["hill"].model_copy(update={"fall_log": close})}).proved)
+
+
 class All(unittest.TestCase):
     def test_every_answer_is_explained(self):
         questions = {"ampacity": {"size": "6"}, "carry": {"size": "10", "stretches": [{"length_m": 9}]}, "cover": {}, "dwelling-load": {"floor_m2": 150}, "drop": {"size": "6", "length_m": 9, "current_a": 9},
@@ -214,7 +300,7 @@ class All(unittest.TestCase):
                      "grounded-conductor": {"neutral_a": 9, "device_a": 60, "size": "6"}, "raceway": {"wires": [{"count": 3, "size": "6"}]},
                      "tap": {"length_m": 3, "feeder_device_a": 200, "load_a": 50, "end_device_a": 60}, "transformer": {"rating_kva": 10, "primary_v": 480, "secondary_v": 240}}  # fmt: skip
         questions |= {"building-load": {"loads": [{"name": "Any", "power_va": 900}]}, "fault-current": {"rating_kva": 25}, "source-limit": {"source": {"name": "S", "rating_kva": 9}},
-                      "site": {"job": a_feeder()}, "electrode": {"soil": {"upper_ohm_m": 100}, "electrodes": [{}]}, "soil": {"readings": [{"spacing_m": 2, "resistance_ohm": 8}]},
+                      "site": {"job": a_feeder()}, "ground": {"job": kestrel_hollow(), "building": "studio"}, "electrode": {"soil": {"upper_ohm_m": 100}, "electrodes": [{}]}, "soil": {"readings": [{"spacing_m": 2, "resistance_ohm": 8}]},
                       "fall-of-potential": {"current_probe_m": 30, "largest_m": 2, "readings": [{"distance_m": 9, "resistance_ohm": 8}]}}  # fmt: skip
         self.assertEqual(set(questions) | {"feeder"}, set(CALCULATORS))
         for name, facts in questions.items():

@@ -592,6 +592,55 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/ground": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Work the electrodes of a building: resistance to earth, seasons, gain of more, surface voltage, and what the test proves. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["GroundQuestion"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["GroundAnswer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/grounded-conductor": {
         parameters: {
             query?: never;
@@ -965,6 +1014,55 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["Answer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/earth/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read an earth tester's CSV. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ReadingsText"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ReadingsList"];
                     };
                 };
                 /** @description What is wrong */
@@ -1465,6 +1563,60 @@ export interface paths {
         };
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/standins/earth-tester": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Let the simulated earth tester measure at a building; it answers as CSV, as an instrument does. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: {
+                    /** @description Who edits */
+                    "Northspan-Person"?: string;
+                };
+                path: {
+                    job_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TesterQuestion"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TesterCsv"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
         delete?: never;
         options?: never;
         head?: never;
@@ -2299,6 +2451,23 @@ export interface components {
              */
             animals?: boolean;
             /**
+             * Bare Wire M
+             * @description Depth of the bare wire that joins its rods; empty if it is insulated or not in the soil. [m]
+             * @default null
+             */
+            bare_wire_m?: number | null;
+            /**
+             * Clamp Ohm
+             * @description What a clamp-on tester showed on the electrode conductor. [ohm]
+             * @default null
+             */
+            clamp_ohm?: number | null;
+            /**
+             * @description A fall-of-potential test of all its electrodes together.
+             * @default null
+             */
+            fall_log?: components["schemas"]["FallLog-Input"] | null;
+            /**
              * Floor M2
              * @description Floor area by its outside measures. [m²]
              * @default null
@@ -2345,6 +2514,23 @@ export interface components {
              * @default false
              */
             animals: boolean;
+            /**
+             * Bare Wire M
+             * @description Depth of the bare wire that joins its rods; empty if it is insulated or not in the soil. [m]
+             * @default null
+             */
+            bare_wire_m: number | null;
+            /**
+             * Clamp Ohm
+             * @description What a clamp-on tester showed on the electrode conductor. [ohm]
+             * @default null
+             */
+            clamp_ohm: number | null;
+            /**
+             * @description A fall-of-potential test of all its electrodes together.
+             * @default null
+             */
+            fall_log: components["schemas"]["FallLog-Output"] | null;
             /**
              * Floor M2
              * @description Floor area by its outside measures. [m²]
@@ -2814,6 +3000,11 @@ export interface components {
              * @default false
              */
             conductor_goes_on?: boolean;
+            /**
+             * Diameter M
+             * @default 0.0159
+             */
+            diameter_m?: number;
             /** @default rod */
             kind?: components["schemas"]["ElectrodeKind"];
             /**
@@ -2837,6 +3028,24 @@ export interface components {
             spacing_m?: number | null;
             /** @default new */
             status?: components["schemas"]["Status"];
+            /**
+             * Top M
+             * @description Depth of its upper end, or of a ring or plate. [m]
+             * @default 0
+             */
+            top_m?: number;
+            /**
+             * X M
+             * @description Where it stands along the building; empty lays it out by the spacing. [m]
+             * @default null
+             */
+            x_m?: number | null;
+            /**
+             * Y M
+             * @description How far it stands off that line. [m]
+             * @default 0
+             */
+            y_m?: number;
         };
         /**
          * Electrode
@@ -2857,6 +3066,11 @@ export interface components {
              * @default false
              */
             conductor_goes_on: boolean;
+            /**
+             * Diameter M
+             * @default 0.0159
+             */
+            diameter_m: number;
             /** @default rod */
             kind: components["schemas"]["ElectrodeKind"];
             /**
@@ -2880,6 +3094,24 @@ export interface components {
             spacing_m: number | null;
             /** @default new */
             status: components["schemas"]["Status"];
+            /**
+             * Top M
+             * @description Depth of its upper end, or of a ring or plate. [m]
+             * @default 0
+             */
+            top_m: number;
+            /**
+             * X M
+             * @description Where it stands along the building; empty lays it out by the spacing. [m]
+             * @default null
+             */
+            x_m: number | null;
+            /**
+             * Y M
+             * @description How far it stands off that line. [m]
+             * @default 0
+             */
+            y_m: number;
         };
         /**
          * ElectrodeConductorQuestion
@@ -2899,6 +3131,32 @@ export interface components {
             supply_metal?: components["schemas"]["Metal"];
             /** Supply Size */
             supply_size: string;
+        };
+        /**
+         * ElectrodeHere
+         * @description An electrode where it lies: alone [ohm], and its share of the current when joined.
+         */
+        ElectrodeHere: {
+            /** Alone Ohm */
+            alone_ohm: number;
+            /** Id */
+            id: string;
+            /** Kind */
+            kind: string;
+            /** Length M */
+            length_m: number;
+            /** Measured Ohm */
+            measured_ohm: number | null;
+            /** Name */
+            name: string;
+            /** Share */
+            share: number;
+            /** Top M */
+            top_m: number;
+            /** X M */
+            x_m: number;
+            /** Y M */
+            y_m: number;
         };
         /**
          * ElectrodeKind
@@ -3103,6 +3361,42 @@ export interface components {
             size?: string | null;
         };
         /**
+         * FallLog
+         * @description A fall-of-potential test: where the current probe stood, and the readings.
+         */
+        "FallLog-Input": {
+            /** Current Probe M */
+            current_probe_m: number;
+            /**
+             * Readings
+             * @default []
+             */
+            readings?: components["schemas"]["northspan__core__job__property__FallReading"][];
+            /**
+             * When
+             * @default
+             */
+            when?: string;
+        };
+        /**
+         * FallLog
+         * @description A fall-of-potential test: where the current probe stood, and the readings.
+         */
+        "FallLog-Output": {
+            /** Current Probe M */
+            current_probe_m: number;
+            /**
+             * Readings
+             * @default []
+             */
+            readings: components["schemas"]["FallReading-Output"][];
+            /**
+             * When
+             * @default
+             */
+            when: string;
+        };
+        /**
          * FallQuestion
          * @description A fall-of-potential log.
          */
@@ -3121,7 +3415,7 @@ export interface components {
              */
             layered?: boolean;
             /** Readings */
-            readings: components["schemas"]["FallReading"][];
+            readings: components["schemas"]["northspan__core__calculators__earth__FallReading"][];
             /**
              * Rulebook
              * @default us-2023
@@ -3130,13 +3424,13 @@ export interface components {
         };
         /**
          * FallReading
-         * @description A reading of a fall-of-potential test.
+         * @description A reading of a fall-of-potential test: the potential probe's distance, and what the instrument shows.
          */
-        FallReading: {
+        "FallReading-Output": {
             /** Distance M */
             distance_m: number;
-            /** Resistance Ohm */
-            resistance_ohm: number;
+            /** Shown Ohm */
+            shown_ohm: number;
         };
         /**
          * FaultConductor
@@ -3338,6 +3632,36 @@ export interface components {
             spacing_m: number;
         };
         /**
+         * FourPinReading
+         * @description A four-pin reading: spacing, what the instrument shows, depth of the pins.
+         */
+        "FourPinReading-Input": {
+            /**
+             * Pin M
+             * @default 0
+             */
+            pin_m?: number;
+            /** Shown Ohm */
+            shown_ohm: number;
+            /** Spacing M */
+            spacing_m: number;
+        };
+        /**
+         * FourPinReading
+         * @description A four-pin reading: spacing, what the instrument shows, depth of the pins.
+         */
+        "FourPinReading-Output": {
+            /**
+             * Pin M
+             * @default 0
+             */
+            pin_m: number;
+            /** Shown Ohm */
+            shown_ohm: number;
+            /** Spacing M */
+            spacing_m: number;
+        };
+        /**
          * Fuel
          * @description What a generator burns.
          * @enum {string}
@@ -3350,6 +3674,143 @@ export interface components {
         GpxText: {
             /** Text */
             text: string;
+        };
+        /**
+         * GroundAnswer
+         * @description Prediction, seasons, what more would give, the surface around, and the test.
+         */
+        GroundAnswer: {
+            /** Building */
+            building: string;
+            /** Clamp */
+            clamp: string;
+            /** Clears */
+            clears: string;
+            corrected: components["schemas"]["Cure"] | null;
+            /** Dry Ohm */
+            dry_ohm: number | null;
+            /** Electrodes */
+            electrodes: components["schemas"]["ElectrodeHere"][];
+            /** Figures */
+            figures: {
+                [key: string]: number | string;
+            };
+            fitted: components["schemas"]["Cure"] | null;
+            /** Headline */
+            headline: string;
+            /** Known */
+            known: boolean;
+            /** Lifted V */
+            lifted_v: number | null;
+            /**
+             * Margins
+             * @default []
+             */
+            margins: components["schemas"]["MarginShown"][];
+            /** Measured Ohm */
+            measured_ohm: number | null;
+            /** More */
+            more: components["schemas"]["More"][];
+            /** Proved */
+            proved: boolean;
+            /** Resistance Ohm */
+            resistance_ohm: number | null;
+            /** Rods */
+            rods: components["schemas"]["RodRow"][];
+            /** Rulebook */
+            rulebook: string;
+            /** Soil Words */
+            soil_words: string;
+            /** Standing */
+            standing: string;
+            /** Surface */
+            surface: components["schemas"]["SurfacePoint"][];
+            /** Verdict */
+            verdict: string;
+            /** Wet Ohm */
+            wet_ohm: number | null;
+            /** Wire Share */
+            wire_share: number;
+            /**
+             * Working
+             * @default []
+             */
+            working: components["schemas"]["WorkGroup"][];
+        };
+        /**
+         * GroundQuestion
+         * @description A job, and which of its buildings is asked about.
+         */
+        GroundQuestion: {
+            /** Building */
+            building: string;
+            /**
+             * Fault A
+             * @description Current into the ground, for the surface voltage. [A]
+             * @default 10
+             */
+            fault_a?: number;
+            job: components["schemas"]["Job-Input"];
+        };
+        /**
+         * GroundSoil
+         * @description The soil of the property in one or two layers, and how far dry and wet seasons move the upper one.
+         */
+        "GroundSoil-Input": {
+            /**
+             * Depth M
+             * @default null
+             */
+            depth_m?: number | null;
+            /**
+             * Dry Percent
+             * @description Upper layer in the driest season, of the figure above. [%]
+             * @default 200
+             */
+            dry_percent?: number;
+            /**
+             * Lower Ohm M
+             * @default null
+             */
+            lower_ohm_m?: number | null;
+            /** Upper Ohm M */
+            upper_ohm_m: number;
+            /**
+             * Wet Percent
+             * @description Upper layer in the wettest season. [%]
+             * @default 70
+             */
+            wet_percent?: number;
+        };
+        /**
+         * GroundSoil
+         * @description The soil of the property in one or two layers, and how far dry and wet seasons move the upper one.
+         */
+        "GroundSoil-Output": {
+            /**
+             * Depth M
+             * @default null
+             */
+            depth_m: number | null;
+            /**
+             * Dry Percent
+             * @description Upper layer in the driest season, of the figure above. [%]
+             * @default 200
+             */
+            dry_percent: number;
+            /**
+             * Lower Ohm M
+             * @default null
+             */
+            lower_ohm_m: number | null;
+            /** Upper Ohm M */
+            upper_ohm_m: number;
+            /**
+             * Wet Percent
+             * @description Upper layer in the wettest season. [%]
+             * @default 70
+             */
+            wet_percent: number;
         };
         /**
          * GroundedQuestion
@@ -3533,6 +3994,13 @@ export interface components {
             runs?: {
                 [key: string]: components["schemas"]["Run-Input"];
             };
+            /** @default null */
+            soil?: components["schemas"]["GroundSoil-Input"] | null;
+            /**
+             * Soil Readings
+             * @default []
+             */
+            soil_readings?: components["schemas"]["FourPinReading-Input"][];
             /** Sources */
             sources?: {
                 [key: string]: components["schemas"]["Source-Input"];
@@ -3620,6 +4088,13 @@ export interface components {
             runs: {
                 [key: string]: components["schemas"]["Run-Output"];
             };
+            /** @default null */
+            soil: components["schemas"]["GroundSoil-Output"] | null;
+            /**
+             * Soil Readings
+             * @default []
+             */
+            soil_readings: components["schemas"]["FourPinReading-Output"][];
             /** Sources */
             sources: {
                 [key: string]: components["schemas"]["Source-Output"];
@@ -4076,6 +4551,23 @@ export interface components {
             working: components["schemas"]["WorkLine"][];
         };
         /**
+         * More
+         * @description What more would give: resistance of all together [ohm], what it costs, and the edit that takes it.
+         */
+        More: {
+            /** Cost */
+            cost: number;
+            cure: components["schemas"]["Cure"] | null;
+            /** Gain Percent */
+            gain_percent: number;
+            /** Ohm For Cost */
+            ohm_for_cost: number;
+            /** Resistance Ohm */
+            resistance_ohm: number;
+            /** Words */
+            words: string;
+        };
+        /**
          * Neighbour
          * @description Another way to make a run: what it gives, and the edit that takes it.
          */
@@ -4389,6 +4881,35 @@ export interface components {
             wires: components["schemas"]["Wires"][];
         };
         /**
+         * ReadingsList
+         * @description Readings of either kind.
+         */
+        ReadingsList: {
+            /**
+             * Fall
+             * @default []
+             */
+            fall: components["schemas"]["FallReading-Output"][];
+            /**
+             * Four Pin
+             * @default []
+             */
+            four_pin: components["schemas"]["FourPinReading-Output"][];
+        };
+        /**
+         * ReadingsText
+         * @description Readings as CSV, and what they are.
+         */
+        ReadingsText: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "four_pin" | "fall";
+            /** Text */
+            text: string;
+        };
+        /**
          * RevisionItem
          * @description A line of a job's history.
          */
@@ -4414,6 +4935,18 @@ export interface components {
         RevisionList: {
             /** Revisions */
             revisions: components["schemas"]["RevisionItem"][];
+        };
+        /**
+         * RodRow
+         * @description So many rods at this spacing: computed, and by the rule of the field, each as a share of one rod.
+         */
+        RodRow: {
+            /** Computed Percent */
+            computed_percent: number;
+            /** Rods */
+            rods: number;
+            /** Rule Percent */
+            rule_percent: number;
         };
         /**
          * RouteLegs
@@ -5408,6 +5941,16 @@ export interface components {
          */
         Surface: "open_ground" | "under_2in_concrete" | "under_4in_slab" | "under_building" | "street" | "dwelling_driveway";
         /**
+         * SurfacePoint
+         * @description Voltage of the surface at a place along the building [m], as a share of that of the electrodes.
+         */
+        SurfacePoint: {
+            /** Share */
+            share: number;
+            /** X M */
+            x_m: number;
+        };
+        /**
          * System
          * @description How the windings are tapped: a center tap, two legs of a wye, or two wires without a neutral.
          * @enum {string}
@@ -5450,6 +5993,45 @@ export interface components {
          * @enum {string}
          */
         Terminals: "unmarked" | "60" | "75";
+        /**
+         * TesterCsv
+         * @description What the simulated tester wrote: the same CSV that an instrument writes.
+         */
+        TesterCsv: {
+            /** Simulated */
+            simulated: boolean;
+            /** Text */
+            text: string;
+        };
+        /**
+         * TesterQuestion
+         * @description What the simulated earth tester is to measure at a building of a job.
+         */
+        TesterQuestion: {
+            /** Building */
+            building: string;
+            /**
+             * Careless
+             * @description Whether the probes are set badly.
+             * @default false
+             */
+            careless?: boolean;
+            /**
+             * Current Probe M
+             * @default 30
+             */
+            current_probe_m?: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "four_pin" | "fall";
+            /**
+             * Seed
+             * @default 1
+             */
+            seed?: number;
+        };
         /**
          * TransformerQuestion
          * @description A small transformer of up to 1000 V.
@@ -5623,6 +6205,26 @@ export interface components {
             unit: string;
             /** Words */
             words: string;
+        };
+        /**
+         * FallReading
+         * @description A reading of a fall-of-potential test.
+         */
+        northspan__core__calculators__earth__FallReading: {
+            /** Distance M */
+            distance_m: number;
+            /** Resistance Ohm */
+            resistance_ohm: number;
+        };
+        /**
+         * FallReading
+         * @description A reading of a fall-of-potential test: the potential probe's distance, and what the instrument shows.
+         */
+        northspan__core__job__property__FallReading: {
+            /** Distance M */
+            distance_m: number;
+            /** Shown Ohm */
+            shown_ohm: number;
         };
     };
     responses: never;

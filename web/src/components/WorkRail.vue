@@ -14,6 +14,7 @@ function noteOf(key: string, built: boolean): string {
   if (!built) return 'not built'
   if (key === 'survey') return `${Object.keys(store.job?.enclosures ?? {}).length} cans`
   if (key === 'loads') return `${Object.keys(store.plan?.loads ?? {}).length} loads`
+  if (key === 'electrodes') return `${Object.values(store.job?.electrodes ?? {}).filter((e) => e.status !== 'remove').length} noted`
   if (key === 'sizing') return open.value ? `${open.value} open` : store.run_id ? 'nothing open' : 'nothing yet'
   return store.state ? `rev ${store.state.revision}` : ''
 }

@@ -66,9 +66,13 @@ export function useAdding() {
     return put('electrodes', 'E', { name: 'Rod', building: id, status: 'existing' }, edits)
   }
 
+  function electrodeAt(id: string): Promise<void> {
+    return put('electrodes', 'E', { name: 'Rod', building: id })
+  }
+
   function load(enclosure_id: string, library: Record<string, unknown> = { name: 'Load', power_va: 1000 }): Promise<void> {
     return put('loads', 'L', { ...library, enclosure: enclosure_id })
   }
 
-  return { building, source, enclosure, fedFrom, electrode, load }
+  return { building, source, enclosure, fedFrom, electrode, electrodeAt, load }
 }

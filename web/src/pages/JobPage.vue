@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import ElectrodesView from '../components/ElectrodesView.vue'
 import FindDialog, { type Action } from '../components/FindDialog.vue'
 import LoadsView from '../components/LoadsView.vue'
 import HelpDialog from '../components/HelpDialog.vue'
@@ -102,6 +103,7 @@ useShortcuts({
       <SizingView v-if="step === 'sizing'" v-model:working="working" />
       <SurveyView v-else-if="step === 'survey'" />
       <LoadsView v-else-if="step === 'loads'" />
+      <ElectrodesView v-else-if="step === 'electrodes'" />
       <RecordView v-else-if="step === 'record'" />
       <StepPending v-else :step="step" />
     </div>

@@ -83,6 +83,8 @@ export const FIELDS: Record<PartKind, Field[]> = {
     NAME, STATUS, { field: 'kind', label: 'What it is', type: 'choice', choices: ELECTRODE_KINDS },
     { field: 'building', label: 'At', type: 'building', required: true },
     { field: 'length_m', label: 'In contact with soil', type: 'length', required: true },
+    { field: 'top_m', label: 'Upper end, depth', type: 'length', required: true },
+    { field: 'x_m', label: 'Along the building', type: 'length', hint: 'by the spacing' },
     { field: 'spacing_m', label: 'From the next one', type: 'length', hint: 'if there is one' },
     { field: 'measured_ohm', label: 'Measured', type: 'ohms', hint: 'not yet' },
     { field: 'clamp_for_burial', label: 'Clamp listed for burial', type: 'flag' },
