@@ -8,7 +8,7 @@ from functools import lru_cache
 from itertools import pairwise
 from math import cos, log, pi, sin
 
-from northspan.core.earth.linear import Singular, solved
+from northspan.core.circuit.linear import Singular, solved
 from northspan.core.earth.soil import Piece, Point, Soil, potential, seen_from
 from northspan.core.errors import InvalidJob
 

@@ -5,9 +5,9 @@ import unittest
 
 import numpy as np
 
+from northspan.core.circuit.linear import Singular, solved
 from northspan.core.earth import closed
 from northspan.core.earth.grid import earthed, encased, plate, ring, rod, surface_potential, wire
-from northspan.core.earth.linear import Singular, solved
 from northspan.core.earth.soil import Soil
 
 LENGTH_M, DIAMETER_M = 2.4384, 0.0159

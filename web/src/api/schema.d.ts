@@ -53,6 +53,55 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/bond": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Solve a network of windings, wires, bonds and earth paths, and say what it means. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BondQuestion"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BondAnswer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/building-load": {
         parameters: {
             query?: never;
@@ -2440,6 +2489,61 @@ export interface components {
          * @enum {string}
          */
         Bond: "unknown" | "bonded" | "separate";
+        /**
+         * BondAnswer
+         * @description Currents [A], voltages to remote earth [V], what each device does, and what is wrong.
+         */
+        BondAnswer: {
+            /** Amperes */
+            amperes: {
+                [key: string]: number;
+            };
+            /** Devices */
+            devices: {
+                [key: string]: string;
+            };
+            /** Figures */
+            figures: {
+                [key: string]: number | string;
+            };
+            /** Headline */
+            headline: string;
+            /**
+             * Margins
+             * @default []
+             */
+            margins: components["schemas"]["MarginShown"][];
+            /** Rulebook */
+            rulebook: string;
+            /** Standing */
+            standing: string;
+            /** Verdicts */
+            verdicts: string[];
+            /** Volts */
+            volts: {
+                [key: string]: number;
+            };
+            /**
+             * Working
+             * @default []
+             */
+            working: components["schemas"]["WorkGroup"][];
+        };
+        /**
+         * BondQuestion
+         * @description A network.
+         */
+        BondQuestion: {
+            /**
+             * Rulebook
+             * @default us-2023
+             */
+            rulebook?: string;
+            /** Windings */
+            windings: components["schemas"]["Winding"][];
+            /** Wires */
+            wires: components["schemas"]["Wire"][];
+        };
         /**
          * Building
          * @description A building, or a pole or pedestal that holds an enclosure.
@@ -4949,6 +5053,12 @@ export interface components {
             rule_percent: number;
         };
         /**
+         * Role
+         * @description What a branch is; the verdict asks it.
+         * @enum {string}
+         */
+        Role: "line" | "neutral" | "ground" | "bond" | "electrode" | "load" | "fault" | "path";
+        /**
          * RouteLegs
          * @description A route in legs, and its length. [m]
          */
@@ -6143,6 +6253,83 @@ export interface components {
             run: string;
             /** Starting V */
             starting_v: number;
+        };
+        /**
+         * Winding
+         * @description A winding that drives current: from one node to another, with its own impedance.
+         */
+        Winding: {
+            /**
+             * Angle Deg
+             * @default 0
+             */
+            angle_deg?: number;
+            /** End */
+            end: string;
+            /** Key */
+            key: string;
+            /**
+             * Reactance Ohm
+             * @default 0.01
+             */
+            reactance_ohm?: number;
+            /**
+             * Resistance Ohm
+             * @default 0.01
+             */
+            resistance_ohm?: number;
+            /** Start */
+            start: string;
+            /**
+             * Volts
+             * @default 120
+             */
+            volts?: number;
+        };
+        /**
+         * Wire
+         * @description Anything that carries current between two nodes; `earth` is remote earth.
+         */
+        Wire: {
+            /**
+             * Breaker A
+             * @description Breaker in it. [A]
+             * @default null
+             */
+            breaker_a?: number | null;
+            /**
+             * Cable
+             * @description Wires that lie side by side share this word.
+             * @default
+             */
+            cable?: string;
+            /** End */
+            end: string;
+            /**
+             * Ground Fault
+             * @description Whether its breaker is a ground-fault device for people.
+             * @default false
+             */
+            ground_fault?: boolean;
+            /** Key */
+            key: string;
+            /**
+             * Mutual Ohm
+             * @description Mutual reactance with the other wires of the cable. [ohm]
+             * @default 0
+             */
+            mutual_ohm?: number;
+            /**
+             * Reactance Ohm
+             * @default 0
+             */
+            reactance_ohm?: number;
+            /** Resistance Ohm */
+            resistance_ohm: number;
+            /** @default line */
+            role?: components["schemas"]["Role"];
+            /** Start */
+            start: string;
         };
         /**
          * WirePlan

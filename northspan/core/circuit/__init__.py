@@ -1,0 +1,1 @@
+"""Circuits solved as they are: windings, wires, bonds, earth paths, loads, and the devices in them."""
