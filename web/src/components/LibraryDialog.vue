@@ -44,7 +44,7 @@ function take(load: LibraryLoad): void {
   <v-dialog v-model="open" aria-label="Load library" max-width="640">
     <v-card class="dialog">
       <h2>Load library</h2>
-      <v-text-field v-model="text" label="Find a load" autofocus autocomplete="off" />
+      <v-text-field v-model="text" label="Find a load" autocomplete="off" />
       <p v-if="trouble" class="bad" role="alert">{{ trouble }}</p>
       <ul class="library">
         <li v-for="load in found" :key="load.name">

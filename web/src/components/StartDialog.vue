@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, reactive, ref, watch } from 'vue'
+import { computed, nextTick, reactive, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { client, problemText, type Answers, type Problem, type StartItem } from '../api/client'
 import { parseArea, parseLength, parseNumber, parsePower } from '../format/quantities'
@@ -17,6 +17,7 @@ const chosen = ref<StartItem | null>(null)
 const typed = reactive<Record<string, string>>({})
 const tried = ref(false)
 const trouble = ref('')
+const form = ref<HTMLElement | null>(null)
 const metals = ref<{ value: string; title: string }[]>([])
 const units = computed(() => (props.fill ? store.units : 'feet'))
 const busy = computed(() => Object.keys(store.job?.runs ?? {}).length > 0)
@@ -36,6 +37,13 @@ watch(open, async (now) => {
   if (book) metals.value = (await client.GET('/api/rulebooks/{name}', { params: { path: { name: book.value } } })).data?.metals ?? []
   if (!starts.value.length) trouble.value = 'The server does not answer.'
 })
+
+/** The first question gets the focus at once: a focus that comes late would take what somebody types elsewhere. */
+async function choose(start_item: StartItem): Promise<void> {
+  chosen.value = start_item
+  await nextTick()
+  form.value?.querySelector('input')?.focus()
+}
 
 function parsed(kind: string, text: string): string | number | null {
   if (kind === 'text' || kind === 'choice' || kind === 'metal') return text.trim() || null
@@ -75,18 +83,18 @@ async function start(): Promise<void> {
       <template v-if="!chosen">
         <h2>What is to be done?</h2>
         <ul class="starts">
-          <li v-for="(s, i) in offered" :key="s.key"><button :autofocus="i === 0" @click="chosen = s"><b>{{ s.title }}</b><span>{{ s.words }}</span></button></li>
+          <li v-for="(s, i) in offered" :key="s.key"><button :autofocus="i === 0" @click="choose(s)"><b>{{ s.title }}</b><span>{{ s.words }}</span></button></li>
         </ul>
         <p v-if="trouble" class="bad" role="alert">{{ trouble }}</p>
         <div class="dialog-buttons"><v-btn @click="open = false">Cancel</v-btn></div>
       </template>
       <form v-else novalidate @submit.prevent="start">
         <h2>{{ chosen.title }}</h2>
-        <div class="asks">
-          <template v-for="(ask, i) in asks" :key="ask.field">
+        <div ref="form" class="asks">
+          <template v-for="ask in asks" :key="ask.field">
             <v-select v-if="ask.kind === 'choice'" :label="ask.words" :model-value="typed[ask.field] ?? ask.choices[0]?.[0]" :items="ask.choices.map(([value, title]) => ({ value, title }))" @update:model-value="typed[ask.field] = $event" />
             <v-select v-else-if="ask.kind === 'metal'" :model-value="typed[ask.field] ?? ''" :label="ask.words" :items="[{ value: '', title: 'let the rules choose' }, ...metals]" @update:model-value="typed[ask.field] = $event" />
-            <v-text-field v-else v-model="typed[ask.field]" :label="ask.words + (ask.required ? '' : ' (optional)')" :placeholder="ask.hint" persistent-placeholder :autofocus="i === 0" maxlength="80"
+            <v-text-field v-else v-model="typed[ask.field]" :label="ask.words + (ask.required ? '' : ' (optional)')" :placeholder="ask.hint" persistent-placeholder maxlength="80"
               autocomplete="off" :error-messages="wrong(ask)" />
           </template>
         </div>
