@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from northspan.core.job import Metal, Place, Run, RunKind
+from northspan.core.job import Metal, Obstacle, Place, Run, RunKind
 
 STANDING = (
     "North Span plans and explains. The adopted local code, the utility, the inspector and a licensed electrician have the last word."
@@ -12,6 +12,15 @@ _LINE_SIDE = "Line-side conductors stay live with the main off. Only the utility
 _DIG = "Have the ground located before digging. Shore a deep trench. Not during lightning."
 _ALUMINUM = "Aluminum: do not nick the strands, use antioxidant, torque to the label."
 _WALL = "Know what is behind the plate before drilling: pipes, gas, live cable."
+_IN_THE_WAY = {
+    Obstacle.gas_behind: "Gas behind the plate: find the pipe, mark it, and stop the drill short. Shut the gas before you cut.",
+    Obstacle.plumbing_behind: "Water pipes behind the plate: find them, and know where the valve is.",
+    Obstacle.escape_window: "A window that is a way out must stay one: keep drops, cans and pipe clear of it.",
+    Obstacle.finished_ceiling: "A finished ceiling: tell the owner which holes must be cut, and why, before the first one.",
+    Obstacle.siding: "Siding: flash and seal where you go through, and know what is under it; old boards may hold asbestos.",
+    Obstacle.masonry: "Masonry: drill wet or with a vacuum, and keep away from the ends of lintels.",
+    Obstacle.roots_or_rock: "Roots or rock in the trench: less cover is lawful only where the rules for rock say so.",
+}
 
 
 def cautions_for(run: Run, metal: Metal | None) -> tuple[str, ...]:
@@ -30,6 +39,7 @@ def cautions_for(run: Run, metal: Metal | None) -> tuple[str, ...]:
         picked.append(_DIG)
     if places & {Place.indoors, Place.attic}:
         picked.append(_WALL)
+    picked += [words for obstacle, words in _IN_THE_WAY.items() if obstacle in run.in_the_way]
     if metal is Metal.aluminum:
         picked.append(_ALUMINUM)
     return tuple(picked)

@@ -9,6 +9,7 @@ from northspan.core.audit import audit, main_outcomes
 from northspan.core.calls import CALLS, Schools, check_calls, schools_of
 from northspan.core.cautions import STANDING
 from northspan.core.earth.buildings import building_findings, legacy_findings, plan_building
+from northspan.core.errors import OutsideTable
 from northspan.core.facts import STANDING_FREE, building_facts
 from northspan.core.findings import Finding, Severity, by_severity
 from northspan.core.interrupting import fault_findings, faults, with_fault
@@ -21,7 +22,7 @@ from northspan.core.rulebooks.protocol import BuildingFacts, Rulebook, Wire
 from northspan.core.rulebooks.registry import rulebook_named
 from northspan.core.sizing.other_ways import call_plan
 from northspan.core.sizing.run import SizedRun
-from northspan.core.sizing.run_plan import plan_run, with_working
+from northspan.core.sizing.run_plan import plan_run, unsized, with_working
 from northspan.core.supply.source_plan import plan_sources
 from northspan.core.tree import Tree, tree_of
 from northspan.core.ways import plan_ways
@@ -63,7 +64,11 @@ def solve(job: Job, detailed: Collection[str] | None = None) -> Plan:
     sized: dict[str, SizedRun] = {}
     plans: dict[str, RunPlan] = {}
     for run_id in tree.order:
-        question = question_of(tree, run_id, sized, schools, rulebook)
+        try:
+            question = question_of(tree, run_id, sized, schools, rulebook)
+        except OutsideTable as outside:  # a load behind it is in no table; the load's own finding names the way out
+            plans[run_id] = unsized(run_id, job.runs[run_id], rulebook.usual_v, f"A load behind it cannot be worked: {outside}")
+            continue
         planned = plan_run(run_id, question, rulebook)
         findings += planned.findings
         if planned.sized:

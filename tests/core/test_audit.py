@@ -55,6 +55,11 @@ class AsFound(unittest.TestCase):
     def test_a_missing_disconnect(self):
         self.check(with_parts("enclosures", "P2", kind="panel_lugs"), "no disconnect at the building", "fix")
 
+    def test_what_is_in_the_way_brings_its_caution(self):
+        plain, gas = (solve(with_parts("runs", "F2", in_the_way=way)).runs["F2"].cautions for way in ((), ("gas_behind", "escape_window")))
+        self.assertEqual(len(gas), len(plain) + 2)
+        self.assertTrue(any("Gas behind the plate" in words for words in gas))
+
     def test_temporary_work_is_spoken_of_and_may_feed_beside_the_normal_supply(self):
         job = with_parts("runs", "F2", status="temporary")
         self.check(job, "temporary. It comes out again", "note")

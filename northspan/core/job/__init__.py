@@ -15,12 +15,27 @@ from northspan.core.job.property import (
     FallReading,
     WaterPipe,
 )
-from northspan.core.job.run import Circuit, Grounding, Leg, Metal, Method, Place, Run, RunKind, Segment, Surface, Terminals, route_length_m
+from northspan.core.job.run import (
+    Circuit,
+    Grounding,
+    Leg,
+    Metal,
+    Method,
+    Obstacle,
+    Place,
+    Run,
+    RunKind,
+    Segment,
+    Surface,
+    Terminals,
+    route_length_m,
+)
 from northspan.core.job.source import Fuel, Source, SourceKind, System
 
 __all__ = [
     "FORMAT", "VERSION", "Across", "Bond", "Building", "BuildingUse", "CallChoice", "Circuit", "DropLimits", "Electrode",
     "ElectrodeKind", "Enclosure", "EnclosureKind", "FallLog", "FallReading", "FourPinReading", "Fuel", "GroundSoil", "Grounding", "Id",
-    "Job", "Leg", "LibraryLoad", "Load", "LoadKind", "Metal", "Method", "Name", "Note", "Part", "Place", "Prices", "Run", "RunKind",
+    "Job", "Leg", "LibraryLoad", "Load", "LoadKind", "Metal", "Method", "Name", "Note",
+    "Obstacle", "Part", "Place", "Prices", "Run", "RunKind",
     "Segment", "Size", "Source", "SourceKind", "Status", "Surface", "System", "Terminals", "Units", "WaterPipe", "route_length_m",
 ]  # fmt: skip

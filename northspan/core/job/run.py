@@ -9,7 +9,7 @@ from typing import Annotated, Any
 
 from pydantic import Field, StringConstraints, TypeAdapter, model_validator
 
-from northspan.core.job.part import Id, Name, Part, Size, Status
+from northspan.core.job.part import Id, Name, Note, Part, Size, Status
 
 
 class Metal(StrEnum):
@@ -143,6 +143,18 @@ class Grounding(StrEnum):
     legacy_three_wire = "legacy_three_wire"
 
 
+class Obstacle(StrEnum):
+    """What is in the way of a run."""
+
+    finished_ceiling = "finished_ceiling"
+    escape_window = "escape_window"
+    plumbing_behind = "plumbing_behind"
+    gas_behind = "gas_behind"
+    siding = "siding"
+    masonry = "masonry"
+    roots_or_rock = "roots_or_rock"
+
+
 class Terminals(StrEnum):
     """What the terminals at both ends are marked for."""
 
@@ -168,6 +180,8 @@ class Run(Part):
     gfci: bool = Field(False, description="Whether its device gives ground-fault protection for people.")
     terminals: Terminals = Terminals.unmarked
     segments: tuple[Segment, ...] = Field(min_length=1, max_length=40)
+    in_the_way: tuple[Obstacle, ...] = Field((), max_length=7, description="What the route has to get past.")
+    note: Note = ""
     load_a: float | None = Field(None, gt=0, le=6000, description="Design load typed by a person; empty adds up the loads. [A]")
     continuous_a: float = Field(0, ge=0, le=6000, description="Continuous part of a typed load. [A]")
     given_drop_a: float | None = Field(None, gt=0, le=6000, description="Current for the drop, if the call says given. [A]")

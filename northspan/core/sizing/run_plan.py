@@ -57,10 +57,10 @@ def plan_run(run_id: str, question: RunQuestion, rulebook: Rulebook) -> PlannedR
         sized = size_run(question, rulebook)
     except (NoSolution, OutsideTable) as refused:
         finding = Finding(Severity.stop, at, f"{run.name}: {refused}", "There is no answer, so nothing is shown.", "tables")
-        return PlannedRun(_unsized(run_id, run, question.nominal_v, str(refused)), None, (finding,))
+        return PlannedRun(unsized(run_id, run, question.nominal_v, str(refused)), None, (finding,))
     if sized is None:
         finding = Finding(Severity.check, at, f"{run.name}: no load yet.", "Type its load, or add what it feeds.", "job")
-        return PlannedRun(_unsized(run_id, run, question.nominal_v, "No load yet. Type its load."), None, (finding,))
+        return PlannedRun(unsized(run_id, run, question.nominal_v, "No load yet. Type its load."), None, (finding,))
     return PlannedRun(_plain(run_id, sized, rulebook), sized, tuple(findings_of_run(sized, rulebook)))
 
 
@@ -175,7 +175,20 @@ def _allowance_words(sized: SizedRun, rulebook: Rulebook) -> str:
     return f"{allowance.label} taken: {allowance.text}"
 
 
-def _unsized(run_id: str, run: Run, nominal_v: float, reason: str) -> RunPlan:
+def unsized(run_id: str, run: Run, nominal_v: float, reason: str) -> RunPlan:
+    """Lay out a run that has no answer, with the reason.
+
+    Parameters
+    ----------
+    run_id : str
+        Id of the run. [-]
+    run : Run
+        The run. [-]
+    nominal_v : float
+        Its voltage. [V]
+    reason : str
+        Why there is no answer. [-]
+    """
     return RunPlan(
         id=run_id,
         name=run.name,

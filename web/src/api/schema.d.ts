@@ -4719,6 +4719,12 @@ export interface components {
             start?: string;
         };
         /**
+         * Obstacle
+         * @description What is in the way of a run.
+         * @enum {string}
+         */
+        Obstacle: "finished_ceiling" | "escape_window" | "plumbing_behind" | "gas_behind" | "siding" | "masonry" | "roots_or_rock";
+        /**
          * OvercurrentQuestion
          * @description A load to be protected.
          */
@@ -5172,6 +5178,12 @@ export interface components {
             /** @default equipment_ground */
             grounding?: components["schemas"]["Grounding"];
             /**
+             * In The Way
+             * @description What the route has to get past.
+             * @default []
+             */
+            in_the_way?: components["schemas"]["Obstacle"][];
+            /**
              * Insulation
              * @default null
              */
@@ -5188,6 +5200,11 @@ export interface components {
             metal?: components["schemas"]["Metal"] | null;
             /** Name */
             name: string;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
             /** Origin */
             origin: string;
             /**
@@ -5277,6 +5294,12 @@ export interface components {
             /** @default equipment_ground */
             grounding: components["schemas"]["Grounding"];
             /**
+             * In The Way
+             * @description What the route has to get past.
+             * @default []
+             */
+            in_the_way: components["schemas"]["Obstacle"][];
+            /**
              * Insulation
              * @default null
              */
@@ -5293,6 +5316,11 @@ export interface components {
             metal: components["schemas"]["Metal"] | null;
             /** Name */
             name: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
             /** Origin */
             origin: string;
             /**

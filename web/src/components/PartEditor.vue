@@ -85,6 +85,7 @@ function left(field: Field, value: unknown): void {
       <template v-for="field in plain" :key="field.field">
         <v-select v-if="SELECTS.includes(field.type)" :label="field.label" :model-value="values[field.field] ?? ''" :items="items(field)"
           @update:model-value="set(field.field, $event || null)" />
+        <v-select v-else-if="field.type === 'choices'" :label="field.label" multiple :model-value="(values[field.field] as string[])" :items="field.choices" @update:model-value="set(field.field, $event)" />
         <CommitField v-else :label="field.label" :shown="shown(field)" :hint="field.hint" :empty-ok="!field.required" :parse="(t) => parse(field, t)"
           :wrong="WRONG[field.type] ?? 'A number'" @commit="left(field, $event)" />
       </template>

@@ -3,7 +3,7 @@ import type { PartKind } from '../api/client'
 
 export type FieldType =
   | 'text' | 'note' | 'length' | 'depth' | 'area' | 'amperes' | 'power' | 'number' | 'count' | 'percent' | 'temperature' | 'kva' | 'volts' | 'ohms'
-  | 'flag' | 'choice' | 'building' | 'enclosure' | 'node' | 'powers'
+  | 'flag' | 'choice' | 'choices' | 'building' | 'enclosure' | 'node' | 'powers'
 
 export interface Choice {
   value: string
@@ -38,6 +38,10 @@ export const ENCLOSURE_KINDS = choices(
 )
 export const SOURCE_KINDS = choices(
   ['utility_transformer', 'utility transformer'], ['transformer', 'own transformer'], ['generator', 'generator'], ['inverter_pair', 'paired inverters'], ['governed_plant', 'plant with a governor'],
+)
+export const OBSTACLES = choices(
+  ['finished_ceiling', 'finished ceiling'], ['escape_window', 'window that is a way out'], ['plumbing_behind', 'plumbing behind the plate'], ['gas_behind', 'gas behind the plate'],
+  ['siding', 'siding'], ['masonry', 'masonry'], ['roots_or_rock', 'roots or rock'],
 )
 export const ELECTRODE_KINDS = choices(['rod', 'rod'], ['concrete_encased', 'steel in the footing'], ['water_pipe', 'metal water pipe'], ['plate', 'plate'], ['ring', 'ring'])
 
@@ -110,6 +114,8 @@ export const FIELDS: Record<PartKind, Field[]> = {
     { field: 'circuit', label: 'Wires', type: 'choice', choices: choices(['three_wire', 'two lines and neutral'], ['two_wire_line', 'two lines'], ['two_wire_neutral', 'line and neutral']) },
     { field: 'grounding', label: 'Ground', type: 'choice', choices: choices(['equipment_ground', 'comes along'], ['legacy_three_wire', 'none, old three-wire feed']) },
     { field: 'alternate', label: 'Standby supply, through a transfer switch', type: 'flag' },
+    { field: 'in_the_way', label: 'In the way', type: 'choices', choices: OBSTACLES },
+    { field: 'note', label: 'Note', type: 'text', hint: 'for the crew' },
     { field: 'gfci', label: 'Ground-fault protected', type: 'flag' },
   ],
 }
