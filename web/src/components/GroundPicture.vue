@@ -9,6 +9,8 @@ const props = defineProps<{ answer: Schemas['GroundAnswer']; width: number }>()
 const store = useJob()
 const HEIGHT = 330
 const GROUND_Y = 112
+/** Where there is no room beside them, electrodes are named in a list below. */
+const narrow = computed(() => props.width < 560)
 const soil = computed(() => store.job?.soil ?? null)
 const reach = computed(() => {
   const xs = props.answer.electrodes.flatMap((e) => [e.x_m, e.x_m + (e.kind === 'rod' || e.kind === 'plate' ? 0 : e.length_m)])
@@ -50,10 +52,13 @@ function shape(e: Schemas['ElectrodeHere']): string {
       <line x1="0" :x2="width" :y1="GROUND_Y - 92" :y2="GROUND_Y - 92" class="grid" /><text :x="width - 46" :y="GROUND_Y - 78">100 %</text>
       <path :d="surface" class="surface" />
     </template>
-    <g v-for="e in answer.electrodes" :key="e.id" class="electrode" :class="{ picked: store.part?.key === e.id }" @click="store.pick('electrodes', e.id)">
+    <g v-for="(e, i) in answer.electrodes" :key="e.id" class="electrode" :class="{ picked: store.part?.key === e.id }" @click="store.pick('electrodes', e.id)">
       <path :d="shape(e)" class="reach" /><path :d="shape(e)" class="metal" />
-      <text :x="x(e.x_m) + 8" :y="labelY(e)">{{ e.name }}</text>
-      <text v-if="answer.known" :x="x(e.x_m) + 8" :y="labelY(e) + 16" class="ohm">{{ ohms(e.alone_ohm) }} alone, {{ Math.round(100 * e.share) }} %</text>
+      <text v-if="narrow" x="8" :y="HEIGHT - 32 - 19 * (answer.electrodes.length - 1 - i)">{{ e.name }}<template v-if="answer.known">: {{ ohms(e.alone_ohm) }} alone, {{ Math.round(100 * e.share) }} %</template></text>
+      <template v-else>
+        <text :x="x(e.x_m) + 8" :y="labelY(e)">{{ e.name }}</text>
+        <text v-if="answer.known" :x="x(e.x_m) + 8" :y="labelY(e) + 16" class="ohm">{{ ohms(e.alone_ohm) }} alone, {{ Math.round(100 * e.share) }} %</text>
+      </template>
     </g>
     <text :x="width - 90" :y="HEIGHT - 8">{{ lengthText(deepest, store.units) }} deep</text>
   </svg>
