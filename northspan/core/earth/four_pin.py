@@ -4,8 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
-from itertools import pairwise
-from math import exp, hypot, log, sqrt
+from math import exp, log, sqrt
 
 from northspan.core.earth.soil import Soil
 from northspan.core.worked import Step, Worked, given, step
@@ -188,18 +187,6 @@ def _simplex(cost: Callable[[Sequence[float]], float], begin: Sequence[float]) -
     return corners[min(range(n + 1), key=costs.__getitem__)]
 
 
-def spread(readings: Sequence[Reading]) -> float:
-    """Tell the largest step between neighbouring apparent resistivities, as a ratio; a jump asks for a second look. [-]
-
-    Parameters
-    ----------
-    readings : sequence of Reading
-        Readings, shape (n,). [m, ohm]
-    """
-    shown = [apparent_ohm_m(reading).value for reading in sorted(readings, key=lambda reading: reading.spacing_m)]
-    return max((max(a, b) / min(a, b) for a, b in pairwise(shown)), default=1.0)
-
-
 def pins_too_deep(reading: Reading) -> bool:
     """Tell whether pins are so deep against their spacing that the simple formula no longer holds.
 
@@ -208,4 +195,4 @@ def pins_too_deep(reading: Reading) -> bool:
     reading : Reading
         The reading. [m]
     """
-    return reading.pin_m > hypot(reading.spacing_m, 0.0) / 10
+    return reading.pin_m > reading.spacing_m / 10
