@@ -73,7 +73,7 @@ _COLORS = {
 _SOURCE_SHARES = {
     SourceKind.generator: (1.15, "445.13(A)"),
     SourceKind.governed_plant: (1.15, "445.13(A)"),
-    SourceKind.inverter_pair: (1.25, "705.60(B)"),
+    SourceKind.inverter_pair: (1.25, "705.28(B)"),
 }
 _CITATIONS = {
     "new_three_wire": "250.32(B)(1)",
