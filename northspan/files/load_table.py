@@ -11,6 +11,7 @@ from pydantic import ValidationError
 from northspan.core.errors import InvalidJob
 from northspan.core.job import LibraryLoad
 from northspan.core.loads.library import load_from_row
+from northspan.files.csv_rows import refused_row, without_remarks
 
 COLUMNS = ("name", "kind", "power_va", "across", "uses_neutral", "continuous",
            "horsepower", "duty_percent", "alternates", "shed_order", "starting_a")  # fmt: skip
@@ -47,7 +48,7 @@ def read_loads(text: str) -> tuple[LibraryLoad, ...]:
     InvalidJob
         If a column is unknown, a cell is wrong, or there are too many rows; the line is named.
     """
-    rows = csv.DictReader([line for line in text.splitlines() if line.strip() and not line.startswith("#")])
+    rows = without_remarks(text)
     unknown = sorted({name for name in rows.fieldnames or () if name not in COLUMNS})
     if unknown or "name" not in (rows.fieldnames or ()):
         words = f"the file has a column {unknown[0]}." if unknown else "the file has no column name."
@@ -59,9 +60,7 @@ def read_loads(text: str) -> tuple[LibraryLoad, ...]:
         try:
             loads.append(load_from_row({key: _plain(value) for key, value in row.items() if key is not None and value is not None}))
         except ValidationError as error:
-            first = error.errors(include_url=False)[0]
-            column = str(first["loc"][0]) if first["loc"] else "row"
-            raise InvalidJob(f"/csv/{number}/{column}", f"load {number}, {column}: {first['msg']}.") from error
+            raise refused_row("load", number, error) from error
     return tuple(loads)
 
 

@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-import csv
 from typing import TypeVar
 
 from pydantic import ValidationError
 
 from northspan.core.errors import InvalidJob
 from northspan.core.job import FallReading, FourPinReading
+from northspan.files.csv_rows import refused_row, without_remarks
 
 MOST_ROWS = 60
 Reading = TypeVar("Reading", FourPinReading, FallReading)
@@ -60,7 +60,7 @@ def write_readings(columns: tuple[str, ...], rows: list[tuple[float, ...]]) -> s
 
 
 def _rows(text: str, needed: tuple[str, ...], more: tuple[str, ...]) -> list[tuple[int, dict[str, str]]]:
-    reader = csv.DictReader([line for line in text.splitlines() if line.strip() and not line.startswith("#")])
+    reader = without_remarks(text)
     names = [name.strip() for name in reader.fieldnames or ()]
     if any(name not in names for name in needed):
         raise InvalidJob(
@@ -76,6 +76,4 @@ def _checked(model: type[Reading], row: dict[str, str], number: int) -> Reading:
     try:
         return model.model_validate(row)
     except ValidationError as error:
-        first = error.errors(include_url=False)[0]
-        column = str(first["loc"][0]) if first["loc"] else "row"
-        raise InvalidJob(f"/csv/{number}/{column}", f"reading {number}, {column}: {first['msg']}.") from error
+        raise refused_row("reading", number, error) from error

@@ -14,6 +14,9 @@ class Table(unittest.TestCase):
         self.assertEqual(read_loads(write_loads(loads)), loads)
         self.assertNotIn("\n=", write_loads(loads))  # no spreadsheet takes the name for a formula
 
+    def test_as_many_as_it_takes(self):
+        self.assertEqual(len(read_loads("# mine\nname,power_va\n" + "A,1\n" * 500)), 500)
+
     def test_refused(self):
         cases = [
             ("name,colour\nA,red\n", "a column colour"),

@@ -13,6 +13,9 @@ class Readings(unittest.TestCase):
         self.assertEqual(read_four_pin("pin_m, spacing_m ,shown_ohm,note\n0.2,1,5,dry\n")[0].pin_m, 0.2)
         self.assertEqual([(r.distance_m, r.shown_ohm) for r in read_fall("distance_m,shown_ohm\n10,25\n")], [(10, 25)])
 
+    def test_as_many_as_it_takes(self):
+        self.assertEqual(len(read_fall("distance_m,shown_ohm\n" + "1,5\n" * 60)), 60)
+
     def test_refused(self):
         cases = [
             (read_four_pin, "spacing_m\n1\n", "no column shown_ohm"),

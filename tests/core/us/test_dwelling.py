@@ -63,7 +63,7 @@ class Standard(unittest.TestCase):
 
     def test_range_table_and_note_1(self):
         cases = [
-            (1750, 1400),
+            (1751, 0.8 * 1751),
             (8750, 7000),
             (8751, 8000),
             (12000, 8000),
@@ -76,8 +76,8 @@ class Standard(unittest.TestCase):
         for power, demand_va in cases:
             with self.subTest(power=power):
                 self.assertAlmostEqual(cooking_demand((power,))[-1].value, demand_va)
-        for power in (1749, 27001):
-            with self.assertRaisesRegex(OutsideTable, "it runs from 1750 VA to 27000 VA"):
+        for power in (1749, 1750, 27001):
+            with self.assertRaisesRegex(OutsideTable, "it is for more than 1750 VA and up to 27000 VA"):
                 cooking_demand((power,))
 
     def test_several_ranges_by_the_columns_and_notes(self):

@@ -6,7 +6,7 @@ from northspan.core.errors import OutsideTable
 from northspan.core.rulebooks.us.sources import source
 from northspan.core.worked import Step, given, looked_up, ruled, step
 
-FROM_VA, COLUMN_A_TO_VA, COLUMN_B_TO_VA, COLUMN_C_TO_VA, TO_VA = 1750.0, 3500.0, 8750.0, 12000.0, 27000.0
+ABOVE_VA, COLUMN_A_TO_VA, COLUMN_B_TO_VA, COLUMN_C_TO_VA, TO_VA = 1750.0, 3500.0, 8750.0, 12000.0, 27000.0
 
 
 def cooking_demand(ranges_va: tuple[float, ...]) -> tuple[Step, ...]:
@@ -20,7 +20,7 @@ def cooking_demand(ranges_va: tuple[float, ...]) -> tuple[Step, ...]:
     Raises
     ------
     OutsideTable
-        Below 1.75 kW, where it is an appliance like any other, above 27 kW, and for more than ten.
+        At 1.75 kW or less, where it is an appliance like any other, above 27 kW, and for more than ten.
 
     Notes
     -----
@@ -43,8 +43,8 @@ def cooking_demand(ranges_va: tuple[float, ...]) -> tuple[Step, ...]:
     if not ranges_va:
         return (given("P_r", "no range", 0.0, "VA"),)
     for power in ranges_va:
-        if not FROM_VA <= power <= TO_VA:
-            raise OutsideTable(rows.citation, f"a range of {power:.0f} VA", "it runs from 1750 VA to 27000 VA")
+        if not ABOVE_VA < power <= TO_VA:  # the table is for what is over 1.75 kW; at it, an appliance like any other
+            raise OutsideTable(rows.citation, f"a range of {power:.0f} VA", "it is for more than 1750 VA and up to 27000 VA")
     if len(ranges_va) > len(rows.rows):
         raise OutsideTable(rows.citation, f"{len(ranges_va)} ranges", f"it is kept to {len(rows.rows)} of one dwelling")
     small = [power for power in ranges_va if power <= COLUMN_B_TO_VA]
