@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from northspan.core.calls import Schools
-from northspan.core.job import Circuit, Run, RunKind, Segment, Source, SourceKind, System
+from northspan.core.job import Circuit, Run, RunKind, Segment, SourceKind, System
 from northspan.core.loads.dwelling import dwelling_carried
-from northspan.core.loads.run_load import load_of_run
+from northspan.core.loads.run_load import line_voltage, load_of_run
 from northspan.core.rulebooks.protocol import Rulebook
 from northspan.core.sizing.question import RunQuestion
 from northspan.core.sizing.run import SizedRun
@@ -69,8 +69,7 @@ def question_of(tree: Tree, run_id: str, sized: dict[str, SizedRun], schools: Sc
 
 def _primary_v(tree: Tree, transformer: str, rulebook: Rulebook) -> float:
     feeding = tree.feeding.get(transformer)
-    source: Source | None = tree.source_of(feeding) if feeding else None
-    return source.line_v if source else rulebook.usual_v
+    return line_voltage(tree, feeding, rulebook) if feeding else rulebook.usual_v
 
 
 def _in_company(tree: Tree, run: Run, rulebook: Rulebook) -> Run:

@@ -33,6 +33,22 @@ def voltages_at(tree: Tree, node: str, rulebook: Rulebook) -> tuple[float, float
     return tree.volts[node]
 
 
+def line_voltage(tree: Tree, run_id: str, rulebook: Rulebook) -> float:
+    """Give the line to line voltage of a run: its source's, or what is usual where none is drawn. [V]
+
+    Parameters
+    ----------
+    tree : Tree
+        The property. [-]
+    run_id : str
+        The run. [-]
+    rulebook : Rulebook
+        For what is usual. [-]
+    """
+    source = tree.source_of(run_id)
+    return source.line_v if source else rulebook.usual_v
+
+
 def load_of_run(tree: Tree, run_id: str, rulebook: Rulebook) -> Worked[LegLoads | None]:
     """Find the load a run is to carry.
 
@@ -53,8 +69,7 @@ def load_of_run(tree: Tree, run_id: str, rulebook: Rulebook) -> Worked[LegLoads 
     give that much whatever is switched on.
     """
     run = tree.job.runs[run_id]
-    source = tree.source_of(run_id)
-    run_v = source.line_v if source else rulebook.usual_v
+    run_v = line_voltage(tree, run_id, rulebook)
     own = tree.job.sources.get(run.origin)
     if run.load_a is None and own is not None and own.rating_kva is not None and rulebook.source_share(own.kind)[0]:
         return _by_nameplate(own, run_v, rulebook)
@@ -78,8 +93,7 @@ def load_behind(tree: Tree, run_id: str, rulebook: Rulebook) -> Worked[LegLoads 
         The code to follow. [-]
     """
     run = tree.job.runs[run_id]
-    source = tree.source_of(run_id)
-    run_v = source.line_v if source else rulebook.usual_v
+    run_v = line_voltage(tree, run_id, rulebook)
     fed, typed = _fed_through(tree, run.target, rulebook)
     blocks = [_typed_block(key, other, run_v, voltages_at(tree, other.origin, rulebook)[0]) for key, other in typed]
     home, _ = dwelling_carried(tree, run_id)
