@@ -150,6 +150,24 @@ CALLS: dict[str, CallKind] = {
             "building",
         ),
         CallKind(
+            "generator_neutral",
+            "The neutral at a generator's transfer equipment?",
+            (
+                School("solid", "Solid: not switched, the generator's own bond out"),
+                School("switched", "Switched: a system of its own, the generator's bond in"),
+            ),
+            "source",
+        ),
+        CallKind(
+            "inverter_bond",
+            "Where is the bond of an inverter?",
+            (
+                School("relay", "In the inverter: a relay closes it off the grid"),
+                School("first_panel", "In the first panel, the relay disabled"),
+            ),
+            "source",
+        ),
+        CallKind(
             "legacy_feed",
             "An old three-wire feed?",
             (

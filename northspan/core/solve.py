@@ -6,6 +6,7 @@ from collections.abc import Collection, Iterator
 from dataclasses import replace
 
 from northspan.core.audit import audit, main_outcomes
+from northspan.core.bench.state_checks import state_findings
 from northspan.core.calls import CALLS, Schools, check_calls, schools_of
 from northspan.core.cautions import STANDING
 from northspan.core.earth.buildings import building_findings, legacy_findings, plan_building
@@ -78,12 +79,12 @@ def solve(job: Job, detailed: Collection[str] | None = None) -> Plan:
         plans[run_id] = with_working(job, run_id, question, building, rulebook) if wanted else planned.plan
     findings += _undrawn(tree)
     here = faults(tree, sized, rulebook)
-    enclosures = {key: with_fault(plan, here.get(key)) for key, plan in plan_enclosures(tree, facts, rulebook).items()}
+    enclosures = {key: with_fault(plan, here.get(key)) for key, plan in plan_enclosures(tree, facts, schools, rulebook).items()}
     buildings = _buildings(tree, facts, sized, schools, rulebook, findings)
     sources, about_sources = plan_sources(tree, rulebook)
     loads, about_loads = plan_loads(tree, rulebook)
     findings += [*about_sources, *about_loads, *fault_findings(tree, here, rulebook), *audit(tree, sized, schools, rulebook)]
-    findings += bond_findings(job, enclosures, rulebook)
+    findings += [*bond_findings(job, enclosures, rulebook), *state_findings(tree, enclosures, schools, rulebook)]
     findings += building_findings(tree, buildings, facts, rulebook)
     findings += legacy_findings(tree, schools["legacy_feed"], rulebook)
     return Plan(

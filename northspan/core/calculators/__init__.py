@@ -8,7 +8,7 @@ from typing import Any
 
 from pydantic import BaseModel
 
-from northspan.core.calculators import bond, dwelling, earth, grounding, protection, route, site, supply, wire
+from northspan.core.calculators import bench, bond, dwelling, earth, grounding, protection, route, site, supply, wire
 from northspan.core.calculators.answer import Answer, Question
 from northspan.core.calculators.feeder import FeederAnswer, FeederQuestion, feeder
 
@@ -34,6 +34,8 @@ CALCULATORS: dict[str, Calculator] = {
     calculator.name: calculator
     for calculator in (
         Calculator("ampacity", wire.AmpacityQuestion, Answer, wire.ampacity),
+        Calculator("bench", bench.BenchQuestion, bench.BenchAnswer, bench.bench),
+        Calculator("bench-changes", bench.BenchQuestion, bench.ChangesAnswer, bench.bench_changes),
         Calculator("bond", bond.BondQuestion, bond.BondAnswer, bond.bond),
         Calculator("building-load", supply.BuildingLoadQuestion, Answer, supply.building_load),
         Calculator("carry", wire.CarryQuestion, Answer, wire.carry),

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from cmath import rect
-from enum import StrEnum
 from math import inf, radians
 from typing import Annotated
 
@@ -12,6 +11,7 @@ from pydantic import Field, StringConstraints
 from northspan.core.calculators.answer import Answer, Question, answered
 from northspan.core.circuit.breaker import ground_fault_opens_s, opens_within_s
 from northspan.core.circuit.network import EARTH, Branch, FloatingNode, State, solve_network
+from northspan.core.circuit.role import Role
 from northspan.core.errors import InvalidJob
 from northspan.core.job import Part
 from northspan.core.rulebooks.registry import rulebook_named
@@ -21,19 +21,6 @@ Node = Annotated[str, StringConstraints(pattern=r"^[A-Za-z][A-Za-z0-9 ._-]{0,30}
 NORMAL_A, MUCH_A = 0.005, 0.5  # leakage below the one is normal; above the other it is a second bond or a bad neutral
 SAFE_V = 50.0
 LEAK_OHM = 1e7  # what every node leaks to earth, so that an open wire has a voltage at all
-
-
-class Role(StrEnum):
-    """What a branch is; the verdict asks it."""
-
-    line = "line"
-    neutral = "neutral"
-    ground = "ground"
-    bond = "bond"
-    electrode = "electrode"
-    load = "load"
-    fault = "fault"
-    path = "path"
 
 
 class Winding(Part):
@@ -153,7 +140,7 @@ def _verdicts(question: BondQuestion, amperes: dict[str, float], state: State) -
     faulted = any(wire.role is Role.fault for wire in question.wires)
     live = {node for wire in question.wires if wire.role is Role.line for node in (wire.start, wire.end)}
     live |= {node for winding in question.windings for node in (winding.start, winding.end)}
-    metal = {Role.ground, Role.bond, Role.fault}  # a fault ends on a case, also on one that nothing grounds
+    metal = {Role.ground, Role.bond, Role.strap, Role.fault}  # a fault ends on a case, also on one that nothing grounds
     cans = {node for wire in question.wires if wire.role in metal for node in (wire.start, wire.end)} - live - {EARTH}
     lifted = max(cans, key=lambda node: abs(state.volts[node]), default=None)
     if lifted and abs(state.volts[lifted]) > SAFE_V:

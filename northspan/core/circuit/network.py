@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from northspan.core.circuit.linear import Singular, solved
+from northspan.core.circuit.linear import Singular, solved, solved_sparse
 from northspan.core.errors import NorthSpanError
 
 EARTH = "earth"  # remote earth, against which every voltage is counted
@@ -86,7 +86,7 @@ def solve_network(branches: Sequence[Branch]) -> State:
     """
     nodes = sorted({node for branch in branches for node in (branch.a, branch.b)} - {EARTH})
     at = {node: i for i, node in enumerate(nodes)}
-    rows = [[0j] * len(nodes) for _ in nodes]
+    rows: list[dict[int, complex]] = [{} for _ in nodes]
     right = [0j] * len(nodes)
     groups = _groups(branches)
     admittances = [(group, _admittances(group)) for group in groups]
@@ -95,7 +95,7 @@ def solve_network(branches: Sequence[Branch]) -> State:
             for j, other in enumerate(group):
                 _stamp(rows, right, at, (one, other), y[i][j])
     try:
-        answers = solved(rows, right)
+        answers = solved_sparse(rows, right)
     except Singular as error:
         raise FloatingNode(nodes[error.at]) from error
     volts = {EARTH: 0j} | {node: complex(answers[i]) for node, i in at.items()}
@@ -124,7 +124,7 @@ def _admittances(group: list[Branch]) -> list[list[complex]]:
     return [[columns[j][i] for j in range(n)] for i in range(n)]
 
 
-def _stamp(rows: list[list[complex]], right: list[complex], at: dict[str, int], pair: tuple[Branch, Branch], y: complex) -> None:
+def _stamp(rows: list[dict[int, complex]], right: list[complex], at: dict[str, int], pair: tuple[Branch, Branch], y: complex) -> None:
     one, other = pair
     for node, sign in ((one.a, 1), (one.b, -1)):
         if node == EARTH:
@@ -133,4 +133,4 @@ def _stamp(rows: list[list[complex]], right: list[complex], at: dict[str, int], 
         right[i] -= sign * y * other.volts
         for end, way in ((other.a, 1), (other.b, -1)):
             if end != EARTH:
-                rows[i][at[end]] += sign * way * y
+                rows[i][at[end]] = rows[i].get(at[end], 0j) + sign * way * y

@@ -2,9 +2,8 @@
 
 from northspan.core.job.document import FORMAT, VERSION, CallChoice, DropLimits, FourPinReading, GroundSoil, Job, Prices, Units
 from northspan.core.job.load import Across, LibraryLoad, Load, LoadKind
-from northspan.core.job.part import Id, Name, Note, Part, Size, Status
+from northspan.core.job.part import Bond, Id, Name, Note, Part, Size, Status
 from northspan.core.job.property import (
-    Bond,
     Building,
     BuildingUse,
     Electrode,

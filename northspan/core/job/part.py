@@ -19,6 +19,14 @@ class Part(BaseModel):
     model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False, json_schema_serialization_defaults_required=True)
 
 
+class Bond(StrEnum):
+    """Neutral and ground, or two bars, in one place."""
+
+    unknown = "unknown"
+    bonded = "bonded"
+    separate = "separate"
+
+
 class Status(StrEnum):
     """Whether a thing is there, wanted, for now only, or to go."""
 

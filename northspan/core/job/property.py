@@ -7,7 +7,7 @@ from typing import Annotated
 
 from pydantic import Field, StringConstraints
 
-from northspan.core.job.part import Id, Name, Note, Part, Status
+from northspan.core.job.part import Bond, Id, Name, Note, Part, Status
 
 
 class BuildingUse(StrEnum):
@@ -76,14 +76,6 @@ class EnclosureKind(StrEnum):
     splitter = "splitter"
 
 
-class Bond(StrEnum):
-    """Neutral and ground in an enclosure."""
-
-    unknown = "unknown"
-    bonded = "bonded"
-    separate = "separate"
-
-
 class Enclosure(Part):
     """A can with bars and devices."""
 
@@ -97,6 +89,7 @@ class Enclosure(Part):
     neutral_terminals: int | None = Field(None, ge=1, le=200, description="Terminals on the neutral bar.")
     neutrals_landed: int | None = Field(None, ge=0, le=200, description="Neutrals under them, as counted.")
     bond_found: Bond = Bond.unknown
+    ground_bar_found: Bond = Field(Bond.unknown, description="Whether its ground bar is bonded to the can itself, as found.")
     status: Status = Status.new
 
 

@@ -177,6 +177,9 @@ class Run(Part):
     circuit: Circuit = Circuit.three_wire
     grounding: Grounding = Grounding.equipment_ground
     alternate: bool = Field(False, description="Feeds its end through transfer equipment, in place of the normal supply.")
+    neutral_switched: bool | None = Field(
+        None, description="Of transfer equipment: whether it switches the neutral too; empty follows the call."
+    )
     gfci: bool = Field(False, description="Whether its device gives ground-fault protection for people.")
     terminals: Terminals = Terminals.unmarked
     segments: tuple[Segment, ...] = Field(min_length=1, max_length=40)

@@ -6,7 +6,7 @@ from enum import StrEnum
 
 from pydantic import Field
 
-from northspan.core.job.part import Id, Name, Part, Status
+from northspan.core.job.part import Bond, Id, Name, Part, Status
 
 
 class SourceKind(StrEnum):
@@ -57,5 +57,7 @@ class Source(Part):
     fuel: Fuel = Fuel.propane
     altitude_m: float = Field(0, ge=-400, le=5000, description="Height above the sea. [m]")
     ambient_c: float = Field(25, ge=-40, le=60, description="Hottest air it breathes. [°C]")
+    bond_found: Bond = Field(Bond.unknown, description="Its own neutral bonded to its frame, as found; not asked of the utility's.")
+    earth_ohm: float | None = Field(None, gt=0, le=10_000, description="The utility's own ground, if somebody knows it. [ohm]")
     diversion_w: tuple[float, ...] = Field((), max_length=40, description="Steps of its diversion load. [W]")
     status: Status = Status.existing

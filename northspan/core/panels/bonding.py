@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from northspan.core.supply.states import own_bond
+from northspan.core.calls import Schools
 from northspan.core.findings import Finding, Severity, pin
 from northspan.core.job import Bond, Job, Status
 from northspan.core.plan import EnclosurePlan, printed
@@ -11,7 +13,7 @@ from northspan.core.rulebooks.protocol import BuildingFacts, Rulebook
 from northspan.core.tree import WITHOUT_DEVICE, Tree
 
 
-def plan_enclosures(tree: Tree, facts: dict[str, BuildingFacts], rulebook: Rulebook) -> dict[str, EnclosurePlan]:
+def plan_enclosures(tree: Tree, facts: dict[str, BuildingFacts], schools: Schools, rulebook: Rulebook) -> dict[str, EnclosurePlan]:
     """Decide the bond of every enclosure that is fed.
 
     Parameters
@@ -20,6 +22,8 @@ def plan_enclosures(tree: Tree, facts: dict[str, BuildingFacts], rulebook: Ruleb
         The property. [-]
     facts : dict
         Facts of each building. [-]
+    schools : Schools
+        The schools followed. [-]
     rulebook : Rulebook
         The code to follow. [-]
     """
@@ -46,7 +50,7 @@ def plan_enclosures(tree: Tree, facts: dict[str, BuildingFacts], rulebook: Ruleb
                 electrodes=building.electrodes,
             )
         )
-        bond = rulebook.bond_here(first_disconnect=tree.first_disconnect(key), building=at_entry)
+        bond = rulebook.bond_here(first_disconnect=tree.first_disconnect(key) and not own_bond(tree, key, schools), building=at_entry)
         agrees = enclosure.bond_found is Bond.unknown or enclosure.bond_found == bond.value
         plans[key] = EnclosurePlan(key, enclosure.name, enclosure.building, bond.value, enclosure.bond_found, agrees, printed(bond.steps))
     return plans

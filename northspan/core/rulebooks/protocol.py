@@ -212,6 +212,7 @@ class Rulebook(Protocol):
     dialect: Dialect
     length: LengthUnit
     usual_v: float
+    frequency_hz: float
 
     def __hash__(self) -> int: ...
     def metals(self) -> tuple[Metal, ...]: ...

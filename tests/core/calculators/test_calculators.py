@@ -300,7 +300,7 @@ class All(unittest.TestCase):
                      "grounded-conductor": {"neutral_a": 9, "device_a": 60, "size": "6"}, "raceway": {"wires": [{"count": 3, "size": "6"}]},
                      "tap": {"length_m": 3, "feeder_device_a": 200, "load_a": 50, "end_device_a": 60}, "transformer": {"rating_kva": 10, "primary_v": 480, "secondary_v": 240}}  # fmt: skip
         questions |= {"building-load": {"loads": [{"name": "Any", "power_va": 900}]}, "fault-current": {"rating_kva": 25}, "source-limit": {"source": {"name": "S", "rating_kva": 9}},
-                      "site": {"job": a_feeder()}, "ground": {"job": kestrel_hollow(), "building": "studio"}, "bond": {"windings": [{"key": "T", "start": "earth", "end": "hot"}], "wires": [{"key": "load", "start": "hot", "end": "earth", "role": "load", "resistance_ohm": 12}]}, "electrode": {"soil": {"upper_ohm_m": 100}, "electrodes": [{}]}, "soil": {"readings": [{"spacing_m": 2, "resistance_ohm": 8}]},
+                      "site": {"job": a_feeder()}, "bench": {"job": kestrel_hollow(), "trial": {"case_fault": "kiln"}}, "bench-changes": {"job": a_feeder()}, "ground": {"job": kestrel_hollow(), "building": "studio"}, "bond": {"windings": [{"key": "T", "start": "earth", "end": "hot"}], "wires": [{"key": "load", "start": "hot", "end": "earth", "role": "load", "resistance_ohm": 12}]}, "electrode": {"soil": {"upper_ohm_m": 100}, "electrodes": [{}]}, "soil": {"readings": [{"spacing_m": 2, "resistance_ohm": 8}]},
                       "fall-of-potential": {"current_probe_m": 30, "largest_m": 2, "readings": [{"distance_m": 9, "resistance_ohm": 8}]}}  # fmt: skip
         self.assertEqual(set(questions) | {"feeder"}, set(CALCULATORS))
         for name, facts in questions.items():

@@ -53,6 +53,104 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/bench": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Solve the circuit of a job with what is tried: currents, voltages, touch, what opens, and a verdict with why. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BenchQuestion"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BenchAnswer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/bench-changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Try every single change to what is on the bench, and say what each would give, the most dangerous first. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BenchQuestion"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangesAnswer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/bond": {
         parameters: {
             query?: never;
@@ -2484,8 +2582,68 @@ export interface components {
             words: string;
         };
         /**
+         * BenchAnswer
+         * @description What the circuit does, and what that means. `level` counts from 0, fine, to 4, a danger that stays.
+         */
+        BenchAnswer: {
+            /** Assumed */
+            assumed: string[];
+            /** Cans */
+            cans: components["schemas"]["CanRead"][];
+            /** Citation */
+            citation: string;
+            /** Clamps */
+            clamps: components["schemas"]["ClampRead"][];
+            /** Devices */
+            devices: components["schemas"]["DeviceRead"][];
+            /** Earths */
+            earths: components["schemas"]["EarthRead"][];
+            /** Figures */
+            figures: {
+                [key: string]: number | string;
+            };
+            /** Headline */
+            headline: string;
+            /** Level */
+            level: number;
+            /**
+             * Margins
+             * @default []
+             */
+            margins: components["schemas"]["MarginShown"][];
+            /** Place */
+            place: string;
+            /** Rulebook */
+            rulebook: string;
+            /** Sources */
+            sources: components["schemas"]["SourceRead"][];
+            /** Standing */
+            standing: string;
+            /** States */
+            states: components["schemas"]["StateCheck"][];
+            /** Why */
+            why: string;
+            /** Wires */
+            wires: components["schemas"]["WireRead"][];
+            /** Words */
+            words: string;
+            /**
+             * Working
+             * @default []
+             */
+            working: components["schemas"]["WorkGroup"][];
+        };
+        /**
+         * BenchQuestion
+         * @description A job, and what is tried.
+         */
+        BenchQuestion: {
+            job: components["schemas"]["Job-Input"];
+            trial?: components["schemas"]["Trial-Input"];
+        };
+        /**
          * Bond
-         * @description Neutral and ground in an enclosure.
+         * @description Neutral and ground, or two bars, in one place.
          * @enum {string}
          */
         Bond: "unknown" | "bonded" | "separate";
@@ -2817,6 +2975,40 @@ export interface components {
             why: string;
         };
         /**
+         * CanRead
+         * @description A can: voltages of its legs, of its metal, and what a person feels who touches it, now and after clearing. [V]
+         */
+        CanRead: {
+            /** After V */
+            after_v: number;
+            /** Belongs Bonded */
+            belongs_bonded: boolean;
+            /** Bonded */
+            bonded: boolean;
+            /** Bonded As Found */
+            bonded_as_found: boolean;
+            /** Building */
+            building: string;
+            /** Can V */
+            can_v: number;
+            /** Id */
+            id: string;
+            /** Line 1 V */
+            line_1_v: number | null;
+            /** Line 2 V */
+            line_2_v: number | null;
+            /** Line Line V */
+            line_line_v: number | null;
+            /** Live */
+            live: boolean;
+            /** Loose */
+            loose: boolean;
+            /** Name */
+            name: string;
+            /** Touch V */
+            touch_v: number;
+        };
+        /**
          * CarryQuestion
          * @description A cable in the wall: what can it carry, on what breaker, at what drop?
          */
@@ -2860,6 +3052,52 @@ export interface components {
             terminals?: components["schemas"]["Terminals"];
         };
         /**
+         * Change
+         * @description A single change: what it is, how the bench then stands, what comes of it, and the edit that makes it for good.
+         */
+        Change: {
+            cure: components["schemas"]["Cure"] | null;
+            /** Level */
+            level: number;
+            /** Outcome */
+            outcome: string;
+            /** Same */
+            same: boolean;
+            trial: components["schemas"]["Trial-Output"];
+            /** Weight */
+            weight: number;
+            /** Words */
+            words: string;
+        };
+        /**
+         * ChangesAnswer
+         * @description Every single change, the most dangerous first.
+         */
+        ChangesAnswer: {
+            /** Changes */
+            changes: components["schemas"]["Change"][];
+            /** Figures */
+            figures: {
+                [key: string]: number | string;
+            };
+            /** Headline */
+            headline: string;
+            /**
+             * Margins
+             * @default []
+             */
+            margins: components["schemas"]["MarginShown"][];
+            /** Rulebook */
+            rulebook: string;
+            /** Standing */
+            standing: string;
+            /**
+             * Working
+             * @default []
+             */
+            working: components["schemas"]["WorkGroup"][];
+        };
+        /**
          * Choice
          * @description A value and its name, for a list to choose from.
          */
@@ -2875,6 +3113,20 @@ export interface components {
          * @enum {string}
          */
         Circuit: "three_wire" | "two_wire_line" | "two_wire_neutral";
+        /**
+         * ClampRead
+         * @description What a clamp meter reads at a place, and what that means. [A]
+         */
+        ClampRead: {
+            /** Amperes */
+            amperes: number;
+            /** Place */
+            place: string;
+            /** Shown */
+            shown: string;
+            /** Words */
+            words: string;
+        };
         /**
          * CoverQuestion
          * @description A method and what is above it.
@@ -2924,6 +3176,28 @@ export interface components {
         Cure: {
             /** Edits */
             edits: components["schemas"]["Edit"][];
+            /** Words */
+            words: string;
+        };
+        /**
+         * DeviceRead
+         * @description A device: the current in it [A], what it does, and the bounds of its time; empty where it may hold [s].
+         */
+        DeviceRead: {
+            /** Amperes */
+            amperes: number;
+            /** Key */
+            key: string;
+            /** Latest S */
+            latest_s: number | null;
+            /** Name */
+            name: string;
+            /** Opens First */
+            opens_first: boolean;
+            /** Rating A */
+            rating_a: number;
+            /** Soonest S */
+            soonest_s: number | null;
             /** Words */
             words: string;
         };
@@ -3072,6 +3346,28 @@ export interface components {
              * @default []
              */
             vehicles_va?: number[];
+        };
+        /**
+         * EarthRead
+         * @description The electrodes of a building: resistance [ohm], current of all and of each [A], and how the resistance is known.
+         */
+        EarthRead: {
+            /** Amperes */
+            amperes: number;
+            /** Building */
+            building: string;
+            /** Each */
+            each: [
+                string,
+                string,
+                number
+            ][];
+            /** Name */
+            name: string;
+            /** Ohm */
+            ohm: number;
+            /** Words */
+            words: string;
         };
         /**
          * Edit
@@ -3304,6 +3600,11 @@ export interface components {
              */
             bus_a?: number | null;
             /**
+             * @description Whether its ground bar is bonded to the can itself, as found.
+             * @default unknown
+             */
+            ground_bar_found?: components["schemas"]["Bond"];
+            /**
              * Interrupting A
              * @description Fault current its devices may interrupt. [A]
              * @default null
@@ -3355,6 +3656,11 @@ export interface components {
              * @default null
              */
             bus_a: number | null;
+            /**
+             * @description Whether its ground bar is bonded to the can itself, as found.
+             * @default unknown
+             */
+            ground_bar_found: components["schemas"]["Bond"];
             /**
              * Interrupting A
              * @description Fault current its devices may interrupt. [A]
@@ -5060,10 +5366,10 @@ export interface components {
         };
         /**
          * Role
-         * @description What a branch is; the verdict asks it.
+         * @description What a branch is; a verdict asks it. A `strap` joins a ground bar to its can, a `path` is metal nobody meant as a conductor.
          * @enum {string}
          */
-        Role: "line" | "neutral" | "ground" | "bond" | "electrode" | "load" | "fault" | "path";
+        Role: "line" | "neutral" | "ground" | "bond" | "strap" | "electrode" | "load" | "fault" | "path";
         /**
          * RouteLegs
          * @description A route in legs, and its length. [m]
@@ -5201,6 +5507,12 @@ export interface components {
             /** Name */
             name: string;
             /**
+             * Neutral Switched
+             * @description Of transfer equipment: whether it switches the neutral too; empty follows the call.
+             * @default null
+             */
+            neutral_switched?: boolean | null;
+            /**
              * Note
              * @default
              */
@@ -5316,6 +5628,12 @@ export interface components {
             metal: components["schemas"]["Metal"] | null;
             /** Name */
             name: string;
+            /**
+             * Neutral Switched
+             * @description Of transfer equipment: whether it switches the neutral too; empty follows the call.
+             * @default null
+             */
+            neutral_switched: boolean | null;
             /**
              * Note
              * @default
@@ -5804,6 +6122,11 @@ export interface components {
              */
             available_fault_a?: number | null;
             /**
+             * @description Its own neutral bonded to its frame, as found; not asked of the utility's.
+             * @default unknown
+             */
+            bond_found?: components["schemas"]["Bond"];
+            /**
              * Building
              * @description Where it stands, if at a building.
              * @default null
@@ -5815,6 +6138,12 @@ export interface components {
              * @default []
              */
             diversion_w?: number[];
+            /**
+             * Earth Ohm
+             * @description The utility's own ground, if somebody knows it. [ohm]
+             * @default null
+             */
+            earth_ohm?: number | null;
             /** @default propane */
             fuel?: components["schemas"]["Fuel"];
             /**
@@ -5879,6 +6208,11 @@ export interface components {
              */
             available_fault_a: number | null;
             /**
+             * @description Its own neutral bonded to its frame, as found; not asked of the utility's.
+             * @default unknown
+             */
+            bond_found: components["schemas"]["Bond"];
+            /**
              * Building
              * @description Where it stands, if at a building.
              * @default null
@@ -5890,6 +6224,12 @@ export interface components {
              * @default []
              */
             diversion_w: number[];
+            /**
+             * Earth Ohm
+             * @description The utility's own ground, if somebody knows it. [ohm]
+             * @default null
+             */
+            earth_ohm: number | null;
             /** @default propane */
             fuel: components["schemas"]["Fuel"];
             /**
@@ -5988,6 +6328,24 @@ export interface components {
             source: components["schemas"]["Source-Input"];
         };
         /**
+         * SourceRead
+         * @description A source: whether it runs, and its own bond.
+         */
+        SourceRead: {
+            /** Bonded */
+            bonded: boolean;
+            /** Bonded As Found */
+            bonded_as_found: boolean;
+            /** Id */
+            id: string;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /** Running */
+            running: boolean;
+        };
+        /**
          * StartInJob
          * @description A guided start to add to a job that is there.
          */
@@ -6019,6 +6377,20 @@ export interface components {
         StartList: {
             /** Starts */
             starts: components["schemas"]["StartItem"][];
+        };
+        /**
+         * StateCheck
+         * @description A state, whether each source in it has its one bond, and what to say of it.
+         */
+        StateCheck: {
+            /** Holds */
+            holds: boolean;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Words */
+            words: string;
         };
         /**
          * Status
@@ -6192,6 +6564,174 @@ export interface components {
             secondary_device?: boolean;
             /** Secondary V */
             secondary_v: number;
+        };
+        /**
+         * Trial
+         * @description Conditions tried together on an installation as it stands.
+         */
+        "Trial-Input": {
+            /**
+             * Balanced
+             * @description Every load to neutral is split evenly over both legs.
+             * @default false
+             */
+            balanced?: boolean;
+            /**
+             * Bars Loose
+             * @description Enclosures whose ground bar is isolated from the can.
+             * @default []
+             */
+            bars_loose?: string[];
+            /**
+             * Bonds Made
+             * @description Enclosures and sources with a bond put in.
+             * @default []
+             */
+            bonds_made?: string[];
+            /**
+             * Bonds Missing
+             * @description Enclosures and sources with their bond taken out.
+             * @default []
+             */
+            bonds_missing?: string[];
+            /**
+             * Case Fault
+             * @description Enclosure or load in which a hot wire touches the case.
+             * @default null
+             */
+            case_fault?: string | null;
+            /**
+             * Electrodes Off
+             * @description Electrodes taken off.
+             * @default []
+             */
+            electrodes_off?: string[];
+            /**
+             * Grounds Cut
+             * @description Runs whose equipment ground is open.
+             * @default []
+             */
+            grounds_cut?: string[];
+            /**
+             * Loads Off
+             * @description Loads switched off.
+             * @default []
+             */
+            loads_off?: string[];
+            /**
+             * Neutrals Lost
+             * @description Runs whose neutral is open.
+             * @default []
+             */
+            neutrals_lost?: string[];
+            /**
+             * Plastic
+             * @description Buildings whose metal pipe is replaced by plastic.
+             * @default []
+             */
+            plastic?: string[];
+            /**
+             * Rods Added
+             * @description Buildings that get another rod.
+             * @default []
+             */
+            rods_added?: string[];
+            /**
+             * Soil Fault
+             * @description Enclosure from which a hot wire goes to the soil only.
+             * @default null
+             */
+            soil_fault?: string | null;
+            /**
+             * State
+             * @description Id of the standby run that supplies; empty: normal.
+             * @default
+             */
+            state?: string;
+        };
+        /**
+         * Trial
+         * @description Conditions tried together on an installation as it stands.
+         */
+        "Trial-Output": {
+            /**
+             * Balanced
+             * @description Every load to neutral is split evenly over both legs.
+             * @default false
+             */
+            balanced: boolean;
+            /**
+             * Bars Loose
+             * @description Enclosures whose ground bar is isolated from the can.
+             * @default []
+             */
+            bars_loose: string[];
+            /**
+             * Bonds Made
+             * @description Enclosures and sources with a bond put in.
+             * @default []
+             */
+            bonds_made: string[];
+            /**
+             * Bonds Missing
+             * @description Enclosures and sources with their bond taken out.
+             * @default []
+             */
+            bonds_missing: string[];
+            /**
+             * Case Fault
+             * @description Enclosure or load in which a hot wire touches the case.
+             * @default null
+             */
+            case_fault: string | null;
+            /**
+             * Electrodes Off
+             * @description Electrodes taken off.
+             * @default []
+             */
+            electrodes_off: string[];
+            /**
+             * Grounds Cut
+             * @description Runs whose equipment ground is open.
+             * @default []
+             */
+            grounds_cut: string[];
+            /**
+             * Loads Off
+             * @description Loads switched off.
+             * @default []
+             */
+            loads_off: string[];
+            /**
+             * Neutrals Lost
+             * @description Runs whose neutral is open.
+             * @default []
+             */
+            neutrals_lost: string[];
+            /**
+             * Plastic
+             * @description Buildings whose metal pipe is replaced by plastic.
+             * @default []
+             */
+            plastic: string[];
+            /**
+             * Rods Added
+             * @description Buildings that get another rod.
+             * @default []
+             */
+            rods_added: string[];
+            /**
+             * Soil Fault
+             * @description Enclosure from which a hot wire goes to the soil only.
+             * @default null
+             */
+            soil_fault: string | null;
+            /**
+             * State
+             * @description Id of the standby run that supplies; empty: normal.
+             * @default
+             */
+            state: string;
         };
         /**
          * Units
@@ -6374,6 +6914,28 @@ export interface components {
             size: string;
             /** Size Name */
             size_name: string;
+        };
+        /**
+         * WireRead
+         * @description A wire, bond, electrode, path, load or fault: the current in it [A], and whether it ought to carry it.
+         */
+        WireRead: {
+            /** Amperes */
+            amperes: number;
+            /** Conductor */
+            conductor: string;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Part */
+            part: string;
+            /** Role */
+            role: string;
+            /** Shown */
+            shown: string;
+            /** Stray */
+            stray: boolean;
         };
         /**
          * Wires

@@ -78,6 +78,15 @@ _SOURCE_SHARES = {
 _CITATIONS = {
     "new_three_wire": "250.32(B)(1)",
     "legacy_three_wire": "250.32(B)(1) exception 1",
+    "way_back": "250.4(A)(5)",
+    "objectionable": "250.6(A)",
+    "earth_alone": "250.4(A)(5), 250.54",
+    "switched_neutral": "250.30(A)(1)",
+    "solid_neutral": "250.142(B), 250.24(A)(5)",
+    "inverter_bond": "250.30(A)(1), 705.10",
+    "ground_bar": "408.40",
+    "open_neutral": "300.13(B), 250.24(D)",
+    "metal_path": "250.32(B)(1) exception 1",
     "one_bond": "250.24(A)(5)",
     "clamp_for_burial": "250.70",
     "rod_length": "250.53(A)(4)",
@@ -102,6 +111,7 @@ class UsRulebook:
     id = "us-2023"
     title = "US rules, NEC 2023"
     usual_v = 240.0
+    frequency_hz = 60.0
     length = LengthUnit("ft", 0.3048, "kft")
     dialect = Dialect(
         aluminum="aluminum",

@@ -1,0 +1,66 @@
+"""The ground of each building as the bench needs it: its resistance, who carries how much, and the soil a step away."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from math import hypot
+
+from northspan.core.earth.at_building import WIRE_KEY, places, shapes_of, soil_of, standing
+from northspan.core.earth.grid import earthed, surface_potential
+from northspan.core.earth.soil import Soil
+from northspan.core.job import Electrode, Job
+from northspan.core.rulebooks.protocol import Rulebook
+
+USUAL_OHM_M = 100.0  # soil nobody measured
+STEP_M = 1.0
+
+
+@dataclass(frozen=True, slots=True)
+class EarthPath:
+    """Resistance of a building's electrodes together [ohm], share of each, share of their voltage that soil 1 m away has, and why."""
+
+    ohm: float
+    shares: tuple[tuple[str, float], ...]
+    soil_share: float
+    words: str
+
+
+def earth_path(job: Job, building: str, kept: Iterable[str], more_rods: int, rulebook: Rulebook) -> EarthPath:
+    """Give the ground of a building: measured where all of it was, else predicted.
+
+    Parameters
+    ----------
+    job : Job
+        The job. [-]
+    building : str
+        Id of the building. [-]
+    kept : iterable of str
+        Its electrodes that count. [-]
+    more_rods : int
+        Rods added on trial, each at the spacing and length of the rules. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    length_m, apart_m, _ = rulebook.rod_limits()
+    wanted = set(kept)
+    electrodes = {key: one for key, one in standing(job, building).items() if key in wanted}
+    at = places(job, building, apart_m)
+    end = max((at[key] for key in electrodes), default=-apart_m)
+    for i in range(more_rods):
+        electrodes[f"+{i + 1}"] = Electrode(name="Rod on trial", building=building, length_m=length_m)
+        at[f"+{i + 1}"] = end + (i + 1) * apart_m
+    shapes = shapes_of(electrodes, at, job.buildings[building])
+    soil = soil_of(job.soil) if job.soil else Soil(USUAL_OHM_M)
+    together = earthed(shapes, soil)
+    xs = [at[key] for key in electrodes]
+    away = (max(xs) + STEP_M, 0.0) if xs else (STEP_M, 0.0)
+    near = min((one for one in electrodes), key=lambda key: hypot(away[0] - at[key], away[1]))
+    share = surface_potential(shapes, soil, [(at[near] + STEP_M, electrodes[near].y_m)])[0]
+    shares = tuple((key, part) for key, part in together.shares if key != WIRE_KEY)
+    alone = next(iter(electrodes.values())) if len(electrodes) == 1 else None
+    if alone is not None and alone.measured_ohm is not None:
+        return EarthPath(alone.measured_ohm, shares, share, "measured")
+    if job.soil is None:
+        return EarthPath(together.resistance_ohm, shares, share, f"predicted in {USUAL_OHM_M:g} Ωm, assumed: no soil is noted")
+    return EarthPath(together.resistance_ohm, shares, share, "predicted from the soil noted")

@@ -1,0 +1,110 @@
+"""What comes of a fault: whether it clears, when, by which way, and what stays on the metal."""
+
+from __future__ import annotations
+
+from math import isinf
+
+from northspan.core.bench.one_bond import Trouble
+from northspan.core.bench.reading import Opening, Solved, edge_name, place_name
+from northspan.core.bench.words import (
+    DANGER_V,
+    FINE,
+    LIFT_V,
+    NORMAL_A,
+    NOTE,
+    SOON_S,
+    STAYS,
+    Verdict,
+    amperes_text,
+    highest,
+    opening_words,
+    seconds_text,
+)
+from northspan.core.circuit.role import Role
+
+
+def fault_verdict(solved: Solved) -> Verdict:
+    """Say what comes of the fault on the bench.
+
+    Parameters
+    ----------
+    solved : Solved
+        The circuit. [A, V]
+    """
+    bench = solved.bench
+    key = bench.trial.case_fault or bench.trial.soil_fault or ""
+    worst = highest(solved.cans)
+    fault_a = max((solved.amperes(edge) for edge in solved.of_role(Role.fault)), default=0.0)
+    if fault_a < NORMAL_A and (worst is None or worst.touch_v < LIFT_V):
+        words = f"{place_name(bench, key)} has no voltage in this state."
+        return Verdict(FINE, 0, "Nothing flows", words, "Its supply is open.", bench.rulebook.cite("way_back"), key)
+    if solved.opener is not None:
+        return _clears(solved, solved.opener, key)
+    return _stays(solved, fault_a, key)
+
+
+def _clears(solved: Solved, opener: Opening, key: str) -> Verdict:
+    after = highest(solved.cans_after)
+    left = after.touch_v if after else 0.0
+    stays = left > DANGER_V
+    latest = seconds_text(opener.latest_s)
+    words = f"{amperes_text(opener.amperes)} through the {opener.device.rating_a:g} A {opener.device.name}, "
+    words += f"{opener.multiple:.0f} times its rating. {_touching(solved)} while it lasts, {left:.0f} V after."
+    headline = f"Clears within {latest}, but {left:.0f} V stay" if stays else f"Clears within {latest}"
+    level = STAYS if stays else NOTE if opener.latest_s > SOON_S else FINE
+    return Verdict(level, max(left, opener.latest_s), headline, words, _way_home(solved), solved.bench.rulebook.cite("way_back"), key)
+
+
+def _stays(solved: Solved, fault_a: float, key: str) -> Verdict:
+    bench, cite, worst = solved.bench, solved.bench.rulebook.cite, highest(solved.cans)
+    may = [one for one in solved.openings if not isinf(one.soonest_s)]
+    near = max(may, key=lambda one: one.multiple, default=_nearest(solved, key))
+    what = f"{amperes_text(fault_a)} flow."
+    if near is not None:
+        what = f"{amperes_text(fault_a)} flow; the {near.device.rating_a:g} A {near.device.name} {opening_words(near)}."
+    begins = "May never clear" if may else "Never clears"
+    words = f"{what} {_touching(solved)}."
+    if bench.trial.soil_fault:
+        why = "Soil passes far too little current for any breaker. A rod is for lightning and line surges, never for opening a breaker."
+        return Verdict(STAYS, fault_a, f"{begins}: the wire stays live in the soil", words, why, cite("earth_alone"), key)
+    touch_v, place = (worst.touch_v, worst.key) if worst else (0.0, key)
+    return Verdict(
+        STAYS, touch_v, f"{begins}: {touch_v:.0f} V on {place_name(bench, place)}", words, _no_way_home(solved), cite("way_back"), key
+    )
+
+
+def _touching(solved: Solved) -> str:
+    worst = highest(solved.cans)
+    if worst is None:
+        return "Nothing metal is there to touch"
+    return f"Touching {place_name(solved.bench, worst.key)}, standing on the ground a metre away: {worst.touch_v:.0f} V"
+
+
+def _nearest(solved: Solved, key: str) -> Opening | None:
+    """The device that ought to open: that of the load's own circuit, or of the run that feeds the can."""
+    feeding = solved.bench.tree.feeding.get(key)
+    return next((one for one in solved.openings if one.device.key in {key, feeding}), None)
+
+
+def _way_home(solved: Solved) -> str:
+    """Name the metal that brought the fault home, and what the soil did."""
+    bench = solved.bench
+    home = next(iter(solved.of_role(Role.bond)), None)
+    earth_a = max((solved.amperes(edge) for edge in solved.of_role(Role.electrode)), default=0.0)
+    soil = f" The soil passes {amperes_text(earth_a)}, which no breaker notices." if earth_a else ""
+    if home is None:
+        return f"The fault comes home by metal.{soil}"
+    wires = [edge for edge in solved.of_role(Role.ground, Role.path) if solved.amperes(edge) > solved.amperes(home) / 4]
+    by = f" on the {edge_name(bench, wires[0])}" if wires else ""
+    return f"The fault comes home{by} to the bond at {place_name(bench, home.part)}.{soil}"
+
+
+def _no_way_home(solved: Solved) -> str:
+    bench = solved.bench
+    cut = [f"The ground of {place_name(bench, key)} is cut: the" for key in bench.trial.grounds_cut]
+    troubles = {trouble.kind for count in solved.bonds for trouble in count.troubles}
+    if Trouble.floating in troubles:
+        return "The ground bar is isolated from the can, so the can has no way back at all."
+    if Trouble.none_made in troubles and not cut:
+        return "No bond joins this metal to the neutral of its source: the soil is the only way back, and it passes too little."
+    return f"{cut[0] if cut else 'The'} soil is what is left of the way back, and it passes too little for any breaker."

@@ -1,0 +1,75 @@
+"""The sources on the bench: their windings, and a customer's transformer as its primary feels it."""
+
+from __future__ import annotations
+
+from cmath import rect
+from collections.abc import Iterator
+from math import pi
+
+from northspan.core.bench.edges import Bench
+from northspan.core.bench.wires import made_of, per_metre
+from northspan.core.circuit.network import Branch
+from northspan.core.job import Source, SourceKind, System
+from northspan.core.loads.run_load import voltages_at
+from northspan.core.sizing.run import SizedRun
+from northspan.core.supply.fault import Loop, fault_at_source
+
+NOT_DRAWN = Source(name="Supply, not drawn", rating_kva=25)
+
+
+def windings(bench: Bench, key: str, source: Source, sized: dict[str, SizedRun]) -> Iterator[Branch]:
+    """Give the windings of a source, with their impedances as its fault current has them. [ohm, V]
+
+    Parameters
+    ----------
+    bench : Bench
+        The installation on the bench. [-]
+    key : str
+        Id of the source, or of the can where none is drawn. [-]
+    source : Source
+        The source. [-]
+    sized : dict
+        Sized runs by id. [-]
+    """
+    neutral_v = bench.rulebook.to_neutral_v(source.line_v, source.system)
+    rated = source if source.rating_kva or source.available_fault_a else source.model_copy(update={"rating_kva": NOT_DRAWN.rating_kva})
+    loop = fault_at_source(rated, neutral_v, _ahead(bench, key, source, sized)).value.loop
+    line, half = complex(loop.line_r, loop.line_x), complex(loop.neutral_r, loop.neutral_x)
+    if source.system is System.two_wire:
+        yield Branch(f"{key}.winding", f"{key}.L2", f"{key}.L1", line, source.line_v)
+    elif source.system is System.wye_legs:
+        yield Branch(f"{key}.winding 1", f"{key}.N", f"{key}.L1", half, neutral_v)
+        yield Branch(f"{key}.winding 2", f"{key}.N", f"{key}.L2", half, rect(neutral_v, -2 * pi / 3))
+    else:  # what both halves do to each other makes their loop line to line that of the whole winding
+        mutual = line / 2 - half
+        yield Branch(f"{key}.winding 1", f"{key}.N", f"{key}.L1", half, neutral_v, f"{key}.windings", mutual)
+        yield Branch(f"{key}.winding 2", f"{key}.L2", f"{key}.N", half, neutral_v, f"{key}.windings", mutual)
+    if source.kind is SourceKind.transformer and key in bench.tree.feeding:
+        yield from _as_a_load(bench, key)
+
+
+def _ahead(bench: Bench, key: str, source: Source, sized: dict[str, SizedRun]) -> Loop | None:
+    """The loop ahead of a customer's transformer: the wires of the way, and the source at its head."""
+    if source.kind is not SourceKind.transformer or key not in bench.tree.feeding:
+        return None
+    way = bench.tree.way_to(bench.tree.feeding[key])
+    head = bench.tree.job.sources.get(bench.tree.job.runs[way[0]].origin, NOT_DRAWN)
+    rated = head if head.rating_kva or head.available_fault_a else NOT_DRAWN
+    loop = fault_at_source(rated, bench.rulebook.to_neutral_v(head.line_v, head.system)).value.loop
+    ohm = complex(loop.line_r, loop.line_x)
+    for run_id in way:
+        made = made_of(bench, run_id, sized)
+        for segment in bench.tree.job.runs[run_id].segments:
+            ohm += 2 * per_metre(made.size, made.metal, segment.method, bench.rulebook) * segment.length_m / made.sets
+    return Loop(loop.line_v, loop.neutral_v, ohm.real, ohm.imag, loop.neutral_r, loop.neutral_x)
+
+
+def _as_a_load(bench: Bench, key: str) -> Iterator[Branch]:
+    """What hangs on a transformer's secondary, as its primary feels it."""
+    tree, power = bench.tree, 0.0
+    for node in tree.below(key):
+        for load_id, load in tree.loads_at.get(node, ()):
+            power += 0.0 if load_id in bench.trial.loads_off else load.power_va
+    if power:
+        volts = voltages_at(tree, tree.job.runs[tree.feeding[key]].origin, bench.rulebook)[0]
+        yield Branch(f"{key}.primary", f"{key}.pL1", f"{key}.pL2", volts**2 / power)
