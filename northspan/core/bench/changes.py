@@ -10,10 +10,11 @@ from northspan.core.bench.edges import Bench, electrodes_there, has_ground
 from northspan.core.bench.reading import solve_bench
 from northspan.core.bench.trial import Trial
 from northspan.core.bench.verdict import verdict
-from northspan.core.bench.words import FINE, Verdict
+from northspan.core.bench.words import Verdict
 from northspan.core.findings import Cure, Edit
 from northspan.core.job import Bond, Circuit, SourceKind, Status, WaterPipe
 from northspan.core.sizing.run import SizedRun
+from northspan.core.supply.states import source_bond_wanted
 
 MOST = 30
 
@@ -47,14 +48,24 @@ def changes(bench: Bench, sized: dict[str, SizedRun]) -> tuple[Change, ...]:
     that clears the fault but puts current on the metal for ever is no gain. On a large property the
     changes nearest to the way of the fault come first, and so many of them are tried.
     """
-    now = _outcome(bench, sized)
+    now, calm_now = _outcome(bench, sized)
     found: list[Change] = []
     for words, trial, cure in list(_single(bench))[:MOST]:
-        then = _outcome(replace(bench, trial=trial), sized)
+        then, calm = _outcome(replace(bench, trial=trial), sized)
+        if calm is not None and calm.level > then.level and (calm_now is None or not _alike(calm, calm_now)):
+            headline = f"{then.headline}. But all the time: {calm.headline}"
+            then = replace(then, level=calm.level, weight=calm.weight, headline=headline)
         same = _alike(then, now)
-        outcome = "no change" if same else then.headline
-        found.append(Change(words, trial, outcome, then.level, then.weight, same, cure))
+        found.append(Change(words, trial, "no change" if same else then.headline, then.level, then.weight, same, cure))
     return tuple(sorted(found, key=lambda one: (-one.level, one.same, -one.weight)))
+
+
+def _outcome(bench: Bench, sized: dict[str, SizedRun]) -> tuple[Verdict, Verdict | None]:
+    """What comes of what is on the bench, and, with a fault on it, what is there all the time."""
+    outcome = verdict(solve_bench(bench, sized))
+    if not bench.trial.faulted:
+        return outcome, None
+    return outcome, verdict(solve_bench(replace(bench, trial=bench.trial.calm), sized))
 
 
 def _alike(one: Verdict, other: Verdict) -> bool:
@@ -63,19 +74,12 @@ def _alike(one: Verdict, other: Verdict) -> bool:
     return words[0] == words[1] and one.level == other.level and abs(one.weight - other.weight) <= max(one.weight, other.weight) / 10
 
 
-def _outcome(bench: Bench, sized: dict[str, SizedRun]) -> Verdict:
-    """The worse of what comes of the fault, and of what is there all the time."""
-    faulted = verdict(solve_bench(bench, sized))
-    if not bench.trial.faulted:
-        return faulted
-    calm = verdict(solve_bench(replace(bench, trial=bench.trial.calm), sized))
-    return calm if calm.level > max(faulted.level, FINE + 1) else faulted
-
-
 def _single(bench: Bench) -> Iterator[tuple[str, Trial, Cure | None]]:
     """List single changes: bonds, then wires, then rods and pipes; what is on the way of the fault first."""
     job, near = bench.tree.job, _near(bench)
-    cans = [key for key, can in job.enclosures.items() if can.status is not Status.remove and key in bench.plans]
+    cans = [
+        key for key, can in job.enclosures.items() if can.status is not Status.remove and key in bench.plans and _has_neutral(bench, key)
+    ]
     for key in sorted(cans, key=lambda one: one not in near):
         yield _bond(bench, key, job.enclosures[key].name, f"/enclosures/{key}/bond_found")
     for key, source in job.sources.items():
@@ -118,8 +122,16 @@ def _bond(bench: Bench, key: str, name: str, pointer: str) -> tuple[str, Trial, 
     elif not out and not as_found:
         made = (*made, key)
     words = f"{'Take out' if out else 'Put in'} the bond at {name}"
-    cure = Cure(words, (Edit("add", pointer, (Bond.separate if out else Bond.bonded).value),))
+    then = Bond.separate if out else Bond.bonded
+    plan = bench.plans.get(key)
+    wanted = plan.bond == then if plan else (then is Bond.bonded) == source_bond_wanted(bench.tree, key, bench.schools)
+    cure = Cure(words, (Edit("add", pointer, then.value),)) if wanted else None  # what the rules do not want is no edit to press
     return words, trial.model_copy(update={"bonds_made": made, "bonds_missing": missing}), cure
+
+
+def _has_neutral(bench: Bench, can: str) -> bool:
+    above = bench.tree.above(can)
+    return above is None or above.circuit is not Circuit.two_wire_line
 
 
 def _near(bench: Bench) -> set[str]:

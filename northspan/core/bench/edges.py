@@ -5,7 +5,6 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from northspan.core.supply.states import OperatingState, source_bonded
 from northspan.core.bench.trial import Trial
 from northspan.core.calls import Schools
 from northspan.core.circuit.network import EARTH
@@ -26,6 +25,7 @@ from northspan.core.job import (
 )
 from northspan.core.plan import EnclosurePlan
 from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.supply.states import OperatingState, source_bonded
 from northspan.core.tree import WITHOUT_DEVICE, Tree
 
 STEEL_PIPE = frozenset({Method.emt, Method.rmc})
@@ -164,6 +164,8 @@ def edges_of(bench: Bench) -> tuple[Edge, ...]:
     for key, load in tree.job.loads.items():
         if load.status is not Status.remove and load.enclosure in cans and key not in bench.trial.loads_off:
             found += _load(bench, key, load)
+    for key in tree.order:
+        found += _typed(bench, key)
     return (*found, *_faults(bench))
 
 
@@ -255,6 +257,15 @@ def _load(bench: Bench, key: str, load: Load) -> Iterator[Edge]:
         yield Edge(f"{key}.load2", Role.load, "half", key, f"{at}.L2", f"{at}.N")
     else:
         yield Edge(f"{key}.load", Role.load, "", key, f"{at}.{'L1' if load.across is Across.l1_neutral else 'L2'}", f"{at}.N")
+
+
+def _typed(bench: Bench, key: str) -> Iterator[Edge]:
+    """A load that was typed for a run stands at its end, balanced, where no loads are entered behind it."""
+    tree, run = bench.tree, bench.tree.job.runs[key]
+    if run.load_a is None or any(tree.loads_at.get(node) for node in tree.below(run.target)) or run.target not in tree.job.enclosures:
+        return
+    far = "N" if run.circuit is Circuit.two_wire_neutral else "L2"
+    yield Edge(f"{key}.load", Role.load, "typed", key, f"{run.target}.L1", f"{run.target}.{far}")
 
 
 def _faults(bench: Bench) -> Iterator[Edge]:

@@ -7,6 +7,7 @@ from math import isinf
 from northspan.core.bench.one_bond import Trouble
 from northspan.core.bench.reading import Opening, Solved, edge_name, place_name
 from northspan.core.bench.words import (
+    DANGER,
     DANGER_V,
     FINE,
     LIFT_V,
@@ -36,11 +37,23 @@ def fault_verdict(solved: Solved) -> Verdict:
     worst = highest(solved.cans)
     fault_a = max((solved.amperes(edge) for edge in solved.of_role(Role.fault)), default=0.0)
     if fault_a < NORMAL_A and (worst is None or worst.touch_v < LIFT_V):
-        words = f"{place_name(bench, key)} has no voltage in this state."
-        return Verdict(FINE, 0, "Nothing flows", words, "Its supply is open.", bench.rulebook.cite("way_back"), key)
+        return _nothing_flows(solved, key)
     if solved.opener is not None:
         return _clears(solved, solved.opener, key)
     return _stays(solved, fault_a, key)
+
+
+def _nothing_flows(solved: Solved, key: str) -> Verdict:
+    """A dead can, or a system that floats: its first fault goes unseen."""
+    bench, cite = solved.bench, solved.bench.rulebook.cite("way_back")
+    load = bench.tree.job.loads.get(key)
+    can, name = load.enclosure if load else key, place_name(bench, key)
+    if can not in bench.state.live:
+        return Verdict(FINE, 0, "Nothing flows", f"{name} has no voltage in this state.", "Its supply is open.", cite, key)
+    lifted = abs(solved.now.volts.get(f"{can}.N", 0j))
+    words = f"Nothing flows and nothing opens. The fault ties that line to the metal, and the neutral stands at {lifted:.0f} V to earth instead."
+    why = "No bond joins this source to the metal: the system floats. The first fault goes unseen, a second one is a short circuit by way of cases."
+    return Verdict(DANGER, lifted, "The first fault goes unseen", words, why, cite, key)
 
 
 def _clears(solved: Solved, opener: Opening, key: str) -> Verdict:
@@ -59,9 +72,9 @@ def _stays(solved: Solved, fault_a: float, key: str) -> Verdict:
     bench, cite, worst = solved.bench, solved.bench.rulebook.cite, highest(solved.cans)
     may = [one for one in solved.openings if not isinf(one.soonest_s)]
     near = max(may, key=lambda one: one.multiple, default=_nearest(solved, key))
-    what = f"{amperes_text(fault_a)} flow."
+    what = f"{amperes_text(fault_a)} flows."
     if near is not None:
-        what = f"{amperes_text(fault_a)} flow; the {near.device.rating_a:g} A {near.device.name} {opening_words(near)}."
+        what = f"{amperes_text(fault_a)} flows; the {near.device.rating_a:g} A {near.device.name} {opening_words(near)}."
     begins = "May never clear" if may else "Never clears"
     words = f"{what} {_touching(solved)}."
     if bench.trial.soil_fault:

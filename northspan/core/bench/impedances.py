@@ -12,7 +12,7 @@ from northspan.core.bench.wires import AWAY_M, BESIDE_M, BRANCH_M, Made, branch_
 from northspan.core.circuit.network import Branch
 from northspan.core.circuit.role import Role
 from northspan.core.errors import OutsideTable
-from northspan.core.job import Across, Metal, Method, SourceKind
+from northspan.core.job import Across, Circuit, Metal, Method, SourceKind
 from northspan.core.loads.demand import load_power
 from northspan.core.loads.run_load import voltages_at
 from northspan.core.sizing.run import SizedRun
@@ -24,6 +24,7 @@ PATH_OHM_M, STEEL_OHM_M, PATH_RADIUS_M = 0.0003, 0.0012, 0.011
 ASSUMED = (
     f"Bonds and straps {1000 * BOND_OHM:g} mΩ; a fault makes good contact, {1000 * CONTACT_OHM:g} mΩ.",
     f"A hot wire in the soil finds {SOIL_FAULT_OHM:g} Ω there. Loads are taken as plain resistance at their rating.",
+    "Generators and inverters hold their voltage to a tenth of their own impedance, except while a fault lasts.",
     f"Wires of one pipe lie {1000 * BESIDE_M:g} mm apart, other metal {AWAY_M:g} m away.",
 )
 
@@ -173,6 +174,10 @@ def _branch_circuit(bench: Bench, edge: Edge) -> Branch:
 
 
 def _load_ohm(bench: Bench, edge: Edge) -> float:
+    if edge.conductor == "typed":
+        run = bench.tree.job.runs[edge.part]
+        line_v, neutral_v = voltages_at(bench.tree, run.target, bench.rulebook)
+        return (neutral_v if run.circuit is Circuit.two_wire_neutral else line_v) / (run.load_a or 1.0)
     load = bench.tree.job.loads[edge.part]
     line_v, neutral_v = voltages_at(bench.tree, load.enclosure, bench.rulebook)
     try:

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from northspan.core.bench.edges import Bench
-from northspan.core.supply.states import state_named
 from northspan.core.bench.trial import Trial, check_trial
 from northspan.core.calls import check_calls, schools_of
 from northspan.core.errors import OutsideTable
@@ -14,6 +13,7 @@ from northspan.core.questions import question_of
 from northspan.core.rulebooks.registry import rulebook_named
 from northspan.core.sizing.run import SizedRun
 from northspan.core.sizing.run_plan import plan_run
+from northspan.core.supply.states import state_named
 from northspan.core.tree import tree_of
 
 

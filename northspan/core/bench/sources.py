@@ -14,6 +14,8 @@ from northspan.core.loads.run_load import voltages_at
 from northspan.core.sizing.run import SizedRun
 from northspan.core.supply.fault import Loop, fault_at_source
 
+OWN_REGULATOR = frozenset({SourceKind.generator, SourceKind.governed_plant, SourceKind.inverter_pair})
+REGULATED = 0.1  # of its fault impedance: what a regulator leaves of the droop at working load; a fault comes before it
 NOT_DRAWN = Source(name="Supply, not drawn", rating_kva=25)
 
 
@@ -34,7 +36,8 @@ def windings(bench: Bench, key: str, source: Source, sized: dict[str, SizedRun])
     neutral_v = bench.rulebook.to_neutral_v(source.line_v, source.system)
     rated = source if source.rating_kva or source.available_fault_a else source.model_copy(update={"rating_kva": NOT_DRAWN.rating_kva})
     loop = fault_at_source(rated, neutral_v, _ahead(bench, key, source, sized)).value.loop
-    line, half = complex(loop.line_r, loop.line_x), complex(loop.neutral_r, loop.neutral_x)
+    stiff = REGULATED if source.kind in OWN_REGULATOR and not bench.trial.faulted else 1.0
+    line, half = stiff * complex(loop.line_r, loop.line_x), stiff * complex(loop.neutral_r, loop.neutral_x)
     if source.system is System.two_wire:
         yield Branch(f"{key}.winding", f"{key}.L2", f"{key}.L1", line, source.line_v)
     elif source.system is System.wye_legs:

@@ -7,13 +7,13 @@ from dataclasses import dataclass
 
 from northspan.core.bench.edges import Bench
 from northspan.core.bench.one_bond import BondTrouble, Trouble, count_bonds
-from northspan.core.supply.states import operating_states, source_bond_wanted, switches_neutral
 from northspan.core.bench.trial import Trial
 from northspan.core.calls import Schools
 from northspan.core.findings import Cure, Edit, Finding, Severity, pin
 from northspan.core.job import Bond, Grounding, SourceKind, Status
 from northspan.core.plan import EnclosurePlan
 from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.supply.states import operating_states, source_bond_wanted, switches_neutral
 from northspan.core.tree import Tree
 
 

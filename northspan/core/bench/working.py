@@ -118,15 +118,20 @@ def _open_neutral(solved: Solved) -> Verdict | None:
 
 def _misplaced(solved: Solved) -> Verdict | None:
     """One bond, but not where it belongs."""
-    bench = solved.bench
-    wanted = [key for key, plan in bench.plans.items() if plan.bond == Bond.bonded and key in bench.state.live]
-    first = next((key for key in wanted if not bench.bonded(key) and bench.tree.first_disconnect(key)), None)
-    if first is None:
-        return None
-    name = place_name(bench, first)
-    words = f"The bond belongs in {name}, the first disconnect. Where it is now, a fault comes home on wires further on, which can be cut."
+    bench, cite = solved.bench, solved.bench.rulebook.cite("one_bond")
+    live = {key: plan for key, plan in bench.plans.items() if key in bench.state.live}
+    first = next((key for key, plan in live.items() if plan.bond == Bond.bonded and not bench.bonded(key)), None)
     why = "One bond for each source, at its first disconnect."
-    return Verdict(NOTE, 0, f"No bond at {name}", words, why, bench.rulebook.cite("one_bond"), first)
+    if first is not None and bench.tree.first_disconnect(first):
+        name = place_name(bench, first)
+        words = f"The bond belongs in {name}, the first disconnect. Where it is now, a fault comes home over wires further on."
+        return Verdict(NOTE, 0, f"No bond at {name}", words, why, cite, first)
+    extra = next((key for key, plan in live.items() if plan.bond == Bond.separate and bench.bonded(key)), None)
+    if extra is None:
+        return None
+    name = place_name(bench, extra)
+    words = f"Nothing runs off its wires now. The neutral serves {name} as its ground, and its drop lifts every case there."
+    return Verdict(NOTE, 0, f"Bonded at {name}, where it ought to be kept apart", words, why, cite, extra)
 
 
 def _bonds(solved: Solved) -> Verdict | None:

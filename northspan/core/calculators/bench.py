@@ -82,6 +82,15 @@ class DeviceRead:
 
 
 @dataclass(frozen=True, slots=True)
+class ElectrodeRead:
+    """An electrode, and its share of the current. [A]"""
+
+    id: str
+    name: str
+    amperes: float
+
+
+@dataclass(frozen=True, slots=True)
 class EarthRead:
     """The electrodes of a building: resistance [ohm], current of all and of each [A], and how the resistance is known."""
 
@@ -89,7 +98,7 @@ class EarthRead:
     name: str
     ohm: float
     amperes: float
-    each: tuple[tuple[str, str, float], ...]
+    each: tuple[ElectrodeRead, ...]
     words: str
 
 
@@ -261,9 +270,8 @@ def _earths(solved: Solved) -> Iterator[EarthRead]:
     for key, earth in solved.circuit.earths.items():
         edge = next(edge for edge in solved.circuit.edges if edge.role is Role.electrode and edge.part == key)
         current = solved.amperes(edge)
-        each = tuple(
-            (one, job.electrodes[one].name if one in job.electrodes else "rod on trial", share * current) for one, share in earth.shares
-        )
+        names = {one: job.electrodes[one].name if one in job.electrodes else "rod on trial" for one, _ in earth.shares}
+        each = tuple(ElectrodeRead(one, names[one], share * current) for one, share in earth.shares)
         yield EarthRead(key, job.buildings[key].name, earth.ohm, current, each, earth.words)
     for key, source in job.sources.items():
         branch = f"{key}.earth"

@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from northspan.core.supply.states import own_bond
 from northspan.core.calls import Schools
 from northspan.core.findings import Finding, Severity, pin
 from northspan.core.job import Bond, Job, Status
 from northspan.core.plan import EnclosurePlan, printed
 from northspan.core.rulebooks.protocol import BuildingFacts, Rulebook
+from northspan.core.supply.states import own_bond
 from northspan.core.tree import WITHOUT_DEVICE, Tree
 
 

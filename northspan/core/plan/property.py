@@ -109,6 +109,7 @@ class SourcePlan:
     enough: bool
     shed: tuple[ShedPlan, ...]
     working: tuple[WorkGroup, ...]
+    calls: tuple[CallPlan, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)

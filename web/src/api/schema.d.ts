@@ -3357,11 +3357,7 @@ export interface components {
             /** Building */
             building: string;
             /** Each */
-            each: [
-                string,
-                string,
-                number
-            ][];
+            each: components["schemas"]["ElectrodeRead"][];
             /** Name */
             name: string;
             /** Ohm */
@@ -3583,6 +3579,18 @@ export interface components {
              */
             rulebook?: string;
             soil: components["schemas"]["SoilLayers"];
+        };
+        /**
+         * ElectrodeRead
+         * @description An electrode, and its share of the current. [A]
+         */
+        ElectrodeRead: {
+            /** Amperes */
+            amperes: number;
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
         };
         /**
          * Enclosure
@@ -6285,6 +6293,11 @@ export interface components {
          * @description Will it carry it: what a source can give on each leg, and what it is asked. [A]
          */
         SourcePlan: {
+            /**
+             * Calls
+             * @default []
+             */
+            calls: components["schemas"]["CallPlan"][];
             /** Enough */
             enough: boolean;
             /** Id */

@@ -15,7 +15,8 @@ const values = computed(() => store.job?.[props.kind][props.part] as Record<stri
 const fields = computed(() => FIELDS[props.kind].filter((f) => !f.only || (values.value && f.only(values.value))))
 const plain = computed(() => fields.value.filter((f) => f.type !== 'flag'))
 const flags = computed(() => fields.value.filter((f) => f.type === 'flag'))
-const SELECTS = ['choice', 'building', 'enclosure', 'node']
+const SELECTS = ['choice', 'yesno', 'building', 'enclosure', 'node']
+const YES_NO: Record<string, boolean> = { yes: true, no: false }
 
 function set(field: string, value: unknown): void {
   const operation: Operation = { op: 'add', path: `/${props.kind}/${props.part}/${field}`, value }
@@ -24,12 +25,21 @@ function set(field: string, value: unknown): void {
 
 function items(field: Field) {
   const job = store.job
-  if (field.type === 'choice') return field.choices ?? []
+  if (field.type === 'choice' || field.type === 'yesno') return field.choices ?? []
   const named = (entries: Record<string, { name: string }>) => Object.entries(entries).map(([value, p]) => ({ value, title: `${value} ${p.name}` }))
   const none = field.required ? [] : [{ value: '', title: field.hint ?? 'none' }]
   if (!job) return none
   if (field.type === 'building') return [...none, ...named(job.buildings)]
   return [...none, ...(field.type === 'node' ? named(job.sources) : []), ...named(job.enclosures)]
+}
+
+function chosen(field: Field): unknown {
+  const value = values.value?.[field.field]
+  return typeof value === 'boolean' ? (value ? 'yes' : 'no') : (value ?? '')
+}
+
+function pick(field: Field, value: string): void {
+  set(field.field, field.type === 'yesno' ? (YES_NO[value] ?? null) : value || null)
 }
 
 function shown(field: Field): string {
@@ -83,8 +93,7 @@ function left(field: Field, value: unknown): void {
   <div v-if="values" class="part-editor">
     <div class="fields">
       <template v-for="field in plain" :key="field.field">
-        <v-select v-if="SELECTS.includes(field.type)" :label="field.label" :model-value="values[field.field] ?? ''" :items="items(field)"
-          @update:model-value="set(field.field, $event || null)" />
+        <v-select v-if="SELECTS.includes(field.type)" :label="field.label" :model-value="chosen(field)" :items="items(field)" @update:model-value="pick(field, String($event))" />
         <v-select v-else-if="field.type === 'choices'" :label="field.label" multiple :model-value="(values[field.field] as string[])" :items="field.choices" @update:model-value="set(field.field, $event)" />
         <CommitField v-else :label="field.label" :shown="shown(field)" :hint="field.hint" :empty-ok="!field.required" :parse="(t) => parse(field, t)"
           :wrong="WRONG[field.type] ?? 'A number'" @commit="left(field, $event)" />

@@ -8,6 +8,7 @@ const props = defineProps<{ step: string }>()
 const store = useJob()
 const router = useRouter()
 const open = computed(() => store.plan?.findings.filter((f) => f.severity === 'stop' || f.severity === 'fix').length ?? 0)
+const bonds = computed(() => store.plan?.findings.filter((f) => f.severity === 'stop' && /bond_found|ground_bar_found/.test(f.where)).length ?? 0)
 const items = computed(() => STEPS.map((s, i) => ({ ...s, number: i + 1, note: noteOf(s.key, s.built) })))
 
 function noteOf(key: string, built: boolean): string {
@@ -15,6 +16,7 @@ function noteOf(key: string, built: boolean): string {
   if (key === 'survey') return `${Object.keys(store.job?.enclosures ?? {}).length} cans`
   if (key === 'loads') return `${Object.keys(store.plan?.loads ?? {}).length} loads`
   if (key === 'electrodes') return `${Object.values(store.job?.electrodes ?? {}).filter((e) => e.status !== 'remove').length} noted`
+  if (key === 'neutrals') return bonds.value ? `${bonds.value} to cure` : 'nothing to cure'
   if (key === 'sizing') return open.value ? `${open.value} open` : store.run_id ? 'nothing open' : 'nothing yet'
   return store.state ? `rev ${store.state.revision}` : ''
 }

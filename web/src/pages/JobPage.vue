@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import BondsView from '../components/BondsView.vue'
 import ElectrodesView from '../components/ElectrodesView.vue'
 import FindDialog, { type Action } from '../components/FindDialog.vue'
 import LoadsView from '../components/LoadsView.vue'
@@ -104,6 +105,7 @@ useShortcuts({
       <SurveyView v-else-if="step === 'survey'" />
       <LoadsView v-else-if="step === 'loads'" />
       <ElectrodesView v-else-if="step === 'electrodes'" />
+      <BondsView v-else-if="step === 'neutrals'" />
       <RecordView v-else-if="step === 'record'" />
       <StepPending v-else :step="step" />
     </div>

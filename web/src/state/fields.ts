@@ -3,7 +3,7 @@ import type { PartKind } from '../api/client'
 
 export type FieldType =
   | 'text' | 'note' | 'length' | 'depth' | 'area' | 'amperes' | 'power' | 'number' | 'count' | 'percent' | 'temperature' | 'kva' | 'volts' | 'ohms'
-  | 'flag' | 'choice' | 'choices' | 'building' | 'enclosure' | 'node' | 'powers'
+  | 'flag' | 'yesno' | 'choice' | 'choices' | 'building' | 'enclosure' | 'node' | 'powers'
 
 export interface Choice {
   value: string
@@ -59,6 +59,8 @@ export const FIELDS: Record<PartKind, Field[]> = {
     { field: 'fuel', label: 'It burns', type: 'choice', choices: choices(['propane', 'propane'], ['natural_gas', 'natural gas'], ['gasoline', 'gasoline'], ['diesel', 'diesel']), only: (p) => p.kind === 'generator' },
     { field: 'altitude_m', label: 'Height above the sea', type: 'length', required: true, only: (p) => p.kind === 'generator' },
     { field: 'ambient_c', label: 'Hottest air it breathes', type: 'temperature', required: true, only: (p) => p.kind === 'generator' },
+    { field: 'bond_found', label: 'Its own bond, as found', type: 'choice', choices: choices(['unknown', 'not looked at'], ['bonded', 'bonded'], ['separate', 'kept apart']), only: (p) => p.kind !== 'utility_transformer' },
+    { field: 'earth_ohm', label: "The utility's own ground", type: 'ohms', hint: '5 Ω assumed', only: (p) => p.kind === 'utility_transformer' },
     { field: 'diversion_w', label: 'Steps of the diversion load', type: 'powers', hint: '1 kW, 2 kW, 4 kW', only: (p) => p.kind === 'governed_plant' },
     { field: 'no_load_loss_w', label: 'Idle loss', type: 'power', hint: 'assumed', only: (p) => p.kind === 'transformer' },
     { field: 'load_loss_w', label: 'Loss at full load', type: 'power', hint: 'assumed', only: (p) => p.kind === 'transformer' },
@@ -76,6 +78,7 @@ export const FIELDS: Record<PartKind, Field[]> = {
     NAME, STATUS, { field: 'kind', label: 'What it is', type: 'choice', choices: ENCLOSURE_KINDS },
     { field: 'building', label: 'In', type: 'building', required: true },
     { field: 'bond_found', label: 'Neutral and ground, as found', type: 'choice', choices: choices(['unknown', 'not looked at'], ['bonded', 'bonded'], ['separate', 'kept apart']) },
+    { field: 'ground_bar_found', label: 'Ground bar and can, as found', type: 'choice', choices: choices(['unknown', 'not looked at'], ['bonded', 'bonded'], ['separate', 'isolated']) },
     { field: 'main_a', label: 'Main', type: 'amperes', hint: 'none' },
     { field: 'bus_a', label: 'Bus rating', type: 'amperes', hint: 'on the label' },
     { field: 'interrupting_a', label: 'Interrupting rating', type: 'amperes', hint: 'on the label' },
@@ -114,6 +117,7 @@ export const FIELDS: Record<PartKind, Field[]> = {
     { field: 'circuit', label: 'Wires', type: 'choice', choices: choices(['three_wire', 'two lines and neutral'], ['two_wire_line', 'two lines'], ['two_wire_neutral', 'line and neutral']) },
     { field: 'grounding', label: 'Ground', type: 'choice', choices: choices(['equipment_ground', 'comes along'], ['legacy_three_wire', 'none, old three-wire feed']) },
     { field: 'alternate', label: 'Standby supply, through a transfer switch', type: 'flag' },
+    { field: 'neutral_switched', label: 'Its transfer equipment', type: 'yesno', choices: choices(['', 'as your call says'], ['yes', 'switches the neutral'], ['no', 'leaves the neutral solid']), only: (p) => p.alternate === true },
     { field: 'in_the_way', label: 'In the way', type: 'choices', choices: OBSTACLES },
     { field: 'note', label: 'Note', type: 'text', hint: 'for the crew' },
     { field: 'gfci', label: 'Ground-fault protected', type: 'flag' },

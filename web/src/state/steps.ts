@@ -12,7 +12,7 @@ export const STEPS: WorkStep[] = [
   { key: 'sizing', title: 'Sizing', built: true, coming: '' },
   { key: 'route', title: 'Route & pull', built: false, coming: 'Legs, pull points, pulling tension and how a crew goes about it.' },
   { key: 'electrodes', title: 'Electrodes', built: true, coming: '' },
-  { key: 'neutrals', title: 'Neutrals & bonds', built: false, coming: 'A bench that solves faults and bonds. Where to bond and where to keep apart is under Sizing already.' },
+  { key: 'neutrals', title: 'Neutrals & bonds', built: true, coming: '' },
   { key: 'panels', title: 'Panels', built: false, coming: 'Circuits slot by slot, balance of the legs, directory labels.' },
   { key: 'materials', title: 'Materials', built: false, coming: 'Cut lengths, fittings, price books and the pick list.' },
   { key: 'days', title: 'Days & outage', built: false, coming: 'What is done live-free, how long the power is off, inspections, the calendar.' },
