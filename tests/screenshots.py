@@ -36,6 +36,12 @@ def electrodes(page: Page) -> None:
     page.locator(".more-table").first.wait_for()
 
 
+def bonds(page: Page) -> None:
+    page.get_by_role("button", name="Bond at House panel: made").click()
+    page.get_by_label("Case fault").select_option(label="Studio panel")
+    page.locator(".changes").wait_for()
+
+
 def site(page: Page) -> None:
     page.get_by_role("button", name="The whole site at once").click()
     page.locator(".curve .dot").first.wait_for()
@@ -51,6 +57,8 @@ SHOTS: dict[str, tuple[str, dict[str, Any], Any]] = {
     "survey-phone": ("/jobs/{id}/survey", PHONE, None),
     "loads": ("/jobs/{id}/loads", WIDE, loads),
     "electrodes": ("/jobs/{id}/electrodes", WIDE, electrodes),
+    "bonds": ("/jobs/{id}/neutrals", WIDE, bonds),
+    "bonds-phone": ("/jobs/{id}/neutrals", PHONE, None),
     "site": ("/jobs/{id}/sizing", WIDE, site),
     "sizing": ("/jobs/{id}/sizing", WIDE, None),
     "sizing-night-findings": ("/jobs/{id}/sizing", NIGHT, everything),

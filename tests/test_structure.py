@@ -119,6 +119,7 @@ class Docstrings(unittest.TestCase):
             "_kva",
             "_w",
             "_ohm",
+            "_ma",
             "_deg",
             "_percent",
             "_per_kg",

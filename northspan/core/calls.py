@@ -132,6 +132,16 @@ CALLS: dict[str, CallKind] = {
             "building",
         ),
         CallKind(
+            "rock",
+            "A rod where rock stops it?",
+            (
+                School("upright", "No rock: straight down"),
+                School("slanting", "Slanting, at most 45° from upright"),
+                School("trench", "Flat in a trench"),
+            ),
+            "building",
+        ),
+        CallKind(
             "panel_main",
             "A main breaker in a panel of the same building?",
             (

@@ -1,4 +1,4 @@
-"""Electrodes as a person works on them: soil, more rods, a test, and the soil brought to what was measured."""
+"""Electrodes and the bond bench as a person works on them: soil, rods, a test; bonds pressed, wires cut, the cure kept."""
 
 import re
 
@@ -25,7 +25,53 @@ class Electrodes(BrowserCase):
         expect(self.page.locator(".verdict")).to_contain_text("roved")
         expect(self.page.locator(".fall circle")).to_have_count(11)
         before = self.kept(job_id)["job"]["electrodes"]
-        self.page.get_by_role("button", name="Take one more rod").click()
+        self.page.get_by_role("button", name="Take one more rod", exact=True).click()
         expect(self.page.locator(".electrode")).to_have_count(3)
         self.assertEqual(len(self.kept(job_id)["job"]["electrodes"]), len(before) + 1)
         self.no_violation(self.page, "electrodes")
+
+
+class Bonds(BrowserCase):
+    def open_bench(self):
+        job_id = self.a_demo()
+        self.page.goto(f"/jobs/{job_id}/neutrals")
+        return job_id, self.page.get_by_role("region", name="The answer")
+
+    def test_press_a_bond_cut_a_ground_and_write_the_cure_into_the_job(self):
+        job_id, answer = self.open_bench()
+        expect(answer).to_contain_text("on the equipment grounding conductor of House feeder")
+        self.page.get_by_role("button", name=re.compile("^Bond at House panel: made")).click()
+        expect(answer).to_contain_text("Nothing to object to")
+        self.page.get_by_label("Case fault").select_option(label="Studio panel")
+        expect(answer).to_contain_text("Clears within")
+        self.page.get_by_role("button", name=re.compile("^Ground of Studio feeder:")).click()
+        expect(answer).to_contain_text(re.compile(r"Never clears: \d+ V on Studio panel"))
+        self.no_violation(self.page, "bench, faulted")
+        self.page.get_by_role("button", name="Take back: ground of Studio feeder cut").click()
+        expect(answer).to_contain_text("Clears within")
+        self.page.get_by_role("button", name="Working load").click()
+        self.page.get_by_role("button", name="Write it into the job").click()
+        self.saved(2)
+        self.assertEqual(self.kept(job_id)["job"]["enclosures"]["P1"]["bond_found"], "separate")
+        expect(answer).to_contain_text("Nothing to object to")
+        self.page.get_by_text("All values, as tables").click()
+        expect(self.page.get_by_role("region", name="All values")).to_contain_text("around the lines and the neutral of Studio feeder")
+        self.no_violation(self.page, "bench, tables")
+
+    def test_by_keyboard_alone_and_on_the_generator(self):
+        _, answer = self.open_bench()
+        expect(answer).to_contain_text("House feeder")
+        self.page.get_by_role("button", name="Standby generator running").focus()
+        self.page.keyboard.press("Enter")
+        expect(self.page.locator(".standby")).to_contain_text("running, neutral solid")
+        self.page.get_by_role("button", name=re.compile("^Bond in Standby generator: out")).focus()
+        self.page.keyboard.press("Space")
+        expect(answer).to_contain_text("Standby generator")
+        expect(answer).to_contain_text(re.compile(r"Stop\s*Standby generator running"))
+        self.page.get_by_role("button", name="Take back: bond put in at Standby generator").focus()
+        self.page.keyboard.press("Enter")
+        self.page.get_by_role("button", name="Standby generator running", exact=True).focus()
+        self.page.keyboard.press("Enter")
+        self.page.get_by_role("button", name=re.compile("^Neutral of House feeder:")).focus()
+        self.page.keyboard.press("Enter")
+        expect(answer).to_contain_text("hidden on the equipment grounding conductor")

@@ -14,6 +14,7 @@ SCREENS = {
     "survey": "/jobs/{id}/survey",
     "loads": "/jobs/{id}/loads",
     "electrodes": "/jobs/{id}/electrodes",
+    "bonds": "/jobs/{id}/neutrals",
     "not built": "/jobs/{id}/panels",
     "sheet": "/jobs/{id}/sheet",
 }

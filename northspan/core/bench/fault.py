@@ -51,8 +51,8 @@ def _nothing_flows(solved: Solved, key: str) -> Verdict:
     if can not in bench.state.live:
         return Verdict(FINE, 0, "Nothing flows", f"{name} has no voltage in this state.", "Its supply is open.", cite, key)
     lifted = abs(solved.now.volts.get(f"{can}.N", 0j))
-    words = f"Nothing flows and nothing opens. The fault ties that line to the metal, and the neutral stands at {lifted:.0f} V to earth instead."
-    why = "No bond joins this source to the metal: the system floats. The first fault goes unseen, a second one is a short circuit by way of cases."
+    words = f"Nothing opens. The fault ties that line to the metal, and the neutral stands at {lifted:.0f} V to earth instead."
+    why = "No bond joins this source to the metal: the system floats. A second fault is a short circuit by way of cases."
     return Verdict(DANGER, lifted, "The first fault goes unseen", words, why, cite, key)
 
 

@@ -31,13 +31,14 @@ ASSUMED = (
 
 @dataclass(frozen=True, slots=True)
 class Device:
-    """A device: its name, rating [A], the edges its poles are in, whether it is a ground-fault device, and those it watches."""
+    """A device: name, rating [A], the edges of its poles, whether it is a ground-fault or residual-current device, what it watches."""
 
     key: str
     name: str
     rating_a: float
     poles: tuple[str, ...]
     ground_fault: bool
+    residual_ma: float | None
     watches: tuple[str, ...]
 
 
@@ -200,7 +201,7 @@ def _devices(bench: Bench, edges: tuple[Edge, ...], made: dict[str, Made]) -> It
         if key in job.loads and poles:
             load = job.loads[key]
             rating, _, _ = branch_circuit(load, voltages_at(bench.tree, load.enclosure, bench.rulebook), bench.rulebook)
-            yield Device(key, f"breaker of {load.name}", rating, poles, ground_fault=False, watches=watched)
+            yield Device(key, f"breaker of {load.name}", rating, poles, ground_fault=False, residual_ma=None, watches=watched)
         elif poles:
             run = job.runs[key]
-            yield Device(key, f"breaker of {run.name}", made[key].device_a, poles, run.gfci, watched)
+            yield Device(key, f"breaker of {run.name}", made[key].device_a, poles, run.gfci, run.residual_ma, watched)

@@ -10,7 +10,7 @@ from math import isinf
 from northspan.core.bench.edges import Bench, Edge, entry_of
 from northspan.core.bench.impedances import Circuitry, Device, circuitry
 from northspan.core.bench.one_bond import BondCount, count_bonds
-from northspan.core.circuit.breaker import ground_fault_opens_s, opens_within_s
+from northspan.core.circuit.breaker import ground_fault_opens_s, opens_within_s, residual_opens_s
 from northspan.core.circuit.network import State, solve_network
 from northspan.core.circuit.role import Role
 from northspan.core.job import Circuit, Status
@@ -158,10 +158,16 @@ def place_name(bench: Bench, key: str) -> str:
 def _opening(device: Device, state: State) -> Opening:
     current = max(abs(state.amperes[key]) for key in device.poles)
     soonest, latest = opens_within_s(current / device.rating_a)
-    if device.ground_fault:  # what does not come back by the wires it watches
-        soon, late = ground_fault_opens_s(abs(sum(state.amperes[key] for key in device.watches)))
-        soonest, latest = min(soonest, soon), min(latest, late)
+    away = abs(sum(state.amperes[key] for key in device.watches))  # what does not come back by the wires it watches
+    if device.ground_fault:
+        soonest, latest = _sooner((soonest, latest), ground_fault_opens_s(away))
+    if device.residual_ma is not None:
+        soonest, latest = _sooner((soonest, latest), residual_opens_s(away, device.residual_ma))
     return Opening(device, current, soonest, latest)
+
+
+def _sooner(one: tuple[float, float], other: tuple[float, float]) -> tuple[float, float]:
+    return min(one[0], other[0]), min(one[1], other[1])
 
 
 def _cans(circuit: Circuitry, state: State) -> Iterable[CanVolts]:

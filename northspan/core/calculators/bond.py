@@ -9,7 +9,7 @@ from typing import Annotated
 from pydantic import Field, StringConstraints
 
 from northspan.core.calculators.answer import Answer, Question, answered
-from northspan.core.circuit.breaker import ground_fault_opens_s, opens_within_s
+from northspan.core.circuit.breaker import ground_fault_opens_s, opens_within_s, residual_opens_s
 from northspan.core.circuit.network import EARTH, Branch, FloatingNode, State, solve_network
 from northspan.core.circuit.role import Role
 from northspan.core.errors import InvalidJob
@@ -47,6 +47,9 @@ class Wire(Part):
     cable: Annotated[str, StringConstraints(max_length=30)] = Field("", description="Wires that lie side by side share this word.")
     mutual_ohm: float = Field(0, ge=0, le=10_000, description="Mutual reactance with the other wires of the cable. [ohm]")
     breaker_a: float | None = Field(None, gt=0, le=6000, description="Breaker in it. [A]")
+    residual_ma: float | None = Field(
+        None, ge=5, le=2000, description="Rated residual current, if its breaker is a residual-current device. [mA]"
+    )
     ground_fault: bool = Field(False, description="Whether its breaker is a ground-fault device for people.")
 
 
@@ -124,9 +127,13 @@ def _branches(question: BondQuestion) -> list[Branch]:
 def _device(wire: Wire, state: State, question: BondQuestion) -> str:
     current = abs(state.amperes[wire.key])
     fast, slow = opens_within_s(current / (wire.breaker_a or 1.0))
-    if wire.ground_fault:  # what does not come back by the wires of its own cable
-        leak = abs(sum(state.amperes[w.key] for w in question.wires if w.cable == wire.cable and w.role in {Role.line, Role.neutral}))
+    # what does not come back by the wires of its own cable
+    leak = abs(sum(state.amperes[w.key] for w in question.wires if w.cable == wire.cable and w.role in {Role.line, Role.neutral}))
+    if wire.ground_fault:
         fast_leak, slow_leak = ground_fault_opens_s(leak)
+        fast, slow = min(fast, fast_leak), min(slow, slow_leak)
+    if wire.residual_ma:
+        fast_leak, slow_leak = residual_opens_s(leak, wire.residual_ma)
         fast, slow = min(fast, fast_leak), min(slow, slow_leak)
     held = f"{current:.1f} A in a {wire.breaker_a:g} A breaker"
     if fast == inf:

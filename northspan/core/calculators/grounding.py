@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from pydantic import Field, JsonValue
 
 from northspan.core.calculators.answer import Answer
+from northspan.core.calls import school_of
 from northspan.core.cautions import STANDING
 from northspan.core.earth.at_building import WIRE_KEY, places, shapes_of, soil_of, standing
 from northspan.core.earth.closed import FIELD_RULE
@@ -24,7 +25,6 @@ from northspan.core.rulebooks.registry import rulebook_named
 from northspan.core.worked import Step, given, ruled, step
 
 ROD_COST, WIRE_COST_M, PLATE_COST, RING_COST_M = 38.0, 6.0, 95.0, 14.0  # made-up prices with the work, in the job's own money
-WIRE_ONLY = "20 m of bare wire in a trench"
 PROFILE_M = tuple(-6 + 0.25 * i for i in range(81))
 
 
@@ -43,6 +43,7 @@ class ElectrodeHere:
     id: str
     name: str
     kind: str
+    laid: str
     x_m: float
     y_m: float
     top_m: float
@@ -203,7 +204,7 @@ def _groups(steps: dict[str, tuple[Step, ...]]) -> Iterator[WorkGroup]:
 
 
 def _here(key: str, one: Electrode, x: float, alone: float, share: float) -> ElectrodeHere:
-    return ElectrodeHere(key, one.name, one.kind, x, one.y_m, one.top_m, one.length_m, alone, share, one.measured_ohm)
+    return ElectrodeHere(key, one.name, one.kind, one.laid, x, one.y_m, one.top_m, one.length_m, alone, share, one.measured_ohm)
 
 
 def _soil_words(soil: Soil, book: Rulebook) -> str:
@@ -257,14 +258,17 @@ def _more(
     end = max(at.values(), default=0.0)
     free = [n for n in (f"E{i}" for i in range(1, 400)) if n not in job.electrodes]
     base = {"building": building_id, "status": "new"}
-    new_rod = base | {"name": "Rod", "kind": "rod", "length_m": length_m, "spacing_m": apart_m}
+    new_rod = base | {"name": "Rod", "kind": "rod", "length_m": length_m, "spacing_m": apart_m, "laid": school_of(job, "rock")}
+    in_trench = base | {"name": "Buried wire", "kind": "buried_wire", "length_m": 20.0, "top_m": 0.76}
     offers: list[tuple[str, list[dict[str, object]], float]] = [
         ("one more rod", [new_rod], ROD_COST),
         ("two more rods", [new_rod, new_rod], 2 * ROD_COST),
         ("two more, twice as far apart", [new_rod | {"spacing_m": 2 * apart_m}] * 2, 2 * ROD_COST + 2 * apart_m * WIRE_COST_M),
         ("one rod driven twice as deep", [new_rod | {"length_m": 2 * length_m}], 2 * ROD_COST),
         ("a plate", [base | {"name": "Plate", "kind": "plate", "length_m": 0.5}], PLATE_COST),
-        (WIRE_ONLY, [base | {"name": "Buried wire", "kind": "water_pipe", "length_m": 20.0, "top_m": 0.76}], 20 * WIRE_COST_M),
+        ("one more rod, slanting in rock", [new_rod | {"laid": "slanting"}], ROD_COST),
+        ("one more rod, flat in a trench", [new_rod | {"laid": "trench"}], ROD_COST + length_m * WIRE_COST_M),
+        ("20 m of bare wire in a trench", [in_trench], 20 * WIRE_COST_M),
         ("a ring of 30 m", [base | {"name": "Ring", "kind": "ring", "length_m": 30.0, "top_m": 0.76}], 30 * RING_COST_M),
     ]  # fmt: skip
     for words, parts, cost in offers:
@@ -275,10 +279,8 @@ def _more(
             where[key] = x
         found = earthed(shapes_of(electrodes | added, where, job.buildings[building_id]), soil).resistance_ohm
         gain = now.resistance_ohm - found
-        wire_only = words == WIRE_ONLY  # no kind of electrode of the job stands for it; it is shown, not taken
         edits = tuple(Edit("add", f"/electrodes/{key}", one.model_dump(mode="json")) for key, one in added.items())
-        cure = None if wire_only else Cure(f"Take {words}", edits)
-        yield More(words, found, 100 * gain / now.resistance_ohm, cost, gain / cost * 100, cure)
+        yield More(words, found, 100 * gain / now.resistance_ohm, cost, gain / cost * 100, Cure(f"Take {words}", edits))
 
 
 def _fitted(job: Job, book: Rulebook) -> tuple[Cure | None, tuple[Step, ...]]:

@@ -79,3 +79,29 @@ def ground_fault_opens_s(leak_a: float) -> tuple[float, float]:
         return inf, inf
     slow = (20 / milliamperes) ** 1.43
     return 0.0, slow if milliamperes >= TRIPS_MA else inf
+
+
+def residual_opens_s(leak_a: float, rated_ma: float) -> tuple[float, float]:
+    """Give the bounds of the time in which a residual-current device opens. [s]
+
+    Parameters
+    ----------
+    leak_a : float
+        Current that does not come back through it. [A]
+    rated_ma : float
+        Its rated residual current. [mA]
+
+    References
+    ----------
+    IEC 61008-1, general type: not below half its rating; 0.3 s at it, 0.15 s at twice, 0.04 s at five times.
+
+    Examples
+    --------
+    >>> residual_opens_s(0.014, 30)[0], residual_opens_s(0.030, 30)[1], residual_opens_s(0.150, 30)[1]
+    (inf, 0.3, 0.04)
+    """
+    multiple = 1000 * leak_a / rated_ma
+    if multiple < 0.5:  # noqa: PLR2004 - half its rating
+        return inf, inf
+    latest = next((seconds for least, seconds in ((5, 0.04), (2, 0.15), (1, 0.3)) if multiple >= least * (1 - 1e-9)), inf)
+    return 0.0, latest

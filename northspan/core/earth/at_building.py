@@ -2,13 +2,16 @@
 
 from __future__ import annotations
 
+from math import sqrt
+
 from northspan.core.earth.grid import Shape, encased, plate, ring, rod, wire
 from northspan.core.earth.soil import Soil
-from northspan.core.job import Building, Electrode, ElectrodeKind, GroundSoil, Job, Status, WaterPipe
+from northspan.core.job import Building, Electrode, ElectrodeKind, GroundSoil, Job, Laid, Status, WaterPipe
 
 BARE_WIRE_M = 0.0052  # 4 AWG, as it is usually laid between rods
 PLATE_M = 0.46  # a plate of two square feet or so, both sides in contact
 OFF_LINE_M = 2.0  # what is no rod is drawn and worked beside the line of the rods
+TRENCH_M = 0.762  # 30 in, where a rod is laid flat
 WIRE_KEY = "wire"
 
 
@@ -89,6 +92,8 @@ def soil_of(ground: GroundSoil, percent: float = 100.0) -> Soil:
 
 def _shape(key: str, one: Electrode, x: float) -> Shape:
     off = one.y_m or (0.0 if one.kind in {ElectrodeKind.rod, ElectrodeKind.plate} else OFF_LINE_M)
+    if one.kind is ElectrodeKind.rod and one.laid is not Laid.upright:
+        return _laid(key, one, x)
     if one.kind is ElectrodeKind.rod:
         return rod(key, x, one.y_m, one.top_m, one.length_m, one.diameter_m)
     if one.kind is ElectrodeKind.plate:
@@ -97,3 +102,13 @@ def _shape(key: str, one: Electrode, x: float) -> Shape:
         return ring(key, x, off, max(one.top_m, 0.76), one.length_m, one.diameter_m)
     a, b = (x, off, max(one.top_m, 0.7)), (x + one.length_m, off, max(one.top_m, 0.7))
     return (encased if one.kind is ElectrodeKind.concrete_encased else wire)(key, a, b, one.diameter_m)
+
+
+def _laid(key: str, one: Electrode, x: float) -> Shape:
+    """A rod that rock keeps from going straight down: at 45 degrees along the line, or flat in a trench."""
+    if one.laid is Laid.trench:
+        deep = max(one.top_m, TRENCH_M)
+        return wire(key, (x, one.y_m, deep), (x + one.length_m, one.y_m, deep), one.diameter_m)
+    reach = one.length_m / sqrt(2)
+    top = max(one.top_m, one.diameter_m)
+    return wire(key, (x, one.y_m, top), (x + reach, one.y_m, top + reach), one.diameter_m)

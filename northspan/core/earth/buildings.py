@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from pydantic import JsonValue
 
-from northspan.core.calls import CALLS
+from northspan.core.calls import CALLS, school_of
 from northspan.core.earth.rods import rods_present, rods_wanted
 from northspan.core.findings import Cure, Edit, Finding, Severity, pin, sentence
 from northspan.core.job import Electrode, ElectrodeKind, EnclosureKind, Job, Metal, Status
@@ -56,6 +56,7 @@ def plan_building(tree: Tree, key: str, facts: BuildingFacts, supply: Wire | Non
             )
             for kind, worked in sized
         ]
+        groups += _how(facts, rulebook)
     return BuildingPlan(
         key,
         building.name,
@@ -68,6 +69,12 @@ def plan_building(tree: Tree, key: str, facts: BuildingFacts, supply: Wire | Non
         tuple(groups),
         _calls(tree.job, facts, needed.value, rulebook),
     )
+
+
+def _how(facts: BuildingFacts, rulebook: Rulebook) -> Iterator[WorkGroup]:
+    rules, other = rulebook.electrode_rules(facts), rulebook.intersystem_bonding(facts)
+    yield WorkGroup("rules", "How they go in and are joined", rules.value, printed(rules.steps))
+    yield WorkGroup("intersystem", "Bonding point for other systems", other.steps[-1].result, printed(other.steps))
 
 
 def building_findings(tree: Tree, plans: dict[str, BuildingPlan], facts: dict[str, BuildingFacts], rulebook: Rulebook) -> Iterator[Finding]:
@@ -87,6 +94,7 @@ def building_findings(tree: Tree, plans: dict[str, BuildingPlan], facts: dict[st
     for key, plan in plans.items():
         yield from _disconnect(tree.job, key, plan)
         if plan.electrode_required:
+            yield from _intersystem(tree.job, key, facts[key], rulebook)
             yield from _electrodes(tree.job, key, plan, facts[key], rulebook)
     for key, electrode in tree.job.electrodes.items():
         if electrode.status is not Status.remove:
@@ -157,6 +165,9 @@ def _calls(job: Job, facts: BuildingFacts, needed: bool, rulebook: Rulebook) -> 
         rods = rods_wanted(rulebook.electrodes_needed(facts, school.key))
         outcomes[school.key] = f"{rods} rod{'' if rods == 1 else 's'}" if rods else "no rods needed"
     plans = [call_plan(kind, job.calls.get("rods"), outcomes)]
+    least = rulebook.length_text(rulebook.rod_limits()[0])
+    rock = {"upright": f"{least} straight down", "slanting": f"{least} at a slant", "trench": f"{least} flat, in a trench"}
+    plans.append(call_plan(CALLS["rock"], job.calls.get("rock"), rock))
     if facts.supply and facts.supply.grounding.value == "legacy_three_wire":
         outcomes = {"replace": "four wires, then the bond comes out", "keep": "three wires, the bond stays, the inspector asked"}
         plans.append(call_plan(CALLS["legacy_feed"], job.calls.get("legacy_feed"), outcomes))
@@ -204,6 +215,7 @@ def _electrodes(job: Job, key: str, plan: BuildingPlan, facts: BuildingFacts, ru
             "kind": "rod",
             "length_m": length_m,
             "spacing_m": spacing_m,
+            "laid": school_of(job, "rock"),
         }
         cures = (Cure("Add a rod", (Edit("add", f"/electrodes/{name}", rod),)),)
         if not facts.electrodes and job.buildings[key].status is Status.existing:
@@ -223,6 +235,21 @@ def _electrodes(job: Job, key: str, plan: BuildingPlan, facts: BuildingFacts, ru
         )
 
 
+def _intersystem(job: Job, key: str, facts: BuildingFacts, rulebook: Rulebook) -> Iterator[Finding]:
+    building = job.buildings[key]
+    if building.intersystem or not rulebook.intersystem_bonding(facts).value:
+        return
+    at, cite = f"/buildings/{key}/intersystem", rulebook.cite("intersystem")
+    cures = (pin(at, value=True, words="It is there"),)
+    why = "Telephone, cable and aerials bond there; else they bring their own rod, and a surge finds its way between them."
+    if building.intersystem is False:
+        yield Finding(Severity.fix, at, f"{building.name}: no bonding point for telephone, cable and aerials.", why, cite, cures)
+    else:
+        words = f"{building.name}: is there a bonding point for telephone, cable and aerials?"
+        none = pin(at, value=False, words="There is none")
+        yield Finding(Severity.note, at, words, why, cite, (*cures, none))
+
+
 def _electrode(job: Job, key: str, electrode: Electrode, rulebook: Rulebook) -> Iterator[Finding]:
     length_m, spacing_m, _ = rulebook.rod_limits()
     at, place = f"/electrodes/{key}", job.buildings[electrode.building].name
@@ -235,6 +262,9 @@ def _electrode(job: Job, key: str, electrode: Electrode, rulebook: Rulebook) -> 
             rulebook.cite("clamp_for_burial"),
             (pin(f"{at}/clamp_for_burial", value=True, words="Clamp replaced with a listed one"),),
         )
+    if electrode.kind is ElectrodeKind.buried_wire:
+        words = f"{place}, {electrode.name}: a buried wire alone helps, and does not count."
+        yield Finding(Severity.note, at, words, "It is none of the kinds the rules ask for.", rulebook.cite("no_electrode_kind"))
     if electrode.kind is not ElectrodeKind.rod:
         return
     least, apart = rulebook.length_text(length_m), rulebook.length_text(spacing_m)

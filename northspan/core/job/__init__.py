@@ -12,6 +12,7 @@ from northspan.core.job.property import (
     EnclosureKind,
     FallLog,
     FallReading,
+    Laid,
     WaterPipe,
 )
 from northspan.core.job.run import (
@@ -34,7 +35,7 @@ from northspan.core.job.source import Fuel, Source, SourceKind, System
 __all__ = [
     "FORMAT", "VERSION", "Across", "Bond", "Building", "BuildingUse", "CallChoice", "Circuit", "DropLimits", "Electrode",
     "ElectrodeKind", "Enclosure", "EnclosureKind", "FallLog", "FallReading", "FourPinReading", "Fuel", "GroundSoil", "Grounding", "Id",
-    "Job", "Leg", "LibraryLoad", "Load", "LoadKind", "Metal", "Method", "Name", "Note",
+    "Job", "Laid", "Leg", "LibraryLoad", "Load", "LoadKind", "Metal", "Method", "Name", "Note",
     "Obstacle", "Part", "Place", "Prices", "Run", "RunKind",
     "Segment", "Size", "Source", "SourceKind", "Status", "Surface", "System", "Terminals", "Units", "WaterPipe", "route_length_m",
 ]  # fmt: skip

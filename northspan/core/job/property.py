@@ -54,6 +54,9 @@ class Building(Part):
     bare_wire_m: float | None = Field(
         None, ge=0.1, le=3, description="Depth of the bare wire that joins its rods; empty if it is insulated or not in the soil. [m]"
     )
+    intersystem: bool | None = Field(
+        None, description="Whether a place to bond telephone, cable and aerials is there; empty: not looked at."
+    )
     load_method: Annotated[str, StringConstraints(max_length=40)] = Field(
         "connected", description="How its load is worked: added up, or a method of the rulebook for dwellings."
     )
@@ -101,6 +104,15 @@ class ElectrodeKind(StrEnum):
     water_pipe = "water_pipe"
     plate = "plate"
     ring = "ring"
+    buried_wire = "buried_wire"
+
+
+class Laid(StrEnum):
+    """How a rod goes in: straight down, or otherwise where rock stops it."""
+
+    upright = "upright"
+    slanting = "slanting"
+    trench = "trench"
 
 
 class Electrode(Part):
@@ -117,6 +129,7 @@ class Electrode(Part):
     y_m: float = Field(0, ge=-200, le=200, description="How far it stands off that line. [m]")
     top_m: float = Field(0, ge=0, le=10, description="Depth of its upper end, or of a ring or plate. [m]")
     diameter_m: float = Field(0.0159, ge=0.001, le=0.3)
+    laid: Laid = Field(Laid.upright, description="Of a rod.")
     measured_ohm: float | None = Field(None, gt=0, le=100000)
     conductor_goes_on: bool = Field(False, description="The same conductor goes on from here to the water pipe.")
     clamp_for_burial: bool = Field(True, description="Whether its clamp is listed for direct burial.")

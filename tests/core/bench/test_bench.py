@@ -43,7 +43,7 @@ def counted(job):
     kinds = []
     for check in checks:
         here, _ = on_bench(job, Trial(state=check.key))
-        kinds.append(sorted({trouble.kind for count in count_bonds(here) for trouble in count.troubles}))
+        kinds.append(tuple(sorted({trouble.kind for count in count_bonds(here) for trouble in count.troubles})))
     for check, trouble in zip(checks, kinds, strict=True):
         assert check.holds == (not trouble)
     return kinds
@@ -113,13 +113,13 @@ class Physics(unittest.TestCase):
         drop = amperes(state, "F.N") * abs(branch.ohm - branch.mutual_ohm)
         between = abs(state.now.volts["Q.C"] - state.now.volts["P.C"])
         self.assertAlmostEqual(between, drop, delta=0.25 * drop)
-        self.assertEqual(counted(job), [[]])  # one bond on each piece of metal: no second one
+        self.assertEqual(counted(job), [()])  # one bond on each piece of metal: no second one
         self.assertIn("three wires", said(job).why)
 
     def test_a_metal_pipe_beside_it_closes_the_loop_and_plastic_opens_it(self):
         job = bonded(a_studio(**LEGACY), Q=True)
         piped = job.model_copy(update={"buildings": job.buildings | {"studio": Building(name="Studio", metallic_path=True)}})
-        self.assertEqual(counted(piped), [[Trouble.second]])
+        self.assertEqual(counted(piped), [(Trouble.second,)])
         self.assertGreater(amperes(solved(piped), "studio.path"), 1)
         self.assertEqual(said(piped, plastic=("studio",)).level, said(job).level)
         stop = found(solve(piped), "bonded at Meter-main and Studio panel")
@@ -150,7 +150,8 @@ class Physics(unittest.TestCase):
 class States(unittest.TestCase):
     """One bond, two bonds and none, in every operating state."""
 
-    ONE, TWO, NONE = [], [Trouble.second], [Trouble.none_made]
+    ONE: tuple[Trouble, ...] = ()
+    TWO, NONE = (Trouble.second,), (Trouble.none_made,)
 
     def each(self, cases):
         for name, job, states in cases:
@@ -175,7 +176,7 @@ class States(unittest.TestCase):
                    ("switched, panel too", bonded(switched, P=True), [self.TWO, self.TWO])))  # fmt: skip
         out = said(bonded(switched, G=False), state="H", case_fault="P")
         self.assertEqual((out.level, out.headline), (3, "The first fault goes unseen"))  # it has no way back to the generator
-        self.assertIn("neutral stands at 120 V", out.words)
+        self.assertRegex(out.words, r"neutral stands at 1[12]\d V")
         self.assertLess(said(switched, state="H", case_fault="P").level, 4)
         stop = found(solve(bonded(solid, G=True)), "bonded at Meter-main and Standby")
         self.assertEqual(stop[0].cures[0].edits[0].value, Bond.separate)

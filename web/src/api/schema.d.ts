@@ -2736,6 +2736,12 @@ export interface components {
              */
             floor_m2?: number | null;
             /**
+             * Intersystem
+             * @description Whether a place to bond telephone, cable and aerials is there; empty: not looked at.
+             * @default null
+             */
+            intersystem?: boolean | null;
+            /**
              * Laundry Circuits
              * @default 1
              */
@@ -2799,6 +2805,12 @@ export interface components {
              * @default null
              */
             floor_m2: number | null;
+            /**
+             * Intersystem
+             * @description Whether a place to bond telephone, cable and aerials is there; empty: not looked at.
+             * @default null
+             */
+            intersystem: boolean | null;
             /**
              * Laundry Circuits
              * @default 1
@@ -3404,6 +3416,11 @@ export interface components {
             /** @default rod */
             kind?: components["schemas"]["ElectrodeKind"];
             /**
+             * @description Of a rod.
+             * @default upright
+             */
+            laid?: components["schemas"]["Laid"];
+            /**
              * Length M
              * @description Length in contact with soil. [m]
              * @default 2.4384
@@ -3469,6 +3486,11 @@ export interface components {
             diameter_m: number;
             /** @default rod */
             kind: components["schemas"]["ElectrodeKind"];
+            /**
+             * @description Of a rod.
+             * @default upright
+             */
+            laid: components["schemas"]["Laid"];
             /**
              * Length M
              * @description Length in contact with soil. [m]
@@ -3539,6 +3561,8 @@ export interface components {
             id: string;
             /** Kind */
             kind: string;
+            /** Laid */
+            laid: string;
             /** Length M */
             length_m: number;
             /** Measured Ohm */
@@ -3559,7 +3583,7 @@ export interface components {
          * @description What is in the ground.
          * @enum {string}
          */
-        ElectrodeKind: "rod" | "concrete_encased" | "water_pipe" | "plate" | "ring";
+        ElectrodeKind: "rod" | "concrete_encased" | "water_pipe" | "plate" | "ring" | "buried_wire";
         /**
          * ElectrodeQuestion
          * @description Soil, and what lies in it, joined.
@@ -4585,6 +4609,12 @@ export interface components {
         };
         JsonValue: unknown;
         /**
+         * Laid
+         * @description How a rod goes in: straight down, or otherwise where rock stops it.
+         * @enum {string}
+         */
+        Laid: "upright" | "slanting" | "trench";
+        /**
          * Leg
          * @description A leg of a measured route: how far it goes on the level, and how much it rises or falls.
          */
@@ -5537,6 +5567,12 @@ export interface components {
              * @default 0.95
              */
             power_factor?: number;
+            /**
+             * Residual Ma
+             * @description Residual-current device at its head: rated residual current. [mA]
+             * @default null
+             */
+            residual_ma?: number | null;
             /** Segments */
             segments: components["schemas"]["Segment-Input"][];
             /**
@@ -5659,6 +5695,12 @@ export interface components {
              * @default 0.95
              */
             power_factor: number;
+            /**
+             * Residual Ma
+             * @description Residual-current device at its head: rated residual current. [mA]
+             * @default null
+             */
+            residual_ma: number | null;
             /** Segments */
             segments: components["schemas"]["Segment-Output"][];
             /**
@@ -6905,6 +6947,12 @@ export interface components {
              * @default 0
              */
             reactance_ohm?: number;
+            /**
+             * Residual Ma
+             * @description Rated residual current, if its breaker is a residual-current device. [mA]
+             * @default null
+             */
+            residual_ma?: number | null;
             /** Resistance Ohm */
             resistance_ohm: number;
             /** @default line */

@@ -127,9 +127,8 @@ function neutralOf(node: BenchNode): boolean {
       <g v-for="gap in layout.gaps" :key="gap.run">
         <text :x="(gap.from + gap.to) / 2" :y="CAN_TOP + 8" class="middle run-title">{{ store.job?.runs[gap.run]?.name }}</text>
         <g v-for="strand in strands(gap)" :key="strand.key" :class="['strand', COLORS[strand.conductor], { cut: strand.cut, stray: strand.wire?.stray }]"
-          :role="strand.press ? 'button' : undefined" :tabindex="strand.press ? 0 : undefined" :aria-pressed="strand.press ? strand.cut : undefined"
-          :aria-label="strand.press ? label(strand, gap) : undefined" @click="strand.press?.()" @keydown.enter.prevent="strand.press?.()" @keydown.space.prevent="strand.press?.()">
-          <rect v-if="strand.press" class="hit" :x="gap.from" :y="strand.y - 28" :width="gap.to - gap.from" height="46" />
+          @click="strand.press?.()" @keydown.enter.prevent="strand.press?.()" @keydown.space.prevent="strand.press?.()">
+          <rect v-if="strand.press" class="hit" role="button" tabindex="0" :aria-pressed="strand.cut" :aria-label="label(strand, gap)" :x="gap.from" :y="strand.y - 28" :width="gap.to - gap.from" height="46" />
           <line :x1="gap.from" :x2="strand.cut ? (gap.from + gap.to) / 2 - 14 : gap.to" :y1="strand.y" :y2="strand.y" :stroke-width="lineWidth(strand.wire?.amperes ?? 0)" />
           <line v-if="strand.cut" :x1="(gap.from + gap.to) / 2 + 14" :x2="gap.to" :y1="strand.y" :y2="strand.y" :stroke-width="lineWidth(0)" />
           <path v-if="strand.cut" :d="`M ${(gap.from + gap.to) / 2 - 6} ${strand.y - 7} l 12 14 m 0 -14 l -12 14`" class="cross" />
@@ -140,19 +139,19 @@ function neutralOf(node: BenchNode): boolean {
       <g v-for="node in layout.nodes" :key="node.id">
         <template v-if="node.kind === 'can'">
           <rect :x="node.x" :y="CAN_TOP" :width="node.width" :height="CAN_BOTTOM - CAN_TOP" class="can" :class="{ danger: danger(node) }" />
-          <g class="press" role="button" tabindex="0" :aria-pressed="trial.case_fault === node.id" :aria-label="`${node.name}, ${touchWords(node)}: let a hot wire touch the can`"
+          <g class="press"
             @click="bench.caseFault(node.id)" @keydown.enter.prevent="bench.caseFault(node.id)" @keydown.space.prevent="bench.caseFault(node.id)">
-            <rect class="hit" :x="node.x - 6" :y="CAN_TOP - 46" :width="node.width + 12" height="46" />
+            <rect class="hit" role="button" tabindex="0" :aria-pressed="trial.case_fault === node.id" :aria-label="`${node.name}, ${touchWords(node)}: let a hot wire touch the can`" :x="node.x - 6" :y="CAN_TOP - 46" :width="node.width + 12" height="46" />
             <text :x="node.x + node.width / 2" :y="CAN_TOP - 24" class="middle name">{{ node.name }}</text>
             <text :x="node.x + node.width / 2" :y="CAN_TOP - 7" class="middle">{{ legsWords(node) }}<tspan v-if="also(node)" class="quiet">  +{{ also(node) }} more</tspan></text>
           </g>
           <line :x1="node.x" :x2="node.x + node.width" :y1="LINE_1_Y" :y2="LINE_1_Y" class="bus line-1" /><line :x1="node.x" :x2="node.x + node.width" :y1="LINE_2_Y" :y2="LINE_2_Y" class="bus line-2" />
           <template v-if="neutralOf(node)">
             <rect :x="node.x + 6" :y="NEUTRAL_Y - 7" :width="node.width - 12" height="14" class="bar-n" />
-            <g class="bond press" :class="{ made: cans.get(node.id)?.bonded, wrong: cans.get(node.id)?.bonded !== cans.get(node.id)?.belongs_bonded }" role="button" tabindex="0" :aria-pressed="Boolean(cans.get(node.id)?.bonded)"
-              :aria-label="`Bond at ${node.name}: ${cans.get(node.id)?.bonded ? 'made, break it' : 'open, make it'}`"
+            <g class="bond press" :class="{ made: cans.get(node.id)?.bonded, wrong: cans.get(node.id)?.bonded !== cans.get(node.id)?.belongs_bonded }"
+             
               @click="bench.toggleBond(node.id)" @keydown.enter.prevent="bench.toggleBond(node.id)" @keydown.space.prevent="bench.toggleBond(node.id)">
-              <rect class="hit" :x="node.x + node.width / 2 - 46" :y="NEUTRAL_Y + 8" width="92" :height="GROUND_BAR_Y - NEUTRAL_Y - 16" />
+              <rect class="hit" role="button" tabindex="0" :aria-pressed="Boolean(cans.get(node.id)?.bonded)" :aria-label="`Bond at ${node.name}: ${cans.get(node.id)?.bonded ? 'made, break it' : 'open, make it'}`" :x="node.x + node.width / 2 - 46" :y="NEUTRAL_Y + 8" width="92" :height="GROUND_BAR_Y - NEUTRAL_Y - 16" />
               <rect :x="node.x + node.width / 2 - 9" :y="NEUTRAL_Y + 7" width="18" :height="GROUND_BAR_Y - NEUTRAL_Y - 14" class="link" />
               <text :x="node.x + node.width / 2" :y="(NEUTRAL_Y + GROUND_BAR_Y) / 2 + 5" class="middle">{{ cans.get(node.id)?.bonded ? 'bonded here' : 'kept apart' }}</text>
             </g>
@@ -162,9 +161,9 @@ function neutralOf(node: BenchNode): boolean {
           <text v-if="neutralOf(node)" :x="node.x + 10" :y="NEUTRAL_Y - 12" class="quiet">neutral</text>
           <text :x="node.x + 10" :y="GROUND_BAR_Y + 22" class="quiet">ground</text>
           <text :x="node.x + node.width / 2" :y="CAN_BOTTOM - 8" class="middle touch" :class="{ danger: danger(node) }">{{ touchWords(node) }}</text>
-          <g v-if="hasEarth(node)" class="press earth-wire" :class="{ cut: earthOff(node) }" role="button" tabindex="0" :aria-pressed="earthOff(node)" :aria-label="`Electrodes of ${store.job?.buildings[node.building]?.name}: ${earthWords(node)}, take them off or put them back`"
+          <g v-if="hasEarth(node)" class="press earth-wire" :class="{ cut: earthOff(node) }"
             @click="pressEarth(node)" @keydown.enter.prevent="pressEarth(node)" @keydown.space.prevent="pressEarth(node)">
-            <rect class="hit" :x="node.x" :y="CAN_BOTTOM + 4" :width="node.width" height="118" />
+            <rect class="hit" role="button" tabindex="0" :aria-pressed="earthOff(node)" :aria-label="`Electrodes of ${store.job?.buildings[node.building]?.name}: ${earthWords(node)}, take them off or put them back`" :x="node.x" :y="CAN_BOTTOM + 4" :width="node.width" height="118" />
             <line :x1="node.x + node.width - 20" :x2="node.x + node.width - 20" :y1="GROUND_BAR_Y + 7" :y2="earthOff(node) ? SOIL_Y - 8 : SOIL_Y + 62" :stroke-width="lineWidth(earths.get(node.building)?.amperes ?? 0)" />
             <line v-if="earthOff(node)" :x1="node.x + node.width - 20" :x2="node.x + node.width - 20" :y1="SOIL_Y + 10" :y2="SOIL_Y + 62" stroke-width="4" />
             <text :x="node.x" :y="SOIL_Y + 97" class="amps">{{ earthWords(node) }}</text>
@@ -186,9 +185,9 @@ function neutralOf(node: BenchNode): boolean {
         <rect :x="standby.left" y="4" width="290" height="52" class="can" />
         <text :x="standby.left + 10" y="26" class="name">{{ standby.read?.name }}</text><text :x="standby.left + 10" y="45">{{ standby.read?.running ? 'running' : 'standing by' }}{{ standbyWords }}</text>
         <path :d="`M ${standby.at.x - 10} 56 V ${LINE_1_Y} H ${standby.at.x}`" class="drop" />
-        <g class="bond press" :class="{ made: standby.read?.bonded }" role="button" tabindex="0" :aria-pressed="Boolean(standby.read?.bonded)" :aria-label="`Bond in ${standby.read?.name}: ${standby.read?.bonded ? 'in, take it out' : 'out, put it in'}`"
+        <g class="bond press" :class="{ made: standby.read?.bonded }"
           @click="bench.toggleBond(standby.source)" @keydown.enter.prevent="bench.toggleBond(standby.source)" @keydown.space.prevent="bench.toggleBond(standby.source)">
-          <rect class="hit" :x="standby.left + 202" y="8" width="82" height="44" /><rect :x="standby.left + 206" y="14" width="74" height="32" class="link" />
+          <rect class="hit" role="button" tabindex="0" :aria-pressed="Boolean(standby.read?.bonded)" :aria-label="`Bond in ${standby.read?.name}: ${standby.read?.bonded ? 'in, take it out' : 'out, put it in'}`" :x="standby.left + 202" y="8" width="82" height="44" /><rect :x="standby.left + 206" y="14" width="74" height="32" class="link" />
           <text :x="standby.left + 243" y="35" class="middle">{{ standby.read?.bonded ? 'bond in' : 'bond out' }}</text>
         </g>
       </g>

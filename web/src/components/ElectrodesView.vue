@@ -110,7 +110,7 @@ function setBare(value: number | null): void {
           <CommitField label="Bare wire, depth" :shown="store.job?.buildings[id]?.bare_wire_m ? lengthText(store.job.buildings[id]!.bare_wire_m!, store.units) : ''" hint="none in the soil" empty-ok :parse="(t) => parseLength(t, store.units)" wrong="A depth, for example 18 in" @commit="setBare($event)" />
         </div>
         <template v-if="picked"><h2>{{ store.job?.electrodes[picked]?.name }}</h2><PartEditor kind="electrodes" :part="picked" /></template>
-        <CallsList v-if="plan" :calls="plan.calls.filter((c) => c.name === 'rods' || c.name === 'legacy_feed')" />
+        <CallsList v-if="plan" :calls="plan.calls.filter((c) => c.name === 'rods' || c.name === 'rock' || c.name === 'legacy_feed')" />
         <details v-for="group in plan?.working ?? []" :key="group.key"><summary><b>{{ group.title }}</b> <span>{{ group.answer }}</span></summary><WorkLines :lines="group.lines" /></details>
         <h2><button class="toggle" :aria-expanded="working" @click="working = !working">How it was worked</button></h2>
         <template v-if="working"><div v-for="group in answer?.working ?? []" :key="group.key" class="work-group"><h3>{{ group.title }}</h3><WorkLines :lines="group.lines" /></div></template>

@@ -13,7 +13,7 @@ const GROUND_Y = 112
 const narrow = computed(() => props.width < 560)
 const soil = computed(() => store.job?.soil ?? null)
 const reach = computed(() => {
-  const xs = props.answer.electrodes.flatMap((e) => [e.x_m, e.x_m + (e.kind === 'rod' || e.kind === 'plate' ? 0 : e.length_m)])
+  const xs = props.answer.electrodes.flatMap((e) => [e.x_m, e.x_m + (e.kind === 'plate' || (e.kind === 'rod' && e.laid === 'upright') ? 0 : e.length_m)])
   return { from: Math.min(-2.5, ...xs.map((x) => x - 2.5)), to: Math.max(5, ...xs.map((x) => x + 2.5)) }
 })
 const deepest = computed(() => Math.max(3, ...props.answer.electrodes.map((e) => e.top_m + (e.kind === 'rod' ? e.length_m : 1))) + 0.6)
@@ -31,7 +31,8 @@ function labelY(e: Schemas['ElectrodeHere']): number {
 }
 
 function shape(e: Schemas['ElectrodeHere']): string {
-  if (e.kind === 'rod') return `M ${x(e.x_m)} ${y(e.top_m)} V ${y(e.top_m + e.length_m)}`
+  if (e.kind === 'rod' && e.laid === 'slanting') return `M ${x(e.x_m)} ${y(e.top_m)} L ${x(e.x_m + e.length_m * 0.7071)} ${y(e.top_m + e.length_m * 0.7071)}`
+  if (e.kind === 'rod' && e.laid === 'upright') return `M ${x(e.x_m)} ${y(e.top_m)} V ${y(e.top_m + e.length_m)}`
   const deep = Math.max(e.top_m, 0.75)
   if (e.kind === 'plate') return `M ${x(e.x_m)} ${y(deep - 0.23)} V ${y(deep + 0.23)}`
   return `M ${x(e.x_m)} ${y(0)} V ${y(deep)} H ${Math.min(x(e.x_m + e.length_m), props.width - 12)}`

@@ -43,7 +43,7 @@ export const OBSTACLES = choices(
   ['finished_ceiling', 'finished ceiling'], ['escape_window', 'window that is a way out'], ['plumbing_behind', 'plumbing behind the plate'], ['gas_behind', 'gas behind the plate'],
   ['siding', 'siding'], ['masonry', 'masonry'], ['roots_or_rock', 'roots or rock'],
 )
-export const ELECTRODE_KINDS = choices(['rod', 'rod'], ['concrete_encased', 'steel in the footing'], ['water_pipe', 'metal water pipe'], ['plate', 'plate'], ['ring', 'ring'])
+export const ELECTRODE_KINDS = choices(['rod', 'rod'], ['concrete_encased', 'steel in the footing'], ['water_pipe', 'metal water pipe'], ['plate', 'plate'], ['ring', 'ring'], ['buried_wire', 'wire or strip in a trench'])
 
 const isMotor = (part: Record<string, unknown>) => part.kind === 'motor' || part.kind === 'heat_pump' || part.kind === 'cooling'
 
@@ -71,6 +71,7 @@ export const FIELDS: Record<PartKind, Field[]> = {
     { field: 'small_appliance_circuits', label: 'Small-appliance circuits', type: 'count', required: true, only: (p) => p.use === 'dwelling' },
     { field: 'laundry_circuits', label: 'Laundry circuits', type: 'count', required: true, only: (p) => p.use === 'dwelling' },
     { field: 'water_pipe', label: 'Water pipe in the ground', type: 'choice', choices: choices(['unknown', 'not looked at'], ['none', 'none'], ['metal', 'metal'], ['plastic', 'plastic']) },
+    { field: 'intersystem', label: 'Bonding point for telephone, cable, aerials', type: 'yesno', choices: choices(['', 'not looked at'], ['yes', 'there'], ['no', 'none']) },
     { field: 'metallic_path', label: 'A metal pipe or shield joins it to what feeds it', type: 'flag' },
     { field: 'animals', label: 'Houses animals', type: 'flag' },
   ],
@@ -90,6 +91,7 @@ export const FIELDS: Record<PartKind, Field[]> = {
     NAME, STATUS, { field: 'kind', label: 'What it is', type: 'choice', choices: ELECTRODE_KINDS },
     { field: 'building', label: 'At', type: 'building', required: true },
     { field: 'length_m', label: 'In contact with soil', type: 'length', required: true },
+    { field: 'laid', label: 'Goes in', type: 'choice', choices: choices(['upright', 'straight down'], ['slanting', 'at a slant'], ['trench', 'flat in a trench']), only: (p) => p.kind === 'rod' },
     { field: 'top_m', label: 'Upper end, depth', type: 'length', required: true },
     { field: 'x_m', label: 'Along the building', type: 'length', hint: 'by the spacing' },
     { field: 'spacing_m', label: 'From the next one', type: 'length', hint: 'if there is one' },
@@ -120,6 +122,7 @@ export const FIELDS: Record<PartKind, Field[]> = {
     { field: 'neutral_switched', label: 'Its transfer equipment', type: 'yesno', choices: choices(['', 'as your call says'], ['yes', 'switches the neutral'], ['no', 'leaves the neutral solid']), only: (p) => p.alternate === true },
     { field: 'in_the_way', label: 'In the way', type: 'choices', choices: OBSTACLES },
     { field: 'note', label: 'Note', type: 'text', hint: 'for the crew' },
+    { field: 'residual_ma', label: 'Residual-current device, mA', type: 'number', hint: 'none' },
     { field: 'gfci', label: 'Ground-fault protected', type: 'flag' },
   ],
 }

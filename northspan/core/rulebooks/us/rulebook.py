@@ -35,7 +35,7 @@ from northspan.core.rulebooks.protocol import (
     Wire,
 )
 from northspan.core.rulebooks.us import ampacity as amp
-from northspan.core.rulebooks.us import buildings, devices, dwelling, grounding, motors, raceways, taps
+from northspan.core.rulebooks.us import buildings, devices, dwelling, electrodes, grounding, motors, raceways, taps
 from northspan.core.rulebooks.us.sources import load_all, source
 from northspan.core.worked import Margin, Step, Worked, ruled
 
@@ -88,6 +88,8 @@ _CITATIONS = {
     "open_neutral": "300.13(B), 250.24(D)",
     "metal_path": "250.32(B)(1) exception 1",
     "one_bond": "250.24(A)(5)",
+    "intersystem": "250.94(A)",
+    "no_electrode_kind": "250.52(A)",
     "clamp_for_burial": "250.70",
     "rod_length": "250.53(A)(4)",
     "rod_spacing": "250.53(B)",
@@ -401,6 +403,14 @@ class UsRulebook:
     def electrode_conductor(self, kind: ElectrodeKind, supply: Wire | None, metal: Metal, *, goes_on: bool = False) -> Worked[str]:
         """Size the conductor to an electrode."""
         return grounding.electrode_conductor(kind, supply, metal, goes_on=goes_on)
+
+    def electrode_rules(self, building: BuildingFacts) -> Worked[str]:
+        """Say how electrodes go in and are joined."""
+        return electrodes.electrode_rules(building)
+
+    def intersystem_bonding(self, building: BuildingFacts) -> Worked[bool]:
+        """Say whether a place to bond other systems is needed."""
+        return electrodes.intersystem_bonding(building)
 
     def rod_limits(self) -> tuple[float, float, float]:
         """Give rod length [m], spacing [m] and the one-rod limit [ohm]."""
