@@ -6,8 +6,7 @@ from collections.abc import Collection, Iterator
 from dataclasses import replace
 
 from northspan.core.audit import audit, main_outcomes
-from northspan.core.bench.source_calls import source_calls
-from northspan.core.bench.state_checks import state_findings
+from northspan.core.bench.said import bonds_said
 from northspan.core.calls import CALLS, Schools, check_calls, schools_of
 from northspan.core.cautions import STANDING
 from northspan.core.earth.buildings import building_findings, legacy_findings, plan_building
@@ -83,11 +82,12 @@ def solve(job: Job, detailed: Collection[str] | None = None) -> Plan:
     enclosures = {key: with_fault(plan, here.get(key)) for key, plan in plan_enclosures(tree, facts, schools, rulebook).items()}
     buildings = _buildings(tree, facts, sized, schools, rulebook, findings)
     sources, about_sources = plan_sources(tree, rulebook)
-    for key, calls in source_calls(tree, facts, schools, rulebook).items():
+    about_bonds, calls_of = bonds_said(tree, facts, schools, rulebook)
+    for key, calls in calls_of.items():
         sources[key] = replace(sources[key], calls=calls)
     loads, about_loads = plan_loads(tree, rulebook)
     findings += [*about_sources, *about_loads, *fault_findings(tree, here, rulebook), *audit(tree, sized, schools, rulebook)]
-    findings += [*bond_findings(job, enclosures, rulebook), *state_findings(tree, enclosures, schools, rulebook)]
+    findings += [*bond_findings(job, enclosures, rulebook), *about_bonds]
     findings += building_findings(tree, buildings, facts, rulebook)
     findings += legacy_findings(tree, schools["legacy_feed"], rulebook)
     return Plan(

@@ -39,6 +39,7 @@ async function accept(text: string, what: 'four_pin' | 'fall'): Promise<void> {
 }
 
 async function simulate(what: 'four_pin' | 'fall'): Promise<void> {
+  await store.settled() // a probe moved just now counts
   const body = { kind: what, building: props.building, current_probe_m: probe_m.value, seed: store.state?.revision ?? 1, careless: careless.value }
   const { data, error } = await client.POST('/api/jobs/{job_id}/standins/earth-tester', { params: { path: { job_id: store.state!.id } }, body })
   if (data) await accept(data.text, what)

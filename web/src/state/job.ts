@@ -69,6 +69,11 @@ export const useJob = defineStore('job', () => {
     return enqueue((now, params) => client.PATCH('/api/jobs/{job_id}', { params: { ...params, path: { job_id: now.id } }, body: patch }), () => void edit(patch))
   }
 
+  /** Wait until every edit made so far is kept or refused. */
+  function settled(): Promise<void> {
+    return queue
+  }
+
   function changeUnits(): Promise<void> {
     return edit([{ op: 'add', path: '/units', value: units.value === 'feet' ? 'metres' : 'feet' }])
   }
@@ -152,7 +157,7 @@ export const useJob = defineStore('job', () => {
     tried.value = null
   }
 
-  return { state, options, job, plan, run_id, run, run_plan, way, units, saving, trouble, load, choose, edit, addStart, changePart, part, pick, changeUnits, undo, redo, tryOut, forgetTry }
+  return { state, options, job, plan, run_id, run, run_plan, way, units, saving, trouble, load, choose, edit, settled, addStart, changePart, part, pick, changeUnits, undo, redo, tryOut, forgetTry }
 })
 
 /** Where to begin: new work first, the longest way first. */
