@@ -41,6 +41,12 @@ function strands(gap: BenchGap): Strand[] {
   return found
 }
 
+/** A name too long for its gap is squeezed into it. */
+function squeezed(gap: BenchGap): number | undefined {
+  const room = gap.to - gap.from - 8
+  return (store.job?.runs[gap.run]?.name.length ?? 0) * 6.6 > room ? room : undefined
+}
+
 function label(strand: Strand, gap: BenchGap): string {
   return `${strand.conductor === 'N' ? 'Neutral' : 'Ground'} of ${store.job?.runs[gap.run]?.name}: ${strand.cut ? 'open, join it' : `${strand.wire?.shown}, open it`}`
 }
@@ -125,7 +131,7 @@ function neutralOf(node: BenchNode): boolean {
       <line x1="0" :x2="layout.width" :y1="SOIL_Y" :y2="SOIL_Y" class="ground-line" />
 
       <g v-for="gap in layout.gaps" :key="gap.run">
-        <text :x="(gap.from + gap.to) / 2" :y="CAN_TOP + 8" class="middle run-title">{{ store.job?.runs[gap.run]?.name }}</text>
+        <text :x="(gap.from + gap.to) / 2" :y="CAN_TOP + 8" class="middle run-title" :textLength="squeezed(gap)" lengthAdjust="spacingAndGlyphs">{{ store.job?.runs[gap.run]?.name }}</text>
         <g v-for="strand in strands(gap)" :key="strand.key" :class="['strand', COLORS[strand.conductor], { cut: strand.cut, stray: strand.wire?.stray }]"
           @click="strand.press?.()" @keydown.enter.prevent="strand.press?.()" @keydown.space.prevent="strand.press?.()">
           <rect v-if="strand.press" class="hit" role="button" tabindex="0" :aria-pressed="strand.cut" :aria-label="label(strand, gap)" :x="gap.from" :y="strand.y - 28" :width="gap.to - gap.from" height="46" />

@@ -29,7 +29,8 @@ const picked = computed(() => (store.part?.kind === 'electrodes' && store.job?.e
 const soil = computed(() => store.job?.soil ?? null)
 let ticket = 0
 
-watch([() => store.state?.revision, id], async () => {
+watch([() => store.state?.revision, id], async ([, now], [, before]) => {
+  if (now !== before) answer.value = null // another building's answer must not be pressed here
   if (!store.job || !id.value) return
   const mine = ++ticket
   const { data, error } = await client.POST('/api/calc/ground', { body: { job: store.job, building: id.value, fault_a: 10 } })
