@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import dataclass
-from math import hypot
+from functools import lru_cache
 
 from northspan.core.earth.at_building import WIRE_KEY, places, shapes_of, soil_of, standing
-from northspan.core.earth.grid import earthed, surface_potential
+from northspan.core.earth.grid import Shape, earthed, surface_potential
 from northspan.core.earth.soil import Soil
 from northspan.core.job import Electrode, Job
 from northspan.core.rulebooks.protocol import Rulebook
@@ -53,10 +53,8 @@ def earth_path(job: Job, building: str, kept: Iterable[str], more_rods: int, rul
     shapes = shapes_of(electrodes, at, job.buildings[building])
     soil = soil_of(job.soil) if job.soil else Soil(USUAL_OHM_M)
     together = earthed(shapes, soil)
-    xs = [at[key] for key in electrodes]
-    away = (max(xs) + STEP_M, 0.0) if xs else (STEP_M, 0.0)
-    near = min((one for one in electrodes), key=lambda key: hypot(away[0] - at[key], away[1]))
-    share = surface_potential(shapes, soil, [(at[near] + STEP_M, electrodes[near].y_m)])[0]
+    last = max(electrodes, key=lambda key: at[key])
+    share = _soil_share(shapes, soil, (at[last] + STEP_M, electrodes[last].y_m))
     shares = tuple((key, part) for key, part in together.shares if key != WIRE_KEY)
     alone = next(iter(electrodes.values())) if len(electrodes) == 1 else None
     if alone is not None and alone.measured_ohm is not None:
@@ -64,3 +62,9 @@ def earth_path(job: Job, building: str, kept: Iterable[str], more_rods: int, rul
     if job.soil is None:
         return EarthPath(together.resistance_ohm, shares, share, f"predicted in {USUAL_OHM_M:g} Ωm, assumed: no soil is noted")
     return EarthPath(together.resistance_ohm, shares, share, "predicted from the soil noted")
+
+
+@lru_cache(maxsize=512)
+def _soil_share(shapes: tuple[Shape, ...], soil: Soil, place: tuple[float, float]) -> float:
+    """Voltage of the surface at a place, as a share of that of the electrodes. [-]"""
+    return surface_potential(shapes, soil, [place])[0]

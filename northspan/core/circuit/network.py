@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 
 from northspan.core.circuit.linear import Singular, solved, solved_sparse
 from northspan.core.errors import NorthSpanError
@@ -114,14 +115,20 @@ def _groups(branches: Sequence[Branch]) -> list[list[Branch]]:
     return list(cables.values())
 
 
-def _admittances(group: list[Branch]) -> list[list[complex]]:
-    """Turn own and mutual impedances of wires side by side into admittances, column by column."""
-    n = len(group)
-    if n == 1:
-        return [[1 / group[0].ohm]]
-    z = [[one.ohm if i == j else one.mutual_ohm for j in range(n)] for i, one in enumerate(group)]
+def _admittances(group: list[Branch]) -> tuple[tuple[complex, ...], ...]:
+    """Turn own and mutual impedances of wires side by side into admittances."""
+    if len(group) == 1:
+        return ((1 / group[0].ohm,),)
+    return _inverted(tuple(branch.ohm for branch in group), tuple(branch.mutual_ohm for branch in group))
+
+
+@lru_cache(maxsize=1024)
+def _inverted(own: tuple[complex, ...], mutual: tuple[complex, ...]) -> tuple[tuple[complex, ...], ...]:
+    """Invert the matrix of a cable, column by column."""
+    n = len(own)
+    z = [[own[i] if i == j else mutual[i] for j in range(n)] for i in range(n)]
     columns = [solved(z, [1.0 if i == j else 0.0 for i in range(n)]) for j in range(n)]
-    return [[columns[j][i] for j in range(n)] for i in range(n)]
+    return tuple(tuple(columns[j][i] for j in range(n)) for i in range(n))
 
 
 def _stamp(rows: list[dict[int, complex]], right: list[complex], at: dict[str, int], pair: tuple[Branch, Branch], y: complex) -> None:

@@ -1,8 +1,13 @@
 <script setup lang="ts">
 import type { Schemas } from '../api/client'
+import { ohms } from '../format/quantities'
 
 /** Everything the picture shows, and what is off this way, as tables. */
 defineProps<{ answer: Schemas['BenchAnswer'] }>()
+
+function a(amperes: number): string {
+  return amperes >= 0.1 ? `${amperes.toFixed(amperes >= 10 ? 0 : 1)} A` : `${Math.round(amperes * 1000)} mA`
+}
 
 function v(value: number | null | undefined): string {
   return value === null || value === undefined ? '' : `${value >= 10 ? Math.round(value) : value.toFixed(1)} V`
@@ -27,6 +32,16 @@ function v(value: number | null | undefined): string {
     <table class="other-ways bench-table">
       <thead><tr><th>Clamp</th><th class="number">Reads</th><th>Which is</th></tr></thead>
       <tbody><tr v-for="c in answer.clamps" :key="c.place"><td>{{ c.place }}</td><td class="number">{{ c.shown }}</td><td>{{ c.words }}</td></tr></tbody>
+    </table>
+    <h2 class="survey-title">Electrodes</h2>
+    <table class="other-ways bench-table">
+      <thead><tr><th>Electrodes</th><th class="number">Resistance</th><th class="number">Carry</th></tr></thead>
+      <tbody>
+        <template v-for="e in answer.earths" :key="e.building">
+          <tr><td><b>{{ e.name }}</b>, {{ e.words }}</td><td class="number">{{ ohms(e.ohm) }}</td><td class="number">{{ a(e.amperes) }}</td></tr>
+          <tr v-for="one in e.each" :key="one.id"><td>{{ one.name }}</td><td /><td class="number">{{ a(one.amperes) }}</td></tr>
+        </template>
+      </tbody>
     </table>
     <h2 class="survey-title">Every wire</h2>
     <table class="other-ways bench-table">
