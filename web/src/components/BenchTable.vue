@@ -5,7 +5,7 @@ import { ohms } from '../format/quantities'
 /** Everything the picture shows, and what is off this way, as tables. */
 defineProps<{ answer: Schemas['BenchAnswer'] }>()
 
-function a(amperes: number): string {
+function current(amperes: number): string {
   return amperes >= 0.1 ? `${amperes.toFixed(amperes >= 10 ? 0 : 1)} A` : `${Math.round(amperes * 1000)} mA`
 }
 
@@ -38,8 +38,8 @@ function v(value: number | null | undefined): string {
       <thead><tr><th>Electrodes</th><th class="number">Resistance</th><th class="number">Carry</th></tr></thead>
       <tbody>
         <template v-for="e in answer.earths" :key="e.building">
-          <tr><td><b>{{ e.name }}</b>, {{ e.words }}</td><td class="number">{{ ohms(e.ohm) }}</td><td class="number">{{ a(e.amperes) }}</td></tr>
-          <tr v-for="one in e.each" :key="one.id"><td>{{ one.name }}</td><td /><td class="number">{{ a(one.amperes) }}</td></tr>
+          <tr><td><b>{{ e.name }}</b>, {{ e.words }}</td><td class="number">{{ ohms(e.ohm) }}</td><td class="number">{{ current(e.amperes) }}</td></tr>
+          <tr v-for="one in e.each" :key="one.id"><td>{{ one.name }}</td><td /><td class="number">{{ current(one.amperes) }}</td></tr>
         </template>
       </tbody>
     </table>
