@@ -30,6 +30,8 @@ def question_of(tree: Tree, run_id: str, sized: dict[str, SizedRun], schools: Sc
         The code to follow. [-]
     """
     job, run = tree.job, tree.job.runs[run_id]
+    if rulebook.drop_is_rule() and schools["drop_limit"] == "none":
+        schools = schools.but("drop_limit", "advised")  # a rule is not left aside by a call
     source = tree.source_of(run_id)
     line_v = source.line_v if source else rulebook.usual_v
     system = source.system if source else System.split_phase
@@ -61,6 +63,7 @@ def question_of(tree: Tree, run_id: str, sized: dict[str, SizedRun], schools: Sc
         whole_dwelling=bool(home),
         why_not_whole=why_not,
         tapped_a=feeder.device.value if run.kind is RunKind.tap and feeder else 0.0,
+        tapped_ampacity_a=feeder.tried.ampacity.value.final_a if run.kind is RunKind.tap and feeder else 0.0,
         primary=facts_of(fed, line_v) if fed else None,
         secondary=facts_of(own, _primary_v(tree, run.origin, rulebook)) if own else None,
         ahead_percent=lost,

@@ -61,6 +61,7 @@ class Building(Part):
         "connected", description="How its load is worked: added up, or a method of the rulebook for dwellings."
     )
     floor_m2: float | None = Field(None, gt=0, le=10_000, description="Floor area by its outside measures. [m²]")
+    basement_m2: float = Field(0, ge=0, le=10_000, description="Of it below the ground floor. [m²]")
     small_appliance_circuits: int = Field(2, ge=2, le=20)
     laundry_circuits: int = Field(1, ge=0, le=10)
     status: Status = Status.existing

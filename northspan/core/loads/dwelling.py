@@ -113,12 +113,13 @@ def dwelling_facts(tree: Tree, building_id: str, local_v: tuple[float, float], r
         return tuple(power[id(load)] for load in loads if load.kind in kinds)
 
     appliances = tuple(
-        Appliance(load.name, power[id(load)], load.across is not Across.line_line or load.uses_neutral)
+        Appliance(load.name, power[id(load)], load.across is not Across.line_line or load.uses_neutral, load.kind)
         for load in loads
         if load.kind not in _SEPARATE
     )
     return DwellingFacts(
         floor_m2=building.floor_m2 or 0.0,
+        basement_m2=building.basement_m2,
         small_appliance_circuits=building.small_appliance_circuits,
         laundry_circuits=building.laundry_circuits,
         appliances=appliances,

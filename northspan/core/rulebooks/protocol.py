@@ -135,12 +135,13 @@ class BuildingFacts:
 
 @dataclass(frozen=True, slots=True)
 class TapFacts:
-    """What the tap rules ask: length [m], the feeder's device, the load, and the device or bus where it ends [A]."""
+    """What the tap rules ask: length [m], the feeder's device and ampacity, the load, the device or bus where it ends [A]."""
 
     length_m: float
     feeder_device_a: float
     load_a: float
     end_device_a: float
+    feeder_ampacity_a: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -160,6 +161,7 @@ class Appliance:
     name: str
     power_va: float
     to_neutral: bool
+    kind: LoadKind = LoadKind.appliance
 
 
 @dataclass(frozen=True, slots=True)
@@ -171,6 +173,7 @@ class DwellingFacts:
     """
 
     floor_m2: float
+    basement_m2: float = 0.0
     small_appliance_circuits: int = 2
     laundry_circuits: int = 1
     appliances: tuple[Appliance, ...] = ()
@@ -272,7 +275,7 @@ class Rulebook(Protocol):
     def dwelling_loads(self, facts: DwellingFacts) -> tuple[MethodLoad, ...]: ...
     def dwelling_least_a(self) -> Step: ...
     def tap(self, facts: TapFacts, metal: Metal, insulation: str, terminals_c: float) -> Worked[tuple[str, str]]: ...
-    def tap_share(self, length_m: float, feeder_device_a: float) -> Worked[float]: ...
+    def tap_share(self, length_m: float, feeder_device_a: float, feeder_ampacity_a: float = 0.0) -> Worked[float]: ...
     def transformer_devices(self, facts: TransformerFacts) -> tuple[Worked[float], Worked[float]]: ...
 
     def quick_resistance(self, size: str, metal: Metal) -> Step: ...

@@ -9,7 +9,10 @@ from typing import cast
 from northspan.core.errors import InvalidJob
 from northspan.core.rulebooks.protocol import Rulebook
 
-_MODULES = {"us-2023": "northspan.core.rulebooks.us.rulebook:UsRulebook"}
+_MODULES = {
+    "us-2023": "northspan.core.rulebooks.us.rulebook:UsRulebook",
+    "ca-2021": "northspan.core.rulebooks.ca.rulebook:CaRulebook",
+}
 
 
 def rulebook_names() -> tuple[str, ...]:

@@ -306,7 +306,7 @@ def _rules_for(question: RunQuestion, legs: LegLoads, device_a: float, terminals
         load_steps = (allowance, *load_steps)
     protection = at_most("protection", "Device on this wire", device_a, protects.value, "A", protects.steps[-1].citation)
     if question.tapped_a:
-        share = rulebook.tap_share(sum(s.length_m for s in run.segments), question.tapped_a)
+        share = rulebook.tap_share(sum(s.length_m for s in run.segments), question.tapped_a, question.tapped_ampacity_a)
         steps = (*steps, *share.steps)
         margins = (*margins, at_most("share", "Share of the device ahead", share.value, value.final_a, "A", share.steps[-1].citation))
     return _Rules(Worked(value, steps), protects, load_steps, (*margins, protection))

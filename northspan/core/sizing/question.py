@@ -40,6 +40,7 @@ class RunQuestion:
     whole_dwelling: bool = False
     why_not_whole: str = ""
     tapped_a: float = 0.0
+    tapped_ampacity_a: float = 0.0
     primary: TransformerFacts | None = None
     secondary: TransformerFacts | None = None
     ahead_percent: float = 0.0

@@ -340,8 +340,9 @@ class UsRulebook:
         """Size a feeder tap; gives the size and the name of the rule."""
         return taps.feeder_tap(facts, metal, insulation, terminals_c)
 
-    def tap_share(self, length_m: float, feeder_device_a: float) -> Worked[float]:
+    def tap_share(self, length_m: float, feeder_device_a: float, feeder_ampacity_a: float = 0.0) -> Worked[float]:
         """Give what a tap must carry of the device ahead. [A]"""
+        del feeder_ampacity_a  # asked of every rulebook; here the device decides
         return taps.tap_share(length_m, feeder_device_a)
 
     def transformer_devices(self, facts: TransformerFacts) -> tuple[Worked[float], Worked[float]]:

@@ -1,0 +1,1 @@
+"""The Canadian Electrical Code, Part I, 2021 edition."""

@@ -1,0 +1,39 @@
+"""The tables of this rulebook, loaded and checked once."""
+
+from __future__ import annotations
+
+from northspan.core.rulebooks.tables import Table, table
+
+PACKAGE = "northspan.core.rulebooks.ca"
+FILES = {
+    "copper": "2021_2_copper.csv",
+    "aluminum": "2021_4_aluminum.csv",
+    "ambient": "2021_5A_ambient.csv",
+    "adjustment": "2021_5C_adjustment.csv",
+    "fill": "2021_8_fill.csv",
+    "raceways": "2021_9_raceways.csv",
+    "wire_dimensions": "2021_10_wire_dimensions.csv",
+    "devices": "2021_13_devices.csv",
+    "small": "2021_14-104_small_conductors.csv",
+    "bonding": "2021_16_bonding.csv",
+    "insulation": "2021_19_insulation.csv",
+    "welders": "2021_42-006_welders.csv",
+    "motors": "2021_45_motors.csv",
+    "cover": "2021_53_cover.csv",
+}
+
+
+def source(name: str) -> Table:
+    """Give a table by its short name.
+
+    Parameters
+    ----------
+    name : str
+        Short name, a key of FILES. [-]
+    """
+    return table(PACKAGE, FILES[name])
+
+
+def load_all() -> tuple[Table, ...]:
+    """Load every table, so that a broken one stops the start."""
+    return tuple(source(name) for name in FILES)
