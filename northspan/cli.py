@@ -82,14 +82,16 @@ def _calc(options: argparse.Namespace) -> int:
 
 def _demo(_: argparse.Namespace) -> int:
     from northspan.api.settings import config_from_environment
-    from northspan.core.demo import kestrel_hollow
+    from northspan.core.demos import DEMOS
     from northspan.store.database import open_database
     from northspan.store.jobs import Jobs
 
     jobs = Jobs(open_database(config_from_environment().data))
     if not jobs.lines():
-        jobs.add(kestrel_hollow(), "North Span")
-        print("Kestrel Hollow is ready.")
+        for demo in reversed(DEMOS.values()):  # the usual one last, so that it stands first in the list
+            job = demo()
+            jobs.add(job, "North Span")
+            print(f"{job.name} is ready.")
     return 0
 
 

@@ -26,8 +26,8 @@ BELOW = {
 }
 # inside the core: lower first; a module may import of its own room and of those before it
 ROOMS = ("errors", "formula", "worked", "job", "upgrade", "calls", "findings", "rulebooks", "tree", "facts", "prices", "circuit", "loads",
-         "routing", "supply", "sizing", "questions", "plan", "earth", "panels", "bench", "cautions", "interrupting", "audit", "ways", "site", "solve",
-         "starts", "survey", "demo", "calculators")  # fmt: skip
+         "routing", "supply", "sizing", "questions", "plan", "earth", "panels", "bench", "cautions", "interrupting", "audit", "ways", "site", "solve", "rulebook_change",
+         "starts", "survey", "demo", "demo_ca", "demos", "calculators")  # fmt: skip
 PLAN_IS_DATA = {"plan", "cautions"}  # they hold what is shown and import nothing that computes
 
 

@@ -19,11 +19,12 @@ class Wire(BaseModel):
 
 
 class NewJob(Wire):
-    """What to start a job from: "empty", "demo", or the key of a guided start with its answers."""
+    """What to start a job from: "empty", "demo", or the key of a guided start with its answers; and by which rules."""
 
     start: Annotated[str, StringConstraints(max_length=40)] = "empty"
     name: Name = "New property"
     answers: Answers | None = None
+    rulebook: Annotated[str, StringConstraints(max_length=20)] = "us-2023"
 
 
 class StartInJob(Wire):

@@ -12,8 +12,10 @@ from northspan.api import bodies, models
 from northspan.api.tester import measured
 from northspan.core.calculators import CALCULATORS, Calculator
 from northspan.core.demo import kestrel_hollow
+from northspan.core.demos import DEMOS
 from northspan.core.job import Job, LibraryLoad, route_length_m
 from northspan.core.plan import Plan
+from northspan.core.rulebook_change import moved
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
 from northspan.core.solve import solve
 from northspan.core.starts import STARTS, Answers, empty_job, start_edits, started
@@ -257,10 +259,10 @@ def _library_state() -> Response:
 
 def _started(wanted: models.NewJob) -> Job:
     if wanted.start == "demo":
-        return kestrel_hollow()
+        return DEMOS.get(wanted.rulebook, kestrel_hollow)()
     if wanted.start == "empty":
-        return empty_job(wanted.name)
-    return started(wanted.start, wanted.answers or Answers(name=wanted.name))
+        return moved(empty_job(wanted.name), wanted.rulebook)
+    return moved(started(wanted.start, wanted.answers or Answers(name=wanted.name)), wanted.rulebook)
 
 
 def _state(stored: StoredJob, status: HTTPStatus = HTTPStatus.OK) -> Response:

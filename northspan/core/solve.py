@@ -89,7 +89,7 @@ def solve(job: Job, detailed: Collection[str] | None = None) -> Plan:
     findings += [*about_sources, *about_loads, *fault_findings(tree, here, rulebook), *audit(tree, sized, schools, rulebook)]
     findings += [*bond_findings(job, enclosures, rulebook), *about_bonds]
     findings += building_findings(tree, buildings, facts, rulebook)
-    findings += legacy_findings(tree, schools["legacy_feed"], rulebook)
+    findings += legacy_findings(tree, schools["legacy_feed"], facts, rulebook)
     return Plan(
         rulebook=job.rulebook,
         rulebook_title=rulebook.title,

@@ -8,7 +8,7 @@ from typing import Any
 
 from pydantic import BaseModel
 
-from northspan.core.calculators import bench, bond, dwelling, earth, grounding, protection, route, site, supply, wire
+from northspan.core.calculators import bench, bond, dwelling, earth, grounding, protection, route, rules, site, supply, wire
 from northspan.core.calculators.answer import Answer, Question
 from northspan.core.calculators.feeder import FeederAnswer, FeederQuestion, feeder
 
@@ -52,6 +52,7 @@ CALCULATORS: dict[str, Calculator] = {
         Calculator("ground", grounding.GroundQuestion, grounding.GroundAnswer, grounding.ground),
         Calculator("overcurrent", protection.OvercurrentQuestion, Answer, protection.overcurrent),
         Calculator("raceway", route.RacewayQuestion, Answer, route.raceway),
+        Calculator("rulebook-change", rules.RulebookChangeQuestion, rules.RulebookChangeAnswer, rules.change_rules),
         Calculator("site", site.SiteQuestion, site.SiteAnswer, site.site),
         Calculator("soil", earth.SoilQuestion, Answer, earth.soil),
         Calculator("source-limit", supply.SourceQuestion, Answer, supply.source_limit),

@@ -117,7 +117,7 @@ def equipment_ground(question: EquipmentGroundQuestion) -> Answer:
                 f"/{name}", f"there is no {question.metal} conductor of size {one}.", f"Sizes: {', '.join(book.sizes(question.metal))}."
             )
     worked = book.equipment_ground(question.device_a, question.metal, question.least_size or size, size, "table")
-    headline = f"{book.size_name(worked.value)} {question.metal} equipment ground"
+    headline = f"{book.size_name(worked.value)} {question.metal} {book.dialect.ground_short}"
     return answered(book, headline, {"size": worked.value}, {"Equipment ground": worked.steps})
 
 

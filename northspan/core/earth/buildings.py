@@ -101,7 +101,7 @@ def building_findings(tree: Tree, plans: dict[str, BuildingPlan], facts: dict[st
             yield from _electrode(tree.job, key, electrode, rulebook)
 
 
-def legacy_findings(tree: Tree, school: str, rulebook: Rulebook) -> Iterator[Finding]:
+def legacy_findings(tree: Tree, school: str, facts: dict[str, BuildingFacts], rulebook: Rulebook) -> Iterator[Finding]:
     """Speak of old three-wire feeds.
 
     Parameters
@@ -110,6 +110,8 @@ def legacy_findings(tree: Tree, school: str, rulebook: Rulebook) -> Iterator[Fin
         The property. [-]
     school : str
         "replace" or "keep". [-]
+    facts : dict
+        Building facts by id. [-]
     rulebook : Rulebook
         The code to follow. [-]
     """
@@ -119,7 +121,12 @@ def legacy_findings(tree: Tree, school: str, rulebook: Rulebook) -> Iterator[Fin
             continue
         far = tree.job.buildings[tree.building_of(run.target)]
         at = f"/runs/{key}/grounding"
-        if school == "replace":
+        if rulebook.may_ground_again(facts[tree.building_of(run.target)]) and not far.metallic_path:
+            words = f"{run.name}: three wires, the neutral is grounded again at {far.name}."
+            why = f"One of two lawful ways; never with a {rulebook.dialect.ground_short} beside it."
+            cure = pin(at, "equipment_ground", f"Bring a {rulebook.dialect.ground_short}, isolate the neutral")
+            yield Finding(Severity.note, at, words, why, rulebook.cite("legacy_three_wire"), (cure,))
+        elif school == "replace":
             yield Finding(
                 Severity.fix,
                 at,
@@ -168,7 +175,7 @@ def _calls(job: Job, facts: BuildingFacts, needed: bool, rulebook: Rulebook) -> 
     least = rulebook.length_text(rulebook.rod_limits()[0])
     rock = {"upright": f"{least} straight down", "slanting": f"{least} at a slant", "trench": f"{least} flat, in a trench"}
     plans.append(call_plan(CALLS["rock"], job.calls.get("rock"), rock))
-    if facts.supply and facts.supply.grounding.value == "legacy_three_wire":
+    if facts.supply and facts.supply.grounding.value == "legacy_three_wire" and not rulebook.may_ground_again(facts):
         outcomes = {"replace": "four wires, then the bond comes out", "keep": "three wires, the bond stays, the inspector asked"}
         plans.append(call_plan(CALLS["legacy_feed"], job.calls.get("legacy_feed"), outcomes))
     return tuple(plans)

@@ -80,7 +80,8 @@ def _pinned_ground(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
             yield Finding(
                 Severity.fix,
                 f"{at}/equipment_ground_size",
-                f"{run.name}: equipment ground {rulebook.size_name(sized.equipment_ground_size)} is below {rulebook.size_name(least)}.",
+                f"{run.name}: {rulebook.dialect.ground_short} {rulebook.size_name(sized.equipment_ground_size)} is below "
+                f"{rulebook.size_name(least)}.",
                 "It is the way back for a fault; too thin, and the breaker opens late.",
                 sized.equipment_ground.steps[-1].citation,
                 (pin(f"{at}/equipment_ground_size", None, "Let the rules choose the ground"),),

@@ -241,7 +241,7 @@ def _subline(sized: SizedRun, wires: int, rulebook: Rulebook) -> str:
     if ground and sized.equipment_ground_size:
         first = ground.steps[0].result
         raised = f", raised from {first}" if first != sized.equipment_ground_size else ""
-        parts.append(f"equipment ground {rulebook.size_name(sized.equipment_ground_size)}{raised}")
+        parts.append(f"{rulebook.dialect.ground_short} {rulebook.size_name(sized.equipment_ground_size)}{raised}")
     return ", ".join(parts)
 
 

@@ -935,6 +935,55 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/rulebook-change": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say what moving a job to another rulebook changes in meaning, with the edits that move it. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RulebookChangeQuestion"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RulebookChangeAnswer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/site": {
         parameters: {
             query?: never;
@@ -2719,6 +2768,12 @@ export interface components {
              */
             bare_wire_m?: number | null;
             /**
+             * Basement M2
+             * @description Of it below the ground floor. [m²]
+             * @default 0
+             */
+            basement_m2?: number;
+            /**
              * Clamp Ohm
              * @description What a clamp-on tester showed on the electrode conductor. [ohm]
              * @default null
@@ -2788,6 +2843,12 @@ export interface components {
              * @default null
              */
             bare_wire_m: number | null;
+            /**
+             * Basement M2
+             * @description Of it below the ground floor. [m²]
+             * @default 0
+             */
+            basement_m2: number;
             /**
              * Clamp Ohm
              * @description What a clamp-on tester showed on the electrode conductor. [ohm]
@@ -4965,6 +5026,22 @@ export interface components {
             words: string;
         };
         /**
+         * Meaning
+         * @description Something that changes in meaning: of which part, what it was and what it becomes.
+         */
+        Meaning: {
+            /** After */
+            after: string;
+            /** Before */
+            before: string;
+            /** Name */
+            name: string;
+            /** What */
+            what: string;
+            /** Where */
+            where: string;
+        };
+        /**
          * Metal
          * @description Conductor metal.
          * @enum {string}
@@ -5046,7 +5123,7 @@ export interface components {
         };
         /**
          * NewJob
-         * @description What to start a job from: "empty", "demo", or the key of a guided start with its answers.
+         * @description What to start a job from: "empty", "demo", or the key of a guided start with its answers; and by which rules.
          */
         NewJob: {
             /** @default null */
@@ -5056,6 +5133,11 @@ export interface components {
              * @default New property
              */
             name?: string;
+            /**
+             * Rulebook
+             * @default us-2023
+             */
+            rulebook?: string;
             /**
              * Start
              * @default empty
@@ -5417,6 +5499,46 @@ export interface components {
             legs: components["schemas"]["Leg-Output"][];
             /** Length M */
             length_m: number;
+        };
+        /**
+         * RulebookChangeAnswer
+         * @description What changes in meaning, what is handed back to the rules, and the edits that move the job.
+         */
+        RulebookChangeAnswer: {
+            cure: components["schemas"]["Cure"];
+            /** Figures */
+            figures: {
+                [key: string]: number | string;
+            };
+            /** Handed Back */
+            handed_back: string[];
+            /** Headline */
+            headline: string;
+            /**
+             * Margins
+             * @default []
+             */
+            margins: components["schemas"]["MarginShown"][];
+            /** Meanings */
+            meanings: components["schemas"]["Meaning"][];
+            /** Rulebook */
+            rulebook: string;
+            /** Standing */
+            standing: string;
+            /**
+             * Working
+             * @default []
+             */
+            working: components["schemas"]["WorkGroup"][];
+        };
+        /**
+         * RulebookChangeQuestion
+         * @description A job, and the rulebook it is to follow.
+         */
+        RulebookChangeQuestion: {
+            job: components["schemas"]["Job-Input"];
+            /** To */
+            to: string;
         };
         /**
          * RulebookList

@@ -23,7 +23,16 @@ const standby = computed(() => {
   return found ? { ...found, left, read: sources.value.get(found.source), at: layout.value!.nodes.find((node) => node.id === found.at)! } : null
 })
 const LEVELS: [string, number][] = [['L1', LINE_1_Y], ['L2', LINE_2_Y], ['N', NEUTRAL_Y], ['G', GROUND_BAR_Y]]
-const COLORS: Record<string, string> = { L1: 'line-1', L2: 'line-2', N: 'neutral', G: 'earth' }
+const ROLES: Record<string, string> = { L1: 'line 1', L2: 'line 2', N: 'neutral', G: 'ground' }
+
+/** The color a wire has in this country, as the plan names it. */
+function color(run: string, conductor: string): string {
+  return `stroke-${store.plan?.runs[run]?.wires.find((wire) => wire.role === ROLES[conductor])?.color ?? conductor.toLowerCase()}`
+}
+
+function bus(conductor: string): string {
+  return color(store.way?.runs[0] ?? '', conductor)
+}
 
 interface Strand { key: string; conductor: string; y: number; wire: Schemas['WireRead'] | undefined; cut: boolean; words: string; press: (() => void) | null }
 
@@ -132,7 +141,7 @@ function neutralOf(node: BenchNode): boolean {
 
       <g v-for="gap in layout.gaps" :key="gap.run">
         <text :x="(gap.from + gap.to) / 2" :y="CAN_TOP + 8" class="middle run-title" :textLength="squeezed(gap)" lengthAdjust="spacingAndGlyphs">{{ store.job?.runs[gap.run]?.name }}</text>
-        <g v-for="strand in strands(gap)" :key="strand.key" :class="['strand', COLORS[strand.conductor], { cut: strand.cut, stray: strand.wire?.stray }]"
+        <g v-for="strand in strands(gap)" :key="strand.key" :class="['strand', color(gap.run, strand.conductor), { cut: strand.cut, stray: strand.wire?.stray }]"
           @click="strand.press?.()" @keydown.enter.prevent="strand.press?.()" @keydown.space.prevent="strand.press?.()">
           <rect v-if="strand.press" class="hit" role="button" tabindex="0" :aria-pressed="strand.cut" :aria-label="label(strand, gap)" :x="gap.from" :y="strand.y - 28" :width="gap.to - gap.from" height="46" />
           <line :x1="gap.from" :x2="strand.cut ? (gap.from + gap.to) / 2 - 14 : gap.to" :y1="strand.y" :y2="strand.y" :stroke-width="lineWidth(strand.wire?.amperes ?? 0)" />
@@ -151,7 +160,7 @@ function neutralOf(node: BenchNode): boolean {
             <text :x="node.x + node.width / 2" :y="CAN_TOP - 24" class="middle name">{{ node.name }}</text>
             <text :x="node.x + node.width / 2" :y="CAN_TOP - 7" class="middle">{{ legsWords(node) }}<tspan v-if="also(node)" class="quiet">  +{{ also(node) }} more</tspan></text>
           </g>
-          <line :x1="node.x" :x2="node.x + node.width" :y1="LINE_1_Y" :y2="LINE_1_Y" class="bus line-1" /><line :x1="node.x" :x2="node.x + node.width" :y1="LINE_2_Y" :y2="LINE_2_Y" class="bus line-2" />
+          <line :x1="node.x" :x2="node.x + node.width" :y1="LINE_1_Y" :y2="LINE_1_Y" :class="['bus', bus('L1')]" /><line :x1="node.x" :x2="node.x + node.width" :y1="LINE_2_Y" :y2="LINE_2_Y" :class="['bus', bus('L2')]" />
           <template v-if="neutralOf(node)">
             <rect :x="node.x + 6" :y="NEUTRAL_Y - 7" :width="node.width - 12" height="14" class="bar-n" />
             <g class="bond press" :class="{ made: cans.get(node.id)?.bonded, wrong: cans.get(node.id)?.bonded !== cans.get(node.id)?.belongs_bonded }"
@@ -178,10 +187,10 @@ function neutralOf(node: BenchNode): boolean {
         <template v-else>
           <text :x="node.x + 2" :y="CAN_TOP - 12" class="name">{{ node.name }}</text>
           <circle :cx="node.x + 34" :cy="LINE_1_Y + 14" r="26" class="winding" /><circle :cx="node.x + 34" :cy="LINE_2_Y + 22" r="26" class="winding" />
-          <line :x1="node.x + 52" :x2="node.x + node.width" :y1="LINE_1_Y" :y2="LINE_1_Y" class="bus line-1" /><line :x1="node.x + 60" :x2="node.x + node.width" :y1="LINE_2_Y" :y2="LINE_2_Y" class="bus line-2" />
-          <line :x1="node.x + 34" :x2="node.x + node.width" :y1="NEUTRAL_Y" :y2="NEUTRAL_Y" class="bus neutral" />
+          <line :x1="node.x + 52" :x2="node.x + node.width" :y1="LINE_1_Y" :y2="LINE_1_Y" :class="['bus', bus('L1')]" /><line :x1="node.x + 60" :x2="node.x + node.width" :y1="LINE_2_Y" :y2="LINE_2_Y" :class="['bus', bus('L2')]" />
+          <line :x1="node.x + 34" :x2="node.x + node.width" :y1="NEUTRAL_Y" :y2="NEUTRAL_Y" :class="['bus', bus('N')]" />
           <g v-if="earths.get(node.id)">
-            <line :x1="node.x + 12" :x2="node.x + 12" :y1="NEUTRAL_Y" :y2="SOIL_Y + 62" class="earth-line" :stroke-width="lineWidth(earths.get(node.id)?.amperes ?? 0)" /><line :x1="node.x + 12" :x2="node.x + 34" :y1="NEUTRAL_Y" :y2="NEUTRAL_Y" class="bus neutral" />
+            <line :x1="node.x + 12" :x2="node.x + 12" :y1="NEUTRAL_Y" :y2="SOIL_Y + 62" class="earth-line" :stroke-width="lineWidth(earths.get(node.id)?.amperes ?? 0)" /><line :x1="node.x + 12" :x2="node.x + 34" :y1="NEUTRAL_Y" :y2="NEUTRAL_Y" :class="['bus', bus('N')]" />
             <text :x="node.x" :y="SOIL_Y + 97" class="amps">{{ ohms(earths.get(node.id)!.ohm) }}, {{ wireText(earths.get(node.id)!.amperes) }}</text>
           </g>
         </template>

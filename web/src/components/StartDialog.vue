@@ -7,7 +7,7 @@ import { useJob } from '../state/job'
 import { useSettings } from '../state/settings'
 
 /** The usual cases: pick one, answer what matters. Starts a job of its own, or adds to the job on screen. */
-const props = defineProps<{ fill?: boolean }>()
+const props = defineProps<{ fill?: boolean; rulebook?: string }>()
 const open = defineModel<boolean>({ required: true })
 const store = useJob()
 const router = useRouter()
@@ -19,7 +19,8 @@ const tried = ref(false)
 const trouble = ref('')
 const form = ref<HTMLElement | null>(null)
 const metals = ref<{ value: string; title: string }[]>([])
-const units = computed(() => (props.fill ? store.units : 'feet'))
+const own_units = ref<'feet' | 'metres'>('feet')
+const units = computed(() => (props.fill ? store.units : own_units.value))
 const busy = computed(() => Object.keys(store.job?.runs ?? {}).length > 0)
 const offered = computed(() => starts.value.filter((s) => !props.fill || s.adds || !busy.value))
 const asks = computed(() => chosen.value?.asks.filter((a) => !(props.fill && a.field === 'name')) ?? [])
@@ -31,10 +32,11 @@ watch(open, async (now) => {
   tried.value = false
   trouble.value = ''
   for (const key of Object.keys(typed)) delete typed[key]
-  if (starts.value.length) return
   starts.value = (await client.GET('/api/starts')).data?.starts ?? []
-  const book = (await client.GET('/api/rulebooks')).data?.rulebooks[0]
-  if (book) metals.value = (await client.GET('/api/rulebooks/{name}', { params: { path: { name: book.value } } })).data?.metals ?? []
+  const name = (props.fill ? store.job?.rulebook : props.rulebook) ?? 'us-2023'
+  const book = (await client.GET('/api/rulebooks/{name}', { params: { path: { name } } })).data
+  metals.value = book?.metals ?? []
+  own_units.value = book?.terms.length_unit === 'metres' ? 'metres' : 'feet'
   if (!starts.value.length) trouble.value = 'The server does not answer.'
 })
 
@@ -70,7 +72,7 @@ async function start(): Promise<void> {
     await store.addStart(chosen.value.key, answers)
     return
   }
-  const body = { start: chosen.value.key, name: typed.name?.trim() ?? 'New property', answers }
+  const body = { start: chosen.value.key, name: typed.name?.trim() ?? 'New property', answers, rulebook: props.rulebook ?? 'us-2023' }
   const { data, error } = await client.POST('/api/jobs', { body, headers: { 'Northspan-Person': encodeURIComponent(settings.person) } })
   if (data) await router.push(`/jobs/${data.id}/sizing`)
   else trouble.value = problemText(error as Problem)

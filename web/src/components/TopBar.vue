@@ -5,7 +5,7 @@ import { useJob } from '../state/job'
 import { useSettings } from '../state/settings'
 import IconButton from './IconButton.vue'
 
-defineEmits<{ help: []; find: [] }>()
+defineEmits<{ help: []; find: []; rules: [] }>()
 const store = useJob()
 const settings = useSettings()
 const saved = computed(() => (store.saving ? 'Saving' : store.state ? `Saved, revision ${store.state.revision}` : ''))
@@ -17,7 +17,7 @@ const saved = computed(() => (store.saving ? 'Saving' : store.state ? `Saved, re
   <header class="top-bar">
     <router-link to="/" class="brand">North Span</router-link>
     <span class="job-name">{{ store.job?.name }}</span>
-    <span class="chip wide">{{ store.plan?.rulebook_title }}</span>
+    <button class="chip wide" title="The rules this job follows. Press to see others." @click="$emit('rules')">{{ store.plan?.rulebook_title }}</button>
     <button class="chip wide" :title="`Lengths are in ${store.units}. Press to change.`" @click="store.changeUnits">{{ store.units }}</button>
     <span class="grow" />
     <span class="saved wide" role="status">{{ saved }}</span>

@@ -5,6 +5,7 @@ import BondsView from '../components/BondsView.vue'
 import ElectrodesView from '../components/ElectrodesView.vue'
 import FindDialog, { type Action } from '../components/FindDialog.vue'
 import LoadsView from '../components/LoadsView.vue'
+import RulesDialog from '../components/RulesDialog.vue'
 import HelpDialog from '../components/HelpDialog.vue'
 import RecordView from '../components/RecordView.vue'
 import SizingView from '../components/SizingView.vue'
@@ -25,6 +26,7 @@ const settings = useSettings()
 const edits = useRunEdits()
 const helping = ref(false)
 const finding = ref(false)
+const ruling = ref(false)
 const working = ref(!window.matchMedia('(max-width: 900px)').matches) // long, so it waits folded on a phone
 const lost = ref('')
 const id = computed(() => String(route.params.id))
@@ -76,6 +78,7 @@ const actions = computed<Action[]>(() => [
   { words: 'Save the job as a file', keys: '', run: saveFile },
   { words: 'Light or dark colors', keys: '', run: settings.changeTheme },
   { words: 'Calculation sheet to print', keys: '', run: () => void router.push(`/jobs/${id.value}/sheet`) },
+  { words: 'Rules this job follows', keys: '', run: () => (ruling.value = true) },
   { words: 'All jobs', keys: '', run: () => void router.push('/') },
   { words: 'Help and keys', keys: '?', run: () => (helping.value = true) },
   ...Object.values(store.plan?.runs ?? {}).map((run) => ({ words: `Go to ${run.name}`, keys: '', run: () => void store.choose(run.id) })),
@@ -92,7 +95,7 @@ useShortcuts({
 
 <template>
   <div class="job-page">
-    <TopBar @help="helping = true" @find="finding = true" />
+    <TopBar @help="helping = true" @find="finding = true" @rules="ruling = true" />
     <div v-if="store.trouble" class="trouble" role="alert">
       <span>{{ store.trouble.text }}</span>
       <v-btn v-if="store.trouble.retry" variant="outlined" @click="store.trouble.retry()">Save my change again</v-btn>
@@ -111,6 +114,7 @@ useShortcuts({
     </div>
     <main v-else class="pending"><p>Opening the job.</p></main>
     <HelpDialog v-model="helping" />
+    <RulesDialog v-model="ruling" />
     <FindDialog v-model="finding" :actions="actions" />
   </div>
 </template>

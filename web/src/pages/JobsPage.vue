@@ -9,18 +9,21 @@ const router = useRouter()
 const jobs = ref<Schemas['JobListItem'][] | null>(null)
 const starting = ref(false)
 const trouble = ref('')
+const books = ref<Schemas['Choice'][]>([])
+const rulebook = ref('us-2023')
 const file = ref<HTMLInputElement | null>(null)
 onMounted(list)
 useShortcuts({ n: () => (starting.value = true) })
 
 async function list(): Promise<void> {
   const { data } = await client.GET('/api/jobs')
+  books.value = (await client.GET('/api/rulebooks')).data?.rulebooks ?? []
   if (data) jobs.value = data.jobs
   else trouble.value = 'The server does not answer.'
 }
 
 async function startFrom(start: 'empty' | 'demo'): Promise<void> {
-  const { data, error } = await client.POST('/api/jobs', { body: { start, name: 'New property', answers: null } })
+  const { data, error } = await client.POST('/api/jobs', { body: { start, name: 'New property', answers: null, rulebook: rulebook.value } })
   if (data) await router.push(`/jobs/${data.id}/${start === 'empty' ? 'survey' : 'sizing'}`)
   else trouble.value = problemText(error as Problem)
 }
@@ -50,12 +53,15 @@ async function openFile(): Promise<void> {
       <v-btn variant="outlined" to="/carry">What can it carry?</v-btn>
       <input ref="file" type="file" accept=".json,application/json" class="sr-only" aria-label="Job file" tabindex="-1" @change="openFile" />
     </div>
+    <label class="run-select rules-select">Rules of a new job
+      <select v-model="rulebook"><option v-for="book in books" :key="book.value" :value="book.value">{{ book.title }}</option></select>
+    </label>
     <ul v-if="jobs?.length" class="job-list">
       <li v-for="job in jobs" :key="job.id">
         <router-link :to="`/jobs/${job.id}/sizing`"><b>{{ job.name }}</b><span>revision {{ job.revision }}, changed {{ new Date(job.changed_at).toLocaleString() }}</span></router-link>
       </li>
     </ul>
     <p v-else-if="jobs" class="empty">No jobs yet. Start one, or open the demo property to look around.</p>
-    <StartDialog v-model="starting" />
+    <StartDialog v-model="starting" :rulebook="rulebook" />
   </main>
 </template>

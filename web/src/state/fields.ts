@@ -68,6 +68,7 @@ export const FIELDS: Record<PartKind, Field[]> = {
   buildings: [
     NAME, STATUS, { field: 'use', label: 'What it is', type: 'choice', choices: choices(['dwelling', 'dwelling'], ['outbuilding', 'outbuilding, pole or pedestal']) },
     { field: 'floor_m2', label: 'Floor area, outside', type: 'area', hint: 'for the load', only: (p) => p.use === 'dwelling' },
+    { field: 'basement_m2', label: 'Of it basement', type: 'area', hint: 'none', only: (p) => p.use === 'dwelling' },
     { field: 'small_appliance_circuits', label: 'Small-appliance circuits', type: 'count', required: true, only: (p) => p.use === 'dwelling' },
     { field: 'laundry_circuits', label: 'Laundry circuits', type: 'count', required: true, only: (p) => p.use === 'dwelling' },
     { field: 'water_pipe', label: 'Water pipe in the ground', type: 'choice', choices: choices(['unknown', 'not looked at'], ['none', 'none'], ['metal', 'metal'], ['plastic', 'plastic']) },

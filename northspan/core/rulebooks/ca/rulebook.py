@@ -114,6 +114,7 @@ class CaRulebook:
         ungrounded="ungrounded conductor",
         grounded="neutral",
         equipment_ground="bonding conductor",
+        ground_short="bonding conductor",
         grounding="grounding and bonding",
         electrode_conductor="grounding conductor",
         panel="panelboard",
@@ -397,6 +398,10 @@ class CaRulebook:
         """Say which conductors go to a building."""
         del building
         return grounding.wires_to(run)
+
+    def may_ground_again(self, building: BuildingFacts) -> bool:
+        """Say whether a feed may leave out the bonding conductor and ground the neutral again: not where animals live, Rule 10-208."""
+        return not building.animals
 
     def building_disconnect(self, building: BuildingFacts, main_a: float | None) -> Worked[float]:
         """Give the least rating of a building's disconnect. [A]"""

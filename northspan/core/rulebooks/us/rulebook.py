@@ -120,6 +120,7 @@ class UsRulebook:
         ungrounded="ungrounded conductor",
         grounded="grounded conductor (neutral)",
         equipment_ground="equipment grounding conductor",
+        ground_short="equipment ground",
         grounding="grounding",
         electrode_conductor="grounding electrode conductor",
         panel="panel",
@@ -392,6 +393,11 @@ class UsRulebook:
     def four_wires(self, run: RunFacts, building: BuildingFacts) -> Step:
         """Say which conductors go to a building."""
         return buildings.four_wires(run, building)
+
+    def may_ground_again(self, building: BuildingFacts) -> bool:
+        """Say whether a new feed may leave out the ground and ground the neutral again: since 2008 it may not."""
+        del building
+        return False
 
     def building_disconnect(self, building: BuildingFacts, main_a: float | None) -> Worked[float]:
         """Give the least rating of a building's disconnect. [A]"""

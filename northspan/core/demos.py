@@ -1,0 +1,11 @@
+"""The made-up demo property of each rulebook."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from northspan.core.demo import kestrel_hollow
+from northspan.core.demo_ca import lac_sureau
+from northspan.core.job import Job
+
+DEMOS: dict[str, Callable[[], Job]] = {"us-2023": kestrel_hollow, "ca-2021": lac_sureau}
