@@ -96,7 +96,7 @@ class Commands(unittest.TestCase):
         code, out, _ = self.say("restore", copy)
         self.assertEqual((code, "before-restore" in out), (0, True))
         with closing(sqlite3.connect(database)) as connection:
-            self.assertEqual(connection.execute("SELECT name FROM jobs").fetchone()[0], "Kestrel Hollow")
+            self.assertIn(("Kestrel Hollow",), connection.execute("SELECT name FROM jobs").fetchall())
         self.assertEqual(self.say("check")[0], 0)
 
     def test_check_says_when_the_database_is_damaged(self):
