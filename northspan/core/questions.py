@@ -2,15 +2,19 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from northspan.core.calls import Schools
 from northspan.core.job import Circuit, Run, RunKind, Segment, SourceKind, System
 from northspan.core.loads.dwelling import dwelling_carried
+from northspan.core.loads.legs import LegLoads
 from northspan.core.loads.run_load import line_voltage, load_of_run
-from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.rulebooks.protocol import DesignLoad, Rulebook
 from northspan.core.sizing.question import RunQuestion
 from northspan.core.sizing.run import SizedRun
 from northspan.core.supply.windings import facts_of, regulation_percent
 from northspan.core.tree import Tree
+from northspan.core.worked import Step, Worked, ruled
 
 
 def question_of(tree: Tree, run_id: str, sized: dict[str, SizedRun], schools: Schools, rulebook: Rulebook) -> RunQuestion:
@@ -37,6 +41,8 @@ def question_of(tree: Tree, run_id: str, sized: dict[str, SizedRun], schools: Sc
     system = source.system if source else System.split_phase
     neutral_v = rulebook.to_neutral_v(line_v, system)
     load = load_of_run(tree, run_id, rulebook)
+    if run.full_rated and load.value and load.value.design.continuous_a:
+        load = _full_rated(load.value, load.steps, rulebook)
     home, why_not = dwelling_carried(tree, run_id) if run.kind in {RunKind.service, RunKind.feeder} else ("", "")
     lost = 0.0
     origin = job.sources.get(run.origin)
@@ -68,6 +74,14 @@ def question_of(tree: Tree, run_id: str, sized: dict[str, SizedRun], schools: Sc
         secondary=facts_of(own, _primary_v(tree, run.origin, rulebook)) if own else None,
         ahead_percent=lost,
     )
+
+
+def _full_rated(legs: LegLoads, steps: tuple[Step, ...], rulebook: Rulebook) -> Worked[LegLoads | None]:
+    """Equipment marked for all of its rating: a continuous load counts once."""
+    design = DesignLoad(legs.design.total_a, 0.0, legs.design.neutral_a)
+    why = "its device is marked for 100 %, so a continuous load counts once"
+    marked = ruled("I_k", "continuous part", "counts once", why, rulebook.cite("full_rated"))
+    return Worked(replace(legs, design=design), (*steps, marked))
 
 
 def _primary_v(tree: Tree, transformer: str, rulebook: Rulebook) -> float:

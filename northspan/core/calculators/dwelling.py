@@ -7,7 +7,7 @@ from typing import Annotated
 from pydantic import Field
 
 from northspan.core.calculators.answer import Answer, Question, answered
-from northspan.core.job import Name, Part, RunKind
+from northspan.core.job import LoadKind, Name, Part, RunKind
 from northspan.core.rulebooks import protocol
 from northspan.core.rulebooks.protocol import DesignLoad, DwellingFacts
 from northspan.core.rulebooks.registry import rulebook_named
@@ -22,6 +22,7 @@ class Appliance(Part):
     name: Name
     power_va: float = Field(gt=0, le=100_000)
     to_neutral: bool = Field(False, description="Whether it uses the neutral, as a 120 V one does.")
+    kind: LoadKind = LoadKind.appliance
 
 
 class DwellingQuestion(Question):
@@ -41,6 +42,7 @@ class DwellingQuestion(Question):
     largest_motor_va: float = Field(
         0, ge=0, le=100_000, description="Of the loads named above, the largest motor; a quarter is added. [VA]"
     )
+    basement_m2: float = Field(0, ge=0, le=10_000, description="Of the floor area, what lies below the ground floor. [m²]")
     line_v: float = Field(240, ge=100, le=600)
 
 
@@ -64,7 +66,9 @@ def dwelling_load(question: DwellingQuestion) -> Answer:
     """
     book = rulebook_named(question.rulebook)
     shared = question.model_dump(exclude={"rulebook", "line_v", "appliances"})
-    facts = DwellingFacts(**shared, appliances=tuple(protocol.Appliance(a.name, a.power_va, a.to_neutral) for a in question.appliances))
+    facts = DwellingFacts(
+        **shared, appliances=tuple(protocol.Appliance(a.name, a.power_va, a.to_neutral, a.kind) for a in question.appliances)
+    )
     figures: dict[str, float | str] = {}
     working: dict[str, tuple[Step, ...]] = {}
     for method in book.dwelling_loads(facts):
@@ -76,12 +80,11 @@ def dwelling_load(question: DwellingQuestion) -> Answer:
             figures |= {f"{method.key}_neutral_va": method.neutral.value, f"{method.key}_neutral_a": neutral.value}
             working[f"{method.title}, neutral"] = (*method.neutral.steps, neutral)
     least = book.dwelling_least_a()
-    sized = {key: book.device_for_load(DesignLoad(float(figures[f"{key}_a"]), 0, 0), RunKind.service) for key in ("standard", "optional")}
+    keys = book.new_dwelling_methods()
+    sized = {key: book.device_for_load(DesignLoad(float(figures[f"{key}_a"]), 0, 0), RunKind.service) for key in keys}
     services = {key: max(device.value, least.value) for key, device in sized.items()}
     figures |= {f"{key}_service_a": service for key, service in services.items()}
-    working["Service"] = (*sized["optional"].steps, least)
-    headline = (
-        f"standard {figures['standard_a']:.0f} A, optional {figures['optional_a']:.0f} A; "
-        f"a service of {services['optional']:.0f} A by the optional method"
-    )
+    working["Service"] = (*sized[keys[-1]].steps, least)
+    loads = ", ".join(f"{key} {figures[f'{key}_a']:.0f} A" for key in keys)
+    headline = f"{loads}; a service of {services[keys[-1]]:.0f} A by the {keys[-1]} method"
     return answered(book, headline, figures, working)

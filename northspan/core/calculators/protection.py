@@ -36,7 +36,7 @@ class GroundedQuestion(Question):
     device_a: float = Field(gt=0, le=6000)
     size: Size
     metal: Metal = Metal.copper
-    insulation: Insulation = "THWN-2"
+    insulation: Insulation | None = Field(None, description="Empty takes what is usual for the metal and the route.")
     terminals: Terminals = Terminals.unmarked
 
 
@@ -54,10 +54,11 @@ class TapQuestion(Question):
 
     length_m: float = Field(ge=0.01, le=100)
     feeder_device_a: float = Field(gt=0, le=6000)
+    feeder_ampacity_a: float = Field(0, ge=0, le=6000, description="Ampacity of the larger conductor; 0 if it is not known. [A]")
     load_a: float = Field(gt=0, le=6000)
     end_device_a: float = Field(gt=0, le=6000, description="Device or bus rating where the tap ends. [A]")
     metal: Metal = Metal.copper
-    insulation: Insulation = "THWN-2"
+    insulation: Insulation | None = Field(None, description="Empty takes what is usual for the metal and the route.")
     terminals: Terminals = Terminals.c75
 
 
@@ -181,10 +182,10 @@ def tap(question: TapQuestion) -> Answer:
     '1/0 AWG copper, 25 ft rule'
     """
     book = rulebook_named(question.rulebook)
-    wire_of(book, book.sizes(question.metal)[0], question.metal, question.insulation)
+    insulation = wire_of(book, book.sizes(question.metal)[0], question.metal, question.insulation).insulation
     terminals = book.terminals_c(question.terminals, question.end_device_a)
-    facts = TapFacts(question.length_m, question.feeder_device_a, question.load_a, question.end_device_a)
-    worked = book.tap(facts, question.metal, question.insulation, terminals.value)
+    facts = TapFacts(question.length_m, question.feeder_device_a, question.load_a, question.end_device_a, question.feeder_ampacity_a)
+    worked = book.tap(facts, question.metal, insulation, terminals.value)
     size, rule = worked.value
     return answered(book, f"{book.size_name(size)} {question.metal}, {rule}", {"size": size, "rule": rule},
                     {"Tap": (terminals, *worked.steps)}, worked.margins)  # fmt: skip

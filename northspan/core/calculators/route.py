@@ -24,7 +24,7 @@ class RacewayQuestion(Question):
     """Wires that are to share a pipe."""
 
     method: Method = Method.pvc40
-    insulation: Insulation = "THWN-2"
+    insulation: Insulation | None = Field(None, description="Empty takes what is usual for the metal and the route.")
     wires: tuple[Wires, ...] = Field(min_length=1, max_length=20)
     pipe_size: Size | None = None
 
@@ -62,8 +62,8 @@ def raceway(question: RacewayQuestion) -> Answer:
     '1¼ in PVC, 37 % full of 40 %'
     """
     book = rulebook_named(question.rulebook)
-    for group in question.wires:
-        wire_of(book, group.size, Metal.copper, question.insulation)
+    known = [wire_of(book, group.size, Metal.copper, question.insulation) for group in question.wires]
+    insulation = known[0].insulation
     shelf = [pipe.size for pipe in book.pipes(question.method, 3)]
     if not shelf:
         raise InvalidJob("/method", f"{question.method} is no pipe.", "Use a pipe.")
@@ -71,7 +71,7 @@ def raceway(question: RacewayQuestion) -> Answer:
         raise InvalidJob("/pipe_size", f"there is no {question.method} of size {question.pipe_size}.", f"Sizes: {', '.join(shelf)}.")
     groups = tuple(WireGroup("wires", group.count, group.size) for group in question.wires)
     stretch = Segment(length_m=1, method=question.method)
-    worked = pipe_for(stretch, groups, question.insulation, book, pinned=question.pipe_size, roomy="smallest")
+    worked = pipe_for(stretch, groups, insulation, book, pinned=question.pipe_size, roomy="smallest")
     pipe, fill = worked.value, worked.margins[0]
     headline = f"{pipe.name}, {fill.used:.0f} % full of {fill.limit:.0f} %" if pipe else ""
     return answered(book, headline, {"pipe_size": pipe.size if pipe else "", "fill_percent": fill.used, "allowed_percent": fill.limit},

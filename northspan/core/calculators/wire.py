@@ -23,7 +23,7 @@ class AmpacityQuestion(Question):
 
     size: Size
     metal: Metal = Metal.copper
-    insulation: Insulation = "THWN-2"
+    insulation: Insulation | None = Field(None, description="Empty takes what is usual for the metal and the route.")
     method: Method = Method.pvc40
     place: Place = Place.indoors
     ambient_c: float = Field(30, ge=-40, le=80, description="Temperature around the wire. [°C]")
@@ -59,7 +59,7 @@ class CarryQuestion(Question):
 
     size: Size
     metal: Metal = Metal.copper
-    insulation: Insulation = "NM-B"
+    insulation: Insulation | None = Field(None, description="Empty takes what is usual for the metal and the route.")
     circuit: Circuit = Circuit.two_wire_neutral
     kind: RunKind = RunKind.branch
     terminals: Terminals = Terminals.unmarked
@@ -90,9 +90,9 @@ def ampacity(question: AmpacityQuestion) -> Answer:
     '6 AWG copper THWN-2 carries 55 A here'
     """
     book = rulebook_named(question.rulebook)
-    wire = wire_of(book, question.size, question.metal, question.insulation)
-    terminals = book.terminals_c(question.terminals, question.device_a)
     segment = Segment(length_m=1, method=question.method, place=question.place, ambient_c=question.ambient_c)
+    wire = wire_of(book, question.size, question.metal, question.insulation, (segment,))
+    terminals = book.terminals_c(question.terminals, question.device_a)
     worked = book.ampacity(wire, (segment,), question.carrying, terminals.value)
     device = book.device_for_wire(worked.value, wire, "next_up")
     headline = f"{_named(book, wire)} carries {worked.value.final_a:.0f} A here"
@@ -167,8 +167,8 @@ def carry(question: CarryQuestion) -> Answer:
     '10 AWG copper NM-B: a 30 A breaker, 24 A continuous, 30 A otherwise; 3 % drop at 16 A'
     """
     book = rulebook_named(question.rulebook)
-    wire = wire_of(book, question.size, question.metal, question.insulation)
     segments = tuple(Segment(**stretch.model_dump()) for stretch in question.stretches)
+    wire = wire_of(book, question.size, question.metal, question.insulation, segments)
     terminals, worked = _at_its_terminals(question, book, wire, segments)
     device = book.device_for_wire(worked.value, wire, "next_up")
     load, steady = book.largest_loads(worked.value, device.value, question.kind)
@@ -200,7 +200,7 @@ def carry(question: CarryQuestion) -> Answer:
     })  # fmt: skip
 
 
-def wire_of(book: Rulebook, size: str, metal: Metal, insulation: str) -> Wire:
+def wire_of(book: Rulebook, size: str, metal: Metal, insulation: str | None, segments: tuple[Segment, ...] = ()) -> Wire:
     """Name a wire, refusing one that does not exist.
 
     Parameters
@@ -211,8 +211,10 @@ def wire_of(book: Rulebook, size: str, metal: Metal, insulation: str) -> Wire:
         Conductor size. [-]
     metal : Metal
         Conductor metal. [-]
-    insulation : str
-        Type letters. [-]
+    insulation : str or None
+        Type letters; None takes what is usual for the metal and the route. [-]
+    segments : tuple of Segment
+        The route, where it is known. [-]
 
     Raises
     ------
@@ -220,6 +222,7 @@ def wire_of(book: Rulebook, size: str, metal: Metal, insulation: str) -> Wire:
         If the size or the insulation does not exist.
     """
     check_size(book, size, metal)
+    insulation = insulation or book.default_insulation(metal, segments)
     if insulation not in book.insulations():
         raise InvalidJob("/insulation", f"there is no insulation {insulation}.", f"Types: {', '.join(book.insulations())}.")
     return Wire(size, metal, insulation)

@@ -181,6 +181,7 @@ class Run(Part):
         None, description="Of transfer equipment: whether it switches the neutral too; empty follows the call."
     )
     gfci: bool = Field(False, description="Whether its device gives ground-fault protection for people.")
+    full_rated: bool = Field(False, description="Its device and enclosure are marked for 100 % continuous load.")
     residual_ma: float | None = Field(None, ge=5, le=2000, description="Residual-current device at its head: rated residual current. [mA]")
     terminals: Terminals = Terminals.unmarked
     segments: tuple[Segment, ...] = Field(min_length=1, max_length=40)

@@ -3,7 +3,9 @@
 import math
 import unittest
 from itertools import pairwise
+from typing import Any
 
+from northspan.core.calculators import CALCULATORS
 from northspan.core.errors import NoSolution, OutsideTable
 from northspan.core.job import (
     CallChoice,
@@ -145,6 +147,13 @@ class Wires(unittest.TestCase):
         self.assertTrue(CA.counts_continuous(LoadKind.other, RunKind.feeder, said=False))
         self.assertFalse(CA.counts_continuous(LoadKind.motor, RunKind.feeder, said=True))
 
+    def test_equipment_marked_for_100_percent_counts_a_continuous_load_once(self):
+        for marked, device in ((False, 100), (True, 80)):
+            job = a_feeder(80, 20, continuous_a=80, full_rated=marked)
+            self.assertEqual((run_of(canadian(job)).device_a, run_of(job).device_a), (device, device))
+        plan = run_of(canadian(a_feeder(80, 20, continuous_a=80, full_rated=True)))
+        self.assertIn("Rule 8-104(5)", {line.citation for group in plan.working for line in group.lines})
+
     def test_the_short_tap_is_sized_by_its_device_and_the_long_one_by_the_conductors_ampacity(self):
         facts = {"feeder_device_a": 200, "load_a": 40, "end_device_a": 50, "feeder_ampacity_a": 230}
         sizes = [CA.tap(TapFacts(length_m=m, **facts), Metal.copper, "RW90", 75).value for m in (3.0, 3.1, 7.5)]
@@ -261,3 +270,33 @@ class Tables(unittest.TestCase):
     def test_a_wye_and_a_split_phase(self):
         self.assertEqual([CA.carrying_conductors(Circuit.three_wire, s).value for s in (System.split_phase, System.wye_legs)], [2, 3])
         self.assertAlmostEqual(CA.to_neutral_v(208, System.wye_legs), 120, delta=0.1)
+
+
+QUESTIONS: tuple[tuple[str, dict[str, Any], str], ...] = (
+    ("ampacity", {"size": "6"}, "No. 6 AWG copper RW90 carries 55 A here"),
+    ("carry", {"size": "10", "stretches": [{"length_m": 29}]}, "No. 10 AWG copper NMD90: a 30 A breaker, 24 A continuous"),
+    ("equipment-ground", {"device_a": 60}, "No. 10 AWG copper bonding conductor"),
+    ("electrode-conductor", {"supply_size": "2"}, "No. 6 AWG copper"),
+    ("overcurrent", {"load_a": 9}, "a 20 A device"),
+    ("tap", {"length_m": 6, "feeder_device_a": 200, "feeder_ampacity_a": 230, "load_a": 50, "end_device_a": 60}, "No. 4 AWG copper, 7.5 m rule"),
+    ("tap", {"length_m": 3, "feeder_device_a": 200, "feeder_ampacity_a": 230, "load_a": 50, "end_device_a": 60}, "No. 6 AWG copper, 3 m rule"),
+    ("transformer", {"rating_kva": 10, "primary_v": 480, "secondary_v": 240}, "a device of 60 A at most"),
+    ("dwelling-load", {"floor_m2": 150}, "basic 100 A; a service of 100 A by the basic method"),
+    ("dwelling-load", {"floor_m2": 70}, "basic 60 A; a service of 60 A by the basic method"),
+    ("raceway", {"wires": [{"count": 3, "size": "6"}]}, "mm PVC"),
+    ("drop", {"size": "6", "length_m": 9, "current_a": 9}, "%"),
+    ("cover", {}, "450 mm"),
+)  # fmt: skip
+
+
+class Calculated(unittest.TestCase):
+    """Every question that can be asked by rulebook is answered by this one, in its terms."""
+
+    def test_headlines(self):
+        for name, facts, words in QUESTIONS:
+            calculator = CALCULATORS[name]
+            answer = calculator.work(calculator.question.model_validate(facts | {"rulebook": "ca-2021"}))
+            with self.subTest(name, **facts):
+                self.assertIn(words, answer.headline)
+                self.assertEqual(answer.rulebook, "Canadian rules, CE Code 2021")
+                self.assertTrue(all(line.citation for group in answer.working for line in group.lines))

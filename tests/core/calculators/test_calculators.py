@@ -77,7 +77,7 @@ class Wire(unittest.TestCase):
     def test_an_unsuited_cable_is_named(self):
         self.assertIn("needs a pipe", self.carry(size="10", insulation="THWN-2")["unsuited"])
         with self.assertRaises(OutsideTable):
-            self.carry(size="10", stretches=[{"length_m": 9, "place": "outdoors"}])
+            self.carry(size="10", insulation="NM-B", stretches=[{"length_m": 9, "place": "outdoors"}])
 
 
 class Protection(unittest.TestCase):

@@ -2427,9 +2427,10 @@ export interface components {
             device_a?: number;
             /**
              * Insulation
-             * @default THWN-2
+             * @description Empty takes what is usual for the metal and the route.
+             * @default null
              */
-            insulation?: string;
+            insulation?: string | null;
             /** @default copper */
             metal?: components["schemas"]["Metal"];
             /** @default pvc40 */
@@ -2586,6 +2587,8 @@ export interface components {
          * @description An appliance fastened in place; not a range, dryer, heater or cooler.
          */
         Appliance: {
+            /** @default appliance */
+            kind?: components["schemas"]["LoadKind"];
             /** Name */
             name: string;
             /** Power Va */
@@ -3095,9 +3098,10 @@ export interface components {
             drop_limit_percent?: number;
             /**
              * Insulation
-             * @default NM-B
+             * @description Empty takes what is usual for the metal and the route.
+             * @default null
              */
-            insulation?: string;
+            insulation?: string | null;
             /** @default branch */
             kind?: components["schemas"]["RunKind"];
             /**
@@ -3350,6 +3354,12 @@ export interface components {
              * @default []
              */
             appliances?: components["schemas"]["Appliance"][];
+            /**
+             * Basement M2
+             * @description Of the floor area, what lies below the ground floor. [m²]
+             * @default 0
+             */
+            basement_m2?: number;
             /**
              * Cooling Va
              * @default 0
@@ -4324,9 +4334,10 @@ export interface components {
             device_a: number;
             /**
              * Insulation
-             * @default THWN-2
+             * @description Empty takes what is usual for the metal and the route.
+             * @default null
              */
-            insulation?: string;
+            insulation?: string | null;
             /** @default copper */
             metal?: components["schemas"]["Metal"];
             /**
@@ -5398,9 +5409,10 @@ export interface components {
         RacewayQuestion: {
             /**
              * Insulation
-             * @default THWN-2
+             * @description Empty takes what is usual for the metal and the route.
+             * @default null
              */
-            insulation?: string;
+            insulation?: string | null;
             /** @default pvc40 */
             method?: components["schemas"]["Method"];
             /**
@@ -5625,6 +5637,12 @@ export interface components {
              */
             equipment_ground_size?: string | null;
             /**
+             * Full Rated
+             * @description Its device and enclosure are marked for 100 % continuous load.
+             * @default false
+             */
+            full_rated?: boolean;
+            /**
              * Gfci
              * @description Whether its device gives ground-fault protection for people.
              * @default false
@@ -5752,6 +5770,12 @@ export interface components {
              * @default null
              */
             equipment_ground_size: string | null;
+            /**
+             * Full Rated
+             * @description Its device and enclosure are marked for 100 % continuous load.
+             * @default false
+             */
+            full_rated: boolean;
             /**
              * Gfci
              * @description Whether its device gives ground-fault protection for people.
@@ -6653,13 +6677,20 @@ export interface components {
              * @description Device or bus rating where the tap ends. [A]
              */
             end_device_a: number;
+            /**
+             * Feeder Ampacity A
+             * @description Ampacity of the larger conductor; 0 if it is not known. [A]
+             * @default 0
+             */
+            feeder_ampacity_a?: number;
             /** Feeder Device A */
             feeder_device_a: number;
             /**
              * Insulation
-             * @default THWN-2
+             * @description Empty takes what is usual for the metal and the route.
+             * @default null
              */
-            insulation?: string;
+            insulation?: string | null;
             /** Length M */
             length_m: number;
             /** Load A */

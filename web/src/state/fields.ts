@@ -123,6 +123,7 @@ export const FIELDS: Record<PartKind, Field[]> = {
     { field: 'neutral_switched', label: 'Its transfer equipment', type: 'yesno', choices: choices(['', 'as your call says'], ['yes', 'switches the neutral'], ['no', 'leaves the neutral solid']), only: (p) => p.alternate === true },
     { field: 'in_the_way', label: 'In the way', type: 'choices', choices: OBSTACLES },
     { field: 'note', label: 'Note', type: 'text', hint: 'for the crew' },
+    { field: 'full_rated', label: 'Device and can marked for 100 % continuous', type: 'flag' },
     { field: 'residual_ma', label: 'Residual-current device, mA', type: 'number', hint: 'none' },
     { field: 'gfci', label: 'Ground-fault protected', type: 'flag' },
   ],

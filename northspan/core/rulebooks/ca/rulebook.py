@@ -71,6 +71,7 @@ _COLORS = {
 _CITATIONS = {
     "new_three_wire": "Rule 10-208",
     "legacy_three_wire": "Rule 10-208",
+    "full_rated": "Rule 8-104(5)",
     "way_back": "Rule 10-500",
     "objectionable": "Rule 10-100",
     "earth_alone": "Rule 10-500",
@@ -248,6 +249,10 @@ class CaRulebook:
     def dwelling_methods(self) -> tuple[tuple[str, str], ...]:
         """List the methods for a dwelling's load with their names."""
         return dwelling.METHODS
+
+    def new_dwelling_methods(self) -> tuple[str, ...]:
+        """List the methods for a dwelling that is new."""
+        return ("basic",)
 
     def dwelling_allowance(self, facts: AllowanceFacts) -> Step:
         """Decide on the table of dwelling services."""

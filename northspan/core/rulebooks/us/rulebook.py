@@ -78,6 +78,7 @@ _SOURCE_SHARES = {
 _CITATIONS = {
     "new_three_wire": "250.32(B)(1)",
     "legacy_three_wire": "250.32(B)(1) exception 1",
+    "full_rated": "210.20(A), 215.3 exception 1",
     "way_back": "250.4(A)(5)",
     "objectionable": "250.6(A)",
     "earth_alone": "250.4(A)(5), 250.54",
@@ -250,6 +251,10 @@ class UsRulebook:
     def dwelling_methods(self) -> tuple[tuple[str, str], ...]:
         """List the methods for a dwelling's load with their names."""
         return dwelling.METHODS
+
+    def new_dwelling_methods(self) -> tuple[str, ...]:
+        """List the methods for a dwelling that is new, the usual one last."""
+        return "standard", "optional"
 
     def dwelling_allowance(self, facts: AllowanceFacts) -> Step:
         """Decide on the allowance for a dwelling's own supply."""
