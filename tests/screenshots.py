@@ -64,6 +64,7 @@ SHOTS: dict[str, tuple[str, dict[str, Any], Any]] = {
     "sizing-night-findings": ("/jobs/{id}/sizing", NIGHT, everything),
     "sizing-working": ("/jobs/{id}/sizing", WIDE, working),
     "sizing-phone": ("/jobs/{id}/sizing", PHONE, None),
+    "sizing-canada": ("/jobs/{ca}/sizing", WIDE, None),
     "carry": ("/carry", WIDE, None),
     "sheet": ("/jobs/{id}/sheet", WIDE, None),
     "record": ("/jobs/{id}/record", WIDE, None),
@@ -78,10 +79,11 @@ def main() -> int:
         with sync_playwright() as playwright:
             browser = open_browser(playwright)
             job_id = _a_job_with_a_history(server)
+            _, canadian = server.ask("POST", "/api/jobs", {"start": "demo", "rulebook": "ca-2021"})
             for name, (path, settings, prepare) in SHOTS.items():
                 context = browser.new_context(base_url=server.url, locale="en-US", timezone_id="UTC", **settings)
                 page = context.new_page()
-                page.goto(path.replace("{id}", job_id), wait_until="networkidle")
+                page.goto(path.replace("{id}", job_id).replace("{ca}", canadian["id"]), wait_until="networkidle")
                 if prepare:
                     prepare(page)
                 page.wait_for_timeout(500)
