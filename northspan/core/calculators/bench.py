@@ -15,7 +15,7 @@ from northspan.core.bench.setup import on_bench
 from northspan.core.bench.state_checks import StateCheck, state_checks
 from northspan.core.bench.trial import Trial
 from northspan.core.bench.verdict import verdict
-from northspan.core.bench.words import OBJECTION_A, amperes_text, clamp_words, opening_words
+from northspan.core.bench.words import DANGER_V, LIFT_V, OBJECTION_A, amperes_text, clamp_words, opening_words
 from northspan.core.calculators.answer import Answer
 from northspan.core.cautions import STANDING
 from northspan.core.circuit.role import Role
@@ -65,6 +65,9 @@ class CanRead:
     can_v: float
     touch_v: float
     after_v: float
+    lifted: bool
+    dangerous: bool
+    dangerous_after: bool
 
 
 @dataclass(frozen=True, slots=True)
@@ -88,6 +91,7 @@ class ElectrodeRead:
     id: str
     name: str
     amperes: float
+    shown: str
 
 
 @dataclass(frozen=True, slots=True)
@@ -98,6 +102,7 @@ class EarthRead:
     name: str
     ohm: float
     amperes: float
+    shown: str
     each: tuple[ElectrodeRead, ...]
     words: str
 
@@ -249,6 +254,7 @@ def _cans(solved: Solved) -> Iterator[CanRead]:
             key, place_name(on, key), made.building if made else "", key in on.state.live, bonded,
             made is not None and on.bonded_as_found(key), plan is not None and plan.bond == "bonded", made is not None and on.loose(key),
             can.line_1_v, can.line_2_v, can.line_line_v, can.can_v, can.touch_v, after,
+            can.touch_v >= LIFT_V, can.touch_v > DANGER_V, after > DANGER_V,
         )  # fmt: skip
 
 
@@ -271,14 +277,16 @@ def _earths(solved: Solved) -> Iterator[EarthRead]:
         edge = next(edge for edge in solved.circuit.edges if edge.role is Role.electrode and edge.part == key)
         current = solved.amperes(edge)
         names = {one: job.electrodes[one].name if one in job.electrodes else "rod on trial" for one, _ in earth.shares}
-        each = tuple(ElectrodeRead(one, names[one], share * current) for one, share in earth.shares)
-        yield EarthRead(key, job.buildings[key].name, earth.ohm, current, each, earth.words)
+        each = tuple(ElectrodeRead(one, names[one], share * current, amperes_text(share * current)) for one, share in earth.shares)
+        yield EarthRead(key, job.buildings[key].name, earth.ohm, current, amperes_text(current), each, earth.words)
     for key, source in job.sources.items():
         branch = f"{key}.earth"
         if branch in solved.now.amperes:
             ohm = next(one.ohm.real for one in solved.circuit.branches if one.key == branch)
             current = abs(solved.now.amperes[branch])
-            yield EarthRead(key, f"{source.name}, the utility's own", ohm, current, (), solved.circuit.sources_of_ohm[branch])
+            yield EarthRead(
+                key, f"{source.name}, the utility's own", ohm, current, amperes_text(current), (), solved.circuit.sources_of_ohm[branch]
+            )
 
 
 def _clamps(solved: Solved) -> Iterator[ClampRead]:

@@ -257,6 +257,14 @@ class Answers(unittest.TestCase):
         self.assertEqual((said(job, **tried).level, said(there, **tried).level), (4, 0))
         self.assertLess(solved(there, **tried).opener.latest_s, 0.1)
 
+    def test_a_can_is_dangerous_above_50_v_and_the_answer_says_so_now_and_after(self):
+        cut = {can.id: can for can in bench(BenchQuestion(job=a_house(), trial=Trial(case_fault="P", grounds_cut=("B",)))).cans}
+        cleared = {can.id: can for can in bench(BenchQuestion(job=a_house(), trial=Trial(case_fault="P"))).cans}
+        for can in (*cut.values(), *cleared.values()):
+            self.assertEqual((can.dangerous, can.dangerous_after, can.lifted), (can.touch_v > 50, can.after_v > 50, can.touch_v >= 1))
+        self.assertTrue(cut["P"].dangerous and cut["P"].dangerous_after)
+        self.assertFalse(cleared["P"].dangerous_after)
+
     def test_a_dead_can_says_so_and_a_typed_load_counts(self):
         state = solved(with_source(SourceKind.generator), state="H", case_fault="M")
         self.assertEqual(verdict(state).headline, "Nothing flows")

@@ -3067,8 +3067,14 @@ export interface components {
             building: string;
             /** Can V */
             can_v: number;
+            /** Dangerous */
+            dangerous: boolean;
+            /** Dangerous After */
+            dangerous_after: boolean;
             /** Id */
             id: string;
+            /** Lifted */
+            lifted: boolean;
             /** Line 1 V */
             line_1_v: number | null;
             /** Line 2 V */
@@ -3445,6 +3451,8 @@ export interface components {
             name: string;
             /** Ohm */
             ohm: number;
+            /** Shown */
+            shown: string;
             /** Words */
             words: string;
         };
@@ -3686,6 +3694,8 @@ export interface components {
             id: string;
             /** Name */
             name: string;
+            /** Shown */
+            shown: string;
         };
         /**
          * Enclosure

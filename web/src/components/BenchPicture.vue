@@ -81,11 +81,7 @@ function pressEarth(node: BenchNode): void {
 
 function earthWords(node: BenchNode): string {
   const earth = earths.value.get(node.building)
-  return earthOff(node) ? 'taken off' : earth ? `${ohms(earth.ohm)}, ${wireText(earth.amperes)}` : ''
-}
-
-function wireText(amperes: number): string {
-  return amperes >= 10 ? `${Math.round(amperes)} A` : amperes >= 0.1 ? `${amperes.toFixed(1)} A` : `${Math.round(amperes * 1000)} mA`
+  return earthOff(node) ? 'taken off' : earth ? `${ohms(earth.ohm)}, ${earth.shown}` : ''
 }
 
 function also(node: BenchNode): number {
@@ -105,7 +101,7 @@ function legsWords(node: BenchNode): string {
 }
 
 function danger(node: BenchNode): boolean {
-  return (cans.value.get(node.id)?.touch_v ?? 0) > 50
+  return cans.value.get(node.id)?.dangerous ?? false
 }
 
 /** Where electrodes go into the soil, from left to right, and the most that any of them carries. */
@@ -113,7 +109,7 @@ const earthEnds = computed(() => (layout.value?.nodes ?? []).flatMap((node) => {
   if (node.kind === 'source') return earths.value.get(node.id) ? [node.x + 12] : []
   return hasEarth(node) && !earthOff(node) ? [node.x + node.width - 20] : []
 }))
-const soil = computed(() => Math.max(0, ...[...earths.value.values()].map((earth) => earth.amperes)))
+const soil = computed(() => [...earths.value.values()].sort((a, b) => b.amperes - a.amperes)[0]?.shown ?? '')
 const standbyWords = computed(() => {
   const run = layout.value?.standby?.run
   const neutral = run ? wires.value.get(`${run}.N`) : undefined
@@ -191,7 +187,7 @@ function neutralOf(node: BenchNode): boolean {
           <line :x1="node.x + 34" :x2="node.x + node.width" :y1="NEUTRAL_Y" :y2="NEUTRAL_Y" :class="['bus', bus('N')]" />
           <g v-if="earths.get(node.id)">
             <line :x1="node.x + 12" :x2="node.x + 12" :y1="NEUTRAL_Y" :y2="SOIL_Y + 62" class="earth-line" :stroke-width="lineWidth(earths.get(node.id)?.amperes ?? 0)" /><line :x1="node.x + 12" :x2="node.x + 34" :y1="NEUTRAL_Y" :y2="NEUTRAL_Y" :class="['bus', bus('N')]" />
-            <text :x="node.x" :y="SOIL_Y + 97" class="amps">{{ ohms(earths.get(node.id)!.ohm) }}, {{ wireText(earths.get(node.id)!.amperes) }}</text>
+            <text :x="node.x" :y="SOIL_Y + 97" class="amps">{{ ohms(earths.get(node.id)!.ohm) }}, {{ earths.get(node.id)!.shown }}</text>
           </g>
         </template>
       </g>
@@ -209,7 +205,7 @@ function neutralOf(node: BenchNode): boolean {
 
       <template v-if="earthEnds.length > 1">
         <path :d="`M ${earthEnds[0]} ${SOIL_Y + 62} Q ${(earthEnds[0]! + earthEnds.at(-1)!) / 2} ${SOIL_Y + 84} ${earthEnds.at(-1)} ${SOIL_Y + 62}`" class="soil-way" />
-        <text :x="(earthEnds[0]! + earthEnds.at(-1)!) / 2" :y="SOIL_Y + 64" class="middle amps">the soil carries {{ wireText(soil) }}</text>
+        <text :x="(earthEnds[0]! + earthEnds.at(-1)!) / 2" :y="SOIL_Y + 64" class="middle amps">the soil carries {{ soil }}</text>
       </template>
 
       <g v-if="faultAt" class="fault">

@@ -5,10 +5,6 @@ import { ohms } from '../format/quantities'
 /** Everything the picture shows, and what is off this way, as tables. */
 defineProps<{ answer: Schemas['BenchAnswer'] }>()
 
-function current(amperes: number): string {
-  return amperes >= 0.1 ? `${amperes.toFixed(amperes >= 10 ? 0 : 1)} A` : `${Math.round(amperes * 1000)} mA`
-}
-
 function v(value: number | null | undefined): string {
   return value === null || value === undefined ? '' : `${value >= 10 ? Math.round(value) : value.toFixed(1)} V`
 }
@@ -20,7 +16,7 @@ function v(value: number | null | undefined): string {
     <div class="wide-table" tabindex="0" role="group" aria-label="Cans, table">
       <table class="other-ways">
         <thead><tr><th>Can</th><th class="number">L1 to N</th><th class="number">L2 to N</th><th class="number">L1 to L2</th><th class="number">To remote earth</th><th class="number">Touch, now</th><th class="number">After clearing</th></tr></thead>
-        <tbody><tr v-for="c in answer.cans" :key="c.id"><td>{{ c.name }}</td><td class="number">{{ v(c.line_1_v) }}</td><td class="number">{{ v(c.line_2_v) }}</td><td class="number">{{ v(c.line_line_v) }}</td><td class="number">{{ v(c.can_v) }}</td><td class="number" :class="{ bad: c.touch_v > 50 }">{{ v(c.touch_v) }}</td><td class="number">{{ v(c.after_v) }}</td></tr></tbody>
+        <tbody><tr v-for="c in answer.cans" :key="c.id"><td>{{ c.name }}</td><td class="number">{{ v(c.line_1_v) }}</td><td class="number">{{ v(c.line_2_v) }}</td><td class="number">{{ v(c.line_line_v) }}</td><td class="number">{{ v(c.can_v) }}</td><td class="number" :class="{ bad: c.dangerous }">{{ v(c.touch_v) }}</td><td class="number">{{ v(c.after_v) }}</td></tr></tbody>
       </table>
     </div>
     <h2 class="survey-title">Devices</h2>
@@ -38,8 +34,8 @@ function v(value: number | null | undefined): string {
       <thead><tr><th>Electrodes</th><th class="number">Resistance</th><th class="number">Carry</th></tr></thead>
       <tbody>
         <template v-for="e in answer.earths" :key="e.building">
-          <tr><td><b>{{ e.name }}</b>, {{ e.words }}</td><td class="number">{{ ohms(e.ohm) }}</td><td class="number">{{ current(e.amperes) }}</td></tr>
-          <tr v-for="one in e.each" :key="one.id"><td>{{ one.name }}</td><td /><td class="number">{{ current(one.amperes) }}</td></tr>
+          <tr><td><b>{{ e.name }}</b>, {{ e.words }}</td><td class="number">{{ ohms(e.ohm) }}</td><td class="number">{{ e.shown }}</td></tr>
+          <tr v-for="one in e.each" :key="one.id"><td>{{ one.name }}</td><td /><td class="number">{{ one.shown }}</td></tr>
         </template>
       </tbody>
     </table>

@@ -21,7 +21,7 @@ const LEVELS = ['Holds', 'Note', 'Wrong', 'Danger', 'Danger']
 const answer = computed(() => bench.answer.value)
 const shown = computed(() => (bench.changes.value ?? []).filter((change) => every.value || !change.same))
 const calls = computed(() => Object.values(store.plan?.sources ?? {}).flatMap((source) => source.calls ?? []))
-const touched = computed(() => answer.value?.cans.filter((can) => can.id === answer.value?.place || can.touch_v > 10).slice(0, 4) ?? [])
+const touched = computed(() => answer.value?.cans.filter((can) => can.id === answer.value?.place || can.lifted).slice(0, 4) ?? [])
 
 /** Ways with what a person feels at their far end. */
 const ways = computed(() => (store.plan?.ways ?? []).map((way) => {
@@ -63,7 +63,7 @@ function volts(value: number): string {
           <h2>Touching it, standing on the ground</h2>
           <table class="other-ways">
 <thead><tr><th>Can or case</th><th class="number">Now</th><th class="number">After</th></tr></thead>
-          <tbody><tr v-for="can in touched" :key="can.id"><td>{{ can.name }}</td><td class="number" :class="{ bad: can.touch_v > 50 }">{{ volts(can.touch_v) }}</td><td class="number" :class="{ bad: can.after_v > 50 }">{{ volts(can.after_v) }}</td></tr></tbody>
+          <tbody><tr v-for="can in touched" :key="can.id"><td>{{ can.name }}</td><td class="number" :class="{ bad: can.dangerous }">{{ volts(can.touch_v) }}</td><td class="number" :class="{ bad: can.dangerous_after }">{{ volts(can.after_v) }}</td></tr></tbody>
 </table>
         </template>
         <h2>Why</h2>
