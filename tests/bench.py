@@ -108,8 +108,16 @@ def over_http() -> list[Row]:
             assert status == 200
             revision = answer["revision"]
 
-        found = times_ms(300, edit)
+        job = state["job"]
+
+        def drag(number: int) -> None:
+            job["runs"]["F2"]["segments"][1]["pull_points_m"] = [10 + 0.05 * number]
+            status, _ = server.ask("POST", "/api/solve?focus=F2", job)
+            assert status == 200
+
+        found, dragged = times_ms(300, edit), times_ms(200, drag)
         return [
+            ("a pull point moved, planned anew over HTTP; p95", p95(dragged), 60, "ms"),
             ("PATCH, kept on disk, and its plan over HTTP; p95", p95(found), 60, "ms"),
             ("the same; median", statistics.median(found), 60, "ms"),
             *first_screen(server, state["id"]),

@@ -42,6 +42,24 @@ def bonds(page: Page) -> None:
     page.locator(".changes").wait_for()
 
 
+def pull(page: Page) -> None:
+    page.get_by_role("button", name="2 buried 175 ft").click()
+    page.get_by_role("button", name="Add a pull point").click()
+    page.get_by_role("slider", name="Pull point 1").wait_for()
+    page.locator(".center-scroll").evaluate("e => e.scrollTop = 0")
+
+
+def entries(page: Page) -> None:
+    page.locator(".place", has_text="Cottage").click()
+    page.locator(".building-earth").evaluate("e => document.querySelector('.answer').scrollTop = e.offsetTop - 80")
+
+
+def outbuilding(page: Page) -> None:
+    page.get_by_label("Case fault").select_option(label="Music room board")
+    page.locator(".outbuilding .way-card").first.wait_for()
+    page.locator(".outbuilding").evaluate("e => document.querySelector('.answer').scrollTop = e.offsetTop - 60")
+
+
 def site(page: Page) -> None:
     page.get_by_role("button", name="The whole site at once").click()
     page.locator(".curve .dot").first.wait_for()
@@ -54,7 +72,7 @@ def begin(page: Page) -> None:
 SHOTS: dict[str, tuple[str, dict[str, Any], Any]] = {
     "jobs": ("/", WIDE, begin),
     "survey": ("/jobs/{id}/survey", WIDE, survey),
-    "survey-phone": ("/jobs/{id}/survey", PHONE, None),
+    "route": ("/jobs/{id}/route", WIDE, pull),
     "loads": ("/jobs/{id}/loads", WIDE, loads),
     "electrodes": ("/jobs/{id}/electrodes", WIDE, electrodes),
     "bonds": ("/jobs/{id}/neutrals", WIDE, bonds),
@@ -65,6 +83,9 @@ SHOTS: dict[str, tuple[str, dict[str, Any], Any]] = {
     "sizing-working": ("/jobs/{id}/sizing", WIDE, working),
     "sizing-phone": ("/jobs/{id}/sizing", PHONE, None),
     "sizing-canada": ("/jobs/{ca}/sizing", WIDE, None),
+    "sizing-britain": ("/jobs/{uk}/sizing", WIDE, None),
+    "survey-britain": ("/jobs/{uk}/survey", WIDE, entries),
+    "bonds-britain": ("/jobs/{uk}/neutrals", WIDE, outbuilding),
     "carry": ("/carry", WIDE, None),
     "sheet": ("/jobs/{id}/sheet", WIDE, None),
     "record": ("/jobs/{id}/record", WIDE, None),
@@ -80,10 +101,12 @@ def main() -> int:
             browser = open_browser(playwright)
             job_id = _a_job_with_a_history(server)
             _, canadian = server.ask("POST", "/api/jobs", {"start": "demo", "rulebook": "ca-2021"})
+            _, british = server.ask("POST", "/api/jobs", {"start": "demo", "rulebook": "uk-2022"})
             for name, (path, settings, prepare) in SHOTS.items():
                 context = browser.new_context(base_url=server.url, locale="en-US", timezone_id="UTC", **settings)
                 page = context.new_page()
-                page.goto(path.replace("{id}", job_id).replace("{ca}", canadian["id"]), wait_until="networkidle")
+                address = path.replace("{id}", job_id).replace("{ca}", canadian["id"]).replace("{uk}", british["id"])
+                page.goto(address, wait_until="networkidle")
                 if prepare:
                     prepare(page)
                 page.wait_for_timeout(500)

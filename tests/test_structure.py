@@ -26,8 +26,8 @@ BELOW = {
 }
 # inside the core: lower first; a module may import of its own room and of those before it
 ROOMS = ("errors", "formula", "worked", "job", "upgrade", "calls", "findings", "rulebooks", "tree", "facts", "prices", "circuit", "loads",
-         "routing", "supply", "sizing", "questions", "plan", "earth", "panels", "bench", "cautions", "interrupting", "audit", "ways", "site", "solve", "rulebook_change",
-         "starts", "survey", "demo", "demo_ca", "demos", "calculators")  # fmt: skip
+         "routing", "supply", "sizing", "questions", "pull", "plan", "earth", "panels", "bench", "cautions", "interrupting", "audit", "ways", "site", "wording", "solve", "rulebook_change",
+         "starts", "survey", "demo", "demo_ca", "demo_uk", "demos", "calculators")  # fmt: skip
 PLAN_IS_DATA = {"plan", "cautions"}  # they hold what is shown and import nothing that computes
 
 
@@ -111,6 +111,8 @@ class Docstrings(unittest.TestCase):
     def test_every_figure_of_a_job_has_its_unit(self):
         units = (
             "_m",
+            "_n",
+            "_factor",
             "_m2",
             "_c",
             "_a",
@@ -144,6 +146,7 @@ class Docstrings(unittest.TestCase):
             "spaces_free",
             "neutral_terminals",
             "neutrals_landed",
+            "hands",
         }  # numbers without a unit
         for model in Job.model_json_schema()["$defs"].values():
             for name, field in model.get("properties", {}).items():

@@ -84,6 +84,17 @@ def detailed_runs() -> set[str] | None:
     return None if focus is None else {name for name in focus.split(",") if name}
 
 
+def rulebook_asked(usual: str) -> str:
+    """Read in whose words an answer is wanted. [-]
+
+    Parameters
+    ----------
+    usual : str
+        The rulebook if nobody said. [-]
+    """
+    return request.args.get("rulebook", usual)
+
+
 def answer(model: BaseModel, status: HTTPStatus = HTTPStatus.OK, revision: int | None = None) -> Response:
     """Answer with a model as JSON.
 

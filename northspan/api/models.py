@@ -7,7 +7,7 @@ from typing import Annotated, Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field, RootModel, StringConstraints
 
-from northspan.core.job import FallReading, FourPinReading, Id, Job, Leg, LibraryLoad, Name
+from northspan.core.job import FallReading, FourPinReading, Id, Job, Leg, LibraryLoad, Name, System
 from northspan.core.plan import Plan
 from northspan.core.starts import Answers, Asked
 
@@ -190,6 +190,19 @@ class RulebookList(Wire):
     rulebooks: list[Choice]
 
 
+class DeviceType(Choice):
+    """A kind of device, and its ratings. [A]"""
+
+    ratings_a: list[float]
+
+
+class Phrase(Wire):
+    """A phrase of the screens, and what is said for it here."""
+
+    phrase: str
+    said: str
+
+
 class RulebookOptions(Wire):
     """What a rulebook lets a person choose from, in its own terms."""
 
@@ -200,8 +213,22 @@ class RulebookOptions(Wire):
     places: list[Choice]
     surfaces: list[Choice]
     insulations: list[str]
+    cable: str = Field(description="The insulation or cable that is usual indoors without a pipe.")
+    cable_size: str = Field(description="The size of it that is asked about most.")
     sizes: dict[str, list[Choice]]
     devices: list[float]
     dwelling_methods: list[Choice]
     raised_voltages: list[float]
+    laid_ways: list[Choice]
+    terminals: list[Choice]
+    earthings: list[Choice]
+    groundings: list[Choice]
+    device_types: list[DeviceType]
+    usual_system: System = Field(description="Windings of a usual supply there.")
+    usual_v: float = Field(description="Its voltage, line to line, or line to neutral where there is one line. [V]")
+    one_line: bool = Field(description="Whether its supplies have one line and a neutral.")
+    floor_load: bool = Field(description="Whether a dwelling's load is worked from its floor area.")
+    by_loop: bool = Field(description="Whether it protects by the earth fault loop.")
+    old_colors: bool = Field(description="Whether installations with other wire colors still stand there.")
     terms: dict[str, str]
+    phrases: list[Phrase]

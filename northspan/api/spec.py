@@ -75,6 +75,13 @@ _FOCUS = {
     "schema": {"type": "string"},
     "description": "Runs to show with their working, comma between them; all if left out",
 }
+_RULEBOOK = {
+    "name": "rulebook",
+    "in": "query",
+    "required": False,
+    "schema": {"type": "string"},
+    "description": "In whose words and units; the first one if left out",
+}
 _PERSON = {"name": "Northspan-Person", "in": "header", "required": False, "schema": {"type": "string"}, "description": "Who edits"}
 
 
@@ -117,6 +124,8 @@ def _complete(path: str, method: str, operation: dict[str, Any], taken: dict[str
         path.endswith("/jobs") and method == "get"
     ):
         extra.append(_FOCUS)
+    if path.endswith("/starts"):
+        extra.append(_RULEBOOK)
     operation["parameters"] = operation.get("parameters", []) + extra
 
 

@@ -9,16 +9,17 @@ from apiflask import APIBlueprint
 from flask import Response, abort, current_app
 
 from northspan.api import bodies, models
+from northspan.api.options import rulebook_options
 from northspan.api.tester import measured
 from northspan.core.calculators import CALCULATORS, Calculator
 from northspan.core.demo import kestrel_hollow
 from northspan.core.demos import DEMOS
 from northspan.core.job import Job, LibraryLoad, route_length_m
 from northspan.core.plan import Plan
-from northspan.core.rulebook_change import moved
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
 from northspan.core.solve import solve
-from northspan.core.starts import STARTS, Answers, empty_job, start_edits, started
+from northspan.core.starts import Answers, start_edits
+from northspan.core.starts.native import begun, nothing_yet, starts_under
 from northspan.core.survey import doubling, removal
 from northspan.core.upgrade import read_job
 from northspan.files.gpx import read_gpx
@@ -138,8 +139,9 @@ def solve_job() -> Response:
 @bp.get("/starts")
 @bp.output(models.StartList)
 def list_starts() -> Response:
-    """List the guided starts with what they ask."""
-    items = [models.StartItem(key=s.key, title=s.title, words=s.words, adds=s.adds, asks=list(s.asks)) for s in STARTS.values()]
+    """List the guided starts with what they ask, in the words of a rulebook."""
+    named = bodies.rulebook_asked(rulebook_names()[0])
+    items = [models.StartItem(key=s.key, title=s.title, words=s.words, adds=s.adds, asks=list(s.asks)) for s in starts_under(named)]
     return bodies.answer(models.StartList(starts=items))
 
 
@@ -222,24 +224,7 @@ def get_rulebook(name: str) -> Response:
     """Read what a rulebook lets a person choose from."""
     if name not in rulebook_names():
         abort(HTTPStatus.NOT_FOUND, f"There is no rulebook {name}.")
-    book = rulebook_named(name)
-    dialect = asdict(book.dialect)
-    return bodies.answer(
-        models.RulebookOptions(
-            id=book.id,
-            title=book.title,
-            metals=[models.Choice(value=m, title=dialect.get(m, m)) for m in book.metals()],
-            methods=[models.Choice(value=v, title=t) for v, t in book.methods()],
-            places=[models.Choice(value=v, title=t) for v, t in book.places()],
-            surfaces=[models.Choice(value=v, title=t) for v, t in book.surfaces()],
-            insulations=list(book.insulations()),
-            sizes={m: [models.Choice(value=s, title=book.size_name(s)) for s in book.sizes(m)] for m in book.metals()},
-            devices=list(book.devices()),
-            dwelling_methods=[models.Choice(value=v, title=t) for v, t in book.dwelling_methods()],
-            raised_voltages=list(book.raised_voltages()),
-            terms=dialect,
-        )
-    )
+    return bodies.answer(rulebook_options(rulebook_named(name)))
 
 
 def _jobs() -> Jobs:
@@ -261,8 +246,8 @@ def _started(wanted: models.NewJob) -> Job:
     if wanted.start == "demo":
         return DEMOS.get(wanted.rulebook, kestrel_hollow)()
     if wanted.start == "empty":
-        return moved(empty_job(wanted.name), wanted.rulebook)
-    return moved(started(wanted.start, wanted.answers or Answers(name=wanted.name)), wanted.rulebook)
+        return nothing_yet(wanted.name, wanted.rulebook)
+    return begun(wanted.start, wanted.answers or Answers(name=wanted.name), wanted.rulebook)
 
 
 def _state(stored: StoredJob, status: HTTPStatus = HTTPStatus.OK) -> Response:

@@ -113,6 +113,24 @@ CALLS: dict[str, CallKind] = {
             "run",
         ),
         CallKind(
+            "protective_conductor",
+            "How is a protective conductor sized?",
+            (
+                School("formula", "By the formula, at the device's real time"),
+                School("table", "By the table"),
+            ),
+            "run",
+        ),
+        CallKind(
+            "supplementary_bonding",
+            "Bonding in a room with a bath or shower?",
+            (
+                School("omit", "Left out where all conditions are proved"),
+                School("fit", "Fitted anyway"),
+            ),
+            "building",
+        ),
+        CallKind(
             "pipe_size",
             "How large a pipe?",
             (

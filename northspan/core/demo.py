@@ -20,6 +20,7 @@ from northspan.core.job import (
     Metal,
     Method,
     Place,
+    Pull,
     Run,
     RunKind,
     Segment,
@@ -189,5 +190,6 @@ def _runs() -> dict[str, Run]:
             device_a=20,
             pipe_size="3/4",
             segments=(Segment(length_m=90 * FT_M, bends_deg=405, ambient_c=20, cover_m=0.46),),
+            pull=Pull(lubricated=False),
         ),
     }

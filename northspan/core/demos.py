@@ -6,6 +6,7 @@ from collections.abc import Callable
 
 from northspan.core.demo import kestrel_hollow
 from northspan.core.demo_ca import lac_sureau
+from northspan.core.demo_uk import tern_cottage
 from northspan.core.job import Job
 
-DEMOS: dict[str, Callable[[], Job]] = {"us-2023": kestrel_hollow, "ca-2021": lac_sureau}
+DEMOS: dict[str, Callable[[], Job]] = {"us-2023": kestrel_hollow, "ca-2021": lac_sureau, "uk-2022": tern_cottage}

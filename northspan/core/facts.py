@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from northspan.core.job import BuildingUse, ElectrodeKind, Job, Run, RunKind, SourceKind, Status, WaterPipe
+from northspan.core.job import BuildingUse, Earthing, ElectrodeKind, Grounding, Job, Run, RunKind, SourceKind, Status, WaterPipe
 from northspan.core.rulebooks.protocol import BuildingFacts, RunFacts
+from northspan.core.rulebooks.registry import rulebook_named
 from northspan.core.tree import Tree
 
 STANDING_FREE = BuildingFacts(
@@ -22,6 +23,28 @@ def run_facts(run: Run, line_v: float) -> RunFacts:
         Line to line voltage of its source. [V]
     """
     return RunFacts(run.kind, run.circuit, run.grounding, run.gfci, line_v, run.segments)
+
+
+def earthing_at(tree: Tree, run_id: str, *, far_end: bool) -> Earthing:
+    """Tell how a run is earthed: by its supply, or by an electrode of its own beyond an island.
+
+    Parameters
+    ----------
+    tree : Tree
+        The property. [-]
+    run_id : str
+        The run; an unknown one has what the code's country usually has. [-]
+    far_end : bool
+        At its far end, where an island begins with the run itself, or at its head. [-]
+    """
+    usual = rulebook_named(tree.job.rulebook).earthings()[0][0]
+    if run_id not in tree.job.runs:
+        return usual
+    way = tree.way_to(run_id)
+    if any(tree.job.runs[key].grounding is Grounding.island for key in (way if far_end else way[:-1])):
+        return Earthing.tt
+    source = tree.source_of(run_id)
+    return source.earthing if source else usual
 
 
 def building_facts(tree: Tree, building_id: str, line_v: float) -> BuildingFacts:
@@ -62,4 +85,5 @@ def building_facts(tree: Tree, building_id: str, line_v: float) -> BuildingFacts
         run_facts(supply, line_v) if supply else None,
         branches,
         electrodes,
+        earthing_at(tree, tree.entering.get(building_id, ("",))[0], far_end=True),
     )

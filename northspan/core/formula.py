@@ -16,6 +16,8 @@ _FUNCTIONS: dict[str, Callable[..., float]] = {
     "cos": math.cos,
     "sin": math.sin,
     "acos": math.acos,
+    "cosh": math.cosh,
+    "sinh": math.sinh,
     "floor": math.floor,
 }
 _SIGNS: dict[type[ast.operator], tuple[str, int]] = {
@@ -54,7 +56,7 @@ def compiled(text: str) -> Formula:
     Parameters
     ----------
     text : str
-        Arithmetic over names: + - * / **, max, min, sqrt, log, cos, sin, acos, floor. [-]
+        Arithmetic over names: + - * / **, max, min, sqrt, log, cos, sin, acos, cosh, sinh, floor. [-]
 
     Returns
     -------

@@ -5,19 +5,25 @@ from __future__ import annotations
 from dataclasses import replace
 
 from northspan.core.calls import Schools
-from northspan.core.job import Circuit, Run, RunKind, Segment, SourceKind, System
+from northspan.core.facts import earthing_at
+from northspan.core.job import Circuit, Earthing, Grounding, Load, LoadKind, Run, RunKind, Segment, SourceKind, Status, System
 from northspan.core.loads.dwelling import dwelling_carried
 from northspan.core.loads.legs import LegLoads
 from northspan.core.loads.run_load import line_voltage, load_of_run
+from northspan.core.rulebooks.loop_protocol import LoopAhead
 from northspan.core.rulebooks.protocol import DesignLoad, Rulebook
-from northspan.core.sizing.question import RunQuestion
+from northspan.core.sizing.question import RunQuestion, guard_of
 from northspan.core.sizing.run import SizedRun
 from northspan.core.supply.windings import facts_of, regulation_percent
 from northspan.core.tree import Tree
 from northspan.core.worked import Step, Worked, ruled
 
+USUAL_OUTLET_A = 13.0
 
-def question_of(tree: Tree, run_id: str, sized: dict[str, SizedRun], schools: Schools, rulebook: Rulebook) -> RunQuestion:
+
+def question_of(
+    tree: Tree, run_id: str, sized: dict[str, SizedRun], schools: Schools, rulebook: Rulebook, electrode_ohm: dict[str, float] | None = None
+) -> RunQuestion:
     """Gather everything that decides a run.
 
     Parameters
@@ -32,15 +38,19 @@ def question_of(tree: Tree, run_id: str, sized: dict[str, SizedRun], schools: Sc
         The calls of the job. [-]
     rulebook : Rulebook
         The code to follow. [-]
+    electrode_ohm : dict, optional
+        Resistance of the electrodes of each building, where it is known. [ohm]
     """
     job, run = tree.job, tree.job.runs[run_id]
     if rulebook.drop_is_rule() and schools["drop_limit"] == "none":
         schools = schools.but("drop_limit", "advised")  # a rule is not left aside by a call
     source = tree.source_of(run_id)
     line_v = source.line_v if source else rulebook.usual_v
-    system = source.system if source else System.split_phase
+    system = source.system if source else rulebook.usual_system
     neutral_v = rulebook.to_neutral_v(line_v, system)
     load = load_of_run(tree, run_id, rulebook)
+    if system is System.single_phase and load.value:
+        load = Worked(replace(load.value, line_2_a=0.0, neutral_2_a=0.0), load.steps)
     if run.full_rated and load.value and load.value.design.continuous_a:
         load = _full_rated(load.value, load.steps, rulebook)
     home, why_not = dwelling_carried(tree, run_id) if run.kind in {RunKind.service, RunKind.feeder} else ("", "")
@@ -50,7 +60,12 @@ def question_of(tree: Tree, run_id: str, sized: dict[str, SizedRun], schools: Sc
     if own and own.rating_kva and load.value:
         lost = regulation_percent(own, load.value.design.total_a, run.power_factor)[-1].value
     ahead = tree.way_to(run_id)[:-1]
-    above = lost + sum(sized[key].tried.drop.value.percent + sized[key].question.ahead_percent for key in ahead if key in sized)
+    counted = [key for key in ahead if key in sized and rulebook.drop_counts(job.runs[key].kind)]
+    above = lost + sum(sized[key].tried.drop.value.percent + sized[key].question.ahead_percent for key in counted)
+    loop = loop_ahead(tree, run_id, sized, rulebook, electrode_ohm or {})
+    limits = rulebook.drop_limits(
+        run.drop_limit_percent or job.drop_limits.run_percent, job.drop_limits.way_percent, lighting=loop is not None and loop.lighting
+    )
     fed = job.sources.get(run.target)
     feeder = sized.get(tree.feeding.get(run.origin, ""))
     return RunQuestion(
@@ -60,8 +75,8 @@ def question_of(tree: Tree, run_id: str, sized: dict[str, SizedRun], schools: Sc
         line_v=line_v,
         nominal_v=neutral_v if run.circuit is Circuit.two_wire_neutral else line_v,
         drop_above_percent=above,
-        run_limit_percent=run.drop_limit_percent or job.drop_limits.run_percent,
-        way_limit_percent=job.drop_limits.way_percent,
+        run_limit_percent=limits[0],
+        way_limit_percent=limits[1],
         schools=schools,
         neutral_v=neutral_v,
         system=system,
@@ -70,10 +85,62 @@ def question_of(tree: Tree, run_id: str, sized: dict[str, SizedRun], schools: Sc
         why_not_whole=why_not,
         tapped_a=feeder.device.value if run.kind is RunKind.tap and feeder else 0.0,
         tapped_ampacity_a=feeder.tried.ampacity.value.final_a if run.kind is RunKind.tap and feeder else 0.0,
+        tapped_size=feeder.tried.wire.size if run.kind is RunKind.tap and feeder else "",
         primary=facts_of(fed, line_v) if fed else None,
         secondary=facts_of(own, _primary_v(tree, run.origin, rulebook)) if own else None,
         ahead_percent=lost,
+        guard=guard_of(run, rulebook),
+        loop=loop,
     )
+
+
+def loop_ahead(
+    tree: Tree, run_id: str, sized: dict[str, SizedRun], rulebook: Rulebook, electrode_ohm: dict[str, float]
+) -> LoopAhead | None:
+    """Gather the earth fault loop up to the head of a run, where the code protects by it.
+
+    Parameters
+    ----------
+    tree : Tree
+        The property. [-]
+    run_id : str
+        The run. [-]
+    sized : dict
+        Runs ahead of it, sized. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    electrode_ohm : dict
+        Resistance of the electrodes of each building, where it is known. [ohm]
+    """
+    if rulebook.loop is None:
+        return None
+    job, run, way = tree.job, tree.job.runs[run_id], tree.way_to(run_id)
+    source = tree.source_of(run_id)
+    earthing = earthing_at(tree, run_id, far_end=False)
+    by_earth = earthing is Earthing.tt
+    supply = rulebook.loop.supply_loop(earthing, source.loop_ohm if source and not by_earth else None)
+    island = next((key for key in reversed(way[:-1]) if job.runs[key].grounding is Grounding.island), None)
+    stands_at = tree.building_of(job.runs[island or way[0]].target)
+    last = sized.get(way[-2]) if len(way) > 1 and way[-2] != island else None
+    wires = last.tried.loop.value.wires_ohm if last is not None and last.tried.loop is not None else (0.0, 0.0)
+    residual = [job.runs[key].residual_ma for key in way]
+    loads = _behind(tree, run) if run.kind is RunKind.branch else []
+    outlets = [load.outlet_a or USUAL_OUTLET_A for load in loads if load.kind is LoadKind.sockets]
+    return LoopAhead(
+        earthing=earthing,
+        supply_ohm=supply.value,
+        supply_words=supply.words,
+        wires_ohm=wires,
+        electrode_ohm=electrode_ohm.get(stands_at) if by_earth else None,
+        residual_ma=min((ma for ma in residual if ma is not None), default=None),
+        outlet_a=min(outlets, default=None),
+        lighting=any(load.kind is LoadKind.lighting for load in loads),
+        kinds=frozenset(load.kind for load in loads),
+    )
+
+
+def _behind(tree: Tree, run: Run) -> list[Load]:
+    return [load for node in tree.below(run.target) for _, load in tree.loads_at.get(node, ()) if load.status is not Status.remove]
 
 
 def _full_rated(legs: LegLoads, steps: tuple[Step, ...], rulebook: Rulebook) -> Worked[LegLoads | None]:

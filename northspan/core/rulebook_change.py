@@ -8,12 +8,14 @@ from typing import Any
 
 from northspan.core.errors import InvalidJob
 from northspan.core.findings import Edit
-from northspan.core.job import Job, Method, Run, Units
+from northspan.core.job import Grounding, Job, Method, Run, Source, SourceKind, System, Terminals, Units
 from northspan.core.loads.dwelling import CONNECTED
 from northspan.core.plan import Plan
 from northspan.core.rulebooks.protocol import Rulebook
 from northspan.core.rulebooks.registry import rulebook_named
+from northspan.core.sizing.question import device_shelf
 from northspan.core.solve import solve
+from northspan.core.wording import Wording
 
 STAND_IN = {Method.pvc80: Method.pvc40}  # what takes the place of a method that another code does not know
 
@@ -55,22 +57,57 @@ def rulebook_change(job: Job, name: str) -> RulebookChange:
     """
     book = rulebook_named(name)
     edits = [Edit("add", "/rulebook", name)]
-    said: list[str] = []
     units = Units.metres if book.dialect.length_unit == "metres" else Units.feet
     if job.units is not units:
         edits.append(Edit("add", "/units", units.value))
+    handed, said = _handed_back(job, book)
+    edits += handed
+    moved = _applied(job, edits)
+    before, after = solve(job, ()), solve(moved, ())
+    return RulebookChange(tuple(edits), tuple(said), tuple(_meanings(job, before, after)))
+
+
+def settled(job: Job, before: Job | None = None) -> Job:
+    """Settle a job in its own rulebook: what was laid out with the habits of another one becomes native.
+
+    Parameters
+    ----------
+    job : Job
+        The job. [-]
+    before : Job, optional
+        As it stood; its parts keep their names. [-]
+    """
+    book = rulebook_named(job.rulebook)
+    job = _applied(job, _handed_back(job, book)[0])
+    if not book.dialect.phrases:
+        return job
+    wording = Wording(book.dialect.phrases, ())
+    named = {}
+    for kind in ("sources", "enclosures", "electrodes", "loads", "runs"):
+        old = getattr(before, kind) if before else {}
+        parts = getattr(job, kind)
+        named[kind] = {k: one if k in old else one.model_copy(update={"name": wording.said(one.name)}) for k, one in parts.items()}
+    return job.model_copy(update=named)
+
+
+def _handed_back(job: Job, book: Rulebook) -> tuple[list[Edit], list[str]]:
+    """The edits that hand back to the rules what a code does not know, and what is said of each."""
+    edits: list[Edit] = []
+    said: list[str] = []
     for key, run in job.runs.items():
         for field, value, words in _run_edits(run, book):
             edits.append(Edit("add", f"/runs/{key}/{field}", value))
             said.append(f"{run.name}: {words}")
+    for key, source in job.sources.items():
+        for field, value, words in _source_edits(source, book):
+            edits.append(Edit("add", f"/sources/{key}/{field}", value))
+            said.append(f"{source.name}: {words}")
     methods = [key for key, _ in book.dwelling_methods()]
     for key, building in job.buildings.items():
         if building.load_method not in {CONNECTED, *methods}:
             edits.append(Edit("add", f"/buildings/{key}/load_method", methods[0]))
             said.append(f"{building.name}: its load by the method of that code")
-    moved = _applied(job, edits)
-    before, after = solve(job, ()), solve(moved, ())
-    return RulebookChange(tuple(edits), tuple(said), tuple(_meanings(job, before, after)))
+    return edits, said
 
 
 def moved(job: Job, name: str) -> Job:
@@ -91,13 +128,51 @@ def moved(job: Job, name: str) -> Job:
     return job if job.rulebook == name else _applied(job, list(rulebook_change(job, name).edits))
 
 
-def _run_edits(run: Run, book: Rulebook) -> Iterator[tuple[str, str | None, str]]:
+def _source_edits(source: Source, book: Rulebook) -> Iterator[tuple[str, float | str | bool | None, str]]:
+    """Supplies belong to a country: their windings, their voltage, who makes their earth."""
+    other = source.system is not book.usual_system and System.single_phase in {source.system, book.usual_system}
+    if source.kind is not SourceKind.transformer and other:
+        yield "system", book.usual_system.value, "the windings that sources have there"
+        yield "line_v", book.usual_v, f"{source.line_v:g} V becomes {book.usual_v:g} V"
+    known = dict(book.earthings())
+    if source.earthing not in known:
+        earthing = next(iter(known))
+        yield "earthing", earthing.value, f"its earth: {known[earthing]}. Look at the intake before you trust it"
+    if source.neutral_size is not None and source.neutral_size not in book.sizes(book.metals()[0]):
+        yield "neutral_size", None, f"neutral of {source.neutral_size} is no size there"
+
+
+def _run_edits(run: Run, book: Rulebook) -> Iterator[tuple[str, float | str | bool | None, str]]:
     """Whatever of a run the other code does not know."""
     known = {method for method, _ in book.methods()}
+    laid = {way for way, _ in book.laid_ways()}
     for i, stretch in enumerate(run.segments):
         if stretch.method not in known:
             instead = STAND_IN.get(stretch.method, next(iter(book.methods()))[0])
             yield f"segments/{i}/method", instead.value, f"{dict(book.methods())[instead]} in place of {stretch.method.value}"
+        if stretch.laid and stretch.laid not in laid:
+            yield f"segments/{i}/laid", "", f"reference method {stretch.laid} is not known there"
+    yield from _pinned(run, book)
+    pipes = {pipe.size for stretch in run.segments if stretch.method in known for pipe in book.pipes(stretch.method, 3)}
+    if run.pipe_size is not None and run.pipe_size not in pipes:
+        yield "pipe_size", None, f"pipe {run.pipe_size} is no size there; the rules choose"
+
+
+def _pinned(run: Run, book: Rulebook) -> Iterator[tuple[str, float | str | bool | None, str]]:
+    """What somebody chose of a run: its earth, its terminals, metal, device and sizes."""
+    if run.grounding not in dict(book.groundings()):
+        yield "grounding", Grounding.equipment_ground.value, "an equipment ground comes along; there is no other way there"
+    if run.terminals not in dict(book.terminal_markings()):
+        yield "terminals", Terminals.unmarked.value, f"terminals of {run.terminals.value} °C are not marked there"
+    if run.metal is not None and run.metal not in book.metals():
+        yield "metal", None, f"{run.metal.value} is not in its tables; the rules choose"
+    kind = run.device_type if run.device_type in dict(book.device_types()) else ""
+    if run.device_type != kind:
+        yield "device_type", kind, f"type {run.device_type} is not known there"
+    if run.ring and book.loop is None:
+        yield "ring", False, "a ring is not known there; it is sized as one cable from one end"
+    if run.device_a is not None and run.device_a not in device_shelf(run, book, kind):
+        yield "device_a", None, f"no device of {run.device_a:g} A there; the rules choose"
     if run.insulation is not None and run.insulation not in book.insulations():
         yield "insulation", None, f"{run.insulation} is not known there; the rules choose"
     sizes = {size for metal in book.metals() for size in book.sizes(metal)}
@@ -105,9 +180,6 @@ def _run_edits(run: Run, book: Rulebook) -> Iterator[tuple[str, str | None, str]
         size = getattr(run, field)
         if size is not None and size not in sizes:
             yield field, None, f"{size} is no size there; the rules choose"
-    pipes = {pipe.size for stretch in run.segments if stretch.method in known for pipe in book.pipes(stretch.method, 3)}
-    if run.pipe_size is not None and run.pipe_size not in pipes:
-        yield "pipe_size", None, f"pipe {run.pipe_size} is no size there; the rules choose"
 
 
 def _applied(job: Job, edits: list[Edit]) -> Job:

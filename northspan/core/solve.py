@@ -6,10 +6,12 @@ from collections.abc import Collection, Iterator
 from dataclasses import replace
 
 from northspan.core.audit import audit, main_outcomes
+from northspan.core.bench.earths import electrodes_ohm
 from northspan.core.bench.said import bonds_said
 from northspan.core.calls import CALLS, Schools, check_calls, schools_of
 from northspan.core.cautions import STANDING
 from northspan.core.earth.buildings import building_findings, legacy_findings, plan_building
+from northspan.core.earth.loop_checks import bonding_groups, loop_findings, wet_room_call
 from northspan.core.errors import OutsideTable
 from northspan.core.facts import STANDING_FREE, building_facts
 from northspan.core.findings import Finding, Severity, by_severity
@@ -18,6 +20,8 @@ from northspan.core.job import Job, Status
 from northspan.core.loads.load_plan import plan_loads, plan_methods
 from northspan.core.panels.bonding import bond_findings, plan_enclosures
 from northspan.core.plan import BuildingPlan, CallPlan, Plan, RunPlan
+from northspan.core.pull.along import ground_findings, height_findings
+from northspan.core.pull.run_pull import pull_findings, pull_of
 from northspan.core.questions import question_of
 from northspan.core.rulebooks.protocol import BuildingFacts, Rulebook, Wire
 from northspan.core.rulebooks.registry import rulebook_named
@@ -27,6 +31,7 @@ from northspan.core.sizing.run_plan import plan_run, unsized, with_working
 from northspan.core.supply.source_plan import plan_sources
 from northspan.core.tree import Tree, tree_of
 from northspan.core.ways import plan_ways
+from northspan.core.wording import in_words, wording_of
 
 
 def solve(job: Job, detailed: Collection[str] | None = None) -> Plan:
@@ -59,6 +64,7 @@ def solve(job: Job, detailed: Collection[str] | None = None) -> Plan:
     rulebook = rulebook_named(job.rulebook)
     check_calls(job)
     tree = tree_of(job)
+    job, electrodes = tree.job, electrodes_ohm(tree, rulebook)
     schools = schools_of(job)
     facts = {key: building_facts(tree, key, rulebook.usual_v) for key in job.buildings}
     findings: list[Finding] = []
@@ -66,7 +72,7 @@ def solve(job: Job, detailed: Collection[str] | None = None) -> Plan:
     plans: dict[str, RunPlan] = {}
     for run_id in tree.order:
         try:
-            question = question_of(tree, run_id, sized, schools, rulebook)
+            question = question_of(tree, run_id, sized, schools, rulebook, electrodes)
         except OutsideTable as outside:  # a load behind it is in no table; the load's own finding names the way out
             plans[run_id] = unsized(run_id, job.runs[run_id], rulebook.usual_v, f"A load behind it cannot be worked: {outside}")
             continue
@@ -74,9 +80,13 @@ def solve(job: Job, detailed: Collection[str] | None = None) -> Plan:
         findings += planned.findings
         if planned.sized:
             sized[run_id] = planned.sized
+            findings += pull_findings(run_id, planned.sized, rulebook)
+            findings += [*height_findings(run_id, planned.sized, rulebook), *ground_findings(run_id, planned.sized, rulebook)]
         wanted = detailed is None or run_id in detailed
         building = facts.get(tree.building_of(job.runs[run_id].target), STANDING_FREE)
         plans[run_id] = with_working(job, run_id, question, building, rulebook) if wanted else planned.plan
+        if wanted and planned.sized:
+            plans[run_id] = plans[run_id].model_copy(update={"pull": pull_of(run_id, planned.sized, rulebook)})
     findings += _undrawn(tree)
     here = faults(tree, sized, rulebook)
     enclosures = {key: with_fault(plan, here.get(key)) for key, plan in plan_enclosures(tree, facts, schools, rulebook).items()}
@@ -89,18 +99,22 @@ def solve(job: Job, detailed: Collection[str] | None = None) -> Plan:
     findings += [*about_sources, *about_loads, *fault_findings(tree, here, rulebook), *audit(tree, sized, schools, rulebook)]
     findings += [*bond_findings(job, enclosures, rulebook), *about_bonds]
     findings += building_findings(tree, buildings, facts, rulebook)
+    findings += loop_findings(tree, facts, sized, rulebook)
     findings += legacy_findings(tree, schools["legacy_feed"], facts, rulebook)
-    return Plan(
-        rulebook=job.rulebook,
-        rulebook_title=rulebook.title,
-        standing=STANDING,
-        runs=plans,
-        ways=plan_ways(tree, sized, plans),
-        enclosures=enclosures,
-        buildings=buildings,
-        sources=sources,
-        loads=loads,
-        findings=by_severity(findings),
+    return in_words(
+        Plan(
+            rulebook=job.rulebook,
+            rulebook_title=rulebook.title,
+            standing=STANDING,
+            runs=plans,
+            ways=plan_ways(tree, sized, plans, rulebook),
+            enclosures=enclosures,
+            buildings=buildings,
+            sources=sources,
+            loads=loads,
+            findings=by_severity(findings),
+        ),
+        wording_of(job, rulebook),
     )
 
 
@@ -112,11 +126,12 @@ def _buildings(
     for key, fact in facts.items():
         if job.buildings[key].status is Status.remove or not any(e.building == key for e in job.enclosures.values()):
             continue
-        plan = plan_building(tree, key, fact, _supply(tree, key, sized), rulebook, schools["rods"])
+        more = bonding_groups(tree, key, sized, rulebook)
+        plan = plan_building(tree, key, fact, _supply(tree, key, sized), rulebook, schools["rods"], more)
         methods, about = plan_methods(tree, key, rulebook)
         findings += about
         line_1_a, line_2_a, neutral_a = _legs(tree, key, sized)
-        calls = (*plan.calls, *_main_call(tree, key))
+        calls = (*plan.calls, *_main_call(tree, key), *wet_room_call(tree, key, sized, rulebook))
         plans[key] = replace(plan, methods=methods, calls=calls, line_1_a=line_1_a, line_2_a=line_2_a, neutral_a=neutral_a)
     return plans
 

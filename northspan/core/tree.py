@@ -6,7 +6,8 @@ from dataclasses import dataclass, field, replace
 from functools import cached_property
 
 from northspan.core.errors import InvalidJob
-from northspan.core.job import EnclosureKind, Job, Load, Run, RunKind, Source, SourceKind, Status
+from northspan.core.job import Across, Circuit, EnclosureKind, Job, Load, Run, RunKind, Source, SourceKind, Status, System
+from northspan.core.rulebooks.registry import rulebook_named
 
 WITHOUT_DEVICE = frozenset({EnclosureKind.meter, EnclosureKind.junction_box, EnclosureKind.splitter})
 
@@ -184,7 +185,39 @@ def tree_of(job: Job) -> Tree:
     missed = [run_id for run_id in feeding.values() if run_id not in order]
     if missed:
         raise InvalidJob(f"/runs/{missed[0]}", "these runs feed each other in a circle.", "Feed one of them from a source.")
+    job = _one_line(_as_supplied(job), feeding)
     return Tree(job, feeding, {node: tuple(runs) for node, runs in leaving.items()}, (*order, *standby), standby=standby)
+
+
+def _as_supplied(job: Job) -> Job:
+    """Where nobody said how the supplier earths, as his kind usually does."""
+    known = [earthing for earthing, _ in rulebook_named(job.rulebook).earthings()]
+    if all(source.earthing in known for source in job.sources.values()):
+        return job
+    said = {key: one if one.earthing in known else one.model_copy(update={"earthing": known[0]}) for key, one in job.sources.items()}
+    return job.model_copy(update={"sources": said})
+
+
+def _one_line(job: Job, feeding: dict[str, str]) -> Job:
+    """Behind a source of one line every run is line and neutral, and every load between them, whatever was noted."""
+    usual = rulebook_named(job.rulebook).usual_system
+    if usual is not System.single_phase and all(source.system is not System.single_phase for source in job.sources.values()):
+        return job
+
+    def system_at(node: str) -> System:
+        while node not in job.sources:
+            if node not in feeding:
+                return usual
+            node = job.runs[feeding[node]].origin
+        return job.sources[node].system
+
+    narrow = {"circuit": Circuit.two_wire_neutral}
+    runs = {key: run.model_copy(update=narrow) if system_at(run.origin) is System.single_phase else run for key, run in job.runs.items()}
+    across = {"across": Across.l1_neutral, "uses_neutral": False}
+    loads = {
+        key: load.model_copy(update=across) if system_at(load.enclosure) is System.single_phase else load for key, load in job.loads.items()
+    }
+    return job.model_copy(update={"runs": runs, "loads": loads})
 
 
 def _check_references(job: Job) -> None:

@@ -2,12 +2,16 @@
 
 from __future__ import annotations
 
+from collections import Counter
+from dataclasses import replace
+
 from northspan.core.plan import RunPlan, Way, WayPoint
+from northspan.core.rulebooks.protocol import Rulebook
 from northspan.core.sizing.run import SizedRun
 from northspan.core.tree import Tree
 
 
-def plan_ways(tree: Tree, sized: dict[str, SizedRun], plans: dict[str, RunPlan]) -> tuple[Way, ...]:
+def plan_ways(tree: Tree, sized: dict[str, SizedRun], plans: dict[str, RunPlan], rulebook: Rulebook) -> tuple[Way, ...]:
     """Lay out the voltage along every way whose runs are all sized, worst first.
 
     Parameters
@@ -18,16 +22,26 @@ def plan_ways(tree: Tree, sized: dict[str, SizedRun], plans: dict[str, RunPlan])
         Sized runs by id. [-]
     plans : dict
         Run plans by id. [-]
+    rulebook : Rulebook
+        The code to follow: what its limits count. [-]
+
+    Notes
+    -----
+    Voltages are those that are there. Percent are those that the limits count: where a code counts from the
+    origin of the installation, what the supply loses before it lowers the line and the limits alike.
+    Several ways into one building are named by where they end.
     """
-    ways = [_way(tree, end, sized, plans) for end in tree.ends()]
+    ways = [_way(tree, end, sized, plans, rulebook) for end in tree.ends()]
+    named = Counter(way.name for way in ways)
+    ways = [replace(way, name=tree.name_of(tree.job.runs[way.id].target)) if named[way.name] > 1 else way for way in ways]
     return tuple(sorted(ways, key=lambda way: -way.drop_percent))
 
 
-def _way(tree: Tree, end: str, sized: dict[str, SizedRun], plans: dict[str, RunPlan]) -> Way:
+def _way(tree: Tree, end: str, sized: dict[str, SizedRun], plans: dict[str, RunPlan], rulebook: Rulebook) -> Way:
     runs = tree.way_to(end)
     nominal = plans[runs[-1]].nominal_v
     points = [WayPoint(0, nominal, nominal, "", tree.job.runs[runs[0]].origin)]
-    distance = dropped = lost_starting = 0.0
+    distance = dropped = lost_starting = outside = outside_starting = 0.0
     for run_id in runs:
         run = sized.get(run_id)
         if run is None:
@@ -50,6 +64,8 @@ def _way(tree: Tree, end: str, sized: dict[str, SizedRun], plans: dict[str, RunP
             )
         dropped += drop.drop_v / u
         lost_starting += drop.starting_v / u
+        if not rulebook.drop_counts(run.question.run.kind):
+            outside, outside_starting = outside + drop.drop_v / u, outside_starting + drop.starting_v / u
     limits = tree.job.drop_limits
     own, whole = tree.job.runs[end].drop_limit_percent or limits.run_percent, limits.way_percent
     if end in sized:
@@ -63,10 +79,10 @@ def _way(tree: Tree, end: str, sized: dict[str, SizedRun], plans: dict[str, RunP
         runs,
         nominal,
         nominal * (1 - before - own / 100),
-        nominal * (1 - whole / 100),
+        nominal * (1 - outside - whole / 100),
         own,
         whole,
-        100 * dropped,
-        100 * lost_starting,
+        100 * (dropped - outside),
+        100 * (lost_starting - outside_starting),
         tuple(points),
     )

@@ -102,6 +102,26 @@ class Ordinary(ApiCase):
         self.assertEqual(len(starts), 9)
         self.assertTrue(all(s["asks"][0]["field"] == "name" for s in starts))
 
+    def test_starts_are_asked_in_the_words_and_units_of_a_rulebook(self):
+        british = self.client.get("/api/starts?rulebook=uk-2022").get_json()["starts"]
+        self.assertEqual(len(british), 8)
+        self.assertFalse(any("panel" in start["title"].lower() for start in british))
+        self.assertEqual({ask["hint"] for start in british for ask in start["asks"] if ask["kind"] == "area"}, {"170 m²"})
+        self.assertIn("no rulebook xx", self.problem(self.client.get("/api/starts?rulebook=xx"), 422)["detail"])
+
+    def test_each_rulebook_says_what_can_be_chosen(self):
+        said = {name: self.client.get(f"/api/rulebooks/{name}").get_json() for name in ("us-2023", "ca-2021", "uk-2022")}
+        self.assertEqual([one["by_loop"] for one in said.values()], [False, False, True])
+        self.assertEqual([one["one_line"] for one in said.values()], [False, False, True])
+        self.assertEqual([one["usual_v"] for one in said.values()], [240, 240, 230])
+        self.assertEqual([len(one["device_types"]) for one in said.values()], [0, 0, 6])
+        self.assertEqual([len(one["laid_ways"]) for one in said.values()], [0, 0, 9])
+        for one in said.values():
+            self.assertIn(one["cable"], one["insulations"])
+            self.assertIn(one["cable_size"], [size["value"] for size in one["sizes"]["copper"]])
+            self.assertTrue(all(one["terms"].values()) and one["earthings"] and one["groundings"] and one["terminals"])
+        self.assertTrue(said["uk-2022"]["old_colors"] and said["uk-2022"]["phrases"])
+
     def test_parts_go_and_are_doubled(self):
         url = f"{self.url}/parts"
         twice = self.client.post(url, json={"action": "copy", "kind": "buildings", "part": "B2"}, headers={"If-Match": "1"}).get_json()

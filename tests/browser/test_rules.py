@@ -24,6 +24,50 @@ class Rules(BrowserCase):
         self.saved(3)
         self.says("No. 2 AWG aluminum")  # the drop is a rule here
 
+    def test_a_british_job_from_the_first_page_to_the_loop_that_governs(self):
+        self.page.goto("/")
+        self.page.get_by_label("Rules of a new job").select_option(label="British rules, BS 7671:2018 with Amendment 2:2022")
+        self.page.get_by_role("button", name="Start a job").click()
+        dialog = self.page.get_by_role("dialog")
+        expect(dialog).not_to_contain_text("panel")
+        dialog.get_by_role("button", name="Consumer unit in a detached building").click()
+        for label, value in (("Name of the property", "Garden room"), ("Load of what it feeds", "20 A"), ("Length of the route", "60 m")):
+            dialog.get_by_label(label).fill(value)
+        dialog.get_by_role("button", name="Lay it out").click()
+        self.says("mm² copper")
+        expect(self.page.locator(".margins")).to_contain_text("Earth fault loop")
+        self.page.locator(".decides .v-select", has_text="Kind of device").click()
+        self.page.locator(".v-list-item", has_text="breaker, type D").click()
+        self.saved(2)
+        expect(self.page.locator(".margins")).to_contain_text("Earth fault loop governs")  # thicker, until it opens in time
+        self.page.get_by_role("button", name="Undo").click()
+        self.saved(3)
+        expect(self.page.locator(".margins")).not_to_contain_text("loop governs")
+        expect(self.page.locator(".wires")).to_contain_text("circuit protective conductor")
+
+    def test_tern_cottage_its_entries_its_bath_and_both_ways_to_earth_the_music_room(self):
+        _, job = self.server.ask("POST", "/api/jobs", {"start": "demo", "rulebook": "uk-2022"})
+        self.page.goto(f"/jobs/{job['id']}/survey")
+        self.page.locator(".place", has_text="Cottage").click()
+        panel = self.page.locator(".part-panel")
+        expect(panel).to_contain_text("oil: metal where it enters, and not bonded")
+        self.no_violation(self.page, "entries")
+        panel.locator(".entry .v-select", has_text="Bonded").click()
+        self.page.locator(".v-list-item", has_text="yes").click()
+        self.saved(2)
+        expect(panel).not_to_contain_text("and not bonded")
+        panel.get_by_label("Its pipes and cases are tied together there").check()
+        self.saved(3)
+        expect(panel).not_to_contain_text("no bonding in the room")
+        self.page.goto(f"/jobs/{job['id']}/neutrals")
+        choice = self.page.locator(".outbuilding .way-card", has_text="comes along")
+        expect(choice).to_contain_text("V to touch")
+        self.no_violation(self.page, "both ways")
+        choice.get_by_role("button", name="Take it: comes along").click()
+        self.saved(4)
+        expect(self.page.locator(".outbuilding .way-card.current")).to_contain_text("comes along")
+        self.assertEqual(self.kept(job["id"])["job"]["runs"]["F1"]["grounding"], "equipment_ground")
+
     def test_a_job_is_moved_with_its_changes_listed_and_undo_takes_it_back(self):
         job_id = self.open_sizing()
         self.page.get_by_role("button", name="US rules, NEC 2023").click()

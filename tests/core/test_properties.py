@@ -12,7 +12,9 @@ from northspan.core.calls import schools_of
 from northspan.core.errors import NorthSpanError, NoSolution
 from northspan.core.job import Circuit, Job, Metal, Method, Place, RunKind
 from northspan.core.questions import question_of
+from northspan.core.rulebook_change import moved, settled
 from northspan.core.rulebooks.protocol import Wire
+from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
 from northspan.core.rulebooks.us.ampacity import size_ladder
 from northspan.core.sizing.conductor import choose_wire, try_wire
 from northspan.core.sizing.drop import DropQuestion, voltage_drop
@@ -96,8 +98,74 @@ class Any(unittest.TestCase):
         self.assertEqual(whole.findings, part.findings)
         self.assertEqual(whole.ways, part.ways)
         for key, run in whole.runs.items():
-            left_out = {"working": (), "neighbours": (), "calls": (), "drops": (), "growth": (), "voltages": (), "cost": 0.0}
+            left_out = {
+                "working": (),
+                "neighbours": (),
+                "calls": (),
+                "drops": (),
+                "growth": (),
+                "voltages": (),
+                "cost": 0.0,
+                "pull": None,
+                "taps": (),
+            }
             self.assertEqual(run.model_copy(update=left_out), part.runs[key])
+
+
+class EveryRulebook(unittest.TestCase):
+    """Whatever can be laid out under one code is planned or refused with a reason under each of them."""
+
+    @given(JOBS, st.sampled_from(rulebook_names()))
+    def test_a_job_moved_there_is_planned_or_refused_with_a_reason(self, job, name):
+        try:
+            there = moved(job, name)
+            plan = solve(there)
+        except NorthSpanError as refused:
+            self.assertGreater(len(str(refused)), 10)
+            return
+        self.assertEqual(there.rulebook, name)
+        for run in plan.runs.values():
+            if any(not m.holds and not m.advice for m in run.margins):
+                self.assertTrue([f for f in plan.findings if f.severity in {"stop", "fix"}], run.margins)
+
+    @given(JOBS, st.sampled_from(rulebook_names()))
+    def test_moved_twice_is_moved_once_and_every_cure_can_be_applied(self, job, name):
+        try:
+            there = moved(job, name)
+            plan = solve(there)
+        except NorthSpanError:
+            return
+        self.assertEqual(settled(there).runs["F1"].model_copy(update={"name": ""}), there.runs["F1"].model_copy(update={"name": ""}))
+        document = json.loads(there.model_dump_json())
+        for finding in plan.findings:
+            for cure in finding.cures:
+                edits = [{"op": e.op, "path": e.path, "value": e.value} for e in cure.edits]
+                read_job(jsonpatch.apply_patch(document, edits))
+
+    @given(st.floats(1, 60), st.floats(2, 200), st.floats(1.01, 3), st.sampled_from(rulebook_names()))
+    def test_a_longer_run_drops_more_by_the_same_wire(self, load_a, length_m, times, name):
+        drops = []
+        for length in (length_m, length_m * times):
+            job = moved(a_feeder(load_a, length), name)
+            book = rulebook_named(name)
+            size = book.sizes(book.metals()[0])[8]
+            try:
+                pinned = job.runs["F1"].model_copy(update={"conductor_size": size, "metal": book.metals()[0]})
+                drops.append(run_of(checked(job, runs={"F1": pinned})).drop_v)
+            except NorthSpanError:
+                return
+        self.assertGreaterEqual(drops[1] + 1e-9, drops[0])
+
+    @given(st.floats(1, 100), st.floats(1.05, 3), st.sampled_from(rulebook_names()))
+    def test_a_larger_load_never_gets_a_smaller_device(self, load_a, times, name):
+        found = []
+        for amperes in (load_a, load_a * times):
+            try:
+                found.append(run_of(moved(a_feeder(amperes, 10), name)).device_a)
+            except NorthSpanError:
+                return
+        if all(found):
+            self.assertGreaterEqual(found[1], found[0])
 
 
 class Monotone(unittest.TestCase):

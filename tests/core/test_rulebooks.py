@@ -10,6 +10,7 @@ from northspan.core.bench.trial import Trial
 from northspan.core.demo import kestrel_hollow
 from northspan.core.demos import DEMOS
 from northspan.core.errors import InvalidJob
+from northspan.core.findings import Severity
 from northspan.core.job import Method, Units
 from northspan.core.rulebook_change import moved, rulebook_change
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
@@ -55,7 +56,8 @@ class Every(unittest.TestCase):
                 plan = solve(job)
                 self.assertEqual(job.rulebook, name)
                 self.assertTrue(all(run.sized for run in plan.runs.values()))
-                self.assertTrue(found(plan, "must be kept apart"))
+                wrong = [one for one in plan.findings if one.severity in {Severity.stop, Severity.fix}]
+                self.assertGreater(len(wrong), 4)
                 self.assertTrue(solve_bench(*on_bench(job, Trial())).cans)
 
     def test_lac_sureau_has_its_mistakes(self):

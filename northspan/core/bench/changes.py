@@ -11,8 +11,9 @@ from northspan.core.bench.reading import solve_bench
 from northspan.core.bench.trial import Trial
 from northspan.core.bench.verdict import verdict
 from northspan.core.bench.words import Verdict
+from northspan.core.facts import earthing_at
 from northspan.core.findings import Cure, Edit
-from northspan.core.job import Bond, Circuit, SourceKind, Status, WaterPipe
+from northspan.core.job import Bond, Circuit, Earthing, SourceKind, Status, WaterPipe
 from northspan.core.sizing.run import SizedRun
 from northspan.core.supply.states import source_bond_wanted
 
@@ -104,7 +105,9 @@ def _wires(bench: Bench, key: str) -> Iterator[tuple[str, Trial, Cure | None]]:
 
 def _ground(bench: Bench, key: str) -> Iterator[tuple[str, Trial, Cure | None]]:
     building, trial = bench.tree.job.buildings[key], bench.trial
-    if any(True for _ in electrodes_there(bench, key)) and key not in trial.rods_added:
+    own = any(True for _ in electrodes_there(bench, key))
+    alone = earthing_at(bench.tree, next(iter(bench.tree.entering.get(key, ())), ""), far_end=True) is Earthing.tt
+    if (own or alone) and key not in trial.rods_added:
         yield f"Add a rod at {building.name}", trial.model_copy(update={"rods_added": (*trial.rods_added, key)}), None
     if (building.metallic_path or building.water_pipe is WaterPipe.metal) and key not in trial.plastic:
         words = f"Plastic in place of the metal pipe at {building.name}"

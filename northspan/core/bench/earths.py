@@ -11,6 +11,7 @@ from northspan.core.earth.grid import Shape, earthed, surface_potential
 from northspan.core.earth.soil import Soil
 from northspan.core.job import Electrode, Job
 from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.tree import Tree
 
 USUAL_OHM_M = 100.0  # soil nobody measured
 STEP_M = 1.0
@@ -62,6 +63,22 @@ def earth_path(job: Job, building: str, kept: Iterable[str], more_rods: int, rul
     if job.soil is None:
         return EarthPath(together.resistance_ohm, shares, share, f"predicted in {USUAL_OHM_M:g} Ωm, assumed: no soil is noted")
     return EarthPath(together.resistance_ohm, shares, share, "predicted from the soil noted")
+
+
+def electrodes_ohm(tree: Tree, rulebook: Rulebook) -> dict[str, float]:
+    """Give the resistance of the electrodes of each building, where a code protects by them; else nothing. [ohm]
+
+    Parameters
+    ----------
+    tree : Tree
+        The property. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    if rulebook.loop is None:
+        return {}
+    standing_at = {key: tuple(standing(tree.job, key)) for key in tree.job.buildings}
+    return {key: earth_path(tree.job, key, there, 0, rulebook).ohm for key, there in standing_at.items() if there}
 
 
 @lru_cache(maxsize=512)

@@ -13,6 +13,7 @@ from northspan.core.job import (
     Across,
     Bond,
     Circuit,
+    Earthing,
     ElectrodeKind,
     Enclosure,
     Grounding,
@@ -20,6 +21,7 @@ from northspan.core.job import (
     Method,
     Run,
     RunKind,
+    Source,
     SourceKind,
     Status,
 )
@@ -159,6 +161,9 @@ def edges_of(bench: Bench) -> tuple[Edge, ...]:
     for key, source in tree.job.sources.items():
         if source.status is not Status.remove and source.kind is not SourceKind.utility_transformer and bench.bonded(key):
             found.append(Edge(f"{key}.bond", Role.bond, "bond", key, f"{key}.N", f"{key}.G"))
+        found += _by_supplier(bench, key, source)
+    for key in cans:
+        found += _undrawn(bench, key)
     for key in tree.job.buildings:
         found += _building(bench, key)
     for key, load in tree.job.loads.items():
@@ -195,7 +200,10 @@ def has_ground(bench: Bench, run_id: str, run: Run) -> bool:
     run : Run
         The run. [-]
     """
-    return run.grounding is Grounding.equipment_ground and run.kind is not RunKind.service and run_id not in bench.trial.grounds_cut
+    if run_id in bench.trial.grounds_cut or run.grounding is not Grounding.equipment_ground:
+        return False
+    source = bench.tree.job.sources.get(run.origin)
+    return run.kind is not RunKind.service or (source is not None and source.earthing is Earthing.tn_s)
 
 
 def _run(bench: Bench, key: str, run: Run) -> Iterator[Edge]:
@@ -222,6 +230,26 @@ def _can(bench: Bench, key: str, can: Enclosure) -> Iterator[Edge]:  # noqa: ARG
         yield Edge(f"{key}.bond", Role.bond, "bond", key, f"{key}.N", f"{key}.G")
     if not bench.loose(key):
         yield Edge(f"{key}.strap", Role.strap, "strap", key, f"{key}.G", f"{key}.C")
+
+
+def _by_supplier(bench: Bench, key: str, source: Source) -> Iterator[Edge]:
+    """The link of neutral and earth that a supplier makes: at his transformer, or in the intake of what it feeds."""
+    if source.kind is not SourceKind.utility_transformer or source.status is Status.remove or key in bench.trial.bonds_missing:
+        return
+    if source.earthing is Earthing.tn_s:
+        yield Edge(f"{key}.bond", Role.bond, "bond", key, f"{key}.N", f"{key}.G")
+    elif source.earthing is Earthing.tn_c_s:
+        for run_id in bench.tree.leaving.get(key, ()):
+            can = bench.tree.job.runs[run_id].target
+            yield Edge(f"{key}.bond", Role.bond, "bond", key, f"{can}.N", f"{can}.G")
+
+
+def _undrawn(bench: Bench, key: str) -> Iterator[Edge]:
+    """The link of a supplier who is not drawn, where his kind makes one."""
+    by_supplier = bench.rulebook.earthings()[0][0] in {Earthing.tn_s, Earthing.tn_c_s}
+    root = key not in bench.tree.feeding and bench.tree.leaving.get(key)
+    if by_supplier and root and key not in bench.trial.bonds_missing:
+        yield Edge(f"{key}.supplier", Role.bond, "bond", key, f"{key}.N", f"{key}.G")
 
 
 def _building(bench: Bench, key: str) -> Iterator[Edge]:

@@ -61,8 +61,13 @@ def _clears(solved: Solved, opener: Opening, key: str) -> Verdict:
     left = after.touch_v if after else 0.0
     stays = left > DANGER_V
     latest = seconds_text(opener.latest_s)
-    words = f"{amperes_text(opener.amperes)} through the {opener.device.rating_a:g} A {opener.device.name}, "
-    words += f"{opener.multiple:.0f} times its rating. {_touching(solved)} while it lasts, {left:.0f} V after."
+    if opener.residual:
+        astray = amperes_text(opener.astray_a)
+        words = f"{astray} does not come back by the wires of {opener.device.name}, and its {opener.device.residual_ma:g} mA device opens. "
+    else:
+        words = f"{amperes_text(opener.amperes)} through the {opener.device.rating_a:g} A {opener.device.name}, "
+        words += f"{opener.multiple:.0f} times its rating. "
+    words += f"{_touching(solved)} while it lasts, {left:.0f} V after."
     headline = f"Clears within {latest}, but {left:.0f} V stay" if stays else f"Clears within {latest}"
     level = STAYS if stays else NOTE if opener.latest_s > SOON_S else FINE
     return Verdict(level, max(left, opener.latest_s), headline, words, _way_home(solved), solved.bench.rulebook.cite("way_back"), key)
@@ -105,6 +110,9 @@ def _way_home(solved: Solved) -> str:
     home = next(iter(solved.of_role(Role.bond)), None)
     earth_a = max((solved.amperes(edge) for edge in solved.of_role(Role.electrode)), default=0.0)
     soil = f" The soil passes {amperes_text(earth_a)}, which no breaker notices." if earth_a else ""
+    through = max((solved.amperes(edge) for edge in solved.of_role(Role.fault)), default=0.0)
+    if home is None and through and solved.opener is not None and solved.opener.residual:
+        return f"The fault comes home through the soil: {amperes_text(through)}, enough for a residual-current device and for no breaker."
     if home is None:
         return f"The fault comes home by metal.{soil}"
     wires = [edge for edge in solved.of_role(Role.ground, Role.path) if solved.amperes(edge) > solved.amperes(home) / 4]

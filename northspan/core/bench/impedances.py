@@ -7,7 +7,7 @@ from dataclasses import dataclass, field
 
 from northspan.core.bench.earths import EarthPath, earth_path
 from northspan.core.bench.edges import BRANCH, Bench, Edge, edges_of, electrodes_there
-from northspan.core.bench.sources import NOT_DRAWN, windings
+from northspan.core.bench.sources import USUAL_KVA, not_drawn, windings
 from northspan.core.bench.wires import AWAY_M, BESIDE_M, BRANCH_M, Made, branch_circuit, field_ohm_m, made_of, made_words, per_metre
 from northspan.core.circuit.network import Branch
 from northspan.core.circuit.role import Role
@@ -95,10 +95,8 @@ def circuitry(bench: Bench, sized: dict[str, SizedRun]) -> Circuitry:
         branches += windings(bench, key, source, sized)
     for can in bench.tree.job.enclosures:
         if not bench.state.key and can not in bench.tree.feeding and bench.tree.leaving.get(can):
-            branches += windings(bench, can, NOT_DRAWN, sized)
-            assumed.append(
-                f"No supply is drawn ahead of {bench.tree.name_of(can)}: a transformer of {NOT_DRAWN.rating_kva:g} kVA is taken."
-            )
+            branches += windings(bench, can, not_drawn(bench.rulebook), sized)
+            assumed.append(f"No supply is drawn ahead of {bench.tree.name_of(can)}: a transformer of {USUAL_KVA:g} kVA is taken.")
     for key, source in bench.tree.job.sources.items():
         if source.kind is SourceKind.utility_transformer:
             branches.append(Branch(f"{key}.earth", f"{key}.N", "earth", source.earth_ohm or UTILITY_EARTH_OHM))

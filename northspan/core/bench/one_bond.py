@@ -8,16 +8,18 @@ from enum import StrEnum
 
 from northspan.core.bench.edges import Bench, Edge, edges_of
 from northspan.core.circuit.role import Role
-from northspan.core.job import Status, System
+from northspan.core.facts import earthing_at
+from northspan.core.job import Earthing, Status, System
 
 _METAL = frozenset({Role.ground, Role.path, Role.strap})
 
 
 class Trouble(StrEnum):
-    """What may be wrong with the bonds of a source."""
+    """What may be wrong with the bonds of a source; `uncalled` is one where the soil is the way back on purpose."""
 
     none_made = "none_made"
     second = "second"
+    uncalled = "uncalled"
     floating = "floating"
 
 
@@ -39,6 +41,7 @@ class BondCount:
     source: str
     bonds: tuple[str, ...]
     troubles: tuple[BondTrouble, ...]
+    by_earth: bool = False
 
 
 def count_bonds(bench: Bench) -> tuple[BondCount, ...]:
@@ -72,7 +75,12 @@ def _count(bench: Bench, source: str, neutrals: Pieces, metal: Pieces, bonds: li
     troubles: list[BondTrouble] = []
     for piece, cans in pieces.items():
         here = [edge for edge in own if metal.of(edge.b) == piece]
-        if not here:
+        by_earth = all(_by_earth(bench, can) for can in cans)
+        if by_earth and here:
+            troubles.append(BondTrouble(Trouble.uncalled, source, tuple(cans), tuple(edge.part for edge in here)))
+        elif by_earth:
+            continue
+        elif not here:
             loose = len(cans) == 1 and bench.loose(cans[0])
             troubles.append(BondTrouble(Trouble.floating if loose else Trouble.none_made, source, tuple(cans), ()))
         elif len(here) > 1:
@@ -80,7 +88,13 @@ def _count(bench: Bench, source: str, neutrals: Pieces, metal: Pieces, bonds: li
             without = Pieces((edge.a, edge.b) for edge in edges if edge.role in _METAL - {Role.path})
             apart = len({without.of(edge.b) for edge in here}) == len(here)
             troubles.append(BondTrouble(Trouble.second, source, tuple(cans), closed, over_path=apart))
-    return BondCount(source, tuple(edge.part for edge in own), tuple(troubles))
+    soil = any(_by_earth(bench, can) for cans in pieces.values() for can in cans)
+    return BondCount(source, tuple(edge.part for edge in own), tuple(troubles), soil)
+
+
+def _by_earth(bench: Bench, can: str) -> bool:
+    """Tell whether the soil is the way back of a can on purpose: no bond of its own then."""
+    return earthing_at(bench.tree, bench.tree.feeding.get(can, ""), far_end=True) is Earthing.tt
 
 
 def _running(bench: Bench) -> Iterator[str]:

@@ -19,12 +19,17 @@ from northspan.core.sizing.run import SizedRun
 
 @dataclass(frozen=True, slots=True)
 class Opening:
-    """What a device does: the current in it [A], and the bounds of its time, infinite where it may hold [s]."""
+    """What a device does: the current in it [A], and the bounds of its time, infinite where it may hold [s].
+
+    `astray_a` does not come back by the wires it watches; `residual` tells that it opens for that. [A]
+    """
 
     device: Device
     amperes: float
     soonest_s: float
     latest_s: float
+    astray_a: float = 0.0
+    residual: bool = False
 
     @property
     def multiple(self) -> float:
@@ -161,9 +166,12 @@ def _opening(device: Device, state: State) -> Opening:
     away = abs(sum(state.amperes[key] for key in device.watches))  # what does not come back by the wires it watches
     if device.ground_fault:
         soonest, latest = _sooner((soonest, latest), ground_fault_opens_s(away))
+    residual = False
     if device.residual_ma is not None:
-        soonest, latest = _sooner((soonest, latest), residual_opens_s(away, device.residual_ma))
-    return Opening(device, current, soonest, latest)
+        by_residual = residual_opens_s(away, device.residual_ma)
+        residual = by_residual[1] < latest
+        soonest, latest = _sooner((soonest, latest), by_residual)
+    return Opening(device, current, soonest, latest, away, residual)
 
 
 def _sooner(one: tuple[float, float], other: tuple[float, float]) -> tuple[float, float]:

@@ -54,7 +54,7 @@ def _key(tree: Tree, schools: Schools, rulebook: Rulebook) -> tuple[object, ...]
         for key, r in job.runs.items()
     )  # fmt: skip
     cans = tuple((key, e.name, e.building, e.kind, e.bond_found, e.ground_bar_found, e.status) for key, e in job.enclosures.items())
-    sources = tuple((key, s.name, s.kind, s.system, s.building, s.bond_found, s.status) for key, s in job.sources.items())
+    sources = tuple((key, s.name, s.kind, s.system, s.building, s.bond_found, s.status, s.earthing) for key, s in job.sources.items())
     buildings = tuple((key, b.metallic_path, b.animals, b.use, b.name) for key, b in job.buildings.items())
     return rulebook.id, schools, runs, cans, sources, buildings, job.calls.get("generator_neutral"), job.calls.get("inverter_bond")
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from northspan.core.bench.earths import electrodes_ohm
 from northspan.core.bench.edges import Bench
 from northspan.core.bench.trial import Trial, check_trial
 from northspan.core.calls import check_calls, schools_of
@@ -36,10 +37,11 @@ def on_bench(job: Job, trial: Trial) -> tuple[Bench, dict[str, SizedRun]]:
     check_calls(job)
     check_trial(job, trial)
     tree, schools = tree_of(job), schools_of(job)
+    job, electrodes = tree.job, electrodes_ohm(tree, rulebook)
     sized: dict[str, SizedRun] = {}
     for run_id in tree.order:
         try:
-            planned = plan_run(run_id, question_of(tree, run_id, sized, schools, rulebook), rulebook)
+            planned = plan_run(run_id, question_of(tree, run_id, sized, schools, rulebook, electrodes), rulebook)
         except OutsideTable:  # a load behind it is in no table: the bench takes the run as not sized, and says so
             continue
         if planned.sized:

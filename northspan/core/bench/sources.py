@@ -11,12 +11,30 @@ from northspan.core.bench.wires import made_of, per_metre
 from northspan.core.circuit.network import Branch
 from northspan.core.job import Source, SourceKind, System
 from northspan.core.loads.run_load import voltages_at
+from northspan.core.rulebooks.protocol import Rulebook
 from northspan.core.sizing.run import SizedRun
 from northspan.core.supply.fault import Loop, fault_at_source
 
 OWN_REGULATOR = frozenset({SourceKind.generator, SourceKind.governed_plant, SourceKind.inverter_pair})
 REGULATED = 0.1  # of its fault impedance: what a regulator leaves of the droop at working load; a fault comes before it
-NOT_DRAWN = Source(name="Supply, not drawn", rating_kva=25)
+USUAL_KVA = 25.0  # as a utility commonly has them
+
+
+def not_drawn(rulebook: Rulebook) -> Source:
+    """Give the supply that stands ahead of a can where none is drawn.
+
+    Parameters
+    ----------
+    rulebook : Rulebook
+        For the windings, the voltage and the earthing of its country. [-]
+    """
+    return Source(
+        name="Supply, not drawn",
+        rating_kva=USUAL_KVA,
+        system=rulebook.usual_system,
+        line_v=rulebook.usual_v,
+        earthing=rulebook.earthings()[0][0],
+    )
 
 
 def windings(bench: Bench, key: str, source: Source, sized: dict[str, SizedRun]) -> Iterator[Branch]:
@@ -34,12 +52,14 @@ def windings(bench: Bench, key: str, source: Source, sized: dict[str, SizedRun])
         Sized runs by id. [-]
     """
     neutral_v = bench.rulebook.to_neutral_v(source.line_v, source.system)
-    rated = source if source.rating_kva or source.available_fault_a else source.model_copy(update={"rating_kva": NOT_DRAWN.rating_kva})
+    rated = source if source.rating_kva or source.available_fault_a else source.model_copy(update={"rating_kva": USUAL_KVA})
     loop = fault_at_source(rated, neutral_v, _ahead(bench, key, source, sized)).value.loop
     stiff = REGULATED if source.kind in OWN_REGULATOR and not bench.trial.faulted else 1.0
     line, half = stiff * complex(loop.line_r, loop.line_x), stiff * complex(loop.neutral_r, loop.neutral_x)
     if source.system is System.two_wire:
         yield Branch(f"{key}.winding", f"{key}.L2", f"{key}.L1", line, source.line_v)
+    elif source.system is System.single_phase:
+        yield Branch(f"{key}.winding", f"{key}.N", f"{key}.L1", half, neutral_v)
     elif source.system is System.wye_legs:
         yield Branch(f"{key}.winding 1", f"{key}.N", f"{key}.L1", half, neutral_v)
         yield Branch(f"{key}.winding 2", f"{key}.N", f"{key}.L2", half, rect(neutral_v, -2 * pi / 3))
@@ -56,8 +76,9 @@ def _ahead(bench: Bench, key: str, source: Source, sized: dict[str, SizedRun]) -
     if source.kind is not SourceKind.transformer or key not in bench.tree.feeding:
         return None
     way = bench.tree.way_to(bench.tree.feeding[key])
-    head = bench.tree.job.sources.get(bench.tree.job.runs[way[0]].origin, NOT_DRAWN)
-    rated = head if head.rating_kva or head.available_fault_a else NOT_DRAWN
+    usual = not_drawn(bench.rulebook)
+    head = bench.tree.job.sources.get(bench.tree.job.runs[way[0]].origin, usual)
+    rated = head if head.rating_kva or head.available_fault_a else usual
     loop = fault_at_source(rated, bench.rulebook.to_neutral_v(head.line_v, head.system)).value.loop
     ohm = complex(loop.line_r, loop.line_x)
     for run_id in way:

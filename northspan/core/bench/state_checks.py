@@ -50,7 +50,8 @@ def state_checks(
         counts = count_bonds(Bench(tree, plans, schools, state, trial or Trial(), rulebook))
         troubles = [trouble for count in counts for trouble in count.troubles]
         bonds = "; ".join(f"{_named(tree, (count.source,))}: bond at {_named(tree, count.bonds)}" for count in counts if count.bonds)
-        words = bonds if not troubles else " ".join(_trouble_words(tree, trouble) for trouble in troubles)
+        soil = "" if bonds or not any(count.by_earth for count in counts) else _SOIL
+        words = bonds or soil if not troubles else " ".join(_trouble_words(tree, trouble) for trouble in troubles)
         found.append(StateCheck(state.key, state.name, not troubles, words or "No neutral in this state."))
     return tuple(found)
 
@@ -94,6 +95,13 @@ def _finding(tree: Tree, trouble: BondTrouble, state: str, schools: Schools, rul
         why = "A hot wire that touches it finds no way back, and no breaker opens. Taking out a bond screw often leaves a bar so."
         words = _trouble_words(tree, trouble)
         return Finding(Severity.stop, at, words, why, rulebook.cite("ground_bar"), (pin(at, Bond.bonded, "Bar bonded to the can"),))
+    if trouble.kind is Trouble.uncalled:
+        at, why = (
+            f"/enclosures/{trouble.bonds[-1]}/bond_found",
+            "The soil is the way back here. A link puts the neutral's voltage on every case.",
+        )
+        words = f"{state}: {_trouble_words(tree, trouble)}"
+        return Finding(Severity.stop, at, words, why, rulebook.cite("one_bond"), (pin(at, Bond.separate, "Bond taken out"),))
     if trouble.kind is Trouble.none_made:
         return _no_bond(tree, trouble, state, schools, rulebook)
     if trouble.over_path:
@@ -136,6 +144,7 @@ def _second_bond(tree: Tree, trouble: BondTrouble, state: str, rulebook: Ruleboo
     return Finding(Severity.stop, at, words, why, rulebook.cite("inverter_bond" if inverter else "solid_neutral"), (cure,))
 
 
+_SOIL = "No bond of yours: the soil is the way back, by residual-current devices."
 _NO_WAY = "A fault has no way back, and no breaker opens."
 
 

@@ -30,7 +30,7 @@ def working_verdict(solved: Solved) -> Verdict:
     solved : Solved
         The circuit. [A, V]
     """
-    looks = (_touch, _legs, _objection, _bonds, _open_neutral, _misplaced, _lifted)
+    looks = (_touch, _legs, _dead, _objection, _bonds, _open_neutral, _misplaced, _lifted)
     found = [one for one in (look(solved) for look in looks) if one]
     if found:
         return max(found, key=lambda one: (one.level, one.weight))
@@ -39,6 +39,8 @@ def working_verdict(solved: Solved) -> Verdict:
     if off >= SHOWN_A:
         words = f"The load current keeps to its wires; {amperes_text(off)} stray on grounds and metal."
     why = "Each source has one bond, so no metal lies beside a neutral. The soil's share comes from the neutral's own drop."
+    if any(count.by_earth for count in solved.bonds):
+        why = "No bond is yours where the soil is the way back, so no metal lies beside a neutral."
     return Verdict(FINE, 0, "Nothing to object to", words, why, solved.bench.rulebook.cite("one_bond"), "")
 
 
@@ -76,6 +78,19 @@ def _lost(solved: Solved) -> str:
         return "Something leads the load current through metal or soil."
     names = ", ".join(place_name(solved.bench, key) for key in lost)
     return f"The neutral of {names} is open, and the unbalanced current looks for another way."
+
+
+def _dead(solved: Solved) -> Verdict | None:
+    """A lost neutral behind one line: nothing runs, and everything is live."""
+    bench, runs = solved.bench, solved.bench.tree.job.runs
+    lost = [key for key in bench.trial.neutrals_lost if runs[key].circuit is Circuit.two_wire_neutral]
+    if not lost:
+        return None
+    cite, far = bench.rulebook.cite("open_neutral"), runs[lost[0]].target
+    volts = abs(solved.now.volts.get(f"{far}.N", 0j))
+    words = f"Nothing runs behind it, and nothing is dead: its neutral stands at {volts:.0f} V to earth through whatever is switched on."
+    headline = f"The neutral of {place_name(bench, lost[0])} is open"
+    return Verdict(DANGER, volts, headline, words, "A lamp that is out says nothing of a wire.", cite, lost[0])
 
 
 def _objection(solved: Solved) -> Verdict | None:
@@ -141,6 +156,11 @@ def _bonds(solved: Solved) -> Verdict | None:
     if trouble is None:
         return None
     cans = ", ".join(place_name(bench, key) for key in trouble.cans)
+    if trouble.kind is Trouble.uncalled:
+        words = f"Hardly any current shows it now. The neutral serves {cans} as its ground, and its drop lifts every case there."
+        why = "The soil is the way back here, by a residual-current device; a link of yours defeats it."
+        name = place_name(bench, trouble.bonds[-1])
+        return Verdict(WRONG, 0, f"Bonded at {name}, where it ought to be kept apart", words, why, cite("one_bond"), trouble.bonds[-1])
     if trouble.kind is Trouble.second:
         words = f"There are {len(trouble.bonds)} bonds, and hardly any current shows it: the load is balanced, or off."
         return Verdict(WRONG, 0, "A second bond that does not show", words, _second(solved), cite("one_bond"), trouble.bonds[-1])

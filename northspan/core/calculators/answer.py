@@ -4,19 +4,22 @@ from __future__ import annotations
 
 from typing import Annotated
 
-from pydantic import Field, StringConstraints
+from pydantic import AfterValidator, Field, StringConstraints
 
 from northspan.core.cautions import STANDING
 from northspan.core.job import Part
 from northspan.core.plan import MarginShown, WorkGroup, printed, shown
 from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.rulebooks.registry import edition_of
 from northspan.core.worked import Margin, Step
+
+RulebookName = Annotated[str, StringConstraints(max_length=20), AfterValidator(edition_of)]
 
 
 class Question(Part):
     """Base of every question: by which rulebook it is to be answered."""
 
-    rulebook: Annotated[str, StringConstraints(max_length=20)] = "us-2023"
+    rulebook: RulebookName = "us-2023"
 
 
 class Answer(Part):

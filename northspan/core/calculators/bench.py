@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from math import isinf
 
 from pydantic import Field
@@ -21,6 +21,7 @@ from northspan.core.cautions import STANDING
 from northspan.core.circuit.role import Role
 from northspan.core.job import Job, Part
 from northspan.core.plan import WorkGroup, printed
+from northspan.core.wording import wording_of
 from northspan.core.worked import Step, given, ruled, step
 
 _STRAY = frozenset({Role.ground, Role.path})
@@ -176,23 +177,25 @@ def bench(question: BenchQuestion) -> BenchAnswer:
     on, sized = on_bench(question.job, question.trial)
     solved = solve_bench(on, sized)
     said = verdict(solved)
+    say = wording_of(question.job, on.rulebook).said
+    states = state_checks(on.tree, on.plans, on.schools, on.rulebook, in_every_state(question.trial))
     return BenchAnswer(
         rulebook=on.rulebook.title,
         standing=STANDING,
-        headline=said.headline,
+        headline=say(said.headline),
         level=said.level,
-        words=said.words,
-        why=said.why,
+        words=say(said.words),
+        why=say(said.why),
         citation=said.citation,
         place=said.place,
-        states=state_checks(on.tree, on.plans, on.schools, on.rulebook, in_every_state(question.trial)),
+        states=tuple(replace(one, words=say(one.words)) for one in states),
         wires=tuple(_wire(solved, edge) for edge in solved.circuit.edges),
         cans=tuple(_cans(solved)),
         sources=tuple(_sources(solved)),
         devices=tuple(_device(solved, one) for one in solved.openings),
         earths=tuple(_earths(solved)),
-        clamps=tuple(_clamps(solved)),
-        assumed=solved.circuit.assumed,
+        clamps=tuple(replace(one, place=say(one.place), words=say(one.words)) for one in _clamps(solved)),
+        assumed=tuple(say(one) for one in solved.circuit.assumed),
         working=tuple(_working(solved)),
     )
 
@@ -218,7 +221,8 @@ def bench_changes(question: BenchQuestion) -> ChangesAnswer:
     'Never clears: 110 V on House panel'
     """
     on, sized = on_bench(question.job, question.trial)
-    found = changes(on, sized)
+    say = wording_of(question.job, on.rulebook).said
+    found = tuple(replace(one, words=say(one.words), outcome=say(one.outcome)) for one in changes(on, sized))
     worse = sum(not one.same for one in found)
     headline = f"{len(found)} single changes tried, {worse} of them change the outcome"
     lines = tuple(ruled(f"c_{i}", one.words, one.outcome, "solved with the one change", "nodal analysis") for i, one in enumerate(found, 1))

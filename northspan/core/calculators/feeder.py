@@ -6,6 +6,7 @@ from typing import Annotated
 
 from pydantic import Field, StringConstraints
 
+from northspan.core.calculators.answer import RulebookName
 from northspan.core.findings import Finding
 from northspan.core.job import Bond, CallChoice, Id, Job, Metal, Method, Part, Place, Size, Surface, Terminals
 from northspan.core.plan import BuildingPlan, EnclosurePlan, RunPlan
@@ -31,7 +32,7 @@ class FeederQuestion(Part):
     drop_limit_percent: float | None = Field(None, gt=0, le=20)
     device_a: float | None = Field(None, gt=0, le=6000)
     conductor_size: Size | None = None
-    rulebook: Annotated[str, StringConstraints(max_length=20)] = "us-2023"
+    rulebook: RulebookName = "us-2023"
     calls: dict[Id, CallChoice] = Field(default_factory=dict)
 
 

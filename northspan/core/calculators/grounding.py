@@ -17,11 +17,13 @@ from northspan.core.earth.four_pin import Reading, fit
 from northspan.core.earth.grid import Earthed, earthed, surface_potential
 from northspan.core.earth.soil import Soil
 from northspan.core.errors import InvalidJob
+from northspan.core.facts import earthing_at
 from northspan.core.findings import Cure, Edit
-from northspan.core.job import Building, Electrode, ElectrodeKind, Id, Job, Part
+from northspan.core.job import Building, Earthing, Electrode, ElectrodeKind, Id, Job, Part
 from northspan.core.plan import WorkGroup, printed
 from northspan.core.rulebooks.protocol import Rulebook
 from northspan.core.rulebooks.registry import rulebook_named
+from northspan.core.tree import tree_of
 from northspan.core.worked import Step, given, ruled, step
 
 ROD_COST, WIRE_COST_M, PLATE_COST, RING_COST_M = 38.0, 6.0, 95.0, 14.0  # made-up prices with the work, in the job's own money
@@ -154,7 +156,7 @@ def ground(question: GroundQuestion) -> GroundAnswer:
     alone = {shape.key: earthed((shape,), soil).resistance_ohm for shape in shapes}
     shares = dict(together.shares)
     dry, wet = (earthed(shapes, soil_of(job.soil, percent)).resistance_ohm for percent in (job.soil.dry_percent, job.soil.wet_percent))
-    voltage = 120.0
+    voltage = book.to_neutral_v(book.usual_v, book.usual_system)
     through = step(
         "I_g",
         "what a hot wire that falls on the ground would drive through them",
@@ -176,9 +178,13 @@ def ground(question: GroundQuestion) -> GroundAnswer:
     steps = (*_soil_steps(soil), *_electrode_steps(electrodes, alone, shares), *_joined(together), lifted, through)
     profile = surface_potential(shapes, soil, [(x, 0.35) for x in PROFILE_M])
     drives = f"{voltage:.0f} V drives {through.value:.1f} A through them: no breaker opens."
-    clears = f"{drives} Electrodes are for lightning, line surges and a reference."
+    purpose = "Electrodes are for lightning, line surges and a reference."
+    tree = tree_of(job)
+    if earthing_at(tree, next(iter(tree.entering.get(key, ())), ""), far_end=True) is Earthing.tt:
+        purpose = "They are the way back of a fault here, so a residual-current device must open."
+    clears = f"{drives} {purpose}"
     return GroundAnswer(
-        headline=f"{together.resistance_ohm:.2g} Ω to earth; {dry:.2g} Ω dry, {wet:.2g} Ω wet",
+        headline=f"{_short(together.resistance_ohm)} Ω to earth; {_short(dry)} Ω dry, {_short(wet)} Ω wet",
         known=True,
         resistance_ohm=together.resistance_ohm,
         dry_ohm=dry,
@@ -195,6 +201,11 @@ def ground(question: GroundQuestion) -> GroundAnswer:
         working=tuple(_groups({"Prediction": steps, "Soil": soil_steps, "Test": test_steps, "Clamp": clamp.steps if clamp else ()})),
         **shared,
     )
+
+
+def _short(ohm: float) -> str:
+    """Two figures, written out."""
+    return f"{float(f'{ohm:.2g}'):g}"
 
 
 def _groups(steps: dict[str, tuple[Step, ...]]) -> Iterator[WorkGroup]:

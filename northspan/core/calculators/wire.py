@@ -42,6 +42,7 @@ class DropCalcQuestion(Question):
     current_a: float = Field(gt=0, le=6000)
     power_factor: float = Field(0.95, ge=0.2, le=1)
     nominal_v: float = Field(240, ge=12, le=1000)
+    insulation: Insulation | None = Field(None, description="Kind of cable, where its drop depends on it.")
 
 
 class Stretch(Part):
@@ -124,8 +125,10 @@ def drop(question: DropCalcQuestion) -> Answer:
     """
     book = rulebook_named(question.rulebook)
     check_size(book, question.size, question.metal)
+    if question.insulation and question.insulation not in book.insulations():
+        raise InvalidJob("/insulation", f"there is no insulation {question.insulation}.", f"Types: {', '.join(book.insulations())}.")
     asked = DropQuestion(question.current_a, 0, question.power_factor, question.nominal_v,
-                         (Segment(length_m=question.length_m, method=question.method),))  # fmt: skip
+                         (Segment(length_m=question.length_m, method=question.method),), insulation=question.insulation or "")  # fmt: skip
     figures: dict[str, float | str] = {}
     working: dict[str, tuple[Step, ...]] = {}
     for method, title in (

@@ -18,7 +18,9 @@ from northspan.core.tree import Tree
 _OWN_DISCONNECT = frozenset({EnclosureKind.panel_main_breaker, EnclosureKind.disconnect, EnclosureKind.meter_main})
 
 
-def plan_building(tree: Tree, key: str, facts: BuildingFacts, supply: Wire | None, rulebook: Rulebook, school: str) -> BuildingPlan:
+def plan_building(
+    tree: Tree, key: str, facts: BuildingFacts, supply: Wire | None, rulebook: Rulebook, school: str, more: tuple[WorkGroup, ...] = ()
+) -> BuildingPlan:
     """Decide disconnect and electrodes of a building.
 
     Parameters
@@ -35,6 +37,8 @@ def plan_building(tree: Tree, key: str, facts: BuildingFacts, supply: Wire | Non
         The code to follow. [-]
     school : str
         School for rods. [-]
+    more : tuple of WorkGroup
+        Further working to show with it, shape (n,). [-]
     """
     building = tree.job.buildings[key]
     disconnect = rulebook.building_disconnect(facts, _main_a(tree.job, key))
@@ -57,6 +61,7 @@ def plan_building(tree: Tree, key: str, facts: BuildingFacts, supply: Wire | Non
             for kind, worked in sized
         ]
         groups += _how(facts, rulebook)
+    groups += more
     return BuildingPlan(
         key,
         building.name,
@@ -166,16 +171,22 @@ def _main_a(job: Job, building: str) -> float | None:
 def _calls(job: Job, facts: BuildingFacts, needed: bool, rulebook: Rulebook) -> tuple[CallPlan, ...]:  # noqa: FBT001 - private
     if not needed:
         return ()
-    kind = CALLS["rods"]
-    outcomes = {}
-    for school in kind.schools:
-        rods = rods_wanted(rulebook.electrodes_needed(facts, school.key))
-        outcomes[school.key] = f"{rods} rod{'' if rods == 1 else 's'}" if rods else "no rods needed"
-    plans = [call_plan(kind, job.calls.get("rods"), outcomes)]
+    left_out, plans = rulebook.calls_left_out(), []
+    if "rods" not in left_out:
+        kind, outcomes = CALLS["rods"], {}
+        for school in kind.schools:
+            rods = rods_wanted(rulebook.electrodes_needed(facts, school.key))
+            outcomes[school.key] = f"{rods} rod{'' if rods == 1 else 's'}" if rods else "no rods needed"
+        plans.append(call_plan(kind, job.calls.get("rods"), outcomes))
     least = rulebook.length_text(rulebook.rod_limits()[0])
     rock = {"upright": f"{least} straight down", "slanting": f"{least} at a slant", "trench": f"{least} flat, in a trench"}
     plans.append(call_plan(CALLS["rock"], job.calls.get("rock"), rock))
-    if facts.supply and facts.supply.grounding.value == "legacy_three_wire" and not rulebook.may_ground_again(facts):
+    if (
+        facts.supply
+        and facts.supply.grounding.value == "legacy_three_wire"
+        and "legacy_feed" not in left_out
+        and not rulebook.may_ground_again(facts)
+    ):
         outcomes = {"replace": "four wires, then the bond comes out", "keep": "three wires, the bond stays, the inspector asked"}
         plans.append(call_plan(CALLS["legacy_feed"], job.calls.get("legacy_feed"), outcomes))
     return tuple(plans)
@@ -229,14 +240,14 @@ def _electrodes(job: Job, key: str, plan: BuildingPlan, facts: BuildingFacts, ru
             words = "Look for footing steel, a metal water pipe and rods, and enter what is there."
             yield Finding(Severity.check, f"/buildings/{key}", f"{plan.name}: no electrode noted yet.", words, line.citation, cures)
             return
-        measured = f" The one there measured {high[0].measured_ohm:.2g} Ω." if high else ""
+        measured = f" The one there measured {high[0].measured_ohm:.3g} Ω." if high else ""
         words = f"{plan.name}: {plan.rods_present} of {plan.rods_wanted} rods.{measured}"
         yield Finding(Severity.fix, f"/buildings/{key}", words, sentence(line.formula), line.citation, cures)
     elif high and plan.rods_wanted >= 2:  # noqa: PLR2004 - two rods
         yield Finding(
             Severity.note,
             f"/buildings/{key}",
-            f"{plan.name}: one rod measured {high[0].measured_ohm:.2g} Ω; the second one settles it.",
+            f"{plan.name}: one rod measured {high[0].measured_ohm:.3g} Ω; the second one settles it.",
             "Two rods need no further proof.",
             rulebook.cite("second_rod"),
         )

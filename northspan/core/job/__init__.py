@@ -10,19 +10,27 @@ from northspan.core.job.property import (
     ElectrodeKind,
     Enclosure,
     EnclosureKind,
+    Entry,
+    EntryKind,
     FallLog,
     FallReading,
     Laid,
     WaterPipe,
+    WetRoom,
 )
 from northspan.core.job.run import (
     Circuit,
+    Crossing,
     Grounding,
     Leg,
     Metal,
     Method,
     Obstacle,
+    OtherLine,
+    Over,
     Place,
+    Pull,
+    Rope,
     Run,
     RunKind,
     Segment,
@@ -30,12 +38,13 @@ from northspan.core.job.run import (
     Terminals,
     route_length_m,
 )
-from northspan.core.job.source import Fuel, Source, SourceKind, System
+from northspan.core.job.source import Earthing, Fuel, Source, SourceKind, System
 
 __all__ = [
-    "FORMAT", "VERSION", "Across", "Bond", "Building", "BuildingUse", "CallChoice", "Circuit", "DropLimits", "Electrode",
-    "ElectrodeKind", "Enclosure", "EnclosureKind", "FallLog", "FallReading", "FourPinReading", "Fuel", "GroundSoil", "Grounding", "Id",
-    "Job", "Laid", "Leg", "LibraryLoad", "Load", "LoadKind", "Metal", "Method", "Name", "Note",
-    "Obstacle", "Part", "Place", "Prices", "Run", "RunKind",
-    "Segment", "Size", "Source", "SourceKind", "Status", "Surface", "System", "Terminals", "Units", "WaterPipe", "route_length_m",
+    "FORMAT", "VERSION", "Across", "Bond", "Building", "BuildingUse", "CallChoice", "Circuit", "Crossing", "DropLimits",
+    "Earthing", "Electrode", "ElectrodeKind", "Enclosure", "EnclosureKind", "Entry", "EntryKind", "FallLog", "FallReading",
+    "FourPinReading", "Fuel", "GroundSoil", "Grounding", "Id", "Job", "Laid", "Leg", "LibraryLoad", "Load", "LoadKind", "Metal",
+    "Method", "Name", "Note", "Obstacle", "OtherLine", "Over", "Part", "Place", "Prices", "Pull", "Rope", "Run", "RunKind",
+    "Segment", "Size", "Source", "SourceKind", "Status", "Surface", "System", "Terminals", "Units", "WaterPipe", "WetRoom",
+    "route_length_m",
 ]  # fmt: skip

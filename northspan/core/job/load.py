@@ -36,6 +36,8 @@ class LoadKind(StrEnum):
     motor = "motor"
     kiln = "kiln"
     welder = "welder"
+    sockets = "sockets"
+    shower = "shower"
 
 
 class LibraryLoad(Part):
@@ -49,6 +51,8 @@ class LibraryLoad(Part):
     continuous: bool = Field(False, description="Three hours or more at a stretch.")
     horsepower: float | None = Field(None, gt=0, le=500, description="Of a motor; its current then comes from the table. [hp]")
     duty_percent: float | None = Field(None, gt=0, le=100, description="Duty of a welder. [%]")
+    outlet_a: float | None = Field(None, gt=0, le=125, description="Of socket outlets: the rating of one outlet. [A]")
+    watches_neutral: bool = Field(False, description="Of vehicle charging: it lets go when the supply's neutral is lost.")
     alternates: Annotated[str, StringConstraints(max_length=40)] = Field("", description="Loads that share this word never run together.")
     shed_order: int | None = Field(None, ge=1, le=99, description="1 is let go first when a source is short.")
     starting_a: float | None = Field(None, gt=0, le=6000, description="Current while starting. [A]")

@@ -7,7 +7,7 @@ from typing import Annotated
 
 from pydantic import Field, StringConstraints
 
-from northspan.core.job.part import Bond, Id, Name, Note, Part, Status
+from northspan.core.job.part import Bond, Id, Name, Note, Part, Size, Status
 
 
 class BuildingUse(StrEnum):
@@ -41,6 +41,36 @@ class FallLog(Part):
     when: Note = ""
 
 
+class EntryKind(StrEnum):
+    """What comes into a building beside its supply, or stands in it, and may bring a voltage in."""
+
+    water = "water"
+    gas = "gas"
+    oil = "oil"
+    steel = "steel"
+    other = "other"
+
+
+class Entry(Part):
+    """A service or steel frame that enters a building: metal or plastic where it enters, and how it is bonded."""
+
+    kind: EntryKind
+    metal: bool | None = Field(None, description="Metal where it enters; empty: not looked at.")
+    bonded: bool | None = Field(None, description="Joined to the main earth terminal; empty: not looked at.")
+    bond_size: Size | None = Field(None, description="Of the bond, as found.")
+    from_entry_m: float | None = Field(None, ge=0, le=100, description="How far from the meter or the entry it is joined. [m]")
+
+
+class WetRoom(Part):
+    """A room with a bath or shower: the circuits of it, and what ties its pipes."""
+
+    circuits: tuple[Id, ...] = Field((), max_length=20, description="Runs that supply it.")
+    parts_ohm: float | None = Field(
+        None, ge=0, le=1_000_000, description="Resistance between its pipes and the main earth terminal, the highest. [ohm]"
+    )
+    bonded: bool = Field(False, description="Its pipes and cases are tied together there.")
+
+
 class Building(Part):
     """A building, or a pole or pedestal that holds an enclosure."""
 
@@ -57,6 +87,8 @@ class Building(Part):
     intersystem: bool | None = Field(
         None, description="Whether a place to bond telephone, cable and aerials is there; empty: not looked at."
     )
+    entries: tuple[Entry, ...] = Field((), max_length=20, description="Services and steel that come in.")
+    wet_room: WetRoom | None = Field(None, description="Its room with a bath or shower.")
     load_method: Annotated[str, StringConstraints(max_length=40)] = Field(
         "connected", description="How its load is worked: added up, or a method of the rulebook for dwellings."
     )

@@ -52,12 +52,40 @@ class Surface(StrEnum):
     dwelling_driveway = "dwelling_driveway"
 
 
+class Over(StrEnum):
+    """What an overhead stretch passes over, where it hangs lowest."""
+
+    walk = "walk"
+    drive = "drive"
+    street = "street"
+    roof = "roof"
+    steep_roof = "steep_roof"
+
+
+class OtherLine(StrEnum):
+    """Other people's lines in the ground."""
+
+    water = "water"
+    gas = "gas"
+    communication = "communication"
+    drain = "drain"
+
+
+class Crossing(Part):
+    """Another line that a buried stretch crosses: where, and how deep it lies."""
+
+    kind: OtherLine
+    at_m: float = Field(ge=0, le=5000, description="From the head of the stretch. [m]")
+    depth_m: float = Field(ge=0, le=10, description="Of the crossing line, to its middle. [m]")
+
+
 class Leg(Part):
     """A leg of a measured route: how far it goes on the level, and how much it rises or falls."""
 
     words: Annotated[str, StringConstraints(max_length=80)] = ""
     level_m: float = Field(ge=0, le=5000, description="Distance on the level. [m]")
     rise_m: float = Field(0, ge=-500, le=500, description="Rise; a fall is negative. [m]")
+    turn_deg: float = Field(0, ge=0, le=180, description="Turn on the level at its end, to the next leg. [degrees]")
 
 
 def route_length_m(legs: Sequence[Leg], slack_m: float) -> float:
@@ -99,7 +127,18 @@ class Segment(Part):
     )
     bends_deg: float = Field(0, ge=0, le=3600, description="Sum of bends between pull points. [degrees]")
     cover_m: float | None = Field(None, ge=0, le=5, description="Cover as found or as wanted; empty asks for the least. [m]")
+    crossings: tuple[Crossing, ...] = Field((), max_length=20, description="Other lines it crosses, if buried.")
+    over: Over = Field(Over.walk, description="What is below it, if overhead.")
+    height_m: float | None = Field(None, ge=0, le=100, description="Overhead: how high its lowest point hangs over that. [m]")
+    pull_points_m: tuple[Annotated[float, Field(gt=0, le=5000)], ...] = Field(
+        (), max_length=20, description="Where boxes or bodies stand, at which wires can be taken out: distance from its head. [m]"
+    )
     shares_with: tuple[Id, ...] = Field((), max_length=20, description="Other runs that lie in the same pipe or bundle here.")
+    laid: Annotated[str, StringConstraints(max_length=8)] = Field(
+        "", description="How the cable lies, by the code's own letter or number; empty takes what is usual for method and place."
+    )
+    hidden: bool = Field(False, description="Hidden in a wall less than 50 mm deep, with no earthed metal around it.")
+    in_insulation_m: float = Field(0, ge=0, le=500, description="Length wholly inside thermal insulation. [m]")
     legs: tuple[Leg, ...] = Field((), max_length=400, description="The route as measured, if it was.")
     slack_m: float = Field(0, ge=0, le=100, description="Wire left at the ends and in boxes, on top of the legs. [m]")
 
@@ -137,10 +176,14 @@ class RunKind(StrEnum):
 
 
 class Grounding(StrEnum):
-    """How the far end of a run is grounded."""
+    """How the far end of a run is grounded.
+
+    `island`: the protective conductor stops at the near end, and the far building stands on its own electrode.
+    """
 
     equipment_ground = "equipment_ground"
     legacy_three_wire = "legacy_three_wire"
+    island = "island"
 
 
 class Obstacle(StrEnum):
@@ -160,7 +203,30 @@ class Terminals(StrEnum):
 
     unmarked = "unmarked"
     c60 = "60"
+    c70 = "70"
     c75 = "75"
+    c90 = "90"
+
+
+class Rope(StrEnum):
+    """What pulls: by hand on the wires, a fish tape, a line, a rope on a machine."""
+
+    tape = "tape"
+    line = "line"
+    rope = "rope"
+
+
+class Pull(Part):
+    """How a run is pulled in."""
+
+    lubricated: bool = True
+    friction_factor: float | None = Field(None, ge=0.05, le=1, description="Coefficient of friction; empty takes the usual one.")
+    rope: Rope = Rope.line
+    rope_n: float | None = Field(None, gt=0, le=100_000, description="What it may take, if it is marked. [N]")
+    hands: int = Field(2, ge=1, le=12, description="People who can help.")
+    from_far_end: bool | None = Field(None, description="Fed from its far end; empty takes the easier way.")
+    make_up_m: float = Field(1.5, ge=0, le=20, description="Wire left at each end to make up. [m]")
+    coil_m: float = Field(0, ge=0, le=100, description="Wire left coiled at the far end for later. [m]")
 
 
 class Run(Part):
@@ -183,6 +249,13 @@ class Run(Part):
     gfci: bool = Field(False, description="Whether its device gives ground-fault protection for people.")
     full_rated: bool = Field(False, description="Its device and enclosure are marked for 100 % continuous load.")
     residual_ma: float | None = Field(None, ge=5, le=2000, description="Residual-current device at its head: rated residual current. [mA]")
+    device_type: Annotated[str, StringConstraints(max_length=12)] = Field("", description="Kind of its device; empty takes the usual one.")
+    ring: bool = Field(False, description="A ring: out from its device, past all its outlets and back. Its length is the whole way round.")
+    cannot_overload: bool = Field(False, description="Feeds fixed loads that cannot draw more than their rating.")
+    measured_loop_ohm: float | None = Field(
+        None, gt=0, le=10_000, description="Earth fault loop impedance measured at its far end, cold. [ohm]"
+    )
+    old_colors: bool = Field(False, description="Wired in the colors of before.")
     terminals: Terminals = Terminals.unmarked
     segments: tuple[Segment, ...] = Field(min_length=1, max_length=40)
     in_the_way: tuple[Obstacle, ...] = Field((), max_length=7, description="What the route has to get past.")
@@ -200,3 +273,5 @@ class Run(Part):
     grounded_size: Size | None = None
     equipment_ground_size: Size | None = None
     pipe_size: Size | None = None
+    pull: Pull = Pull()
+    located: bool = Field(False, description="Other lines in the ground were located and marked for it.")

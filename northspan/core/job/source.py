@@ -6,7 +6,7 @@ from enum import StrEnum
 
 from pydantic import Field
 
-from northspan.core.job.part import Bond, Id, Name, Part, Status
+from northspan.core.job.part import Bond, Id, Name, Part, Size, Status
 
 
 class SourceKind(StrEnum):
@@ -25,11 +25,29 @@ class SourceKind(StrEnum):
 
 
 class System(StrEnum):
-    """How the windings are tapped: a center tap, two legs of a wye, or two wires without a neutral."""
+    """How the windings are tapped: a center tap, two legs of a wye, two wires without a neutral, or one line and a neutral.
+
+    In `single_phase` the line voltage is that from the line to the neutral.
+    """
 
     split_phase = "split_phase"
     wye_legs = "wye_legs"
     two_wire = "two_wire"
+    single_phase = "single_phase"
+
+
+class Earthing(StrEnum):
+    """Where a supply's neutral meets earth, and how its metal comes to the customer.
+
+    `at_service`: the customer bonds neutral and ground at the first disconnect. The others are
+    made by the supplier: `tn_s` brings a protective conductor of its own, `tn_c_s` joins it to the
+    neutral at the intake, `tt` brings none, so the customer's own electrode is the way back.
+    """
+
+    at_service = "at_service"
+    tn_s = "tn_s"
+    tn_c_s = "tn_c_s"
+    tt = "tt"
 
 
 class Fuel(StrEnum):
@@ -58,6 +76,9 @@ class Source(Part):
     altitude_m: float = Field(0, ge=-400, le=5000, description="Height above the sea. [m]")
     ambient_c: float = Field(25, ge=-40, le=60, description="Hottest air it breathes. [°C]")
     bond_found: Bond = Field(Bond.unknown, description="Its own neutral bonded to its frame, as found; not asked of the utility's.")
+    earthing: Earthing = Earthing.at_service
+    loop_ohm: float | None = Field(None, gt=0, le=1000, description="Earth fault loop impedance outside the installation. [ohm]")
+    neutral_size: Size | None = Field(None, description="The supply's neutral, if somebody knows it.")
     earth_ohm: float | None = Field(None, gt=0, le=10_000, description="The utility's own ground, if somebody knows it. [ohm]")
     diversion_w: tuple[float, ...] = Field((), max_length=40, description="Steps of its diversion load. [W]")
     status: Status = Status.existing

@@ -9,7 +9,16 @@ from northspan.core.tree import Tree
 
 CONNECTED = "connected"
 _SEPARATE = frozenset(
-    {LoadKind.range, LoadKind.dryer, LoadKind.heating, LoadKind.heat_pump, LoadKind.cooling, LoadKind.vehicle, LoadKind.lighting}
+    {
+        LoadKind.range,
+        LoadKind.dryer,
+        LoadKind.heating,
+        LoadKind.heat_pump,
+        LoadKind.cooling,
+        LoadKind.vehicle,
+        LoadKind.lighting,
+        LoadKind.sockets,
+    }
 )
 
 
@@ -51,15 +60,18 @@ def dwelling_carried(tree: Tree, run_id: str) -> tuple[str, str]:
     return home, ""
 
 
-def by_method(building: Building) -> bool:
+def by_method(building: Building, rulebook: Rulebook) -> bool:
     """Tell whether a building's load is worked by a method of the rulebook.
 
     Parameters
     ----------
     building : Building
         The building. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
     """
-    return building.use is BuildingUse.dwelling and building.load_method != CONNECTED and building.floor_m2 is not None
+    known = building.floor_m2 is not None or not rulebook.needs_floor_area()
+    return building.use is BuildingUse.dwelling and building.load_method != CONNECTED and known
 
 
 def method_loads(tree: Tree, building_id: str, local_v: tuple[float, float], rulebook: Rulebook) -> tuple[MethodLoad, ...]:
@@ -130,6 +142,8 @@ def dwelling_facts(tree: Tree, building_id: str, local_v: tuple[float, float], r
         heat_pump_va=sum(of(LoadKind.heat_pump)),
         cooling_va=sum(of(LoadKind.cooling)),
         vehicles_va=of(LoadKind.vehicle),
+        lighting_va=sum(of(LoadKind.lighting)),
+        sockets_va=of(LoadKind.sockets),
         largest_motor_va=max((power[id(load)] for load in loads if load.kind is LoadKind.motor or load.horsepower), default=0.0),
     )
 

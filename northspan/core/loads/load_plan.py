@@ -6,7 +6,7 @@ from northspan.core.errors import OutsideTable
 from northspan.core.findings import Finding, Severity
 from northspan.core.job import Across, Building, BuildingUse, Load, RunKind, Status
 from northspan.core.loads.demand import demand_of
-from northspan.core.loads.dwelling import CONNECTED, by_method, method_loads
+from northspan.core.loads.dwelling import CONNECTED, by_method, dwelling_facts, method_loads
 from northspan.core.loads.legs import legs_of
 from northspan.core.loads.run_load import voltages_at
 from northspan.core.plan import LoadPlan, MethodPlan, printed
@@ -54,7 +54,7 @@ def plan_methods(tree: Tree, building_id: str, rulebook: Rulebook) -> tuple[tupl
     cans = [key for key, can in tree.job.enclosures.items() if can.building == building_id and can.status is not Status.remove]
     if building.use is not BuildingUse.dwelling or not cans:
         return (), []
-    if building.floor_m2 is None:
+    if building.floor_m2 is None and rulebook.needs_floor_area():
         return (), _without_area(building_id, building)
     entry = next((tree.job.runs[key].target for key in tree.entering.get(building_id, ())), cans[0])
     volts = voltages_at(tree, entry, rulebook)
@@ -67,13 +67,30 @@ def plan_methods(tree: Tree, building_id: str, rulebook: Rulebook) -> tuple[tupl
     plans: list[MethodPlan] = []
     for method in methods:
         amperes = step("I", "in amperes", "P / U", "A", "load over voltage", P=method.total.value, U=volts[0])
-        device = rulebook.device_for_load(DesignLoad(amperes.value, 0.0, 0.0), RunKind.service)
+        try:
+            device = rulebook.device_for_load(DesignLoad(amperes.value, 0.0, 0.0), RunKind.service)
+        except OutsideTable as outside:
+            words = "A supply of this kind cannot carry it. Ask the utility, or take load off."
+            return (), [Finding(Severity.stop, f"/buildings/{building_id}/load_method", f"{building.name}: {outside}", words, "tables")]
         lines = (*method.total.steps, amperes, *(method.neutral.steps if method.neutral else ()), device.steps[-1], least)
         neutral_a = method.neutral.value / volts[0] if method.neutral else None
         service_a = max(device.value, least.value)
-        chosen = by_method(building) and method.key == building.load_method
+        chosen = by_method(building, rulebook) and method.key == building.load_method
         plans.append(MethodPlan(method.key, method.title, method.total.value, amperes.value, neutral_a, service_a, chosen, printed(lines)))
-    return tuple(plans), []
+    return tuple(plans), _not_entered(tree, building_id, volts, rulebook)
+
+
+def _not_entered(tree: Tree, key: str, volts: tuple[float, float], rulebook: Rulebook) -> list[Finding]:
+    """Where circuits and not the floor area give the load: the ones that every dwelling has."""
+    building = tree.job.buildings[key]
+    if rulebook.needs_floor_area() or not by_method(building, rulebook):
+        return []
+    facts = dwelling_facts(tree, key, volts, rulebook)
+    missing = " and ".join(name for name, there in (("lighting", facts.lighting_va), ("socket circuits", facts.sockets_va)) if not there)
+    if not missing:
+        return []
+    words = "Enter each circuit as a load; the demand is too low without them."
+    return [Finding(Severity.check, f"/buildings/{key}/load_method", f"{building.name}: no {missing} entered.", words, "job")]
 
 
 def _without_area(key: str, building: Building) -> list[Finding]:
@@ -94,7 +111,7 @@ def _load_plan(tree: Tree, key: str, load: Load, rulebook: Rulebook) -> LoadPlan
     to_neutral = load.across is not Across.line_line or load.uses_neutral
     line_1, line_2 = (demand.current_a if leg in legs else 0.0 for leg in (1, 2))
     building = tree.building_of(load.enclosure)
-    covered = by_method(tree.job.buildings[building])
+    covered = by_method(tree.job.buildings[building], rulebook)
     note = "in the dwelling's method" if covered else "continuous" if demand.continuous else "motor" if demand.motor_a else ""
     neutral_a = demand.current_a if to_neutral else 0.0
     return LoadPlan(key, building, demand.power_va, line_1, line_2, neutral_a, demand.continuous, note, printed(worked.steps))

@@ -99,7 +99,7 @@ def load_behind(tree: Tree, run_id: str, rulebook: Rulebook) -> Worked[LegLoads 
     home, _ = dwelling_carried(tree, run_id)
     if (
         home
-        and by_method(tree.job.buildings[home])
+        and by_method(tree.job.buildings[home], rulebook)
         and not any(other.load_a for _, other in typed if tree.building_of(other.target) == home)
     ):
         cans = {key for key, can in tree.job.enclosures.items() if can.building == home}

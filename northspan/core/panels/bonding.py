@@ -102,7 +102,10 @@ def bond_findings(job: Job, plans: dict[str, EnclosurePlan], rulebook: Rulebook)
             "A screw or strap left in is the usual mistake.",
             rulebook.cite("one_bond"),
         )
-    if plans and not wrong and not unseen:
+    if plans and not wrong and not unseen and not bonded:
+        words = "Neutral and ground are kept apart in every enclosure: the supplier joins them, ahead of everything here."
+        yield Finding(Severity.holds, "/enclosures", words, "A link of your own would carry load current.", rulebook.cite("one_bond"))
+    elif plans and not wrong and not unseen:
         yield Finding(
             Severity.holds,
             "/enclosures",

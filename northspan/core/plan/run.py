@@ -6,14 +6,16 @@ from dataclasses import dataclass
 
 from northspan.core.findings import Cure
 from northspan.core.job import Part
-from northspan.core.plan.shown import MarginShown, WorkGroup
+from northspan.core.plan.pull import PullPlan
+from northspan.core.plan.shown import MarginShown, WorkGroup, WorkLine
 
 
 @dataclass(frozen=True, slots=True)
 class WirePlan:
-    """A conductor of a run, as bought and as marked."""
+    """A conductor of a run, as bought and as marked; `name` is what the trade there calls its role."""
 
     role: str
+    name: str
     color: str
     size: str
     size_name: str
@@ -33,6 +35,7 @@ class StretchPlan:
     fill_percent: float
     cover_m: float | None
     bends_deg: float
+    ribbon_m: float | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -91,6 +94,20 @@ class SchoolDrop:
 
 
 @dataclass(frozen=True, slots=True)
+class TapChoice:
+    """A tap by the rule of one length: what it must be, why, and whether that is the length it has. [m]"""
+
+    words: str
+    from_m: float
+    to_m: float | None
+    size: str
+    size_name: str
+    why: str
+    here: bool
+    working: tuple[WorkLine, ...]
+
+
+@dataclass(frozen=True, slots=True)
 class Growth:
     """Room for more: what is kept free, what it costs more than now, and the edit that takes it."""
 
@@ -133,6 +150,7 @@ class RunPlan(Part):
     target: str
     status: str
     sized: bool
+    device_type: str
     headline: str
     subline: str
     length_m: float
@@ -173,4 +191,6 @@ class RunPlan(Part):
     allowance: str = ""
     drops: tuple[SchoolDrop, ...] = ()
     growth: tuple[Growth, ...] = ()
+    taps: tuple[TapChoice, ...] = ()
+    pull: PullPlan | None = None
     voltages: tuple[VoltageWay, ...] = ()

@@ -7,6 +7,24 @@ from northspan.core.job import Place, Run
 from northspan.core.rulebooks.protocol import Rulebook
 from northspan.core.worked import Worked
 
+RIBBON_M = 0.3  # a warning ribbon lies half as deep as the pipe, and no deeper than a spade goes in
+
+
+def ribbon_m(cover_m: float) -> float:
+    """Give how deep a warning ribbon lies. [m]
+
+    Parameters
+    ----------
+    cover_m : float
+        Over the pipe. [m]
+
+    Examples
+    --------
+    >>> ribbon_m(0.45), ribbon_m(0.9)
+    (0.225, 0.3)
+    """
+    return min(RIBBON_M, cover_m / 2)
+
 
 def covers(run: Run, device_a: float, line_v: float, rulebook: Rulebook) -> tuple[Worked[float | None], ...]:
     """Find the least cover of each stretch; one that is not buried has none and no steps. [m]

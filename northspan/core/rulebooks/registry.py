@@ -12,7 +12,25 @@ from northspan.core.rulebooks.protocol import Rulebook
 _MODULES = {
     "us-2023": "northspan.core.rulebooks.us.rulebook:UsRulebook",
     "ca-2021": "northspan.core.rulebooks.ca.rulebook:CaRulebook",
+    "uk-2022": "northspan.core.rulebooks.uk.rulebook:UkRulebook",
 }
+_FAMILIES = {name.split("-")[0]: name for name in _MODULES}  # the edition that is current; the last one of a family wins
+
+
+def edition_of(name: str) -> str:
+    """Give the current edition of a rule family: "us", "ca" or "uk"; any other name as it stands.
+
+    Parameters
+    ----------
+    name : str
+        Family, or a rulebook's own name. [-]
+
+    Examples
+    --------
+    >>> edition_of("uk"), edition_of("us-2023")
+    ('uk-2022', 'us-2023')
+    """
+    return _FAMILIES.get(name, name)
 
 
 def rulebook_names() -> tuple[str, ...]:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
+from northspan.core.bench.earths import electrodes_ohm
 from northspan.core.calls import check_calls, schools_of
 from northspan.core.errors import InvalidJob, NoSolution, OutsideTable
 from northspan.core.findings import Edit
@@ -66,6 +67,7 @@ def site_choices(job: Job) -> SiteChoices:
     rulebook = rulebook_named(job.rulebook)
     check_calls(job)
     tree, schools = tree_of(job), schools_of(job)
+    electrodes = electrodes_ohm(tree, rulebook)
     sized: dict[str, SizedRun] = {}
     fed_by: dict[str, str | None] = {}
     ways: dict[str, tuple[Way, ...]] = {}
@@ -73,14 +75,14 @@ def site_choices(job: Job) -> SiteChoices:
     limit = job.drop_limits.way_percent
     for key in tree.order:
         try:
-            found = size_run(question_of(tree, key, sized, schools, rulebook), rulebook) if key not in tree.standby else None
+            found = size_run(question_of(tree, key, sized, schools, rulebook, electrodes), rulebook) if key not in tree.standby else None
         except (NoSolution, OutsideTable):  # the plan says why; here it only stays out
             found = None
         if found is None:
             left_out.append(job.runs[key].name)
             continue
+        limit = min(limit, found.question.limits_percent[1]) if sized else found.question.limits_percent[1]
         sized[key] = found
-        limit = found.question.limits_percent[1]
         ways[key] = tuple(_ways(job, found, rulebook))
         if not ways[key]:
             tried = f"every size and metal for {job.runs[key].name} within {found.question.limits_percent[0]:g} %"

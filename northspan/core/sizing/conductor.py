@@ -11,9 +11,10 @@ from northspan.core.errors import InvalidJob, NoSolution, OutsideTable
 from northspan.core.job import Circuit, Metal, RunKind
 from northspan.core.loads.legs import LegLoads
 from northspan.core.prices import wire_price
+from northspan.core.rulebooks.loop_protocol import LoopAnswer
 from northspan.core.rulebooks.protocol import AllowanceFacts, Ampacity, Rulebook, Wire
 from northspan.core.sizing.drop import Drop, DropQuestion, LegCurrents, drop_percent, voltage_drop
-from northspan.core.sizing.question import NO_LIMIT, RunQuestion
+from northspan.core.sizing.question import NO_LIMIT, RunQuestion, loop_facts
 from northspan.core.worked import Margin, Step, Worked, at_most, given, ruled, step
 
 
@@ -27,6 +28,7 @@ class Tried:
     drop: Worked[Drop]
     load_steps: tuple[Step, ...]
     margins: tuple[Margin, ...]
+    loop: Worked[LoopAnswer] | None = None
 
     @property
     def lawful(self) -> bool:
@@ -47,6 +49,7 @@ class _Rules:
     protects: Worked[float]
     load_steps: tuple[Step, ...]
     margins: tuple[Margin, ...]
+    loop: Worked[LoopAnswer] | None = None
 
 
 def choose_wire(question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook) -> tuple[Tried, Wire]:
@@ -112,7 +115,7 @@ def try_wire(question: RunQuestion, legs: LegLoads, device_a: float, terminals: 
     """
     rules = _rules_for(question, legs, device_a, terminals, rulebook, wire)
     current = drop_current(question, legs, device_a)
-    drop = voltage_drop(drop_question(question, legs, device_a), wire.size, wire.metal, rulebook)
+    drop = voltage_drop(drop_question(question, legs, device_a, wire.insulation), wire.size, wire.metal, rulebook)
     cite, advice = rulebook.drop_citation(question.run.kind), not rulebook.drop_is_rule()
     whole = step(
         "d_w", "drop of the whole way, with the runs ahead", "d_u + d", "%", "sum", d_u=question.drop_above_percent, d=drop.value.percent
@@ -127,11 +130,17 @@ def try_wire(question: RunQuestion, legs: LegLoads, device_a: float, terminals: 
     )
     worked_drop = Worked(drop.value, (current, *each, *drop.steps, whole))
     return Tried(
-        wire, rules.ampacity, rules.protects, worked_drop, rules.load_steps, (*rules.margins, *(drops if run_limit < NO_LIMIT else ()))
+        wire,
+        rules.ampacity,
+        rules.protects,
+        worked_drop,
+        rules.load_steps,
+        (*rules.margins, *(drops if run_limit < NO_LIMIT and rulebook.drop_counts(question.run.kind) else ())),
+        rules.loop,
     )
 
 
-def drop_question(question: RunQuestion, legs: LegLoads, device_a: float) -> DropQuestion:
+def drop_question(question: RunQuestion, legs: LegLoads, device_a: float, insulation: str = "") -> DropQuestion:
     """Gather what the voltage drop of a run depends on beside its conductor.
 
     Parameters
@@ -142,9 +151,16 @@ def drop_question(question: RunQuestion, legs: LegLoads, device_a: float) -> Dro
         Its load. [A]
     device_a : float
         Its overcurrent device. [A]
+    insulation : str
+        Kind of wire, where its impedance depends on it. [-]
     """
     run, n = question.run, question.sets
     current_a = drop_current(question, legs, device_a).value
+    if question.guard.ring:  # at the middle two ways lead back, each half as long and with half the current
+        half = tuple(segment.model_copy(update={"legs": (), "length_m": segment.length_m / 2}) for segment in run.segments)
+        return DropQuestion(
+            current_a / 2, 0.0, run.power_factor, question.nominal_v, half, question.schools["drop_method"], insulation=insulation
+        )
     whole = question.schools["drop_current"] == "calculated" or current_a == legs.design.total_a
     each = (legs.line_1_a, legs.line_2_a, legs.neutral_1_a, legs.neutral_2_a) if whole else (current_a, current_a, 0.0, 0.0)
     if run.circuit is not Circuit.three_wire:
@@ -160,6 +176,7 @@ def drop_question(question: RunQuestion, legs: LegLoads, device_a: float) -> Dro
         question.neutral_v if run.circuit is Circuit.three_wire else 0.0,
         question.system,
         run.grounded_size,
+        insulation,
     )
 
 
@@ -176,6 +193,9 @@ def drop_current(question: RunQuestion, legs: LegLoads, device_a: float) -> Step
         Its overcurrent device. [A]
     """
     school = question.schools["drop_current"]
+    if question.guard.ring:
+        words = "current for the drop: 20 A at the middle of the ring, the rest spread along it"
+        return step("I", words, "max(min(I_L, 20), (20 + I_L) / 2)", "A", "guide", I_L=legs.design.total_a)
     if school == "device_80":
         return step("I", "current for the drop: 80 % of the device", "0.8 * I_n", "A", "your call", I_n=device_a)
     if school == "device_full":
@@ -196,14 +216,16 @@ def _choose_size(
     A larger conductor never carries less, never drops more and never asks for a smaller device,
     so neither needs every size tried; the tests hold this against trying every size.
     """
-    run, ladder = question.run, ladder_of(question, metal, rulebook)
+    run = question.run
     insulation = run.insulation or rulebook.default_insulation(metal, run.segments)
+    ladder = ladder_of(question, metal, rulebook, insulation)
     carrying = int(rulebook.carrying_conductors(run.circuit, question.system).value)
     share = allowance_of(question, device_a, rulebook).value
     start = question.schools["derating_start"]
-    drops = drop_question(question, legs, device_a)
+    drops = drop_question(question, legs, device_a, insulation)
     run_limit, way_limit = question.limits_percent
     allowed = min(run_limit, way_limit - question.drop_above_percent)
+    counts = rulebook.drop_counts(run.kind)
 
     @cache
     def tried(at: int) -> Tried:
@@ -212,10 +234,10 @@ def _choose_size(
     def carries(at: int) -> bool:
         wire = Wire(ladder[at], metal, insulation)
         each = rulebook.ampacity(wire, run.segments, carrying, terminals.value, start).value.final_a
-        return each * question.sets >= legs.design.total_a * share
+        return question.guard.ring or each * question.sets >= legs.design.total_a * share
 
     def drops_little(at: int) -> bool:
-        return drop_percent(drops, ladder[at], metal, rulebook) <= allowed
+        return not counts or drop_percent(drops, ladder[at], metal, rulebook) <= allowed
 
     def lawful(at: int) -> bool:
         rules = _rules_for(question, legs, device_a, terminals, rulebook, Wire(ladder[at], metal, insulation))
@@ -244,7 +266,7 @@ def _first(low: int, high: int, holds: Callable[[int], bool]) -> int:
     return bisect_left(range(min(at, high)), x=True, lo=below + 1, key=holds)
 
 
-def ladder_of(question: RunQuestion, metal: Metal, rulebook: Rulebook) -> tuple[str, ...]:
+def ladder_of(question: RunQuestion, metal: Metal, rulebook: Rulebook, insulation: str = "") -> tuple[str, ...]:
     """List the sizes a run may have, smallest first: all of them, or those that may run in parallel.
 
     Parameters
@@ -255,9 +277,14 @@ def ladder_of(question: RunQuestion, metal: Metal, rulebook: Rulebook) -> tuple[
         Conductor metal. [-]
     rulebook : Rulebook
         The code to follow. [-]
+    insulation : str
+        Kind of wire, where not all are made in all sizes. [-]
     """
-    ladder = rulebook.sizes(metal)
-    return ladder if question.sets == 1 else ladder[ladder.index(rulebook.parallel_least()[0]) :]
+    ladder = rulebook.sizes(metal, insulation)
+    if question.sets == 1:
+        return ladder
+    least = rulebook.parallel_least()[0]
+    return ladder[ladder.index(least) :] if least in ladder else ()
 
 
 def allowance_of(question: RunQuestion, device_a: float, rulebook: Rulebook) -> Step:
@@ -296,12 +323,12 @@ def _rules_for(question: RunQuestion, legs: LegLoads, device_a: float, terminals
         value = Ampacity(together.value, question.sets * value.terminal_a, value.worst_segment)
         steps = (*steps, together)
     allowance = allowance_of(question, device_a, rulebook)
-    load_steps, margins = rulebook.load_margins(legs.design, value, run.kind, allowance.value)
+    load_steps, margins = rulebook.load_margins(legs.design, value, run.kind, allowance.value, question.guard)
     if legs.motor_a:
         protects = rulebook.motor_device(legs.motor_a)
     else:
         school = "tap" if question.tapped_a else "secondary" if question.secondary else school
-        protects = rulebook.device_for_wire(value, wire, school, allowance.value)
+        protects = rulebook.device_for_wire(value, wire, school, allowance.value, question.guard)
     if run.kind in {RunKind.service, RunKind.feeder} and question.whole_dwelling:
         load_steps = (allowance, *load_steps)
     protection = at_most("protection", "Device on this wire", device_a, protects.value, "A", protects.steps[-1].citation)
@@ -309,7 +336,11 @@ def _rules_for(question: RunQuestion, legs: LegLoads, device_a: float, terminals
         share = rulebook.tap_share(sum(s.length_m for s in run.segments), question.tapped_a, question.tapped_ampacity_a)
         steps = (*steps, *share.steps)
         margins = (*margins, at_most("share", "Share of the device ahead", share.value, value.final_a, "A", share.steps[-1].citation))
-    return _Rules(Worked(value, steps), protects, load_steps, (*margins, protection))
+    loop = None
+    if question.loop is not None and rulebook.loop is not None and run.kind is not RunKind.service:
+        loop = rulebook.loop.protect(loop_facts(question, wire, device_a, question.loop))
+        margins = (*margins, *loop.margins)
+    return _Rules(Worked(value, steps), protects, load_steps, (*margins, protection), loop)
 
 
 def _advised(margin: Margin, advice: bool) -> Margin:  # noqa: FBT001 - a private mark, not a choice of way

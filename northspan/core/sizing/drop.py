@@ -55,6 +55,7 @@ class DropQuestion:
     neutral_v: float = 0.0  # 0 where the run has no neutral beside two lines
     system: System = System.split_phase
     grounded_size: str | None = None  # None: as large as the ungrounded conductors
+    insulation: str = ""  # kind of wire, where its impedance depends on it
 
 
 @lru_cache(maxsize=512)
@@ -84,14 +85,20 @@ def voltage_drop(question: DropQuestion, size: str, metal: Metal, rulebook: Rule
     if question.method == SOLVED:
         return solved_drop(question, size, metal, rulebook)
     lengths = _lengths(question.segments, rulebook)
-    running = {method: effective_impedance(size, metal, method, question.power_factor, rulebook, question.method) for method in lengths}
+    running = {
+        method: effective_impedance(size, metal, method, question.power_factor, rulebook, question.method, question.insulation)
+        for method in lengths
+    }
     design = _over_methods("V_d", "drop, out and back", question.current_a, running, lengths)
     percent = step("d", "drop of nominal", "100 * V_d / U", "%", "ratio", V_d=design.value, U=question.nominal_v)
     steps = (*design.steps, percent)
     along = _along(question.current_a, running, question.segments, rulebook)
     if not question.starting_extra_a:
         return Worked(Drop(design.value, design.value, percent.value, along, along), steps)
-    standing = {method: effective_impedance(size, metal, method, STARTING_POWER_FACTOR, rulebook, question.method) for method in lengths}
+    standing = {
+        method: effective_impedance(size, metal, method, STARTING_POWER_FACTOR, rulebook, question.method, question.insulation)
+        for method in lengths
+    }
     words = f"more while the largest motor starts, power factor {STARTING_POWER_FACTOR:g} assumed"
     extra = _over_methods("V_m", words, question.starting_extra_a, standing, lengths)
     starting = step("V_s", "drop while the largest motor starts", "V_d + V_m", "V", "sum", V_d=design.value, V_m=extra.value)
@@ -127,11 +134,12 @@ def solved_drop(question: DropQuestion, size: str, metal: Metal, rulebook: Ruleb
     IEEE Std 141, 3.11 (exact formula); Stevenson and Grainger, Power System Analysis, chapter 1.
     """
     steps: list[Step] = []
-    lines = _total_impedance("", question.segments, size, metal, rulebook, steps)
+    kind = question.insulation
+    lines = _total_impedance("", question.segments, size, metal, rulebook, steps, kind)
     neutral_size = question.grounded_size or size
     neutral = lines
     if neutral_size != size and question.neutral_v:
-        neutral = _total_impedance("n", question.segments, neutral_size, metal, rulebook, steps)
+        neutral = _total_impedance("n", question.segments, neutral_size, metal, rulebook, steps, kind)
     found: list[tuple[str, float]] = []
     for name, figures, volts in _loops(question, lines, neutral):
         lost = _loop_steps(name, figures, volts)
@@ -143,11 +151,13 @@ def solved_drop(question: DropQuestion, size: str, metal: Metal, rulebook: Ruleb
     worst_v = counts.value
     if len(found) > 1:
         steps.append(counts)
-    along = _spread(worst_v, question.segments, size, metal, rulebook, question.power_factor)
+    along = _spread(worst_v, question, size, metal, rulebook)
     starting_v, along_starting = worst_v, along
     if question.starting_extra_a:
         lengths = _lengths(question.segments, rulebook)
-        standing = {m: effective_impedance(size, metal, m, STARTING_POWER_FACTOR, rulebook, "impedance") for m in lengths}
+        standing = {
+            m: effective_impedance(size, metal, m, STARTING_POWER_FACTOR, rulebook, "impedance", question.insulation) for m in lengths
+        }
         words = f"more while the largest motor starts, power factor {STARTING_POWER_FACTOR:g} assumed"
         extra = _over_methods("V_m", words, question.starting_extra_a, standing, lengths)
         starting = step("V_s", "drop while the largest motor starts", "V_d + V_m", "V", "sum", V_d=worst_v, V_m=extra.value)
@@ -174,12 +184,17 @@ def drop_percent(question: DropQuestion, size: str, metal: Metal, rulebook: Rule
     if question.method == SOLVED:
         return max(percent for _, percent in _solved_legs(question, size, metal, rulebook))
     methods = {s.method for s in question.segments}
-    running = {method: effective_impedance(size, metal, method, question.power_factor, rulebook, question.method) for method in methods}
+    running = {
+        method: effective_impedance(size, metal, method, question.power_factor, rulebook, question.method, question.insulation)
+        for method in methods
+    }
     return 100 * _along(question.current_a, running, question.segments, rulebook)[-1] / question.nominal_v
 
 
 @lru_cache(maxsize=8192)
-def effective_impedance(size: str, metal: Metal, method: Method, power_factor: float, rulebook: Rulebook, school: str) -> Worked[float]:
+def effective_impedance(
+    size: str, metal: Metal, method: Method, power_factor: float, rulebook: Rulebook, school: str, insulation: str = ""
+) -> Worked[float]:
     """Work the part of a conductor's impedance that makes voltage drop at a power factor. [ohm per thousand of the code's length unit]
 
     Parameters
@@ -196,6 +211,8 @@ def effective_impedance(size: str, metal: Metal, method: Method, power_factor: f
         For the impedance. [-]
     school : str
         "impedance", "dc" for direct-current resistance alone, or "constant" for the quick constant. [-]
+    insulation : str
+        Kind of wire, where its impedance depends on it. [-]
 
     References
     ----------
@@ -204,7 +221,7 @@ def effective_impedance(size: str, metal: Metal, method: Method, power_factor: f
     if school != "impedance":  # resistance alone: no reactance, and the power factor left aside
         resistance = rulebook.dc_resistance(size, metal) if school == "dc" else rulebook.quick_resistance(size, metal)
         return Worked(resistance.value, (resistance,))
-    z = rulebook.impedance(size, metal, method)
+    z = rulebook.impedance(size, metal, method, insulation)
     effective = step(
         "Z",
         f"effective impedance at power factor {power_factor:g}",
@@ -301,8 +318,8 @@ def _loop_steps(name: str, figures: dict[str, float], volts: float) -> tuple[Ste
 
 def _solved_legs(question: DropQuestion, size: str, metal: Metal, rulebook: Rulebook) -> list[tuple[str, float]]:
     """The same as `solved_drop`, by complex numbers and without its lines, to search a ladder quickly. [%]"""
-    line = _plain_impedance(question.segments, size, metal, rulebook)
-    neutral = _plain_impedance(question.segments, question.grounded_size, metal, rulebook) if question.grounded_size else line
+    line = _plain_impedance(question, size, metal, rulebook)
+    neutral = _plain_impedance(question, question.grounded_size, metal, rulebook) if question.grounded_size else line
     found = []
     f = question.power_factor
     turned = complex(f, -sqrt(1 - f * f))
@@ -312,24 +329,24 @@ def _solved_legs(question: DropQuestion, size: str, metal: Metal, rulebook: Rule
     return found
 
 
-def _plain_impedance(segments: tuple[Segment, ...], size: str, metal: Metal, rulebook: Rulebook) -> tuple[float, float]:
+def _plain_impedance(question: DropQuestion, size: str, metal: Metal, rulebook: Rulebook) -> tuple[float, float]:
     r = x = 0.0
-    for method, length in _lengths(segments, rulebook).items():
-        z = rulebook.impedance(size, metal, method).value
+    for method, length in _lengths(question.segments, rulebook).items():
+        z = rulebook.impedance(size, metal, method, question.insulation).value
         r += z.resistance_ohm * length / 1000
         x += z.reactance_ohm * length / 1000
     return r, x
 
 
 def _total_impedance(
-    mark: str, segments: tuple[Segment, ...], size: str, metal: Metal, rulebook: Rulebook, steps: list[Step]
+    mark: str, segments: tuple[Segment, ...], size: str, metal: Metal, rulebook: Rulebook, steps: list[Step], insulation: str
 ) -> tuple[float, float]:
     """Resistance and reactance of one conductor over the whole run, with their lines. [ohm]"""
     whose = "the neutral" if mark else "one conductor"
     totals = {"R": 0.0, "X": 0.0}
     lengths = _lengths(segments, rulebook)
     for method, length in lengths.items():
-        z = rulebook.impedance(size, metal, method)
+        z = rulebook.impedance(size, metal, method, insulation)
         where = f" in {method}" if len(lengths) > 1 else ""
         steps += z.steps
         for letter, figure in (("R", z.value.resistance_ohm), ("X", z.value.reactance_ohm)):
@@ -348,8 +365,9 @@ def _total_impedance(
     return totals["R"], totals["X"]
 
 
-def _spread(total_v: float, segments: tuple[Segment, ...], size: str, metal: Metal, rulebook: Rulebook, pf: float) -> tuple[float, ...]:
+def _spread(total_v: float, question: DropQuestion, size: str, metal: Metal, rulebook: Rulebook) -> tuple[float, ...]:
     """Spread a drop over the stretches by their share of the impedance. [V]"""
-    shares = [effective_impedance(size, metal, s.method, pf, rulebook, "impedance").value * s.length_m for s in segments]
+    pf, kind = question.power_factor, question.insulation
+    shares = [effective_impedance(size, metal, s.method, pf, rulebook, "impedance", kind).value * s.length_m for s in question.segments]
     whole = sum(shares) or 1.0
     return tuple(total_v * part / whole for part in accumulate(shares))

@@ -31,7 +31,7 @@ def growth(sized: SizedRun, rulebook: Rulebook) -> tuple[Growth, ...]:
     with the load is reached. A larger pipe gives none, but takes more wires later.
     """
     wire = sized.tried.wire
-    ladder = rulebook.sizes(wire.metal)
+    ladder = rulebook.sizes(wire.metal, wire.insulation)
     at = ladder.index(wire.size)
     larger = ladder[at + 1] if at + 1 < len(ladder) else None
     pipe = _pipe_up(sized, rulebook)

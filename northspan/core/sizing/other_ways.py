@@ -27,7 +27,7 @@ def neighbours(sized: SizedRun, rulebook: Rulebook) -> tuple[Neighbour, ...]:
         The code to follow. [-]
     """
     wire = sized.tried.wire
-    ladder = ladder_of(sized.question, wire.metal, rulebook)
+    ladder = ladder_of(sized.question, wire.metal, rulebook, wire.insulation)
     at = ladder.index(wire.size)
     wanted: list[tuple[str, Metal, str | None]] = [
         (words, wire.metal, ladder[i])
@@ -52,18 +52,20 @@ def calls_of_run(choices: Mapping[str, CallChoice], sized: SizedRun, rulebook: R
     """
     return tuple(
         call_plan(kind, choices.get(kind.name), {s.key: _outcome(sized, kind, s.key, rulebook) for s in kind.schools})
-        for name in calls_open(sized)
+        for name in calls_open(sized, rulebook)
         for kind in (CALLS[name],)
     )
 
 
-def calls_open(sized: SizedRun) -> tuple[str, ...]:
+def calls_open(sized: SizedRun, rulebook: Rulebook) -> tuple[str, ...]:
     """Say which calls can still change a run.
 
     Parameters
     ----------
     sized : SizedRun
         The run as chosen. [-]
+    rulebook : Rulebook
+        The code to follow; some calls it does not leave open. [-]
     """
     run = sized.question.run
     free = {
@@ -75,9 +77,11 @@ def calls_open(sized: SizedRun) -> tuple[str, ...]:
         "rounding": run.conductor_size is None,
         "derating_start": run.conductor_size is None,
         "equipment_ground": sized.equipment_ground is not None and run.equipment_ground_size is None,
+        "protective_conductor": sized.tried.loop is not None,
         "pipe_size": run.pipe_size is None and any(pipe.value for pipe in sized.pipes),
     }
-    return tuple(name for name, is_free in free.items() if is_free)
+    left_out = rulebook.calls_left_out()
+    return tuple(name for name, is_free in free.items() if is_free and name not in left_out)
 
 
 def call_plan(kind: CallKind, choice: CallChoice | None, outcomes: dict[str, str]) -> CallPlan:
@@ -115,7 +119,7 @@ def in_words(sized: SizedRun, rulebook: Rulebook) -> str:
     if pipe:
         parts.append(pipe)
     if sized.equipment_ground_size:
-        parts.append(f"ground {rulebook.size_name(sized.equipment_ground_size)}")
+        parts.append(f"{rulebook.dialect.ground_short} {rulebook.size_name(sized.equipment_ground_size)}")
     return ", ".join(parts)
 
 

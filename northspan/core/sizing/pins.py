@@ -7,6 +7,7 @@ from functools import lru_cache
 from northspan.core.errors import InvalidJob
 from northspan.core.job import Metal, Run
 from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.sizing.question import device_shelf
 
 _SIZES = ("conductor_size", "grounded_size", "equipment_ground_size")
 
@@ -38,17 +39,28 @@ def check_pins(run: Run, at: str, rulebook: Rulebook) -> None:
             )
     if run.insulation is not None and run.insulation not in rulebook.insulations():
         raise InvalidJob(f"{at}/insulation", f"there is no insulation {run.insulation}.", f"Types: {', '.join(rulebook.insulations())}.")
-    if run.device_a is not None and run.device_a not in rulebook.devices():
-        raise InvalidJob(
-            f"{at}/device_a",
-            f"{run.device_a:g} A is not a standard device.",
-            f"Ratings: {', '.join(f'{a:g}' for a in rulebook.devices())}.",
-        )
+    _check_device(run, at, rulebook)
+    ways = [way for way, _ in rulebook.laid_ways()]
+    for i, segment in enumerate(run.segments):
+        if segment.laid and segment.laid not in ways:
+            raise InvalidJob(f"{at}/segments/{i}/laid", f"there is no way {segment.laid}.", f"Ways: {', '.join(ways) or 'none here'}.")
+    if run.ring and rulebook.loop is None:
+        raise InvalidJob(f"{at}/ring", "this rulebook knows no ring.", "Feed it from one end.")
     if run.pipe_size is not None:
         for segment in run.segments:
             shelf = [pipe.size for pipe in rulebook.pipes(segment.method, 4)]
             if shelf and run.pipe_size not in shelf:
                 raise InvalidJob(f"{at}/pipe_size", f"there is no {segment.method} of size {run.pipe_size}.", f"Sizes: {', '.join(shelf)}.")
+
+
+def _check_device(run: Run, at: str, rulebook: Rulebook) -> None:
+    kinds = [kind for kind, _ in rulebook.device_types()]
+    if run.device_type and run.device_type not in kinds:
+        raise InvalidJob(f"{at}/device_type", f"there is no device {run.device_type}.", f"Kinds: {', '.join(kinds) or 'one only'}.")
+    shelf = device_shelf(run, rulebook)
+    if run.device_a is not None and run.device_a not in shelf:
+        ratings = ", ".join(f"{a:g}" for a in shelf)
+        raise InvalidJob(f"{at}/device_a", f"{run.device_a:g} A is not a standard device.", f"Ratings: {ratings}.")
 
 
 def _sizes(metal: Metal | None, rulebook: Rulebook) -> tuple[str, ...]:

@@ -5,9 +5,10 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from northspan.core.calls import Schools
-from northspan.core.job import Prices, Run, System
+from northspan.core.job import Place, Prices, Run, System
 from northspan.core.loads.legs import LegLoads
-from northspan.core.rulebooks.protocol import TransformerFacts
+from northspan.core.rulebooks.loop_protocol import LoopAhead, LoopFacts
+from northspan.core.rulebooks.protocol import USUAL_GUARD, Guard, Rulebook, TransformerFacts, Wire
 from northspan.core.worked import Worked
 
 MADE_UP = Prices()
@@ -22,6 +23,8 @@ class RunQuestion:
     `sets` is how many sets of conductors run in parallel. `whole_dwelling` tells whether it carries
     all of a dwelling, `why_not_whole` why not. `tapped_a` is the device ahead of a tap; `primary`
     the transformer it feeds, `secondary` the one it comes from; `ahead_percent` what that one loses.
+    `guard` is what else decides how device and wire go together, `loop` the earth fault loop up to its
+    head, where the code protects by it.
     """
 
     run: Run
@@ -41,9 +44,12 @@ class RunQuestion:
     why_not_whole: str = ""
     tapped_a: float = 0.0
     tapped_ampacity_a: float = 0.0
+    tapped_size: str = ""
     primary: TransformerFacts | None = None
     secondary: TransformerFacts | None = None
     ahead_percent: float = 0.0
+    guard: Guard = USUAL_GUARD
+    loop: LoopAhead | None = None
 
     @property
     def limits_percent(self) -> tuple[float, float]:
@@ -54,3 +60,56 @@ class RunQuestion:
         if school == "stricter":
             return min(self.run_limit_percent, STRICT_RUN), min(self.way_limit_percent, STRICT_WAY)
         return self.run_limit_percent, self.way_limit_percent
+
+
+def guard_of(run: Run, rulebook: Rulebook) -> Guard:
+    """Gather what of a run decides how its device and its wire go together.
+
+    Parameters
+    ----------
+    run : Run
+        The run. [-]
+    rulebook : Rulebook
+        The code to follow; one that knows one kind of device asks nothing here. [-]
+    """
+    if rulebook.loop is None:
+        return USUAL_GUARD
+    buried = any(segment.place is Place.buried for segment in run.segments)
+    return Guard(rulebook.loop.device_type(run.kind, run.device_type), buried, run.cannot_overload, run.ring)
+
+
+def device_shelf(run: Run, rulebook: Rulebook, device_type: str | None = None) -> tuple[float, ...]:
+    """List the ratings of the kind of device that a run has. [A]
+
+    Parameters
+    ----------
+    run : Run
+        The run. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    device_type : str, optional
+        Another kind than the run's own; empty is the usual one. [-]
+    """
+    kind = run.device_type if device_type is None else device_type
+    return rulebook.devices(rulebook.loop.device_type(run.kind, kind) if rulebook.loop else "")
+
+
+def loop_facts(question: RunQuestion, wire: Wire, device_a: float, ahead: LoopAhead) -> LoopFacts:
+    """Gather what decides the fault protection of a run with a wire.
+
+    Parameters
+    ----------
+    question : RunQuestion
+        What decides the run. [-]
+    wire : Wire
+        Its line conductor. [-]
+    device_a : float
+        Its device. [A]
+    ahead : LoopAhead
+        The loop up to its head. [ohm]
+    """
+    run = question.run
+    return LoopFacts(
+        run.kind, wire.size, wire.insulation, run.segments, device_a, question.guard.device_type, question.nominal_v, ahead,
+        run.ring, run.equipment_ground_size, run.measured_loop_ohm, question.schools["protective_conductor"],
+    )  # fmt: skip

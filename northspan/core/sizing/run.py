@@ -12,7 +12,7 @@ from northspan.core.rulebooks.protocol import Rulebook, TransformerFacts, Wire
 from northspan.core.sizing.conductor import Tried, choose_wire, try_wire
 from northspan.core.sizing.pins import check_pins
 from northspan.core.sizing.pipe import Pipe, WireGroup, bends, pipe_for
-from northspan.core.sizing.question import RunQuestion
+from northspan.core.sizing.question import RunQuestion, device_shelf
 from northspan.core.worked import Margin, Step, Worked, at_most, ruled, step
 
 MOST_SETS = 6
@@ -126,6 +126,10 @@ def _with_the_rest(
     jumper = rulebook.supply_side_jumper(wire, question.sets, wire.metal) if ahead else None
     if question.secondary is not None and jumper:  # no device stands ahead of it: the jumper comes along in place of a ground
         ground_size = run.equipment_ground_size or jumper.value
+    elif tried.loop is not None:
+        loop = tried.loop
+        ground = Worked(loop.value.ground_size, loop.steps)
+        ground_size = loop.value.ground_size
     elif run.grounding is Grounding.equipment_ground and run.kind is not RunKind.service:
         ground = rulebook.equipment_ground(device.value, wire.metal, least.size, wire.size, question.schools["equipment_ground"])
         ground_size = run.equipment_ground_size or ground.value
@@ -163,10 +167,15 @@ def choose_device(question: RunQuestion, legs: LegLoads, rulebook: Rulebook) -> 
         The code to follow. [-]
     """
     kind = RunKind.feeder if question.run.kind is RunKind.tap else question.run.kind
-    least = rulebook.device_for_load(legs.design, kind)
-    limits: list[Margin] = []
+    least = rulebook.device_for_load(legs.design, kind, question.guard)
+    limits: list[Margin] = list(least.margins)
     if legs.motor_a:
         least = rulebook.motor_device(legs.motor_a)
+    floor = rulebook.dwelling_least_a() if kind is RunKind.service and question.whole_dwelling else None
+    if floor and least.value < floor.value:
+        usual = next(rating for rating in device_shelf(question.run, rulebook) if rating >= floor.value)
+        chosen = ruled("I_d", "device of a whole dwelling", f"{usual:.0f} A", floor.words, floor.citation, usual)
+        least = Worked(usual, (*least.steps, floor, chosen))
     if question.primary:
         least, most = _for_transformer(question.primary, least, rulebook)
         limits.append(most)
@@ -179,7 +188,9 @@ def choose_device(question: RunQuestion, legs: LegLoads, rulebook: Rulebook) -> 
     if legs.motor_a:
         limits.append(at_most("device", "Motor and its quarter", legs.design.total_a, pinned, "A", least.steps[0].citation))
     else:
-        limits.append(at_most("device", "Device at 125 %", least.steps[0].value, pinned, "A", least.steps[0].citation))
+        limits = [] if question.guard.ring else limits
+        words = "Device, design current" if rulebook.loop is not None else "Device at 125 %"
+        limits.append(at_most("device", words, least.steps[0].value, pinned, "A", least.steps[0].citation))
     shown = ruled("I_n", "device", f"{pinned:.0f} A", f"pinned; the rules would take {least.value:.0f} A", "job", pinned)
     return Worked(pinned, (*least.steps, shown), tuple(limits))
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import replace
 
+from northspan.core.errors import NoSolution
 from northspan.core.findings import Cure, Edit, Finding, Severity, pin
 from northspan.core.job import Grounding, Method, Place, RunKind, Status, Terminals
 from northspan.core.routing.cover import covers
@@ -37,7 +38,7 @@ def findings_of_run(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
             sized.insulation.steps[0].citation,
             (pin(f"{sized.question.pointer}/insulation", None, "Let the rules choose the insulation"),),
         )
-    if sized.question.run.terminals is Terminals.unmarked and sized.terminals.value < 75:  # noqa: PLR2004 - a marking, °C
+    if sized.question.run.terminals is Terminals.unmarked and sized.terminals.value <= 60:  # noqa: PLR2004 - a marking, °C
         yield Finding(
             Severity.note,
             f"{sized.question.pointer}/terminals",
@@ -56,20 +57,32 @@ def _limits(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
         "terminals": f"{wire} is too small at its terminals: {{used:.0f}} A on {{limit:.0f}} A.",
         "ampacity": f"{wire} carries {{limit:.0f}} A here; the load is {{used:.0f}} A.",
         "protection": f"a {{used:.0f}} A device does not protect {wire}; the most for it is {{limit:.0f}} A.",
+        "loop": "its earth fault loop of {used:.2f} Ω is above {limit:.2f} Ω: the device opens too late, or not at all.",
+        "measured_loop": "its loop measured {used:.2f} Ω, {limit:.2f} Ω is the most for a cold reading.",
+        "protective": "its protective conductor of {limit:g} mm² is too thin for a fault, {used:.2f} mm² is the least.",
+        "least_size": "{limit:g} mm² is below the smallest lawful {used:g} mm².",
         "device": "the {limit:.0f} A device is below the {used:.0f} A that the load asks.",
     }
     for margin in (*sized.device.margins, *sized.tried.margins):
         if margin.key in texts and not margin.holds:
             cures = (pin(f"{at}/device_a", None, "Let the rules choose the device"),) if margin.key == "device" else unpin
             text = texts[margin.key].format(used=margin.used, limit=margin.limit)
-            yield Finding(
-                Severity.stop,
-                at,
-                f"{run.name}: {text}",
-                "A conductor that is overloaded or not protected can start a fire.",
-                margin.citation,
-                cures,
+            loop = margin.key in {"loop", "measured_loop", "protective"}
+            why = (
+                "Until it opens, every case on it stands at a dangerous voltage."
+                if loop
+                else "A conductor that is overloaded or not protected can start a fire."
             )
+            yield Finding(Severity.stop, at, f"{run.name}: {text}", why, margin.citation, _loop_cures(sized, rulebook) if loop else cures)
+
+
+def _loop_cures(sized: SizedRun, rulebook: Rulebook) -> tuple[Cure, ...]:
+    """A residual-current device opens on far less; or the size that keeps the limit, if the run was pinned below it."""
+    at, run = sized.question.pointer, sized.question.run
+    cures = () if run.residual_ma is not None else (pin(f"{at}/residual_ma", 30, "A residual-current device of 30 mA"),)
+    if sized.question.guard.device_type not in {"", "B"} and run.device_type:
+        cures = (*cures, pin(f"{at}/device_type", "", "The usual kind of device"))
+    return (*cures, *_drop_cures(sized, rulebook))
 
 
 def _pinned_ground(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
@@ -117,7 +130,7 @@ def _drop(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
         severity,
         at,
         f"{run.name}: voltage {worst.words.lower()} {worst.used:.1f} %, wanted {worst.limit:g} %.",
-        "Lights dim and motors start hard; the breaker still holds." + _way_out(sized) + _advice(worst),
+        "Lights dim and motors start hard; the breaker still holds." + _lost_ahead(sized) + _way_out(sized) + _advice(worst),
         worst.citation,
         _drop_cures(sized, rulebook),
     )
@@ -129,10 +142,20 @@ def _drop_cures(sized: SizedRun, rulebook: Rulebook) -> tuple[Cure, ...]:
     if question.run.conductor_size is None:
         return ()
     run = question.run.model_copy(update={"conductor_size": None, "metal": sized.tried.wire.metal})
-    other = size_run(replace(question, run=run), rulebook)
+    try:
+        other = size_run(replace(question, run=run), rulebook)
+    except NoSolution:  # no size of its kind does: the finding says the ways out
+        return ()
     if other is None or not other.tried.good:
         return ()
     return (pin(f"{question.pointer}/conductor_size", other.tried.wire.size, f"Go to {rulebook.size_name(other.tried.wire.size)}"),)
+
+
+def _lost_ahead(sized: SizedRun) -> str:
+    above = sized.question.drop_above_percent
+    if above <= sized.question.limits_percent[1] / 2:
+        return ""
+    return f" The runs ahead of it lose {above:.1f} % already: a larger wire there helps every circuit behind it."
 
 
 def _way_out(sized: SizedRun) -> str:
@@ -150,7 +173,7 @@ def _advice(margin: Margin) -> str:
 def _stretches(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
     run, at = sized.question.run, sized.question.pointer
     least = covers(run, sized.device.value, sized.question.line_v, rulebook)
-    for i, (segment, pipe, turn, cover) in enumerate(zip(run.segments, sized.pipes, sized.bends, least, strict=True)):
+    for i, (segment, pipe, cover) in enumerate(zip(run.segments, sized.pipes, least, strict=True)):
         where = f"{at}/segments/{i}"
         for margin in pipe.margins:
             if not margin.holds:
@@ -162,15 +185,6 @@ def _stretches(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
                     margin.citation,
                     (pin(f"{at}/pipe_size", None, "Let the rules choose the pipe"),),
                 )
-        for margin in turn.margins:
-            if not margin.holds:
-                yield Finding(
-                    Severity.fix,
-                    where,
-                    f"{run.name}: {margin.used:.0f}° of bends between pull points, {margin.limit:.0f}° is the most.",
-                    "Set a pull point part-way. A pull like this jams.",
-                    margin.citation,
-                )
         if segment.place is not Place.buried:
             continue
         if cover.value is None:
@@ -180,7 +194,7 @@ def _stretches(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
                 f"{run.name}: {dict(rulebook.methods())[segment.method]} has no cover figure here.",
                 "Use a pipe or cable that is meant for the ground.",
                 cover.steps[0].citation,
-                (Cure("Use PVC schedule 40", (Edit("add", f"{where}/method", Method.pvc40),)),),
+                (Cure(f"Use {dict(rulebook.methods())[Method.pvc40]}", (Edit("add", f"{where}/method", Method.pvc40),)),),
             )
         elif segment.cover_m is not None and segment.cover_m < cover.value - 1e-6:
             yield Finding(

@@ -9,9 +9,9 @@ from northspan.core.cautions import cautions_for
 from northspan.core.errors import NoSolution, OutsideTable
 from northspan.core.facts import run_facts
 from northspan.core.findings import Finding, Severity
-from northspan.core.job import CallChoice, Job, Run, RunKind, Segment
+from northspan.core.job import CallChoice, Circuit, Job, Place, Run, RunKind, Segment
 from northspan.core.plan import RunPlan, StretchPlan, WirePlan, WorkGroup, printed, shown
-from northspan.core.routing.cover import covers
+from northspan.core.routing.cover import covers, ribbon_m
 from northspan.core.rulebooks.protocol import BuildingFacts, Rulebook
 from northspan.core.sizing.conductor import allowance_of
 from northspan.core.sizing.cost import run_cost
@@ -22,6 +22,7 @@ from northspan.core.sizing.question import RunQuestion
 from northspan.core.sizing.raise_voltage import voltage_ways
 from northspan.core.sizing.run import SizedRun, size_run
 from northspan.core.sizing.run_findings import findings_of_run
+from northspan.core.sizing.taps import taps_of
 from northspan.core.worked import Step, Worked
 
 
@@ -89,14 +90,16 @@ def _with_working(
 ) -> RunPlan:
     planned = plan_run(run_id, question, rulebook)
     sized = planned.sized
+    taps = taps_of(question, rulebook)
     if sized is None:
-        return planned.plan
+        return planned.plan.model_copy(update={"taps": taps})
     wires = rulebook.four_wires(run_facts(sized.question.run, sized.question.line_v), building)
     more = {
         "working": _working(sized, wires, rulebook),
         "neighbours": neighbours(sized, rulebook),
         "drops": drop_schools(sized, rulebook),
         "growth": growth(sized, rulebook),
+        "taps": taps,
         "voltages": voltage_ways(sized, rulebook),
         "cost": run_cost(sized, rulebook).value,
         "calls": calls_of_run(dict(calls), sized, rulebook),
@@ -106,7 +109,7 @@ def _with_working(
 
 def _plain(run_id: str, sized: SizedRun, rulebook: Rulebook) -> RunPlan:
     run, tried = sized.question.run, sized.tried
-    ladder = rulebook.sizes(tried.wire.metal)
+    ladder = rulebook.sizes(tried.wire.metal, tried.wire.insulation)
     at = ladder.index(tried.wire.size)
     legs = sized.question.load.value
     design = legs.design if legs else None
@@ -129,6 +132,7 @@ def _plain(run_id: str, sized: SizedRun, rulebook: Rulebook) -> RunPlan:
         continuous_a=design.continuous_a if design else 0,
         neutral_a=design.neutral_a if design else 0,
         device_a=sized.device.value,
+        device_type=sized.question.guard.device_type,
         metal=tried.wire.metal,
         insulation=tried.wire.insulation,
         size=tried.wire.size,
@@ -169,7 +173,9 @@ def _allowance_words(sized: SizedRun, rulebook: Rulebook) -> str:
     if allowance.value >= 1:
         return f"not taken: {allowance.text}"
     needed = any(line.key in {"ampacity", "terminals"} and line.used / allowance.value > line.limit + 1e-9 for line in sized.tried.margins)
-    protected = rulebook.device_for_wire(sized.tried.ampacity.value, sized.tried.wire, sized.question.schools["rounding"]).value
+    protected = rulebook.device_for_wire(
+        sized.tried.ampacity.value, sized.tried.wire, sized.question.schools["rounding"], 1.0, sized.question.guard
+    ).value
     if not needed and protected >= sized.device.value - 1e-9:
         return f"open, but not needed: {rulebook.size_name(sized.tried.wire.size)} is good for {sized.device.value:.0f} A without it"
     return f"{allowance.label} taken: {allowance.text}"
@@ -205,6 +211,7 @@ def unsized(run_id: str, run: Run, nominal_v: float, reason: str) -> RunPlan:
         continuous_a=0,
         neutral_a=0,
         device_a=0,
+        device_type="",
         metal="",
         insulation="",
         size="",
@@ -240,7 +247,7 @@ def _subline(sized: SizedRun, wires: int, rulebook: Rulebook) -> str:
     ground = sized.equipment_ground
     if ground and sized.equipment_ground_size:
         first = ground.steps[0].result
-        raised = f", raised from {first}" if first != sized.equipment_ground_size else ""
+        raised = f", raised from {first}" if sized.tried.loop is None and first != sized.equipment_ground_size else ""
         parts.append(f"{rulebook.dialect.ground_short} {rulebook.size_name(sized.equipment_ground_size)}{raised}")
     return ", ".join(parts)
 
@@ -248,10 +255,14 @@ def _subline(sized: SizedRun, wires: int, rulebook: Rulebook) -> str:
 def _wires(sized: SizedRun, rulebook: Rulebook) -> tuple[WirePlan, ...]:
     sizes = {"neutral": sized.grounded_size, "ground": sized.equipment_ground_size}
     plans = []
-    for role, color in rulebook.colors(sized.question.run.circuit):
+    for role, color in rulebook.colors(sized.question.run.circuit, old=sized.question.run.old_colors):
         size = sizes.get(role, sized.tried.wire.size)
+        name = rulebook.dialect.equipment_ground if role == "ground" else role
+        if role == "line 1" and sized.question.run.circuit is Circuit.two_wire_neutral:
+            name = "line"
         if size:
-            plans.append(WirePlan(role, color, size, rulebook.size_name(size), sized.tried.wire.metal))
+            shown = color if size in rulebook.sizes(sized.tried.wire.metal) else "bare steel"  # a cable's armour
+            plans.append(WirePlan(role, name, shown, size, rulebook.size_name(size), sized.tried.wire.metal))
     return tuple(plans)
 
 
@@ -272,10 +283,16 @@ def _stretches(run: Run, sized: SizedRun, cover: tuple[Worked[float | None], ...
                 p.fill_percent if p else 0,
                 least.value,
                 segment.bends_deg,
+                _ribbon(segment, least.value),
             )
         )
         start = end
     return tuple(plans)
+
+
+def _ribbon(segment: Segment, least_m: float | None) -> float | None:
+    cover_m = segment.cover_m if segment.cover_m is not None else least_m
+    return ribbon_m(cover_m) if cover_m is not None and segment.place is Place.buried else None
 
 
 def _bare_stretches(segments: tuple[Segment, ...]) -> tuple[StretchPlan, ...]:
@@ -311,7 +328,7 @@ def _working(sized: SizedRun, wires: Step, rulebook: Rulebook) -> tuple[WorkGrou
     ]
     if sized.grounded_size:
         groups.append(WorkGroup("grounded", "Grounded conductor", rulebook.size_name(sized.grounded_size), printed(sized.grounded.steps)))
-    if sized.equipment_ground and sized.equipment_ground_size:
+    if sized.equipment_ground and sized.equipment_ground_size and tried.loop is None:
         groups.append(
             WorkGroup(
                 "equipment_ground",
@@ -320,6 +337,10 @@ def _working(sized: SizedRun, wires: Step, rulebook: Rulebook) -> tuple[WorkGrou
                 printed(sized.equipment_ground.steps),
             )
         )
+    if tried.loop is not None:
+        loop_ohm = tried.loop.value.loop_ohm
+        answer = f"{loop_ohm:.2f} Ω of {tried.loop.value.limit_ohm:.2f} Ω" if loop_ohm is not None else "electrode not known"
+        groups.append(WorkGroup("loop", "Earth fault loop and protective conductor", answer, printed(tried.loop.steps)))
     if sized.supply_side:
         jumper = rulebook.size_name(sized.supply_side.value)
         groups.append(WorkGroup("supply_side", "Supply-side and main bonding jumper", jumper, printed(sized.supply_side.steps)))

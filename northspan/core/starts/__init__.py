@@ -8,6 +8,7 @@ from typing import Any
 
 from northspan.core.errors import InvalidJob
 from northspan.core.job import Job, Metal
+from northspan.core.rulebook_change import settled
 from northspan.core.starts import cases
 from northspan.core.starts.asked import (
     ALTITUDE,
@@ -33,7 +34,7 @@ from northspan.core.starts.asked import (
 )  # fmt: skip
 from northspan.core.starts.draft import Draft, edits_between
 
-__all__ = ["STARTS", "Answers", "Asked", "Start", "detached_feeder", "empty_job", "start_edits", "started"]
+__all__ = ["STARTS", "Answers", "Asked", "Start", "detached_feeder", "empty_job", "laid_out", "start_edits", "started"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -144,7 +145,7 @@ def started(key: str, answers: Answers) -> Job:
     InvalidJob
         If there is no such start, or a required answer is missing.
     """
-    return _laid_out(empty_job(answers.name), key, answers)
+    return laid_out(empty_job(answers.name), key, answers)
 
 
 def start_edits(job: Job, key: str, answers: Answers) -> list[dict[str, Any]]:
@@ -166,7 +167,7 @@ def start_edits(job: Job, key: str, answers: Answers) -> list[dict[str, Any]]:
     """
     if key in STARTS and not STARTS[key].adds and job.runs:
         raise InvalidJob("/runs", f"“{STARTS[key].title}” lays out a whole property, and this job has runs already.", "Start a new job.")
-    return edits_between(job, _laid_out(job, key, answers))
+    return edits_between(job, settled(laid_out(job, key, answers), job))
 
 
 def detached_feeder(name: str, load_a: float, length_m: float, metal: Metal | None = None, continuous_a: float = 0) -> Job:
@@ -189,7 +190,23 @@ def detached_feeder(name: str, load_a: float, length_m: float, metal: Metal | No
     return started("detached_panel", answers)
 
 
-def _laid_out(job: Job, key: str, answers: Answers) -> Job:
+def laid_out(job: Job, key: str, answers: Answers) -> Job:
+    """Lay a start into a job, with the habits its cases are written in.
+
+    Parameters
+    ----------
+    job : Job
+        The job. [-]
+    key : str
+        Key of the start. [-]
+    answers : Answers
+        What was answered. [-]
+
+    Raises
+    ------
+    InvalidJob
+        If there is no such start, or a required answer is missing.
+    """
     start = STARTS.get(key)
     if start is None:
         raise InvalidJob("/start", f"there is no start {key}.", f"Starts: {', '.join(STARTS)}.")

@@ -110,7 +110,7 @@ def capability(source: Source, neutral_v: float) -> Worked[float]:
         )
         steps += [fuel, height, heat, derated]
         power = derated.value
-    if source.kind is SourceKind.inverter_pair:
+    if source.kind is SourceKind.inverter_pair and source.system is not System.single_phase:
         limit = step("I", "each inverter feeds one leg", "1000 * S / (2 * U_n)", "A", "power over voltage", S=power, U_n=neutral_v)
     elif source.system is System.wye_legs:
         limit = step(

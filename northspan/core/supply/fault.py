@@ -126,7 +126,9 @@ def fault_at_source(source: Source, neutral_v: float, ahead: Loop | None = None)
                 "transformer theory",
             )
         )
-    if source.system is System.wye_legs:
+    if source.system is System.single_phase:
+        neutral_r, neutral_x = line_r, line_x
+    elif source.system is System.wye_legs:
         neutral_r, neutral_x = line_r / 2, line_x / 2
     else:
         neutral_r, neutral_x = line_r / 4 * HALF_R, line_x / 4 * HALF_X
@@ -159,6 +161,9 @@ def fault_after(before: Loop, stretch: Stretch, rulebook: Rulebook) -> Worked[Fa
     neutral = line
     if before.neutral_v and stretch.neutral_size not in {"", stretch.size}:
         neutral = _conductor("n", "the neutral", stretch.neutral_size, stretch, rulebook, steps)
+    if before.neutral_v == before.line_v:  # one line and a neutral: one loop
+        there = (before.line_r + line[0] + neutral[0], before.line_x + line[1] + neutral[1])
+        return _fault(Loop(before.line_v, before.neutral_v, *there, *there), steps, neutral=True)
     loop = Loop(
         before.line_v,
         before.neutral_v if stretch.neutral_size else 0.0,
@@ -197,7 +202,8 @@ def _conductor(mark: str, whose: str, size: str, stretch: Stretch, rulebook: Rul
 
 def _fault(loop: Loop, steps: list[Step], neutral: bool) -> Worked[Fault]:  # noqa: FBT001 - private
     line = step("I_LL", "fault line to line", "U / sqrt(R**2 + X**2)", "A", "Ohm's law", U=loop.line_v, R=loop.line_r, X=loop.line_x)
-    steps.append(line)
+    if loop.neutral_v != loop.line_v:
+        steps.append(line)
     to_neutral = 0.0
     if neutral and loop.neutral_v:
         words = "fault line to neutral"

@@ -6,7 +6,7 @@ from pydantic import JsonValue
 
 from northspan.core.errors import OutsideTable
 from northspan.core.findings import Finding, Severity, pin
-from northspan.core.job import Source, SourceKind, Status
+from northspan.core.job import Source, SourceKind, Status, System
 from northspan.core.loads.run_load import voltages_at
 from northspan.core.plan import ShedPlan, SourcePlan, WorkGroup, printed
 from northspan.core.rulebooks.protocol import Rulebook
@@ -43,8 +43,9 @@ def _plan(of: Loaded, key: str, source: Source, rulebook: Rulebook) -> SourcePla
     if source.rating_kva is None:
         return SourcePlan(key, source.name, known=False, verdict="Its rating is not noted yet.", limit_a=0, line_1_a=0, line_2_a=0,
                           starting_a=0, share=0, enough=False, shed=(), working=())  # fmt: skip
+    one = source.system is System.single_phase
     limit = capability(source, voltages_at(of.tree, key, rulebook)[1])
-    groups.append(WorkGroup("limit", "What it can give on each leg", f"{limit.value:.0f} A", printed(limit.steps)))
+    groups.append(WorkGroup("limit", f"What it can give{'' if one else ' on each leg'}", f"{limit.value:.0f} A", printed(limit.steps)))
     if source.kind is SourceKind.governed_plant:
         steps = diversion(source)
         groups.append(WorkGroup("diversion", "Diversion load", f"{steps[0].result} W of {steps[1].result} W", printed(steps)))
@@ -58,15 +59,15 @@ def _plan(of: Loaded, key: str, source: Source, rulebook: Rulebook) -> SourcePla
     state = found[1]
     starting = max(state.line_1_a, state.line_2_a) + state.starting_extra_a
     shed = tuple(ShedPlan(one.load, one.name, one.left_a) for one in state.shed)
-    return SourcePlan(key, source.name, known=True, verdict=_verdict(state), limit_a=limit.value, line_1_a=state.line_1_a,
+    return SourcePlan(key, source.name, known=True, verdict=_verdict(state, one_line=one), limit_a=limit.value, line_1_a=state.line_1_a,
                       line_2_a=state.line_2_a, starting_a=starting, share=state.share, enough=state.share <= 1 + 1e-9, shed=shed,
                       working=tuple(groups))  # fmt: skip
 
 
-def _verdict(state: Carries) -> str:
+def _verdict(state: Carries, *, one_line: bool) -> str:
     heavier = max(state.line_1_a, state.line_2_a)
     if heavier <= state.limit_a + 1e-9:
-        return f"Yes: {heavier:.0f} A of {state.limit_a:.0f} A on the heavier leg."
+        return f"Yes: {heavier:.0f} A of {state.limit_a:.0f} A{'' if one_line else ' on the heavier leg'}."
     short = f"No: {heavier:.0f} A asked, {state.limit_a:.0f} A there."
     if not state.shed:
         return f"{short} Nothing on it may be let go."

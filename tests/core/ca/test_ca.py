@@ -300,3 +300,35 @@ class Calculated(unittest.TestCase):
                 self.assertIn(words, answer.headline)
                 self.assertEqual(answer.rulebook, "Canadian rules, CE Code 2021")
                 self.assertTrue(all(line.citation for group in answer.working for line in group.lines))
+
+
+class BesideEachOther(unittest.TestCase):
+    def a_tap(self, length_m):
+        """A splitter at the end of a feeder, and a tap from it."""
+        job = canadian(a_feeder(150, 12, metal=Metal.copper))
+        feeder = job.runs["F1"].model_copy(update={"target": "S", "device_a": 200})
+        tap = feeder.model_copy(update={"name": "Tap", "kind": RunKind.tap, "origin": "S", "target": "P2", "load_a": 50.0, "device_a": 60,
+                                        "segments": (Segment(length_m=length_m, place=Place.indoors),)})  # fmt: skip
+        can = job.enclosures["P2"].model_copy(update={"name": "Splitter", "kind": "splitter"})
+        return run_of(checked(job, enclosures=job.enclosures | {"S": can}, runs={"F1": feeder, "T": tap}), "T")
+
+    def test_a_tap_by_the_rule_of_every_length(self):
+        for length_m, here in ((3.0, 0), (3.1, 1), (7.5, 1), (7.6, 2)):
+            plan = self.a_tap(length_m)
+            with self.subTest(length_m=length_m):
+                self.assertEqual([one.here for one in plan.taps], [i == here for i in range(3)])
+                self.assertEqual(plan.sized, here < 2)
+        short, long, beyond = self.a_tap(5).taps
+        order = [CA.sizes(Metal.copper).index(one.size) for one in (short, long, beyond)]
+        self.assertEqual(order, sorted(set(order)))  # by its device, by a third of the ampacity, the whole of the feeder
+        self.assertIn("device where it ends, 60 A", short.why)
+        self.assertIn("a third of the larger conductor", long.why)
+        self.assertIsNone(beyond.to_m)
+
+    def test_the_code_s_distances_stand_beside_the_solved_drop(self):
+        reach = CA.drop_distance(Wire("12", Metal.copper, "TW75"), 20, 20).value
+        self.assertAlmostEqual(reach, 1.2 / (2 * 20 * 5.21e-3 * (234.5 + 75) / 254.5), delta=0.1)  # 5.21 Ω/km at 20 °C, at 75 °C
+        self.assertGreater(CA.drop_distance(Wire("12", Metal.copper, "TW75"), 20, 40).value, reach)  # cooler, so farther
+        drops = {one.method: one.percent for one in run_of(canadian(a_feeder(60, 40))).drops if one.current == "calculated"}
+        self.assertAlmostEqual(drops["distance"] / drops["dc"], 1, delta=0.12)
+        self.assertFalse(any(one.method == "distance" for one in run_of(a_feeder(60, 40)).drops))

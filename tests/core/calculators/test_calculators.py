@@ -4,6 +4,7 @@ import unittest
 
 from northspan.core.calculators import CALCULATORS
 from northspan.core.demo import kestrel_hollow
+from northspan.core.demo_uk import tern_cottage
 from northspan.core.earth.at_building import places, shapes_of, standing
 from northspan.core.earth.grid import earthed
 from northspan.core.earth.soil import Soil
@@ -302,6 +303,10 @@ class All(unittest.TestCase):
         questions |= {"building-load": {"loads": [{"name": "Any", "power_va": 900}]}, "fault-current": {"rating_kva": 25}, "source-limit": {"source": {"name": "S", "rating_kva": 9}},
                       "site": {"job": a_feeder()}, "bench": {"job": kestrel_hollow(), "trial": {"case_fault": "kiln"}}, "bench-changes": {"job": a_feeder()}, "rulebook-change": {"job": kestrel_hollow(), "to": "ca-2021"}, "ground": {"job": kestrel_hollow(), "building": "studio"}, "bond": {"windings": [{"key": "T", "start": "earth", "end": "hot"}], "wires": [{"key": "load", "start": "hot", "end": "earth", "role": "load", "resistance_ohm": 12}]}, "electrode": {"soil": {"upper_ohm_m": 100}, "electrodes": [{}]}, "soil": {"readings": [{"spacing_m": 2, "resistance_ohm": 8}]},
                       "fall-of-potential": {"current_probe_m": 30, "largest_m": 2, "readings": [{"distance_m": 9, "resistance_ohm": 8}]}}  # fmt: skip
+        questions |= {"loop": {"size": "2.5", "length_m": 30, "device_a": 20}, "bonding": {"entries": [{"kind": "gas"}], "armour_of": "16"},
+                      "clearance": {}, "supports": {"size": "2", "length_m": 9}, "fill": {"wires": [{"count": 3, "size": "4"}]}, "lengths": {"route_m": 30}, "trench": {"length_m": 20, "cover_m": 0.6},
+                      "pull": {"pipe_size": "2", "bends_deg": 180, "wires": [{"count": 3, "size": "4"}]},
+                      "outbuilding-earth": {"job": tern_cottage(), "building": "music"}}  # fmt: skip
         self.assertEqual(set(questions) | {"feeder"}, set(CALCULATORS))
         for name, facts in questions.items():
             answer = ask(name, **facts)

@@ -21,6 +21,7 @@ export type LibraryLoad = Schemas['LibraryLoad-Output']
 export type SiteAnswer = Schemas['SiteAnswer']
 export type PartKind = 'sources' | 'buildings' | 'enclosures' | 'electrodes' | 'loads' | 'runs'
 export type Options = Schemas['RulebookOptions']
+export type Choice = Schemas['Choice']
 export type Operation = Schemas['PatchOperation']
 
 /** A problem as a sentence: the field in words, what is wrong, what would be right. */

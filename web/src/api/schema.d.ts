@@ -200,6 +200,55 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/bonding": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Size main earthing and main bonding, and say which entries must be bonded. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BondingQuestion"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Answer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/building-load": {
         parameters: {
             query?: never;
@@ -269,6 +318,55 @@ export interface paths {
             requestBody: {
                 content: {
                     "application/json": components["schemas"]["CarryQuestion"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Answer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/clearance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say how high an overhead conductor must hang over what is below. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ClearanceQuestion"];
                 };
             };
             responses: {
@@ -739,6 +837,55 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/fill": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Find the smallest lawful pipe for any mix of wires, and the next one up beside it. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["FillQuestion"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Answer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/ground": {
         parameters: {
             query?: never;
@@ -837,6 +984,153 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/lengths": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Work how long each conductor is cut, and how many reels it takes without a splice. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["LengthsQuestion"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Answer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/loop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Work the earth fault loop of a circuit, how soon its device opens, and its protective conductor. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["LoopQuestion"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Answer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/outbuilding-earth": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Hold both ways to earth an outbuilding beside each other: the supply's earth brought along, or an electrode of its own. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["OutbuildingQuestion"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["OutbuildingAnswer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/overcurrent": {
         parameters: {
             query?: never;
@@ -857,6 +1151,55 @@ export interface paths {
             requestBody: {
                 content: {
                     "application/json": components["schemas"]["OvercurrentQuestion"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Answer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/pull": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Work the tension of a pull in both directions, and hold it against what wires, grip, rope, hands and bends stand. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PullQuestion"];
                 };
             };
             responses: {
@@ -1131,6 +1474,55 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/supports": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Count straps and expansion fittings of a straight run above ground. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SupportsQuestion"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Answer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/tap": {
         parameters: {
             query?: never;
@@ -1200,6 +1592,55 @@ export interface paths {
             requestBody: {
                 content: {
                     "application/json": components["schemas"]["TransformerQuestion"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Answer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/trench": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Work what is dug, what is carted and what sand it takes; other people's lines must be located first. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TrenchQuestion"];
                 };
             };
             responses: {
@@ -2354,10 +2795,13 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** List the guided starts with what they ask. */
+        /** List the guided starts with what they ask, in the words of a rulebook. */
         get: {
             parameters: {
-                query?: never;
+                query?: {
+                    /** @description In whose words and units; the first one if left out */
+                    rulebook?: string;
+                };
                 header?: never;
                 path?: never;
                 cookie?: never;
@@ -2755,6 +3199,41 @@ export interface components {
             wires: components["schemas"]["Wire"][];
         };
         /**
+         * BondingQuestion
+         * @description A supply, and what comes into the building.
+         */
+        BondingQuestion: {
+            /**
+             * Armour Of
+             * @description Size of the armoured submain whose armour is to be the bond.
+             * @default null
+             */
+            armour_of?: string | null;
+            /** @default tn_c_s */
+            earthing?: components["schemas"]["Earthing"];
+            /**
+             * Entries
+             * @default []
+             */
+            entries?: components["schemas"]["Entry-Input"][];
+            /**
+             * Neutral Size
+             * @description Of the supply, also for a building that a submain feeds.
+             * @default 25
+             */
+            neutral_size?: string;
+            /**
+             * Rulebook
+             * @default uk-2022
+             */
+            rulebook?: string;
+            /**
+             * Tails Size
+             * @default 25
+             */
+            tails_size?: string;
+        };
+        /**
          * Building
          * @description A building, or a pole or pedestal that holds an enclosure.
          */
@@ -2782,6 +3261,12 @@ export interface components {
              * @default null
              */
             clamp_ohm?: number | null;
+            /**
+             * Entries
+             * @description Services and steel that come in.
+             * @default []
+             */
+            entries?: components["schemas"]["Entry-Input"][];
             /**
              * @description A fall-of-potential test of all its electrodes together.
              * @default null
@@ -2829,6 +3314,11 @@ export interface components {
             use?: components["schemas"]["BuildingUse"];
             /** @default unknown */
             water_pipe?: components["schemas"]["WaterPipe"];
+            /**
+             * @description Its room with a bath or shower.
+             * @default null
+             */
+            wet_room?: components["schemas"]["WetRoom-Input"] | null;
         };
         /**
          * Building
@@ -2858,6 +3348,12 @@ export interface components {
              * @default null
              */
             clamp_ohm: number | null;
+            /**
+             * Entries
+             * @description Services and steel that come in.
+             * @default []
+             */
+            entries: components["schemas"]["Entry-Output"][];
             /**
              * @description A fall-of-potential test of all its electrodes together.
              * @default null
@@ -2905,6 +3401,11 @@ export interface components {
             use: components["schemas"]["BuildingUse"];
             /** @default unknown */
             water_pipe: components["schemas"]["WaterPipe"];
+            /**
+             * @description Its room with a bath or shower.
+             * @default null
+             */
+            wet_room: components["schemas"]["WetRoom-Output"] | null;
         };
         /**
          * BuildingLoadQuestion
@@ -3211,6 +3712,30 @@ export interface components {
             words: string;
         };
         /**
+         * ClearanceQuestion
+         * @description An overhead stretch: what it passes over, and its voltage.
+         */
+        ClearanceQuestion: {
+            /**
+             * Height M
+             * @description As it hangs. [m]
+             * @default null
+             */
+            height_m?: number | null;
+            /** @default walk */
+            over?: components["schemas"]["Over"];
+            /**
+             * Rulebook
+             * @default us-2023
+             */
+            rulebook?: string;
+            /**
+             * To Earth V
+             * @default 120
+             */
+            to_earth_v?: number;
+        };
+        /**
          * CoverQuestion
          * @description A method and what is above it.
          */
@@ -3245,6 +3770,23 @@ export interface components {
             surface?: components["schemas"]["Surface"];
         };
         /**
+         * Crossing
+         * @description Another line that a buried stretch crosses: where, and how deep it lies.
+         */
+        Crossing: {
+            /**
+             * At M
+             * @description From the head of the stretch. [m]
+             */
+            at_m: number;
+            /**
+             * Depth M
+             * @description Of the crossing line, to its middle. [m]
+             */
+            depth_m: number;
+            kind: components["schemas"]["OtherLine"];
+        };
+        /**
          * CsvText
          * @description A CSV file, as text.
          */
@@ -3261,6 +3803,24 @@ export interface components {
             edits: components["schemas"]["Edit"][];
             /** Words */
             words: string;
+        };
+        /**
+         * CutLength
+         * @description A conductor as it is cut: its length with make-up at both ends and what is coiled for later. [m]
+         */
+        CutLength: {
+            /** Color */
+            color: string;
+            /** Count */
+            count: number;
+            /** Cut M */
+            cut_m: number;
+            /** Name */
+            name: string;
+            /** Size Name */
+            size_name: string;
+            /** Total M */
+            total_m: number;
         };
         /**
          * DeviceRead
@@ -3285,12 +3845,30 @@ export interface components {
             words: string;
         };
         /**
+         * DeviceType
+         * @description A kind of device, and its ratings. [A]
+         */
+        DeviceType: {
+            /** Ratings A */
+            ratings_a: number[];
+            /** Title */
+            title: string;
+            /** Value */
+            value: string;
+        };
+        /**
          * DropCalcQuestion
          * @description A run of one wire at one current.
          */
         DropCalcQuestion: {
             /** Current A */
             current_a: number;
+            /**
+             * Insulation
+             * @description Kind of cable, where its drop depends on it.
+             * @default null
+             */
+            insulation?: string | null;
             /**
              * Length M
              * @description One-way length. [m]
@@ -3437,6 +4015,33 @@ export interface components {
             vehicles_va?: number[];
         };
         /**
+         * EarthChoice
+         * @description One way to earth a building, and what a person feels there. [V]
+         */
+        EarthChoice: {
+            /** Assumed */
+            assumed: string;
+            cure: components["schemas"]["Cure"];
+            /** Dangerous */
+            dangerous: boolean;
+            /** Fault V */
+            fault_v: number;
+            /** Fault Words */
+            fault_words: string;
+            /** Key */
+            key: string;
+            /** Lost Neutral V */
+            lost_neutral_v: number | null;
+            /** Lost Neutral Words */
+            lost_neutral_words: string;
+            /** Taken */
+            taken: boolean;
+            /** Title */
+            title: string;
+            /** Words */
+            words: string;
+        };
+        /**
          * EarthRead
          * @description The electrodes of a building: resistance [ohm], current of all and of each [A], and how the resistance is known.
          */
@@ -3456,6 +4061,16 @@ export interface components {
             /** Words */
             words: string;
         };
+        /**
+         * Earthing
+         * @description Where a supply's neutral meets earth, and how its metal comes to the customer.
+         *
+         *     `at_service`: the customer bonds neutral and ground at the first disconnect. The others are
+         *     made by the supplier: `tn_s` brings a protective conductor of its own, `tn_c_s` joins it to the
+         *     neutral at the intake, `tt` brings none, so the customer's own electrode is the way back.
+         * @enum {string}
+         */
+        Earthing: "at_service" | "tn_s" | "tn_c_s" | "tt";
         /**
          * Edit
          * @description One JSON Patch operation.
@@ -3858,6 +4473,74 @@ export interface components {
             working: components["schemas"]["WorkLine"][];
         };
         /**
+         * Entry
+         * @description A service or steel frame that enters a building: metal or plastic where it enters, and how it is bonded.
+         */
+        "Entry-Input": {
+            /**
+             * Bond Size
+             * @description Of the bond, as found.
+             * @default null
+             */
+            bond_size?: string | null;
+            /**
+             * Bonded
+             * @description Joined to the main earth terminal; empty: not looked at.
+             * @default null
+             */
+            bonded?: boolean | null;
+            /**
+             * From Entry M
+             * @description How far from the meter or the entry it is joined. [m]
+             * @default null
+             */
+            from_entry_m?: number | null;
+            kind: components["schemas"]["EntryKind"];
+            /**
+             * Metal
+             * @description Metal where it enters; empty: not looked at.
+             * @default null
+             */
+            metal?: boolean | null;
+        };
+        /**
+         * Entry
+         * @description A service or steel frame that enters a building: metal or plastic where it enters, and how it is bonded.
+         */
+        "Entry-Output": {
+            /**
+             * Bond Size
+             * @description Of the bond, as found.
+             * @default null
+             */
+            bond_size: string | null;
+            /**
+             * Bonded
+             * @description Joined to the main earth terminal; empty: not looked at.
+             * @default null
+             */
+            bonded: boolean | null;
+            /**
+             * From Entry M
+             * @description How far from the meter or the entry it is joined. [m]
+             * @default null
+             */
+            from_entry_m: number | null;
+            kind: components["schemas"]["EntryKind"];
+            /**
+             * Metal
+             * @description Metal where it enters; empty: not looked at.
+             * @default null
+             */
+            metal: boolean | null;
+        };
+        /**
+         * EntryKind
+         * @description What comes into a building beside its supply, or stands in it, and may bring a voltage in.
+         * @enum {string}
+         */
+        EntryKind: "water" | "gas" | "oil" | "steel" | "other";
+        /**
          * EquipmentGroundQuestion
          * @description A device, and conductors that may have been made larger than ampacity asked.
          */
@@ -4119,6 +4802,21 @@ export interface components {
             terminals?: components["schemas"]["Terminals"];
         };
         /**
+         * FillQuestion
+         * @description Any mix of wires for one pipe.
+         */
+        FillQuestion: {
+            /** @default pvc40 */
+            method?: components["schemas"]["Method"];
+            /**
+             * Rulebook
+             * @default us-2023
+             */
+            rulebook?: string;
+            /** Wires */
+            wires: components["schemas"]["northspan__core__calculators__pulling__Wires"][];
+        };
+        /**
          * Finding
          * @description Something to say about a part of the job. `where` is a JSON pointer to the part.
          */
@@ -4368,9 +5066,11 @@ export interface components {
         /**
          * Grounding
          * @description How the far end of a run is grounded.
+         *
+         *     `island`: the protective conductor stops at the near end, and the far building stands on its own electrode.
          * @enum {string}
          */
-        Grounding: "equipment_ground" | "legacy_three_wire";
+        Grounding: "equipment_ground" | "legacy_three_wire" | "island";
         /**
          * Growth
          * @description Room for more: what is kept free, what it costs more than now, and the edit that takes it.
@@ -4713,6 +5413,12 @@ export interface components {
              */
             rise_m?: number;
             /**
+             * Turn Deg
+             * @description Turn on the level at its end, to the next leg. [degrees]
+             * @default 0
+             */
+            turn_deg?: number;
+            /**
              * Words
              * @default
              */
@@ -4735,10 +5441,50 @@ export interface components {
              */
             rise_m: number;
             /**
+             * Turn Deg
+             * @description Turn on the level at its end, to the next leg. [degrees]
+             * @default 0
+             */
+            turn_deg: number;
+            /**
              * Words
              * @default
              */
             words: string;
+        };
+        /**
+         * LengthsQuestion
+         * @description A route, and what is left at its ends.
+         */
+        LengthsQuestion: {
+            /**
+             * Coil M
+             * @default 0
+             */
+            coil_m?: number;
+            /**
+             * Conductors
+             * @default 4
+             */
+            conductors?: number;
+            /**
+             * Make Up M
+             * @default 1.5
+             */
+            make_up_m?: number;
+            /**
+             * Reel M
+             * @description Wire on a reel, if it is bought by the reel. [m]
+             * @default null
+             */
+            reel_m?: number | null;
+            /** Route M */
+            route_m: number;
+            /**
+             * Rulebook
+             * @default us-2023
+             */
+            rulebook?: string;
         };
         /**
          * LibraryLoad
@@ -4775,6 +5521,12 @@ export interface components {
             kind?: components["schemas"]["LoadKind"];
             /** Name */
             name: string;
+            /**
+             * Outlet A
+             * @description Of socket outlets: the rating of one outlet. [A]
+             * @default null
+             */
+            outlet_a?: number | null;
             /** Power Va */
             power_va: number;
             /**
@@ -4795,6 +5547,12 @@ export interface components {
              * @default false
              */
             uses_neutral?: boolean;
+            /**
+             * Watches Neutral
+             * @description Of vehicle charging: it lets go when the supply's neutral is lost.
+             * @default false
+             */
+            watches_neutral?: boolean;
         };
         /**
          * LibraryLoad
@@ -4831,6 +5589,12 @@ export interface components {
             kind: components["schemas"]["LoadKind"];
             /** Name */
             name: string;
+            /**
+             * Outlet A
+             * @description Of socket outlets: the rating of one outlet. [A]
+             * @default null
+             */
+            outlet_a: number | null;
             /** Power Va */
             power_va: number;
             /**
@@ -4851,6 +5615,12 @@ export interface components {
              * @default false
              */
             uses_neutral: boolean;
+            /**
+             * Watches Neutral
+             * @description Of vehicle charging: it lets go when the supply's neutral is lost.
+             * @default false
+             */
+            watches_neutral: boolean;
         };
         /**
          * Load
@@ -4889,6 +5659,12 @@ export interface components {
             kind?: components["schemas"]["LoadKind"];
             /** Name */
             name: string;
+            /**
+             * Outlet A
+             * @description Of socket outlets: the rating of one outlet. [A]
+             * @default null
+             */
+            outlet_a?: number | null;
             /** Power Va */
             power_va: number;
             /**
@@ -4911,6 +5687,12 @@ export interface components {
              * @default false
              */
             uses_neutral?: boolean;
+            /**
+             * Watches Neutral
+             * @description Of vehicle charging: it lets go when the supply's neutral is lost.
+             * @default false
+             */
+            watches_neutral?: boolean;
         };
         /**
          * Load
@@ -4949,6 +5731,12 @@ export interface components {
             kind: components["schemas"]["LoadKind"];
             /** Name */
             name: string;
+            /**
+             * Outlet A
+             * @description Of socket outlets: the rating of one outlet. [A]
+             * @default null
+             */
+            outlet_a: number | null;
             /** Power Va */
             power_va: number;
             /**
@@ -4971,13 +5759,19 @@ export interface components {
              * @default false
              */
             uses_neutral: boolean;
+            /**
+             * Watches Neutral
+             * @description Of vehicle charging: it lets go when the supply's neutral is lost.
+             * @default false
+             */
+            watches_neutral: boolean;
         };
         /**
          * LoadKind
          * @description What a load is, as far as a rule asks. `counted` is a load somebody already calculated.
          * @enum {string}
          */
-        LoadKind: "other" | "counted" | "lighting" | "appliance" | "range" | "dryer" | "heating" | "heat_pump" | "cooling" | "water_heating" | "vehicle" | "hot_tub" | "motor" | "kiln" | "welder";
+        LoadKind: "other" | "counted" | "lighting" | "appliance" | "range" | "dryer" | "heating" | "heat_pump" | "cooling" | "water_heating" | "vehicle" | "hot_tub" | "motor" | "kiln" | "welder" | "sockets" | "shower";
         /**
          * LoadLibrary
          * @description Loads to choose from: those people kept, and those that come with the program.
@@ -5019,6 +5813,94 @@ export interface components {
             power_va: number;
             /** Working */
             working: components["schemas"]["WorkLine"][];
+        };
+        /**
+         * LoopQuestion
+         * @description A circuit: its cable, its device, the loop outside and ahead.
+         */
+        LoopQuestion: {
+            /**
+             * Ahead Ohm
+             * @description Line and protective conductors ahead of it, warm. [ohm]
+             * @default 0
+             */
+            ahead_ohm?: number;
+            /**
+             * By Table
+             * @description Protective conductor by the table in place of the formula.
+             * @default false
+             */
+            by_table?: boolean;
+            /** Device A */
+            device_a: number;
+            /**
+             * Device Type
+             * @default
+             */
+            device_type?: string;
+            /** @default tn_c_s */
+            earthing?: components["schemas"]["Earthing"];
+            /**
+             * Electrode Ohm
+             * @description Where earth is the way back. [ohm]
+             * @default null
+             */
+            electrode_ohm?: number | null;
+            /**
+             * Ground Size
+             * @description Protective conductor, if it is not the one of the cable.
+             * @default null
+             */
+            ground_size?: string | null;
+            /**
+             * Insulation
+             * @default flat twin
+             */
+            insulation?: string;
+            /** @default branch */
+            kind?: components["schemas"]["RunKind"];
+            /** Length M */
+            length_m: number;
+            /**
+             * Lighting
+             * @default false
+             */
+            lighting?: boolean;
+            /**
+             * Measured Ohm
+             * @description Measured cold at its far end. [ohm]
+             * @default null
+             */
+            measured_ohm?: number | null;
+            /**
+             * Outlet A
+             * @description Socket outlets on it: the rating of one. [A]
+             * @default null
+             */
+            outlet_a?: number | null;
+            /**
+             * Residual Ma
+             * @default null
+             */
+            residual_ma?: number | null;
+            /**
+             * Ring
+             * @default false
+             */
+            ring?: boolean;
+            /**
+             * Rulebook
+             * @default uk-2022
+             */
+            rulebook?: string;
+            /** Size */
+            size: string;
+            /**
+             * Supply Ohm
+             * @description Loop outside the installation; empty takes the most that is stated. [ohm]
+             * @default null
+             */
+            supply_ohm?: number | null;
         };
         /**
          * MarginShown
@@ -5172,6 +6054,55 @@ export interface components {
          */
         Obstacle: "finished_ceiling" | "escape_window" | "plumbing_behind" | "gas_behind" | "siding" | "masonry" | "roots_or_rock";
         /**
+         * OtherLine
+         * @description Other people's lines in the ground.
+         * @enum {string}
+         */
+        OtherLine: "water" | "gas" | "communication" | "drain";
+        /**
+         * OutbuildingAnswer
+         * @description Both ways beside each other.
+         */
+        OutbuildingAnswer: {
+            /** Choices */
+            choices: components["schemas"]["EarthChoice"][];
+            /** Figures */
+            figures: {
+                [key: string]: number | string;
+            };
+            /** Headline */
+            headline: string;
+            /**
+             * Margins
+             * @default []
+             */
+            margins: components["schemas"]["MarginShown"][];
+            /** Rulebook */
+            rulebook: string;
+            /** Standing */
+            standing: string;
+            /**
+             * Working
+             * @default []
+             */
+            working: components["schemas"]["WorkGroup"][];
+        };
+        /**
+         * OutbuildingQuestion
+         * @description A job, and the building whose earth is to be chosen.
+         */
+        OutbuildingQuestion: {
+            /** Building */
+            building: string;
+            job: components["schemas"]["Job-Input"];
+        };
+        /**
+         * Over
+         * @description What an overhead stretch passes over, where it hangs lowest.
+         * @enum {string}
+         */
+        Over: "walk" | "drive" | "street" | "roof" | "steep_roof";
+        /**
          * OvercurrentQuestion
          * @description A load to be protected.
          */
@@ -5228,6 +6159,16 @@ export interface components {
              * @default null
              */
             value?: unknown;
+        };
+        /**
+         * Phrase
+         * @description A phrase of the screens, and what is said for it here.
+         */
+        Phrase: {
+            /** Phrase */
+            phrase: string;
+            /** Said */
+            said: string;
         };
         /**
          * Place
@@ -5413,6 +6354,225 @@ export interface components {
             type: string;
         };
         /**
+         * Pull
+         * @description How a run is pulled in.
+         */
+        "Pull-Input": {
+            /**
+             * Coil M
+             * @description Wire left coiled at the far end for later. [m]
+             * @default 0
+             */
+            coil_m?: number;
+            /**
+             * Friction Factor
+             * @description Coefficient of friction; empty takes the usual one.
+             * @default null
+             */
+            friction_factor?: number | null;
+            /**
+             * From Far End
+             * @description Fed from its far end; empty takes the easier way.
+             * @default null
+             */
+            from_far_end?: boolean | null;
+            /**
+             * Hands
+             * @description People who can help.
+             * @default 2
+             */
+            hands?: number;
+            /**
+             * Lubricated
+             * @default true
+             */
+            lubricated?: boolean;
+            /**
+             * Make Up M
+             * @description Wire left at each end to make up. [m]
+             * @default 1.5
+             */
+            make_up_m?: number;
+            /** @default line */
+            rope?: components["schemas"]["Rope"];
+            /**
+             * Rope N
+             * @description What it may take, if it is marked. [N]
+             * @default null
+             */
+            rope_n?: number | null;
+        };
+        /**
+         * Pull
+         * @description How a run is pulled in.
+         */
+        "Pull-Output": {
+            /**
+             * Coil M
+             * @description Wire left coiled at the far end for later. [m]
+             * @default 0
+             */
+            coil_m: number;
+            /**
+             * Friction Factor
+             * @description Coefficient of friction; empty takes the usual one.
+             * @default null
+             */
+            friction_factor: number | null;
+            /**
+             * From Far End
+             * @description Fed from its far end; empty takes the easier way.
+             * @default null
+             */
+            from_far_end: boolean | null;
+            /**
+             * Hands
+             * @description People who can help.
+             * @default 2
+             */
+            hands: number;
+            /**
+             * Lubricated
+             * @default true
+             */
+            lubricated: boolean;
+            /**
+             * Make Up M
+             * @description Wire left at each end to make up. [m]
+             * @default 1.5
+             */
+            make_up_m: number;
+            /** @default line */
+            rope: components["schemas"]["Rope"];
+            /**
+             * Rope N
+             * @description What it may take, if it is marked. [N]
+             * @default null
+             */
+            rope_n: number | null;
+        };
+        /**
+         * PullPlan
+         * @description Everything decided about pulling a run in.
+         */
+        PullPlan: {
+            /** Bends Deg */
+            bends_deg: number[];
+            /** Cures */
+            cures: components["schemas"]["Cure"][];
+            /** Known */
+            known: boolean;
+            /** Lengths */
+            lengths: components["schemas"]["CutLength"][];
+            /** Lubricant L */
+            lubricant_l: number;
+            /** Margins */
+            margins: components["schemas"]["MarginShown"][];
+            /** Order */
+            order: string[];
+            /** Stages */
+            stages: number;
+            /** Stretches */
+            stretches: components["schemas"]["WorkGroup"][];
+            /** Ways */
+            ways: components["schemas"]["PullWay"][];
+            /** Weight N */
+            weight_n: number;
+            /** Words */
+            words: string;
+            /** Working */
+            working: components["schemas"]["WorkGroup"][];
+        };
+        /**
+         * PullPoint
+         * @description A place along a pull: distance from the head of the run [m], tension [N], pressure of the bend there [N/m].
+         */
+        PullPoint: {
+            /** Distance M */
+            distance_m: number;
+            /** Side Wall N M */
+            side_wall_n_m: number;
+            /** Tension N */
+            tension_n: number;
+            /** Words */
+            words: string;
+        };
+        /**
+         * PullQuestion
+         * @description A pipe with its route, and the wires that go through it.
+         */
+        PullQuestion: {
+            /**
+             * Bends Deg
+             * @description Sum of its bends, where they are not measured leg by leg. [degrees]
+             * @default 0
+             */
+            bends_deg?: number;
+            /**
+             * Legs
+             * @default []
+             */
+            legs?: components["schemas"]["Leg-Input"][];
+            /**
+             * Length M
+             * @default 30
+             */
+            length_m?: number;
+            /** @default copper */
+            metal?: components["schemas"]["Metal"];
+            /** @default pvc40 */
+            method?: components["schemas"]["Method"];
+            /** Pipe Size */
+            pipe_size: string;
+            /**
+             * @default {
+             *       "coil_m": 0,
+             *       "friction_factor": null,
+             *       "from_far_end": null,
+             *       "hands": 2,
+             *       "lubricated": true,
+             *       "make_up_m": 1.5,
+             *       "rope": "line",
+             *       "rope_n": null
+             *     }
+             */
+            pull?: components["schemas"]["Pull-Input"];
+            /**
+             * Pull Points M
+             * @default []
+             */
+            pull_points_m?: number[];
+            /**
+             * Rulebook
+             * @default us-2023
+             */
+            rulebook?: string;
+            /** Wires */
+            wires: components["schemas"]["northspan__core__calculators__pulling__Wires"][];
+        };
+        /**
+         * PullWay
+         * @description A pull in one direction, lubricated and dry: its points from the feeding end, and the worst of them. [N, N/m]
+         */
+        PullWay: {
+            /** Chosen */
+            chosen: boolean;
+            /** Dry */
+            dry: components["schemas"]["PullPoint"][];
+            /** Key */
+            key: string;
+            /** Points */
+            points: components["schemas"]["PullPoint"][];
+            /** Side Wall N M */
+            side_wall_n_m: number;
+            /** Words */
+            words: string;
+            /** Worst Dry N */
+            worst_dry_n: number;
+            /** Worst N */
+            worst_n: number;
+        };
+        /**
          * RacewayQuestion
          * @description Wires that are to share a pipe.
          */
@@ -5436,7 +6596,7 @@ export interface components {
              */
             rulebook?: string;
             /** Wires */
-            wires: components["schemas"]["Wires"][];
+            wires: components["schemas"]["northspan__core__calculators__route__Wires"][];
         };
         /**
          * ReadingsList
@@ -5513,6 +6673,12 @@ export interface components {
          */
         Role: "line" | "neutral" | "ground" | "bond" | "strap" | "electrode" | "load" | "fault" | "path";
         /**
+         * Rope
+         * @description What pulls: by hand on the wires, a fish tape, a line, a rope on a machine.
+         * @enum {string}
+         */
+        Rope: "tape" | "line" | "rope";
+        /**
          * RouteLegs
          * @description A route in legs, and its length. [m]
          */
@@ -5575,18 +6741,58 @@ export interface components {
          * @description What a rulebook lets a person choose from, in its own terms.
          */
         RulebookOptions: {
+            /**
+             * By Loop
+             * @description Whether it protects by the earth fault loop.
+             */
+            by_loop: boolean;
+            /**
+             * Cable
+             * @description The insulation or cable that is usual indoors without a pipe.
+             */
+            cable: string;
+            /**
+             * Cable Size
+             * @description The size of it that is asked about most.
+             */
+            cable_size: string;
+            /** Device Types */
+            device_types: components["schemas"]["DeviceType"][];
             /** Devices */
             devices: number[];
             /** Dwelling Methods */
             dwelling_methods: components["schemas"]["Choice"][];
+            /** Earthings */
+            earthings: components["schemas"]["Choice"][];
+            /**
+             * Floor Load
+             * @description Whether a dwelling's load is worked from its floor area.
+             */
+            floor_load: boolean;
+            /** Groundings */
+            groundings: components["schemas"]["Choice"][];
             /** Id */
             id: string;
             /** Insulations */
             insulations: string[];
+            /** Laid Ways */
+            laid_ways: components["schemas"]["Choice"][];
             /** Metals */
             metals: components["schemas"]["Choice"][];
             /** Methods */
             methods: components["schemas"]["Choice"][];
+            /**
+             * Old Colors
+             * @description Whether installations with other wire colors still stand there.
+             */
+            old_colors: boolean;
+            /**
+             * One Line
+             * @description Whether its supplies have one line and a neutral.
+             */
+            one_line: boolean;
+            /** Phrases */
+            phrases: components["schemas"]["Phrase"][];
             /** Places */
             places: components["schemas"]["Choice"][];
             /** Raised Voltages */
@@ -5597,12 +6803,21 @@ export interface components {
             };
             /** Surfaces */
             surfaces: components["schemas"]["Choice"][];
+            /** Terminals */
+            terminals: components["schemas"]["Choice"][];
             /** Terms */
             terms: {
                 [key: string]: string;
             };
             /** Title */
             title: string;
+            /** @description Windings of a usual supply there. */
+            usual_system: components["schemas"]["System"];
+            /**
+             * Usual V
+             * @description Its voltage, line to line, or line to neutral where there is one line. [V]
+             */
+            usual_v: number;
         };
         /**
          * Run
@@ -5617,6 +6832,12 @@ export interface components {
              * @default false
              */
             alternate?: boolean;
+            /**
+             * Cannot Overload
+             * @description Feeds fixed loads that cannot draw more than their rating.
+             * @default false
+             */
+            cannot_overload?: boolean;
             /** @default three_wire */
             circuit?: components["schemas"]["Circuit"];
             /**
@@ -5635,6 +6856,12 @@ export interface components {
              * @default null
              */
             device_a?: number | null;
+            /**
+             * Device Type
+             * @description Kind of its device; empty takes the usual one.
+             * @default
+             */
+            device_type?: string;
             /**
              * Drop Limit Percent
              * @description Own drop limit; empty takes the job's. [%]
@@ -5690,6 +6917,18 @@ export interface components {
              * @default null
              */
             load_a?: number | null;
+            /**
+             * Located
+             * @description Other lines in the ground were located and marked for it.
+             * @default false
+             */
+            located?: boolean;
+            /**
+             * Measured Loop Ohm
+             * @description Earth fault loop impedance measured at its far end, cold. [ohm]
+             * @default null
+             */
+            measured_loop_ohm?: number | null;
             /** @default null */
             metal?: components["schemas"]["Metal"] | null;
             /** Name */
@@ -5705,6 +6944,12 @@ export interface components {
              * @default
              */
             note?: string;
+            /**
+             * Old Colors
+             * @description Wired in the colors of before.
+             * @default false
+             */
+            old_colors?: boolean;
             /** Origin */
             origin: string;
             /**
@@ -5718,11 +6963,30 @@ export interface components {
              */
             power_factor?: number;
             /**
+             * @default {
+             *       "coil_m": 0,
+             *       "friction_factor": null,
+             *       "from_far_end": null,
+             *       "hands": 2,
+             *       "lubricated": true,
+             *       "make_up_m": 1.5,
+             *       "rope": "line",
+             *       "rope_n": null
+             *     }
+             */
+            pull?: components["schemas"]["Pull-Input"];
+            /**
              * Residual Ma
              * @description Residual-current device at its head: rated residual current. [mA]
              * @default null
              */
             residual_ma?: number | null;
+            /**
+             * Ring
+             * @description A ring: out from its device, past all its outlets and back. Its length is the whole way round.
+             * @default false
+             */
+            ring?: boolean;
             /** Segments */
             segments: components["schemas"]["Segment-Input"][];
             /**
@@ -5751,6 +7015,12 @@ export interface components {
              * @default false
              */
             alternate: boolean;
+            /**
+             * Cannot Overload
+             * @description Feeds fixed loads that cannot draw more than their rating.
+             * @default false
+             */
+            cannot_overload: boolean;
             /** @default three_wire */
             circuit: components["schemas"]["Circuit"];
             /**
@@ -5769,6 +7039,12 @@ export interface components {
              * @default null
              */
             device_a: number | null;
+            /**
+             * Device Type
+             * @description Kind of its device; empty takes the usual one.
+             * @default
+             */
+            device_type: string;
             /**
              * Drop Limit Percent
              * @description Own drop limit; empty takes the job's. [%]
@@ -5824,6 +7100,18 @@ export interface components {
              * @default null
              */
             load_a: number | null;
+            /**
+             * Located
+             * @description Other lines in the ground were located and marked for it.
+             * @default false
+             */
+            located: boolean;
+            /**
+             * Measured Loop Ohm
+             * @description Earth fault loop impedance measured at its far end, cold. [ohm]
+             * @default null
+             */
+            measured_loop_ohm: number | null;
             /** @default null */
             metal: components["schemas"]["Metal"] | null;
             /** Name */
@@ -5839,6 +7127,12 @@ export interface components {
              * @default
              */
             note: string;
+            /**
+             * Old Colors
+             * @description Wired in the colors of before.
+             * @default false
+             */
+            old_colors: boolean;
             /** Origin */
             origin: string;
             /**
@@ -5852,11 +7146,30 @@ export interface components {
              */
             power_factor: number;
             /**
+             * @default {
+             *       "coil_m": 0,
+             *       "friction_factor": null,
+             *       "from_far_end": null,
+             *       "hands": 2,
+             *       "lubricated": true,
+             *       "make_up_m": 1.5,
+             *       "rope": "line",
+             *       "rope_n": null
+             *     }
+             */
+            pull: components["schemas"]["Pull-Output"];
+            /**
              * Residual Ma
              * @description Residual-current device at its head: rated residual current. [mA]
              * @default null
              */
             residual_ma: number | null;
+            /**
+             * Ring
+             * @description A ring: out from its device, past all its outlets and back. Its length is the whole way round.
+             * @default false
+             */
+            ring: boolean;
             /** Segments */
             segments: components["schemas"]["Segment-Output"][];
             /**
@@ -5903,6 +7216,8 @@ export interface components {
             cost: number;
             /** Device A */
             device_a: number;
+            /** Device Type */
+            device_type: string;
             /** Drop Current A */
             drop_current_a: number;
             /** Drop Percent */
@@ -5969,6 +7284,8 @@ export interface components {
             nominal_v: number;
             /** Origin */
             origin: string;
+            /** @default null */
+            pull: components["schemas"]["PullPlan"] | null;
             /**
              * Sets
              * @default 1
@@ -5993,6 +7310,11 @@ export interface components {
             stretches: components["schemas"]["StretchPlan"][];
             /** Subline */
             subline: string;
+            /**
+             * Taps
+             * @default []
+             */
+            taps: components["schemas"]["TapChoice"][];
             /** Target */
             target: string;
             /**
@@ -6055,6 +7377,36 @@ export interface components {
              */
             cover_m?: number | null;
             /**
+             * Crossings
+             * @description Other lines it crosses, if buried.
+             * @default []
+             */
+            crossings?: components["schemas"]["Crossing"][];
+            /**
+             * Height M
+             * @description Overhead: how high its lowest point hangs over that. [m]
+             * @default null
+             */
+            height_m?: number | null;
+            /**
+             * Hidden
+             * @description Hidden in a wall less than 50 mm deep, with no earthed metal around it.
+             * @default false
+             */
+            hidden?: boolean;
+            /**
+             * In Insulation M
+             * @description Length wholly inside thermal insulation. [m]
+             * @default 0
+             */
+            in_insulation_m?: number;
+            /**
+             * Laid
+             * @description How the cable lies, by the code's own letter or number; empty takes what is usual for method and place.
+             * @default
+             */
+            laid?: string;
+            /**
              * Legs
              * @description The route as measured, if it was.
              * @default []
@@ -6079,8 +7431,19 @@ export interface components {
              * @default null
              */
             other_wires?: number | null;
+            /**
+             * @description What is below it, if overhead.
+             * @default walk
+             */
+            over?: components["schemas"]["Over"];
             /** @default buried */
             place?: components["schemas"]["Place"];
+            /**
+             * Pull Points M
+             * @description Where boxes or bodies stand, at which wires can be taken out: distance from its head. [m]
+             * @default []
+             */
+            pull_points_m?: number[];
             /**
              * Shares With
              * @description Other runs that lie in the same pipe or bundle here.
@@ -6125,6 +7488,36 @@ export interface components {
              */
             cover_m: number | null;
             /**
+             * Crossings
+             * @description Other lines it crosses, if buried.
+             * @default []
+             */
+            crossings: components["schemas"]["Crossing"][];
+            /**
+             * Height M
+             * @description Overhead: how high its lowest point hangs over that. [m]
+             * @default null
+             */
+            height_m: number | null;
+            /**
+             * Hidden
+             * @description Hidden in a wall less than 50 mm deep, with no earthed metal around it.
+             * @default false
+             */
+            hidden: boolean;
+            /**
+             * In Insulation M
+             * @description Length wholly inside thermal insulation. [m]
+             * @default 0
+             */
+            in_insulation_m: number;
+            /**
+             * Laid
+             * @description How the cable lies, by the code's own letter or number; empty takes what is usual for method and place.
+             * @default
+             */
+            laid: string;
+            /**
              * Legs
              * @description The route as measured, if it was.
              * @default []
@@ -6149,8 +7542,19 @@ export interface components {
              * @default null
              */
             other_wires: number | null;
+            /**
+             * @description What is below it, if overhead.
+             * @default walk
+             */
+            over: components["schemas"]["Over"];
             /** @default buried */
             place: components["schemas"]["Place"];
+            /**
+             * Pull Points M
+             * @description Where boxes or bodies stand, at which wires can be taken out: distance from its head. [m]
+             * @default []
+             */
+            pull_points_m: number[];
             /**
              * Shares With
              * @description Other runs that lie in the same pipe or bundle here.
@@ -6350,6 +7754,8 @@ export interface components {
              * @default null
              */
             earth_ohm?: number | null;
+            /** @default at_service */
+            earthing?: components["schemas"]["Earthing"];
             /** @default propane */
             fuel?: components["schemas"]["Fuel"];
             /**
@@ -6372,8 +7778,20 @@ export interface components {
              * @default null
              */
             load_loss_w?: number | null;
+            /**
+             * Loop Ohm
+             * @description Earth fault loop impedance outside the installation. [ohm]
+             * @default null
+             */
+            loop_ohm?: number | null;
             /** Name */
             name: string;
+            /**
+             * Neutral Size
+             * @description The supply's neutral, if somebody knows it.
+             * @default null
+             */
+            neutral_size?: string | null;
             /**
              * No Load Loss W
              * @description Loss of a transformer that stands idle. [W]
@@ -6436,6 +7854,8 @@ export interface components {
              * @default null
              */
             earth_ohm: number | null;
+            /** @default at_service */
+            earthing: components["schemas"]["Earthing"];
             /** @default propane */
             fuel: components["schemas"]["Fuel"];
             /**
@@ -6458,8 +7878,20 @@ export interface components {
              * @default null
              */
             load_loss_w: number | null;
+            /**
+             * Loop Ohm
+             * @description Earth fault loop impedance outside the installation. [ohm]
+             * @default null
+             */
+            loop_ohm: number | null;
             /** Name */
             name: string;
+            /**
+             * Neutral Size
+             * @description The supply's neutral, if somebody knows it.
+             * @default null
+             */
+            neutral_size: string | null;
             /**
              * No Load Loss W
              * @description Loss of a transformer that stands idle. [W]
@@ -6652,8 +8084,40 @@ export interface components {
             pipe_size: string;
             /** Place */
             place: string;
+            /**
+             * Ribbon M
+             * @default null
+             */
+            ribbon_m: number | null;
             /** To M */
             to_m: number;
+        };
+        /**
+         * SupportsQuestion
+         * @description A pipe or cable above ground.
+         */
+        SupportsQuestion: {
+            /** Length M */
+            length_m: number;
+            /** @default pvc40 */
+            method?: components["schemas"]["Method"];
+            /**
+             * Rulebook
+             * @default us-2023
+             */
+            rulebook?: string;
+            /**
+             * Size
+             * @description Trade size; empty for a cable.
+             * @default
+             */
+            size?: string;
+            /**
+             * Swing K
+             * @description From coldest to hottest. [K]
+             * @default 55
+             */
+            swing_k?: number;
         };
         /**
          * Surface
@@ -6673,10 +8137,34 @@ export interface components {
         };
         /**
          * System
-         * @description How the windings are tapped: a center tap, two legs of a wye, or two wires without a neutral.
+         * @description How the windings are tapped: a center tap, two legs of a wye, two wires without a neutral, or one line and a neutral.
+         *
+         *     In `single_phase` the line voltage is that from the line to the neutral.
          * @enum {string}
          */
-        System: "split_phase" | "wye_legs" | "two_wire";
+        System: "split_phase" | "wye_legs" | "two_wire" | "single_phase";
+        /**
+         * TapChoice
+         * @description A tap by the rule of one length: what it must be, why, and whether that is the length it has. [m]
+         */
+        TapChoice: {
+            /** From M */
+            from_m: number;
+            /** Here */
+            here: boolean;
+            /** Size */
+            size: string;
+            /** Size Name */
+            size_name: string;
+            /** To M */
+            to_m: number | null;
+            /** Why */
+            why: string;
+            /** Words */
+            words: string;
+            /** Working */
+            working: components["schemas"]["WorkLine"][];
+        };
         /**
          * TapQuestion
          * @description A smaller conductor from a feeder, with no device at the joint.
@@ -6720,7 +8208,7 @@ export interface components {
          * @description What the terminals at both ends are marked for.
          * @enum {string}
          */
-        Terminals: "unmarked" | "60" | "75";
+        Terminals: "unmarked" | "60" | "70" | "75" | "90";
         /**
          * TesterCsv
          * @description What the simulated tester wrote: the same CSV that an instrument writes.
@@ -6782,6 +8270,53 @@ export interface components {
             secondary_device?: boolean;
             /** Secondary V */
             secondary_v: number;
+        };
+        /**
+         * TrenchQuestion
+         * @description A trench, and what lies in it.
+         */
+        TrenchQuestion: {
+            /**
+             * Apart M
+             * @description Between pipes. [m]
+             * @default 0.05
+             */
+            apart_m?: number;
+            /**
+             * Bedding M
+             * @description Sand below and above. [m]
+             * @default 0.075
+             */
+            bedding_m?: number;
+            /**
+             * Cover M
+             * @description Over the pipe. [m]
+             */
+            cover_m: number;
+            /** Length M */
+            length_m: number;
+            /**
+             * Pipe M
+             * @description Outside diameter of the largest pipe. [m]
+             * @default 0.06
+             */
+            pipe_m?: number;
+            /**
+             * Pipes
+             * @default 1
+             */
+            pipes?: number;
+            /**
+             * Rulebook
+             * @default us-2023
+             */
+            rulebook?: string;
+            /**
+             * Spade M
+             * @description Least width that is dug. [m]
+             * @default 0.15
+             */
+            spade_m?: number;
         };
         /**
          * Trial
@@ -7041,6 +8576,54 @@ export interface components {
             starting_v: number;
         };
         /**
+         * WetRoom
+         * @description A room with a bath or shower: the circuits of it, and what ties its pipes.
+         */
+        "WetRoom-Input": {
+            /**
+             * Bonded
+             * @description Its pipes and cases are tied together there.
+             * @default false
+             */
+            bonded?: boolean;
+            /**
+             * Circuits
+             * @description Runs that supply it.
+             * @default []
+             */
+            circuits?: string[];
+            /**
+             * Parts Ohm
+             * @description Resistance between its pipes and the main earth terminal, the highest. [ohm]
+             * @default null
+             */
+            parts_ohm?: number | null;
+        };
+        /**
+         * WetRoom
+         * @description A room with a bath or shower: the circuits of it, and what ties its pipes.
+         */
+        "WetRoom-Output": {
+            /**
+             * Bonded
+             * @description Its pipes and cases are tied together there.
+             * @default false
+             */
+            bonded: boolean;
+            /**
+             * Circuits
+             * @description Runs that supply it.
+             * @default []
+             */
+            circuits: string[];
+            /**
+             * Parts Ohm
+             * @description Resistance between its pipes and the main earth terminal, the highest. [ohm]
+             * @default null
+             */
+            parts_ohm: number | null;
+        };
+        /**
          * Winding
          * @description A winding that drives current: from one node to another, with its own impedance.
          */
@@ -7125,13 +8708,15 @@ export interface components {
         };
         /**
          * WirePlan
-         * @description A conductor of a run, as bought and as marked.
+         * @description A conductor of a run, as bought and as marked; `name` is what the trade there calls its role.
          */
         WirePlan: {
             /** Color */
             color: string;
             /** Metal */
             metal: string;
+            /** Name */
+            name: string;
             /** Role */
             role: string;
             /** Size */
@@ -7160,16 +8745,6 @@ export interface components {
             shown: string;
             /** Stray */
             stray: boolean;
-        };
-        /**
-         * Wires
-         * @description Equal wires in a pipe.
-         */
-        Wires: {
-            /** Count */
-            count: number;
-            /** Size */
-            size: string;
         };
         /**
          * WorkGroup
@@ -7216,6 +8791,36 @@ export interface components {
             distance_m: number;
             /** Resistance Ohm */
             resistance_ohm: number;
+        };
+        /**
+         * Wires
+         * @description Equal wires of a set; bare ones have no insulation around them.
+         */
+        northspan__core__calculators__pulling__Wires: {
+            /**
+             * Bare
+             * @default false
+             */
+            bare?: boolean;
+            /** Count */
+            count: number;
+            /**
+             * Insulation
+             * @default null
+             */
+            insulation?: string | null;
+            /** Size */
+            size: string;
+        };
+        /**
+         * Wires
+         * @description Equal wires in a pipe.
+         */
+        northspan__core__calculators__route__Wires: {
+            /** Count */
+            count: number;
+            /** Size */
+            size: string;
         };
         /**
          * FallReading

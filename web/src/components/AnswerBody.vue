@@ -8,6 +8,7 @@ import DropSchools from './DropSchools.vue'
 import FarEnd from './FarEnd.vue'
 import LongRun from './LongRun.vue'
 import SiteDialog from './SiteDialog.vue'
+import TapChoices from './TapChoices.vue'
 import WorkLines from './WorkLines.vue'
 
 const working = defineModel<boolean>('working', { required: true })
@@ -25,13 +26,14 @@ function take(cure: Cure): void {
     <section v-if="plan.wires.length">
       <h2>Wires</h2>
       <ul class="wires">
-        <li v-for="wire in plan.wires" :key="wire.role"><i :class="`wire-${wire.color}`" aria-hidden="true" />{{ wire.role }}: <b>{{ wire.size_name }}</b>, {{ wire.color }}</li>
+        <li v-for="wire in plan.wires" :key="wire.role"><i :class="`wire-${wire.color.replaceAll(' ', '-')}`" aria-hidden="true" />{{ wire.name }}: <b>{{ wire.size_name }}</b>, {{ wire.color }}</li>
       </ul>
     </section>
     <section v-if="plan.calls.length">
       <h2>Your calls</h2>
       <CallsList :calls="plan.calls" />
     </section>
+    <TapChoices />
     <FarEnd />
     <section v-if="plan.neighbours.length">
       <h2>Other ways</h2>

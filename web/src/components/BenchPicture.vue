@@ -6,6 +6,7 @@ import {
   BENCH_HEIGHT, CAN_BOTTOM, CAN_TOP, GROUND_BAR_Y, LINE_1_Y, LINE_2_Y, NEUTRAL_Y, SOIL_Y, benchOf, lineWidth, zigzag, type BenchGap, type BenchNode,
 } from '../drawing/bench'
 import { ohms } from '../format/quantities'
+import { say } from '../setup/words'
 import { useJob } from '../state/job'
 
 /** The cans of a way with their bars, the bond between them, and every wire as thick as its current: press a part to try it. */
@@ -16,7 +17,10 @@ const wires = computed(() => new Map((props.bench.answer.value?.wires ?? []).map
 const cans = computed(() => new Map((props.bench.answer.value?.cans ?? []).map((can) => [can.id, can])))
 const sources = computed(() => new Map((props.bench.answer.value?.sources ?? []).map((source) => [source.id, source])))
 const earths = computed(() => new Map((props.bench.answer.value?.earths ?? []).map((earth) => [earth.building, earth])))
+const groundWord = computed(() => say('ground bar').split(' ')[0])
 const trial = computed(() => props.bench.trial.value)
+/** Whether a second line is on this way. */
+const two = computed(() => (store.way?.runs ?? []).some((run) => wires.value.has(`${run}.L2`)))
 const standby = computed(() => {
   const found = layout.value?.standby
   const left = found ? Math.min(Math.max(found.x - 145, 8), layout.value!.width - 298) : 0
@@ -27,7 +31,9 @@ const ROLES: Record<string, string> = { L1: 'line 1', L2: 'line 2', N: 'neutral'
 
 /** The color a wire has in this country, as the plan names it. */
 function color(run: string, conductor: string): string {
-  return `stroke-${store.plan?.runs[run]?.wires.find((wire) => wire.role === ROLES[conductor])?.color ?? conductor.toLowerCase()}`
+  const wires = store.plan?.runs[run]?.wires ?? []
+  const named = wires.find((wire) => wire.role === ROLES[conductor])?.color
+  return `stroke-${(named ?? conductor.toLowerCase()).replaceAll(' ', '-')}`
 }
 
 function bus(conductor: string): string {
@@ -44,8 +50,8 @@ function strands(gap: BenchGap): Strand[] {
     const lost = conductor === 'N' ? trial.value.neutrals_lost.includes(gap.run) : conductor === 'G' && trial.value.grounds_cut.includes(gap.run)
     if (!wire && !lost) continue
     const press = conductor === 'N' ? () => props.bench.toggle('neutrals_lost', gap.run) : conductor === 'G' ? () => props.bench.toggle('grounds_cut', gap.run) : null
-    const name = conductor === 'N' ? 'neutral' : conductor === 'G' ? 'ground' : conductor
-    found.push({ key: `${gap.run}.${conductor}`, conductor, y, wire, cut: lost, words: lost ? `${name} open` : `${conductor.startsWith('L') ? `${conductor} ` : ''}${wire!.shown}`, press })
+    const name = conductor === 'N' ? 'neutral' : conductor === 'G' ? groundWord.value : conductor
+    found.push({ key: `${gap.run}.${conductor}`, conductor, y, wire, cut: lost, words: lost ? `${name} open` : `${conductor.startsWith('L') && two.value ? `${conductor} ` : ''}${wire!.shown}`, press })
   }
   return found
 }
@@ -57,7 +63,7 @@ function squeezed(gap: BenchGap): number | undefined {
 }
 
 function label(strand: Strand, gap: BenchGap): string {
-  return `${strand.conductor === 'N' ? 'Neutral' : 'Ground'} of ${store.job?.runs[gap.run]?.name}: ${strand.cut ? 'open, join it' : `${strand.wire?.shown}, open it`}`
+  return `${strand.conductor === 'N' ? 'Neutral' : say('Equipment ground')} of ${store.job?.runs[gap.run]?.name}: ${strand.cut ? 'open, join it' : `${strand.wire?.shown}, open it`}`
 }
 
 function electrodesOf(node: BenchNode): string[] {
@@ -96,6 +102,7 @@ function touchWords(node: BenchNode): string {
 function legsWords(node: BenchNode): string {
   const can = cans.value.get(node.id)
   if (!can || !can.live) return 'dead'
+  if (can.line_1_v !== null && can.line_2_v === null) return `${Math.round(can.line_1_v)} V`
   if (can.line_1_v === null || can.line_2_v === null) return can.line_line_v === null ? '' : `${Math.round(can.line_line_v ?? 0)} V`
   return `${Math.round(can.line_1_v ?? 0)} / ${Math.round(can.line_2_v ?? 0)} V`
 }
@@ -152,11 +159,11 @@ function neutralOf(node: BenchNode): boolean {
           <rect :x="node.x" :y="CAN_TOP" :width="node.width" :height="CAN_BOTTOM - CAN_TOP" class="can" :class="{ danger: danger(node) }" />
           <g class="press"
             @click="bench.caseFault(node.id)" @keydown.enter.prevent="bench.caseFault(node.id)" @keydown.space.prevent="bench.caseFault(node.id)">
-            <rect class="hit" role="button" tabindex="0" :aria-pressed="trial.case_fault === node.id" :aria-label="`${node.name}, ${touchWords(node)}: let a hot wire touch the can`" :x="node.x - 6" :y="CAN_TOP - 46" :width="node.width + 12" height="46" />
+            <rect class="hit" role="button" tabindex="0" :aria-pressed="trial.case_fault === node.id" :aria-label="`${node.name}, ${touchWords(node)}: ${say('let a hot wire touch the can')}`" :x="node.x - 6" :y="CAN_TOP - 46" :width="node.width + 12" height="46" />
             <text :x="node.x + node.width / 2" :y="CAN_TOP - 24" class="middle name">{{ node.name }}</text>
             <text :x="node.x + node.width / 2" :y="CAN_TOP - 7" class="middle">{{ legsWords(node) }}<tspan v-if="also(node)" class="quiet">  +{{ also(node) }} more</tspan></text>
           </g>
-          <line :x1="node.x" :x2="node.x + node.width" :y1="LINE_1_Y" :y2="LINE_1_Y" :class="['bus', bus('L1')]" /><line :x1="node.x" :x2="node.x + node.width" :y1="LINE_2_Y" :y2="LINE_2_Y" :class="['bus', bus('L2')]" />
+          <line :x1="node.x" :x2="node.x + node.width" :y1="LINE_1_Y" :y2="LINE_1_Y" :class="['bus', bus('L1')]" /><line v-if="two" :x1="node.x" :x2="node.x + node.width" :y1="LINE_2_Y" :y2="LINE_2_Y" :class="['bus', bus('L2')]" />
           <template v-if="neutralOf(node)">
             <rect :x="node.x + 6" :y="NEUTRAL_Y - 7" :width="node.width - 12" height="14" class="bar-n" />
             <g class="bond press" :class="{ made: cans.get(node.id)?.bonded, wrong: cans.get(node.id)?.bonded !== cans.get(node.id)?.belongs_bonded }"
@@ -170,7 +177,7 @@ function neutralOf(node: BenchNode): boolean {
           <rect :x="node.x + 6" :y="GROUND_BAR_Y - 7" :width="node.width - 12" height="14" class="bar-g" />
           <path :d="`M ${node.x} ${GROUND_BAR_Y} h 6`" class="strap" :class="{ loose: cans.get(node.id)?.loose }" />
           <text v-if="neutralOf(node)" :x="node.x + 10" :y="NEUTRAL_Y - 12" class="quiet">neutral</text>
-          <text :x="node.x + 10" :y="GROUND_BAR_Y + 22" class="quiet">ground</text>
+          <text :x="node.x + 10" :y="GROUND_BAR_Y + 22" class="quiet">{{ groundWord }}</text>
           <text :x="node.x + node.width / 2" :y="CAN_BOTTOM - 8" class="middle touch" :class="{ danger: danger(node) }">{{ touchWords(node) }}</text>
           <g v-if="hasEarth(node)" class="press earth-wire" :class="{ cut: earthOff(node) }"
             @click="pressEarth(node)" @keydown.enter.prevent="pressEarth(node)" @keydown.space.prevent="pressEarth(node)">
@@ -182,8 +189,8 @@ function neutralOf(node: BenchNode): boolean {
         </template>
         <template v-else>
           <text :x="node.x + 2" :y="CAN_TOP - 12" class="name">{{ node.name }}</text>
-          <circle :cx="node.x + 34" :cy="LINE_1_Y + 14" r="26" class="winding" /><circle :cx="node.x + 34" :cy="LINE_2_Y + 22" r="26" class="winding" />
-          <line :x1="node.x + 52" :x2="node.x + node.width" :y1="LINE_1_Y" :y2="LINE_1_Y" :class="['bus', bus('L1')]" /><line :x1="node.x + 60" :x2="node.x + node.width" :y1="LINE_2_Y" :y2="LINE_2_Y" :class="['bus', bus('L2')]" />
+          <circle :cx="node.x + 34" :cy="LINE_1_Y + 14" r="26" class="winding" /><circle v-if="two" :cx="node.x + 34" :cy="LINE_2_Y + 22" r="26" class="winding" />
+          <line :x1="node.x + 52" :x2="node.x + node.width" :y1="LINE_1_Y" :y2="LINE_1_Y" :class="['bus', bus('L1')]" /><line v-if="two" :x1="node.x + 60" :x2="node.x + node.width" :y1="LINE_2_Y" :y2="LINE_2_Y" :class="['bus', bus('L2')]" />
           <line :x1="node.x + 34" :x2="node.x + node.width" :y1="NEUTRAL_Y" :y2="NEUTRAL_Y" :class="['bus', bus('N')]" />
           <g v-if="earths.get(node.id)">
             <line :x1="node.x + 12" :x2="node.x + 12" :y1="NEUTRAL_Y" :y2="SOIL_Y + 62" class="earth-line" :stroke-width="lineWidth(earths.get(node.id)?.amperes ?? 0)" /><line :x1="node.x + 12" :x2="node.x + 34" :y1="NEUTRAL_Y" :y2="NEUTRAL_Y" :class="['bus', bus('N')]" />

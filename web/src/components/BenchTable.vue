@@ -1,9 +1,11 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import type { Schemas } from '../api/client'
 import { ohms } from '../format/quantities'
 
 /** Everything the picture shows, and what is off this way, as tables. */
-defineProps<{ answer: Schemas['BenchAnswer'] }>()
+const props = defineProps<{ answer: Schemas['BenchAnswer'] }>()
+const two = computed(() => props.answer.cans.some((can) => can.line_2_v !== null))
 
 function v(value: number | null | undefined): string {
   return value === null || value === undefined ? '' : `${value >= 10 ? Math.round(value) : value.toFixed(1)} V`
@@ -15,8 +17,8 @@ function v(value: number | null | undefined): string {
     <h2 class="survey-title">Cans</h2>
     <div class="wide-table" tabindex="0" role="group" aria-label="Cans, table">
       <table class="other-ways">
-        <thead><tr><th>Can</th><th class="number">L1 to N</th><th class="number">L2 to N</th><th class="number">L1 to L2</th><th class="number">To remote earth</th><th class="number">Touch, now</th><th class="number">After clearing</th></tr></thead>
-        <tbody><tr v-for="c in answer.cans" :key="c.id"><td>{{ c.name }}</td><td class="number">{{ v(c.line_1_v) }}</td><td class="number">{{ v(c.line_2_v) }}</td><td class="number">{{ v(c.line_line_v) }}</td><td class="number">{{ v(c.can_v) }}</td><td class="number" :class="{ bad: c.dangerous }">{{ v(c.touch_v) }}</td><td class="number">{{ v(c.after_v) }}</td></tr></tbody>
+        <thead><tr><th>Can</th><th class="number">{{ two ? 'L1 to N' : 'Line to neutral' }}</th><template v-if="two"><th class="number">L2 to N</th><th class="number">L1 to L2</th></template><th class="number">To remote earth</th><th class="number">Touch, now</th><th class="number">After clearing</th></tr></thead>
+        <tbody><tr v-for="c in answer.cans" :key="c.id"><td>{{ c.name }}</td><td class="number">{{ v(c.line_1_v) }}</td><template v-if="two"><td class="number">{{ v(c.line_2_v) }}</td><td class="number">{{ v(c.line_line_v) }}</td></template><td class="number">{{ v(c.can_v) }}</td><td class="number" :class="{ bad: c.dangerous }">{{ v(c.touch_v) }}</td><td class="number">{{ v(c.after_v) }}</td></tr></tbody>
       </table>
     </div>
     <h2 class="survey-title">Devices</h2>

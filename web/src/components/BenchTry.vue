@@ -23,7 +23,7 @@ const pipes = computed(() => Object.entries(store.job?.buildings ?? {}).filter((
       @click="bench.set({ state: trial.state === s.key ? '' : s.key })">
 {{ s.name }}
 </button>
-    <button v-if="far" class="way" :class="{ chosen: trial.soil_fault === far }" :aria-pressed="trial.soil_fault === far" @click="bench.soilFault(far)">Hot wire in the soil</button>
+    <button v-if="far" class="way" :class="{ chosen: trial.soil_fault === far }" :aria-pressed="trial.soil_fault === far" @click="bench.soilFault(far)">{{ $say('Hot wire in the soil') }}</button>
     <label class="run-select">Case fault
       <select :value="trial.case_fault ?? ''" @change="bench.set({ case_fault: ($event.target as HTMLSelectElement).value || null, soil_fault: null })">
         <option value="">nowhere</option>

@@ -7,6 +7,7 @@ import BenchPicture from './BenchPicture.vue'
 import BenchTable from './BenchTable.vue'
 import BenchTry from './BenchTry.vue'
 import CallsList from './CallsList.vue'
+import OutbuildingEarth from './OutbuildingEarth.vue'
 import FindingsStrip from './FindingsStrip.vue'
 import WorkLines from './WorkLines.vue'
 
@@ -48,7 +49,7 @@ function volts(value: number): string {
         <p v-if="bench.trouble.value" class="bad legs-words" role="alert">{{ bench.trouble.value }}</p>
         <details v-if="answer" class="bench-values"><summary><b>All values, as tables</b></summary><BenchTable :answer="answer" /></details>
       </div>
-      <div v-else class="no-runs"><h1>Nothing on the bench yet</h1><p>Lay the property out in Survey: a source, a panel, a run between them.</p><v-btn color="primary" variant="flat" :to="`/jobs/${store.state?.id}/survey`">Go to Survey</v-btn></div>
+      <div v-else class="no-runs"><h1>Nothing on the bench yet</h1><p>{{ $say('Lay the property out in Survey: a source, a panel, a run between them.') }}</p><v-btn color="primary" variant="flat" :to="`/jobs/${store.state?.id}/survey`">Go to Survey</v-btn></div>
       <FindingsStrip />
     </div>
     <div class="answer">
@@ -68,6 +69,7 @@ function volts(value: number): string {
         </template>
         <h2>Why</h2>
         <p>{{ answer.why }} <cite>{{ answer.citation }}</cite></p>
+        <OutbuildingEarth v-if="store.options?.by_loop" />
         <h2>If you change one thing</h2>
         <p v-if="!bench.changes.value" class="standing">Trying every change.</p>
         <table v-else class="other-ways changes">
@@ -87,7 +89,7 @@ function volts(value: number): string {
         <template v-if="working"><div v-for="group in answer.working" :key="group.key" class="work-group"><h3>{{ group.title }}</h3><WorkLines :lines="group.lines" /></div></template>
         <aside class="cautions" aria-label="Cautions">
           <p>This is a picture of a circuit. Never try any of it on a live one.</p>
-          <p>Load off before a neutral, a bond or a service ground is opened: it arcs, and lifts voltages.</p>
+          <p>{{ $say('Load off before a neutral, a bond or a service ground is opened: it arcs, and lifts voltages.') }}</p>
           <p>Line-side conductors stay live with the main off. A clamp finds current; only a tester finds dead.</p>
           <p class="standing">{{ store.plan?.standing }}</p>
         </aside>

@@ -2,6 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import { mainStretch, useRunEdits } from '../composables/useRunEdits'
 import { amperes, lengthText, parseLength, parseNumber, parseTemperature, temperatureText } from '../format/quantities'
+import { deviceTypes, laidWays } from '../state/fields'
 import { useJob } from '../state/job'
 import CommitField from './CommitField.vue'
 
@@ -18,12 +19,13 @@ const plan = computed(() => store.run_plan)
 const choices = (list: { value: string; title: string }[] | undefined, chosen: string) =>
   [{ value: '', title: `rules: ${chosen || 'choose'}` }, ...(list ?? [])]
 const insulations = computed(() => choices(store.options?.insulations.map((name) => ({ value: name, title: name })), plan.value?.insulation ?? ''))
-const devices = computed(() => choices(store.options?.devices.map((a) => ({ value: String(a), title: amperes(a) })), plan.value ? amperes(plan.value.device_a) : ''))
+/** Ratings of the kind of device that the run has, where a code knows several. */
+const ratings = computed(() => store.options?.device_types.find((kind) => kind.value === store.run_plan?.device_type)?.ratings_a ?? store.options?.devices ?? [])
+const devices = computed(() => choices(ratings.value.map((a) => ({ value: String(a), title: amperes(a) })), plan.value ? amperes(plan.value.device_a) : ''))
 const loadShown = computed(() => (store.run?.load_a ? amperes(store.run.load_a) : ''))
 const loadHint = computed(() => (store.run?.load_a ? '' : plan.value?.sized ? `adds up to ${amperes(plan.value.load_a)}` : 'type amperes'))
 const limitShown = computed(() => `${store.run?.drop_limit_percent ?? store.job?.drop_limits.run_percent ?? 3} %`)
 const count = (text: string): number | null => (/^\d+$/.test(text.trim()) ? Number(text.trim()) : null)
-const TERMINALS = [{ value: 'unmarked', title: 'not marked' }, { value: '60', title: 'marked 60 °C' }, { value: '75', title: 'marked 75 °C' }]
 </script>
 
 <template>
@@ -47,11 +49,13 @@ const TERMINALS = [{ value: 'unmarked', title: 'not marked' }, { value: '60', ti
       <v-select label="Insulation" :model-value="store.run.insulation ?? ''" :items="insulations" @update:model-value="edits.set('insulation', $event || null)" />
       <v-select label="Wiring method" :model-value="segment.method" :items="store.options?.methods" @update:model-value="edits.setStretch(stretch, 'method', $event)" />
       <v-select label="Where it lies" :model-value="segment.place" :items="store.options?.places" @update:model-value="edits.setStretch(stretch, 'place', $event)" />
+      <v-select v-if="store.options?.laid_ways.length" label="Reference method" :model-value="segment.laid" :items="laidWays(store.options)" @update:model-value="edits.setStretch(stretch, 'laid', $event)" />
       <CommitField label="Ambient" :shown="temperatureText(segment.ambient_c, store.units)" :parse="(t) => parseTemperature(t, store.units)"
         wrong="A temperature, for example 86 F" @commit="edits.setStretch(stretch, 'ambient_c', $event)" />
       <CommitField label="Other carrying wires" :shown="String(segment.other_carrying)" :parse="count" wrong="A whole number, 0 if none"
         @commit="edits.setStretch(stretch, 'other_carrying', $event)" />
-      <v-select label="Terminals" :model-value="store.run.terminals" :items="TERMINALS" @update:model-value="edits.set('terminals', $event)" />
+      <v-select label="Terminals" :model-value="store.run.terminals" :items="store.options?.terminals" @update:model-value="edits.set('terminals', $event)" />
+      <v-select v-if="store.options?.device_types.length" label="Kind of device" :model-value="store.run.device_type" :items="deviceTypes(store.options)" @update:model-value="edits.set('device_type', $event)" />
       <v-select label="Device" :model-value="store.run.device_a ? String(store.run.device_a) : ''" :items="devices"
         @update:model-value="edits.set('device_a', $event ? Number($event) : null)" />
       <CommitField label="Drop limit, this run" :shown="limitShown" :parse="parseNumber" empty-ok wrong="Percent, for example 3" @commit="edits.set('drop_limit_percent', $event)" />

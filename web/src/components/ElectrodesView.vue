@@ -63,7 +63,7 @@ function setBare(value: number | null): void {
           <span class="ways-title">Building</span>
           <button v-for="[key, b] in buildings" :key="key" class="way" :class="{ chosen: key === id }" :aria-pressed="key === id" @click="wanted = key">{{ b.name }}</button>
         </div>
-        <div v-if="!plan" class="no-runs"><h1>No building with a panel yet</h1><p>Lay the property out in Survey first.</p><v-btn color="primary" variant="flat" :to="`/jobs/${store.state?.id}/survey`">Go to Survey</v-btn></div>
+        <div v-if="!plan" class="no-runs"><h1>{{ $say('No building with a panel yet') }}</h1><p>Lay the property out in Survey first.</p><v-btn color="primary" variant="flat" :to="`/jobs/${store.state?.id}/survey`">Go to Survey</v-btn></div>
         <template v-else>
           <GroundPicture v-if="answer" :answer="answer" :width="width" />
           <p v-if="trouble" class="bad legs-words" role="alert">{{ trouble }}</p>
@@ -117,7 +117,7 @@ function setBare(value: number | null): void {
         <template v-if="working"><div v-for="group in answer?.working ?? []" :key="group.key" class="work-group"><h3>{{ group.title }}</h3><WorkLines :lines="group.lines" /></div></template>
         <aside class="cautions" aria-label="Cautions">
           <p>Have the ground located before driving. A rod finds gas, water and cable in the dark. Not during lightning.</p>
-          <p>Never open an electrode conductor on a live service to clamp or test: it may carry current, and lifts voltages.</p>
+          <p>{{ $say('Never open an electrode conductor on a live service to clamp or test: it may carry current, and lifts voltages.') }}</p>
           <p class="standing">{{ store.plan?.standing }}</p>
         </aside>
       </section>

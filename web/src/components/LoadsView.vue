@@ -5,7 +5,8 @@ import { useAdding } from '../composables/useAdding'
 import { useIntoView } from '../composables/useIntoView'
 import { useWidth } from '../composables/useWidth'
 import { amperes, areaText, parseArea, powerText } from '../format/quantities'
-import { LOAD_KINDS, STATUSES } from '../state/fields'
+import { STATUSES, loadKinds } from '../state/fields'
+import { say } from '../setup/words'
 import { useJob } from '../state/job'
 import CommitField from './CommitField.vue'
 import FindingsStrip from './FindingsStrip.vue'
@@ -33,7 +34,8 @@ const cans = computed(() => Object.entries(store.job?.enclosures ?? {}).filter((
 const loads = computed(() => Object.entries(store.job?.loads ?? {}).filter(([, load]) => cans.value.some(([key]) => key === load.enclosure)))
 const picked = computed(() => (store.part?.kind === 'loads' ? store.part.key : ''))
 useIntoView(panel, () => picked.value)
-const kindWords = (kind: string) => LOAD_KINDS.find((k) => k.value === kind)?.title ?? kind
+const kindWords = (kind: string) => say((store.options ? loadKinds(store.options) : []).find((k) => k.value === kind)?.title ?? kind)
+const oneLine = computed(() => store.options?.one_line ?? false)
 const ACROSS: Record<string, string> = { line_line: 'both legs', l1_neutral: 'leg 1', l2_neutral: 'leg 2' }
 watch(picked, (key) => {
   const can = store.job?.loads[key]?.enclosure
@@ -67,35 +69,35 @@ async function keep(): Promise<void> {
           <span class="ways-title">Building</span>
           <button v-for="[key, b] in buildings" :key="key" class="way" :class="{ chosen: key === id }" :aria-pressed="key === id" @click="wanted = key">{{ b.name }} <b v-if="store.plan?.buildings[key]">{{ amperes(Math.max(store.plan.buildings[key]!.line_1_a, store.plan.buildings[key]!.line_2_a)) }}</b></button>
         </div>
-        <div v-if="!plan" class="no-runs"><h1>No building with a panel yet</h1><p>Lay the property out in Survey first.</p><v-btn color="primary" variant="flat" :to="`/jobs/${store.state?.id}/survey`">Go to Survey</v-btn></div>
+        <div v-if="!plan" class="no-runs"><h1>{{ $say('No building with a panel yet') }}</h1><p>Lay the property out in Survey first.</p><v-btn color="primary" variant="flat" :to="`/jobs/${store.state?.id}/survey`">Go to Survey</v-btn></div>
         <template v-else>
           <h1 v-if="!picked" class="sr-only">Loads of {{ building?.name }}</h1>
-          <h2 class="survey-title">Connected, leg by leg</h2>
+          <h2 class="survey-title">{{ oneLine ? 'Connected' : 'Connected, leg by leg' }}</h2>
           <LegsView :building="id" :width="width - 24" />
-          <p class="legs-words">Where its supply comes in, with everything fed from here: {{ amperes(plan.line_1_a) }} on leg 1, {{ amperes(plan.line_2_a) }} on leg 2, {{ amperes(plan.neutral_a) }} at most in the neutral.</p>
+          <p class="legs-words">Where its supply comes in, with everything fed from here: <template v-if="oneLine">{{ amperes(plan.line_1_a) }}, all of it connected.</template><template v-else>{{ amperes(plan.line_1_a) }} on leg 1, {{ amperes(plan.line_2_a) }} on leg 2, {{ amperes(plan.neutral_a) }} at most in the neutral.</template></p>
           <div class="load-tools"><button class="cure" @click="add()">Add a load</button><button class="cure" @click="browsing = true">From the library</button></div>
           <ul class="load-list">
             <li v-for="[key, load] in loads" :key="key" :class="{ picked: key === picked }">
               <button @click="store.pick('loads', key)">
-                <b>{{ load.name }}</b><em v-if="load.status !== 'existing'">{{ STATUSES.find((s) => s.value === load.status)?.title }}</em><small>{{ kindWords(load.kind) }}, {{ ACROSS[load.across] }}<template v-if="store.plan?.loads[key]?.note">, {{ store.plan.loads[key]!.note }}</template></small>
+                <b>{{ load.name }}</b><em v-if="load.status !== 'existing'">{{ STATUSES.find((s) => s.value === load.status)?.title }}</em><small>{{ kindWords(load.kind) }}<template v-if="!oneLine">, {{ ACROSS[load.across] }}</template><template v-if="store.plan?.loads[key]?.note">, {{ store.plan.loads[key]!.note }}</template></small>
                 <span>{{ powerText(store.plan?.loads[key]?.power_va ?? load.power_va) }}</span>
                 <span>{{ amperes(Math.max(store.plan?.loads[key]?.line_1_a ?? 0, store.plan?.loads[key]?.line_2_a ?? 0)) }}</span>
               </button>
             </li>
           </ul>
-          <p v-if="!loads.length" class="empty">No load is noted in {{ building?.name }} yet{{ plan.line_1_a ? '; its feeder has a load typed in Sizing' : '' }}.</p>
+          <p v-if="!loads.length" class="empty">No load is noted in {{ building?.name }} yet{{ plan.line_1_a ? $say('; its feeder has a load typed in Sizing') : '' }}.</p>
           <template v-if="building?.use === 'dwelling'">
-            <h2 class="survey-title">The dwelling, by every method</h2>
-            <div class="fields method-fields">
+            <h2 class="survey-title">{{ plan.methods.length > 1 ? 'The dwelling, by every method' : 'The dwelling' }}</h2>
+            <div v-if="store.options?.floor_load" class="fields method-fields">
 <CommitField label="Floor area, outside" :shown="building.floor_m2 ? areaText(building.floor_m2, store.units) : ''" hint="measure it" empty-ok :parse="(t) => parseArea(t, store.units)" wrong="An area, for example 1850 sq ft"
               @commit="store.edit([{ op: 'add', path: `/buildings/${id}/floor_m2`, value: $event }])" />
 </div>
-            <p v-if="!plan.methods.length" class="empty">The methods need the floor area.</p>
+            <p v-if="!plan.methods.length && store.options?.floor_load" class="empty">The methods need the floor area.</p>
             <ul class="methods" aria-label="Method that counts">
               <li :class="{ chosen: building.load_method === 'connected' }"><label><input type="radio" name="method" :checked="building.load_method === 'connected'" @change="method('connected')" /><b>Add up what is connected</b></label><span>no demand factor</span></li>
               <li v-for="m in plan.methods" :key="m.key" :class="{ chosen: m.chosen }">
                 <label><input type="radio" name="method" :checked="m.chosen" @change="method(m.key)" /><b>{{ m.title }}</b></label>
-                <span class="method-figures"><b>{{ amperes(m.total_a) }}</b> {{ powerText(m.total_va) }}, service {{ amperes(m.service_a) }}<template v-if="m.neutral_a !== null">, neutral {{ amperes(m.neutral_a) }}</template></span>
+                <span class="method-figures"><b>{{ amperes(m.total_a) }}</b> {{ powerText(m.total_va) }}, {{ $say('service') }} {{ amperes(m.service_a) }}<template v-if="m.neutral_a !== null && !oneLine">, neutral {{ amperes(m.neutral_a) }}</template></span>
                 <button class="cure plain" :aria-expanded="shown_method === m.key" @click="shown_method = shown_method === m.key ? '' : m.key">Working</button>
                 <WorkLines v-if="shown_method === m.key" :lines="m.working" />
               </li>

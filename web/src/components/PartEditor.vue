@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Operation, PartKind } from '../api/client'
+import type { Choice, Operation, PartKind } from '../api/client'
 import { FIELDS, type Field } from '../state/fields'
 import {
   amperes, areaText, lengthText, parseArea, parseLength, parseNumber, parsePower, parseTemperature, percent, powerText, temperatureText,
 } from '../format/quantities'
+import { say } from '../setup/words'
 import { useJob } from '../state/job'
 import CommitField from './CommitField.vue'
 
@@ -12,10 +13,11 @@ import CommitField from './CommitField.vue'
 const props = defineProps<{ kind: PartKind; part: string }>()
 const store = useJob()
 const values = computed(() => store.job?.[props.kind][props.part] as Record<string, unknown> | undefined)
-const fields = computed(() => FIELDS[props.kind].filter((f) => !f.only || (values.value && f.only(values.value))))
+const fields = computed(() => FIELDS[props.kind].filter((f) => (!f.only || (values.value && f.only(values.value))) && (!f.where || (store.options && f.where(store.options)))))
 const plain = computed(() => fields.value.filter((f) => f.type !== 'flag'))
 const flags = computed(() => fields.value.filter((f) => f.type === 'flag'))
 const SELECTS = ['choice', 'yesno', 'building', 'enclosure', 'node']
+const EMPTY = ['device_type'] // an empty word is the usual kind
 const YES_NO: Record<string, boolean> = { yes: true, no: false }
 
 function set(field: string, value: unknown): void {
@@ -25,12 +27,16 @@ function set(field: string, value: unknown): void {
 
 function items(field: Field) {
   const job = store.job
-  if (field.type === 'choice' || field.type === 'yesno') return field.choices ?? []
+  if (field.type === 'choice' || field.type === 'yesno') return choicesOf(field).map((one) => ({ value: one.value, title: say(one.title) }))
   const named = (entries: Record<string, { name: string }>) => Object.entries(entries).map(([value, p]) => ({ value, title: `${value} ${p.name}` }))
   const none = field.required ? [] : [{ value: '', title: field.hint ?? 'none' }]
   if (!job) return none
   if (field.type === 'building') return [...none, ...named(job.buildings)]
   return [...none, ...(field.type === 'node' ? named(job.sources) : []), ...named(job.enclosures)]
+}
+
+function choicesOf(field: Field): Choice[] {
+  return (field.from && store.options && values.value ? field.from(store.options, values.value) : field.choices) ?? []
 }
 
 function chosen(field: Field): unknown {
@@ -39,7 +45,7 @@ function chosen(field: Field): unknown {
 }
 
 function pick(field: Field, value: string): void {
-  set(field.field, field.type === 'yesno' ? (YES_NO[value] ?? null) : value || null)
+  set(field.field, field.type === 'yesno' ? (YES_NO[value] ?? null) : value || (EMPTY.includes(field.field) ? '' : null))
 }
 
 function shown(field: Field): string {
@@ -93,14 +99,14 @@ function left(field: Field, value: unknown): void {
   <div v-if="values" class="part-editor">
     <div class="fields">
       <template v-for="field in plain" :key="field.field">
-        <v-select v-if="SELECTS.includes(field.type)" :label="field.label" :model-value="chosen(field)" :items="items(field)" @update:model-value="pick(field, String($event))" />
-        <v-select v-else-if="field.type === 'choices'" :label="field.label" multiple :model-value="(values[field.field] as string[])" :items="field.choices" @update:model-value="set(field.field, $event)" />
-        <CommitField v-else :label="field.label" :shown="shown(field)" :hint="field.hint" :empty-ok="!field.required" :parse="(t) => parse(field, t)"
+        <v-select v-if="SELECTS.includes(field.type)" :label="$say(field.label)" :model-value="chosen(field)" :items="items(field)" @update:model-value="pick(field, String($event))" />
+        <v-select v-else-if="field.type === 'choices'" :label="$say(field.label)" multiple :model-value="(values[field.field] as string[])" :items="field.choices" @update:model-value="set(field.field, $event)" />
+        <CommitField v-else :label="$say(field.label)" :shown="shown(field)" :hint="field.hint" :empty-ok="!field.required" :parse="(t) => parse(field, t)"
           :wrong="WRONG[field.type] ?? 'A number'" @commit="left(field, $event)" />
       </template>
     </div>
     <label v-for="field in flags" :key="field.field" class="flag">
-      <input type="checkbox" :checked="Boolean(values[field.field])" @change="set(field.field, ($event.target as HTMLInputElement).checked)" />{{ field.label }}
+      <input type="checkbox" :checked="Boolean(values[field.field])" @change="set(field.field, ($event.target as HTMLInputElement).checked)" />{{ $say(field.label) }}
     </label>
   </div>
 </template>

@@ -5,6 +5,7 @@ import type { PartKind } from '../api/client'
 import { useIntoView } from '../composables/useIntoView'
 import { useAdding } from '../composables/useAdding'
 import { useJob } from '../state/job'
+import BuildingEarth from './BuildingEarth.vue'
 import PartEditor from './PartEditor.vue'
 import StretchEditor from './StretchEditor.vue'
 
@@ -30,10 +31,11 @@ function size(): void {
 
 <template>
   <section v-if="part" ref="panel" class="part-panel" :aria-label="`${WORDS[part.kind]} ${name}`">
-    <p class="run-name">{{ WORDS[part.kind] }} {{ part.key }}</p>
+    <p class="run-name">{{ $say(WORDS[part.kind]) }} {{ part.key }}</p>
     <h1>{{ name }}</h1>
     <ul v-if="findings.length" class="part-findings"><li v-for="f in findings" :key="f.text" :class="f.severity">{{ f.text }} <cite>{{ f.citation }}</cite></li></ul>
     <PartEditor :kind="part.kind" :part="part.key" />
+    <BuildingEarth v-if="part.kind === 'buildings' && store.options?.by_loop" :key="part.key" :building="part.key" />
     <StretchEditor v-if="part.kind === 'runs'" :key="part.key" :run="part.key" />
     <template v-if="part.kind === 'enclosures'">
       <h2>Loads here</h2>
@@ -41,7 +43,7 @@ function size(): void {
       <button class="cure" @click="adding.load(part.key)">Add a load</button>
     </template>
     <div class="part-buttons">
-      <button v-if="part.kind === 'enclosures' || part.kind === 'sources'" class="cure" @click="adding.fedFrom(part.key)">Feed a new panel from here</button>
+      <button v-if="part.kind === 'enclosures' || part.kind === 'sources'" class="cure" @click="adding.fedFrom(part.key)">{{ $say('Feed a new panel from here') }}</button>
       <button v-if="part.kind === 'runs'" class="cure" @click="size">Go to its sizing</button>
       <button v-if="part.kind !== 'runs'" class="cure plain" @click="store.changePart('copy', part.kind, part.key)">Copy with all in it</button>
       <button class="cure plain" @click="store.changePart('remove', part.kind, part.key)">Take out of the job</button>
@@ -49,7 +51,7 @@ function size(): void {
     <p class="standing">To move a part, choose another place in “In”, “At” or “From”. Undo brings everything back.</p>
     <aside class="cautions" aria-label="Cautions">
       <p>Turn off, lock, test dead, and test the tester before a cover comes off. Line-side conductors stay live with the main off.</p>
-      <p v-if="part.kind === 'electrodes' || part.kind === 'enclosures'">Load off before a neutral or a ground is opened: it arcs, and lifts voltages.</p>
+      <p v-if="part.kind === 'electrodes' || part.kind === 'enclosures'">{{ $say('Load off before a neutral or an equipment ground is opened: it arcs, and lifts voltages.') }}</p>
     </aside>
   </section>
   <section v-else class="part-panel">

@@ -50,17 +50,59 @@ function rodWords(id: string): string {
   return words || (plan.rods_present ? `${plan.rods_present} rods` : 'encased electrode')
 }
 
+/** Stretches of the run on screen with where they begin on the way. */
+const stretches = computed(() => {
+  const all = store.way?.points ?? []
+  const first = all.findIndex((point) => point.run === store.run_id)
+  let gone = first > 0 ? all[first - 1]!.distance_m : 0
+  return (first > 0 ? (store.run?.segments ?? []) : []).map((segment, i) => {
+    const begins_m = gone
+    gone += segment.length_m
+    return { segment, begins_m, ribbon_m: store.run_plan?.stretches[i]?.ribbon_m ?? null }
+  })
+})
+const buried = computed(() => stretches.value.filter((one) => one.segment.place === 'buried'))
+/** Where a warning ribbon lies. */
+const ribbons = computed(() => buried.value.filter((one) => one.ribbon_m !== null).map((one) => ({
+  from: toPixels(props.scale, one.begins_m) + 30, to: toPixels(props.scale, one.begins_m + one.segment.length_m) - 30, y: GROUND_Y + one.ribbon_m! * PIXELS_PER_METRE_DEEP,
+})).filter((r) => r.to > r.from))
+const crossingMarks = computed(() => buried.value.flatMap((one, i) => one.segment.crossings.map((line, n) => ({
+  key: `${i}.${n}`, x: toPixels(props.scale, one.begins_m + line.at_m), y: GROUND_Y + line.depth_m * PIXELS_PER_METRE_DEEP, words: line.kind,
+}))))
+
+/** Pull points of the run on screen, where they stand. */
+const pullMarks = computed(() => {
+  const run = store.run
+  const line = section.value?.runs.find((one) => one.id === store.run_id)
+  const all = store.way?.points ?? []
+  const first = all.findIndex((point) => point.run === store.run_id)
+  if (!run || !line || first < 1) return []
+  let gone = all[first - 1]!.distance_m
+  return run.segments.flatMap((segment, i) => {
+    const begins = gone
+    gone += segment.length_m
+    const y = segment.place === 'buried' ? line.label_y : GROUND_Y - 44
+    return segment.pull_points_m.map((at, n) => ({ key: `${i}.${n}`, x: toPixels(props.scale, begins + at), y }))
+  })
+})
+
 /** What to write on a run: one bold line where there is room, more where there is none. */
 function runWords(id: string): string[] {
   const plan = store.plan?.runs[id]
   if (!plan) return []
   const longest = [...plan.stretches].sort((a, b) => b.to_m - b.from_m - (a.to_m - a.from_m))[0]
   const cover = Math.max(...plan.stretches.map((s) => s.cover_m ?? 0))
-  const route = lengthText(plan.length_m, store.units) + (plan.sized ? ` in ${longest?.pipe_name || longest?.method_name}` : '')
+  const route = lengthText(plan.length_m, store.units) + (plan.sized && longest?.pipe_name ? ` in ${longest.pipe_name}` : '')
   const wire = plan.sized ? `${plan.size_name} ${plan.metal}` : ''
   const deep = cover ? `cover ${depthText(cover, store.units)}` : ''
   const lines = props.width < 560 ? [route, wire, deep] : [[route, wire].filter(Boolean).join(', '), deep]
   return lines.filter(Boolean)
+}
+
+/** Where the middle of some words stands, so that both their ends are on the picture. */
+function kept(x: number, words: string): number {
+  const half = words.length * 3.9
+  return Math.max(half + 4, Math.min(x, props.width - half - 4))
 }
 
 function keys(event: KeyboardEvent, building: string): void {
@@ -95,6 +137,11 @@ function keys(event: KeyboardEvent, building: string): void {
     <g v-for="run in section.runs" :key="run.id" class="run" :class="{ chosen: run.id === store.run_id }" @click="store.choose(run.id)">
       <path :d="run.path" class="hit" /><path :d="run.path" class="wire" />
     </g>
+    <line v-for="(r, i) in ribbons" :key="`ribbon${i}`" :x1="r.from" :x2="r.to" :y1="r.y" :y2="r.y" class="ribbon" />
+    <g v-for="mark in crossingMarks" :key="mark.key" class="crossing"><circle :cx="mark.x" :cy="mark.y" r="6" /><text :x="mark.x + 10" :y="mark.y + 4">{{ mark.words }}</text></g>
+    <g v-for="mark in pullMarks" :key="mark.key" class="pull-mark">
+      <rect :x="mark.x - 6" :y="mark.y - 6" width="12" height="12" /><text :x="mark.x" :y="mark.y - 10" text-anchor="middle">box</text>
+    </g>
     <g v-for="box in section.buildings" :key="box.id" class="inside">
       <g v-for="can in box.enclosures" :key="can.id">
         <rect :x="can.x - 11" :y="GROUND_Y - 60" width="22" height="32" class="can" />
@@ -108,7 +155,7 @@ function keys(event: KeyboardEvent, building: string): void {
     </g>
     <template v-for="run in section.runs" :key="run.id">
       <g v-if="run.id === store.run_id" class="run-label">
-        <text v-for="(words, i) in runWords(run.id)" :key="i" :x="run.label_x" :y="(run.buried ? run.label_y + 18 : run.label_y) + 17 * i"
+        <text v-for="(words, i) in runWords(run.id)" :key="i" :x="kept(run.label_x, words)" :y="(run.buried ? run.label_y + 18 : run.label_y) + 17 * i"
           text-anchor="middle" :class="{ plain: i > 0 }">{{ words }}</text>
       </g>
     </template>

@@ -18,8 +18,8 @@ function share(amount: number): string {
     <h3>{{ source.name }}</h3>
     <p>{{ source.verdict }}</p>
     <ul v-if="source.known && source.limit_a" class="margins">
-      <li v-for="leg in [1, 2]" :key="leg" :class="{ broken: (leg === 1 ? source.line_1_a : source.line_2_a) > source.limit_a }">
-        <span class="margin-name">Leg {{ leg }}</span>
+      <li v-for="leg in store.job?.sources[source.id]?.system === 'single_phase' ? [1] : [1, 2]" :key="leg" :class="{ broken: (leg === 1 ? source.line_1_a : source.line_2_a) > source.limit_a }">
+        <span class="margin-name">{{ store.job?.sources[source.id]?.system === 'single_phase' ? 'Line' : `Leg ${leg}` }}</span>
         <span class="bar" aria-hidden="true"><svg width="100%" height="10"><rect class="used" :width="share(leg === 1 ? source.line_1_a : source.line_2_a)" height="10" /><line class="limit-mark" :x1="share(source.limit_a)" :x2="share(source.limit_a)" y1="0" y2="10" /></svg></span>
         <span class="margin-figures">{{ amperes(leg === 1 ? source.line_1_a : source.line_2_a) }} of {{ amperes(source.limit_a) }}</span>
       </li>

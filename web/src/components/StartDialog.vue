@@ -26,19 +26,26 @@ const offered = computed(() => starts.value.filter((s) => !props.fill || s.adds 
 const asks = computed(() => chosen.value?.asks.filter((a) => !(props.fill && a.field === 'name')) ?? [])
 const EXAMPLES: Record<string, string> = { length: 'A length, for example 120 ft or 36 m', amperes: 'Amperes, for example 60', power: 'A power, for example 12 kW', area: 'An area, for example 1850 sq ft', kva: 'kVA, for example 14', height: 'A height, for example 3500 ft', text: 'A name, so that you find it again' }
 
-watch(open, async (now) => {
+const followed = computed(() => (props.fill ? store.job?.rulebook : props.rulebook) ?? '')
+watch(open, (now) => {
   if (!now) return
   chosen.value = null
   tried.value = false
   trouble.value = ''
   for (const key of Object.keys(typed)) delete typed[key]
-  starts.value = (await client.GET('/api/starts')).data?.starts ?? []
-  const name = (props.fill ? store.job?.rulebook : props.rulebook) ?? 'us-2023'
-  const book = (await client.GET('/api/rulebooks/{name}', { params: { path: { name } } })).data
+  void look()
+})
+watch(followed, () => open.value && void look())
+
+/** The starts in the words of the rules; the first rulebook's, while nobody has named one. */
+async function look(): Promise<void> {
+  const name = followed.value
+  starts.value = (await client.GET('/api/starts', { params: { query: name ? { rulebook: name } : {} } })).data?.starts ?? []
+  const book = name ? (await client.GET('/api/rulebooks/{name}', { params: { path: { name } } })).data : null
   metals.value = book?.metals ?? []
   own_units.value = book?.terms.length_unit === 'metres' ? 'metres' : 'feet'
   if (!starts.value.length) trouble.value = 'The server does not answer.'
-})
+}
 
 /** The first question gets the focus at once: a focus that comes late would take what somebody types elsewhere. */
 async function choose(start_item: StartItem): Promise<void> {
@@ -72,7 +79,7 @@ async function start(): Promise<void> {
     await store.addStart(chosen.value.key, answers)
     return
   }
-  const body = { start: chosen.value.key, name: typed.name?.trim() ?? 'New property', answers, rulebook: props.rulebook ?? 'us-2023' }
+  const body = { start: chosen.value.key, name: typed.name?.trim() ?? 'New property', answers, ...(props.rulebook ? { rulebook: props.rulebook } : {}) }
   const { data, error } = await client.POST('/api/jobs', { body, headers: { 'Northspan-Person': encodeURIComponent(settings.person) } })
   if (data) await router.push(`/jobs/${data.id}/sizing`)
   else trouble.value = problemText(error as Problem)

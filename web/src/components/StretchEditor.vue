@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import { client, problemText, type Operation, type Problem, type Segment } from '../api/client'
 import { lengthText, parseLength, parseNumber, parseRise, parseTemperature, temperatureText } from '../format/quantities'
+import { laidWays } from '../state/fields'
 import { useJob } from '../state/job'
 import CommitField from './CommitField.vue'
 
@@ -13,8 +14,13 @@ const at = ref(0)
 const stretch = computed(() => run.value?.segments[Math.min(at.value, run.value.segments.length - 1)])
 const index = computed(() => (run.value && stretch.value ? run.value.segments.indexOf(stretch.value) : 0))
 const others = computed(() => Object.entries(store.job?.runs ?? {}).filter(([id]) => id !== props.run).map(([value, r]) => ({ value, title: `${value} ${r.name}` })))
+const inPipe = computed(() => Boolean(store.plan?.runs[props.run]?.stretches[index.value]?.pipe_size))
 const gpx = ref<HTMLInputElement | null>(null)
 const trouble = ref('')
+const LINES = [{ value: 'water', title: 'water' }, { value: 'gas', title: 'gas' }, { value: 'communication', title: 'communication' }, { value: 'drain', title: 'drain' }]
+const zeroLength = (text: string) => parseLength(text, store.units) ?? (/^0+$/.test(text.trim()) ? 0 : null)
+const OVER = [{ value: 'walk', title: 'walk or garden' }, { value: 'drive', title: 'drive' }, { value: 'street', title: 'street' }, { value: 'roof', title: 'roof' }, { value: 'steep_roof', title: 'steep roof' }]
+const degrees = (text: string): number | null => (/^\d+(\.\d+)?\s*°?$/.test(text.trim()) && parseFloat(text) <= 180 ? parseFloat(text) : null)
 const count = (text: string): number | null => (/^\d+$/.test(text.trim()) ? Number(text.trim()) : null)
 
 function put(segments: Segment[]): void {
@@ -48,18 +54,31 @@ function setLength(length_m: number | null): void {
   if (length_m !== null) change({ length_m, legs: [], slack_m: 0 })
 }
 
-function setLeg(i: number, field: 'level_m' | 'rise_m', value: number | null): void {
+function setLeg(i: number, field: 'level_m' | 'rise_m' | 'turn_deg', value: number | null): void {
   if (stretch.value && value !== null) change({ legs: stretch.value.legs.map((leg, n) => (n === i ? { ...leg, [field]: value } : leg)) })
 }
 
 function addLeg(): void {
   if (!stretch.value) return
-  const first = stretch.value.legs.length ? [] : [{ words: '', level_m: stretch.value.length_m, rise_m: 0 }]
-  change({ legs: [...stretch.value.legs, ...first, ...(stretch.value.legs.length ? [{ words: '', level_m: 3.048, rise_m: 0 }] : [])] })
+  const first = stretch.value.legs.length ? [] : [{ words: '', level_m: stretch.value.length_m, rise_m: 0, turn_deg: 0 }]
+  change({ legs: [...stretch.value.legs, ...first, ...(stretch.value.legs.length ? [{ words: '', level_m: 3.048, rise_m: 0, turn_deg: 0 }] : [])] })
+}
+
+function setCrossing(i: number, fields: Partial<Segment['crossings'][number]>): void {
+  if (stretch.value) set('crossings', stretch.value.crossings.map((line, n) => (n === i ? { ...line, ...fields } : line)))
 }
 
 function dropLeg(i: number): void {
   if (stretch.value) change({ legs: stretch.value.legs.filter((_, n) => n !== i) })
+}
+
+/** In the middle of the longest part; it is dragged from there. */
+function addPullPoint(): void {
+  if (!stretch.value) return
+  const ends = [0, ...stretch.value.pull_points_m, stretch.value.length_m].sort((a, b) => a - b)
+  const gaps = ends.slice(1).map((end, i) => ({ from: ends[i]!, long: end - ends[i]! }))
+  const widest = gaps.reduce((best, next) => (next.long > best.long ? next : best))
+  set('pull_points_m', [...stretch.value.pull_points_m, Number((widest.from + widest.long / 2).toFixed(3))].sort((a, b) => a - b))
 }
 
 async function readTrack(): Promise<void> {
@@ -84,20 +103,41 @@ async function readTrack(): Promise<void> {
       <CommitField label="Length" :shown="lengthText(stretch.length_m, store.units)" :parse="(t) => parseLength(t, store.units)" wrong="A length, for example 185 ft" @commit="setLength($event)" />
       <v-select label="Wiring method" :model-value="stretch.method" :items="store.options?.methods" @update:model-value="set('method', $event)" />
       <v-select label="Where it lies" :model-value="stretch.place" :items="store.options?.places" @update:model-value="set('place', $event)" />
+      <v-select v-if="store.options?.laid_ways.length" label="Reference method" :model-value="stretch.laid" :items="laidWays(store.options)" @update:model-value="set('laid', $event)" />
+      <CommitField v-if="store.options?.by_loop" label="Of it in insulation" :shown="stretch.in_insulation_m ? lengthText(stretch.in_insulation_m, store.units) : ''" hint="none" empty-ok
+        :parse="(t) => parseLength(t, store.units)" wrong="A length inside thermal insulation, for example 0.2 m" @commit="set('in_insulation_m', $event ?? 0)" />
+      <v-select v-if="stretch.place === 'overhead'" label="It passes over" :model-value="stretch.over" :items="OVER" @update:model-value="set('over', $event)" />
+      <CommitField v-if="stretch.place === 'overhead'" label="Lowest point, height" :shown="stretch.height_m === null || stretch.height_m === undefined ? '' : lengthText(stretch.height_m, store.units)" hint="not measured" empty-ok
+        :parse="(t) => parseLength(t, store.units)" wrong="A height, for example 12 ft" @commit="set('height_m', $event)" />
       <v-select v-if="stretch.place === 'buried'" label="Above the trench" :model-value="stretch.surface" :items="store.options?.surfaces" @update:model-value="set('surface', $event)" />
       <CommitField v-if="stretch.place === 'buried'" label="Cover as found" :shown="stretch.cover_m === null ? '' : lengthText(stretch.cover_m, store.units)" hint="the least" empty-ok
         :parse="(t) => parseLength(t, store.units)" wrong="A depth, for example 18 in" @commit="set('cover_m', $event)" />
       <CommitField label="Ambient" :shown="temperatureText(stretch.ambient_c, store.units)" :parse="(t) => parseTemperature(t, store.units)" wrong="A temperature, for example 86 F" @commit="set('ambient_c', $event)" />
       <CommitField label="Bends" :shown="`${stretch.bends_deg}°`" :parse="parseNumber" wrong="Degrees between pull points" @commit="set('bends_deg', $event ?? 0)" />
       <CommitField label="Other carrying wires" :shown="String(stretch.other_carrying)" :parse="count" wrong="A whole number" @commit="set('other_carrying', $event ?? 0)" />
+      <button v-if="inPipe" class="cure" @click="addPullPoint">Add a pull point</button>
       <v-select label="Same pipe as" multiple :model-value="stretch.shares_with" :items="others" no-data-text="There is no other run yet" @update:model-value="set('shares_with', $event)" />
     </div>
+    <details v-if="stretch.place === 'buried'" class="legs" :open="stretch.crossings.length > 0">
+      <summary><b>Other lines it crosses</b> <span>{{ stretch.crossings.length ? `${stretch.crossings.length}` : 'none noted' }}</span></summary>
+      <ol v-if="stretch.crossings.length">
+        <li v-for="(line, i) in stretch.crossings" :key="i" class="leg">
+          <v-select label="Line" :model-value="line.kind" :items="LINES" @update:model-value="setCrossing(i, { kind: $event })" />
+          <CommitField :label="`Line ${i + 1}, where`" :shown="lengthText(line.at_m, store.units)" :parse="zeroLength" wrong="A length from the head of the stretch" @commit="setCrossing(i, { at_m: $event ?? 0 })" />
+          <CommitField label="Its depth" :shown="lengthText(line.depth_m, store.units)" :parse="zeroLength" wrong="A depth, for example 2 ft" @commit="setCrossing(i, { depth_m: $event ?? 0 })" />
+          <button class="cure plain" :aria-label="`Remove line ${i + 1}`" @click="set('crossings', stretch!.crossings.filter((_, n) => n !== i))">Remove</button>
+        </li>
+      </ol>
+      <button class="cure" @click="set('crossings', [...stretch!.crossings, { kind: 'gas', at_m: Math.min(3, stretch!.length_m), depth_m: 0.6 }])">Add a line it crosses</button>
+    </details>
+    <label v-if="store.options?.by_loop" class="flag"><input type="checkbox" :checked="stretch.hidden" @change="set('hidden', ($event.target as HTMLInputElement).checked)" />Hidden in a wall, less than 50 mm deep, no earthed metal around it</label>
     <details class="legs" :open="stretch.legs.length > 0">
       <summary><b>Measured leg by leg</b> <span>{{ stretch.legs.length ? `${stretch.legs.length} legs and ${lengthText(stretch.slack_m, store.units)} slack make ${lengthText(stretch.length_m, store.units)}` : 'typed as one length' }}</span></summary>
       <ol v-if="stretch.legs.length && stretch.legs.length <= 12">
         <li v-for="(leg, i) in stretch.legs" :key="i" class="leg">
           <CommitField :label="`Leg ${i + 1}, level`" :shown="lengthText(leg.level_m, store.units)" :parse="(t) => parseLength(t, store.units) ?? (/^0+$/.test(t.trim()) ? 0 : null)" wrong="A length" @commit="setLeg(i, 'level_m', $event)" />
           <CommitField label="Rise, − down" :shown="lengthText(leg.rise_m, store.units)" :parse="(t) => parseRise(t, store.units) ?? (/^0+$/.test(t.trim()) ? 0 : null)" wrong="A rise, for example −6 ft" @commit="setLeg(i, 'rise_m', $event)" />
+          <CommitField label="Then turns" :shown="`${leg.turn_deg}°`" :parse="degrees" wrong="Degrees, 0 to 180" @commit="setLeg(i, 'turn_deg', $event)" />
           <button class="cure plain" :aria-label="`Remove leg ${i + 1}`" @click="dropLeg(i)">Remove</button>
         </li>
       </ol>

@@ -50,13 +50,13 @@ async function move(event: KeyboardEvent, index: number): Promise<void> {
         <div class="survey-tools" role="group" aria-label="Add">
           <v-btn color="primary" variant="flat" @click="starting = true">Guided start</v-btn>
           <button class="cure" @click="adding.source">Add a source</button>
-          <button class="cure" @click="adding.enclosure">Add a panel or can</button>
+          <button class="cure" @click="adding.enclosure">{{ $say('Add a panel or can') }}</button>
           <button class="cure" @click="adding.building">Add a building</button>
           <button class="cure" @click="adding.electrode">Add an electrode</button>
         </div>
         <div v-if="!rows.length && !buildings.length" class="no-runs">
           <h1>Nothing surveyed yet</h1>
-          <p>Begin with a guided start: it asks a few things and lays out the whole. Or add sources, panels and buildings one by one.</p>
+          <p>Begin with a guided start: it asks a few things and lays out the whole. {{ $say('Or add sources, panels and buildings one by one.') }}</p>
         </div>
         <template v-else>
           <h2 class="survey-title">What feeds what</h2>

@@ -31,11 +31,9 @@ function line(field: 'design_v' | 'starting_v'): string {
 const end = computed(() => way.value?.points.at(-1))
 const limits = computed(() => {
   if (!way.value || !store.job) return []
-  const last = store.job.runs[way.value.id]
-  const own = last?.drop_limit_percent ?? store.job.drop_limits.run_percent
   return [
-    { v: way.value.run_limit_v, words: `${own} % this run`, kind: 'own' },
-    { v: way.value.way_limit_v, words: `${store.job.drop_limits.way_percent} % whole way`, kind: 'whole' },
+    { v: way.value.run_limit_v, words: `${way.value.run_limit_percent} % this run`, kind: 'own' },
+    { v: way.value.way_limit_v, words: `${way.value.way_limit_percent} % whole way`, kind: 'whole' },
   ]
 })
 </script>

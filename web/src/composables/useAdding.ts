@@ -1,6 +1,7 @@
 /** Adding parts to the property: each comes with what is usual, ready to be changed. */
 import type { Operation, PartKind } from '../api/client'
 import { freshId } from '../drawing/tree'
+import { say } from '../setup/words'
 import { useJob } from '../state/job'
 
 const FOOT_M = 0.3048
@@ -16,12 +17,15 @@ export function useAdding() {
     store.pick(kind, key)
   }
 
+  const panelName = () => say('Panel')
+
   function building(): Promise<void> {
     return put('buildings', 'B', { name: 'Building', status: 'existing' })
   }
 
   function source(): Promise<void> {
-    return put('sources', 'S', { name: 'Source', kind: 'utility_transformer' })
+    const book = store.options
+    return put('sources', 'S', { name: 'Source', kind: 'utility_transformer', ...(book ? { system: book.usual_system, line_v: book.usual_v, earthing: book.earthings[0]?.value } : {}) })
   }
 
   /** The building to put something in: the picked one, that of the picked part, or the first. */
@@ -47,7 +51,7 @@ export function useAdding() {
 
   function enclosure(): Promise<void> {
     const { id, edits } = place()
-    return put('enclosures', 'P', { name: 'Panel', building: id }, edits)
+    return put('enclosures', 'P', { name: panelName(), building: id }, edits)
   }
 
   /** A can with the run that feeds it from the picked node. */
@@ -57,8 +61,8 @@ export function useAdding() {
     const can = freshId(job, 'P')
     const run = freshId(job, 'F')
     const kind = job.sources[origin] && job.sources[origin]!.kind === 'utility_transformer' ? 'service' : 'feeder'
-    const value = { name: kind === 'service' ? 'Service' : 'Feeder', kind, origin, target: can, segments: [{ length_m: 50 * FOOT_M }] }
-    return put('enclosures', 'P', { name: 'Panel', building: id }, edits).then(() => store.edit([{ op: 'add', path: `/runs/${run}`, value }]))
+    const value = { name: say(kind === 'service' ? 'Service' : 'Feeder'), kind, origin, target: can, segments: [{ length_m: 50 * FOOT_M }] }
+    return put('enclosures', 'P', { name: panelName(), building: id }, edits).then(() => store.edit([{ op: 'add', path: `/runs/${run}`, value }]))
   }
 
   function electrode(): Promise<void> {

@@ -1,6 +1,7 @@
 /** The bond bench: what is tried, and what the solved circuit answers. The picture asks again at every press. */
 import { computed, ref, shallowRef, watch } from 'vue'
 import { client, problemText, type Cure, type Problem, type Schemas } from '../api/client'
+import { say } from '../setup/words'
 import { useJob } from '../state/job'
 
 export type Trial = Required<Schemas['Trial-Output']>
@@ -80,12 +81,12 @@ export function useBench() {
     const found: { words: string; undo: () => void }[] = []
     const state = t.state && answer.value?.states.find((one) => one.key === t.state)
     if (state) found.push({ words: state.name, undo: () => set({ state: '' }) })
-    if (t.case_fault) found.push({ words: `hot wire touches ${named(t.case_fault)}`, undo: () => caseFault(null) })
-    if (t.soil_fault) found.push({ words: `hot wire from ${named(t.soil_fault)} in the soil`, undo: () => soilFault(null) })
+    if (t.case_fault) found.push({ words: `${say('hot wire')} touches ${named(t.case_fault)}`, undo: () => caseFault(null) })
+    if (t.soil_fault) found.push({ words: `${say('hot wire')} from ${named(t.soil_fault)} in the soil`, undo: () => soilFault(null) })
     if (t.balanced) found.push({ words: 'load balanced', undo: () => set({ balanced: false }) })
     const lists: [Lists, (name: string) => string][] = [
-      ['neutrals_lost', (n) => `neutral of ${n} open`], ['grounds_cut', (n) => `ground of ${n} cut`], ['bonds_made', (n) => `bond put in at ${n}`],
-      ['bonds_missing', (n) => `bond out at ${n}`], ['bars_loose', (n) => `ground bar of ${n} isolated`], ['plastic', (n) => `plastic pipe at ${n}`],
+      ['neutrals_lost', (n) => `neutral of ${n} open`], ['grounds_cut', (n) => `${say('equipment ground')} of ${n} cut`], ['bonds_made', (n) => `bond put in at ${n}`],
+      ['bonds_missing', (n) => `bond out at ${n}`], ['bars_loose', (n) => `${say('ground bar')} of ${n} isolated`], ['plastic', (n) => `plastic pipe at ${n}`],
       ['rods_added', (n) => `one more rod at ${n}`], ['electrodes_off', (n) => `${n} taken off`], ['loads_off', (n) => `${n} off`],
     ]
     for (const [list, words] of lists) for (const key of t[list]) found.push({ words: words(named(key)), undo: () => toggle(list, key) })

@@ -78,8 +78,8 @@ function runLine(job: Job, plan: Plan, way: Way, id: string, buildings: Building
   const away = buildings.find((box) => box.enclosures.some((can) => can.id === run.target))
   let x = toPixels(scale, before?.distance_m ?? 0)
   let path = `M ${x} ${home ? PANEL_Y : OVERHEAD_Y}`
-  let label_x = x
-  let label_y = PANEL_Y
+  let label_x = (x + toPixels(scale, ends.at(-1)?.distance_m ?? 0)) / 2
+  let label_y = GROUND_Y - 9 // indoors: under the cans
   let buried = false
   run.segments.forEach((segment, i) => {
     const end = toPixels(scale, ends[i]?.distance_m ?? 0)

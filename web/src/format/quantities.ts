@@ -104,6 +104,7 @@ export function volts(value: number): string {
 
 /** A figure with as many decimals as its unit deserves. */
 export function figure(value: number, unit: string): string {
+  if (unit === 'Ω' || unit === 'mm²') return String(Number(value.toPrecision(value < 1 ? 2 : 3)))
   return unit === '%' ? value.toFixed(1) : plain(value, 0)
 }
 

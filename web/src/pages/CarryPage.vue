@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import { computed, onMounted, reactive, ref, watch } from 'vue'
-import { client, problemText, type Answer, type Options, type Problem } from '../api/client'
+import { client, problemText, type Answer, type Choice, type Options, type Problem } from '../api/client'
 import CommitField from '../components/CommitField.vue'
 import WorkLines from '../components/WorkLines.vue'
 import { lengthText, parseLength, parseNumber, parseTemperature, temperatureText } from '../format/quantities'
 
 /** The reverse question: this cable is in the wall, what can it carry? */
 const options = ref<Options | null>(null)
+const books = ref<Choice[]>([])
+const units = computed(() => (options.value?.terms.length_unit === 'metres' ? 'metres' : 'feet'))
 const answer = ref<Answer | null>(null)
 const trouble = ref('')
 const asked = reactive({
@@ -15,16 +17,25 @@ const asked = reactive({
 })
 const sizes = computed(() => options.value?.sizes[asked.metal] ?? [])
 const CIRCUITS = [{ value: 'two_wire_neutral', title: 'line and neutral' }, { value: 'two_wire_line', title: 'two lines' }, { value: 'three_wire', title: 'two lines and neutral' }]
-const TERMINALS = [{ value: 'unmarked', title: 'not marked' }, { value: '60', title: 'marked 60 °C' }, { value: '75', title: 'marked 75 °C' }]
 const count = (text: string): number | null => (/^\d+$/.test(text.trim()) ? Number(text.trim()) : null)
 let ticket = 0
 
 onMounted(async () => {
   document.title = 'What can it carry? · North Span'
-  const book = (await client.GET('/api/rulebooks')).data?.rulebooks[0]
-  if (book) options.value = (await client.GET('/api/rulebooks/{name}', { params: { path: { name: book.value } } })).data ?? null
-  if (!options.value) trouble.value = 'The server does not answer.'
+  books.value = (await client.GET('/api/rulebooks')).data?.rulebooks ?? []
+  await follow(books.value[0]?.value ?? '')
 })
+
+/** Other rules have other cables: begin with what is usual there. */
+async function follow(name: string): Promise<void> {
+  const found = name ? (await client.GET('/api/rulebooks/{name}', { params: { path: { name } } })).data : null
+  if (!found) {
+    trouble.value = 'The server does not answer.'
+    return
+  }
+  Object.assign(asked, { metal: found.metals[0]?.value ?? 'copper', size: found.cable_size, insulation: found.cable, circuit: 'two_wire_neutral', terminals: 'unmarked' })
+  options.value = found
+}
 watch([asked, options], ask, { deep: true })
 
 async function ask(): Promise<void> {
@@ -44,19 +55,22 @@ async function ask(): Promise<void> {
   <main class="jobs-page">
     <h1>This cable is in the wall. What can it carry?</h1>
     <p class="lead">Say what it is and where it runs. The answer follows each change.</p>
+    <label class="run-select rules-select">Rules
+      <select :value="options?.id" @change="follow(($event.target as HTMLSelectElement).value)"><option v-for="book in books" :key="book.value" :value="book.value">{{ book.title }}</option></select>
+    </label>
     <div v-if="options" class="fields">
       <v-select v-model="asked.metal" label="Metal" :items="options.metals" />
       <v-select v-model="asked.size" label="Size" :items="sizes" />
       <v-select v-model="asked.insulation" label="Insulation or cable" :items="options.insulations" />
-      <v-select v-model="asked.circuit" label="Circuit" :items="CIRCUITS" />
+      <v-select v-if="!options.one_line" v-model="asked.circuit" label="Circuit" :items="CIRCUITS" />
       <v-select v-model="asked.method" label="Wiring method" :items="options.methods" />
       <v-select v-model="asked.place" label="Where it lies" :items="options.places" />
-      <CommitField label="Length" :shown="lengthText(asked.length_m, 'feet')" :parse="(t) => parseLength(t, 'feet')" wrong="A length, for example 95 ft or 29 m"
+      <CommitField label="Length" :shown="lengthText(asked.length_m, units)" :parse="(t) => parseLength(t, units)" wrong="A length, for example 95 ft or 29 m"
         @commit="asked.length_m = $event ?? asked.length_m" />
-      <CommitField label="Ambient" :shown="temperatureText(asked.ambient_c, 'feet')" :parse="(t) => parseTemperature(t, 'feet')" wrong="A temperature, for example 86 F"
+      <CommitField label="Ambient" :shown="temperatureText(asked.ambient_c, units)" :parse="(t) => parseTemperature(t, units)" wrong="A temperature, for example 86 F"
         @commit="asked.ambient_c = $event ?? asked.ambient_c" />
       <CommitField label="Other carrying wires" :shown="String(asked.other_carrying)" :parse="count" wrong="A whole number, 0 if none" @commit="asked.other_carrying = $event ?? 0" />
-      <v-select v-model="asked.terminals" label="Terminals" :items="TERMINALS" />
+      <v-select v-model="asked.terminals" label="Terminals" :items="options.terminals" />
       <CommitField label="Drop wanted at most" :shown="`${asked.drop_limit_percent} %`" :parse="parseNumber" wrong="Percent, for example 3" @commit="asked.drop_limit_percent = $event ?? 3" />
     </div>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>

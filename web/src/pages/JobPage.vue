@@ -8,6 +8,7 @@ import LoadsView from '../components/LoadsView.vue'
 import RulesDialog from '../components/RulesDialog.vue'
 import HelpDialog from '../components/HelpDialog.vue'
 import RecordView from '../components/RecordView.vue'
+import RouteView from '../components/RouteView.vue'
 import SizingView from '../components/SizingView.vue'
 import StepPending from '../components/StepPending.vue'
 import SurveyView from '../components/SurveyView.vue'
@@ -108,6 +109,7 @@ useShortcuts({
       <SurveyView v-else-if="step === 'survey'" />
       <LoadsView v-else-if="step === 'loads'" />
       <ElectrodesView v-else-if="step === 'electrodes'" />
+      <RouteView v-else-if="step === 'route'" />
       <BondsView v-else-if="step === 'neutrals'" />
       <RecordView v-else-if="step === 'record'" />
       <StepPending v-else :step="step" />

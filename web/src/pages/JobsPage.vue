@@ -10,7 +10,7 @@ const jobs = ref<Schemas['JobListItem'][] | null>(null)
 const starting = ref(false)
 const trouble = ref('')
 const books = ref<Schemas['Choice'][]>([])
-const rulebook = ref('us-2023')
+const rulebook = ref('')
 const file = ref<HTMLInputElement | null>(null)
 onMounted(list)
 useShortcuts({ n: () => (starting.value = true) })
@@ -18,6 +18,7 @@ useShortcuts({ n: () => (starting.value = true) })
 async function list(): Promise<void> {
   const { data } = await client.GET('/api/jobs')
   books.value = (await client.GET('/api/rulebooks')).data?.rulebooks ?? []
+  rulebook.value ||= books.value[0]?.value ?? ''
   if (data) jobs.value = data.jobs
   else trouble.value = 'The server does not answer.'
 }

@@ -46,10 +46,10 @@ function printNow(): void {
     </header>
     <table class="sheet-answer">
       <tbody>
-        <tr><th>Conductors</th><td>{{ plan.headline }}, {{ plan.insulation }}: <template v-for="(wire, i) in plan.wires" :key="wire.role">{{ i ? '; ' : '' }}{{ wire.role }}: {{ wire.size_name }}, {{ wire.color }}</template></td></tr>
+        <tr><th>Conductors</th><td>{{ plan.headline }}, {{ plan.insulation }}: <template v-for="(wire, i) in plan.wires" :key="wire.role">{{ i ? '; ' : '' }}{{ wire.name }}: {{ wire.size_name }}, {{ wire.color }}</template></td></tr>
         <tr><th>Route</th><td>{{ lengthText(plan.length_m, store.units) }}; <template v-for="(s, i) in plan.stretches" :key="i">{{ i ? ', ' : '' }}{{ lengthText(s.to_m - s.from_m, store.units) }} {{ s.pipe_name || s.method_name }} {{ s.place }}</template><template v-if="cover">; cover {{ depthText(cover, store.units) }}</template></td></tr>
         <tr><th>Load and drop</th><td>{{ amperes(plan.load_a) }}, of it continuous {{ amperes(plan.continuous_a) }}; {{ volts(plan.drop_v) }}, {{ percent(plan.drop_percent) }} this run, {{ percent(plan.way_percent) }} whole way</td></tr>
-        <tr v-for="end in ends" :key="end.id"><th>{{ end.name }}</th><td>Neutral and ground {{ end.bond === 'bonded' ? 'bonded here' : 'kept apart' }} <cite>{{ end.working[0]?.citation }}</cite></td></tr>
+        <tr v-for="end in ends" :key="end.id"><th>{{ end.name }}</th><td>{{ $say('Neutral and ground') }} {{ end.bond === 'bonded' ? 'bonded here' : 'kept apart' }} <cite>{{ end.working[0]?.citation }}</cite></td></tr>
         <tr v-if="building"><th>{{ building.name }}</th><td><template v-if="building.detached">Disconnect at the building, {{ amperes(building.disconnect_least_a) }} or more. </template>Electrode {{ building.electrode_required ? `required, rods: ${building.rods_wanted}` : 'not required' }}<template v-for="group in conductors" :key="group.key">; {{ group.title.toLowerCase() }} {{ group.answer }}</template>.</td></tr>
         <tr><th>Limits</th><td><template v-for="(m, i) in plan.margins" :key="m.key">{{ i ? '; ' : '' }}{{ m.words }} {{ figure(m.used, m.unit) }} of {{ withUnit(m.limit, m.unit) }}{{ m.governs ? ' (governs)' : '' }}</template></td></tr>
       </tbody>

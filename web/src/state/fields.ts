@@ -1,14 +1,9 @@
 /** What the survey asks of each kind of part: fields in order, in the words of the trade. Nothing is worked out here. */
-import type { PartKind } from '../api/client'
+import type { Choice, Options, PartKind } from '../api/client'
 
 export type FieldType =
   | 'text' | 'note' | 'length' | 'depth' | 'area' | 'amperes' | 'power' | 'number' | 'count' | 'percent' | 'temperature' | 'kva' | 'volts' | 'ohms'
   | 'flag' | 'yesno' | 'choice' | 'choices' | 'building' | 'enclosure' | 'node' | 'powers'
-
-export interface Choice {
-  value: string
-  title: string
-}
 
 export interface Field {
   field: string
@@ -17,8 +12,15 @@ export interface Field {
   required?: boolean
   hint?: string
   choices?: Choice[]
+  from?: (options: Options, part: Record<string, unknown>) => Choice[]
   only?: (part: Record<string, unknown>) => boolean
+  where?: (options: Options) => boolean
 }
+
+type Part = Record<string, unknown>
+const byLoop = (options: Options) => options.by_loop
+const notByLoop = (options: Options) => !options.by_loop
+const twoLegs = (options: Options) => !options.one_line
 
 function choices(...pairs: [string, string][]): Choice[] {
   return pairs.map(([value, title]) => ({ value, title }))
@@ -30,8 +32,18 @@ const STATUS: Field = { field: 'status', label: 'Status', type: 'choice', choice
 export const LOAD_KINDS = choices(
   ['other', 'anything else'], ['counted', 'a load somebody calculated'], ['lighting', 'lighting and receptacles'], ['appliance', 'appliance, fixed'], ['range', 'range or oven'],
   ['dryer', 'dryer'], ['heating', 'fixed heat'], ['heat_pump', 'heat pump'], ['cooling', 'cooling'], ['water_heating', 'water heater'], ['vehicle', 'vehicle charging'],
-  ['hot_tub', 'hot tub'], ['motor', 'motor or machine'], ['kiln', 'kiln'], ['welder', 'welder'],
+  ['hot_tub', 'hot tub'], ['motor', 'motor or machine'], ['kiln', 'kiln'], ['welder', 'welder'], ['sockets', 'circuit of receptacles'], ['shower', 'shower, electric'],
 )
+const LOOP_KINDS = ['sockets', 'shower']
+export const loadKinds = (options: Options) => (options.by_loop
+  ? LOAD_KINDS.map((kind) => (kind.value === 'lighting' ? { value: 'lighting', title: 'lighting circuit' } : kind))
+  : LOAD_KINDS.filter((kind) => !LOOP_KINDS.includes(kind.value)))
+const coreSizes = (options: Options) => [{ value: '', title: 'not known' }, ...(options.sizes.copper ?? [])]
+const laidUsual = { value: '', title: 'by method and place' }
+
+/** Reference methods of the tables, where a code has them. */
+export const laidWays = (options: Options | null): Choice[] => [laidUsual, ...(options?.laid_ways ?? [])]
+export const deviceTypes = (options: Options | null): Choice[] => [{ value: '', title: 'the usual one' }, ...(options?.device_types ?? [])]
 export const ENCLOSURE_KINDS = choices(
   ['meter', 'meter'], ['meter_main', 'meter-main'], ['panel_main_breaker', 'panel with a main breaker'], ['panel_lugs', 'panel with lugs only'], ['disconnect', 'disconnect'],
   ['transfer_switch', 'transfer switch'], ['junction_box', 'junction box'], ['splitter', 'splitter'],
@@ -45,7 +57,7 @@ export const OBSTACLES = choices(
 )
 export const ELECTRODE_KINDS = choices(['rod', 'rod'], ['concrete_encased', 'steel in the footing'], ['water_pipe', 'metal water pipe'], ['plate', 'plate'], ['ring', 'ring'], ['buried_wire', 'wire or strip in a trench'])
 
-const isMotor = (part: Record<string, unknown>) => part.kind === 'motor' || part.kind === 'heat_pump' || part.kind === 'cooling'
+const isMotor = (part: Part) => part.kind === 'motor' || part.kind === 'heat_pump' || part.kind === 'cooling'
 
 export const FIELDS: Record<PartKind, Field[]> = {
   sources: [
@@ -53,7 +65,10 @@ export const FIELDS: Record<PartKind, Field[]> = {
     { field: 'building', label: 'Stands at', type: 'building', hint: 'by itself' },
     { field: 'rating_kva', label: 'Rating', type: 'kva', hint: 'nameplate' },
     { field: 'line_v', label: 'Line to line', type: 'volts', required: true },
-    { field: 'system', label: 'Windings', type: 'choice', choices: choices(['split_phase', 'center tap'], ['wye_legs', 'two legs of a wye'], ['two_wire', 'two wires, no neutral']) },
+    { field: 'system', label: 'Windings', type: 'choice', choices: choices(['split_phase', 'center tap'], ['wye_legs', 'two legs of a wye'], ['two_wire', 'two wires, no neutral'], ['single_phase', 'one line and neutral']) },
+    { field: 'earthing', label: 'Its earth', type: 'choice', from: (o) => o.earthings, where: byLoop },
+    { field: 'loop_ohm', label: 'Loop outside, Ω', type: 'ohms', hint: 'the most that is stated', where: byLoop, only: (p) => p.earthing !== 'tt' },
+    { field: 'neutral_size', label: 'Its neutral', type: 'choice', from: coreSizes, where: byLoop },
     { field: 'impedance_percent', label: 'Impedance', type: 'percent', hint: 'nameplate' },
     { field: 'available_fault_a', label: 'Fault current, by the utility', type: 'amperes', hint: 'ask them', only: (p) => p.kind === 'utility_transformer' },
     { field: 'fuel', label: 'It burns', type: 'choice', choices: choices(['propane', 'propane'], ['natural_gas', 'natural gas'], ['gasoline', 'gasoline'], ['diesel', 'diesel']), only: (p) => p.kind === 'generator' },
@@ -68,9 +83,9 @@ export const FIELDS: Record<PartKind, Field[]> = {
   buildings: [
     NAME, STATUS, { field: 'use', label: 'What it is', type: 'choice', choices: choices(['dwelling', 'dwelling'], ['outbuilding', 'outbuilding, pole or pedestal']) },
     { field: 'floor_m2', label: 'Floor area, outside', type: 'area', hint: 'for the load', only: (p) => p.use === 'dwelling' },
-    { field: 'basement_m2', label: 'Of it basement', type: 'area', hint: 'none', only: (p) => p.use === 'dwelling' },
-    { field: 'small_appliance_circuits', label: 'Small-appliance circuits', type: 'count', required: true, only: (p) => p.use === 'dwelling' },
-    { field: 'laundry_circuits', label: 'Laundry circuits', type: 'count', required: true, only: (p) => p.use === 'dwelling' },
+    { field: 'basement_m2', label: 'Of it basement', type: 'area', hint: 'none', where: notByLoop, only: (p) => p.use === 'dwelling' },
+    { field: 'small_appliance_circuits', label: 'Small-appliance circuits', type: 'count', required: true, where: notByLoop, only: (p) => p.use === 'dwelling' },
+    { field: 'laundry_circuits', label: 'Laundry circuits', type: 'count', required: true, where: notByLoop, only: (p) => p.use === 'dwelling' },
     { field: 'water_pipe', label: 'Water pipe in the ground', type: 'choice', choices: choices(['unknown', 'not looked at'], ['none', 'none'], ['metal', 'metal'], ['plastic', 'plastic']) },
     { field: 'intersystem', label: 'Bonding point for telephone, cable, aerials', type: 'yesno', choices: choices(['', 'not looked at'], ['yes', 'there'], ['no', 'none']) },
     { field: 'metallic_path', label: 'A metal pipe or shield joins it to what feeds it', type: 'flag' },
@@ -101,14 +116,16 @@ export const FIELDS: Record<PartKind, Field[]> = {
     { field: 'conductor_goes_on', label: 'Its conductor goes on to the water pipe', type: 'flag' },
   ],
   loads: [
-    NAME, STATUS, { field: 'kind', label: 'What it is', type: 'choice', choices: LOAD_KINDS },
+    NAME, STATUS, { field: 'kind', label: 'What it is', type: 'choice', from: loadKinds },
     { field: 'enclosure', label: 'At', type: 'enclosure', required: true },
     { field: 'power_va', label: 'Nameplate', type: 'power', required: true },
     { field: 'horsepower', label: 'Motor, horsepower', type: 'number', hint: 'if it is one', only: isMotor },
     { field: 'duty_percent', label: 'Duty', type: 'percent', hint: 'on the label', only: (p) => p.kind === 'welder' },
-    { field: 'across', label: 'Connected', type: 'choice', choices: choices(['line_line', 'across both legs'], ['l1_neutral', 'leg 1 to neutral'], ['l2_neutral', 'leg 2 to neutral']) },
-    { field: 'uses_neutral', label: 'Part of it to neutral', type: 'flag', only: (p) => p.across === 'line_line' },
+    { field: 'across', label: 'Connected', type: 'choice', choices: choices(['line_line', 'across both legs'], ['l1_neutral', 'leg 1 to neutral'], ['l2_neutral', 'leg 2 to neutral']), where: twoLegs },
+    { field: 'outlet_a', label: 'One outlet, rated', type: 'amperes', hint: '13 A', where: byLoop, only: (p) => p.kind === 'sockets' },
+    { field: 'uses_neutral', label: 'Part of it to neutral', type: 'flag', where: twoLegs, only: (p) => p.across === 'line_line' },
     { field: 'continuous', label: 'Three hours or more at a stretch', type: 'flag' },
+    { field: 'watches_neutral', label: 'Lets go by itself when the supply loses its neutral', type: 'flag', where: byLoop, only: (p) => p.kind === 'vehicle' },
     { field: 'starting_a', label: 'Current while starting', type: 'amperes', hint: 'if it has a motor' },
     { field: 'alternates', label: 'Never together with', type: 'text', hint: 'a shared word' },
     { field: 'shed_order', label: 'Let go as number', type: 'count', hint: 'by its kind' },
@@ -117,14 +134,20 @@ export const FIELDS: Record<PartKind, Field[]> = {
     NAME, STATUS, { field: 'kind', label: 'What it is', type: 'choice', choices: choices(['service', 'service'], ['feeder', 'feeder'], ['branch', 'branch circuit'], ['tap', 'tap']) },
     { field: 'origin', label: 'From', type: 'node', required: true },
     { field: 'target', label: 'To', type: 'node', required: true },
-    { field: 'circuit', label: 'Wires', type: 'choice', choices: choices(['three_wire', 'two lines and neutral'], ['two_wire_line', 'two lines'], ['two_wire_neutral', 'line and neutral']) },
-    { field: 'grounding', label: 'Ground', type: 'choice', choices: choices(['equipment_ground', 'comes along'], ['legacy_three_wire', 'none, old three-wire feed']) },
+    { field: 'circuit', label: 'Wires', type: 'choice', choices: choices(['three_wire', 'two lines and neutral'], ['two_wire_line', 'two lines'], ['two_wire_neutral', 'line and neutral']), where: twoLegs },
+    { field: 'grounding', label: 'Equipment ground', type: 'choice', from: (o) => o.groundings },
+    { field: 'device_type', label: 'Kind of device', type: 'choice', from: deviceTypes, where: (o) => o.device_types.length > 0 },
+    { field: 'measured_loop_ohm', label: 'Loop measured at its end, Ω', type: 'ohms', hint: 'not yet', where: byLoop },
     { field: 'alternate', label: 'Standby supply, through a transfer switch', type: 'flag' },
     { field: 'neutral_switched', label: 'Its transfer equipment', type: 'yesno', choices: choices(['', 'as your call says'], ['yes', 'switches the neutral'], ['no', 'leaves the neutral solid']), only: (p) => p.alternate === true },
     { field: 'in_the_way', label: 'In the way', type: 'choices', choices: OBSTACLES },
     { field: 'note', label: 'Note', type: 'text', hint: 'for the crew' },
-    { field: 'full_rated', label: 'Device and can marked for 100 % continuous', type: 'flag' },
+    { field: 'located', label: 'Other lines in the ground located and marked', type: 'flag' },
+    { field: 'full_rated', label: 'Device and can marked for 100 % continuous', type: 'flag', where: notByLoop },
     { field: 'residual_ma', label: 'Residual-current device, mA', type: 'number', hint: 'none' },
-    { field: 'gfci', label: 'Ground-fault protected', type: 'flag' },
+    { field: 'gfci', label: 'Ground-fault protected', type: 'flag', where: notByLoop },
+    { field: 'ring', label: 'A ring: out, past all outlets and back', type: 'flag', where: byLoop, only: (p) => p.kind === 'branch' },
+    { field: 'cannot_overload', label: 'Its loads are fixed and cannot draw more than their rating', type: 'flag', where: byLoop },
+    { field: 'old_colors', label: 'Wired in the colors of before', type: 'flag', where: (o) => o.old_colors },
   ],
 }

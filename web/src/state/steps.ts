@@ -10,7 +10,7 @@ export const STEPS: WorkStep[] = [
   { key: 'survey', title: 'Survey', built: true, coming: '' },
   { key: 'loads', title: 'Loads', built: true, coming: '' },
   { key: 'sizing', title: 'Sizing', built: true, coming: '' },
-  { key: 'route', title: 'Route & pull', built: false, coming: 'Legs, pull points, pulling tension and how a crew goes about it.' },
+  { key: 'route', title: 'Route & pull', built: true, coming: '' },
   { key: 'electrodes', title: 'Electrodes', built: true, coming: '' },
   { key: 'neutrals', title: 'Neutrals & bonds', built: true, coming: '' },
   { key: 'panels', title: 'Panels', built: false, coming: 'Circuits slot by slot, balance of the legs, directory labels.' },

@@ -12,6 +12,8 @@ from northspan.core.rulebooks.protocol import Impedance, PipeSize
 from northspan.core.worked import Step, Worked, looked_up, ruled, step
 
 WARM_C = 75.0
+BEND_RADIUS_MM = {"16": 102, "21": 114, "27": 146, "35": 184, "41": 210, "53": 241, "63": 267, "78": 330, "91": 381, "103": 406,
+                  "129": 610, "155": 762}  # fmt: skip
 IN_STEEL = 1.25  # what a steel pipe around the wires adds to their reactance
 _STEEL = frozenset({Method.emt, Method.rmc})
 QUICK_OHM_MM2_M = {Metal.copper: 0.0214, Metal.aluminum: 0.0352}  # at 75 °C
@@ -166,6 +168,28 @@ def cover(segment: Segment) -> Worked[float | None]:
     words = f"least cover, {column.replace('_', ' ')}"
     shown = looked_up("c", words, millimetres, "mm", "Table 53", row=segment.surface.replace("_", " "), column=column)
     return Worked(millimetres / 1000, (shown,))  # mm to m: the table is in mm
+
+
+def bend_radius(method: Method, size: str) -> Step:
+    """Give the least radius of a bend, to the middle of the pipe. [m]
+
+    Parameters
+    ----------
+    method : Method
+        Kind of pipe. [-]
+    size : str
+        Metric designator. [-]
+
+    References
+    ----------
+    CE Code 2021, Table 7.
+
+    Examples
+    --------
+    >>> bend_radius(Method.pvc40, "53").value
+    0.241
+    """
+    return looked_up("R", f"radius of a bend, {size} mm {method}", BEND_RADIUS_MM[size] / 1000, "m", "Table 7", row=size)
 
 
 def bends_limit_deg() -> Step:

@@ -13,6 +13,10 @@ from northspan.core.worked import Step, Worked, looked_up, ruled, step
 IN_M = 0.0254
 NIPPLE_PERCENT = 60.0
 BENDS_LIMIT_DEG = 360.0
+BEND_RADIUS_IN = {
+    "1/2": 4.0, "3/4": 4.5, "1": 5.75, "1-1/4": 7.25, "1-1/2": 8.25, "2": 9.5, "2-1/2": 10.5, "3": 13.0, "3-1/2": 15.0, "4": 16.0,
+    "5": 24.0, "6": 30.0,
+}  # fmt: skip
 _ARTICLES = {Method.pvc40: "352.26", Method.pvc80: "352.26", Method.emt: "358.26", Method.rmc: "344.26"}
 _STEEL = frozenset({Method.emt, Method.rmc})
 SMALL_BRANCH_A, SMALL_BRANCH_V = 20.0, 120.0
@@ -187,6 +191,29 @@ def pipes(method: Method, wires: int, length_m: float | None = None) -> tuple[Pi
         for key, row in source("raceways").rows.items()
         if row["method"] == method
     )
+
+
+def bend_radius(method: Method, size: str) -> Step:
+    """Give the least radius of a bend, to the middle of the pipe. [m]
+
+    Parameters
+    ----------
+    method : Method
+        Kind of pipe. [-]
+    size : str
+        Trade size. [-]
+
+    References
+    ----------
+    NEC 2023, Chapter 9 Table 2, one-shot and full-shoe benders; what factory elbows have.
+
+    Examples
+    --------
+    >>> round(bend_radius(Method.pvc40, "2").value, 4)
+    0.2413
+    """
+    inches = BEND_RADIUS_IN[size]
+    return looked_up("R", f"radius of a bend, {size} {method}", inches * IN_M, "m", "Chapter 9 Table 2", row=size)
 
 
 def bends_limit_deg(method: Method) -> Step:

@@ -2,14 +2,16 @@
 
 from __future__ import annotations
 
-from math import sqrt
-
 from northspan.core.job import (
     Circuit,
+    Earthing,
     ElectrodeKind,
+    Grounding,
     LoadKind,
     Metal,
     Method,
+    OtherLine,
+    Over,
     Place,
     RunKind,
     Segment,
@@ -18,13 +20,16 @@ from northspan.core.job import (
     System,
     Terminals,
 )
+from northspan.core.rulebooks import north_american
 from northspan.core.rulebooks.protocol import (
+    USUAL_GUARD,
     AllowanceFacts,
     Ampacity,
     BuildingFacts,
     DesignLoad,
     Dialect,
     DwellingFacts,
+    Guard,
     Impedance,
     LengthUnit,
     MethodLoad,
@@ -35,7 +40,7 @@ from northspan.core.rulebooks.protocol import (
     Wire,
 )
 from northspan.core.rulebooks.us import ampacity as amp
-from northspan.core.rulebooks.us import buildings, devices, dwelling, electrodes, grounding, motors, raceways, taps
+from northspan.core.rulebooks.us import buildings, devices, dwelling, electrodes, grounding, motors, raceways, routes, taps
 from northspan.core.rulebooks.us.sources import load_all, source
 from northspan.core.worked import Margin, Step, Worked, ruled
 
@@ -114,6 +119,8 @@ class UsRulebook:
     id = "us-2023"
     title = "US rules, NEC 2023"
     usual_v = 240.0
+    usual_system = System.split_phase
+    loop = None
     frequency_hz = 60.0
     length = LengthUnit("ft", 0.3048, "kft")
     dialect = Dialect(
@@ -154,8 +161,9 @@ class UsRulebook:
         """List what may be above a trench, with names."""
         return _SURFACES
 
-    def sizes(self, metal: Metal) -> tuple[str, ...]:
+    def sizes(self, metal: Metal, insulation: str = "") -> tuple[str, ...]:
         """List conductor sizes, smallest first."""
+        del insulation  # every type comes in all of them
         return amp.size_ladder(metal)
 
     def size_name(self, size: str) -> str:
@@ -166,12 +174,34 @@ class UsRulebook:
         """Name a pipe as the trade says it."""
         return f"{_FRACTIONS.get(size, size)} in {_PIPE_WORDS[method]}"
 
-    def colors(self, circuit: Circuit) -> tuple[tuple[str, str], ...]:
+    def laid_ways(self) -> tuple[tuple[str, str], ...]:
+        """List ways in which a cable may lie, beyond method and place: none here."""
+        return ()
+
+    def terminal_markings(self) -> tuple[tuple[Terminals, str], ...]:
+        """List what terminals may be marked for."""
+        return north_american.TERMINALS
+
+    def earthings(self) -> tuple[tuple[Earthing, str], ...]:
+        """List how a supply's neutral meets earth."""
+        return north_american.EARTHINGS
+
+    def groundings(self) -> tuple[tuple[Grounding, str], ...]:
+        """List how the far end of a run is grounded."""
+        return north_american.GROUNDINGS
+
+    def colors(self, circuit: Circuit, *, old: bool = False) -> tuple[tuple[str, str], ...]:
         """List the wires of a run with their colors, 200.6 and 250.119; ungrounded ones by habit."""
+        del old  # the same as ever
         return _COLORS[circuit]
 
-    def devices(self) -> tuple[float, ...]:
+    def device_types(self) -> tuple[tuple[str, str], ...]:
+        """List kinds of devices: one here."""
+        return ()
+
+    def devices(self, device_type: str = "") -> tuple[float, ...]:
         """List standard devices. [A]"""
+        del device_type
         return devices.standard_devices()
 
     def largest_customary(self) -> str:
@@ -191,6 +221,10 @@ class UsRulebook:
             return "NM-B"
         return "XHHW-2" if metal is Metal.aluminum else "THWN-2"
 
+    def single_wires(self, insulation: str) -> bool:
+        """Tell whether a kind is pulled in pipe as single conductors."""
+        return source("insulation").text(insulation, "raceway") == "yes"
+
     def insulation_fits(self, insulation: str, segments: tuple[Segment, ...]) -> Worked[str]:
         """Say what is wrong with an insulation on a route; an empty answer means nothing is."""
         row = source("insulation").rows[insulation]
@@ -208,6 +242,10 @@ class UsRulebook:
             return Worked(why, (ruled("T", "insulation", insulation, why, row["source"]),))
         return Worked("", (ruled("T", "insulation", insulation, "suits every stretch of the run", row["source"]),))
 
+    def calls_left_out(self) -> frozenset[str]:
+        """Name the calls that this code does not leave open."""
+        return north_american.CALLS_LEFT_OUT
+
     def cite(self, topic: str) -> str:
         """Cite the article on a topic."""
         return _CITATIONS[topic]
@@ -222,7 +260,7 @@ class UsRulebook:
 
     def to_neutral_v(self, line_v: float, system: System = System.split_phase) -> float:
         """Give the voltage from a line to the neutral: half of a center-tapped winding, less than that over two legs of a wye. [V]"""
-        return line_v / sqrt(3) if system is System.wye_legs else line_v / 2
+        return north_american.to_neutral_v(line_v, system)
 
     def carrying_conductors(self, circuit: Circuit, system: System = System.split_phase) -> Step:
         """Count carrying conductors of a run."""
@@ -247,6 +285,10 @@ class UsRulebook:
     def welder_factor(self, duty_percent: float) -> Step:
         """Look up what a welder's current counts for."""
         return motors.welder_factor(duty_percent)
+
+    def needs_floor_area(self) -> bool:
+        """Say whether the load of a dwelling is worked from its floor area."""
+        return True
 
     def dwelling_methods(self) -> tuple[tuple[str, str], ...]:
         """List the methods for a dwelling's load with their names."""
@@ -288,12 +330,16 @@ class UsRulebook:
         """Look up direct-current resistance."""
         return raceways.resistance_dc(size, metal)
 
-    def device_for_load(self, load: DesignLoad, kind: RunKind) -> Worked[float]:
+    def device_for_load(self, load: DesignLoad, kind: RunKind, guard: Guard = USUAL_GUARD) -> Worked[float]:
         """Choose the least device for a load. [A]"""
+        del guard
         return devices.device_for_load(load, kind)
 
-    def device_for_wire(self, ampacity: Ampacity, wire: Wire, school: str, allowance: float = 1.0) -> Worked[float]:
+    def device_for_wire(
+        self, ampacity: Ampacity, wire: Wire, school: str, allowance: float = 1.0, guard: Guard = USUAL_GUARD
+    ) -> Worked[float]:
         """Find the largest device for a wire. [A]"""
+        del guard
         return devices.device_for_wire(ampacity, wire, school, allowance)
 
     def terminals_c(self, marking: Terminals, device_a: float) -> Step:
@@ -307,9 +353,10 @@ class UsRulebook:
         return amp.run_ampacity(wire, segments, carrying, terminals_c, start)
 
     def load_margins(
-        self, load: DesignLoad, ampacity: Ampacity, kind: RunKind, allowance: float = 1.0
+        self, load: DesignLoad, ampacity: Ampacity, kind: RunKind, allowance: float = 1.0, guard: Guard = USUAL_GUARD
     ) -> tuple[tuple[Step, ...], tuple[Margin, ...]]:
         """Hold a conductor against its load."""
+        del guard
         return devices.load_margins(load, ampacity, kind, allowance)
 
     def largest_loads(self, ampacity: Ampacity, device_a: float, kind: RunKind) -> tuple[Step, Step]:
@@ -346,6 +393,10 @@ class UsRulebook:
         """Size a feeder tap; gives the size and the name of the rule."""
         return taps.feeder_tap(facts, metal, insulation, terminals_c)
 
+    def tap_lengths(self) -> tuple[float, ...]:
+        """List the lengths at which the tap rules end. [m]"""
+        return taps.SHORT_FT * taps.FOOT_M, taps.LONG_FT * taps.FOOT_M
+
     def tap_share(self, length_m: float, feeder_device_a: float, feeder_ampacity_a: float = 0.0) -> Worked[float]:
         """Give what a tap must carry of the device ahead. [A]"""
         del feeder_ampacity_a  # asked of every rulebook; here the device decides
@@ -359,13 +410,29 @@ class UsRulebook:
         """Work the resistance of the quick constant. [ohm per 1000 ft]"""
         return raceways.quick_resistance(size, metal)
 
-    def impedance(self, size: str, metal: Metal, method: Method) -> Worked[Impedance]:
+    def impedance(self, size: str, metal: Metal, method: Method, insulation: str = "") -> Worked[Impedance]:
         """Look up resistance and reactance. [ohm per 1000 ft]"""
+        del insulation
         return raceways.impedance(size, metal, method)
+
+    def drop_distance(self, wire: Wire, current_a: float, ampacity_a: float) -> Worked[float] | None:
+        """Give how far a conductor reaches for one percent of 120 V: this code prints no distances. [m]"""
+        del wire, current_a, ampacity_a
+        return None
 
     def drop_is_rule(self) -> bool:
         """Say whether the drop limit is a rule here, or advice."""
         return False
+
+    def drop_counts(self, kind: RunKind) -> bool:
+        """Tell whether the drop of a run counts in its way: all do."""
+        del kind
+        return True
+
+    def drop_limits(self, run_percent: float, way_percent: float, *, lighting: bool) -> tuple[float, float]:
+        """Give the drop wanted at most in a run and over its way. [%]"""
+        del lighting
+        return run_percent, way_percent
 
     def drop_citation(self, kind: RunKind) -> str:
         """Cite where the drop is spoken of."""
@@ -382,6 +449,42 @@ class UsRulebook:
     def pipes(self, method: Method, wires: int, length_m: float | None = None) -> tuple[PipeSize, ...]:
         """List pipes of a method."""
         return raceways.pipes(method, wires, length_m)
+
+    def clearance(self, over: Over, to_earth_v: float) -> Step:
+        """Give how high an overhead conductor must hang. [m]"""
+        return routes.clearance(over, to_earth_v)
+
+    def pull_box(self, method: Method, size: str, wire: str, *, angle: bool) -> Step:
+        """Give the least length of a box at a pull point. [m]"""
+        return routes.pull_box(method, size, self.area_m2(wire), angle=angle)
+
+    def outdoors_rating(self) -> Step:
+        """Say how boxes outdoors are rated."""
+        return routes.outdoors_rating()
+
+    def line_distance(self, kind: OtherLine) -> Step:
+        """Give the distance from another line in the ground. [m]"""
+        return routes.line_distance(kind)
+
+    def riser(self) -> Step:
+        """Say how far up what comes out of the ground is protected. [m]"""
+        return routes.riser()
+
+    def bushing(self, size: str) -> Step:
+        """Say what guards the wires at the end of a pipe."""
+        return routes.bushing(self.area_m2(size))
+
+    def supports(self, method: Method, size: str) -> tuple[Step, Step]:
+        """Give how far straps may stand apart, and the first one from a box. [m]"""
+        return routes.supports(method, size)
+
+    def expansion(self, method: Method) -> tuple[Step, Step]:
+        """Give what a metre grows by a degree, and from how much on a fitting is wanted. [mm per m and K, mm]"""
+        return routes.expansion(method)
+
+    def bend_radius(self, method: Method, size: str) -> Step:
+        """Give the least radius of a bend of a pipe. [m]"""
+        return raceways.bend_radius(method, size)
 
     def bends_limit_deg(self, method: Method) -> Step:
         """Give the most bends between pull points. [degrees]"""

@@ -1,0 +1,164 @@
+"""Along the way: how high wires hang, how pipes are strapped, how they grow."""
+
+from __future__ import annotations
+
+from northspan.core.job import Method, OtherLine, Over
+from northspan.core.worked import Step, looked_up, ruled, step
+
+_PVC_M = ((27, 0.75), (41, 1.2), (53, 1.5), (78, 1.8), (129, 2.1), (155, 2.5))
+_STEEL_M = ((21, 1.5), (35, 2.0), (155, 3.0))
+_RULES = {Method.pvc40: "Rule 12-1114", Method.emt: "Rule 12-1404", Method.rmc: "Rule 12-1010", Method.cable: "Rule 12-510"}
+PVC_MM_M_K = 0.052
+FITTING_MM = 45.0
+EIGHT_AWG_M2 = 8.36e-6
+FOUR_AWG_M2 = 21.1e-6
+
+
+def clearance(over: Over, to_earth_v: float) -> Step:
+    """Give how high a service or feeder overhead must hang. [m]
+
+    Parameters
+    ----------
+    over : Over
+        What is below. [-]
+    to_earth_v : float
+        Voltage to ground; the rule does not ask it. [V]
+
+    References
+    ----------
+    CE Code 2021, Rule 6-112 and 12-312: 5.5 m over streets, 4 m over residential drives, 3.5 m over walks.
+
+    Examples
+    --------
+    >>> [clearance(over, 120).value for over in (Over.walk, Over.drive, Over.street)]
+    [3.5, 4.0, 5.5]
+    """
+    del to_earth_v
+    metres, why = {
+        Over.walk: (3.5, "where only people pass"),
+        Over.drive: (4.0, "over a residential drive"),
+        Over.street: (5.5, "over streets and lanes"),
+        Over.roof: (2.5, "over a roof that can be walked on"),
+        Over.steep_roof: (1.0, "over a roof that cannot"),
+    }[over]
+    return ruled("h", "least height", f"{metres:g} m", why, "Rule 6-112", metres)
+
+
+def riser() -> Step:
+    """Say how far up what comes out of the ground is protected. [m]
+
+    References
+    ----------
+    CE Code 2021, Rule 12-012(5): to 2 m above.
+    """
+    return ruled("z", "protected above ground to", "2 m", "from below grade, against blows", "Rule 12-012", 2.0)
+
+
+def bushing(area_m2: float) -> Step:
+    """Say what guards the wires at the end of a pipe; 1 where an insulating bushing is asked for.
+
+    Parameters
+    ----------
+    area_m2 : float
+        Of the largest conductor. [m²]
+
+    References
+    ----------
+    CE Code 2021, Rule 12-906: from No. 8 up.
+    """
+    large = area_m2 >= EIGHT_AWG_M2
+    words = "insulating bushing" if large else "smooth end"
+    return ruled("e", "at the end of the pipe", words, "from No. 8 up" if large else "below No. 8", "Rule 12-906", float(large))
+
+
+def pull_box(method: Method, size: str, area_m2: float, *, angle: bool) -> Step:
+    """Give the least length of a box at a pull point: eight times the pipe straight through, six times around a corner. [m]
+
+    Parameters
+    ----------
+    method : Method
+        Kind of pipe. [-]
+    size : str
+        Trade size. [-]
+    area_m2 : float
+        Of the largest wire; a small one goes by the volume of the box. [m²]
+    angle : bool
+        Around a corner. [-]
+
+    References
+    ----------
+    CE Code 2021, Rule 12-3036 from No. 4 up; 12-3034 below. A conduit body takes splices only if its volume is marked.
+    """
+    if area_m2 < FOUR_AWG_M2:
+        why = "below No. 4 its volume decides; a conduit body takes splices only if its volume is marked"
+        return ruled("l", f"box at the pull point, {size} {method}", "by volume", why, "Rule 12-3034", 0.0)
+    times = 6.0 if angle else 8.0
+    return step("l", f"least length of the box, {size} {method}", "n * D / 1000", "m", "Rule 12-3036", n=times, D=float(size))
+
+
+def outdoors_rating() -> Step:
+    """Say how boxes outdoors are rated.
+
+    References
+    ----------
+    CE Code 2021, Rule 2-400 and Table 65.
+    """
+    return ruled(
+        "w", "boxes outdoors", "type 3R or better", "rain gets in above live parts otherwise; a drain hole below", "Rule 2-400", 1.0
+    )
+
+
+def line_distance(kind: OtherLine) -> Step:
+    """Give the distance from another line in the ground. [m]
+
+    Parameters
+    ----------
+    kind : OtherLine
+        Whose it is. [-]
+
+    References
+    ----------
+    Customary, 300 mm; the owner of the line and local law may ask more. Water and drains want room to be dug up.
+    """
+    return ruled("x", f"from a {kind.value} line", "300 mm", "customary; its owner may ask more", "owner, local law", 0.3)
+
+
+def supports(method: Method, size: str) -> tuple[Step, Step]:
+    """Give how far straps may stand apart, and the first one from a box. [m]
+
+    Parameters
+    ----------
+    method : Method
+        Kind of pipe, or cable. [-]
+    size : str
+        Metric designator; empty for a cable. [-]
+
+    References
+    ----------
+    CE Code 2021, Rules 12-510, 12-1010, 12-1114, 12-1404.
+    """
+    cite = _RULES.get(method, "Rule 12-010")
+    if method is Method.cable:
+        apart_m, first_m = 1.5, 0.3
+    else:
+        rows = _PVC_M if method is Method.pvc40 else _STEEL_M
+        apart_m, first_m = next(metres for most, metres in rows if int(size) <= most), 1.0
+    apart = looked_up("s", "straps apart, at most", apart_m, "m", cite, row=size or "cable")
+    return apart, looked_up("s_1", "the first from a box, at most", first_m, "m", cite, row=size or "cable")
+
+
+def expansion(method: Method) -> tuple[Step, Step]:
+    """Give what a metre of pipe grows by a degree, and from how much on a fitting is wanted. [mm per m and K, mm]
+
+    Parameters
+    ----------
+    method : Method
+        Kind of pipe. [-]
+
+    References
+    ----------
+    CE Code 2021, Rule 12-1118 and its appendix note.
+    """
+    grows = PVC_MM_M_K if method is Method.pvc40 else 0.0117
+    found = looked_up("k", "a metre grows by a degree", grows, "mm", "Rule 12-1118", row=method)
+    return found, ruled("g", "a fitting from", f"{FITTING_MM:g} mm", "of change in length", "Rule 12-1118", FITTING_MM)

@@ -1,0 +1,114 @@
+"""What codes answer that protect by the earth fault loop: its limit, the protective conductor, residual-current devices, bonding."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Protocol
+
+from northspan.core.job import Earthing, Entry, LoadKind, RunKind, Segment
+from northspan.core.worked import Step, Worked
+
+
+@dataclass(frozen=True, slots=True)
+class LoopAhead:
+    """The earth fault loop up to the head of a run, and what the run feeds.
+
+    `earthing` is that which holds at the far end of the run: an island is `tt` whatever the supply is.
+    `supply_ohm` lies outside the installation, `wires_ohm` (resistance, reactance) in the wires ahead, warm;
+    `electrode_ohm` is that of the electrode the loop needs, None while nobody knows it. `residual_ma` is
+    the most sensitive residual-current device on the way, None if there is none.
+    """
+
+    earthing: Earthing
+    supply_ohm: float
+    supply_words: str
+    wires_ohm: tuple[float, float] = (0.0, 0.0)
+    electrode_ohm: float | None = None
+    residual_ma: float | None = None
+    outlet_a: float | None = None
+    lighting: bool = False
+    kinds: frozenset[LoadKind] = frozenset()
+
+
+@dataclass(frozen=True, slots=True)
+class LoopFacts:
+    """What decides the fault protection of a run: its wires, its device, the loop ahead. [A, V]"""
+
+    kind: RunKind
+    size: str
+    insulation: str
+    segments: tuple[Segment, ...]
+    device_a: float
+    device_type: str
+    nominal_v: float
+    ahead: LoopAhead
+    ring: bool = False
+    ground_size: str | None = None
+    measured_ohm: float | None = None
+    school: str = "formula"
+
+
+@dataclass(frozen=True, slots=True)
+class LoopAnswer:
+    """The earth fault loop at the end of a run and its protective conductor.
+
+    `wires_ohm` are the wires up to there, warm; `loop_ohm` the whole loop, None while an electrode in it is not known;
+    `limit_ohm` the most it may be; `within_s` how soon the device must open.
+    """
+
+    ground_size: str
+    wires_ohm: tuple[float, float]
+    loop_ohm: float | None
+    limit_ohm: float
+    within_s: float
+
+
+@dataclass(frozen=True, slots=True)
+class BondingFacts:
+    """What the main bonding of a building asks: how it is earthed, the sizes of tails and supply neutral, what comes in."""
+
+    earthing: Earthing
+    line_size: str
+    neutral_size: str
+    entries: tuple[Entry, ...]
+    exported: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class EntryAnswer:
+    """Whether an entry has to be bonded, with which size, and what is wrong with it as found; empty if nothing is."""
+
+    wanted: bool
+    size: str
+    wrong: str
+
+
+@dataclass(frozen=True, slots=True)
+class WetCircuit:
+    """A circuit of a room with a bath or shower: whether its device opens in time, and its residual-current device [mA]."""
+
+    name: str
+    in_time: bool
+    residual_ma: float | None
+    device_a: float
+    device_type: str
+    trips_a: float
+
+
+class LoopRules(Protocol):
+    """The questions of a code that protects by the earth fault loop."""
+
+    def device_type(self, kind: RunKind, chosen: str) -> str: ...
+    def supply_loop(self, earthing: Earthing, stated_ohm: float | None) -> Step: ...
+    def usual_neutral(self) -> str: ...
+    def protect(self, facts: LoopFacts) -> Worked[LoopAnswer]: ...
+    def residual_wanted(self, facts: LoopFacts, *, dwelling: bool) -> Step: ...
+    def electrode_limit(self, residual_ma: float | None) -> Worked[float]: ...
+    def unstable_ohm(self) -> float: ...
+    def trips_at(self, device_type: str, device_a: float, within_s: float) -> Step: ...
+    def earthing_conductor(self, facts: BondingFacts) -> Worked[str]: ...
+    def main_bonding(self, facts: BondingFacts) -> Worked[str]: ...
+    def entry(self, entry: Entry, facts: BondingFacts) -> Worked[EntryAnswer]: ...
+    def supplementary(self, circuits: tuple[WetCircuit, ...], parts_ohm: float | None) -> Worked[bool]: ...
+    def vehicle_on(self, earthing: Earthing, *, watches_neutral: bool, outdoors: bool) -> Worked[bool]: ...
+    def armour_as_bond(self, cable_size: str, facts: BondingFacts) -> Worked[bool]: ...

@@ -1,0 +1,35 @@
+"""What both North American codes answer alike."""
+
+from __future__ import annotations
+
+from math import sqrt
+
+from northspan.core.job import Earthing, Grounding, System, Terminals
+
+TERMINALS = ((Terminals.unmarked, "not marked"), (Terminals.c60, "marked 60 °C"), (Terminals.c75, "marked 75 °C"))
+EARTHINGS = ((Earthing.at_service, "bonded at the service"),)
+GROUNDINGS = (
+    (Grounding.equipment_ground, "comes along"),
+    (Grounding.legacy_three_wire, "none, old three-wire feed"),
+)
+CALLS_LEFT_OUT = frozenset({"protective_conductor", "supplementary_bonding"})
+
+
+def to_neutral_v(line_v: float, system: System) -> float:
+    """Give the voltage from a line to the neutral. [V]
+
+    Parameters
+    ----------
+    line_v : float
+        Line to line voltage; of a single line, that to its neutral. [V]
+    system : System
+        How the windings are tapped. [-]
+
+    Examples
+    --------
+    >>> to_neutral_v(240, System.split_phase), round(to_neutral_v(208, System.wye_legs)), to_neutral_v(120, System.single_phase)
+    (120.0, 120, 120)
+    """
+    if system is System.single_phase:
+        return line_v
+    return line_v / sqrt(3) if system is System.wye_legs else line_v / 2

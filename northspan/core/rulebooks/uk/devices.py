@@ -1,0 +1,317 @@
+"""Protective devices: ratings by kind, overload, and how much current opens them how soon."""
+
+from __future__ import annotations
+
+from functools import lru_cache
+from math import exp, log
+
+from northspan.core.errors import OutsideTable
+from northspan.core.job import RunKind
+from northspan.core.rulebooks.protocol import Ampacity, DesignLoad, Guard, TransformerFacts, Wire
+from northspan.core.rulebooks.uk.sources import source
+from northspan.core.worked import Margin, Step, Worked, at_most, looked_up, ruled, step
+
+TYPES = (
+    ("B", "breaker, type B"),
+    ("C", "breaker, type C"),
+    ("D", "breaker, type D"),
+    ("88-3", "fuse to BS 88-3"),
+    ("88-2", "fuse to BS 88-2"),
+    ("3036", "rewirable fuse to BS 3036"),
+)
+NAMES = dict(TYPES)
+MULTIPLE = {"B": 5.0, "C": 10.0, "D": 20.0}
+REWIRABLE, BURIED, BOTH = 0.725, 0.9, 0.653
+RING_DEVICE_A, RING_LEG_A = 32.0, 20.0
+AT_ONCE_S = 0.1
+
+
+def usual_type(kind: RunKind, chosen: str) -> str:
+    """Give the kind of device of a run: the chosen one, else a fuse at the intake and a type B breaker behind it.
+
+    Parameters
+    ----------
+    kind : RunKind
+        What the run is for. [-]
+    chosen : str
+        As chosen; empty for the usual one. [-]
+    """
+    return chosen or ("88-3" if kind is RunKind.service else "B")
+
+
+@lru_cache(maxsize=16)
+def ratings(device_type: str) -> tuple[float, ...]:
+    """List the ratings of a kind of device; of all kinds without one. [A]
+
+    Parameters
+    ----------
+    device_type : str
+        Kind, or empty. [-]
+
+    Examples
+    --------
+    >>> ratings("3036")
+    (5.0, 15.0, 20.0, 30.0, 45.0, 60.0, 100.0)
+    """
+    found = {float(row["rating_a"]) for row in source("devices").rows.values() if device_type in {"", row["type"]}}
+    return tuple(sorted(found))
+
+
+def next_device(amperes: float, device_type: str) -> Step:
+    """Find the smallest rating of a kind that is not below a current. [A]
+
+    Parameters
+    ----------
+    amperes : float
+        Current to be covered. [A]
+    device_type : str
+        Kind of device. [-]
+
+    Raises
+    ------
+    OutsideTable
+        Above the largest rating.
+
+    Examples
+    --------
+    >>> next_device(32.0, "B").value, next_device(32.1, "B").value
+    (32.0, 40.0)
+    """
+    shelf = ratings(device_type)
+    for i, rating in enumerate(shelf):
+        if rating >= amperes - 1e-9:
+            short = f"{shelf[i - 1]:g} A" if i else ""
+            words = f"next rating of a {NAMES[device_type]}"
+            return looked_up("I_n", words, rating, "A", "Appendix 3", row=f"{rating:g} A", short=short)
+    raise OutsideTable("Appendix 3", f"{amperes:.0f} A", f"a {NAMES[device_type]} ends at {shelf[-1]:g} A")
+
+
+def device_for_load(load: DesignLoad, kind: RunKind, guard: Guard) -> Worked[float]:
+    """Choose the least device for a design current; continuous load counts once. [A]
+
+    Parameters
+    ----------
+    load : DesignLoad
+        The load. [A]
+    kind : RunKind
+        What the run is for. [-]
+    guard : Guard
+        Kind of device, ring or not. [-]
+
+    References
+    ----------
+    BS 7671:2018, 433.1.1(i); 433.1.204 for a ring.
+
+    Examples
+    --------
+    >>> device_for_load(DesignLoad(0, 40, 0), RunKind.branch, Guard()).value
+    40.0
+    """
+    design = step("I_b", "design current", "I_r + I_k", "A", "433.1.1", I_r=load.noncontinuous_a, I_k=load.continuous_a)
+    device_type = usual_type(kind, guard.device_type)
+    if guard.ring:
+        rating = 30.0 if device_type == "3036" else RING_DEVICE_A
+        held = ruled("I_n", "device of a ring", f"{rating:g} A", "a ring of socket outlets has this one", "433.1.204", rating)
+        return Worked(rating, (design, held), (at_most("device", "Load of the ring", design.value, rating, "A", "433.1.204"),))
+    device = next_device(design.value, device_type)
+    return Worked(device.value, (design, device))
+
+
+@lru_cache(maxsize=4096)
+def device_for_wire(ampacity: Ampacity, wire: Wire, kind_of_run: RunKind, guard: Guard) -> Worked[float]:
+    """Find the largest device that protects a cable against overload. [A]
+
+    Parameters
+    ----------
+    ampacity : Ampacity
+        What the cable carries here. [A]
+    wire : Wire
+        Size and kind. [-]
+    kind_of_run : RunKind
+        For the usual kind of device. [-]
+    guard : Guard
+        Kind of device; whether the run is buried, cannot overload, or is a ring. [-]
+
+    References
+    ----------
+    BS 7671:2018, 433.1.1(ii), 433.1.202 (0.725 with a rewirable fuse), 433.1.203 (0.9 where it lies in
+    ground of 20 °C), 433.1.204 (ring), 433.3.1 (a load that cannot overload it).
+
+    Examples
+    --------
+    >>> from northspan.core.job import Metal
+    >>> cable = Wire("10", Metal.copper, "armoured 70")
+    >>> [device_for_wire(Ampacity(60.0, 60.0, 0), cable, RunKind.feeder, Guard(buried=b)).value for b in (False, True)]
+    [50.0, 50.0]
+    >>> device_for_wire(Ampacity(71.0, 71.0, 0), cable, RunKind.feeder, Guard(buried=True)).value
+    63.0
+    """
+    device_type = usual_type(kind_of_run, guard.device_type)
+    if guard.cannot_overload:
+        why = "its fixed load cannot draw more, so the device guards against faults only"
+        largest = ratings(device_type)[-1]
+        return Worked(largest, (ruled("I_p", "largest device for the cable", f"{largest:g} A", why, "433.3.1", largest),))
+    if guard.ring:
+        enough = ampacity.final_a >= RING_LEG_A - 1e-9 and float(wire.size) >= 2.5  # noqa: PLR2004 - as the rule says
+        largest = RING_DEVICE_A if enough else 0.0
+        why = f"each leg carries {ampacity.final_a:.1f} A after factors, {RING_LEG_A:g} A and 2.5 mm² are the least"
+        return Worked(largest, (ruled("I_p", "largest device for the ring", f"{largest:g} A", why, "433.1.204", largest),))
+    share, why, cite = _share(device_type, guard)
+    steps: tuple[Step, ...] = ()
+    most = ampacity.final_a
+    if share < 1:
+        held = step("I_p", f"most a device may be: {why}", "C_c * I_z", "A", cite, C_c=share, I_z=ampacity.final_a)
+        steps, most = (held,), held.value
+    fits = [rating for rating in ratings(device_type) if rating <= most + 1e-9]
+    largest = fits[-1] if fits else 0.0
+    rule = ruled("I_p", "largest device for the cable", f"{largest:g} A", "never above what the cable carries", "433.1.1(ii)", largest)
+    return Worked(largest, (*steps, rule))
+
+
+def load_margins(load: DesignLoad, ampacity: Ampacity, guard: Guard) -> tuple[tuple[Step, ...], tuple[Margin, ...]]:
+    """Hold a cable against its design current; each leg of a ring against 20 A.
+
+    Parameters
+    ----------
+    load : DesignLoad
+        The load. [A]
+    ampacity : Ampacity
+        What the cable carries here. [A]
+    guard : Guard
+        Ring or not. [-]
+
+    References
+    ----------
+    BS 7671:2018, 433.1.1, 433.1.204.
+    """
+    design = step("I_b", "design current", "I_r + I_k", "A", "433.1.1", I_r=load.noncontinuous_a, I_k=load.continuous_a)
+    if guard.ring:
+        return (design,), (at_most("ampacity", "Least for each leg of a ring", RING_LEG_A, ampacity.final_a, "A", "433.1.204"),)
+    return (design,), (at_most("ampacity", "Cable, design current", design.value, ampacity.final_a, "A", "433.1.1(ii)"),)
+
+
+def opens_at_a(device_type: str, rating_a: float, within_s: float) -> Step:
+    """Give the current that opens a device within a time. [A]
+
+    Parameters
+    ----------
+    device_type : str
+        Its kind. [-]
+    rating_a : float
+        Its rating. [A]
+    within_s : float
+        The time, from 0.4 to 5 s; a breaker opens at once at its multiple. [s]
+
+    Raises
+    ------
+    OutsideTable
+        If a fuse of this rating is not meant for so short a time.
+
+    References
+    ----------
+    BS 7671:2018, Appendix 3; multiples of BS EN 60898: 5, 10, 20.
+
+    Examples
+    --------
+    >>> opens_at_a("B", 32, 0.4).value, opens_at_a("3036", 30, 5.0).value
+    (160.0, 87.0)
+    """
+    words = f"opens a {rating_a:g} A {NAMES[device_type]} within {within_s:g} s"
+    if device_type in MULTIPLE:
+        return step("I_a", f"{words}: {MULTIPLE[device_type]:g} times its rating", "m * I_n", "A", "Appendix 3",
+                    m=MULTIPLE[device_type], I_n=rating_a)  # fmt: skip
+    rows, key = source("devices"), f"{device_type} {rating_a:g}"
+    fast = rows.number(key, "opens_0_4_a") if rows.has(key, "opens_0_4_a") else None
+    slow = rows.number(key, "opens_5_a")
+    if within_s >= 5:  # noqa: PLR2004 - seconds, the slow column
+        return looked_up("I_a", words, slow, "A", "Appendix 3", row=key, column="5 s")
+    if fast is None or within_s < 0.4:  # noqa: PLR2004 - seconds, the fast column
+        raise OutsideTable("Appendix 3", words, "a residual-current device does it, or a breaker")
+    if within_s == 0.4:  # noqa: PLR2004 - seconds, the fast column
+        return looked_up("I_a", words, fast, "A", "Appendix 3", row=key, column="0.4 s")
+    between = exp(log(fast) + (log(slow) - log(fast)) * log(within_s / 0.4) / log(5 / 0.4))
+    return ruled("I_a", words, f"{between:.0f} A", "between the points at 0.4 and 5 s, on logarithmic scales", "Appendix 3", between)
+
+
+def energy(device_type: str, rating_a: float, fault_a: float, within_s: float) -> Step:
+    """Give the energy a device lets through in a fault, per ohm. [A²s]
+
+    Parameters
+    ----------
+    device_type : str
+        Its kind. [-]
+    rating_a : float
+        Its rating. [A]
+    fault_a : float
+        Current of the fault. [A]
+    within_s : float
+        Time in which the circuit must open, where the device does not do it at once. [s]
+
+    Notes
+    -----
+    A breaker that is past its multiple opens within 0.1 s; below that time the energy of its class
+    counts where that is less. A fuse never lets more through than at the current that opens it in 0.4 s.
+
+    References
+    ----------
+    BS 7671:2018, 434.5.2 and 543.1.3; BS EN 60898-1, energy limits of class 3.
+
+    Examples
+    --------
+    >>> energy("B", 32, 200, 0.4).value, energy("B", 32, 2000, 0.4).value
+    (4000.0, 18000.0)
+    """
+    words = "energy let through"
+    if device_type in MULTIPLE:
+        if fault_a < MULTIPLE[device_type] * rating_a:
+            return step("W", f"{words}: the current for as long as it may last", "I_f**2 * t", "A²s", "543.1.3", I_f=fault_a, t=within_s)
+        plain = step("W", f"{words} in 0.1 s", "I_f**2 * t", "A²s", "543.1.3", I_f=fault_a, t=AT_ONCE_S)
+        printed = _class_limit(device_type, rating_a, fault_a)
+        return printed if printed is not None and printed.value < plain.value else plain
+    rows, key = source("devices"), f"{device_type} {rating_a:g}"
+    fast = rows.number(key, "opens_0_4_a") if rows.has(key, "opens_0_4_a") else None
+    if fast is not None and fault_a >= fast:
+        return step("W", f"{words}: no more than at the current that opens it in 0.4 s", "I_a**2 * 0.4", "A²s", "543.1.3", I_a=fast)
+    return step("W", f"{words}: the current for as long as it may last", "I_f**2 * t", "A²s", "543.1.3", I_f=fault_a, t=within_s)
+
+
+def transformer_devices(facts: TransformerFacts) -> tuple[Worked[float], Worked[float]]:
+    """Give the usual devices on both sides of a transformer: its current, with room for its inrush. [A]
+
+    Parameters
+    ----------
+    facts : TransformerFacts
+        Rating and voltages. [kVA, V]
+
+    References
+    ----------
+    BS 7671:2018, 433.1.1; the room for the inrush is customary.
+    """
+    sides = []
+    for volts, device_type, words in ((facts.primary_v, "D", "with room for the inrush"), (facts.secondary_v, "B", "its own current")):
+        current = step("I", "full-load current", "1000 * S / U", "A", "kVA over voltage", S=facts.rating_kva, U=volts)
+        up = next_device(1.25 * current.value, device_type)
+        sides.append(Worked(up.value, (current, ruled("I_n", "device", f"{up.value:g} A", words, "433.1.1", up.value))))
+    return sides[0], sides[1]
+
+
+def _share(device_type: str, guard: Guard) -> tuple[float, str, str]:
+    if device_type == "3036":
+        if guard.buried:
+            return BOTH, "a rewirable fuse, and a cable in the ground", "433.1.202, 433.1.203"
+        return REWIRABLE, "a rewirable fuse opens late on overload", "433.1.202"
+    if guard.buried:
+        return BURIED, "a cable in the ground is rated from 20 °C", "433.1.203"
+    return 1.0, "", "433.1.1"
+
+
+def _class_limit(device_type: str, rating_a: float, fault_a: float) -> Step | None:
+    rows = source("let_through")
+    column = next((c for c, most in (("to_3000_a", 3000), ("to_6000_a", 6000), ("to_10000_a", 10_000)) if fault_a <= most), None)
+    key = next((k for k, row in rows.rows.items() if row["type"] == device_type and rating_a <= float(row["up_to_a"])), None)
+    if column is None or key is None:
+        return None
+    words = "energy let through by a breaker of class 3"
+    return looked_up(
+        "W", words, rows.number(key, column), "A²s", "BS EN 60898-1", row=f"up to {key.split()[1]} A", column=column[3:-2] + " A"
+    )

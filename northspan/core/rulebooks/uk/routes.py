@@ -1,0 +1,158 @@
+"""Along the way: how high spans hang, how conduits are fixed, how they grow. Figures of guides, not of the code itself."""
+
+from __future__ import annotations
+
+from northspan.core.errors import OutsideTable
+from northspan.core.job import Method, OtherLine, Over
+from northspan.core.worked import Step, looked_up, ruled, step
+
+_PLASTIC_M = ((16, 0.75), (25, 1.5), (40, 1.75), (110, 2.0))
+_STEEL_M = ((16, 0.75), (25, 1.75), (40, 2.0), (110, 2.25))
+PVC_MM_M_K = 0.07
+FITTING_MM = 6.0
+_GUIDE = "522.8, guide"
+
+
+def clearance(over: Over, to_earth_v: float) -> Step:
+    """Give how high a span between buildings must hang. [m]
+
+    Parameters
+    ----------
+    over : Over
+        What is below. [-]
+    to_earth_v : float
+        Voltage to earth; the figures are for low voltage. [V]
+
+    Raises
+    ------
+    OutsideTable
+        Over a roof: no figure is set.
+
+    References
+    ----------
+    Guides to BS 7671, heights of spans: 3.5 m where no vehicle comes, 5.2 m where one may, 5.8 m over roads.
+
+    Examples
+    --------
+    >>> [clearance(over, 230).value for over in (Over.walk, Over.drive, Over.street)]
+    [3.5, 5.2, 5.8]
+    """
+    del to_earth_v
+    rows = {Over.walk: (3.5, "where no vehicle comes"), Over.drive: (5.2, "where a vehicle may come"), Over.street: (5.8, "over a road")}
+    if over not in rows:
+        raise OutsideTable("guides", "a height over a roof", "keep out of reach, or take another way")
+    metres, why = rows[over]
+    return ruled("h", "least height", f"{metres:g} m", why, "guide, spans", metres)
+
+
+def riser() -> Step:
+    """Say how far up what comes out of the ground is protected: as far as it can be struck. [m]
+
+    References
+    ----------
+    BS 7671:2018, 522.6, 522.8; no figure is set.
+    """
+    return ruled("z", "protected above ground", "where it can be struck", "no figure is set; two metres is customary", "522.6", 2.0)
+
+
+def bushing(area_m2: float) -> Step:
+    """Say what guards the wires at the end of a pipe; 1 where a bush is asked for.
+
+    Parameters
+    ----------
+    area_m2 : float
+        Of the largest conductor; the rule does not ask it. [m²]
+
+    References
+    ----------
+    BS 7671:2018, 522.8.1 and 522.8.11: no sharp edge.
+    """
+    del area_m2
+    return ruled("e", "at the end of the conduit", "bush", "no sharp edge, whatever the size", "522.8", 1.0)
+
+
+def pull_box(method: Method, size: str, area_m2: float, *, angle: bool) -> Step:
+    """Give the least length of a box at a pull point: six times the pipe, for the bend of the wires. [m]
+
+    Parameters
+    ----------
+    method : Method
+        Kind of pipe. [-]
+    size : str
+        Trade size. [-]
+    area_m2 : float
+        Of the largest wire; the guide does not ask it. [m²]
+    angle : bool
+        Around a corner; the same. [-]
+
+    References
+    ----------
+    BS 7671:2018, 522.8.3: the bend of the cable decides; six outside diameters in the box are customary.
+    """
+    del area_m2, angle
+    return step("l", f"least length of the box, {size} {method}", "6 * D / 1000", "m", "522.8.3, guide", D=float(size))
+
+
+def outdoors_rating() -> Step:
+    """Say how boxes outdoors are rated.
+
+    References
+    ----------
+    BS 7671:2018, 416.2, 512.2.
+    """
+    return ruled("w", "boxes outdoors", "IPX4 or better", "IPX5 where it is hosed; a drain hole below", "512.2", 1.0)
+
+
+def line_distance(kind: OtherLine) -> Step:
+    """Give the distance from another line in the ground. [m]
+
+    Parameters
+    ----------
+    kind : OtherLine
+        Whose it is. [-]
+
+    References
+    ----------
+    Customary among the owners of lines, 300 mm; the owner of the line and local law may ask more. Water and drains want room to be dug up.
+    """
+    return ruled("x", f"from a {kind.value} line", "300 mm", "customary; its owner may ask more", "owner, local law", 0.3)
+
+
+def supports(method: Method, size: str) -> tuple[Step, Step]:
+    """Give how far fixings may stand apart, and the first one from a box. [m]
+
+    Parameters
+    ----------
+    method : Method
+        Kind of conduit, or cable. [-]
+    size : str
+        Outside diameter in mm; empty for a cable. [-]
+
+    References
+    ----------
+    Guides to BS 7671, 522.8.5: spacings of fixings, lying.
+    """
+    if method is Method.cable:
+        apart_m = 0.25
+    else:
+        rows = _PLASTIC_M if method is Method.pvc40 else _STEEL_M
+        apart_m = next(metres for most, metres in rows if float(size) <= most)
+    apart = looked_up("s", "fixings apart, at most", apart_m, "m", _GUIDE, row=size or "flat cable to 9 mm")
+    return apart, looked_up("s_1", "the first from a box, at most", min(0.3, apart_m), "m", "customary", row=size or "cable")
+
+
+def expansion(method: Method) -> tuple[Step, Step]:
+    """Give what a metre of conduit grows by a degree, and from how much on a coupler is wanted. [mm per m and K, mm]
+
+    Parameters
+    ----------
+    method : Method
+        Kind of conduit. [-]
+
+    References
+    ----------
+    Makers of plastic conduit; BS 7671, 522.1.
+    """
+    grows = PVC_MM_M_K if method is Method.pvc40 else 0.0117
+    found = looked_up("k", "a metre grows by a degree", grows, "mm", "makers", row=method)
+    return found, ruled("g", "a coupler from", f"{FITTING_MM:g} mm", "of change in length", "makers", FITTING_MM)

@@ -1,0 +1,127 @@
+"""Pipes and ducts, bends, and how deep a cable lies."""
+
+from __future__ import annotations
+
+from functools import lru_cache
+from math import pi
+
+from northspan.core.job import Method, Segment, Surface
+from northspan.core.rulebooks.protocol import PipeSize
+from northspan.core.rulebooks.uk.cables import PIPES
+from northspan.core.rulebooks.uk.conductors import is_armour, single_area_mm2, size_name
+from northspan.core.rulebooks.uk.sources import source
+from northspan.core.worked import Step, Worked, given, ruled, step
+
+SPACE_PERCENT = 40.0
+BENDS_DEG = 180.0
+_DEPTH_M = {
+    Surface.open_ground: (0.6, "garden or field: below the spade and the plough"),
+    Surface.under_2in_concrete: (0.45, "under concrete"),
+    Surface.under_4in_slab: (0.45, "under a slab"),
+    Surface.street: (0.75, "under a road"),
+    Surface.dwelling_driveway: (0.6, "under a drive"),
+}
+
+
+@lru_cache(maxsize=256)
+def pipes(method: Method) -> tuple[PipeSize, ...]:
+    """List the conduits of a method, smallest first.
+
+    Parameters
+    ----------
+    method : Method
+        Wiring method; one that is no pipe gives an empty list. [-]
+
+    References
+    ----------
+    BS 7671:2018, 522.8; the space that may be filled is a guide's, a stricter sum goes by length and bends.
+
+    Examples
+    --------
+    >>> pipes(Method.rmc)[0].size, pipes(Method.cable)
+    ('20', ())
+    """
+    if method not in PIPES:
+        return ()
+    return tuple(
+        PipeSize(key.split()[1], pi / 4 * float(row["bore_mm"]) ** 2, SPACE_PERCENT, "bore, as commonly made", "522.8, guide")
+        for key, row in source("pipes").rows.items()
+        if row["method"] == method
+    )
+
+
+def wire_area(size: str, insulation: str) -> Step:
+    """Work the area that a conductor or a cable takes in a pipe. [mm²]
+
+    Parameters
+    ----------
+    size : str
+        Size. [-]
+    insulation : str
+        Kind of cable: of an armoured cable in a duct each core stands for its share. [-]
+
+    Examples
+    --------
+    >>> round(wire_area("2.5", "singles").value, 1)
+    12.6
+    """
+    words = f"{size_name(size)} {insulation}"
+    if is_armour(size):
+        return given("a", words, 0.0, "mm²", "around the cores, counted with them")
+    if insulation == "singles":
+        bore = source("conductors").number(size, "overall_mm")
+        return step("a", words, "3.1416 / 4 * d**2", "mm²", "overall diameter", d=bore)
+    # armour and sheath around the cores: a two-core cable takes about four times what its cores do
+    return step("a", f"{words}, its share of the cable", "q * a_c", "mm²", "makers' sizes", q=3.5, a_c=single_area_mm2(size))
+
+
+def bend_radius(method: Method, size: str) -> Step:
+    """Give the least radius of a bend, to the middle of the pipe. [m]
+
+    Parameters
+    ----------
+    method : Method
+        Kind of pipe. [-]
+    size : str
+        Outside diameter, in mm. [-]
+
+    References
+    ----------
+    BS 7671:2018, 522.8.3 and its guides: two and a half times the outside diameter; ducts come with slow bends of six times.
+    """
+    times = 2.5 if float(size) <= 50 else 6.0  # noqa: PLR2004 - conduit to 50 mm, ducts above
+    return step("R", f"radius of a bend, {size} mm {method}", "n * D / 1000", "m", "522.8.3, guide", n=times, D=float(size))
+
+
+def bends_limit_deg() -> Step:
+    """Give the most bends between boxes. [degrees]"""
+    return ruled("B", "bends between boxes", f"{BENDS_DEG:.0f}°", "two right angles", "522.8, guide", BENDS_DEG)
+
+
+def cover(segment: Segment) -> Worked[float | None]:
+    """Give the least depth of a buried cable. [m]
+
+    Parameters
+    ----------
+    segment : Segment
+        The stretch. [-]
+
+    Notes
+    -----
+    The code asks for a depth at which nothing reasonably foreseen reaches the cable, and gives no figure;
+    these are what the trade lays to. Warning tape above it, armour or a duct around it.
+
+    References
+    ----------
+    BS 7671:2018, 522.8.10.
+
+    Examples
+    --------
+    >>> cover(Segment(length_m=9, method=Method.direct_burial)).value
+    0.6
+    """
+    if segment.method is Method.cable or segment.surface not in _DEPTH_M:
+        why = "no depth serves it there: an armoured cable, or a duct"
+        return Worked(None, (ruled("c", "least depth", "no figure", why, "522.8.10"),))
+    depth, why = _DEPTH_M[segment.surface]
+    return Worked(depth, (ruled("c", "depth, customary", f"{1000 * depth:.0f} mm", why, "522.8.10", depth),))

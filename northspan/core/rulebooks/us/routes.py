@@ -1,0 +1,164 @@
+"""Along the way: how high wires hang, how pipes are strapped, how they grow."""
+
+from __future__ import annotations
+
+from northspan.core.job import Method, OtherLine, Over
+from northspan.core.worked import Step, looked_up, ruled, step
+
+FOOT_M = 0.3048
+LOW_V, MID_V = 150.0, 300.0
+_PVC_FT = (("1", 3.0), ("2", 5.0), ("3", 6.0), ("5", 7.0), ("6", 8.0))
+_ORDER = ("1/2", "3/4", "1", "1-1/4", "1-1/2", "2", "2-1/2", "3", "3-1/2", "4", "5", "6")
+_ARTICLES = {Method.pvc40: "352.30", Method.pvc80: "352.30", Method.emt: "358.30", Method.rmc: "344.30", Method.cable: "334.30"}
+PVC_MM_M_K = 0.0608
+FITTING_MM = 6.35
+FOUR_AWG_M2 = 21.1e-6
+
+
+def clearance(over: Over, to_earth_v: float) -> Step:
+    """Give how high a service or feeder overhead must hang. [m]
+
+    Parameters
+    ----------
+    over : Over
+        What is below. [-]
+    to_earth_v : float
+        Voltage to ground. [V]
+
+    References
+    ----------
+    NEC 2023, 230.24(A) and (B), 225.18, 225.19.
+
+    Examples
+    --------
+    >>> [round(clearance(over, 120).value, 2) for over in (Over.walk, Over.drive, Over.street, Over.roof)]
+    [3.05, 3.66, 5.49, 2.44]
+    """
+    feet, why = {
+        Over.walk: (10.0, "over walks and ground, to 150 V to ground")
+        if to_earth_v <= LOW_V
+        else (12.0, "over ground, above 150 V to ground"),
+        Over.drive: (12.0, "over a dwelling's drive, to 300 V to ground") if to_earth_v <= MID_V else (15.0, "over a drive, above 300 V"),
+        Over.street: (18.0, "over streets, alleys and where trucks pass"),
+        Over.roof: (8.0, "over a roof, and 3 ft to every side"),
+        Over.steep_roof: (3.0, "over a roof that rises 4 in 12 or more"),
+    }[over]
+    return ruled("h", "least height", f"{feet:g} ft", why, "230.24", feet * FOOT_M)
+
+
+def riser() -> Step:
+    """Say how far up what comes out of the ground is protected. [m]
+
+    References
+    ----------
+    NEC 2023, 300.5(D)(1): from the least cover, 18 in at most, to 8 ft above.
+    """
+    why = "from the least cover, 18 in at most, in rigid pipe or schedule 80"
+    return ruled("z", "protected above ground to", "8 ft", why, "300.5(D)(1)", 8 * FOOT_M)
+
+
+def bushing(area_m2: float) -> Step:
+    """Say what guards the wires at the end of a pipe; 1 where an insulating bushing is asked for.
+
+    Parameters
+    ----------
+    area_m2 : float
+        Of the largest conductor. [m²]
+
+    References
+    ----------
+    NEC 2023, 300.4(G): from 4 AWG up; 300.5(H) in the ground.
+    """
+    large = area_m2 >= FOUR_AWG_M2
+    words = "insulating bushing" if large else "smooth end"
+    return ruled("e", "at the end of the pipe", words, "from 4 AWG up" if large else "below 4 AWG", "300.4(G)", float(large))
+
+
+def pull_box(method: Method, size: str, area_m2: float, *, angle: bool) -> Step:
+    """Give the least length of a box at a pull point: eight times the pipe straight through, six times around a corner. [m]
+
+    Parameters
+    ----------
+    method : Method
+        Kind of pipe. [-]
+    size : str
+        Trade size. [-]
+    area_m2 : float
+        Of the largest wire; a small one goes by the volume of the box. [m²]
+    angle : bool
+        Around a corner. [-]
+
+    References
+    ----------
+    NEC 2023, 314.28(A) from 4 AWG up; 314.16 below. A conduit body takes splices only if its volume is marked.
+    """
+    inches = {"1/2": 0.5, "3/4": 0.75, "1": 1.0, "1-1/4": 1.25, "1-1/2": 1.5, "2-1/2": 2.5, "3-1/2": 3.5}.get(size) or float(size)
+    if area_m2 < FOUR_AWG_M2:
+        why = "below 4 AWG its volume decides; a conduit body takes splices only if its volume is marked"
+        return ruled("l", f"box at the pull point, {size} {method}", "by volume", why, "314.16", 0.0)
+    times = 6.0 if angle else 8.0
+    return step("l", f"least length of the box, {size} {method}", "n * D * 0.0254", "m", "314.28(A)", n=times, D=inches)
+
+
+def outdoors_rating() -> Step:
+    """Say how boxes outdoors are rated.
+
+    References
+    ----------
+    NEC 2023, 312.2, 314.15 and Table 110.28.
+    """
+    return ruled("w", "boxes outdoors", "type 3R or better", "rain gets in above live parts otherwise; a drain hole below", "312.2", 1.0)
+
+
+def line_distance(kind: OtherLine) -> Step:
+    """Give the distance from another line in the ground. [m]
+
+    Parameters
+    ----------
+    kind : OtherLine
+        Whose it is. [-]
+
+    References
+    ----------
+    Customary, 12 in; the owner of the line and local law may ask more. Water and drains want room to be dug up.
+    """
+    return ruled("x", f"from a {kind.value} line", "12 in", "customary; its owner may ask more", "owner, local law", FOOT_M)
+
+
+def supports(method: Method, size: str) -> tuple[Step, Step]:
+    """Give how far straps may stand apart, and the first one from a box. [m]
+
+    Parameters
+    ----------
+    method : Method
+        Kind of pipe, or cable. [-]
+    size : str
+        Trade size; empty for a cable. [-]
+
+    References
+    ----------
+    NEC 2023, 352.30, 358.30, 344.30(B), 334.30.
+    """
+    cite = _ARTICLES.get(method, "300.11")
+    first_ft, apart_ft = (1.0, 4.5) if method is Method.cable else (3.0, 10.0)
+    if method in {Method.pvc40, Method.pvc80}:
+        apart_ft = next(feet for most, feet in _PVC_FT if _ORDER.index(size) <= _ORDER.index(most))
+    apart = looked_up("s", "straps apart, at most", apart_ft * FOOT_M, "m", cite, row=size or "cable")
+    return apart, looked_up("s_1", "the first from a box, at most", first_ft * FOOT_M, "m", cite, row=size or "cable")
+
+
+def expansion(method: Method) -> tuple[Step, Step]:
+    """Give what a metre of pipe grows by a degree, and from how much on a fitting is wanted. [mm per m and K, mm]
+
+    Parameters
+    ----------
+    method : Method
+        Kind of pipe. [-]
+
+    References
+    ----------
+    NEC 2023, 352.44: a quarter inch between fixed points.
+    """
+    grows = PVC_MM_M_K if method in {Method.pvc40, Method.pvc80} else 0.0117
+    found = looked_up("k", "a metre grows by a degree", grows, "mm", "352.44(A)" if grows > 0.02 else "steel", row=method)  # noqa: PLR2004
+    return found, ruled("g", "a fitting from", f"{FITTING_MM:g} mm", "between fixed points", "352.44", FITTING_MM)

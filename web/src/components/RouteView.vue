@@ -1,0 +1,100 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import type { Cure, Operation } from '../api/client'
+import { useWidth } from '../composables/useWidth'
+import type { Scale } from '../drawing/scale'
+import { figure, lengthText, parseLength, parseNumber, withUnit } from '../format/quantities'
+import { useJob } from '../state/job'
+import CommitField from './CommitField.vue'
+import FindingsStrip from './FindingsStrip.vue'
+import SectionView from './SectionView.vue'
+import StretchEditor from './StretchEditor.vue'
+import TensionView from './TensionView.vue'
+import WayChooser from './WayChooser.vue'
+import WorkLines from './WorkLines.vue'
+
+/** How the wires get there: the route, the pull in both directions, where to part it, what a crew does, what is cut. */
+const store = useJob()
+const frame = ref<HTMLElement | null>(null)
+const width = useWidth(frame, 760)
+const scale = computed<Scale>(() => ({ from_m: 0, to_m: Math.max(1, store.way?.points.at(-1)?.distance_m ?? 1), from_px: 62, to_px: Math.max(220, width.value - 78) }))
+const pull = computed(() => store.run_plan?.pull ?? null)
+const how = computed(() => store.run?.pull)
+const working = ref(false)
+const ROPES = [{ value: 'tape', title: 'fish tape' }, { value: 'line', title: 'pull line' }, { value: 'rope', title: 'rope on a machine' }]
+const ENDS = [{ value: '', title: 'the easier end' }, { value: 'near', title: 'the head' }, { value: 'far', title: 'the far end' }]
+const from = computed(() => (how.value?.from_far_end === null || how.value?.from_far_end === undefined ? '' : how.value.from_far_end ? 'far' : 'near'))
+const count = (text: string): number | null => (/^\d+$/.test(text.trim()) && Number(text) > 0 ? Number(text.trim()) : null)
+const none = (text: string) => parseLength(text, store.units) ?? (/^0+$/.test(text.trim()) ? 0 : null)
+
+function set(field: string, value: string | number | boolean | null): void {
+  const operation: Operation = { op: 'add', path: `/runs/${store.run_id}/pull/${field}`, value }
+  void store.edit([operation])
+}
+
+function take(cure: Cure): void {
+  void store.edit(cure.edits.map((edit) => ({ op: edit.op as 'add', path: edit.path, value: edit.value })))
+}
+</script>
+
+<template>
+  <main class="sizing">
+    <div ref="frame" class="center">
+      <div v-if="store.way" class="center-scroll">
+        <WayChooser />
+        <SectionView :scale="scale" :width="width" />
+        <TensionView :scale="scale" :width="width" />
+        <div class="route-edit"><StretchEditor :key="store.run_id" :run="store.run_id" /></div>
+      </div>
+      <div v-else class="no-runs"><h1>Nothing to route yet</h1><p>Lay the property out in Survey first.</p><v-btn color="primary" variant="flat" :to="`/jobs/${store.state?.id}/survey`">Go to Survey</v-btn></div>
+      <FindingsStrip />
+    </div>
+    <div class="answer">
+      <section v-if="pull && how" class="part-panel" aria-label="The pull">
+        <p class="run-name">Pull, {{ store.run_plan?.name }}</p>
+        <h1 aria-live="polite">{{ pull.known ? pull.words : 'No pull to work here' }}</h1>
+        <p v-if="!pull.known">{{ pull.words }}</p>
+        <ul v-if="pull.known" class="margins">
+          <li v-for="margin in pull.margins" :key="margin.key" :class="{ governs: margin.governs, broken: !margin.holds }">
+            <span class="margin-name">{{ margin.words }}<em v-if="margin.governs"> governs</em><em v-if="!margin.holds"> over</em></span>
+            <span class="bar" aria-hidden="true"><svg width="100%" height="10"><rect class="used" :width="`${Math.min(100, margin.share * 100)}%`" height="10" /></svg></span>
+            <span class="margin-figures"><template v-if="margin.key === 'jam'">{{ margin.holds ? 'no' : 'may jam' }}</template><template v-else>{{ figure(margin.used, margin.unit) }} of {{ withUnit(margin.limit, margin.unit) }}</template></span>
+          </li>
+        </ul>
+        <p v-for="cure in pull.cures" :key="cure.words"><button class="cure" @click="take(cure)">{{ cure.words }}</button></p>
+        <table v-if="pull.known" class="other-ways">
+          <thead><tr><th>Fed from</th><th class="number">Lubricated</th><th class="number">Dry</th></tr></thead>
+          <tbody><tr v-for="way in pull.ways" :key="way.key" :class="{ current: way.chosen }"><td>{{ way.key === 'far' ? 'the far end' : 'the head' }}</td><td class="number">{{ Math.round(way.worst_n) }} N</td><td class="number">{{ Math.round(way.worst_dry_n) }} N</td></tr></tbody>
+        </table>
+        <div v-if="pull.known" class="fields">
+          <v-select label="Feed from" :model-value="from" :items="ENDS" @update:model-value="set('from_far_end', $event ? $event === 'far' : null)" />
+          <v-select label="Pulled with" :model-value="how.rope" :items="ROPES" @update:model-value="set('rope', $event)" />
+          <CommitField label="It may take, N" :shown="how.rope_n ? `${how.rope_n} N` : ''" hint="the usual" empty-ok :parse="parseNumber" wrong="Newtons, as marked" @commit="set('rope_n', $event)" />
+          <CommitField label="Hands" :shown="String(how.hands)" :parse="count" wrong="People, at least 1" @commit="set('hands', $event ?? 2)" />
+          <CommitField label="Friction" :shown="how.friction_factor ? String(how.friction_factor) : ''" hint="the usual" empty-ok :parse="parseNumber" wrong="Between 0.05 and 1" @commit="set('friction_factor', $event)" />
+          <CommitField label="Make-up at each end" :shown="lengthText(how.make_up_m, store.units)" :parse="none" wrong="A length" @commit="set('make_up_m', $event ?? 0)" />
+          <CommitField label="Coiled for later" :shown="lengthText(how.coil_m, store.units)" :parse="none" wrong="A length" @commit="set('coil_m', $event ?? 0)" />
+        </div>
+        <label v-if="pull.known" class="flag"><input type="checkbox" :checked="how.lubricated" @change="set('lubricated', ($event.target as HTMLInputElement).checked)" />Lubricated<template v-if="how.lubricated">, {{ pull.lubricant_l.toFixed(1) }} L</template></label>
+        <details v-for="group in pull.stretches" :key="group.key"><summary><b>{{ group.title }}</b> <span>{{ group.answer }}</span></summary><WorkLines :lines="group.lines" /></details>
+        <template v-if="pull.order.length"><h2>In this order</h2><ol class="pull-order"><li v-for="line in pull.order" :key="line">{{ line }}</li></ol></template>
+        <template v-if="pull.lengths.length">
+          <h2>Cut</h2>
+          <table class="other-ways">
+<thead><tr><th>Conductor</th><th>Tape</th><th class="number">Each</th></tr></thead>
+            <tbody><tr v-for="one in pull.lengths" :key="one.name"><td>{{ one.count > 1 ? `${one.count} × ` : '' }}{{ one.name }}, {{ one.size_name }}</td><td>{{ one.color }}</td><td class="number">{{ lengthText(one.cut_m, store.units) }}</td></tr></tbody>
+</table>
+        </template>
+        <template v-if="pull.working.length">
+<h2><button class="toggle" :aria-expanded="working" @click="working = !working">How it was worked</button></h2>
+          <template v-if="working"><div v-for="group in pull.working" :key="group.key" class="work-group"><h3>{{ group.title }} <span>{{ group.answer }}</span></h3><WorkLines :lines="group.lines" /></div></template>
+</template>
+        <aside class="cautions" aria-label="Cautions">
+          <p>Have gas, water, cable and communication lines located before the first spade. Shore a deep trench.</p>
+          <p>Stand clear of the line of a loaded rope. Not during lightning. Both ends dead, locked and tested.</p>
+          <p class="standing">Fittings along the pipe are not counted here yet. {{ store.plan?.standing }}</p>
+        </aside>
+      </section>
+    </div>
+  </main>
+</template>
