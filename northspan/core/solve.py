@@ -20,8 +20,10 @@ from northspan.core.job import Job, Status
 from northspan.core.loads.load_plan import plan_loads, plan_methods
 from northspan.core.panels.bonding import bond_findings, plan_enclosures
 from northspan.core.plan import BuildingPlan, CallPlan, Plan, RunPlan
-from northspan.core.pull.along import ground_findings, height_findings
-from northspan.core.pull.run_pull import pull_findings, pull_of
+from northspan.core.pull import route_findings
+from northspan.core.pull.ground import shared_trenches
+from northspan.core.pull.run_pull import pull_of
+from northspan.core.pull.stages import stages
 from northspan.core.questions import question_of
 from northspan.core.rulebooks.protocol import BuildingFacts, Rulebook, Wire
 from northspan.core.rulebooks.registry import rulebook_named
@@ -80,8 +82,7 @@ def solve(job: Job, detailed: Collection[str] | None = None) -> Plan:
         findings += planned.findings
         if planned.sized:
             sized[run_id] = planned.sized
-            findings += pull_findings(run_id, planned.sized, rulebook)
-            findings += [*height_findings(run_id, planned.sized, rulebook), *ground_findings(run_id, planned.sized, rulebook)]
+            findings += route_findings(run_id, planned.sized, rulebook)
         wanted = detailed is None or run_id in detailed
         building = facts.get(tree.building_of(job.runs[run_id].target), STANDING_FREE)
         plans[run_id] = with_working(job, run_id, question, building, rulebook) if wanted else planned.plan
@@ -112,6 +113,8 @@ def solve(job: Job, detailed: Collection[str] | None = None) -> Plan:
             buildings=buildings,
             sources=sources,
             loads=loads,
+            trenches=shared_trenches(sized, rulebook),
+            stages=stages({key: job.runs[key] for key in (*tree.order, *(set(job.runs) - set(tree.order)))}, sized, rulebook),
             findings=by_severity(findings),
         ),
         wording_of(job, rulebook),

@@ -120,7 +120,7 @@ def trench(question: TrenchQuestion) -> Answer:
     """
     book = rulebook_named(question.rulebook)
     asked = TrenchFacts(
-        question.length_m, question.cover_m, question.pipe_m, question.pipes, question.apart_m, question.bedding_m, question.spade_m
+        question.length_m, question.cover_m, (question.pipe_m,) * question.pipes, question.apart_m, question.bedding_m, question.spade_m
     )
     worked = dig(asked)
     found = worked.value

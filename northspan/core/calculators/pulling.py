@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from math import ceil, floor
 from typing import Annotated
 
 from pydantic import Field, StringConstraints
@@ -10,13 +9,15 @@ from pydantic import Field, StringConstraints
 from northspan.core.calculators.answer import Answer, Question, answered
 from northspan.core.calculators.wire import wire_of
 from northspan.core.errors import InvalidJob
-from northspan.core.job import Leg, Metal, Method, Part, Pull, Segment, Size
+from northspan.core.job import Fitting, Leg, Metal, Method, Part, Pull, Segment, Size
 from northspan.core.pull.bundle import AREA_M2, JAM_FROM, JAM_TO, OVAL, PulledWire, bundle_of
+from northspan.core.pull.lengths import cut, reels
 from northspan.core.pull.pulling import limits, lubricant, most_n, pipe_runs, pull_both_ways
+from northspan.core.pull.room import room, room_words
 from northspan.core.routing.route import turned_deg
 from northspan.core.rulebooks.protocol import PipeSize, Rulebook
 from northspan.core.rulebooks.registry import rulebook_named
-from northspan.core.worked import Margin, Step, at_most, given, ruled, step
+from northspan.core.worked import Margin, Step, at_most, given, step
 
 
 class Wires(Part):
@@ -43,7 +44,7 @@ class PullQuestion(Question):
     length_m: float = Field(30, ge=0.01, le=5000)
     bends_deg: float = Field(0, ge=0, le=3600, description="Sum of its bends, where they are not measured leg by leg. [degrees]")
     legs: tuple[Leg, ...] = Field((), max_length=100)
-    pull_points_m: tuple[float, ...] = Field((), max_length=20)
+    pull_points_m: tuple[Annotated[float, Field(gt=0, le=5000)], ...] = Field((), max_length=20)
     metal: Metal = Metal.copper
     wires: tuple[Wires, ...] = Field(min_length=1, max_length=20)
     pull: Pull = Pull()
@@ -85,23 +86,19 @@ def fill(question: FillQuestion) -> Answer:
     areas = [_area(book, group) for group in question.wires]
     names = {f"n_{i}": float(group.count) for i, group in enumerate(question.wires)} | {f"a_{i}": one.value for i, one in enumerate(areas)}
     total = step("A_w", f"area of {count} wires", " + ".join(f"n_{i} * a_{i}" for i in range(len(areas))), book.area_unit(), "sum", **names)
-    fits = [pipe for pipe in shelf if total.value <= pipe.bore_area * pipe.allowed_percent / 100 + 1e-12]
+    fits = tuple(pipe for pipe in shelf if total.value <= pipe.bore_area * pipe.allowed_percent / 100 + 1e-12)
     if not fits:
         raise InvalidJob("/wires", f"no {question.method} is large enough for {total.value:.3g} {book.area_unit()}.", "Use two pipes.")
-    used = [step("F", f"fill of {book.pipe_name(question.method, one.size)}", "100 * A_w / A_p", "%", one.fill_citation, A_w=total.value,
-                 A_p=one.bore_area) for one in fits[:2]]  # fmt: skip
     largest = max(areas, key=lambda one: one.value)
-    room = fits[0].bore_area * fits[0].allowed_percent / 100 - total.value
-    more = floor(room / largest.value + 1e-9)
-    spare = ruled("r", "room for more of the largest", f"{more}", "by area alone", fits[0].fill_citation, more)
-    first, *up = fits[:2]
-    headline = f"{book.pipe_name(question.method, first.size)}, {used[0].value:.0f} % full of {first.allowed_percent:.0f} %"
-    if up:
-        headline += f"; one up {book.pipe_name(question.method, up[0].size)}, {used[1].value:.0f} %"
-    margins = (at_most("fill", "Pipe fill", used[0].value, first.allowed_percent, "%", first.fill_citation), *_jam(count, first, largest))
-    figures: dict[str, float | str] = {"pipe_size": first.size, "fill_percent": used[0].value, "allowed_percent": first.allowed_percent,
-                                       "one_up_size": up[0].size if up else "", "spare_wires": spare.value}  # fmt: skip
-    return answered(book, headline, figures, {"Fill": (*dict.fromkeys(areas), total, *used, spare)}, margins)
+    worked = room(question.method, fits, total, largest.value, book)
+    found = worked.value
+    margins = (at_most("fill", "Pipe fill", found.fill_percent, found.pipe.allowed_percent, "%", found.pipe.fill_citation),
+               *_jam(count, found.pipe, largest))  # fmt: skip
+    figures: dict[str, float | str] = {"pipe_size": found.pipe.size, "fill_percent": found.fill_percent,
+                                       "allowed_percent": found.pipe.allowed_percent, "one_up_size": found.up.size if found.up else "",
+                                       "spare_wires": found.more}  # fmt: skip
+    steps = (*dict.fromkeys(areas), total, *worked.steps)
+    return answered(book, room_words(question.method, found, book), figures, {"Fill": steps}, margins)
 
 
 def pull(question: PullQuestion) -> Answer:
@@ -126,14 +123,14 @@ def pull(question: PullQuestion) -> Answer:
     sizes = [pipe.size for pipe in book.pipes(question.method, 3)]
     if question.pipe_size not in sizes:
         raise InvalidJob("/pipe_size", f"there is no {question.method} of size {question.pipe_size}.", f"Sizes: {', '.join(sizes)}.")
-    stretch = Segment(length_m=question.length_m, bends_deg=question.bends_deg, legs=question.legs, pull_points_m=question.pull_points_m,
-                      method=question.method)  # fmt: skip
+    points = tuple(Fitting(at_m=at_m) for at_m in question.pull_points_m)
+    stretch = Segment(length_m=question.length_m, bends_deg=question.bends_deg, legs=question.legs, fittings=points, method=question.method)
     pipe = pipe_runs((stretch,), (question.pipe_size,), book)[0]
     wires = tuple(
         PulledWire(g.count, g.size, question.metal, wire_of(book, g.size, question.metal, g.insulation).insulation) for g in question.wires
     )
-    if not all(book.single_wires(wire.insulation) for wire in wires):
-        raise InvalidJob("/wires", "a cable of several cores is pulled as one, which is not worked here.", "Name single conductors.")
+    if len({book.single_wires(wire.insulation) for wire in wires}) > 1:
+        raise InvalidJob("/wires", "a cable of several cores and single conductors do not go in as one set.", "Name the one or the other.")
     bundle = bundle_of(wires, pipe.bore_m, book)
     pulled = pull_both_ways(pipe.pieces, bundle.value, question.pull)
     value = pulled.value
@@ -150,7 +147,13 @@ def pull(question: PullQuestion) -> Answer:
     figures: dict[str, float | str] = {"tension_n": tension, "other_way_n": other, "weight_n_m": bundle.value.wires.weight_n_m,
                                        "lubricant_l": slick.value, "stages": len(turns)}  # fmt: skip
     working: dict[str, tuple[Step, ...]] = {"The set": bundle.steps, "Tension": pulled.steps, "Lubricant": (slick,)}
-    return answered(book, f"{tension:.0f} N at most, fed from {first}; {other:.0f} N from {second}", figures, working, margins)
+    return answered(
+        book,
+        f"{book.amount_text(tension, 'N')} at most, fed from {first}; {book.amount_text(other, 'N')} from {second}",
+        figures,
+        working,
+        margins,
+    )
 
 
 def lengths(question: LengthsQuestion) -> Answer:
@@ -172,20 +175,19 @@ def lengths(question: LengthsQuestion) -> Answer:
     '59.0 m each, 236 m in all, 2 reels'
     """
     book = rulebook_named(question.rulebook)
-    cut = step("L_c", "each conductor", "L + 2 * M + K", "m", "sum", L=question.route_m, M=question.make_up_m, K=question.coil_m)
-    total = step("L_t", "all of them", "n * L_c", "m", "sum", n=float(question.conductors), L_c=cut.value)
-    headline = f"{cut.value:.1f} m each, {total.value:.0f} m in all"
-    figures: dict[str, float | str] = {"cut_m": cut.value, "total_m": total.value}
-    steps: tuple[Step, ...] = (cut, total)
+    each = cut(question.route_m, question.make_up_m, question.coil_m)
+    total = step("L_t", "all of them", "n * L_c", "m", "sum", n=float(question.conductors), L_c=each.value)
+    headline = f"{each.value:.1f} m each, {total.value:.0f} m in all"
+    figures: dict[str, float | str] = {"cut_m": each.value, "total_m": total.value}
+    steps: tuple[Step, ...] = (each, total)
     if question.reel_m is not None:
-        each = floor(question.reel_m / cut.value + 1e-9)
-        if not each:
-            raise InvalidJob("/reel_m", f"a reel of {question.reel_m:g} m is shorter than one conductor.", f"At least {cut.value:.1f} m.")
-        reels = ceil(question.conductors / each)
-        left = reels * question.reel_m - total.value
-        steps = (*steps, ruled("n_r", "reels, none spliced", f"{reels}", f"{each} from each; {left:.0f} m are left over", "count", reels))
-        headline += f", {reels} reel{'s' if reels > 1 else ''}"
-        figures |= {"reels": reels, "left_m": left}
+        found = reels(question.conductors, each.value, question.reel_m)
+        if found is None:
+            raise InvalidJob("/reel_m", f"a reel of {question.reel_m:g} m is shorter than one conductor.", f"At least {each.value:.1f} m.")
+        number, left = found
+        steps = (*steps, number)
+        headline += f", {number.value:.0f} reel{'s' if number.value > 1 else ''}"
+        figures |= {"reels": number.value, "left_m": left}
     return answered(book, headline, figures, {"Lengths": steps})
 
 

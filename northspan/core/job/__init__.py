@@ -18,33 +18,28 @@ from northspan.core.job.property import (
     WaterPipe,
     WetRoom,
 )
-from northspan.core.job.run import (
-    Circuit,
+from northspan.core.job.run import Circuit, Grounding, Metal, Obstacle, Pull, Rope, Run, RunKind, Terminals, status_of
+from northspan.core.job.source import Earthing, Fuel, Source, SourceKind, System
+from northspan.core.job.stretch import (
+    Companion,
     Crossing,
-    Grounding,
+    Fitting,
+    FittingKind,
     Leg,
-    Metal,
     Method,
-    Obstacle,
     OtherLine,
     Over,
     Place,
-    Pull,
-    Rope,
-    Run,
-    RunKind,
     Segment,
     Surface,
-    Terminals,
     route_length_m,
 )
-from northspan.core.job.source import Earthing, Fuel, Source, SourceKind, System
 
 __all__ = [
-    "FORMAT", "VERSION", "Across", "Bond", "Building", "BuildingUse", "CallChoice", "Circuit", "Crossing", "DropLimits",
-    "Earthing", "Electrode", "ElectrodeKind", "Enclosure", "EnclosureKind", "Entry", "EntryKind", "FallLog", "FallReading",
-    "FourPinReading", "Fuel", "GroundSoil", "Grounding", "Id", "Job", "Laid", "Leg", "LibraryLoad", "Load", "LoadKind", "Metal",
-    "Method", "Name", "Note", "Obstacle", "OtherLine", "Over", "Part", "Place", "Prices", "Pull", "Rope", "Run", "RunKind",
-    "Segment", "Size", "Source", "SourceKind", "Status", "Surface", "System", "Terminals", "Units", "WaterPipe", "WetRoom",
-    "route_length_m",
+    "FORMAT", "VERSION", "Across", "Bond", "Building", "BuildingUse", "CallChoice", "Circuit", "Companion", "Crossing",
+    "DropLimits", "Earthing", "Electrode", "ElectrodeKind", "Enclosure", "EnclosureKind", "Entry", "EntryKind", "FallLog",
+    "FallReading", "Fitting", "FittingKind", "FourPinReading", "Fuel", "GroundSoil", "Grounding", "Id", "Job", "Laid", "Leg",
+    "LibraryLoad", "Load", "LoadKind", "Metal", "Method", "Name", "Note", "Obstacle", "OtherLine", "Over", "Part", "Place",
+    "Prices", "Pull", "Rope", "Run", "RunKind", "Segment", "Size", "Source", "SourceKind", "Status", "Surface", "System",
+    "Terminals", "Units", "WaterPipe", "WetRoom", "route_length_m", "status_of",
 ]  # fmt: skip

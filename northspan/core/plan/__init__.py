@@ -1,8 +1,9 @@
 """The plan: every answer, with how it was worked. What screens, reports and exports draw."""
 
 from northspan.core.plan.property import BuildingPlan, EnclosurePlan, LoadPlan, MethodPlan, Plan, ShedPlan, SourcePlan, Way, WayPoint
-from northspan.core.plan.pull import CutLength, PullPlan, PullPoint, PullWay
+from northspan.core.plan.pull import Bought, CutLength, PullPlan, PullPoint, PullWay, StageLine, StagePlan, TrenchPlan
 from northspan.core.plan.run import (
+    BendMark,
     CallOption,
     CallPlan,
     Growth,
@@ -17,7 +18,8 @@ from northspan.core.plan.run import (
 from northspan.core.plan.shown import MarginShown, WorkGroup, WorkLine, printed, shown
 
 __all__ = [
-    "BuildingPlan", "CallOption", "CallPlan", "CutLength", "EnclosurePlan", "Growth", "LoadPlan", "MarginShown", "MethodPlan",
-    "Neighbour", "Plan", "PullPlan", "PullPoint", "PullWay", "RunPlan", "SchoolDrop", "ShedPlan", "SourcePlan", "StretchPlan",
-    "TapChoice", "VoltageWay", "Way", "WayPoint", "WirePlan", "WorkGroup", "WorkLine", "printed", "shown",
+    "BendMark", "Bought", "BuildingPlan", "CallOption", "CallPlan", "CutLength", "EnclosurePlan", "Growth", "LoadPlan",
+    "MarginShown", "MethodPlan", "Neighbour", "Plan", "PullPlan", "PullPoint", "PullWay", "RunPlan", "SchoolDrop", "ShedPlan",
+    "SourcePlan", "StageLine", "StagePlan", "StretchPlan", "TapChoice", "TrenchPlan", "VoltageWay", "Way", "WayPoint",
+    "WirePlan", "WorkGroup", "WorkLine", "printed", "shown",
 ]  # fmt: skip

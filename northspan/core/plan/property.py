@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 from northspan.core.findings import Finding
 from northspan.core.job import Part
+from northspan.core.plan.pull import StagePlan, TrenchPlan
 from northspan.core.plan.run import CallPlan, RunPlan
 from northspan.core.plan.shown import WorkGroup, WorkLine
 
@@ -144,4 +145,6 @@ class Plan(Part):
     buildings: dict[str, BuildingPlan]
     sources: dict[str, SourcePlan]
     loads: dict[str, LoadPlan]
+    trenches: tuple[TrenchPlan, ...]
+    stages: tuple[StagePlan, ...]
     findings: tuple[Finding, ...]

@@ -45,6 +45,42 @@ class CutLength:
 
 
 @dataclass(frozen=True, slots=True)
+class Bought:
+    """What is bought for the conductors of one size."""
+
+    size_name: str
+    count: int
+    words: str
+
+
+@dataclass(frozen=True, slots=True)
+class TrenchPlan:
+    """A trench in which several stretches lie, dug once: its name, the runs in it, what is dug."""
+
+    name: str
+    runs: tuple[str, ...]
+    group: WorkGroup
+
+
+@dataclass(frozen=True, slots=True)
+class StageLine:
+    """A run in one stage of the work, and what is done with it then."""
+
+    run: str
+    name: str
+    words: str
+
+
+@dataclass(frozen=True, slots=True)
+class StagePlan:
+    """A stage of the work: what stays, what is for now only, what is final, what goes out again."""
+
+    key: str
+    title: str
+    lines: tuple[StageLine, ...]
+
+
+@dataclass(frozen=True, slots=True)
 class PullPlan:
     """Everything decided about pulling a run in."""
 
@@ -57,6 +93,7 @@ class PullPlan:
     lubricant_l: float
     bends_deg: tuple[float, ...]
     lengths: tuple[CutLength, ...]
+    bought: tuple[Bought, ...]
     order: tuple[str, ...]
     cures: tuple[Cure, ...]
     stretches: tuple[WorkGroup, ...]

@@ -1,1 +1,31 @@
 """How wires go through a pipe: weight, tension from end to end, pressure at bends, lengths, lubricant, stages."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from northspan.core.findings import Finding
+from northspan.core.pull.along import height_findings, support_findings
+from northspan.core.pull.fittings import fitting_findings
+from northspan.core.pull.ground import ground_findings
+from northspan.core.pull.run_pull import pull_findings
+from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.sizing.run import SizedRun
+
+__all__ = ["route_findings"]
+
+
+def route_findings(run_id: str, sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
+    """Say what is wrong with how a run gets there: its pull, heights, straps, boxes, trench.
+
+    Parameters
+    ----------
+    run_id : str
+        Id of the run. [-]
+    sized : SizedRun
+        The run. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    for find in (pull_findings, height_findings, support_findings, fitting_findings, ground_findings):
+        yield from find(run_id, sized, rulebook)

@@ -1,27 +1,26 @@
-"""What each stretch asks above ground: how high it hangs, how it is strapped, how much its pipe grows."""
+"""What each stretch asks: how high it hangs, how it is strapped, how much its pipe grows; with its ground and its boxes."""
 
 from __future__ import annotations
 
 from collections.abc import Iterator
-from math import ceil, pi, sqrt
+from math import ceil
 
 from northspan.core.errors import OutsideTable
-from northspan.core.facts import run_facts
 from northspan.core.findings import Finding, Severity, pin
-from northspan.core.job import Method, Place, Segment, Status
+from northspan.core.job import Method, Place, Segment
 from northspan.core.plan import WorkGroup, printed
-from northspan.core.pull.bundle import AREA_M2
-from northspan.core.pull.trench import TrenchFacts, dig
+from northspan.core.pull.fittings import fitting_groups
+from northspan.core.pull.ground import ground_groups
+from northspan.core.pull.room import room_groups
 from northspan.core.routing.route import IN_PIPE
 from northspan.core.rulebooks.protocol import Rulebook
 from northspan.core.sizing.run import SizedRun
 from northspan.core.worked import Step, Worked, given, ruled, step
 
-WALL, CABLE_M = 1.15, 0.03  # outside over bore of a pipe; a cable that is laid by itself [m]
 SWING_K = {Place.outdoors: 55.0, Place.attic: 40.0, Place.indoors: 15.0}
 
 
-def straps(method: Method, size: str, length_m: float, rulebook: Rulebook) -> Worked[int]:
+def straps(method: Method, size: str, length_m: float, rulebook: Rulebook, *, wanted_m: float | None = None) -> Worked[int]:
     """Count the straps of a straight run between two boxes.
 
     Parameters
@@ -34,11 +33,14 @@ def straps(method: Method, size: str, length_m: float, rulebook: Rulebook) -> Wo
         Length. [m]
     rulebook : Rulebook
         The code to follow. [-]
+    wanted_m : float or None
+        Nearer together than the rule asks, as found or as wanted. [m]
     """
     apart, first = rulebook.supports(method, size)
+    apart_m = min(apart.value, wanted_m or apart.value)
     between_m = max(0.0, length_m - 2 * first.value)
-    count = max(1, ceil(between_m / apart.value - 1e-9) + 1) if length_m > first.value else 1
-    why = f"one {first.value:.2f} m from each end, the rest at most {apart.value:.2f} m apart"
+    count = max(1, ceil(between_m / apart_m - 1e-9) + 1) if length_m > first.value else 1
+    why = f"one {rulebook.depth_text(first.value)} from each end, the rest at most {rulebook.depth_text(apart_m)} apart"
     return Worked(count, (apart, first, ruled("n", "straps", f"{count}", why, apart.citation, count)))
 
 
@@ -68,7 +70,7 @@ def growth(method: Method, length_m: float, swing_k: float, rulebook: Rulebook) 
 
 
 def stretch_groups(sized: SizedRun, rulebook: Rulebook) -> tuple[WorkGroup, ...]:
-    """Work what the stretches of a run ask above ground.
+    """Work what the stretches of a run ask, one after another.
 
     Parameters
     ----------
@@ -78,37 +80,14 @@ def stretch_groups(sized: SizedRun, rulebook: Rulebook) -> tuple[WorkGroup, ...]
         The code to follow. [-]
     """
     found: list[WorkGroup] = []
-    for i, (segment, pipe) in enumerate(zip(sized.question.run.segments, sized.pipes, strict=True), 1):
-        if segment.place is Place.overhead:
-            height = _height(segment, sized, rulebook)
-            if height:
-                found.append(WorkGroup(f"height{i}", f"Stretch {i}, height", height.result, printed((height,))))
-            continue
-        size = pipe.value.size if pipe.value else ""
-        if segment.place is Place.buried:
-            found.append(_dug(i, segment, size, sized, rulebook))
-            out = (rulebook.riser(), *((rulebook.bushing(sized.tried.wire.size),) if size else ()))
-            found.append(WorkGroup(f"riser{i}", f"Stretch {i}, where it comes out", ", ".join(one.result for one in out), printed(out)))
-        if segment.place is Place.outdoors:
-            rated = rulebook.outdoors_rating()
-            found.append(WorkGroup(f"outdoors{i}", f"Stretch {i}, boxes", rated.result, printed((rated,))))
-        if size and segment.pull_points_m:
-            boxes = tuple(rulebook.pull_box(segment.method, size, sized.tried.wire.size, angle=angle) for angle in (False, True))
-            answer = " or ".join(dict.fromkeys(rulebook.depth_text(one.value) if one.value else one.result for one in boxes))
-            found.append(WorkGroup(f"box{i}", f"Stretch {i}, box at a pull point", answer, printed(boxes)))
-        if segment.place not in SWING_K or (segment.method not in IN_PIPE and segment.method is not Method.cable):
-            continue
-        fixed = straps(segment.method, size, segment.length_m, rulebook)
-        found.append(WorkGroup(f"straps{i}", f"Stretch {i}, straps", f"{fixed.value}", printed(fixed.steps)))
-        if segment.method in IN_PIPE:
-            grown = growth(segment.method, segment.length_m, SWING_K[segment.place], rulebook)
-            answer = f"{grown.value} fitting{'s' if grown.value > 1 else ''}" if grown.value else "no fitting"
-            found.append(WorkGroup(f"growth{i}", f"Stretch {i}, expansion", answer, printed(grown.steps)))
+    for i in range(len(sized.question.run.segments)):
+        found += [*room_groups(i, sized, rulebook), *_above(i, sized, rulebook), *ground_groups(i, sized, rulebook)]
+        found += fitting_groups(i, sized, rulebook)
     return tuple(found)
 
 
-def ground_findings(run_id: str, sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
-    """Say what of a buried run is not located yet, and which other lines it comes too close to.
+def support_findings(run_id: str, sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
+    """Say where straps as found stand too far apart, or too far from a box.
 
     Parameters
     ----------
@@ -119,49 +98,21 @@ def ground_findings(run_id: str, sized: SizedRun, rulebook: Rulebook) -> Iterato
     rulebook : Rulebook
         The code to follow. [-]
     """
-    run, at = sized.question.run, f"/runs/{run_id}"
-    buried = [i for i, segment in enumerate(run.segments) if segment.place is Place.buried]
-    if buried and run.status is Status.new and not run.located:
-        words = f"{run.name}: other lines in the ground are not located yet."
-        why = "Before the first spade: gas, water, cables and communication lines marked. Dig by hand beside a mark."
-        yield Finding(Severity.check, f"{at}/located", words, why, "local law", (pin(f"{at}/located", True, "Located and marked"),))
-    for i in buried:
-        segment = run.segments[i]
-        cover_m = segment.cover_m if segment.cover_m is not None else _least_cover(segment, sized, rulebook)
-        for n, line in enumerate(segment.crossings):
-            least = rulebook.line_distance(line.kind)
-            between_m = abs(line.depth_m - cover_m)
-            if between_m < least.value - 1e-6:
-                where = rulebook.length_text(line.at_m)
-                words = (
-                    f"{run.name}: {rulebook.depth_text(between_m)} from a {line.kind.value} line at {where}, {least.result} is the least."
-                )
-                deeper = round(line.depth_m + least.value, 2)
-                cures = (pin(f"{at}/segments/{i}/cover_m", deeper, f"Go under it, cover {rulebook.depth_text(deeper)}"),)
-                yield Finding(
-                    Severity.fix,
-                    f"{at}/segments/{i}/crossings/{n}",
-                    words,
-                    least.text[:1].upper() + least.text[1:] + ".",
-                    least.citation,
-                    cures,
-                )
-
-
-def _least_cover(segment: Segment, sized: SizedRun, rulebook: Rulebook) -> float:
-    run = run_facts(sized.question.run, sized.question.line_v)
-    return rulebook.cover(segment, run, sized.device.value).value or 0.0
-
-
-def _dug(number: int, segment: Segment, size: str, sized: SizedRun, rulebook: Rulebook) -> WorkGroup:
-    """The trench of a stretch, to its cover as noted or to the least."""
-    bore = next((p.bore_area for p in rulebook.pipes(segment.method, 3) if p.size == size), 0.0) * AREA_M2[rulebook.area_unit()]
-    outside_m = WALL * 2 * sqrt(bore / pi) if bore else CABLE_M
-    worked = dig(
-        TrenchFacts(segment.length_m, segment.cover_m if segment.cover_m is not None else _least_cover(segment, sized, rulebook), outside_m)
-    )
-    answer = f"locate first; {worked.value.dug_m3:.1f} m³ dug, {worked.value.sand_m3:.1f} m³ of sand"
-    return WorkGroup(f"trench{number}", f"Stretch {number}, trench", answer, printed(worked.steps))
+    for i, (segment, pipe) in enumerate(zip(sized.question.run.segments, sized.pipes, strict=True)):
+        if not _strapped(segment):
+            continue
+        limits = rulebook.supports(segment.method, pipe.value.size if pipe.value else "")
+        for field, words, limit in zip(("strap_m", "first_strap_m"), ("straps", "the first strap"), limits, strict=True):
+            found_m = getattr(segment, field)
+            if found_m is None or found_m <= limit.value + 1e-6:
+                continue
+            at = f"/runs/{run_id}/segments/{i}/{field}"
+            far = "apart" if field == "strap_m" else "from its box"
+            said = (
+                f"{sized.question.run.name}: {words} {rulebook.depth_text(found_m)} {far}, {rulebook.depth_text(limit.value)} is the most."
+            )
+            cure = pin(at, round(limit.value - 5e-4, 3), f"Strapped {rulebook.depth_text(limit.value)} {far}")
+            yield Finding(Severity.fix, at, said, "A pipe that hangs pulls at its couplings and its wires.", limit.citation, (cure,))
 
 
 def height_findings(run_id: str, sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
@@ -190,6 +141,30 @@ def height_findings(run_id: str, sized: SizedRun, rulebook: Rulebook) -> Iterato
             words = f"{name}: hangs {hangs} over a {below}, {least.result} is the least."
             why = "A ladder, a load or a lorry reaches it; insulation on a drop is no promise."
             yield Finding(Severity.fix, at, words, why, least.citation, (pin(at, round(least.value, 2), "Hung as high as it must"),))
+
+
+def _strapped(segment: Segment) -> bool:
+    return segment.place in SWING_K and (segment.method in IN_PIPE or segment.method is Method.cable)
+
+
+def _above(i: int, sized: SizedRun, rulebook: Rulebook) -> Iterator[WorkGroup]:
+    segment, pipe = sized.question.run.segments[i], sized.pipes[i].value
+    title, size = f"Stretch {i + 1}", pipe.size if pipe else ""
+    if segment.place is Place.overhead:
+        height = _height(segment, sized, rulebook)
+        if height:
+            yield WorkGroup(f"height{i + 1}", f"{title}, height", height.result, printed((height,)))
+    if segment.place is Place.outdoors:
+        rated = rulebook.outdoors_rating()
+        yield WorkGroup(f"outdoors{i + 1}", f"{title}, boxes", rated.result, printed((rated,)))
+    if not _strapped(segment):
+        return
+    fixed = straps(segment.method, size, segment.length_m, rulebook, wanted_m=segment.strap_m)
+    yield WorkGroup(f"straps{i + 1}", f"{title}, straps", f"{fixed.value}", printed(fixed.steps))
+    if segment.method in IN_PIPE:
+        grown = growth(segment.method, segment.length_m, SWING_K[segment.place], rulebook)
+        answer = f"{grown.value} fitting{'s' if grown.value > 1 else ''}" if grown.value else "no fitting"
+        yield WorkGroup(f"growth{i + 1}", f"{title}, expansion", answer, printed(grown.steps))
 
 
 def _height(segment: Segment, sized: SizedRun, rulebook: Rulebook) -> Step | None:

@@ -14,7 +14,7 @@ from northspan.core.worked import Margin, Step, Worked, ruled, step
 DENSITY_KG_M3 = {Metal.copper: 8890.0, Metal.aluminum: 2703.0}
 LAY = 1.02  # strands go around and are a little longer
 INSULATION_KG_M3 = 1400.0  # plastics run from 930 to 1400; the heavier one
-STANDS_N_M2 = {Metal.copper: 70e6, Metal.aluminum: 50e6}
+STEEL_KG_M3 = 7850.0
 SEVERAL = 0.8  # of several wires a part carries more than its share
 CRADLE_FROM, TRIANGLE_TO = 3.0, 2.4
 JAM_FROM, JAM_TO = 2.8, 3.2
@@ -61,9 +61,11 @@ def bundle_of(wires: tuple[PulledWire, ...], bore_m: float, rulebook: Rulebook) 
 
     References
     ----------
-    Densities of copper 8890 and aluminium 2703 kg/m³. Weight correction and arrangement: Rifenburg 1953. Tension of conductors:
-    70 N/mm² copper, 50 N/mm² aluminium, four fifths of it for more than three, as makers commonly state.
+    Densities of copper 8890 and aluminium 2703 kg/m³. Weight correction and arrangement: Rifenburg 1953. Tension of conductors
+    by the rulebook; four fifths of it for more than three, as makers commonly state.
     """
+    if not rulebook.single_wires(wires[0].insulation):
+        return _cable_of(wires, bore_m, rulebook)
     steps: list[Step] = []
     weight, stands, widest, count = 0.0, 0.0, 0.0, 0
     for i, wire in enumerate(wires):
@@ -74,7 +76,7 @@ def bundle_of(wires: tuple[PulledWire, ...], bore_m: float, rulebook: Rulebook) 
                    "density", g=GRAVITY_M_S2, k=LAY, A_c=metal_m2, d_c=density, A_i=around_m2, d_i=INSULATION_KG_M3)  # fmt: skip
         steps.append(one)
         weight += wire.count * one.value
-        stands += wire.count * metal_m2 * STANDS_N_M2[wire.metal]
+        stands += wire.count * metal_m2 * rulebook.pulling_stress(wire.metal).value * 1e6
         widest = max(widest, 2 * sqrt(outside_m2 / pi))
         count += wire.count
     total = step("w", f"weight of all {count}", " + ".join(f"n_{i} * w_{i}" for i in range(len(wires))), "N/m", "sum",
@@ -82,13 +84,38 @@ def bundle_of(wires: tuple[PulledWire, ...], bore_m: float, rulebook: Rulebook) 
     arrangement, correction, share = _arrangement(count, widest, bore_m)
     share_all = stands if count <= 3 else SEVERAL * stands  # noqa: PLR2004 - as makers state
     several = "" if count <= 3 else ", four fifths of it for more than three"  # noqa: PLR2004
-    limit = ruled("T_c", "what the conductors stand", f"{share_all:.0f} N", f"by their area{several}", "makers", share_all)
+    stress = rulebook.pulling_stress(wires[0].metal)
+    limit = ruled("T_c", "what the conductors stand", f"{share_all:.0f} N", f"{stress.result} of their area{several}", "makers", share_all)
     ratio = OVAL * bore_m / widest
     jams = count == 3 and JAM_FROM <= ratio <= JAM_TO  # noqa: PLR2004 - three wires jam
     why = "three wires may wedge side by side in a bend" if jams else "away from where three wires wedge, or not three of them"
     jam = ruled("J", "pipe over wire", f"{ratio:.2f}", f"{why}; {JAM_FROM:g} to {JAM_TO:g} is bad", _RIFENBURG, ratio)
     found = Bundle(Set(total.value, correction.value, share), share_all, count, widest, arrangement, ratio, jams)
     return Worked(found, (*steps, total, correction, limit, jam))
+
+
+def _cable_of(wires: tuple[PulledWire, ...], bore_m: float, rulebook: Rulebook) -> Worked[Bundle]:
+    """A cable of several cores goes in as one: what it weighs and stands by its cores, its armour, and what is around them."""
+    unit_m2 = AREA_M2[rulebook.area_unit()]
+    outside_m2 = sum(wire.count * rulebook.wire_area(wire.size, wire.insulation).value for wire in wires) * unit_m2
+    metal = wires[0].metal
+    cores = [wire for wire in wires if wire.size in rulebook.sizes(metal)]  # an armour is no size of conductor
+    cores_m2 = sum(wire.count * rulebook.area_m2(wire.size) for wire in cores)
+    steel_m2 = sum(wire.count * rulebook.area_m2(wire.size) for wire in wires if wire not in cores)
+    around_m2 = max(0.0, outside_m2 - cores_m2 - steel_m2)
+    weight = step("w", f"weight of the cable, {wires[0].insulation}", "g * (k * A_c * d_c + A_s * d_s + A_i * d_i)", "N/m", "density",
+                  g=GRAVITY_M_S2, k=LAY, A_c=cores_m2, d_c=DENSITY_KG_M3[metal], A_s=steel_m2, d_s=STEEL_KG_M3, A_i=around_m2,
+                  d_i=INSULATION_KG_M3)  # fmt: skip
+    widest = step("D", "across the cable, taken as round", "2 * sqrt(A / 3.1416)", "m", "makers' sizes", A=outside_m2)
+    stress = rulebook.pulling_stress(metal)
+    stands = cores_m2 * stress.value * 1e6
+    limit = ruled("T_c", "what its cores stand", f"{stands:.0f} N", f"{stress.result} of their area; by the cores alone", "makers",
+                  stands)  # fmt: skip
+    arrangement, correction, share = _arrangement(1, widest.value, bore_m)
+    found = Bundle(
+        Set(weight.value, correction.value, share), stands, 1, widest.value, arrangement, OVAL * bore_m / widest.value, jams=False
+    )
+    return Worked(found, (weight, widest, correction, limit))
 
 
 def jam_margin(bundle: Bundle) -> Margin | None:

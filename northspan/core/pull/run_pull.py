@@ -9,25 +9,25 @@ from functools import lru_cache
 from pydantic import JsonValue
 
 from northspan.core.findings import Cure, Edit, Finding, Severity
-from northspan.core.job import Place, Pull, Run, Segment, Status
-from northspan.core.plan import CutLength, PullPlan, PullWay, WorkGroup, printed, shown
+from northspan.core.job import Fitting, Pull, Segment
+from northspan.core.plan import PullPlan, PullWay, WorkGroup, printed, shown
 from northspan.core.plan import PullPoint as PlanPoint
 from northspan.core.pull.along import stretch_groups
 from northspan.core.pull.bundle import Bundle, PulledWire, bundle_of
+from northspan.core.pull.crew import order_of_work
+from northspan.core.pull.lengths import bought, cut_lengths
 from northspan.core.pull.mechanics import Point
 from northspan.core.pull.pulling import (
     PipeRun,
     Pulled,
     best_parting,
-    counted,
     limits,
     lubricant,
     most_n,
     pipe_runs,
     pull_both_ways,
 )
-from northspan.core.pull.trench import LOCATE
-from northspan.core.routing.route import IN_PIPE, turned_deg
+from northspan.core.routing.route import turned_deg
 from northspan.core.rulebooks.protocol import Rulebook
 from northspan.core.sizing.run import SizedRun, wires_in_pipe
 from northspan.core.worked import Margin, Worked, at_most
@@ -85,8 +85,6 @@ def hardest(question: PullQuestion, rulebook: Rulebook) -> Hardest | None:
     rulebook : Rulebook
         The code to follow. [-]
     """
-    if not rulebook.single_wires(question.groups[0].insulation):
-        return None
     each = [_through(pipe, question, rulebook) for pipe in pipe_runs(question.segments, question.sizes, rulebook)]
     return max(each, key=lambda one: max(margin.share for margin in one.margins), default=None)
 
@@ -104,9 +102,7 @@ def pull_findings(run_id: str, sized: SizedRun, rulebook: Rulebook) -> Iterator[
         The code to follow. [-]
     """
     found = hardest(question_of_pull(run_id, sized), rulebook)
-    yield from _outside(run_id, sized)
     if found is None:
-        yield from _bends_of_a_cable(run_id, sized)
         return
     name, at = sized.question.run.name, f"/runs/{run_id}/pull"
     for margin in found.margins:
@@ -115,13 +111,14 @@ def pull_findings(run_id: str, sized: SizedRun, rulebook: Rulebook) -> Iterator[
         if margin.key == "bends":
             words = f"{name}: {margin.used:.0f}° of bends between pull points, {margin.limit:.0f}° is the most."
             why, where = "Set a pull point part-way. A pull like this jams.", f"/runs/{run_id}/segments/{found.pipe.first}"
-            parting = tuple(cure for cure in found.cures if cure.edits[0].path.endswith("pull_points_m"))
+            parting = tuple(cure for cure in found.cures if cure.edits[0].path.endswith("fittings"))
             yield Finding(Severity.fix, where, words, why, margin.citation, parting)
         elif margin.key == "jam":
             words = f"{name}: three wires may wedge side by side in this pipe."
             yield Finding(Severity.check, at, words, "Take a pipe a size up or down, or pull a fourth wire along.", margin.citation)
         else:
-            words = f"{name}: {margin.words[:1].lower()}{margin.words[1:]} {margin.used:.0f} {margin.unit}, {margin.limit:.0f} is the most."
+            used, limit = rulebook.amount_text(margin.used, margin.unit), rulebook.amount_text(margin.limit, margin.unit)
+            words = f"{name}: {margin.words[:1].lower()}{margin.words[1:]} {used}, {limit} is the most."
             yield Finding(Severity.fix, at, words, "Part the pull, lubricate, or feed it from the other end.", margin.citation, found.cures)
 
 
@@ -137,12 +134,10 @@ def pull_of(run_id: str, sized: SizedRun, rulebook: Rulebook) -> PullPlan:
     rulebook : Rulebook
         The code to follow. [-]
     """
-    found, lengths = hardest(question_of_pull(run_id, sized), rulebook), tuple(_lengths(sized, rulebook))
+    found, lengths = hardest(question_of_pull(run_id, sized), rulebook), tuple(cut_lengths(sized, rulebook))
+    buy, along = tuple(bought(lengths, sized.question.run.pull.reel_m, rulebook)), stretch_groups(sized, rulebook)
     if found is None:
-        in_pipe = any(pipe.value for pipe in sized.pipes)
-        return PullPlan(
-            False, ONE_CABLE if in_pipe else NOT_PULLED, (), (), 0, 0, 0, (), lengths, (), (), stretch_groups(sized, rulebook), ()
-        )
+        return PullPlan(False, NOT_PULLED, (), (), 0, 0, 0, (), lengths, buy, (), (), along, ())
     pipe, bundle, pulled = found.pipe, found.bundle, found.pulled
     wet = lubricant(sum(segment.length_m for segment in pipe.segments), pipe.bore_m)
     ways = tuple(_ways(pipe, pulled.value))
@@ -150,37 +145,19 @@ def pull_of(run_id: str, sized: SizedRun, rulebook: Rulebook) -> PullPlan:
     tension = chosen.worst_n if sized.question.run.pull.lubricated else chosen.worst_dry_n
     stages = len(found.bends_deg)
     end = "its far end" if pulled.value.from_far else "its head"
-    words = f"{tension:.0f} N at most, fed from {end}, in {f'{stages} stages' if stages > 1 else 'one pull'}"
+    most = rulebook.amount_text(tension, "N")
+    words = f"{most} at most, fed from {end}, in {f'{stages} stages' if stages > 1 else 'one pull'}"
     working = (
-        WorkGroup("set", "The set of wires", f"{bundle.value.wires.weight_n_m:.1f} N/m", printed(bundle.steps)),
-        WorkGroup("tension", "Tension along the way", f"{tension:.0f} N", printed(pulled.steps)),
-        WorkGroup("lubricant", "Lubricant", f"{wet.value:.1f} L", printed((wet,))),
+        WorkGroup("set", "The set of wires", rulebook.amount_text(bundle.value.wires.weight_n_m, "N/m"), printed(bundle.steps)),
+        WorkGroup("tension", "Tension along the way", most, printed(pulled.steps)),
+        WorkGroup("lubricant", "Lubricant", rulebook.amount_text(wet.value, "L"), printed((wet,))),
     )
-    order = tuple(_order(sized, bundle.value, pulled.value, found.bends_deg))
+    order = tuple(order_of_work(sized, bundle.value, pulled.value, found.bends_deg))
     weight_n = bundle.value.wires.weight_n_m * sum(piece.along_m for piece in pipe.pieces)
-    margins, along = shown(found.margins), stretch_groups(sized, rulebook)
-    return PullPlan(True, words, ways, margins, stages, weight_n, wet.value, found.bends_deg, lengths, order, found.cures, along, working)
-
-
-def _outside(run_id: str, sized: SizedRun) -> Iterator[Finding]:
-    """Pull points that a shortened stretch left behind: they do not count."""
-    for i, segment in enumerate(sized.question.run.segments):
-        inside: list[JsonValue] = [one for one in segment.pull_points_m if one < segment.length_m]
-        if len(inside) < len(segment.pull_points_m):
-            at = f"/runs/{run_id}/segments/{i}/pull_points_m"
-            words = f"{sized.question.run.name}: a pull point lies beyond its stretch and does not count."
-            cure = Cure("Take it out", (Edit("add", at, inside),))
-            yield Finding(Severity.check, at, words, "The stretch is shorter than where it was noted.", "job", (cure,))
-
-
-def _bends_of_a_cable(run_id: str, sized: SizedRun) -> Iterator[Finding]:
-    """A cable is not worked as a pull, but its pipe has the same limit of bends."""
-    for i, turn in enumerate(sized.bends):
-        for margin in turn.margins:
-            if not margin.holds:
-                words = f"{sized.question.run.name}: {margin.used:.0f}° of bends between pull points, {margin.limit:.0f}° is the most."
-                why = "Set a pull point part-way. A pull like this jams."
-                yield Finding(Severity.fix, f"/runs/{run_id}/segments/{i}", words, why, margin.citation)
+    margins = shown(found.margins)
+    return PullPlan(
+        True, words, ways, margins, stages, weight_n, wet.value, found.bends_deg, lengths, buy, order, found.cures, along, working
+    )
 
 
 def _through(pipe: PipeRun, question: PullQuestion, rulebook: Rulebook) -> Hardest:
@@ -235,57 +212,7 @@ def _pull_point(run_id: str, pipe: PipeRun, at_m: float) -> Cure:
     while at < len(pipe.segments) - 1 and into_m > pipe.segments[at].length_m:
         into_m -= pipe.segments[at].length_m
         at += 1
-    there: list[JsonValue] = [*sorted({*pipe.segments[at].pull_points_m, round(into_m, 2)})]
-    path = f"/runs/{run_id}/segments/{pipe.first + at}/pull_points_m"
+    standing = (*pipe.segments[at].fittings, Fitting(at_m=max(0.01, round(into_m, 2))))
+    there: list[JsonValue] = [one.model_dump(mode="json") for one in sorted(standing, key=lambda one: one.at_m)]
+    path = f"/runs/{run_id}/segments/{pipe.first + at}/fittings"
     return Cure(f"Put a pull point at {at_m:.1f} m", (Edit("add", path, there),))
-
-
-def _lengths(sized: SizedRun, rulebook: Rulebook) -> Iterator[CutLength]:
-    """Every conductor of a run as it is cut."""
-    question, wire = sized.question, sized.tried.wire
-    pull = question.run.pull
-    route_m = sum(segment.length_m for segment in question.run.segments)
-    cut_m = route_m + 2 * pull.make_up_m + pull.coil_m
-    if not rulebook.single_wires(wire.insulation):
-        yield CutLength(wire.insulation, question.sets, rulebook.size_name(wire.size), "as marked", cut_m, question.sets * cut_m)
-        return
-    sizes = {"neutral": sized.grounded_size, "ground": sized.equipment_ground_size}
-    for role, color in rulebook.colors(question.run.circuit, old=question.run.old_colors):
-        size = sizes.get(role, wire.size)
-        if size and size in rulebook.sizes(wire.metal):
-            name = rulebook.dialect.equipment_ground if role == "ground" else role
-            yield CutLength(name, question.sets, rulebook.size_name(size), color, cut_m, question.sets * cut_m)
-
-
-def _minutes(run: Run, bends: tuple[float, ...]) -> float:
-    """How long a pull takes, by the thumb: making up a head for every stage, then by hand at a walk's half speed, slower in bends."""
-    length_m = sum(segment.length_m for segment in run.segments if segment.method in IN_PIPE)
-    return len(bends) * HEAD_MIN / max(1, run.pull.hands - 1) + length_m / FEED_M_MIN + sum(bends) / BEND_DEG_MIN
-
-
-def _order(sized: SizedRun, bundle: Bundle, pulled: Pulled, bends: tuple[float, ...]) -> Iterator[str]:
-    """What a crew does, in order."""
-    pull = sized.question.run.pull
-    feed, haul = ("the far end", "the head") if pulled.from_far else ("the head", "the far end")
-    run = sized.question.run
-    if run.status is Status.existing:
-        yield "Already in: what follows is for pulling it anew."
-    elif run.status is Status.temporary:
-        yield "For now only: slack at both ends, every wire marked, out again when the final one is in."
-    if any(segment.place is Place.buried for segment in run.segments):
-        yield f"Before the first spade: {LOCATE}."
-    yield "Both ends dead, locked and tested. No pull while there is lightning about: come down, walk away, wait half an hour."
-    yield f"Pipe swabbed and proved; {'a rope' if pull.rope.value == 'rope' else 'the ' + pull.rope.value} in from {haul} to {feed}."
-    yield f"Reels at {feed}, each wire marked with its tape at both ends before it goes in."
-    yield f"{bundle.count} heads staggered by a hand's width, taped to a smooth cone, the largest first."
-    if len(bends) > 1:
-        yield f"{len(bends)} stages: at each pull point take all of it out, figure of eight on a clean sheet, feed it in again."
-    people = pull.hands
-    does = "lubricates" if pull.lubricated else "guides"
-    yield f"{people} {'people' if people > 1 else 'person'}: one feeds and {does}, {max(1, people - 1)} at {haul}; one voice calls."
-    hard = max(counted(pulled, pull), key=lambda point: point.side_wall_n_m)
-    if hard.side_wall_n_m:
-        yield f"It will stick in {hard.words}: slow there, and never jerk."
-    yield f"About {_minutes(run, bends):.0f} minutes with {people} {'people' if people > 1 else 'person'}, once everything lies ready."
-    if pull.coil_m:
-        yield f"{pull.coil_m:g} m more through at the end, coiled for later, out of the way of lids."

@@ -3,13 +3,15 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
-from math import acos, atan2, ceil, cos, degrees, pi, radians, sin
+from itertools import pairwise
+from math import acos, atan2, ceil, cos, degrees, hypot, pi, radians, sin
 
-from northspan.core.job import Leg, Method, Segment
+from northspan.core.job import Fitting, Leg, Method, Segment
 
 IN_PIPE = frozenset({Method.pvc40, Method.pvc80, Method.emt, Method.rmc})
 QUARTER_DEG = 90.0
 NO_BEND_DEG = 10.0  # a pipe gives that much by itself, and a walked track wavers
+CORNER_M = 0.3  # a box that stands so near a corner is the corner
 
 
 @dataclass(frozen=True, slots=True)
@@ -49,11 +51,25 @@ def pieces_of(segment: Segment, radius_m: float) -> tuple[Piece, ...]:
 
     Notes
     -----
-    Measured legs give the bends by their directions. Of a stretch that is typed as one length only the sum of its bends is
-    known: they are taken as bends of at most 90°, evenly spread. Bends are short beside the way and add no length.
+    Measured legs give the bends by their directions; a box or body at a corner takes the bend's place. Of a stretch that is
+    typed as one length only the sum of its bends is known: they are taken as bends of at most 90°, evenly spread.
+    Bends are short beside the way and add no length.
     """
     whole = _by_legs(segment, radius_m) if segment.legs else _spread(segment, radius_m)
-    return _parted(whole, segment.pull_points_m)
+    return _parted(whole, tuple(one.at_m for one in segment.fittings if not at_corner(segment, one)))
+
+
+def at_corner(segment: Segment, fitting: Fitting) -> bool:
+    """Tell whether a box or body stands at a corner of the measured route.
+
+    Parameters
+    ----------
+    segment : Segment
+        The stretch. [m]
+    fitting : Fitting
+        The box or body. [m]
+    """
+    return any(abs(fitting.at_m - corner) <= CORNER_M for corner, _ in _corners(segment))
 
 
 def bends_between_deg(segment: Segment) -> tuple[float, ...]:
@@ -66,10 +82,31 @@ def bends_between_deg(segment: Segment) -> tuple[float, ...]:
 
     Examples
     --------
-    >>> bends_between_deg(Segment(length_m=40, bends_deg=360, pull_points_m=(20,)))
+    >>> bends_between_deg(Segment(length_m=40, bends_deg=360, fittings=(Fitting(at_m=20),)))
     (180.0, 180.0)
     """
     return turned_deg(pieces_of(segment, 0.0))
+
+
+def bend_places(segment: Segment) -> tuple[tuple[float, float], ...]:
+    """Say where the bends of a stretch are: distance from its head [m], angle [degrees].
+
+    Parameters
+    ----------
+    segment : Segment
+        The stretch. [-]
+
+    Examples
+    --------
+    >>> bend_places(Segment(length_m=30, bends_deg=180))
+    ((10.0, 90.0), (20.0, 90.0))
+    """
+    found, gone = [], 0.0
+    for piece in pieces_of(segment, 0.0):
+        if piece.bend:
+            found.append((round(gone, 6), round(degrees(piece.turn_rad), 6)))
+        gone += piece.along_m
+    return tuple(found)
 
 
 def turned_deg(pieces: tuple[Piece, ...]) -> tuple[float, ...]:
@@ -101,20 +138,30 @@ def turned_round(pieces: tuple[Piece, ...]) -> tuple[Piece, ...]:
     return tuple(turned)[::-1]
 
 
+def _corners(segment: Segment) -> list[tuple[float, float]]:
+    """Where a measured route turns, and how far: distance from the head of the stretch [m], angle [rad]; one for each joint of legs."""
+    found, gone = [], 0.0
+    legs: tuple[Leg, ...] = segment.legs
+    for before, leg in pairwise(legs):
+        gone += hypot(before.level_m, before.rise_m)
+        found.append((gone, _angle(atan2(before.rise_m, before.level_m), atan2(leg.rise_m, leg.level_m), radians(before.turn_deg))))
+    return [(at_m, turn if degrees(turn) > NO_BEND_DEG else 0.0) for at_m, turn in found]
+
+
 def _by_legs(segment: Segment, radius_m: float) -> list[Piece]:
     found: list[Piece] = []
-    legs: tuple[Leg, ...] = segment.legs
-    for i, leg in enumerate(legs):
-        slope = atan2(leg.rise_m, leg.level_m)
-        if i:
-            before = legs[i - 1]
-            turn = _angle(atan2(before.rise_m, before.level_m), slope, radians(before.turn_deg))
-            if degrees(turn) > NO_BEND_DEG:
+    corners = _corners(segment)
+    for i, leg in enumerate(segment.legs):
+        if i and corners[i - 1][1]:
+            at_m, turn = corners[i - 1]
+            if found and any(abs(one.at_m - at_m) <= CORNER_M for one in segment.fittings):
+                found[-1] = replace(found[-1], pull_point=True)
+            else:
                 found.append(Piece(f"bend {i}, {degrees(turn):.0f}°", turn_rad=turn, radius_m=radius_m))
-        length = (leg.level_m**2 + leg.rise_m**2) ** 0.5
+        length = hypot(leg.level_m, leg.rise_m)
         if length:
-            found.append(Piece(leg.words or f"leg {i + 1}", length_m=length, slope_rad=slope))
-    left_deg = segment.bends_deg - sum(degrees(piece.turn_rad) for piece in found)
+            found.append(Piece(leg.words or f"leg {i + 1}", length_m=length, slope_rad=atan2(leg.rise_m, leg.level_m)))
+    left_deg = segment.bends_deg - sum(degrees(turn) for _, turn in corners)
     if left_deg > NO_BEND_DEG:
         found.append(Piece(f"bends noted and in no leg, {left_deg:.0f}°", turn_rad=radians(left_deg), radius_m=radius_m))
     return found
@@ -155,5 +202,5 @@ def _parted(whole: list[Piece], at_m: tuple[float, ...]) -> tuple[Piece, ...]:
         at_its_end = bool(left) and not piece.bend and abs(left[0] - gone) <= 1e-9  # noqa: PLR2004 - rounding
         if at_its_end:
             left.pop(0)
-        found.append(replace(rest, pull_point=at_its_end))
+        found.append(replace(rest, pull_point=at_its_end or piece.pull_point))
     return tuple(found)

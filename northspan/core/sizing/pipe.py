@@ -109,7 +109,7 @@ def bends(segment: Segment, rulebook: Rulebook) -> Worked[float]:
     if segment.method in {Method.cable, Method.direct_burial, Method.overhead}:
         return Worked(segment.bends_deg)
     limit = rulebook.bends_limit_deg(segment.method)
-    most = max(bends_between_deg(segment)) if segment.pull_points_m or segment.legs else segment.bends_deg
+    most = max(bends_between_deg(segment)) if segment.fittings or segment.legs else segment.bends_deg
     margin = at_most("bends", "Bends", most, limit.value, "°", limit.citation)
     return Worked(most, (limit,), (margin,))
 

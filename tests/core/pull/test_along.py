@@ -4,7 +4,7 @@ import unittest
 
 from northspan.core.calculators import CALCULATORS
 from northspan.core.errors import OutsideTable
-from northspan.core.job import Method, Over, Place
+from northspan.core.job import Fitting, Method, Over, Place
 from northspan.core.pull.along import growth, straps
 from northspan.core.rulebook_change import moved
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
@@ -27,7 +27,7 @@ class Heights(unittest.TestCase):
         us = BOOKS["us-2023"]
         self.assertEqual([round(us.clearance(Over.walk, v).value / FT_M) for v in (150, 151)], [10, 12])
         self.assertEqual([round(us.clearance(Over.drive, v).value / FT_M) for v in (300, 301)], [12, 15])
-        self.assertEqual([round(us.clearance(over, 120).value / FT_M) for over in (Over.roof, Over.steep_roof)], [8, 3])
+        self.assertEqual([round(us.clearance(over, 120).value / FT_M, 3) for over in (Over.roof, Over.steep_roof)], [8.5, 3])
         with self.assertRaises(OutsideTable):
             BOOKS["uk-2022"].clearance(Over.roof, 230)
 
@@ -86,8 +86,9 @@ class Ground(unittest.TestCase):
         self.assertEqual(us.pull_box(Method.pvc40, "2", "6", angle=False).result, "by volume")
         self.assertAlmostEqual(ca.pull_box(Method.pvc40, "53", "4", angle=False).value, 8 * 0.053)
         self.assertAlmostEqual(uk.pull_box(Method.pvc40, "32", "16", angle=True).value, 6 * 0.032)
-        plan = run_of(a_feeder(90, 20, stretch={"pull_points_m": (10.0,)})).pull
-        self.assertIn("Stretch 1, box at a pull point", [group.title for group in plan.stretches])
+        plan = run_of(a_feeder(90, 20, stretch={"fittings": (Fitting(at_m=10.0),)})).pull
+        box = next(group for group in plan.stretches if group.title == "Stretch 1, pull box at 32.8 ft")
+        self.assertIn("within reach", [line.result for line in box.lines])
 
     def test_boxes_outdoors_are_rated(self):
         for book in BOOKS.values():
@@ -113,6 +114,23 @@ class Straps(unittest.TestCase):
                 self.assertEqual(apart, sorted(apart), (name, method))
             self.assertLess(book.supports(Method.cable, "")[0].value, 1.6)
 
+    def test_straps_as_found_are_held_against_the_rule(self):
+        def job(**found_m):
+            return a_feeder(40, 20, stretch={"place": Place.outdoors, **found_m})
+
+        size = run_of(job()).stretches[0].pipe_size
+        apart, first = BOOKS["us-2023"].supports(Method.pvc40, size)
+        for field, limit in (("strap_m", apart), ("first_strap_m", first)):
+            self.assertFalse(found(solve(job(**{field: limit.value})), "is the most"), field)
+            wide = job(**{field: limit.value + 0.01})
+            said = found(solve(wide), "is the most")
+            self.assertEqual([one.where for one in said], [f"/runs/F1/segments/0/{field}"])
+            self.assertFalse(found(solve(taken(wide, said[0].cures[0])), "is the most"))
+        closer = run_of(job(strap_m=apart.value / 2)).pull.stretches
+        count = {group.key: int(group.answer) for group in closer if group.key == "straps1"}["straps1"]
+        self.assertEqual(count, straps(Method.pvc40, size, 20, BOOKS["us-2023"], wanted_m=apart.value / 2).value)
+        self.assertGreater(count, straps(Method.pvc40, size, 20, BOOKS["us-2023"]).value)
+
 
 class Expansion(unittest.TestCase):
     def test_a_fitting_from_a_quarter_inch_in_the_us_and_from_45_mm_in_canada(self):
@@ -127,9 +145,9 @@ class Expansion(unittest.TestCase):
 
     def test_it_stands_with_the_stretch(self):
         run = run_of(a_feeder(40, 20, stretch={"place": Place.outdoors}))
-        self.assertEqual({group.key for group in run.pull.stretches}, {"straps1", "growth1", "outdoors1"})
+        self.assertEqual({group.key for group in run.pull.stretches}, {"room1", "straps1", "growth1", "outdoors1"})
         self.assertIn("1 fitting", [group.answer for group in run.pull.stretches])
-        self.assertEqual([group.key for group in run_of(a_feeder(40, 20)).pull.stretches], ["trench1", "riser1"])
+        self.assertEqual([group.key for group in run_of(a_feeder(40, 20)).pull.stretches], ["room1", "trench1", "riser1"])
 
     def test_calculators(self):
         ask = lambda name, **facts: CALCULATORS[name].work(CALCULATORS[name].question(**facts))  # noqa: E731 - short

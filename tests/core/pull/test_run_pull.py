@@ -6,7 +6,7 @@ import unittest
 from northspan.core.calculators import CALCULATORS
 from northspan.core.demo import kestrel_hollow
 from northspan.core.errors import InvalidJob
-from northspan.core.job import Leg, Method, Pull, Rope, Segment
+from northspan.core.job import Fitting, Leg, Method, Pull, Rope, Segment
 from northspan.core.pull.pulling import GRIP_N, HAND_N, lubricant, most_n
 from northspan.core.routing.route import bends_between_deg, pieces_of
 from northspan.core.rulebook_change import moved
@@ -34,8 +34,8 @@ class Way(unittest.TestCase):
         plain = Segment(length_m=40, bends_deg=360)
         self.assertEqual(bends_between_deg(plain), (360,))
         self.assertEqual(sum(piece.length_m for piece in pieces_of(plain, 0.2)), 40)
-        self.assertEqual(bends_between_deg(plain.model_copy(update={"pull_points_m": (20.0,)})), (180, 180))
-        self.assertEqual(bends_between_deg(plain.model_copy(update={"pull_points_m": (4.0, 36.0)})), (0, 360, 0))
+        self.assertEqual(bends_between_deg(plain.model_copy(update={"fittings": (Fitting(at_m=20.0),)})), (180, 180))
+        self.assertEqual(bends_between_deg(plain.model_copy(update={"fittings": (Fitting(at_m=4.0), Fitting(at_m=36.0))})), (0, 360, 0))
 
     def test_measured_legs_give_their_bends(self):
         legs = (Leg(level_m=0, rise_m=-1.5), Leg(level_m=30, turn_deg=90), Leg(level_m=10), Leg(level_m=0, rise_m=2))
@@ -118,29 +118,35 @@ class Limits(unittest.TestCase):
             counts = chosen.worst_n if lubricated else chosen.worst_dry_n
             lines = next(group for group in plan.working if group.key == "tension").lines
             self.assertTrue(any(f"{counts:.0f} N" in line.formula + line.words for line in lines), lubricated)
-            self.assertIn(f"{counts:.0f} N at most", plan.words)
+            self.assertIn(f"{counts / 4.44822:.0f} lbf at most", plan.words)
             self.assertTrue(any(("lubricated" if lubricated else "dry") in line.words for line in lines))
 
-    def test_a_cable_in_a_duct_is_not_worked_as_loose_wires(self):
+    def test_a_cable_in_a_duct_goes_in_as_one(self):
         job = moved(a_feeder(20, 20, stretch={"bends_deg": 180}), "uk-2022")
         run = job.runs["F1"].model_copy(update={"insulation": "armoured 70"})
         plan = pulled(checked(job, runs={"F1": run}))
-        self.assertFalse(plan.known)
-        self.assertIn("as one", plan.words)
+        self.assertTrue(plan.known)
         self.assertEqual([one.name for one in plan.lengths], ["armoured 70"])
+        self.assertNotIn("jam", [margin.key for margin in plan.margins])
         bent = run.model_copy(update={"segments": (run.segments[0].model_copy(update={"bends_deg": 181.0}),)})
         self.assertTrue(found(solve(checked(job, runs={"F1": bent})), "181° of bends"))
         self.assertFalse(found(solve(checked(job, runs={"F1": run})), "of bends"))
-        with self.assertRaisesRegex(InvalidJob, "pulled as one"):
-            ask("pull", rulebook="uk", pipe_size="50", wires=[{"count": 1, "size": "16", "insulation": "armoured 70"}])
+        cable = {"count": 2, "size": "16", "insulation": "armoured 70"}
+        level = ask("pull", rulebook="uk", pipe_size="110", length_m=50, wires=[cable], pull={"friction_factor": 0.4})
+        self.assertAlmostEqual(level.figures["tension_n"], 50 * 0.4 * level.figures["weight_n_m"], places=6)
+        copper = next(margin for margin in level.margins if margin.key == "conductors")
+        self.assertAlmostEqual(copper.limit, 2 * 16 * 50)
+        self.assertGreater(level.figures["weight_n_m"], 2 * 16e-6 * 8890 * 9.8)  # heavier than its copper
+        with self.assertRaisesRegex(InvalidJob, "do not go in as one set"):
+            ask("pull", rulebook="uk", pipe_size="110", wires=[cable, {"count": 1, "size": "16", "insulation": "singles"}])
 
     def test_a_pull_point_beyond_its_stretch_is_spoken_of(self):
         for at_m, said in ((29.9, False), (30.0, True)):
-            job = a_feeder(60, 30, stretch={"pull_points_m": (at_m,)})
+            job = a_feeder(60, 30, stretch={"fittings": (Fitting(at_m=at_m),)})
             beyond = found(solve(job), "lies beyond its stretch")
             self.assertEqual(bool(beyond), said)
             if beyond:
-                self.assertEqual(taken(job, beyond[0].cures[0]).runs["F1"].segments[0].pull_points_m, ())
+                self.assertEqual(taken(job, beyond[0].cures[0]).runs["F1"].segments[0].fittings, ())
 
     def test_a_pull_point_lowers_what_was_over(self):
         job = self.job()

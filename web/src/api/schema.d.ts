@@ -3138,6 +3138,16 @@ export interface components {
             trial?: components["schemas"]["Trial-Input"];
         };
         /**
+         * BendMark
+         * @description A bend of the pipe: how far from the head of the run [m], how sharp [degrees].
+         */
+        BendMark: {
+            /** Angle Deg */
+            angle_deg: number;
+            /** At M */
+            at_m: number;
+        };
+        /**
          * Bond
          * @description Neutral and ground, or two bars, in one place.
          * @enum {string}
@@ -3232,6 +3242,18 @@ export interface components {
              * @default 25
              */
             tails_size?: string;
+        };
+        /**
+         * Bought
+         * @description What is bought for the conductors of one size.
+         */
+        Bought: {
+            /** Count */
+            count: number;
+            /** Size Name */
+            size_name: string;
+            /** Words */
+            words: string;
         };
         /**
          * Building
@@ -3734,6 +3756,18 @@ export interface components {
              * @default 120
              */
             to_earth_v?: number;
+        };
+        /**
+         * Companion
+         * @description Another line that lies along a buried stretch in the same trench.
+         */
+        Companion: {
+            /**
+             * Apart M
+             * @description Clear distance between them. [m]
+             */
+            apart_m: number;
+            kind: components["schemas"]["OtherLine"];
         };
         /**
          * CoverQuestion
@@ -4836,6 +4870,78 @@ export interface components {
             /** Why */
             why: string;
         };
+        /**
+         * Fitting
+         * @description A box or a body in a pipe: where it stands, whether wires are joined in it, and how large it is, if that is known.
+         *
+         *     At a corner of a measured route it takes the place of the bend.
+         */
+        "Fitting-Input": {
+            /**
+             * At M
+             * @description From the head of the stretch. [m]
+             */
+            at_m: number;
+            /** @default pull_box */
+            kind?: components["schemas"]["FittingKind"];
+            /**
+             * Length M
+             * @description Inside, the way the wires go. [m]
+             * @default null
+             */
+            length_m?: number | null;
+            /**
+             * Spliced
+             * @description Wires are joined in it.
+             * @default false
+             */
+            spliced?: boolean;
+            /**
+             * Volume L
+             * @description Volume it is marked with. [L]
+             * @default null
+             */
+            volume_l?: number | null;
+        };
+        /**
+         * Fitting
+         * @description A box or a body in a pipe: where it stands, whether wires are joined in it, and how large it is, if that is known.
+         *
+         *     At a corner of a measured route it takes the place of the bend.
+         */
+        "Fitting-Output": {
+            /**
+             * At M
+             * @description From the head of the stretch. [m]
+             */
+            at_m: number;
+            /** @default pull_box */
+            kind: components["schemas"]["FittingKind"];
+            /**
+             * Length M
+             * @description Inside, the way the wires go. [m]
+             * @default null
+             */
+            length_m: number | null;
+            /**
+             * Spliced
+             * @description Wires are joined in it.
+             * @default false
+             */
+            spliced: boolean;
+            /**
+             * Volume L
+             * @description Volume it is marked with. [L]
+             * @default null
+             */
+            volume_l: number | null;
+        };
+        /**
+         * FittingKind
+         * @description What stands in a pipe part-way.
+         * @enum {string}
+         */
+        FittingKind: "pull_box" | "conduit_body";
         /**
          * FourPin
          * @description A four-pin reading.
@@ -6207,8 +6313,12 @@ export interface components {
             sources: {
                 [key: string]: components["schemas"]["SourcePlan"];
             };
+            /** Stages */
+            stages: components["schemas"]["StagePlan"][];
             /** Standing */
             standing: string;
+            /** Trenches */
+            trenches: components["schemas"]["TrenchPlan"][];
             /** Ways */
             ways: components["schemas"]["Way"][];
         };
@@ -6393,6 +6503,12 @@ export interface components {
              * @default 1.5
              */
             make_up_m?: number;
+            /**
+             * Reel M
+             * @description Wire on a reel; empty buys it by length. [m]
+             * @default null
+             */
+            reel_m?: number | null;
             /** @default line */
             rope?: components["schemas"]["Rope"];
             /**
@@ -6442,6 +6558,12 @@ export interface components {
              * @default 1.5
              */
             make_up_m: number;
+            /**
+             * Reel M
+             * @description Wire on a reel; empty buys it by length. [m]
+             * @default null
+             */
+            reel_m: number | null;
             /** @default line */
             rope: components["schemas"]["Rope"];
             /**
@@ -6458,6 +6580,8 @@ export interface components {
         PullPlan: {
             /** Bends Deg */
             bends_deg: number[];
+            /** Bought */
+            bought: components["schemas"]["Bought"][];
             /** Cures */
             cures: components["schemas"]["Cure"][];
             /** Known */
@@ -6532,6 +6656,7 @@ export interface components {
              *       "hands": 2,
              *       "lubricated": true,
              *       "make_up_m": 1.5,
+             *       "reel_m": null,
              *       "rope": "line",
              *       "rope_n": null
              *     }
@@ -6970,6 +7095,7 @@ export interface components {
              *       "hands": 2,
              *       "lubricated": true,
              *       "make_up_m": 1.5,
+             *       "reel_m": null,
              *       "rope": "line",
              *       "rope_n": null
              *     }
@@ -7153,6 +7279,7 @@ export interface components {
              *       "hands": 2,
              *       "lubricated": true,
              *       "make_up_m": 1.5,
+             *       "reel_m": null,
              *       "rope": "line",
              *       "rope_n": null
              *     }
@@ -7371,6 +7498,12 @@ export interface components {
              */
             bends_deg?: number;
             /**
+             * Beside
+             * @description Other lines in the same trench, if buried.
+             * @default []
+             */
+            beside?: components["schemas"]["Companion"][];
+            /**
              * Cover M
              * @description Cover as found or as wanted; empty asks for the least. [m]
              * @default null
@@ -7382,6 +7515,18 @@ export interface components {
              * @default []
              */
             crossings?: components["schemas"]["Crossing"][];
+            /**
+             * First Strap M
+             * @description The first strap from its box, as found or as wanted. [m]
+             * @default null
+             */
+            first_strap_m?: number | null;
+            /**
+             * Fittings
+             * @description Boxes and bodies along its pipe, at which wires can be taken out.
+             * @default []
+             */
+            fittings?: components["schemas"]["Fitting-Input"][];
             /**
              * Height M
              * @description Overhead: how high its lowest point hangs over that. [m]
@@ -7439,12 +7584,6 @@ export interface components {
             /** @default buried */
             place?: components["schemas"]["Place"];
             /**
-             * Pull Points M
-             * @description Where boxes or bodies stand, at which wires can be taken out: distance from its head. [m]
-             * @default []
-             */
-            pull_points_m?: number[];
-            /**
              * Shares With
              * @description Other runs that lie in the same pipe or bundle here.
              * @default []
@@ -7457,10 +7596,27 @@ export interface components {
              */
             slack_m?: number;
             /**
+             * @description Of this stretch, where it is not that of the run.
+             * @default null
+             */
+            status?: components["schemas"]["Status"] | null;
+            /**
+             * Strap M
+             * @description Straps as found or as wanted, how far apart; empty asks for the rule. [m]
+             * @default null
+             */
+            strap_m?: number | null;
+            /**
              * @description What is above it, if buried.
              * @default open_ground
              */
             surface?: components["schemas"]["Surface"];
+            /**
+             * Trench
+             * @description Name of its trench; stretches with the same name lie in one.
+             * @default
+             */
+            trench?: string;
         };
         /**
          * Segment
@@ -7482,6 +7638,12 @@ export interface components {
              */
             bends_deg: number;
             /**
+             * Beside
+             * @description Other lines in the same trench, if buried.
+             * @default []
+             */
+            beside: components["schemas"]["Companion"][];
+            /**
              * Cover M
              * @description Cover as found or as wanted; empty asks for the least. [m]
              * @default null
@@ -7493,6 +7655,18 @@ export interface components {
              * @default []
              */
             crossings: components["schemas"]["Crossing"][];
+            /**
+             * First Strap M
+             * @description The first strap from its box, as found or as wanted. [m]
+             * @default null
+             */
+            first_strap_m: number | null;
+            /**
+             * Fittings
+             * @description Boxes and bodies along its pipe, at which wires can be taken out.
+             * @default []
+             */
+            fittings: components["schemas"]["Fitting-Output"][];
             /**
              * Height M
              * @description Overhead: how high its lowest point hangs over that. [m]
@@ -7550,12 +7724,6 @@ export interface components {
             /** @default buried */
             place: components["schemas"]["Place"];
             /**
-             * Pull Points M
-             * @description Where boxes or bodies stand, at which wires can be taken out: distance from its head. [m]
-             * @default []
-             */
-            pull_points_m: number[];
-            /**
              * Shares With
              * @description Other runs that lie in the same pipe or bundle here.
              * @default []
@@ -7568,10 +7736,27 @@ export interface components {
              */
             slack_m: number;
             /**
+             * @description Of this stretch, where it is not that of the run.
+             * @default null
+             */
+            status: components["schemas"]["Status"] | null;
+            /**
+             * Strap M
+             * @description Straps as found or as wanted, how far apart; empty asks for the rule. [m]
+             * @default null
+             */
+            strap_m: number | null;
+            /**
              * @description What is above it, if buried.
              * @default open_ground
              */
             surface: components["schemas"]["Surface"];
+            /**
+             * Trench
+             * @description Name of its trench; stretches with the same name lie in one.
+             * @default
+             */
+            trench: string;
         };
         /**
          * Severity
@@ -7989,6 +8174,30 @@ export interface components {
             running: boolean;
         };
         /**
+         * StageLine
+         * @description A run in one stage of the work, and what is done with it then.
+         */
+        StageLine: {
+            /** Name */
+            name: string;
+            /** Run */
+            run: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * StagePlan
+         * @description A stage of the work: what stays, what is for now only, what is final, what goes out again.
+         */
+        StagePlan: {
+            /** Key */
+            key: string;
+            /** Lines */
+            lines: components["schemas"]["StageLine"][];
+            /** Title */
+            title: string;
+        };
+        /**
          * StartInJob
          * @description A guided start to add to a job that is there.
          */
@@ -8068,6 +8277,11 @@ export interface components {
          * @description A stretch of a run: its pipe, its least cover, where it lies on the way from the head of the run. [m]
          */
         StretchPlan: {
+            /**
+             * Bends
+             * @default []
+             */
+            bends: components["schemas"]["BendMark"][];
             /** Bends Deg */
             bends_deg: number;
             /** Cover M */
@@ -8270,6 +8484,17 @@ export interface components {
             secondary_device?: boolean;
             /** Secondary V */
             secondary_v: number;
+        };
+        /**
+         * TrenchPlan
+         * @description A trench in which several stretches lie, dug once: its name, the runs in it, what is dug.
+         */
+        TrenchPlan: {
+            group: components["schemas"]["WorkGroup"];
+            /** Name */
+            name: string;
+            /** Runs */
+            runs: string[];
         };
         /**
          * TrenchQuestion

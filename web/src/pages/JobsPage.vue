@@ -24,7 +24,9 @@ async function list(): Promise<void> {
 }
 
 async function startFrom(start: 'empty' | 'demo'): Promise<void> {
-  const { data, error } = await client.POST('/api/jobs', { body: { start, name: 'New property', answers: null, rulebook: rulebook.value } })
+  // A press before the rulebooks are here takes the first of them, as the list would have shown.
+  const body = { start, name: 'New property', answers: null, ...(rulebook.value ? { rulebook: rulebook.value } : {}) }
+  const { data, error } = await client.POST('/api/jobs', { body })
   if (data) await router.push(`/jobs/${data.id}/${start === 'empty' ? 'survey' : 'sizing'}`)
   else trouble.value = problemText(error as Problem)
 }

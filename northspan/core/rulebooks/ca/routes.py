@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from northspan.core.job import Method, OtherLine, Over
-from northspan.core.worked import Step, looked_up, ruled, step
+from northspan.core.job import Metal, Method, OtherLine, Over
+from northspan.core.worked import Step, looked_up, ruled
 
 _PVC_M = ((27, 0.75), (41, 1.2), (53, 1.5), (78, 1.8), (129, 2.1), (155, 2.5))
 _STEEL_M = ((21, 1.5), (35, 2.0), (155, 3.0))
@@ -11,7 +11,6 @@ _RULES = {Method.pvc40: "Rule 12-1114", Method.emt: "Rule 12-1404", Method.rmc: 
 PVC_MM_M_K = 0.052
 FITTING_MM = 45.0
 EIGHT_AWG_M2 = 8.36e-6
-FOUR_AWG_M2 = 21.1e-6
 
 
 def clearance(over: Over, to_earth_v: float) -> Step:
@@ -69,31 +68,6 @@ def bushing(area_m2: float) -> Step:
     large = area_m2 >= EIGHT_AWG_M2
     words = "insulating bushing" if large else "smooth end"
     return ruled("e", "at the end of the pipe", words, "from No. 8 up" if large else "below No. 8", "Rule 12-906", float(large))
-
-
-def pull_box(method: Method, size: str, area_m2: float, *, angle: bool) -> Step:
-    """Give the least length of a box at a pull point: eight times the pipe straight through, six times around a corner. [m]
-
-    Parameters
-    ----------
-    method : Method
-        Kind of pipe. [-]
-    size : str
-        Trade size. [-]
-    area_m2 : float
-        Of the largest wire; a small one goes by the volume of the box. [m²]
-    angle : bool
-        Around a corner. [-]
-
-    References
-    ----------
-    CE Code 2021, Rule 12-3036 from No. 4 up; 12-3034 below. A conduit body takes splices only if its volume is marked.
-    """
-    if area_m2 < FOUR_AWG_M2:
-        why = "below No. 4 its volume decides; a conduit body takes splices only if its volume is marked"
-        return ruled("l", f"box at the pull point, {size} {method}", "by volume", why, "Rule 12-3034", 0.0)
-    times = 6.0 if angle else 8.0
-    return step("l", f"least length of the box, {size} {method}", "n * D / 1000", "m", "Rule 12-3036", n=times, D=float(size))
 
 
 def outdoors_rating() -> Step:
@@ -162,3 +136,19 @@ def expansion(method: Method) -> tuple[Step, Step]:
     grows = PVC_MM_M_K if method is Method.pvc40 else 0.0117
     found = looked_up("k", "a metre grows by a degree", grows, "mm", "Rule 12-1118", row=method)
     return found, ruled("g", "a fitting from", f"{FITTING_MM:g} mm", "of change in length", "Rule 12-1118", FITTING_MM)
+
+
+def pulling_stress(metal: Metal) -> Step:
+    """Give what a conductor may be pulled with. [N/mm²]
+
+    Parameters
+    ----------
+    metal : Metal
+        Its metal. [-]
+
+    References
+    ----------
+    Makers: 0.008 lbf a circular mil of copper, 0.006 of aluminum.
+    """
+    newtons = {Metal.copper: 70.0, Metal.aluminum: 52.0}[metal]
+    return ruled("t", f"what {metal} may be pulled with", f"{newtons:.0f} N/mm²", "as makers state", "makers", newtons)

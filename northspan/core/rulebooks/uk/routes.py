@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 from northspan.core.errors import OutsideTable
-from northspan.core.job import Method, OtherLine, Over
-from northspan.core.worked import Step, looked_up, ruled, step
+from northspan.core.job import Metal, Method, OtherLine, Over
+from northspan.core.worked import Step, looked_up, ruled
 
 _PLASTIC_M = ((16, 0.75), (25, 1.5), (40, 1.75), (110, 2.0))
 _STEEL_M = ((16, 0.75), (25, 1.75), (40, 2.0), (110, 2.25))
@@ -71,28 +71,6 @@ def bushing(area_m2: float) -> Step:
     return ruled("e", "at the end of the conduit", "bush", "no sharp edge, whatever the size", "522.8", 1.0)
 
 
-def pull_box(method: Method, size: str, area_m2: float, *, angle: bool) -> Step:
-    """Give the least length of a box at a pull point: six times the pipe, for the bend of the wires. [m]
-
-    Parameters
-    ----------
-    method : Method
-        Kind of pipe. [-]
-    size : str
-        Trade size. [-]
-    area_m2 : float
-        Of the largest wire; the guide does not ask it. [m²]
-    angle : bool
-        Around a corner; the same. [-]
-
-    References
-    ----------
-    BS 7671:2018, 522.8.3: the bend of the cable decides; six outside diameters in the box are customary.
-    """
-    del area_m2, angle
-    return step("l", f"least length of the box, {size} {method}", "6 * D / 1000", "m", "522.8.3, guide", D=float(size))
-
-
 def outdoors_rating() -> Step:
     """Say how boxes outdoors are rated.
 
@@ -156,3 +134,19 @@ def expansion(method: Method) -> tuple[Step, Step]:
     grows = PVC_MM_M_K if method is Method.pvc40 else 0.0117
     found = looked_up("k", "a metre grows by a degree", grows, "mm", "makers", row=method)
     return found, ruled("g", "a coupler from", f"{FITTING_MM:g} mm", "of change in length", "makers", FITTING_MM)
+
+
+def pulling_stress(metal: Metal) -> Step:
+    """Give what a conductor may be pulled with. [N/mm²]
+
+    Parameters
+    ----------
+    metal : Metal
+        Its metal. [-]
+
+    References
+    ----------
+    Makers: 50 N/mm² of copper, 30 of aluminium.
+    """
+    newtons = {Metal.copper: 50.0, Metal.aluminum: 30.0}[metal]
+    return ruled("t", f"what {metal} may be pulled with", f"{newtons:.0f} N/mm²", "as makers state", "makers", newtons)

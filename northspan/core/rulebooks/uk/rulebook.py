@@ -23,6 +23,7 @@ from northspan.core.job import (
     System,
     Terminals,
 )
+from northspan.core.rulebooks.amounts import metric_amount
 from northspan.core.rulebooks.loop_protocol import LoopRules
 from northspan.core.rulebooks.protocol import (
     USUAL_GUARD,
@@ -42,7 +43,7 @@ from northspan.core.rulebooks.protocol import (
     TransformerFacts,
     Wire,
 )
-from northspan.core.rulebooks.uk import buildings, cables, conductors, devices, dwelling, routes, ways
+from northspan.core.rulebooks.uk import boxes, buildings, cables, conductors, devices, dwelling, routes, ways
 from northspan.core.rulebooks.uk.loop_rules import UkLoopRules
 from northspan.core.rulebooks.uk.sources import load_all, source
 from northspan.core.rulebooks.uk.words import CITATIONS, DIALECT
@@ -212,6 +213,10 @@ class UkRulebook:
     def length_text(self, length_m: float) -> str:
         """Write a length as people say it here."""
         return f"{length_m:.3g} m"
+
+    def amount_text(self, value: float, unit: str) -> str:
+        """Say a force or a volume, given in metric units, in those of the trade."""
+        return metric_amount(value, unit)
 
     def depth_text(self, depth_m: float) -> str:
         """Write a depth as people say it here."""
@@ -450,7 +455,23 @@ class UkRulebook:
 
     def pull_box(self, method: Method, size: str, wire: str, *, angle: bool) -> Step:
         """Give the least length of a box at a pull point. [m]"""
-        return routes.pull_box(method, size, self.area_m2(wire), angle=angle)
+        return boxes.pull_box(method, size, self.area_m2(wire), angle=angle)
+
+    def box_volume(self, wires: tuple[tuple[int, str], ...], ground: str | None, *, spliced: bool) -> Step:
+        """Give the least volume of a box by the wires in it; 0 where no figure is set. [L]"""
+        return boxes.box_volume(wires, ground, spliced=spliced)
+
+    def splice_in_body(self) -> Step:
+        """Say when wires may be joined in a conduit body."""
+        return boxes.splice_in_body()
+
+    def box_reach(self) -> Step:
+        """Say that a box stays within reach."""
+        return boxes.box_reach()
+
+    def pulling_stress(self, metal: Metal) -> Step:
+        """Give what a conductor may be pulled with. [N/mm²]"""
+        return routes.pulling_stress(metal)
 
     def outdoors_rating(self) -> Step:
         """Say how boxes outdoors are rated."""

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from northspan.core.job import Method, OtherLine, Over
-from northspan.core.worked import Step, looked_up, ruled, step
+from northspan.core.job import Metal, Method, OtherLine, Over
+from northspan.core.worked import Step, looked_up, ruled
 
 FOOT_M = 0.3048
 LOW_V, MID_V = 150.0, 300.0
@@ -32,7 +32,7 @@ def clearance(over: Over, to_earth_v: float) -> Step:
     Examples
     --------
     >>> [round(clearance(over, 120).value, 2) for over in (Over.walk, Over.drive, Over.street, Over.roof)]
-    [3.05, 3.66, 5.49, 2.44]
+    [3.05, 3.66, 5.49, 2.59]
     """
     feet, why = {
         Over.walk: (10.0, "over walks and ground, to 150 V to ground")
@@ -40,7 +40,7 @@ def clearance(over: Over, to_earth_v: float) -> Step:
         else (12.0, "over ground, above 150 V to ground"),
         Over.drive: (12.0, "over a dwelling's drive, to 300 V to ground") if to_earth_v <= MID_V else (15.0, "over a drive, above 300 V"),
         Over.street: (18.0, "over streets, alleys and where trucks pass"),
-        Over.roof: (8.0, "over a roof, and 3 ft to every side"),
+        Over.roof: (8.5, "over a roof, and 3 ft to every side"),
         Over.steep_roof: (3.0, "over a roof that rises 4 in 12 or more"),
     }[over]
     return ruled("h", "least height", f"{feet:g} ft", why, "230.24", feet * FOOT_M)
@@ -72,32 +72,6 @@ def bushing(area_m2: float) -> Step:
     large = area_m2 >= FOUR_AWG_M2
     words = "insulating bushing" if large else "smooth end"
     return ruled("e", "at the end of the pipe", words, "from 4 AWG up" if large else "below 4 AWG", "300.4(G)", float(large))
-
-
-def pull_box(method: Method, size: str, area_m2: float, *, angle: bool) -> Step:
-    """Give the least length of a box at a pull point: eight times the pipe straight through, six times around a corner. [m]
-
-    Parameters
-    ----------
-    method : Method
-        Kind of pipe. [-]
-    size : str
-        Trade size. [-]
-    area_m2 : float
-        Of the largest wire; a small one goes by the volume of the box. [m²]
-    angle : bool
-        Around a corner. [-]
-
-    References
-    ----------
-    NEC 2023, 314.28(A) from 4 AWG up; 314.16 below. A conduit body takes splices only if its volume is marked.
-    """
-    inches = {"1/2": 0.5, "3/4": 0.75, "1": 1.0, "1-1/4": 1.25, "1-1/2": 1.5, "2-1/2": 2.5, "3-1/2": 3.5}.get(size) or float(size)
-    if area_m2 < FOUR_AWG_M2:
-        why = "below 4 AWG its volume decides; a conduit body takes splices only if its volume is marked"
-        return ruled("l", f"box at the pull point, {size} {method}", "by volume", why, "314.16", 0.0)
-    times = 6.0 if angle else 8.0
-    return step("l", f"least length of the box, {size} {method}", "n * D * 0.0254", "m", "314.28(A)", n=times, D=inches)
 
 
 def outdoors_rating() -> Step:
@@ -162,3 +136,19 @@ def expansion(method: Method) -> tuple[Step, Step]:
     grows = PVC_MM_M_K if method in {Method.pvc40, Method.pvc80} else 0.0117
     found = looked_up("k", "a metre grows by a degree", grows, "mm", "352.44(A)" if grows > 0.02 else "steel", row=method)  # noqa: PLR2004
     return found, ruled("g", "a fitting from", f"{FITTING_MM:g} mm", "between fixed points", "352.44", FITTING_MM)
+
+
+def pulling_stress(metal: Metal) -> Step:
+    """Give what a conductor may be pulled with. [N/mm²]
+
+    Parameters
+    ----------
+    metal : Metal
+        Its metal. [-]
+
+    References
+    ----------
+    Makers: 0.008 lbf a circular mil of copper, 0.006 of aluminum.
+    """
+    newtons = {Metal.copper: 70.0, Metal.aluminum: 52.0}[metal]
+    return ruled("t", f"what {metal} may be pulled with", f"{newtons:.0f} N/mm²", "as makers state", "makers", newtons)

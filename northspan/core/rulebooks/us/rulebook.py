@@ -21,6 +21,7 @@ from northspan.core.job import (
     Terminals,
 )
 from northspan.core.rulebooks import north_american
+from northspan.core.rulebooks.amounts import us_amount
 from northspan.core.rulebooks.protocol import (
     USUAL_GUARD,
     AllowanceFacts,
@@ -40,7 +41,7 @@ from northspan.core.rulebooks.protocol import (
     Wire,
 )
 from northspan.core.rulebooks.us import ampacity as amp
-from northspan.core.rulebooks.us import buildings, devices, dwelling, electrodes, grounding, motors, raceways, routes, taps
+from northspan.core.rulebooks.us import boxes, buildings, devices, dwelling, electrodes, grounding, motors, raceways, routes, taps
 from northspan.core.rulebooks.us.sources import load_all, source
 from northspan.core.worked import Margin, Step, Worked, ruled
 
@@ -254,6 +255,10 @@ class UsRulebook:
         """Write a length as people say it here."""
         return f"{length_m / 0.3048:.3g} ft"
 
+    def amount_text(self, value: float, unit: str) -> str:
+        """Say a force or a volume, given in metric units, in those of the trade."""
+        return us_amount(value, unit)
+
     def depth_text(self, depth_m: float) -> str:
         """Write a depth as people say it here."""
         return f"{depth_m / 0.0254:.3g} in"
@@ -456,7 +461,23 @@ class UsRulebook:
 
     def pull_box(self, method: Method, size: str, wire: str, *, angle: bool) -> Step:
         """Give the least length of a box at a pull point. [m]"""
-        return routes.pull_box(method, size, self.area_m2(wire), angle=angle)
+        return boxes.pull_box(method, size, self.area_m2(wire), angle=angle)
+
+    def box_volume(self, wires: tuple[tuple[int, str], ...], ground: str | None, *, spliced: bool) -> Step:
+        """Give the least volume of a box by the wires in it; 0 where no figure is set. [L]"""
+        return boxes.box_volume(wires, ground, spliced=spliced)
+
+    def splice_in_body(self) -> Step:
+        """Say when wires may be joined in a conduit body."""
+        return boxes.splice_in_body()
+
+    def box_reach(self) -> Step:
+        """Say that a box stays within reach."""
+        return boxes.box_reach()
+
+    def pulling_stress(self, metal: Metal) -> Step:
+        """Give what a conductor may be pulled with. [N/mm²]"""
+        return routes.pulling_stress(metal)
 
     def outdoors_rating(self) -> Step:
         """Say how boxes outdoors are rated."""

@@ -1,0 +1,165 @@
+"""What a run asks of the ground: where it comes out, its trench, other lines near it."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from math import pi, sqrt
+
+from northspan.core.facts import run_facts
+from northspan.core.findings import Finding, Severity, pin, sentence
+from northspan.core.job import Place, Segment, Status, status_of
+from northspan.core.plan import TrenchPlan, WorkGroup, printed
+from northspan.core.pull.bundle import AREA_M2
+from northspan.core.pull.trench import Trench, TrenchFacts, dig
+from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.sizing.run import SizedRun
+from northspan.core.worked import ruled
+
+WALL, CABLE_M = 1.15, 0.03  # outside over bore of a pipe; a cable that is laid by itself [m]
+TO_DIG = frozenset({Status.new, Status.temporary})
+
+
+def ground_groups(i: int, sized: SizedRun, rulebook: Rulebook) -> Iterator[WorkGroup]:
+    """Work what a buried stretch asks: how it comes out of the ground, and its own trench.
+
+    Parameters
+    ----------
+    i : int
+        Number of the stretch. [-]
+    sized : SizedRun
+        The run. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    run, pipe = sized.question.run, sized.pipes[i].value
+    segment, title = run.segments[i], f"Stretch {i + 1}"
+    if segment.place is not Place.buried:
+        return
+    if status_of(run, segment) not in TO_DIG:
+        there = ruled("0", "trench", "none", "it lies in the ground already", "job")
+        yield WorkGroup(f"trench{i + 1}", f"{title}, trench", "none: it is there", printed((there,)))
+    elif segment.trench:
+        shared = ruled("0", "trench", segment.trench, "dug once for all that lies in it", "job")
+        yield WorkGroup(f"trench{i + 1}", f"{title}, trench", f"in the trench “{segment.trench}”", printed((shared,)))
+    else:
+        worked = dig(_facts([(segment, _cover_m(segment, sized, rulebook), _outside_m(i, sized, rulebook))]))
+        yield WorkGroup(f"trench{i + 1}", f"{title}, trench", _dug(worked.value, rulebook), printed(worked.steps))
+    out = (rulebook.riser(), *((rulebook.bushing(sized.tried.wire.size),) if pipe else ()))
+    yield WorkGroup(f"riser{i + 1}", f"{title}, where it comes out", ", ".join(one.result for one in out), printed(out))
+
+
+def shared_trenches(sized: dict[str, SizedRun], rulebook: Rulebook) -> tuple[TrenchPlan, ...]:
+    """Work the trenches in which several stretches lie, each dug once: as long and as deep as the most of them, as wide as all.
+
+    Parameters
+    ----------
+    sized : dict of SizedRun
+        The runs by id. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    named: dict[str, list[tuple[str, int]]] = {}
+    for run_id, one in sized.items():
+        for i, segment in enumerate(one.question.run.segments):
+            if segment.trench and segment.place is Place.buried and status_of(one.question.run, segment) is not Status.remove:
+                named.setdefault(segment.trench, []).append((run_id, i))
+    return tuple(_shared(name, members, sized, rulebook) for name, members in named.items())
+
+
+def ground_findings(run_id: str, sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
+    """Say what of a buried run is not located yet, and which other lines it comes too close to.
+
+    Parameters
+    ----------
+    run_id : str
+        Id of the run. [-]
+    sized : SizedRun
+        The run. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    run, at = sized.question.run, f"/runs/{run_id}"
+    buried = [i for i, segment in enumerate(run.segments) if segment.place is Place.buried]
+    if any(status_of(run, run.segments[i]) in TO_DIG for i in buried) and not run.located:
+        words = f"{run.name}: other lines in the ground are not located yet."
+        why = "Before the first spade: gas, water, cables and communication lines marked. Dig by hand beside a mark."
+        yield Finding(Severity.check, f"{at}/located", words, why, "local law", (pin(f"{at}/located", True, "Located and marked"),))
+    for i in buried:
+        yield from _crossed(run_id, i, sized, rulebook)
+        yield from _beside(run_id, i, sized, rulebook)
+
+
+def _crossed(run_id: str, i: int, sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
+    run, at = sized.question.run, f"/runs/{run_id}/segments/{i}"
+    cover_m = _cover_m(run.segments[i], sized, rulebook)
+    for n, line in enumerate(run.segments[i].crossings):
+        least = rulebook.line_distance(line.kind)
+        between_m = abs(line.depth_m - cover_m)
+        if between_m >= least.value - 1e-6:
+            continue
+        where = rulebook.length_text(line.at_m)
+        words = f"{run.name}: {rulebook.depth_text(between_m)} from a {line.kind.value} line at {where}, {least.result} is the least."
+        deeper = round(line.depth_m + least.value, 2)
+        cures = (pin(f"{at}/cover_m", deeper, f"Go under it, cover {rulebook.depth_text(deeper)}"),)
+        yield Finding(Severity.fix, f"{at}/crossings/{n}", words, sentence(least.text), least.citation, cures)
+
+
+def _beside(run_id: str, i: int, sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
+    run, at = sized.question.run, f"/runs/{run_id}/segments/{i}/beside"
+    for n, line in enumerate(run.segments[i].beside):
+        least = rulebook.line_distance(line.kind)
+        if line.apart_m >= least.value - 1e-6:
+            continue
+        words = (
+            f"{run.name}: {rulebook.depth_text(line.apart_m)} beside a {line.kind.value} line in its trench, {least.result} is the least."
+        )
+        cure = pin(f"{at}/{n}/apart_m", round(least.value, 4), f"Keep them {least.result} apart")
+        yield Finding(Severity.fix, f"{at}/{n}", words, sentence(least.text), least.citation, (cure,))
+
+
+def _shared(name: str, members: list[tuple[str, int]], sized: dict[str, SizedRun], rulebook: Rulebook) -> TrenchPlan:
+    lines = []
+    for run_id, i in members:
+        segment = sized[run_id].question.run.segments[i]
+        lines.append((segment, _cover_m(segment, sized[run_id], rulebook), _outside_m(i, sized[run_id], rulebook)))
+    worked = dig(_facts(lines))
+    runs = tuple(dict.fromkeys(run_id for run_id, _ in members))
+    who = ", ".join(sized[run_id].question.run.name for run_id in runs)
+    heat = ruled(
+        "k", "heat of the neighbours", "not counted", "pipes that touch warm each other; keep them as far apart as drawn", "makers"
+    )
+    there = [one for one in members if status_of(sized[one[0]].question.run, sized[one[0]].question.run.segments[one[1]]) not in TO_DIG]
+    old = (ruled("o", "already in it", f"{len(there)}", "dig by hand beside what is there", "custom", len(there)),) if there else ()
+    group = WorkGroup(f"trench {name}", f"Trench “{name}”: {who}", _dug(worked.value, rulebook), printed((*worked.steps, heat, *old)))
+    return TrenchPlan(name, runs, group)
+
+
+def _facts(lines: list[tuple[Segment, float, float]]) -> TrenchFacts:
+    """A trench for stretches, each with its cover and its outside: as long and deep as the most of them."""
+    length_m, cover_m = max(one.length_m for one, _, _ in lines), max(cover for _, cover, _ in lines)
+    others = tuple(line.apart_m for one, _, _ in lines for line in one.beside)
+    return TrenchFacts(length_m, cover_m, tuple(outside for _, _, outside in lines), others_apart_m=others)
+
+
+def _dug(trench: Trench, rulebook: Rulebook) -> str:
+    wide, dug, sand = (
+        rulebook.depth_text(trench.width_m),
+        rulebook.amount_text(trench.dug_m3, "m³"),
+        rulebook.amount_text(trench.sand_m3, "m³"),
+    )
+    return f"locate first; {wide} wide, {dug} dug, {sand} of sand"
+
+
+def _cover_m(segment: Segment, sized: SizedRun, rulebook: Rulebook) -> float:
+    """Cover as found or as wanted, the least otherwise. [m]"""
+    if segment.cover_m is not None:
+        return segment.cover_m
+    run = run_facts(sized.question.run, sized.question.line_v)
+    return rulebook.cover(segment, run, sized.device.value).value or 0.0
+
+
+def _outside_m(i: int, sized: SizedRun, rulebook: Rulebook) -> float:
+    pipe, method = sized.pipes[i].value, sized.question.run.segments[i].method
+    size = pipe.size if pipe else ""
+    bore = next((p.bore_area for p in rulebook.pipes(method, 3) if p.size == size), 0.0) * AREA_M2[rulebook.area_unit()]
+    return WALL * 2 * sqrt(bore / pi) if bore else CABLE_M

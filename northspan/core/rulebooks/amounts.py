@@ -1,0 +1,43 @@
+"""Forces and volumes in the units of a trade."""
+
+from __future__ import annotations
+
+_US = {"N": (4.4482216, "lbf"), "N/m": (14.593903, "lbf/ft"), "m³": (0.76455486, "yd³"), "L": (0.94635295, "qt"), "mL": (16.387064, "in³")}
+_PLACES = {"m³": 1, "L": 1, "yd³": 1, "qt": 1, "in³": 1}
+
+
+def metric_amount(value: float, unit: str) -> str:
+    """Say an amount in metric units.
+
+    Parameters
+    ----------
+    value : float
+        The amount. [unit]
+    unit : str
+        N, N/m, m³, L, mL or another one.
+
+    Examples
+    --------
+    >>> metric_amount(374.4, "N"), metric_amount(1.14, "L")
+    ('374 N', '1.1 L')
+    """
+    return f"{value:.{_PLACES.get(unit, 0)}f} {unit}"
+
+
+def us_amount(value: float, unit: str) -> str:
+    """Say an amount in pounds of force, cubic yards and quarts.
+
+    Parameters
+    ----------
+    value : float
+        The amount, metric. [unit]
+    unit : str
+        N, N/m, m³, L, mL or another one.
+
+    Examples
+    --------
+    >>> us_amount(374, "N"), us_amount(1, "m³"), us_amount(90, "°")
+    ('84 lbf', '1.3 yd³', '90 °')
+    """
+    per, name = _US.get(unit, (1.0, unit))
+    return metric_amount(value / per, name)

@@ -1,0 +1,91 @@
+"""Boxes and bodies along a pipe: how long, of what volume, when wires may be joined in them, how they are reached."""
+
+from __future__ import annotations
+
+from northspan.core.job import Method
+from northspan.core.worked import Step, ruled, step
+
+FOUR_AWG_M2 = 21.1e-6
+VOLUME_IN3 = {"14": 2.0, "12": 2.25, "10": 2.5, "8": 3.0, "6": 5.0}
+LITRE_IN3 = 0.016387064
+
+
+def pull_box(method: Method, size: str, area_m2: float, *, angle: bool) -> Step:
+    """Give the least length of a box at a pull point: eight times the pipe straight through, six times around a corner. [m]
+
+    Parameters
+    ----------
+    method : Method
+        Kind of pipe. [-]
+    size : str
+        Trade size. [-]
+    area_m2 : float
+        Of the largest wire; a small one goes by the volume of the box. [m²]
+    angle : bool
+        Around a corner. [-]
+
+    References
+    ----------
+    NEC 2023, 314.28(A) from 4 AWG up; 314.16 below. A conduit body takes splices only if its volume is marked.
+    """
+    inches = {"1/2": 0.5, "3/4": 0.75, "1": 1.0, "1-1/4": 1.25, "1-1/2": 1.5, "2-1/2": 2.5, "3-1/2": 3.5}.get(size) or float(size)
+    if area_m2 < FOUR_AWG_M2:
+        why = "below 4 AWG its volume decides; a conduit body takes splices only if its volume is marked"
+        return ruled("l", f"box at the pull point, {size} {method}", "by volume", why, "314.16", 0.0)
+    times = 6.0 if angle else 8.0
+    return step("l", f"least length of the box, {size} {method}", "n * D * 0.0254", "m", "314.28(A)", n=times, D=inches)
+
+
+def box_volume(wires: tuple[tuple[int, str], ...], ground: str | None, *, spliced: bool) -> Step:
+    """Give the least volume of a box or body by the wires in it. [L]
+
+    A wire that goes through counts once, one that is joined counts on both sides of the joint; the grounds count as one, the largest.
+
+    Parameters
+    ----------
+    wires : tuple of (int, str)
+        Insulated wires: how many of which size. [-]
+    ground : str or None
+        Size of the equipment ground. [-]
+    spliced : bool
+        Whether they are joined in it. [-]
+
+    References
+    ----------
+    NEC 2023, 314.16(B) and its Table, 14 to 6 AWG; above that the length of the box decides, and the value is 0.
+
+    Examples
+    --------
+    >>> round(box_volume(((3, "6"),), "10", spliced=True).value / LITRE_IN3, 1)
+    32.5
+    """
+    if any(size not in VOLUME_IN3 for _, size in wires):
+        return ruled("v", "volume", "by length", "above 6 AWG the length of the box decides", "314.28", 0.0)
+    allowance = VOLUME_IN3.get(ground or "", 0.0)
+    each = " + ".join(f"n_{i} * v_{i}" for i in range(len(wires)))
+    figures = {f"n_{i}": float(count) for i, (count, _) in enumerate(wires)} | {
+        f"v_{i}": VOLUME_IN3[size] for i, (_, size) in enumerate(wires)
+    }
+    return step("v", "least volume for these wires", f"q * (s * ({each}) + v_g)", "L", "314.16(B)", q=LITRE_IN3, s=2.0 if spliced else 1.0,
+                v_g=allowance, **figures)  # fmt: skip
+
+
+def splice_in_body() -> Step:
+    """Say when wires may be joined in a conduit body.
+
+    References
+    ----------
+    NEC 2023, 314.16(C)(2).
+    """
+    why = "only in one that is durably marked with its volume, and only as many as that holds"
+    return ruled("j", "joints in a conduit body", "if marked", why, "314.16(C)(2)")
+
+
+def box_reach() -> Step:
+    """Say that a box stays within reach.
+
+    References
+    ----------
+    NEC 2023, 314.29.
+    """
+    return ruled("a", "its cover", "within reach", "opened without digging or breaking anything", "314.29")
