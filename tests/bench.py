@@ -111,7 +111,7 @@ def over_http() -> list[Row]:
         job = state["job"]
 
         def drag(number: int) -> None:
-            job["runs"]["F2"]["segments"][1]["pull_points_m"] = [10 + 0.05 * number]
+            job["runs"]["F2"]["segments"][1]["fittings"] = [{"at_m": 10 + 0.05 * number}]
             status, _ = server.ask("POST", "/api/solve?focus=F2", job)
             assert status == 200
 

@@ -8,7 +8,7 @@ from functools import lru_cache
 
 from northspan.core.findings import Cure, Finding
 from northspan.core.job import Job
-from northspan.core.plan import CallOption, CallPlan, MarginShown, Plan, WorkGroup, WorkLine
+from northspan.core.plan import CallOption, CallPlan, MarginShown, Plan, PullPlan, WorkGroup, WorkLine
 from northspan.core.rulebooks.protocol import Rulebook
 
 KEPT_TEXTS = 20_000
@@ -99,6 +99,27 @@ class Wording:
         """
         return tuple(self._line(line) for line in lines) if self._pattern else lines
 
+    def pull(self, one: PullPlan) -> PullPlan:
+        """Say the plan of a pull.
+
+        Parameters
+        ----------
+        one : PullPlan
+            The plan. [-]
+        """
+        if not self._pattern:
+            return one
+        return replace(
+            one,
+            words=self.said(one.words),
+            ways=tuple(replace(way, words=self.said(way.words)) for way in one.ways),
+            margins=tuple(self.margin(part) for part in one.margins),
+            order=tuple(self.said(line) for line in one.order),
+            cures=tuple(Cure(self.said(cure.words), cure.edits) for cure in one.cures),
+            stretches=tuple(self.group(part) for part in one.stretches),
+            working=tuple(self.group(part) for part in one.working),
+        )
+
     def margin(self, one: MarginShown) -> MarginShown:
         """Say a limit.
 
@@ -134,7 +155,8 @@ def wording_of(job: Job, rulebook: Rulebook) -> Wording:
     if not rulebook.dialect.phrases:
         return _PLAIN
     named = (job.sources, job.buildings, job.enclosures, job.electrodes, job.loads, job.runs)
-    return _wording(rulebook.dialect.phrases, tuple(sorted({part.name for parts in named for part in parts.values()})))
+    trenches = {one.trench for run in job.runs.values() for one in run.segments if one.trench}
+    return _wording(rulebook.dialect.phrases, tuple(sorted({part.name for parts in named for part in parts.values()} | trenches)))
 
 
 def in_words(plan: Plan, wording: Wording) -> Plan:
@@ -159,6 +181,7 @@ def in_words(plan: Plan, wording: Wording) -> Plan:
                 "working": tuple(group(one) for one in run.working),
                 "calls": tuple(call(one) for one in run.calls),
                 "cautions": tuple(say(one) for one in run.cautions),
+                "pull": wording.pull(run.pull) if run.pull else None,
             }
         )
         for key, run in plan.runs.items()
@@ -174,7 +197,8 @@ def in_words(plan: Plan, wording: Wording) -> Plan:
     }
     sources = {key: replace(one, calls=tuple(call(part) for part in one.calls)) for key, one in plan.sources.items()}
     findings = tuple(wording.finding(one) for one in plan.findings)
-    standing = say(plan.standing)
+    trenches = tuple(replace(one, group=group(one.group)) for one in plan.trenches)
+    stages = tuple(replace(one, lines=tuple(replace(line, words=say(line.words)) for line in one.lines)) for one in plan.stages)
     return plan.model_copy(
         update={
             "runs": runs,
@@ -183,7 +207,9 @@ def in_words(plan: Plan, wording: Wording) -> Plan:
             "loads": loads,
             "enclosures": enclosures,
             "findings": findings,
-            "standing": standing,
+            "trenches": trenches,
+            "stages": stages,
+            "standing": say(plan.standing),
         }
     )
 

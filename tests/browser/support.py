@@ -24,6 +24,8 @@ FLAGS = [
 AXE = (TOP / "web/node_modules/axe-core/axe.min.js").read_text()
 PATIENCE_MS = 60_000  # a busy machine is slow, not wrong
 expect.set_options(timeout=PATIENCE_MS)
+FOCUSED = """(() => { const e = document.activeElement
+  return e.getAttribute("aria-label") || e.innerText || (e.labels && e.labels[0] && e.labels[0].innerText) || "" })()"""
 PHONE = {"viewport": {"width": 390, "height": 844}, "has_touch": True, "is_mobile": True}
 
 
@@ -101,6 +103,14 @@ class BrowserCase(unittest.TestCase):
             if not self.page.get_by_role("dialog").count():
                 return
         self.fail("Escape does not close the dialog")
+
+    def reach(self, name: str, most: int = 80) -> None:
+        """Tab until something of this name has the focus."""
+        for _ in range(most):
+            if self.page.evaluate(FOCUSED).strip().startswith(name):
+                return
+            self.page.keyboard.press("Tab")
+        self.fail(f"Tab does not reach {name}")
 
     def no_violation(self, page: Page, where: str) -> None:
         # through the debugger, because the page's own policy lets no foreign script in

@@ -13,6 +13,7 @@ SCREENS = {
     "record": "/jobs/{id}/record",
     "survey": "/jobs/{id}/survey",
     "loads": "/jobs/{id}/loads",
+    "route": "/jobs/{id}/route",
     "electrodes": "/jobs/{id}/electrodes",
     "bonds": "/jobs/{id}/neutrals",
     "not built": "/jobs/{id}/panels",

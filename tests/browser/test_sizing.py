@@ -9,9 +9,6 @@ from playwright.sync_api import expect
 
 from tests.browser.support import BrowserCase
 
-FOCUSED = """(() => { const e = document.activeElement
-  return e.getAttribute("aria-label") || e.innerText || (e.labels && e.labels[0] && e.labels[0].innerText) || "" })()"""
-
 
 class Sizing(BrowserCase):
     def test_the_demo_feeder_stands_with_its_whole_answer(self):
@@ -303,12 +300,3 @@ class Keyboard(BrowserCase):
         self.reach("Lay it out")
         self.page.keyboard.press("Enter")
         self.page.get_by_role("dialog").wait_for(state="detached")
-
-    def reach(self, name):
-        """Tab until something of this name has the focus."""
-        for _ in range(80):
-            focused = self.page.evaluate(FOCUSED)
-            if focused.strip().startswith(name):
-                return
-            self.page.keyboard.press("Tab")
-        self.fail(f"Tab does not reach {name}")

@@ -129,7 +129,7 @@ def _shared(name: str, members: list[tuple[str, int]], sized: dict[str, SizedRun
         "k", "heat of the neighbours", "not counted", "pipes that touch warm each other; keep them as far apart as drawn", "makers"
     )
     there = [one for one in members if status_of(sized[one[0]].question.run, sized[one[0]].question.run.segments[one[1]]) not in TO_DIG]
-    old = (ruled("o", "already in it", f"{len(there)}", "dig by hand beside what is there", "custom", len(there)),) if there else ()
+    old = (ruled("o", "already in it", f"{len(there)}", "dig by hand beside what is there", "customary", len(there)),) if there else ()
     group = WorkGroup(f"trench {name}", f"Trench “{name}”: {who}", _dug(worked.value, rulebook), printed((*worked.steps, heat, *old)))
     return TrenchPlan(name, runs, group)
 

@@ -87,6 +87,6 @@ def room_groups(i: int, sized: SizedRun, rulebook: Rulebook) -> Iterator[WorkGro
     at = next(n for n, one in enumerate(shelf) if one.size == pipe.size)
     area = next(one for one in sized.pipes[i].steps if one.symbol == "A_w")
     worked = room(segment.method, shelf[at:], area, rulebook.wire_area(wire.size, wire.insulation).value, rulebook)
-    more = f"; room for {worked.value.more} more"
+    more = f"; room for {worked.value.more} more" if worked.value.more else "; no room for more"
     yield WorkGroup(f"room{i + 1}", f"Stretch {i + 1}, pipe", room_words(segment.method, worked.value, rulebook) + more,
                     printed((area, *worked.steps)))  # fmt: skip

@@ -17,6 +17,7 @@ export type Metal = Schemas['Metal']
 export type StartItem = Schemas['StartItem']
 export type Answers = Schemas['Answers']
 export type Segment = Schemas['Segment-Output']
+export type Fitting = Schemas['Fitting-Output']
 export type LibraryLoad = Schemas['LibraryLoad-Output']
 export type SiteAnswer = Schemas['SiteAnswer']
 export type PartKind = 'sources' | 'buildings' | 'enclosures' | 'electrodes' | 'loads' | 'runs'

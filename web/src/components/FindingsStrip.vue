@@ -25,6 +25,10 @@ function runOf(finding: Finding): string {
 
 function show(finding: Finding): void {
   const [, kind, key] = finding.where.split('/') as [string, PartKind, string | undefined]
+  if (route.params.step === 'route' && kind === 'runs' && key) {
+    void store.choose(key)
+    return
+  }
   const surveying = !String(route.params.step).startsWith('sizing')
   if (key && store.job?.[kind]?.[key] && (surveying || kind === 'loads' || kind === 'sources')) {
     store.pick(kind, key)

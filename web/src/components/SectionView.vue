@@ -6,7 +6,8 @@ import { GROUND_Y, PIXELS_PER_METRE_DEEP, SECTION_HEIGHT, sectionOf, type Buildi
 import { depthText, lengthText, ohms } from '../format/quantities'
 import { useJob } from '../state/job'
 
-const props = defineProps<{ scale: Scale; width: number }>()
+const PANEL_LINE_Y = GROUND_Y - 44
+const props = defineProps<{ scale: Scale; width: number; route?: boolean }>()
 const store = useJob()
 const drag = useBuildingDrag(() => props.scale)
 const section = computed(() => (store.job && store.plan && store.way ? sectionOf(store.job, store.plan, store.way, props.scale) : null))
@@ -70,21 +71,37 @@ const crossingMarks = computed(() => buried.value.flatMap((one, i) => one.segmen
   key: `${i}.${n}`, x: toPixels(props.scale, one.begins_m + line.at_m), y: GROUND_Y + line.depth_m * PIXELS_PER_METRE_DEEP, words: line.kind,
 }))))
 
-/** Pull points of the run on screen, where they stand. */
-const pullMarks = computed(() => {
-  const run = store.run
-  const line = section.value?.runs.find((one) => one.id === store.run_id)
-  const all = store.way?.points ?? []
-  const first = all.findIndex((point) => point.run === store.run_id)
-  if (!run || !line || first < 1) return []
-  let gone = all[first - 1]!.distance_m
-  return run.segments.flatMap((segment, i) => {
-    const begins = gone
-    gone += segment.length_m
-    const y = segment.place === 'buried' ? line.label_y : GROUND_Y - 44
-    return segment.pull_points_m.map((at, n) => ({ key: `${i}.${n}`, x: toPixels(props.scale, begins + at), y }))
-  })
+/** Boxes and bodies of the run on screen, where they stand. */
+const pullMarks = computed(() => stretches.value.flatMap((one, i) => one.segment.fittings.map((fitting, n) => ({
+  key: `${i}.${n}`, x: toPixels(props.scale, one.begins_m + fitting.at_m), y: lineY(one.segment.place, toPixels(props.scale, one.begins_m + fitting.at_m)), body: fitting.kind === 'conduit_body',
+}))))
+
+/** Bends of its pipe, each with its angle where there is room to write it. */
+const bendMarks = computed(() => {
+  let last = -99
+  const from_m = stretches.value[0]?.begins_m ?? 0
+  return (store.run_plan?.stretches ?? []).flatMap((plan) => plan.bends.map((bend) => {
+    const x = toPixels(props.scale, from_m + bend.at_m)
+    const roomy = x - last > 36
+    if (roomy) last = x
+    const y = lineY(plan.place, x)
+    return { x, y, label_y: y === PANEL_LINE_Y ? y - 20 : y - 9, words: roomy ? `${Math.round(bend.angle_deg)}°` : '' }
+  }))
 })
+
+/** Where the run comes out of the ground. */
+const risers = computed(() => {
+  const line = section.value?.runs.find((one) => one.id === store.run_id)
+  return line?.risers ?? []
+})
+
+/** How high the run is drawn there: in the ground between its risers, at the cans inside. */
+function lineY(place: string, x: number): number {
+  const line = section.value?.runs.find((one) => one.id === store.run_id)
+  if (place === 'overhead') return GROUND_Y - 92
+  const [from, to] = [line?.risers.at(0)?.x ?? 0, line?.risers.at(-1)?.x ?? 0]
+  return place === 'buried' && line && x >= from && x <= to ? line.buried_y : PANEL_LINE_Y
+}
 
 /** What to write on a run: one bold line where there is room, more where there is none. */
 function runWords(id: string): string[] {
@@ -139,8 +156,13 @@ function keys(event: KeyboardEvent, building: string): void {
     </g>
     <line v-for="(r, i) in ribbons" :key="`ribbon${i}`" :x1="r.from" :x2="r.to" :y1="r.y" :y2="r.y" class="ribbon" />
     <g v-for="mark in crossingMarks" :key="mark.key" class="crossing"><circle :cx="mark.x" :cy="mark.y" r="6" /><text :x="mark.x + 10" :y="mark.y + 4">{{ mark.words }}</text></g>
+    <template v-if="route">
+      <g v-for="(riser, i) in risers" :key="`riser${i}`" class="riser"><path :d="`M ${riser.x} ${riser.from} V ${riser.to}`" /><text :x="riser.x + (riser.home ? 8 : -8)" :y="GROUND_Y - 10" :text-anchor="riser.home ? 'start' : 'end'">riser</text></g>
+      <g v-for="(bend, i) in bendMarks" :key="`bend${i}`" class="bend"><path :d="`M ${bend.x - 6} ${bend.y} l 6 -6 l 6 6 l -6 6 z`" /><text v-if="bend.words" :x="bend.x" :y="bend.label_y" text-anchor="middle">{{ bend.words }}</text></g>
+    </template>
     <g v-for="mark in pullMarks" :key="mark.key" class="pull-mark">
-      <rect :x="mark.x - 6" :y="mark.y - 6" width="12" height="12" /><text :x="mark.x" :y="mark.y - 10" text-anchor="middle">box</text>
+      <circle v-if="mark.body" :cx="mark.x" :cy="mark.y" r="7" /><rect v-else :x="mark.x - 6" :y="mark.y - 6" width="12" height="12" />
+      <text :x="mark.x" :y="mark.y - 10" text-anchor="middle">{{ mark.body ? 'body' : 'box' }}</text>
     </g>
     <g v-for="box in section.buildings" :key="box.id" class="inside">
       <g v-for="can in box.enclosures" :key="can.id">

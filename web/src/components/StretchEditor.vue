@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { client, problemText, type Operation, type Problem, type Segment } from '../api/client'
-import { lengthText, parseLength, parseNumber, parseRise, parseTemperature, temperatureText } from '../format/quantities'
-import { laidWays } from '../state/fields'
+import { client, problemText, type Cure, type Finding, type Operation, type Problem, type Segment } from '../api/client'
+import { depthText, lengthText, parseLength, parseNumber, parseRise, parseTemperature, temperatureText } from '../format/quantities'
+import { laidWays, STATUSES } from '../state/fields'
 import { useJob } from '../state/job'
 import CommitField from './CommitField.vue'
+import FittingsEditor from './FittingsEditor.vue'
+import TrenchEditor from './TrenchEditor.vue'
 
 /** The stretches of a run, one after another, each with its own surroundings; a route leg by leg, typed or walked. */
 const props = defineProps<{ run: string }>()
@@ -17,11 +19,20 @@ const others = computed(() => Object.entries(store.job?.runs ?? {}).filter(([id]
 const inPipe = computed(() => Boolean(store.plan?.runs[props.run]?.stretches[index.value]?.pipe_size))
 const gpx = ref<HTMLInputElement | null>(null)
 const trouble = ref('')
-const LINES = [{ value: 'water', title: 'water' }, { value: 'gas', title: 'gas' }, { value: 'communication', title: 'communication' }, { value: 'drain', title: 'drain' }]
-const zeroLength = (text: string) => parseLength(text, store.units) ?? (/^0+$/.test(text.trim()) ? 0 : null)
+const strapped = computed(() => ['indoors', 'attic', 'outdoors'].includes(stretch.value?.place ?? '') && stretch.value?.method !== 'direct_burial')
 const OVER = [{ value: 'walk', title: 'walk or garden' }, { value: 'drive', title: 'drive' }, { value: 'street', title: 'street' }, { value: 'roof', title: 'roof' }, { value: 'steep_roof', title: 'steep roof' }]
 const degrees = (text: string): number | null => (/^\d+(\.\d+)?\s*°?$/.test(text.trim()) && parseFloat(text) <= 180 ? parseFloat(text) : null)
 const count = (text: string): number | null => (/^\d+$/.test(text.trim()) ? Number(text.trim()) : null)
+
+/** What was found at a stretch, the worst first. */
+function foundAt(i: number): Finding[] {
+  const here = `/runs/${props.run}/segments/${i}`
+  return (store.plan?.findings ?? []).filter((one) => one.severity !== 'holds' && (one.where === here || one.where.startsWith(`${here}/`)))
+}
+
+function cure(chosen: Cure): void {
+  void store.edit(chosen.edits.map((edit) => ({ op: edit.op as 'add', path: edit.path, value: edit.value })))
+}
 
 function put(segments: Segment[]): void {
   void store.edit([{ op: 'add', path: `/runs/${props.run}/segments`, value: segments }])
@@ -64,21 +75,8 @@ function addLeg(): void {
   change({ legs: [...stretch.value.legs, ...first, ...(stretch.value.legs.length ? [{ words: '', level_m: 3.048, rise_m: 0, turn_deg: 0 }] : [])] })
 }
 
-function setCrossing(i: number, fields: Partial<Segment['crossings'][number]>): void {
-  if (stretch.value) set('crossings', stretch.value.crossings.map((line, n) => (n === i ? { ...line, ...fields } : line)))
-}
-
 function dropLeg(i: number): void {
   if (stretch.value) change({ legs: stretch.value.legs.filter((_, n) => n !== i) })
-}
-
-/** In the middle of the longest part; it is dragged from there. */
-function addPullPoint(): void {
-  if (!stretch.value) return
-  const ends = [0, ...stretch.value.pull_points_m, stretch.value.length_m].sort((a, b) => a - b)
-  const gaps = ends.slice(1).map((end, i) => ({ from: ends[i]!, long: end - ends[i]! }))
-  const widest = gaps.reduce((best, next) => (next.long > best.long ? next : best))
-  set('pull_points_m', [...stretch.value.pull_points_m, Number((widest.from + widest.long / 2).toFixed(3))].sort((a, b) => a - b))
 }
 
 async function readTrack(): Promise<void> {
@@ -95,10 +93,16 @@ async function readTrack(): Promise<void> {
   <section v-if="run && stretch" class="stretch-editor">
     <h2>Route, stretch by stretch</h2>
     <div class="stretches" role="group" aria-label="Stretch">
-      <button v-for="(s, i) in run.segments" :key="i" :class="{ chosen: i === index }" :aria-pressed="i === index" @click="at = i">{{ i + 1 }} {{ s.place }} {{ lengthText(s.length_m, store.units) }}</button>
+      <button v-for="(s, i) in run.segments" :key="i" :class="{ chosen: i === index }" :aria-pressed="i === index" @click="at = i">{{ i + 1 }} {{ s.place }} {{ lengthText(s.length_m, store.units) }}<em v-if="foundAt(i).length"> {{ foundAt(i).length }} found</em></button>
       <button class="cure" @click="add">Add a stretch</button>
       <button v-if="run.segments.length > 1" class="cure plain" @click="remove">Remove stretch {{ index + 1 }}</button>
     </div>
+    <ul v-if="foundAt(index).length" class="part-findings">
+      <li v-for="finding in foundAt(index)" :key="finding.text" :class="finding.severity">
+{{ finding.text }} {{ finding.why }} <cite>{{ finding.citation }}</cite>
+        <button v-for="one in finding.cures" :key="one.words" class="cure" @click="cure(one)">{{ one.words }}</button>
+</li>
+    </ul>
     <div class="fields">
       <CommitField label="Length" :shown="lengthText(stretch.length_m, store.units)" :parse="(t) => parseLength(t, store.units)" wrong="A length, for example 185 ft" @commit="setLength($event)" />
       <v-select label="Wiring method" :model-value="stretch.method" :items="store.options?.methods" @update:model-value="set('method', $event)" />
@@ -115,21 +119,13 @@ async function readTrack(): Promise<void> {
       <CommitField label="Ambient" :shown="temperatureText(stretch.ambient_c, store.units)" :parse="(t) => parseTemperature(t, store.units)" wrong="A temperature, for example 86 F" @commit="set('ambient_c', $event)" />
       <CommitField label="Bends" :shown="`${stretch.bends_deg}°`" :parse="parseNumber" wrong="Degrees between pull points" @commit="set('bends_deg', $event ?? 0)" />
       <CommitField label="Other carrying wires" :shown="String(stretch.other_carrying)" :parse="count" wrong="A whole number" @commit="set('other_carrying', $event ?? 0)" />
-      <button v-if="inPipe" class="cure" @click="addPullPoint">Add a pull point</button>
+      <v-select label="Status of it" :model-value="stretch.status ?? ''" :items="[{ value: '', title: 'as the run' }, ...STATUSES]" @update:model-value="set('status', $event || null)" />
+      <CommitField v-if="strapped" label="Straps, apart" :shown="stretch.strap_m ? depthText(stretch.strap_m, store.units) : ''" hint="by the rule" empty-ok :parse="(t) => parseLength(t, store.units)" wrong="A distance, for example 5 ft" @commit="set('strap_m', $event)" />
+      <CommitField v-if="strapped" label="First strap from a box" :shown="stretch.first_strap_m ? depthText(stretch.first_strap_m, store.units) : ''" hint="by the rule" empty-ok :parse="(t) => parseLength(t, store.units)" wrong="A distance, for example 3 ft" @commit="set('first_strap_m', $event)" />
       <v-select label="Same pipe as" multiple :model-value="stretch.shares_with" :items="others" no-data-text="There is no other run yet" @update:model-value="set('shares_with', $event)" />
     </div>
-    <details v-if="stretch.place === 'buried'" class="legs" :open="stretch.crossings.length > 0">
-      <summary><b>Other lines it crosses</b> <span>{{ stretch.crossings.length ? `${stretch.crossings.length}` : 'none noted' }}</span></summary>
-      <ol v-if="stretch.crossings.length">
-        <li v-for="(line, i) in stretch.crossings" :key="i" class="leg">
-          <v-select label="Line" :model-value="line.kind" :items="LINES" @update:model-value="setCrossing(i, { kind: $event })" />
-          <CommitField :label="`Line ${i + 1}, where`" :shown="lengthText(line.at_m, store.units)" :parse="zeroLength" wrong="A length from the head of the stretch" @commit="setCrossing(i, { at_m: $event ?? 0 })" />
-          <CommitField label="Its depth" :shown="lengthText(line.depth_m, store.units)" :parse="zeroLength" wrong="A depth, for example 2 ft" @commit="setCrossing(i, { depth_m: $event ?? 0 })" />
-          <button class="cure plain" :aria-label="`Remove line ${i + 1}`" @click="set('crossings', stretch!.crossings.filter((_, n) => n !== i))">Remove</button>
-        </li>
-      </ol>
-      <button class="cure" @click="set('crossings', [...stretch!.crossings, { kind: 'gas', at_m: Math.min(3, stretch!.length_m), depth_m: 0.6 }])">Add a line it crosses</button>
-    </details>
+    <TrenchEditor v-if="stretch.place === 'buried'" :stretch="stretch" @change="change" />
+    <FittingsEditor v-if="inPipe" :stretch="stretch" @change="set('fittings', $event)" />
     <label v-if="store.options?.by_loop" class="flag"><input type="checkbox" :checked="stretch.hidden" @change="set('hidden', ($event.target as HTMLInputElement).checked)" />Hidden in a wall, less than 50 mm deep, no earthed metal around it</label>
     <details class="legs" :open="stretch.legs.length > 0">
       <summary><b>Measured leg by leg</b> <span>{{ stretch.legs.length ? `${stretch.legs.length} legs and ${lengthText(stretch.slack_m, store.units)} slack make ${lengthText(stretch.length_m, store.units)}` : 'typed as one length' }}</span></summary>

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { usePullPoints, type Handle } from '../composables/usePullPoints'
 import { toPixels, type Scale } from '../drawing/scale'
+import { forceText } from '../format/forces'
 import { lengthText } from '../format/quantities'
 import { useJob } from '../state/job'
 
@@ -35,11 +36,11 @@ const end = computed(() => (store.run?.pull.lubricated ? chosen.value?.points : 
 /** Bends of the pipe, where they stand on the way; an angle is written where there is room. */
 const bends = computed(() => {
   let last = -99
-  return (pull.value?.ways[0]?.points ?? []).filter((p) => p.words.startsWith('bend ')).map((p) => {
-    const at = x(p.distance_m)
+  return (store.run_plan?.stretches ?? []).flatMap((one) => one.bends).map((bend) => {
+    const at = x(bend.at_m)
     const roomy = at - last > 34
     if (roomy) last = at
-    return { x: at, angle: p.words.split(', ').at(-1) ?? '', roomy }
+    return { x: at, angle: `${Math.round(bend.angle_deg)}°`, roomy }
   })
 })
 const said = computed(() => (pull.value?.known ? `Tension along the way: ${pull.value.words}` : ''))
@@ -61,12 +62,12 @@ function keys(event: KeyboardEvent, handle: Handle): void {
       <line :x1="scale.from_px" :x2="width - 10" :y1="BOTTOM" :y2="BOTTOM" class="base" />
       <g v-if="limit && y(limit.limit) >= TOP - 6" class="limit whole">
         <line :x1="scale.from_px" :x2="width - 10" :y1="y(limit.limit)" :y2="y(limit.limit)" />
-        <text :x="scale.from_px + 6" :y="y(limit.limit) - 4">{{ Math.round(limit.limit) }} N, {{ limit.words.toLowerCase() }}</text>
+        <text :x="scale.from_px + 6" :y="y(limit.limit) - 4">{{ forceText(limit.limit, store.units) }}, {{ limit.words.toLowerCase() }}</text>
       </g>
       <path :d="line(other)" class="starting" /><path :d="line(chosen)" class="design" />
       <g v-for="bend in bends" :key="bend.x" class="bend"><path :d="`M ${bend.x - 5} ${BOTTOM + 4} l 5 -8 l 5 8`" /><text v-if="bend.roomy" :x="bend.x" :y="BOTTOM + 17" text-anchor="middle">{{ bend.angle }}</text></g>
-      <g v-if="end" class="end"><circle :cx="x(end.distance_m)" :cy="y(end.tension_n)" r="4.5" /><text :x="Math.min(x(end.distance_m) + 9, width - 60)" :y="y(end.tension_n) - 7">{{ Math.round(end.tension_n) }} N</text></g>
-      <g v-for="handle in points.handles.value" :key="`${handle.segment}.${handle.index}`" class="pull-point" role="slider" tabindex="0" :aria-label="`Pull point ${handle.index + 1}, distance; Delete takes it out`"
+      <g v-if="end" class="end"><circle :cx="x(end.distance_m)" :cy="y(end.tension_n)" r="4.5" /><text :x="Math.min(x(end.distance_m) + 9, width - 64)" :y="y(end.tension_n) - 7">{{ forceText(end.tension_n, store.units) }}</text></g>
+      <g v-for="handle in points.handles.value" :key="`${handle.segment}.${handle.index}`" class="pull-point" role="slider" tabindex="0" :aria-label="`${handle.kind === 'conduit_body' ? 'Conduit body' : 'Pull point'} ${handle.index + 1}, distance; Delete takes it out`"
         aria-valuemin="0" :aria-valuemax="Math.round(store.run_plan?.length_m ?? 0)" :aria-valuenow="Math.round(handle.at_m)" :aria-valuetext="lengthText(handle.at_m, store.units)"
         @keydown="keys($event, handle)" @pointerdown="points.grab($event, handle)" @pointermove="points.move" @pointerup="points.drop" @pointercancel="points.drop">
         <rect class="reach" :x="x(handle.at_m) - 22" :y="TOP - 12" width="44" :height="BOTTOM - TOP + 24" />

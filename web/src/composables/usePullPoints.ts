@@ -1,6 +1,6 @@
 /** Pull points of the run on screen: dragged along the way, stepped by keys, taken out. */
 import { computed, ref } from 'vue'
-import type { Job, Operation } from '../api/client'
+import type { Fitting, Job, Operation } from '../api/client'
 import { metresPerPixel, type Scale } from '../drawing/scale'
 import { useJob } from '../state/job'
 
@@ -8,6 +8,7 @@ export interface Handle {
   segment: number
   index: number
   at_m: number // from the head of the run
+  kind: Fitting['kind']
 }
 
 const FOOT_M = 0.3048
@@ -23,38 +24,38 @@ export function usePullPoints(scaleNow: () => Scale) {
     return (run?.segments ?? []).flatMap((segment, i) => {
       const begins = gone
       gone += segment.length_m
-      return segment.pull_points_m.map((at, index) => ({ segment: i, index, at_m: begins + at }))
+      return segment.fittings.map((one, index) => ({ segment: i, index, at_m: begins + one.at_m, kind: one.kind }))
     })
   }
 
   const handles = computed(() => handlesOf(store.job))
 
   /** The pull points of a stretch with one of them moved. */
-  function movedTo(handle: Handle, into_m: number): number[] {
+  function movedTo(handle: Handle, into_m: number): Fitting[] {
     const segment = store.state!.job.runs[store.run_id]!.segments[handle.segment]!
     const grain = store.units === 'feet' ? FOOT_M / 2 : 0.1
     const place = Math.min(segment.length_m - EDGE_M, Math.max(EDGE_M, Math.round(into_m / grain) * grain))
-    return segment.pull_points_m.map((at, i) => (i === handle.index ? Number(place.toFixed(3)) : at))
+    return segment.fittings.map((one, i) => (i === handle.index ? { ...one, at_m: Number(place.toFixed(3)) } : one))
   }
 
   function path(segment: number): string {
-    return `/runs/${store.run_id}/segments/${segment}/pull_points_m`
+    return `/runs/${store.run_id}/segments/${segment}/fittings`
   }
 
-  function put(segment: number, points: number[]): Promise<void> {
+  function put(segment: number, points: Fitting[]): Promise<void> {
     const operation: Operation = { op: 'add', path: path(segment), value: points }
     return store.edit([operation])
   }
 
-  function tried(handle: Handle, points: number[]): Job {
+  function tried(handle: Handle, points: Fitting[]): Job {
     const job = store.state!.job
     const run = job.runs[store.run_id]!
-    const segments = run.segments.map((s, i) => (i === handle.segment ? { ...s, pull_points_m: points } : s))
+    const segments = run.segments.map((s, i) => (i === handle.segment ? { ...s, fittings: points } : s))
     return { ...job, runs: { ...job.runs, [store.run_id]: { ...run, segments } } }
   }
 
   function into(handle: Handle): number {
-    return store.state!.job.runs[store.run_id]!.segments[handle.segment]!.pull_points_m[handle.index]!
+    return store.state!.job.runs[store.run_id]!.segments[handle.segment]!.fittings[handle.index]!.at_m
   }
 
   function grab(event: PointerEvent, handle: Handle): void {
@@ -84,7 +85,7 @@ export function usePullPoints(scaleNow: () => Scale) {
   }
 
   function takeOut(handle: Handle): void {
-    const points = store.state!.job.runs[store.run_id]!.segments[handle.segment]!.pull_points_m
+    const points = store.state!.job.runs[store.run_id]!.segments[handle.segment]!.fittings
     void put(handle.segment, points.filter((_, i) => i !== handle.index))
   }
 

@@ -8,6 +8,7 @@ export const PIXELS_PER_METRE_DEEP = 33
 const PANEL_Y = GROUND_Y - 44
 const OVERHEAD_Y = GROUND_Y - 104
 const HALF_BUILDING = 50
+const RISER_UP = 26
 
 export interface BuildingBox {
   id: string
@@ -24,6 +25,8 @@ export interface RunLine {
   label_x: number
   label_y: number
   buried: boolean
+  buried_y: number
+  risers: { x: number; from: number; to: number; home: boolean }[]
 }
 
 export interface RodLine {
@@ -81,6 +84,8 @@ function runLine(job: Job, plan: Plan, way: Way, id: string, buildings: Building
   let label_x = (x + toPixels(scale, ends.at(-1)?.distance_m ?? 0)) / 2
   let label_y = GROUND_Y - 9 // indoors: under the cans
   let buried = false
+  let buried_y = GROUND_Y
+  const risers: RunLine['risers'] = []
   run.segments.forEach((segment, i) => {
     const end = toPixels(scale, ends[i]?.distance_m ?? 0)
     const outside = segment.place === 'buried' || segment.place === 'overhead'
@@ -93,6 +98,8 @@ function runLine(job: Job, plan: Plan, way: Way, id: string, buildings: Building
       label_x = (left + right) / 2
       label_y = y
       buried = true
+      buried_y = y
+      risers.push({ x: left, from: y, to: GROUND_Y - RISER_UP, home: true }, { x: right, from: y, to: GROUND_Y - RISER_UP, home: false })
     } else if (segment.place === 'overhead') {
       path += ` Q ${(left + right) / 2} ${OVERHEAD_Y + 26} ${right} ${OVERHEAD_Y + 8} V ${PANEL_Y} H ${end}`
       if (!buried) {
@@ -104,7 +111,7 @@ function runLine(job: Job, plan: Plan, way: Way, id: string, buildings: Building
     }
     x = end
   })
-  return { id, path, label_x, label_y, buried }
+  return { id, path, label_x, label_y, buried, buried_y, risers }
 }
 
 function depth(depth_m: number): number {

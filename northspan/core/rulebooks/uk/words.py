@@ -66,6 +66,17 @@ DIALECT = Dialect(
         ("ground (", "earth ("),
         ("ground, as found", "earth, as found"),
         ("water pipe in the ground", "water pipe where it enters"),
+        ("straps", "fixings"),
+        ("strap", "fixing"),
+        ("strapped", "fixed"),
+        ("conduit bodies", "conduit boxes"),
+        ("conduit body", "conduit box"),
+        ("pull boxes", "draw-in boxes"),
+        ("pull box", "draw-in box"),
+        ("pull points", "draw-in points"),
+        ("pull point", "draw-in point"),
+        ("fish tape", "draw tape"),
+        ("pull line", "draw line"),
     ),
 )
 CITATIONS = {
