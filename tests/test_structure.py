@@ -111,6 +111,7 @@ class Docstrings(unittest.TestCase):
     def test_every_figure_of_a_job_has_its_unit(self):
         units = (
             "_m",
+            "_l",
             "_n",
             "_factor",
             "_m2",

@@ -10,6 +10,7 @@ from northspan.core.job import Circuit, Earthing, Grounding, Load, LoadKind, Run
 from northspan.core.loads.dwelling import dwelling_carried
 from northspan.core.loads.legs import LegLoads
 from northspan.core.loads.run_load import line_voltage, load_of_run
+from northspan.core.routing.route import as_sized
 from northspan.core.rulebooks.loop_protocol import LoopAhead
 from northspan.core.rulebooks.protocol import DesignLoad, Rulebook
 from northspan.core.sizing.question import RunQuestion, guard_of
@@ -69,7 +70,7 @@ def question_of(
     fed = job.sources.get(run.target)
     feeder = sized.get(tree.feeding.get(run.origin, ""))
     return RunQuestion(
-        run=_in_company(tree, run, rulebook),
+        run=as_sized(_in_company(tree, run, rulebook)),
         pointer=f"/runs/{run_id}",
         load=load,
         line_v=line_v,

@@ -22,6 +22,7 @@ from northspan.core.panels.bonding import bond_findings, plan_enclosures
 from northspan.core.plan import BuildingPlan, CallPlan, Plan, RunPlan
 from northspan.core.pull import route_findings
 from northspan.core.pull.ground import shared_trenches
+from northspan.core.pull.routed import Routed
 from northspan.core.pull.run_pull import pull_of
 from northspan.core.pull.stages import stages
 from northspan.core.questions import question_of
@@ -71,6 +72,7 @@ def solve(job: Job, detailed: Collection[str] | None = None) -> Plan:
     facts = {key: building_facts(tree, key, rulebook.usual_v) for key in job.buildings}
     findings: list[Finding] = []
     sized: dict[str, SizedRun] = {}
+    routed: dict[str, Routed] = {}
     plans: dict[str, RunPlan] = {}
     for run_id in tree.order:
         try:
@@ -82,12 +84,13 @@ def solve(job: Job, detailed: Collection[str] | None = None) -> Plan:
         findings += planned.findings
         if planned.sized:
             sized[run_id] = planned.sized
-            findings += route_findings(run_id, planned.sized, rulebook)
+            routed[run_id] = Routed(run_id, job.runs[run_id], planned.sized)
+            findings += route_findings(routed[run_id], rulebook)
         wanted = detailed is None or run_id in detailed
         building = facts.get(tree.building_of(job.runs[run_id].target), STANDING_FREE)
         plans[run_id] = with_working(job, run_id, question, building, rulebook) if wanted else planned.plan
         if wanted and planned.sized:
-            plans[run_id] = plans[run_id].model_copy(update={"pull": pull_of(run_id, planned.sized, rulebook)})
+            plans[run_id] = plans[run_id].model_copy(update={"pull": pull_of(routed[run_id], rulebook)})
     findings += _undrawn(tree)
     here = faults(tree, sized, rulebook)
     enclosures = {key: with_fault(plan, here.get(key)) for key, plan in plan_enclosures(tree, facts, schools, rulebook).items()}
@@ -113,8 +116,8 @@ def solve(job: Job, detailed: Collection[str] | None = None) -> Plan:
             buildings=buildings,
             sources=sources,
             loads=loads,
-            trenches=shared_trenches(sized, rulebook),
-            stages=stages({key: job.runs[key] for key in (*tree.order, *(set(job.runs) - set(tree.order)))}, sized, rulebook),
+            trenches=shared_trenches(routed, rulebook),
+            stages=stages({key: job.runs[key] for key in (*tree.order, *(set(job.runs) - set(tree.order)))}, routed, rulebook),
             findings=by_severity(findings),
         ),
         wording_of(job, rulebook),

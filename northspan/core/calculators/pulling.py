@@ -117,7 +117,7 @@ def pull(question: PullQuestion) -> Answer:
     Examples
     --------
     >>> pull(PullQuestion(pipe_size="2", length_m=60, bends_deg=270, wires=[Wires(count=3, size="4/0")])).headline
-    '1556 N at most, fed from its head; 1556 N from its far end'
+    '350 lbf at most, fed from its head; 350 lbf from its far end'
     """
     book = rulebook_named(question.rulebook)
     sizes = [pipe.size for pipe in book.pipes(question.method, 3)]

@@ -1,9 +1,8 @@
 """The plan: every answer, with how it was worked. What screens, reports and exports draw."""
 
 from northspan.core.plan.property import BuildingPlan, EnclosurePlan, LoadPlan, MethodPlan, Plan, ShedPlan, SourcePlan, Way, WayPoint
-from northspan.core.plan.pull import Bought, CutLength, PullPlan, PullPoint, PullWay, StageLine, StagePlan, TrenchPlan
+from northspan.core.plan.pull import BendMark, Bought, CutLength, PullPlan, PullPoint, PullWay, StageLine, StagePlan, TrenchPlan
 from northspan.core.plan.run import (
-    BendMark,
     CallOption,
     CallPlan,
     Growth,

@@ -45,6 +45,14 @@ class CutLength:
 
 
 @dataclass(frozen=True, slots=True)
+class BendMark:
+    """A bend of a pipe: how far from the head of the run [m], how sharp [degrees]."""
+
+    at_m: float
+    angle_deg: float
+
+
+@dataclass(frozen=True, slots=True)
 class Bought:
     """What is bought for the conductors of one size."""
 
@@ -92,6 +100,7 @@ class PullPlan:
     weight_n: float
     lubricant_l: float
     bends_deg: tuple[float, ...]
+    bends: tuple[BendMark, ...]
     lengths: tuple[CutLength, ...]
     bought: tuple[Bought, ...]
     order: tuple[str, ...]

@@ -23,14 +23,6 @@ class WirePlan:
 
 
 @dataclass(frozen=True, slots=True)
-class BendMark:
-    """A bend of the pipe: how far from the head of the run [m], how sharp [degrees]."""
-
-    at_m: float
-    angle_deg: float
-
-
-@dataclass(frozen=True, slots=True)
 class StretchPlan:
     """A stretch of a run: its pipe, its least cover, where it lies on the way from the head of the run. [m]"""
 
@@ -44,7 +36,6 @@ class StretchPlan:
     cover_m: float | None
     bends_deg: float
     ribbon_m: float | None = None
-    bends: tuple[BendMark, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)

@@ -8,24 +8,22 @@ from northspan.core.findings import Finding
 from northspan.core.pull.along import height_findings, support_findings
 from northspan.core.pull.fittings import fitting_findings
 from northspan.core.pull.ground import ground_findings
+from northspan.core.pull.routed import Routed
 from northspan.core.pull.run_pull import pull_findings
 from northspan.core.rulebooks.protocol import Rulebook
-from northspan.core.sizing.run import SizedRun
 
 __all__ = ["route_findings"]
 
 
-def route_findings(run_id: str, sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
+def route_findings(routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
     """Say what is wrong with how a run gets there: its pull, heights, straps, boxes, trench.
 
     Parameters
     ----------
-    run_id : str
-        Id of the run. [-]
-    sized : SizedRun
-        The run. [-]
+    routed : Routed
+        The run, sized, with its route. [-]
     rulebook : Rulebook
         The code to follow. [-]
     """
     for find in (pull_findings, height_findings, support_findings, fitting_findings, ground_findings):
-        yield from find(run_id, sized, rulebook)
+        yield from find(routed, rulebook)

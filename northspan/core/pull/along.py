@@ -12,9 +12,9 @@ from northspan.core.plan import WorkGroup, printed
 from northspan.core.pull.fittings import fitting_groups
 from northspan.core.pull.ground import ground_groups
 from northspan.core.pull.room import room_groups
+from northspan.core.pull.routed import Routed
 from northspan.core.routing.route import IN_PIPE
 from northspan.core.rulebooks.protocol import Rulebook
-from northspan.core.sizing.run import SizedRun
 from northspan.core.worked import Step, Worked, given, ruled, step
 
 SWING_K = {Place.outdoors: 55.0, Place.attic: 40.0, Place.indoors: 15.0}
@@ -69,36 +69,34 @@ def growth(method: Method, length_m: float, swing_k: float, rulebook: Rulebook) 
     )
 
 
-def stretch_groups(sized: SizedRun, rulebook: Rulebook) -> tuple[WorkGroup, ...]:
+def stretch_groups(routed: Routed, rulebook: Rulebook) -> tuple[WorkGroup, ...]:
     """Work what the stretches of a run ask, one after another.
 
     Parameters
     ----------
-    sized : SizedRun
-        The run. [-]
+    routed : Routed
+        The run, sized, with its route. [-]
     rulebook : Rulebook
         The code to follow. [-]
     """
     found: list[WorkGroup] = []
-    for i in range(len(sized.question.run.segments)):
-        found += [*room_groups(i, sized, rulebook), *_above(i, sized, rulebook), *ground_groups(i, sized, rulebook)]
-        found += fitting_groups(i, sized, rulebook)
+    for i in range(len(routed.run.segments)):
+        found += [*room_groups(i, routed, rulebook), *_above(i, routed, rulebook), *ground_groups(i, routed, rulebook)]
+        found += fitting_groups(i, routed, rulebook)
     return tuple(found)
 
 
-def support_findings(run_id: str, sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
+def support_findings(routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
     """Say where straps as found stand too far apart, or too far from a box.
 
     Parameters
     ----------
-    run_id : str
-        Id of the run. [-]
-    sized : SizedRun
-        The run. [-]
+    routed : Routed
+        The run, sized, with its route. [-]
     rulebook : Rulebook
         The code to follow. [-]
     """
-    for i, (segment, pipe) in enumerate(zip(sized.question.run.segments, sized.pipes, strict=True)):
+    for i, (segment, pipe) in enumerate(zip(routed.run.segments, routed.sized.pipes, strict=True)):
         if not _strapped(segment):
             continue
         limits = rulebook.supports(segment.method, pipe.value.size if pipe.value else "")
@@ -106,32 +104,28 @@ def support_findings(run_id: str, sized: SizedRun, rulebook: Rulebook) -> Iterat
             found_m = getattr(segment, field)
             if found_m is None or found_m <= limit.value + 1e-6:
                 continue
-            at = f"/runs/{run_id}/segments/{i}/{field}"
+            at = f"/runs/{routed.id}/segments/{i}/{field}"
             far = "apart" if field == "strap_m" else "from its box"
-            said = (
-                f"{sized.question.run.name}: {words} {rulebook.depth_text(found_m)} {far}, {rulebook.depth_text(limit.value)} is the most."
-            )
+            said = f"{routed.run.name}: {words} {rulebook.depth_text(found_m)} {far}, {rulebook.depth_text(limit.value)} is the most."
             cure = pin(at, round(limit.value - 5e-4, 3), f"Strapped {rulebook.depth_text(limit.value)} {far}")
             yield Finding(Severity.fix, at, said, "A pipe that hangs pulls at its couplings and its wires.", limit.citation, (cure,))
 
 
-def height_findings(run_id: str, sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
+def height_findings(routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
     """Say where a run hangs too low.
 
     Parameters
     ----------
-    run_id : str
-        Id of the run. [-]
-    sized : SizedRun
-        The run. [-]
+    routed : Routed
+        The run, sized, with its route. [-]
     rulebook : Rulebook
         The code to follow. [-]
     """
-    for i, segment in enumerate(sized.question.run.segments):
+    for i, segment in enumerate(routed.run.segments):
         if segment.place is not Place.overhead or segment.height_m is None:
             continue
-        least, at = _height(segment, sized, rulebook), f"/runs/{run_id}/segments/{i}/height_m"
-        name = sized.question.run.name
+        least, at = _height(segment, routed, rulebook), f"/runs/{routed.id}/segments/{i}/height_m"
+        name = routed.run.name
         if least is None:
             yield Finding(
                 Severity.check, at, f"{name}: no figure is set for its height there.", "Keep it out of reach, or take another way.", "guide"
@@ -147,11 +141,11 @@ def _strapped(segment: Segment) -> bool:
     return segment.place in SWING_K and (segment.method in IN_PIPE or segment.method is Method.cable)
 
 
-def _above(i: int, sized: SizedRun, rulebook: Rulebook) -> Iterator[WorkGroup]:
-    segment, pipe = sized.question.run.segments[i], sized.pipes[i].value
+def _above(i: int, routed: Routed, rulebook: Rulebook) -> Iterator[WorkGroup]:
+    segment, pipe = routed.run.segments[i], routed.sized.pipes[i].value
     title, size = f"Stretch {i + 1}", pipe.size if pipe else ""
     if segment.place is Place.overhead:
-        height = _height(segment, sized, rulebook)
+        height = _height(segment, routed, rulebook)
         if height:
             yield WorkGroup(f"height{i + 1}", f"{title}, height", height.result, printed((height,)))
     if segment.place is Place.outdoors:
@@ -167,8 +161,8 @@ def _above(i: int, sized: SizedRun, rulebook: Rulebook) -> Iterator[WorkGroup]:
         yield WorkGroup(f"growth{i + 1}", f"{title}, expansion", answer, printed(grown.steps))
 
 
-def _height(segment: Segment, sized: SizedRun, rulebook: Rulebook) -> Step | None:
+def _height(segment: Segment, routed: Routed, rulebook: Rulebook) -> Step | None:
     try:
-        return rulebook.clearance(segment.over, sized.question.neutral_v)
+        return rulebook.clearance(segment.over, routed.sized.question.neutral_v)
     except OutsideTable:  # no figure is set there: the finding says so
         return None

@@ -7,9 +7,9 @@ from collections.abc import Iterator
 from northspan.core.job import Place, Run, Status, status_of
 from northspan.core.pull.bundle import Bundle
 from northspan.core.pull.pulling import Pulled, counted
+from northspan.core.pull.routed import Routed
 from northspan.core.pull.trench import LOCATE
 from northspan.core.routing.route import IN_PIPE
-from northspan.core.sizing.run import SizedRun
 
 HEAD_MIN, FEED_M_MIN, BEND_DEG_MIN = 30.0, 5.0, 90.0  # minutes for a head; metres and degrees a minute
 IN_STAGE = {
@@ -32,13 +32,13 @@ def minutes(run: Run, bends: tuple[float, ...]) -> float:
     return len(bends) * HEAD_MIN / max(1, run.pull.hands - 1) + length_m / FEED_M_MIN + sum(bends) / BEND_DEG_MIN
 
 
-def order_of_work(sized: SizedRun, bundle: Bundle, pulled: Pulled, bends: tuple[float, ...]) -> Iterator[str]:
+def order_of_work(routed: Routed, bundle: Bundle, pulled: Pulled, bends: tuple[float, ...]) -> Iterator[str]:
     """Say what a crew does, in order.
 
     Parameters
     ----------
-    sized : SizedRun
-        The run. [-]
+    routed : Routed
+        The run, sized, with its route. [-]
     bundle : Bundle
         What is pulled. [-]
     pulled : Pulled
@@ -46,9 +46,9 @@ def order_of_work(sized: SizedRun, bundle: Bundle, pulled: Pulled, bends: tuple[
     bends : tuple of float
         Sum of bends between pull points, one for each stage. [degrees]
     """
-    pull = sized.question.run.pull
+    pull = routed.run.pull
     feed, haul = ("the far end", "the head") if pulled.from_far else ("the head", "the far end")
-    run = sized.question.run
+    run = routed.run
     if run.status in IN_STAGE:
         yield IN_STAGE[run.status]
     dug = [s for s in run.segments if s.place is Place.buried and status_of(run, s) in {Status.new, Status.temporary}]

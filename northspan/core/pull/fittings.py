@@ -9,28 +9,29 @@ from pydantic import JsonValue
 from northspan.core.findings import Cure, Edit, Finding, Severity, pin, sentence
 from northspan.core.job import Fitting, FittingKind
 from northspan.core.plan import WorkGroup, printed
+from northspan.core.pull.routed import Routed
 from northspan.core.routing.route import at_corner
 from northspan.core.rulebooks.protocol import Rulebook
-from northspan.core.sizing.run import SizedRun, wires_in_pipe
+from northspan.core.sizing.run import wires_in_pipe
 from northspan.core.worked import Step
 
 NAMES = {FittingKind.pull_box: "pull box", FittingKind.conduit_body: "conduit body"}
 
 
-def fitting_groups(i: int, sized: SizedRun, rulebook: Rulebook) -> Iterator[WorkGroup]:
+def fitting_groups(i: int, routed: Routed, rulebook: Rulebook) -> Iterator[WorkGroup]:
     """Work how large each box or body of a stretch must be.
 
     Parameters
     ----------
     i : int
         Number of the stretch. [-]
-    sized : SizedRun
-        The run. [-]
+    routed : Routed
+        The run, sized, with its route. [-]
     rulebook : Rulebook
         The code to follow. [-]
     """
-    for n, fitting in enumerate(sized.question.run.segments[i].fittings):
-        sizes = _sizes(i, fitting, sized, rulebook)
+    for n, fitting in enumerate(routed.run.segments[i].fittings):
+        sizes = _sizes(i, fitting, routed, rulebook)
         if sizes is None:
             continue
         long, volume = sizes
@@ -43,36 +44,34 @@ def fitting_groups(i: int, sized: SizedRun, rulebook: Rulebook) -> Iterator[Work
         yield WorkGroup(f"fitting{i + 1}.{n}", title, answer, printed((long, volume, *joints, rulebook.box_reach())))
 
 
-def fitting_findings(run_id: str, sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
+def fitting_findings(routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
     """Say which boxes are too small, which bodies hold joints they may not hold, and which lie beyond their stretch.
 
     Parameters
     ----------
-    run_id : str
-        Id of the run. [-]
-    sized : SizedRun
-        The run. [-]
+    routed : Routed
+        The run, sized, with its route. [-]
     rulebook : Rulebook
         The code to follow. [-]
     """
-    for i, segment in enumerate(sized.question.run.segments):
-        path = f"/runs/{run_id}/segments/{i}/fittings"
+    for i, segment in enumerate(routed.run.segments):
+        path = f"/runs/{routed.id}/segments/{i}/fittings"
         inside: list[JsonValue] = [one.model_dump(mode="json") for one in segment.fittings if one.at_m < segment.length_m]
         if len(inside) < len(segment.fittings):
-            words = f"{sized.question.run.name}: a pull point lies beyond its stretch and does not count."
+            words = f"{routed.run.name}: a pull point lies beyond its stretch and does not count."
             cure = Cure("Take it out", (Edit("add", path, inside),))
             yield Finding(Severity.check, path, words, "The stretch is shorter than where it was noted.", "job", (cure,))
         for n, fitting in enumerate(segment.fittings):
             if fitting.at_m < segment.length_m:
-                yield from _about(f"{path}/{n}", i, fitting, sized, rulebook)
+                yield from _about(f"{path}/{n}", i, fitting, routed, rulebook)
 
 
-def _about(at: str, i: int, fitting: Fitting, sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
-    sizes = _sizes(i, fitting, sized, rulebook)
+def _about(at: str, i: int, fitting: Fitting, routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
+    sizes = _sizes(i, fitting, routed, rulebook)
     if sizes is None:
         return
     long, volume = sizes
-    name, body = sized.question.run.name, fitting.kind is FittingKind.conduit_body
+    name, body = routed.run.name, fitting.kind is FittingKind.conduit_body
     here = f"{name}: the {NAMES[fitting.kind]} at {rulebook.length_text(fitting.at_m)}"
     if body and fitting.spliced and fitting.volume_l is None:
         joints = rulebook.splice_in_body()
@@ -92,14 +91,14 @@ def _about(at: str, i: int, fitting: Fitting, sized: SizedRun, rulebook: Ruleboo
         )
 
 
-def _sizes(i: int, fitting: Fitting, sized: SizedRun, rulebook: Rulebook) -> tuple[Step, Step] | None:
+def _sizes(i: int, fitting: Fitting, routed: Routed, rulebook: Rulebook) -> tuple[Step, Step] | None:
     """Least length [m] and least volume [L] of a box; None where there is no pipe, or one cable goes through it."""
-    pipe, wire = sized.pipes[i].value, sized.tried.wire
+    pipe, wire = routed.sized.pipes[i].value, routed.sized.tried.wire
     if pipe is None:
         return None
-    run = sized.question.run
+    run = routed.run
     segment = run.segments[i]
-    groups = wires_in_pipe(run.circuit, wire.size, sized.grounded_size, None)
+    groups = wires_in_pipe(run.circuit, wire.size, routed.sized.grounded_size, None)
     wires = tuple((group.count, group.size) for group in groups)
     long = rulebook.pull_box(segment.method, pipe.size, wire.size, angle=at_corner(segment, fitting))
-    return long, rulebook.box_volume(wires, sized.equipment_ground_size, spliced=fitting.spliced)
+    return long, rulebook.box_volume(wires, routed.sized.equipment_ground_size, spliced=fitting.spliced)

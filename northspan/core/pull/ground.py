@@ -10,28 +10,28 @@ from northspan.core.findings import Finding, Severity, pin, sentence
 from northspan.core.job import Place, Segment, Status, status_of
 from northspan.core.plan import TrenchPlan, WorkGroup, printed
 from northspan.core.pull.bundle import AREA_M2
+from northspan.core.pull.routed import Routed
 from northspan.core.pull.trench import Trench, TrenchFacts, dig
 from northspan.core.rulebooks.protocol import Rulebook
-from northspan.core.sizing.run import SizedRun
 from northspan.core.worked import ruled
 
 WALL, CABLE_M = 1.15, 0.03  # outside over bore of a pipe; a cable that is laid by itself [m]
 TO_DIG = frozenset({Status.new, Status.temporary})
 
 
-def ground_groups(i: int, sized: SizedRun, rulebook: Rulebook) -> Iterator[WorkGroup]:
+def ground_groups(i: int, routed: Routed, rulebook: Rulebook) -> Iterator[WorkGroup]:
     """Work what a buried stretch asks: how it comes out of the ground, and its own trench.
 
     Parameters
     ----------
     i : int
         Number of the stretch. [-]
-    sized : SizedRun
-        The run. [-]
+    routed : Routed
+        The run, sized, with its route. [-]
     rulebook : Rulebook
         The code to follow. [-]
     """
-    run, pipe = sized.question.run, sized.pipes[i].value
+    run, pipe = routed.run, routed.sized.pipes[i].value
     segment, title = run.segments[i], f"Stretch {i + 1}"
     if segment.place is not Place.buried:
         return
@@ -42,56 +42,54 @@ def ground_groups(i: int, sized: SizedRun, rulebook: Rulebook) -> Iterator[WorkG
         shared = ruled("0", "trench", segment.trench, "dug once for all that lies in it", "job")
         yield WorkGroup(f"trench{i + 1}", f"{title}, trench", f"in the trench “{segment.trench}”", printed((shared,)))
     else:
-        worked = dig(_facts([(segment, _cover_m(segment, sized, rulebook), _outside_m(i, sized, rulebook))]))
+        worked = dig(_facts([(segment, _cover_m(segment, routed, rulebook), _outside_m(i, routed, rulebook))]))
         yield WorkGroup(f"trench{i + 1}", f"{title}, trench", _dug(worked.value, rulebook), printed(worked.steps))
-    out = (rulebook.riser(), *((rulebook.bushing(sized.tried.wire.size),) if pipe else ()))
+    out = (rulebook.riser(), *((rulebook.bushing(routed.sized.tried.wire.size),) if pipe else ()))
     yield WorkGroup(f"riser{i + 1}", f"{title}, where it comes out", ", ".join(one.result for one in out), printed(out))
 
 
-def shared_trenches(sized: dict[str, SizedRun], rulebook: Rulebook) -> tuple[TrenchPlan, ...]:
+def shared_trenches(routed: dict[str, Routed], rulebook: Rulebook) -> tuple[TrenchPlan, ...]:
     """Work the trenches in which several stretches lie, each dug once: as long and as deep as the most of them, as wide as all.
 
     Parameters
     ----------
-    sized : dict of SizedRun
-        The runs by id. [-]
+    routed : dict of Routed
+        The runs by id, sized, with their routes. [-]
     rulebook : Rulebook
         The code to follow. [-]
     """
     named: dict[str, list[tuple[str, int]]] = {}
-    for run_id, one in sized.items():
-        for i, segment in enumerate(one.question.run.segments):
-            if segment.trench and segment.place is Place.buried and status_of(one.question.run, segment) is not Status.remove:
+    for run_id, one in routed.items():
+        for i, segment in enumerate(one.run.segments):
+            if segment.trench and segment.place is Place.buried and status_of(one.run, segment) is not Status.remove:
                 named.setdefault(segment.trench, []).append((run_id, i))
-    return tuple(_shared(name, members, sized, rulebook) for name, members in named.items())
+    return tuple(_shared(name, members, routed, rulebook) for name, members in named.items())
 
 
-def ground_findings(run_id: str, sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
+def ground_findings(routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
     """Say what of a buried run is not located yet, and which other lines it comes too close to.
 
     Parameters
     ----------
-    run_id : str
-        Id of the run. [-]
-    sized : SizedRun
-        The run. [-]
+    routed : Routed
+        The run, sized, with its route. [-]
     rulebook : Rulebook
         The code to follow. [-]
     """
-    run, at = sized.question.run, f"/runs/{run_id}"
+    run, at = routed.run, f"/runs/{routed.id}"
     buried = [i for i, segment in enumerate(run.segments) if segment.place is Place.buried]
     if any(status_of(run, run.segments[i]) in TO_DIG for i in buried) and not run.located:
         words = f"{run.name}: other lines in the ground are not located yet."
         why = "Before the first spade: gas, water, cables and communication lines marked. Dig by hand beside a mark."
         yield Finding(Severity.check, f"{at}/located", words, why, "local law", (pin(f"{at}/located", True, "Located and marked"),))
     for i in buried:
-        yield from _crossed(run_id, i, sized, rulebook)
-        yield from _beside(run_id, i, sized, rulebook)
+        yield from _crossed(i, routed, rulebook)
+        yield from _beside(i, routed, rulebook)
 
 
-def _crossed(run_id: str, i: int, sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
-    run, at = sized.question.run, f"/runs/{run_id}/segments/{i}"
-    cover_m = _cover_m(run.segments[i], sized, rulebook)
+def _crossed(i: int, routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
+    run, at = routed.run, f"/runs/{routed.id}/segments/{i}"
+    cover_m = _cover_m(run.segments[i], routed, rulebook)
     for n, line in enumerate(run.segments[i].crossings):
         least = rulebook.line_distance(line.kind)
         between_m = abs(line.depth_m - cover_m)
@@ -104,8 +102,8 @@ def _crossed(run_id: str, i: int, sized: SizedRun, rulebook: Rulebook) -> Iterat
         yield Finding(Severity.fix, f"{at}/crossings/{n}", words, sentence(least.text), least.citation, cures)
 
 
-def _beside(run_id: str, i: int, sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
-    run, at = sized.question.run, f"/runs/{run_id}/segments/{i}/beside"
+def _beside(i: int, routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
+    run, at = routed.run, f"/runs/{routed.id}/segments/{i}/beside"
     for n, line in enumerate(run.segments[i].beside):
         least = rulebook.line_distance(line.kind)
         if line.apart_m >= least.value - 1e-6:
@@ -117,19 +115,18 @@ def _beside(run_id: str, i: int, sized: SizedRun, rulebook: Rulebook) -> Iterato
         yield Finding(Severity.fix, f"{at}/{n}", words, sentence(least.text), least.citation, (cure,))
 
 
-def _shared(name: str, members: list[tuple[str, int]], sized: dict[str, SizedRun], rulebook: Rulebook) -> TrenchPlan:
-    lines = []
+def _shared(name: str, members: list[tuple[str, int]], routed: dict[str, Routed], rulebook: Rulebook) -> TrenchPlan:
+    lines, there = [], 0
     for run_id, i in members:
-        segment = sized[run_id].question.run.segments[i]
-        lines.append((segment, _cover_m(segment, sized[run_id], rulebook), _outside_m(i, sized[run_id], rulebook)))
+        one = routed[run_id]
+        segment = one.run.segments[i]
+        lines.append((segment, _cover_m(segment, one, rulebook), _outside_m(i, one, rulebook)))
+        there += status_of(one.run, segment) not in TO_DIG
     worked = dig(_facts(lines))
     runs = tuple(dict.fromkeys(run_id for run_id, _ in members))
-    who = ", ".join(sized[run_id].question.run.name for run_id in runs)
-    heat = ruled(
-        "k", "heat of the neighbours", "not counted", "pipes that touch warm each other; keep them as far apart as drawn", "makers"
-    )
-    there = [one for one in members if status_of(sized[one[0]].question.run, sized[one[0]].question.run.segments[one[1]]) not in TO_DIG]
-    old = (ruled("o", "already in it", f"{len(there)}", "dig by hand beside what is there", "customary", len(there)),) if there else ()
+    who = ", ".join(routed[run_id].run.name for run_id in runs)
+    heat = ruled("k", "heat of the neighbours", "not counted", "pipes that touch warm each other; keep them apart as drawn", "makers")
+    old = (ruled("o", "already in it", f"{there}", "dig by hand beside what is there", "customary", there),) if there else ()
     group = WorkGroup(f"trench {name}", f"Trench “{name}”: {who}", _dug(worked.value, rulebook), printed((*worked.steps, heat, *old)))
     return TrenchPlan(name, runs, group)
 
@@ -150,16 +147,16 @@ def _dug(trench: Trench, rulebook: Rulebook) -> str:
     return f"locate first; {wide} wide, {dug} dug, {sand} of sand"
 
 
-def _cover_m(segment: Segment, sized: SizedRun, rulebook: Rulebook) -> float:
+def _cover_m(segment: Segment, routed: Routed, rulebook: Rulebook) -> float:
     """Cover as found or as wanted, the least otherwise. [m]"""
     if segment.cover_m is not None:
         return segment.cover_m
-    run = run_facts(sized.question.run, sized.question.line_v)
-    return rulebook.cover(segment, run, sized.device.value).value or 0.0
+    run = run_facts(routed.run, routed.sized.question.line_v)
+    return rulebook.cover(segment, run, routed.sized.device.value).value or 0.0
 
 
-def _outside_m(i: int, sized: SizedRun, rulebook: Rulebook) -> float:
-    pipe, method = sized.pipes[i].value, sized.question.run.segments[i].method
+def _outside_m(i: int, routed: Routed, rulebook: Rulebook) -> float:
+    pipe, method = routed.sized.pipes[i].value, routed.run.segments[i].method
     size = pipe.size if pipe else ""
     bore = next((p.bore_area for p in rulebook.pipes(method, 3) if p.size == size), 0.0) * AREA_M2[rulebook.area_unit()]
     return WALL * 2 * sqrt(bore / pi) if bore else CABLE_M

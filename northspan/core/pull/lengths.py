@@ -6,8 +6,8 @@ from collections.abc import Iterator
 from math import ceil, floor
 
 from northspan.core.plan import Bought, CutLength
+from northspan.core.pull.routed import Routed
 from northspan.core.rulebooks.protocol import Rulebook
-from northspan.core.sizing.run import SizedRun
 from northspan.core.worked import Step, ruled, step
 
 
@@ -61,28 +61,28 @@ def reels(count: int, cut_m: float, reel_m: float) -> tuple[Step, float] | None:
     return ruled("n_r", "reels, none spliced", f"{wanted}", f"{each} from each; {left:.0f} m are left over", "count", wanted), left
 
 
-def cut_lengths(sized: SizedRun, rulebook: Rulebook) -> Iterator[CutLength]:
+def cut_lengths(routed: Routed, rulebook: Rulebook) -> Iterator[CutLength]:
     """List every conductor of a run as it is cut, with the tape that names it.
 
     Parameters
     ----------
-    sized : SizedRun
-        The run. [-]
+    routed : Routed
+        The run, sized, with its route. [-]
     rulebook : Rulebook
         For colors and names. [-]
     """
-    question, wire = sized.question, sized.tried.wire
-    pull = question.run.pull
-    cut_m = cut(sum(segment.length_m for segment in question.run.segments), pull.make_up_m, pull.coil_m).value
+    run, sets, wire = routed.run, routed.sized.question.sets, routed.sized.tried.wire
+    pull = run.pull
+    cut_m = cut(sum(segment.length_m for segment in run.segments), pull.make_up_m, pull.coil_m).value
     if not rulebook.single_wires(wire.insulation):
-        yield CutLength(wire.insulation, question.sets, rulebook.size_name(wire.size), "as marked", cut_m, question.sets * cut_m)
+        yield CutLength(wire.insulation, sets, rulebook.size_name(wire.size), "as marked", cut_m, sets * cut_m)
         return
-    sizes = {"neutral": sized.grounded_size, "ground": sized.equipment_ground_size}
-    for role, color in rulebook.colors(question.run.circuit, old=question.run.old_colors):
+    sizes = {"neutral": routed.sized.grounded_size, "ground": routed.sized.equipment_ground_size}
+    for role, color in rulebook.colors(run.circuit, old=run.old_colors):
         size = sizes.get(role, wire.size)
         if size and size in rulebook.sizes(wire.metal):
             name = rulebook.dialect.equipment_ground if role == "ground" else role
-            yield CutLength(name, question.sets, rulebook.size_name(size), color, cut_m, question.sets * cut_m)
+            yield CutLength(name, sets, rulebook.size_name(size), color, cut_m, sets * cut_m)
 
 
 def bought(lengths: tuple[CutLength, ...], reel_m: float | None, rulebook: Rulebook) -> Iterator[Bought]:

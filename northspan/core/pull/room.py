@@ -8,8 +8,9 @@ from math import floor
 
 from northspan.core.job import Method
 from northspan.core.plan import WorkGroup, printed
+from northspan.core.pull.routed import Routed
 from northspan.core.rulebooks.protocol import PipeSize, Rulebook
-from northspan.core.sizing.run import SizedRun, wires_in_pipe
+from northspan.core.sizing.run import wires_in_pipe
 from northspan.core.worked import Step, Worked, ruled, step
 
 
@@ -66,26 +67,27 @@ def room_words(method: Method, found: Room, rulebook: Rulebook) -> str:
     return f"{words}; one up {rulebook.pipe_name(method, found.up.size)}, {found.up_percent:.0f} %" if found.up else words
 
 
-def room_groups(i: int, sized: SizedRun, rulebook: Rulebook) -> Iterator[WorkGroup]:
+def room_groups(i: int, routed: Routed, rulebook: Rulebook) -> Iterator[WorkGroup]:
     """Say how full the pipe of a stretch is, with what goes in beside this run.
 
     Parameters
     ----------
     i : int
         Number of the stretch. [-]
-    sized : SizedRun
-        The run. [-]
+    routed : Routed
+        The run, sized, with its route. [-]
     rulebook : Rulebook
         The code to follow. [-]
     """
-    pipe, segment, wire = sized.pipes[i].value, sized.question.run.segments[i], sized.tried.wire
+    pipe, segment, wire = routed.sized.pipes[i].value, routed.sized.question.run.segments[i], routed.sized.tried.wire
     if pipe is None:
         return
     others = max(segment.other_carrying, segment.other_wires or 0)
-    count = sum(g.count for g in wires_in_pipe(sized.question.run.circuit, wire.size, sized.grounded_size, sized.equipment_ground_size))
+    groups = wires_in_pipe(routed.run.circuit, wire.size, routed.sized.grounded_size, routed.sized.equipment_ground_size)
+    count = sum(group.count for group in groups)
     shelf = rulebook.pipes(segment.method, count + others, segment.length_m)
     at = next(n for n, one in enumerate(shelf) if one.size == pipe.size)
-    area = next(one for one in sized.pipes[i].steps if one.symbol == "A_w")
+    area = next(one for one in routed.sized.pipes[i].steps if one.symbol == "A_w")
     worked = room(segment.method, shelf[at:], area, rulebook.wire_area(wire.size, wire.insulation).value, rulebook)
     more = f"; room for {worked.value.more} more" if worked.value.more else "; no room for more"
     yield WorkGroup(f"room{i + 1}", f"Stretch {i + 1}, pipe", room_words(segment.method, worked.value, rulebook) + more,

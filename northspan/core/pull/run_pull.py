@@ -10,7 +10,7 @@ from pydantic import JsonValue
 
 from northspan.core.findings import Cure, Edit, Finding, Severity
 from northspan.core.job import Fitting, Pull, Segment
-from northspan.core.plan import PullPlan, PullWay, WorkGroup, printed, shown
+from northspan.core.plan import BendMark, PullPlan, PullWay, WorkGroup, printed, shown
 from northspan.core.plan import PullPoint as PlanPoint
 from northspan.core.pull.along import stretch_groups
 from northspan.core.pull.bundle import Bundle, PulledWire, bundle_of
@@ -27,13 +27,12 @@ from northspan.core.pull.pulling import (
     pipe_runs,
     pull_both_ways,
 )
-from northspan.core.routing.route import turned_deg
+from northspan.core.pull.routed import Routed
+from northspan.core.routing.route import bend_places, turned_deg
 from northspan.core.rulebooks.protocol import Rulebook
-from northspan.core.sizing.run import SizedRun, wires_in_pipe
+from northspan.core.sizing.run import wires_in_pipe
 from northspan.core.worked import Margin, Worked, at_most
 
-HEAD_MIN, FEED_M_MIN, BEND_DEG_MIN = 30.0, 5.0, 90.0  # minutes for a head; metres and degrees a minute
-ONE_CABLE = "A cable of several cores goes through this pipe as one; its pull is not worked here."
 NOT_PULLED = "No wires are pulled into a pipe here: a cable is laid or clipped."
 
 
@@ -60,18 +59,18 @@ class Hardest:
     cures: tuple[Cure, ...]
 
 
-def question_of_pull(run_id: str, sized: SizedRun) -> PullQuestion:
+def question_of_pull(routed: Routed) -> PullQuestion:
     """Gather what decides the pull of a run.
 
     Parameters
     ----------
-    run_id : str
-        Id of the run. [-]
-    sized : SizedRun
-        The run. [-]
+    routed : Routed
+        The run, sized, with its route. [-]
     """
-    run = sized.question.run
-    return PullQuestion(run_id, run.pull, run.segments, tuple(p.value.size if p.value else "" for p in sized.pipes), _groups(sized))
+    run = routed.run
+    return PullQuestion(
+        routed.id, run.pull, run.segments, tuple(p.value.size if p.value else "" for p in routed.sized.pipes), _groups(routed)
+    )
 
 
 @lru_cache(maxsize=1024)
@@ -89,28 +88,26 @@ def hardest(question: PullQuestion, rulebook: Rulebook) -> Hardest | None:
     return max(each, key=lambda one: max(margin.share for margin in one.margins), default=None)
 
 
-def pull_findings(run_id: str, sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
+def pull_findings(routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
     """Say what is too much for the wires, the rope, the hands or the bends of a run.
 
     Parameters
     ----------
-    run_id : str
-        Id of the run. [-]
-    sized : SizedRun
-        The run. [-]
+    routed : Routed
+        The run, sized, with its route. [-]
     rulebook : Rulebook
         The code to follow. [-]
     """
-    found = hardest(question_of_pull(run_id, sized), rulebook)
+    found = hardest(question_of_pull(routed), rulebook)
     if found is None:
         return
-    name, at = sized.question.run.name, f"/runs/{run_id}/pull"
+    name, at = routed.run.name, f"/runs/{routed.id}/pull"
     for margin in found.margins:
         if margin.holds:
             continue
         if margin.key == "bends":
             words = f"{name}: {margin.used:.0f}° of bends between pull points, {margin.limit:.0f}° is the most."
-            why, where = "Set a pull point part-way. A pull like this jams.", f"/runs/{run_id}/segments/{found.pipe.first}"
+            why, where = "Set a pull point part-way. A pull like this jams.", f"/runs/{routed.id}/segments/{found.pipe.first}"
             parting = tuple(cure for cure in found.cures if cure.edits[0].path.endswith("fittings"))
             yield Finding(Severity.fix, where, words, why, margin.citation, parting)
         elif margin.key == "jam":
@@ -122,27 +119,25 @@ def pull_findings(run_id: str, sized: SizedRun, rulebook: Rulebook) -> Iterator[
             yield Finding(Severity.fix, at, words, "Part the pull, lubricate, or feed it from the other end.", margin.citation, found.cures)
 
 
-def pull_of(run_id: str, sized: SizedRun, rulebook: Rulebook) -> PullPlan:
+def pull_of(routed: Routed, rulebook: Rulebook) -> PullPlan:
     """Plan the pull of a run through its hardest pipe, in one go or parted at its pull points.
 
     Parameters
     ----------
-    run_id : str
-        Id of the run. [-]
-    sized : SizedRun
-        The run. [-]
+    routed : Routed
+        The run, sized, with its route. [-]
     rulebook : Rulebook
         The code to follow. [-]
     """
-    found, lengths = hardest(question_of_pull(run_id, sized), rulebook), tuple(cut_lengths(sized, rulebook))
-    buy, along = tuple(bought(lengths, sized.question.run.pull.reel_m, rulebook)), stretch_groups(sized, rulebook)
+    found, lengths = hardest(question_of_pull(routed), rulebook), tuple(cut_lengths(routed, rulebook))
+    buy, along = tuple(bought(lengths, routed.run.pull.reel_m, rulebook)), stretch_groups(routed, rulebook)
     if found is None:
-        return PullPlan(False, NOT_PULLED, (), (), 0, 0, 0, (), lengths, buy, (), (), along, ())
+        return PullPlan(False, NOT_PULLED, (), (), 0, 0, 0, (), (), lengths, buy, (), (), along, ())
     pipe, bundle, pulled = found.pipe, found.bundle, found.pulled
     wet = lubricant(sum(segment.length_m for segment in pipe.segments), pipe.bore_m)
     ways = tuple(_ways(pipe, pulled.value))
     chosen = next(way for way in ways if way.chosen)
-    tension = chosen.worst_n if sized.question.run.pull.lubricated else chosen.worst_dry_n
+    tension = chosen.worst_n if routed.run.pull.lubricated else chosen.worst_dry_n
     stages = len(found.bends_deg)
     end = "its far end" if pulled.value.from_far else "its head"
     most = rulebook.amount_text(tension, "N")
@@ -152,12 +147,21 @@ def pull_of(run_id: str, sized: SizedRun, rulebook: Rulebook) -> PullPlan:
         WorkGroup("tension", "Tension along the way", most, printed(pulled.steps)),
         WorkGroup("lubricant", "Lubricant", rulebook.amount_text(wet.value, "L"), printed((wet,))),
     )
-    order = tuple(order_of_work(sized, bundle.value, pulled.value, found.bends_deg))
+    order = tuple(order_of_work(routed, bundle.value, pulled.value, found.bends_deg))
     weight_n = bundle.value.wires.weight_n_m * sum(piece.along_m for piece in pipe.pieces)
     margins = shown(found.margins)
+    marks = tuple(_bend_marks(routed))
     return PullPlan(
-        True, words, ways, margins, stages, weight_n, wet.value, found.bends_deg, lengths, buy, order, found.cures, along, working
+        True, words, ways, margins, stages, weight_n, wet.value, found.bends_deg, marks, lengths, buy, order, found.cures, along, working
     )
+
+
+def _bend_marks(routed: Routed) -> Iterator[BendMark]:
+    begins = 0.0
+    for segment, pipe in zip(routed.run.segments, routed.sized.pipes, strict=True):
+        if pipe.value:
+            yield from (BendMark(begins + at_m, angle) for at_m, angle in bend_places(segment))
+        begins += segment.length_m
 
 
 def _through(pipe: PipeRun, question: PullQuestion, rulebook: Rulebook) -> Hardest:
@@ -171,9 +175,9 @@ def _through(pipe: PipeRun, question: PullQuestion, rulebook: Rulebook) -> Harde
     return Hardest(pipe, bundle, pulled, margins, bends, cures)
 
 
-def _groups(sized: SizedRun) -> tuple[PulledWire, ...]:
-    wire = sized.tried.wire
-    groups = wires_in_pipe(sized.question.run.circuit, wire.size, sized.grounded_size, sized.equipment_ground_size)
+def _groups(routed: Routed) -> tuple[PulledWire, ...]:
+    wire = routed.sized.tried.wire
+    groups = wires_in_pipe(routed.run.circuit, wire.size, routed.sized.grounded_size, routed.sized.equipment_ground_size)
     return tuple(PulledWire(group.count, group.size, wire.metal, wire.insulation) for group in groups)
 
 

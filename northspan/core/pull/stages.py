@@ -6,9 +6,9 @@ from northspan.core.job import Run, Status, status_of
 from northspan.core.plan import StageLine, StagePlan
 from northspan.core.pull.crew import minutes
 from northspan.core.pull.pulling import counted, most_n
+from northspan.core.pull.routed import Routed
 from northspan.core.pull.run_pull import hardest, question_of_pull
 from northspan.core.rulebooks.protocol import Rulebook
-from northspan.core.sizing.run import SizedRun
 
 TITLES = {
     Status.existing: "There: in use until what follows stands",
@@ -18,14 +18,14 @@ TITLES = {
 }
 
 
-def stages(runs: dict[str, Run], sized: dict[str, SizedRun], rulebook: Rulebook) -> tuple[StagePlan, ...]:
+def stages(runs: dict[str, Run], routed: dict[str, Routed], rulebook: Rulebook) -> tuple[StagePlan, ...]:
     """Sort the runs of a job by stage; a run with stretches of several stages stands in each of them.
 
     Parameters
     ----------
     runs : dict of Run
         The runs by id, in the order of the tree. [-]
-    sized : dict of SizedRun
+    routed : dict of Routed
         Those that could be sized. [-]
     rulebook : Rulebook
         The code to follow. [-]
@@ -33,7 +33,7 @@ def stages(runs: dict[str, Run], sized: dict[str, SizedRun], rulebook: Rulebook)
     found = []
     for status, title in TITLES.items():
         lines = [
-            StageLine(run_id, run.name, _words(run_id, run, status, sized.get(run_id), rulebook))
+            StageLine(run_id, run.name, _words(run, status, routed.get(run_id), rulebook))
             for run_id, run in runs.items()
             if any(status_of(run, segment) is status for segment in run.segments)
         ]
@@ -42,17 +42,17 @@ def stages(runs: dict[str, Run], sized: dict[str, SizedRun], rulebook: Rulebook)
     return tuple(found)
 
 
-def _words(run_id: str, run: Run, status: Status, sized: SizedRun | None, rulebook: Rulebook) -> str:
+def _words(run: Run, status: Status, routed: Routed | None, rulebook: Rulebook) -> str:
     here = [i for i, segment in enumerate(run.segments, 1) if status_of(run, segment) is status]
     part = "" if len(here) == len(run.segments) else f"stretch {', '.join(map(str, here))}: "
     if status is Status.existing:
         return f"{part}stays"
     if status is Status.remove:
         return f"{part}comes out"
-    if sized is None:
+    if routed is None:
         return f"{part}not sized yet"
     then = "; out again when the final one is in" if status is Status.temporary else ""
-    found = hardest(question_of_pull(run_id, sized), rulebook)
+    found = hardest(question_of_pull(routed), rulebook)
     if found is None:
         return f"{part}laid, clipped or hung{then}"
     tension, stages_n = most_n(counted(found.pulled.value, run.pull)), len(found.bends_deg)

@@ -3,14 +3,18 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
+from functools import lru_cache
 from itertools import pairwise
 from math import acos, atan2, ceil, cos, degrees, hypot, pi, radians, sin
+from typing import Any
 
-from northspan.core.job import Fitting, Leg, Method, Segment
+from northspan.core.job import Fitting, Leg, Method, Pull, Run, Segment
 
 IN_PIPE = frozenset({Method.pvc40, Method.pvc80, Method.emt, Method.rmc})
 QUARTER_DEG = 90.0
 NO_BEND_DEG = 10.0  # a pipe gives that much by itself, and a walked track wavers
+_NO_ROUTE: dict[str, Any] = {"legs": (), "slack_m": 0.0, "fittings": (), "crossings": (), "beside": (), "trench": "", "status": None,
+                             "strap_m": None, "first_strap_m": None, "height_m": None}  # fmt: skip
 CORNER_M = 0.3  # a box that stands so near a corner is the corner
 
 
@@ -86,6 +90,24 @@ def bends_between_deg(segment: Segment) -> tuple[float, ...]:
     (180.0, 180.0)
     """
     return turned_deg(pieces_of(segment, 0.0))
+
+
+@lru_cache(maxsize=4096)
+def as_sized(run: Run) -> Run:
+    """Give a run as its sizing asks it: with the sharpest sum of bends of each stretch, without what only its route is about.
+
+    What is moved along the route then sizes nothing anew.
+
+    Parameters
+    ----------
+    run : Run
+        The run. [-]
+    """
+    stretches = []
+    for segment in run.segments:
+        most = max(bends_between_deg(segment)) if segment.fittings or segment.legs else segment.bends_deg
+        stretches.append(segment.model_copy(update=_NO_ROUTE | {"bends_deg": most}))
+    return run.model_copy(update={"segments": tuple(stretches), "pull": Pull(), "located": False})
 
 
 def bend_places(segment: Segment) -> tuple[tuple[float, float], ...]:

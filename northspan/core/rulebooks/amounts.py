@@ -14,7 +14,7 @@ def metric_amount(value: float, unit: str) -> str:
     value : float
         The amount. [unit]
     unit : str
-        N, N/m, m³, L, mL or another one.
+        N, N/m, m³, L, mL or another one. [-]
 
     Examples
     --------
@@ -32,7 +32,7 @@ def us_amount(value: float, unit: str) -> str:
     value : float
         The amount, metric. [unit]
     unit : str
-        N, N/m, m³, L, mL or another one.
+        N, N/m, m³, L, mL or another one. [-]
 
     Examples
     --------

@@ -7,7 +7,6 @@ from functools import lru_cache
 
 from northspan.core.errors import NoSolution
 from northspan.core.job import Method, Segment
-from northspan.core.routing.route import bends_between_deg
 from northspan.core.rulebooks.protocol import PipeSize, Rulebook
 from northspan.core.worked import Margin, Step, Worked, at_most, looked_up, ruled, step
 
@@ -102,16 +101,15 @@ def bends(segment: Segment, rulebook: Rulebook) -> Worked[float]:
     Parameters
     ----------
     segment : Segment
-        The stretch. [-]
+        The stretch, with the sharpest sum of bends between its pull points. [-]
     rulebook : Rulebook
         For the limit. [-]
     """
     if segment.method in {Method.cable, Method.direct_burial, Method.overhead}:
         return Worked(segment.bends_deg)
     limit = rulebook.bends_limit_deg(segment.method)
-    most = max(bends_between_deg(segment)) if segment.fittings or segment.legs else segment.bends_deg
-    margin = at_most("bends", "Bends", most, limit.value, "°", limit.citation)
-    return Worked(most, (limit,), (margin,))
+    margin = at_most("bends", "Bends", segment.bends_deg, limit.value, "°", limit.citation)
+    return Worked(segment.bends_deg, (limit,), (margin,))
 
 
 def _choose(pinned: str | None, fits: list[str], shelf: tuple[PipeSize, ...], length_m: float, roomy: str) -> tuple[str, tuple[Step, ...]]:

@@ -10,9 +10,8 @@ from northspan.core.errors import NoSolution, OutsideTable
 from northspan.core.facts import run_facts
 from northspan.core.findings import Finding, Severity
 from northspan.core.job import CallChoice, Circuit, Job, Place, Run, RunKind, Segment
-from northspan.core.plan import BendMark, RunPlan, StretchPlan, WirePlan, WorkGroup, printed, shown
+from northspan.core.plan import RunPlan, StretchPlan, WirePlan, WorkGroup, printed, shown
 from northspan.core.routing.cover import covers, ribbon_m
-from northspan.core.routing.route import bend_places
 from northspan.core.rulebooks.protocol import BuildingFacts, Rulebook
 from northspan.core.sizing.conductor import allowance_of
 from northspan.core.sizing.cost import run_cost
@@ -285,7 +284,6 @@ def _stretches(run: Run, sized: SizedRun, cover: tuple[Worked[float | None], ...
                 least.value,
                 segment.bends_deg,
                 _ribbon(segment, least.value),
-                tuple(BendMark(start + at_m, angle) for at_m, angle in bend_places(segment)) if p else (),
             )
         )
         start = end

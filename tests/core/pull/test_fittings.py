@@ -3,7 +3,7 @@
 import unittest
 
 from northspan.core.job import Fitting, FittingKind, Leg, Segment
-from northspan.core.routing.route import bend_places, bends_between_deg
+from northspan.core.routing.route import as_sized, bend_places, bends_between_deg
 from northspan.core.rulebook_change import moved
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
 from northspan.core.solve import solve
@@ -38,7 +38,7 @@ class Corners(unittest.TestCase):
         stretch = Segment(length_m=30, legs=self.legs)
         self.assertEqual(bend_places(stretch), ((10.0, 90.0), (20.0, 90.0)))
         plan = run_of(a_feeder(40, 30, stretch={"legs": self.legs}))
-        self.assertEqual([mark.angle_deg for mark in plan.stretches[0].bends], [90, 90])
+        self.assertEqual([mark.angle_deg for mark in plan.pull.bends], [90, 90])
 
     def test_around_a_corner_a_box_may_be_shorter(self):
         def long(at_m):
@@ -94,3 +94,17 @@ class Joints(unittest.TestCase):
 def small_method(plan):
     """The method of a plan's only stretch, which is the usual one."""
     return Segment(length_m=plan.length_m).method
+
+
+class Sizing(unittest.TestCase):
+    def test_what_only_the_route_is_about_sizes_nothing_anew(self):
+        run = a_feeder(40, 20, stretch={"bends_deg": 90}).runs["F1"]
+
+        def with_route(**route):
+            return run.model_copy(update={"segments": (run.segments[0].model_copy(update=route),), "located": True})
+
+        for route in ({"fittings": (Fitting(at_m=3),)}, {"trench": "yard"}, {"strap_m": 1.0}, {"crossings": ({"kind": "gas"},)}):
+            self.assertEqual(as_sized(with_route(**route)), as_sized(run), route)
+        self.assertNotEqual(as_sized(with_route(bends_deg=180.0)), as_sized(run))
+        self.assertEqual(as_sized(with_route(legs=Corners.legs, bends_deg=0.0)).segments[0].bends_deg, 180)
+        self.assertEqual(as_sized(with_route(legs=Corners.legs, fittings=(Fitting(at_m=10),))).segments[0].bends_deg, 90)

@@ -3139,7 +3139,7 @@ export interface components {
         };
         /**
          * BendMark
-         * @description A bend of the pipe: how far from the head of the run [m], how sharp [degrees].
+         * @description A bend of a pipe: how far from the head of the run [m], how sharp [degrees].
          */
         BendMark: {
             /** Angle Deg */
@@ -6578,6 +6578,8 @@ export interface components {
          * @description Everything decided about pulling a run in.
          */
         PullPlan: {
+            /** Bends */
+            bends: components["schemas"]["BendMark"][];
             /** Bends Deg */
             bends_deg: number[];
             /** Bought */
@@ -8277,11 +8279,6 @@ export interface components {
          * @description A stretch of a run: its pipe, its least cover, where it lies on the way from the head of the run. [m]
          */
         StretchPlan: {
-            /**
-             * Bends
-             * @default []
-             */
-            bends: components["schemas"]["BendMark"][];
             /** Bends Deg */
             bends_deg: number;
             /** Cover M */

@@ -80,13 +80,14 @@ const pullMarks = computed(() => stretches.value.flatMap((one, i) => one.segment
 const bendMarks = computed(() => {
   let last = -99
   const from_m = stretches.value[0]?.begins_m ?? 0
-  return (store.run_plan?.stretches ?? []).flatMap((plan) => plan.bends.map((bend) => {
+  const stretch = (at_m: number) => store.run_plan?.stretches.find((one) => at_m <= one.to_m + 1e-6)
+  return (store.run_plan?.pull?.bends ?? []).map((bend) => {
     const x = toPixels(props.scale, from_m + bend.at_m)
     const roomy = x - last > 36
     if (roomy) last = x
-    const y = lineY(plan.place, x)
+    const y = lineY(stretch(bend.at_m)?.place ?? '', x)
     return { x, y, label_y: y === PANEL_LINE_Y ? y - 20 : y - 9, words: roomy ? `${Math.round(bend.angle_deg)}°` : '' }
-  }))
+  })
 })
 
 /** Where the run comes out of the ground. */

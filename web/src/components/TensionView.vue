@@ -36,7 +36,7 @@ const end = computed(() => (store.run?.pull.lubricated ? chosen.value?.points : 
 /** Bends of the pipe, where they stand on the way; an angle is written where there is room. */
 const bends = computed(() => {
   let last = -99
-  return (store.run_plan?.stretches ?? []).flatMap((one) => one.bends).map((bend) => {
+  return (pull.value?.bends ?? []).map((bend) => {
     const at = x(bend.at_m)
     const roomy = at - last > 34
     if (roomy) last = at
