@@ -8,6 +8,8 @@ from northspan.core.job import (
     Building,
     BuildingUse,
     Circuit,
+    Companion,
+    Crossing,
     Electrode,
     ElectrodeKind,
     Enclosure,
@@ -19,6 +21,7 @@ from northspan.core.job import (
     LoadKind,
     Metal,
     Method,
+    OtherLine,
     Place,
     Pull,
     Run,
@@ -160,7 +163,14 @@ def _runs() -> dict[str, Run]:
             terminals=Terminals.c75,
             segments=(
                 Segment(length_m=10 * FT_M, place=Place.indoors, bends_deg=90, ambient_c=30),
-                Segment(length_m=175 * FT_M, bends_deg=225, ambient_c=20),
+                Segment(
+                    length_m=175 * FT_M,
+                    bends_deg=225,
+                    ambient_c=20,
+                    trench="studio",
+                    beside=(Companion(kind=OtherLine.communication, apart_m=FT_M),),
+                    crossings=(Crossing(kind=OtherLine.water, at_m=60 * FT_M, depth_m=3 * FT_M),),
+                ),
             ),
         ),
         "F3": Run(

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import asdict
+from typing import Annotated
 
 from pydantic import Field
 
@@ -24,6 +25,9 @@ class TrenchQuestion(Question):
     pipes: int = Field(1, ge=1, le=12)
     apart_m: float = Field(0.05, ge=0, le=2, description="Between pipes. [m]")
     bedding_m: float = Field(0.075, ge=0, le=0.5, description="Sand below and above. [m]")
+    others_apart_m: tuple[Annotated[float, Field(ge=0, le=10)], ...] = Field(
+        (), max_length=10, description="Lines of other people along it: clear distance of each from its neighbour. [m]"
+    )
     spade_m: float = Field(0.15, gt=0, le=2, description="Least width that is dug. [m]")
 
 
@@ -120,7 +124,13 @@ def trench(question: TrenchQuestion) -> Answer:
     """
     book = rulebook_named(question.rulebook)
     asked = TrenchFacts(
-        question.length_m, question.cover_m, (question.pipe_m,) * question.pipes, question.apart_m, question.bedding_m, question.spade_m
+        question.length_m,
+        question.cover_m,
+        (question.pipe_m,) * question.pipes,
+        question.apart_m,
+        question.bedding_m,
+        question.spade_m,
+        question.others_apart_m,
     )
     worked = dig(asked)
     found = worked.value

@@ -2,7 +2,7 @@
 
 import unittest
 
-from northspan.core.job import Fitting, FittingKind, Leg, Segment
+from northspan.core.job import Crossing, Fitting, FittingKind, Leg, OtherLine, Segment
 from northspan.core.routing.route import as_sized, bend_places, bends_between_deg
 from northspan.core.rulebook_change import moved
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
@@ -103,7 +103,12 @@ class Sizing(unittest.TestCase):
         def with_route(**route):
             return run.model_copy(update={"segments": (run.segments[0].model_copy(update=route),), "located": True})
 
-        for route in ({"fittings": (Fitting(at_m=3),)}, {"trench": "yard"}, {"strap_m": 1.0}, {"crossings": ({"kind": "gas"},)}):
+        for route in (
+            {"fittings": (Fitting(at_m=3),)},
+            {"trench": "yard"},
+            {"strap_m": 1.0},
+            {"crossings": (Crossing(kind=OtherLine.gas, at_m=2, depth_m=1),)},
+        ):
             self.assertEqual(as_sized(with_route(**route)), as_sized(run), route)
         self.assertNotEqual(as_sized(with_route(bends_deg=180.0)), as_sized(run))
         self.assertEqual(as_sized(with_route(legs=Corners.legs, bends_deg=0.0)).segments[0].bends_deg, 180)

@@ -8518,6 +8518,12 @@ export interface components {
             /** Length M */
             length_m: number;
             /**
+             * Others Apart M
+             * @description Lines of other people along it: clear distance of each from its neighbour. [m]
+             * @default []
+             */
+            others_apart_m?: number[];
+            /**
              * Pipe M
              * @description Outside diameter of the largest pipe. [m]
              * @default 0.06
