@@ -112,6 +112,7 @@ class Docstrings(unittest.TestCase):
         units = (
             "_m",
             "_l",
+            "_k",
             "_n",
             "_factor",
             "_m2",

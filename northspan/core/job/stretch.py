@@ -156,6 +156,9 @@ class Segment(Part):
     strap_m: float | None = Field(
         None, gt=0, le=50, description="Straps as found or as wanted, how far apart; empty asks for the rule. [m]"
     )
+    swing_k: float | None = Field(
+        None, ge=0, le=120, description="From its coldest to its hottest; empty takes what is usual for the place. [K]"
+    )
     first_strap_m: float | None = Field(None, gt=0, le=50, description="The first strap from its box, as found or as wanted. [m]")
     over: Over = Field(Over.walk, description="What is below it, if overhead.")
     height_m: float | None = Field(None, ge=0, le=100, description="Overhead: how high its lowest point hangs over that. [m]")

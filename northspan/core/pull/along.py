@@ -156,7 +156,8 @@ def _above(i: int, routed: Routed, rulebook: Rulebook) -> Iterator[WorkGroup]:
     fixed = straps(segment.method, size, segment.length_m, rulebook, wanted_m=segment.strap_m)
     yield WorkGroup(f"straps{i + 1}", f"{title}, straps", f"{fixed.value}", printed(fixed.steps))
     if segment.method in IN_PIPE:
-        grown = growth(segment.method, segment.length_m, SWING_K[segment.place], rulebook)
+        swing_k = SWING_K[segment.place] if segment.swing_k is None else segment.swing_k
+        grown = growth(segment.method, segment.length_m, swing_k, rulebook)
         answer = f"{grown.value} fitting{'s' if grown.value > 1 else ''}" if grown.value else "no fitting"
         yield WorkGroup(f"growth{i + 1}", f"{title}, expansion", answer, printed(grown.steps))
 

@@ -14,7 +14,7 @@ IN_PIPE = frozenset({Method.pvc40, Method.pvc80, Method.emt, Method.rmc})
 QUARTER_DEG = 90.0
 NO_BEND_DEG = 10.0  # a pipe gives that much by itself, and a walked track wavers
 _NO_ROUTE: dict[str, Any] = {"legs": (), "slack_m": 0.0, "fittings": (), "crossings": (), "beside": (), "trench": "", "status": None,
-                             "strap_m": None, "first_strap_m": None, "height_m": None}  # fmt: skip
+                             "strap_m": None, "first_strap_m": None, "swing_k": None, "height_m": None}  # fmt: skip
 CORNER_M = 0.3  # a box that stands so near a corner is the corner
 
 

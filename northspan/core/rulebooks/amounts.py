@@ -4,6 +4,7 @@ from __future__ import annotations
 
 _US = {"N": (4.4482216, "lbf"), "N/m": (14.593903, "lbf/ft"), "m³": (0.76455486, "yd³"), "L": (0.94635295, "qt"), "mL": (16.387064, "in³")}
 _PLACES = {"m³": 1, "L": 1, "yd³": 1, "qt": 1, "in³": 1}
+SMALL = 9.95  # below it two figures say more than none behind the point
 
 
 def metric_amount(value: float, unit: str) -> str:
@@ -21,7 +22,9 @@ def metric_amount(value: float, unit: str) -> str:
     >>> metric_amount(374.4, "N"), metric_amount(1.14, "L")
     ('374 N', '1.1 L')
     """
-    return f"{value:.{_PLACES.get(unit, 0)}f} {unit}"
+    if unit in _PLACES:
+        return f"{value:.{_PLACES[unit]}f} {unit}"
+    return f"{value:.2g} {unit}" if 0 < abs(value) < SMALL else f"{value:.0f} {unit}"
 
 
 def us_amount(value: float, unit: str) -> str:

@@ -143,6 +143,15 @@ class Expansion(unittest.TestCase):
         for book in BOOKS.values():
             self.assertGreater(book.expansion(Method.pvc40)[0].value / book.expansion(Method.rmc)[0].value, 4)
 
+    def test_a_swing_as_typed_counts_instead_of_the_usual_one(self):
+        def fittings(**swing):
+            groups = run_of(a_feeder(40, 20, stretch={"place": Place.outdoors, **swing})).pull.stretches
+            return next(group.answer for group in groups if group.key == "growth1")
+
+        limit_k = 6.35 / (0.0608 * 20)
+        self.assertEqual([fittings(swing_k=k) for k in (limit_k - 0.1, limit_k + 0.1)], ["no fitting", "1 fitting"])
+        self.assertEqual(fittings(), fittings(swing_k=55))
+
     def test_it_stands_with_the_stretch(self):
         run = run_of(a_feeder(40, 20, stretch={"place": Place.outdoors}))
         self.assertEqual({group.key for group in run.pull.stretches}, {"room1", "straps1", "growth1", "outdoors1"})

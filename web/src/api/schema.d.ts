@@ -7614,6 +7614,12 @@ export interface components {
              */
             surface?: components["schemas"]["Surface"];
             /**
+             * Swing K
+             * @description From its coldest to its hottest; empty takes what is usual for the place. [K]
+             * @default null
+             */
+            swing_k?: number | null;
+            /**
              * Trench
              * @description Name of its trench; stretches with the same name lie in one.
              * @default
@@ -7753,6 +7759,12 @@ export interface components {
              * @default open_ground
              */
             surface: components["schemas"]["Surface"];
+            /**
+             * Swing K
+             * @description From its coldest to its hottest; empty takes what is usual for the place. [K]
+             * @default null
+             */
+            swing_k: number | null;
             /**
              * Trench
              * @description Name of its trench; stretches with the same name lie in one.

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { client, problemText, type Cure, type Finding, type Operation, type Problem, type Segment } from '../api/client'
-import { depthText, lengthText, parseLength, parseNumber, parseRise, parseTemperature, temperatureText } from '../format/quantities'
+import { depthText, lengthText, parseLength, parseNumber, parseRise, parseSwing, parseTemperature, swingText, temperatureText } from '../format/quantities'
 import { laidWays, STATUSES } from '../state/fields'
 import { useJob } from '../state/job'
 import CommitField from './CommitField.vue'
@@ -65,8 +65,8 @@ function setLength(length_m: number | null): void {
   if (length_m !== null) change({ length_m, legs: [], slack_m: 0 })
 }
 
-function setLeg(i: number, field: 'level_m' | 'rise_m' | 'turn_deg', value: number | null): void {
-  if (stretch.value && value !== null) change({ legs: stretch.value.legs.map((leg, n) => (n === i ? { ...leg, [field]: value } : leg)) })
+function setLeg(i: number, fields: Partial<Segment['legs'][number]>): void {
+  if (stretch.value) change({ legs: stretch.value.legs.map((leg, n) => (n === i ? { ...leg, ...fields } : leg)) })
 }
 
 function addLeg(): void {
@@ -120,6 +120,7 @@ async function readTrack(): Promise<void> {
       <CommitField label="Bends" :shown="`${stretch.bends_deg}°`" :parse="parseNumber" wrong="Degrees between pull points" @commit="set('bends_deg', $event ?? 0)" />
       <CommitField label="Other carrying wires" :shown="String(stretch.other_carrying)" :parse="count" wrong="A whole number" @commit="set('other_carrying', $event ?? 0)" />
       <v-select label="Status of it" :model-value="stretch.status ?? ''" :items="[{ value: '', title: 'as the run' }, ...STATUSES]" @update:model-value="set('status', $event || null)" />
+      <CommitField v-if="strapped && inPipe" label="Coldest to hottest" :shown="stretch.swing_k === null || stretch.swing_k === undefined ? '' : swingText(stretch.swing_k, store.units)" hint="usual there" empty-ok :parse="(t) => parseSwing(t, store.units)" wrong="A difference, for example 100 °F" @commit="set('swing_k', $event)" />
       <CommitField v-if="strapped" label="Straps, apart" :shown="stretch.strap_m ? depthText(stretch.strap_m, store.units) : ''" hint="by the rule" empty-ok :parse="(t) => parseLength(t, store.units)" wrong="A distance, for example 5 ft" @commit="set('strap_m', $event)" />
       <CommitField v-if="strapped" label="First strap from a box" :shown="stretch.first_strap_m ? depthText(stretch.first_strap_m, store.units) : ''" hint="by the rule" empty-ok :parse="(t) => parseLength(t, store.units)" wrong="A distance, for example 3 ft" @commit="set('first_strap_m', $event)" />
       <v-select label="Same pipe as" multiple :model-value="stretch.shares_with" :items="others" no-data-text="There is no other run yet" @update:model-value="set('shares_with', $event)" />
@@ -131,9 +132,10 @@ async function readTrack(): Promise<void> {
       <summary><b>Measured leg by leg</b> <span>{{ stretch.legs.length ? `${stretch.legs.length} legs and ${lengthText(stretch.slack_m, store.units)} slack make ${lengthText(stretch.length_m, store.units)}` : 'typed as one length' }}</span></summary>
       <ol v-if="stretch.legs.length && stretch.legs.length <= 12">
         <li v-for="(leg, i) in stretch.legs" :key="i" class="leg">
-          <CommitField :label="`Leg ${i + 1}, level`" :shown="lengthText(leg.level_m, store.units)" :parse="(t) => parseLength(t, store.units) ?? (/^0+$/.test(t.trim()) ? 0 : null)" wrong="A length" @commit="setLeg(i, 'level_m', $event)" />
-          <CommitField label="Rise, − down" :shown="lengthText(leg.rise_m, store.units)" :parse="(t) => parseRise(t, store.units) ?? (/^0+$/.test(t.trim()) ? 0 : null)" wrong="A rise, for example −6 ft" @commit="setLeg(i, 'rise_m', $event)" />
-          <CommitField label="Then turns" :shown="`${leg.turn_deg}°`" :parse="degrees" wrong="Degrees, 0 to 180" @commit="setLeg(i, 'turn_deg', $event)" />
+          <CommitField :label="`Leg ${i + 1}, what it is`" :shown="leg.words" hint="along the joists" empty-ok :parse="(t) => t.trim().slice(0, 80) || null" wrong="A few words" @commit="setLeg(i, { words: $event ?? '' })" />
+          <CommitField label="On the level" :shown="lengthText(leg.level_m, store.units)" :parse="(t) => parseLength(t, store.units) ?? (/^0+$/.test(t.trim()) ? 0 : null)" wrong="A length" @commit="$event !== null && setLeg(i, { level_m: $event })" />
+          <CommitField label="Rise, − down" :shown="lengthText(leg.rise_m, store.units)" :parse="(t) => parseRise(t, store.units) ?? (/^0+$/.test(t.trim()) ? 0 : null)" wrong="A rise, for example −6 ft" @commit="$event !== null && setLeg(i, { rise_m: $event })" />
+          <CommitField label="Then turns" :shown="`${leg.turn_deg}°`" :parse="degrees" wrong="Degrees, 0 to 180" @commit="$event !== null && setLeg(i, { turn_deg: $event })" />
           <button class="cure plain" :aria-label="`Remove leg ${i + 1}`" @click="dropLeg(i)">Remove</button>
         </li>
       </ol>

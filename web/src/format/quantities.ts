@@ -26,6 +26,19 @@ export function temperatureText(celsius: number, units: Units): string {
   return units === 'feet' ? `${plain(celsius * 1.8 + 32, 0)} °F` : `${plain(celsius, 0)} °C`
 }
 
+/** A difference of temperatures. */
+export function swingText(kelvin: number, units: Units): string {
+  return units === 'feet' ? `${plain(kelvin * 1.8, 0)} °F` : `${plain(kelvin, 0)} °C`
+}
+
+/** "100 F", "55 K" or a bare number in the shown unit, as a difference in K; null if it is none. */
+export function parseSwing(text: string, units: Units): number | null {
+  const match = /^(\d+(?:\.\d+)?)\s*°?\s*([cfk]?)$/i.exec(text.trim().replace(',', '.'))
+  if (!match) return null
+  const unit = match[2]?.toLowerCase() || (units === 'feet' ? 'f' : 'c')
+  return Number(match[1]) / (unit === 'f' ? 1.8 : 1)
+}
+
 /** "60ft", "18 m", "12' 6\"" or a bare number in the shown unit, to metres; null if it is no length. */
 export function parseLength(text: string, units: Units): number | null {
   const wanted = text.trim().toLowerCase().replace(',', '.')

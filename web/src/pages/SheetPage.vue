@@ -25,6 +25,7 @@ const places = computed(() => {
 })
 const openFindings = computed(() => store.plan?.findings.filter((f) => ['stop', 'fix', 'check'].includes(f.severity)
   && places.value.some((place) => f.where === place || f.where.startsWith(`${place}/`))) ?? [])
+const trenches = computed(() => (store.plan?.trenches ?? []).filter((one) => one.runs.includes(store.run_id)).map((one) => one.group))
 const cover = computed(() => Math.max(0, ...(plan.value?.stretches.map((s) => s.cover_m ?? 0) ?? [])))
 
 function printNow(): void {
@@ -60,6 +61,18 @@ function printNow(): void {
         <WorkLines :lines="group.lines" />
       </section>
     </div>
+    <section v-if="plan.pull" class="crew">
+      <h2>How it gets there: {{ plan.pull.words }}</h2>
+      <ol v-if="plan.pull.order.length"><li v-for="line in plan.pull.order" :key="line">{{ line }}</li></ol>
+      <table v-if="plan.pull.lengths.length" class="sheet-answer">
+        <tbody>
+          <tr v-for="one in plan.pull.lengths" :key="one.name"><th>{{ one.count > 1 ? `${one.count} × ` : '' }}{{ one.name }}, {{ one.size_name }}</th><td>{{ one.color }}, cut to {{ lengthText(one.cut_m, store.units) }}</td></tr>
+          <tr v-for="one in plan.pull.bought" :key="one.size_name"><th>Buy {{ one.count }} × {{ one.size_name }}</th><td>{{ one.words }}</td></tr>
+        </tbody>
+      </table>
+      <ul><li v-for="group in [...plan.pull.stretches, ...trenches]" :key="group.key">{{ group.title }}: {{ group.answer }}</li></ul>
+      <div class="work"><section v-for="group in plan.pull.working" :key="group.key"><h2>{{ group.title }}: {{ group.answer }}</h2><WorkLines :lines="group.lines" /></section></div>
+    </section>
     <section v-if="openFindings.length" class="open">
       <h2>Open at this run and its ends</h2>
       <ul><li v-for="f in openFindings" :key="f.text">{{ f.text }} <cite>{{ f.citation }}</cite></li></ul>
