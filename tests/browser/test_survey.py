@@ -222,6 +222,16 @@ class Route(OfTheDemo):
         expect(panel.get_by_role("region", name="For now only")).to_contain_text("Pump circuit")
         self.no_violation(self.page, "route")
 
+    def test_the_plan_of_the_pull_is_printed_for_the_crew(self):
+        job_id = self.a_demo()
+        self.page.goto(f"/jobs/{job_id}/route")
+        self.page.get_by_role("link", name="Print this plan").click()
+        expect(self.page.get_by_role("heading", name="Pull: Studio feeder")).to_be_visible()
+        expect(self.page.locator(".crew")).to_contain_text("line 1, 1 AWG")
+        expect(self.page.locator(".crew ol li").first).to_contain_text("Before the first spade")
+        self.assertEqual(self.page.pdf(format="Letter", prefer_css_page_size=True).count(b"/Type /Page\n"), 1)
+        self.no_violation(self.page, "sheet of the pull")
+
     def test_the_whole_step_by_keyboard(self):
         job_id = self.a_demo()
         self.page.goto(f"/jobs/{job_id}/route")

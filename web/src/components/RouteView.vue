@@ -88,7 +88,7 @@ function take(cure: Cure): void {
         <label v-if="pull.known" class="flag"><input type="checkbox" :checked="how.lubricated" @change="set('lubricated', ($event.target as HTMLInputElement).checked)" />Lubricated<template v-if="how.lubricated">, {{ liquidText(pull.lubricant_l, store.units) }}</template></label>
         <details v-for="group in pull.stretches" :key="group.key"><summary><b>{{ group.title }}</b> <span>{{ group.answer }}</span></summary><WorkLines :lines="group.lines" /></details>
         <details v-for="trench in trenches" :key="trench.name"><summary><b>{{ trench.group.title }}</b> <span>{{ trench.group.answer }}</span></summary><WorkLines :lines="trench.group.lines" /></details>
-        <template v-if="pull.order.length"><h2>In this order</h2><ol class="pull-order"><li v-for="line in pull.order" :key="line">{{ line }}</li></ol></template>
+        <template v-if="pull.order.length"><h2>In this order <router-link class="cure" :to="`/jobs/${store.state?.id}/sheet?of=pull`">Print this plan</router-link></h2><ol class="pull-order"><li v-for="line in pull.order" :key="line">{{ line }}</li></ol></template>
         <template v-if="pull.lengths.length">
           <h2>Cut</h2>
           <table class="other-ways">

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onMounted } from 'vue'
+import { computed, onMounted, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import WorkLines from '../components/WorkLines.vue'
 import { amperes, depthText, figure, lengthText, percent, volts, withUnit } from '../format/quantities'
@@ -12,6 +12,7 @@ onMounted(async () => {
   if (store.state?.id !== id.value) await store.load(id.value)
 })
 const plan = computed(() => store.run_plan)
+const sheet = ref(route.query.of === 'pull' ? 'pull' : 'calculation')
 const building = computed(() => {
   const can = plan.value ? store.job?.enclosures[plan.value.target] : undefined
   return can ? store.plan?.buildings[can.building] : undefined
@@ -36,16 +37,18 @@ function printNow(): void {
 <template>
   <main v-if="plan && store.job" class="sheet">
     <div class="sheet-tools">
-      <router-link :to="`/jobs/${id}/sizing`">Back to Sizing</router-link>
+      <router-link v-if="sheet === 'pull'" :to="`/jobs/${id}/route`">Back to Route &amp; pull</router-link>
+      <router-link v-else :to="`/jobs/${id}/sizing`">Back to Sizing</router-link>
+      <label>Sheet <select v-model="sheet"><option value="calculation">Calculation</option><option value="pull">Pull, for the crew</option></select></label>
       <label>Run <select :value="store.run_id" @change="store.choose(($event.target as HTMLSelectElement).value)">
         <option v-for="run in store.plan?.runs" :key="run.id" :value="run.id">{{ run.name }}</option></select></label>
       <v-btn color="primary" variant="flat" @click="printNow">Print</v-btn>
     </div>
     <header>
-      <h1>Calculation sheet: {{ plan.name }}</h1>
+      <h1>{{ sheet === 'pull' ? 'Pull' : 'Calculation sheet' }}: {{ plan.name }}</h1>
       <p>{{ store.job.name }}, {{ plan.origin }} to {{ plan.target }}. {{ store.plan?.rulebook_title }}. Revision {{ store.state?.revision }}.</p>
     </header>
-    <table class="sheet-answer">
+    <table v-if="sheet !== 'pull'" class="sheet-answer">
       <tbody>
         <tr><th>Conductors</th><td>{{ plan.headline }}, {{ plan.insulation }}: <template v-for="(wire, i) in plan.wires" :key="wire.role">{{ i ? '; ' : '' }}{{ wire.name }}: {{ wire.size_name }}, {{ wire.color }}</template></td></tr>
         <tr><th>Route</th><td>{{ lengthText(plan.length_m, store.units) }}; <template v-for="(s, i) in plan.stretches" :key="i">{{ i ? ', ' : '' }}{{ lengthText(s.to_m - s.from_m, store.units) }} {{ s.pipe_name || s.method_name }} {{ s.place }}</template><template v-if="cover">; cover {{ depthText(cover, store.units) }}</template></td></tr>
@@ -55,14 +58,14 @@ function printNow(): void {
         <tr><th>Limits</th><td><template v-for="(m, i) in plan.margins" :key="m.key">{{ i ? '; ' : '' }}{{ m.words }} {{ figure(m.used, m.unit) }} of {{ withUnit(m.limit, m.unit) }}{{ m.governs ? ' (governs)' : '' }}</template></td></tr>
       </tbody>
     </table>
-    <div class="work">
+    <div v-if="sheet !== 'pull'" class="work">
       <section v-for="group in plan.working" :key="group.key">
         <h2>{{ group.title }}: {{ group.answer }}</h2>
         <WorkLines :lines="group.lines" />
       </section>
     </div>
-    <section v-if="plan.pull" class="crew">
-      <h2>How it gets there: {{ plan.pull.words }}</h2>
+    <section v-if="sheet === 'pull' && plan.pull" class="crew">
+      <h2>{{ plan.pull.words }}</h2>
       <ol v-if="plan.pull.order.length"><li v-for="line in plan.pull.order" :key="line">{{ line }}</li></ol>
       <table v-if="plan.pull.lengths.length" class="sheet-answer">
         <tbody>
