@@ -71,10 +71,15 @@ def pipe_runs(segments: tuple[Segment, ...], sizes: tuple[str, ...], rulebook: R
         shelf = next(pipe for pipe in rulebook.pipes(first.method, 3) if pipe.size in {sizes[i] for i in group})
         size, radius_m = shelf.size, rulebook.bend_radius(first.method, shelf.size).value
         bore_m = 2 * sqrt(shelf.bore_area * AREA_M2[rulebook.area_unit()] / pi)
-        pieces = tuple(piece for i in group for piece in pieces_of(segments[i], radius_m))
+        pieces = tuple(piece for i in group for piece in _named(pieces_of(segments[i], radius_m), i, segments))
         from_m = sum(segment.length_m for segment in segments[: group[0]])
         runs.append(PipeRun(group[0], from_m, tuple(segments[i] for i in group), size, bore_m, pieces))
     return tuple(runs)
+
+
+def _named(pieces: tuple[Piece, ...], i: int, segments: tuple[Segment, ...]) -> tuple[Piece, ...]:
+    """Pieces of one of several stretches say which one they are of."""
+    return pieces if len(segments) == 1 else tuple(replace(one, words=f"{one.words}, stretch {i + 1}") for one in pieces)
 
 
 def pull_both_ways(pieces: tuple[Piece, ...], bundle: Bundle, pull: Pull) -> Worked[Pulled]:

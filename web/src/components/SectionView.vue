@@ -117,6 +117,12 @@ function runWords(id: string): string[] {
   return lines.filter(Boolean)
 }
 
+/** Under the line; in a picture of the route under what lies near it. */
+function labelY(run: { buried: boolean; label_y: number }): number {
+  if (!run.buried) return run.label_y
+  return props.route ? Math.max(run.label_y + 18, SECTION_HEIGHT - 66) : run.label_y + 18
+}
+
 /** Where the middle of some words stands, so that both their ends are on the picture. */
 function kept(x: number, words: string): number {
   const half = words.length * 3.9
@@ -178,7 +184,7 @@ function keys(event: KeyboardEvent, building: string): void {
     </g>
     <template v-for="run in section.runs" :key="run.id">
       <g v-if="run.id === store.run_id" class="run-label">
-        <text v-for="(words, i) in runWords(run.id)" :key="i" :x="kept(run.label_x, words)" :y="(run.buried ? run.label_y + 18 : run.label_y) + 17 * i"
+        <text v-for="(words, i) in runWords(run.id)" :key="i" :x="kept(run.label_x, words)" :y="labelY(run) + 17 * i"
           text-anchor="middle" :class="{ plain: i > 0 }">{{ words }}</text>
       </g>
     </template>
