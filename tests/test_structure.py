@@ -149,6 +149,7 @@ class Docstrings(unittest.TestCase):
             "neutral_terminals",
             "neutrals_landed",
             "hands",
+            "trench_circuits",
         }  # numbers without a unit
         for model in Job.model_json_schema()["$defs"].values():
             for name, field in model.get("properties", {}).items():

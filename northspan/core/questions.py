@@ -6,7 +6,21 @@ from dataclasses import replace
 
 from northspan.core.calls import Schools
 from northspan.core.facts import earthing_at
-from northspan.core.job import Circuit, Earthing, Grounding, Load, LoadKind, Run, RunKind, Segment, SourceKind, Status, System
+from northspan.core.job import (
+    Circuit,
+    Earthing,
+    Grounding,
+    Load,
+    LoadKind,
+    Place,
+    Run,
+    RunKind,
+    Segment,
+    SourceKind,
+    Status,
+    System,
+    status_of,
+)
 from northspan.core.loads.dwelling import dwelling_carried
 from northspan.core.loads.legs import LegLoads
 from northspan.core.loads.run_load import line_voltage, load_of_run
@@ -157,9 +171,23 @@ def _primary_v(tree: Tree, transformer: str, rulebook: Rulebook) -> float:
     return line_voltage(tree, feeding, rulebook) if feeding else rulebook.usual_v
 
 
+def _in_the_trench(tree: Tree, run: Run, stretch: Segment) -> int:
+    """How many other runs lie in the trench of a stretch, in pipes of their own; one that takes turns with it counts too."""
+    if not stretch.trench or stretch.place is not Place.buried:
+        return 0
+    return sum(
+        any(
+            one.trench == stretch.trench and one.place is Place.buried and status_of(other, one) is not Status.remove
+            for one in other.segments
+        )
+        for key, other in tree.job.runs.items()
+        if other is not run and key not in stretch.shares_with
+    )
+
+
 def _in_company(tree: Tree, run: Run, rulebook: Rulebook) -> Run:
-    """Count the wires of other runs that lie in the same pipe: carrying ones by their own system, and all for the fill."""
-    if not any(stretch.shares_with for stretch in run.segments):
+    """Count the wires of other runs in the same pipe, carrying ones by their own system; and the runs in the same trench."""
+    if not any(stretch.shares_with or stretch.trench for stretch in run.segments):
         return run
     stretches: list[Segment] = []
     for stretch in run.segments:
@@ -171,7 +199,8 @@ def _in_company(tree: Tree, run: Run, rulebook: Rulebook) -> Run:
             wires += 4 if other.circuit is Circuit.three_wire else 3
         update = {
             "other_carrying": stretch.other_carrying + carrying,
-            "other_wires": (stretch.other_wires or stretch.other_carrying) + wires,
+            "other_wires": (stretch.other_wires or stretch.other_carrying) + wires if stretch.shares_with else stretch.other_wires,
+            "trench_circuits": stretch.trench_circuits + _in_the_trench(tree, run, stretch),
         }
         stretches.append(stretch.model_copy(update=update))
     return run.model_copy(update={"segments": tuple(stretches)})

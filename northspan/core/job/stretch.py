@@ -152,6 +152,9 @@ class Segment(Part):
     trench: Annotated[str, StringConstraints(max_length=40, strip_whitespace=True)] = Field(
         "", description="Name of its trench; stretches with the same name lie in one."
     )
+    trench_circuits: int = Field(
+        0, ge=0, le=20, description="Other circuits in its trench beside those that name it, each in a pipe or cable of its own."
+    )
     status: Status | None = Field(None, description="Of this stretch, where it is not that of the run.")
     strap_m: float | None = Field(
         None, gt=0, le=50, description="Straps as found or as wanted, how far apart; empty asks for the rule. [m]"

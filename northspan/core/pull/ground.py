@@ -125,7 +125,7 @@ def _shared(name: str, members: list[tuple[str, int]], routed: dict[str, Routed]
     worked = dig(_facts(lines))
     runs = tuple(dict.fromkeys(run_id for run_id, _ in members))
     who = ", ".join(routed[run_id].run.name for run_id in runs)
-    heat = ruled("k", "heat of the neighbours", "not counted", "pipes that touch warm each other; keep them apart as drawn", "makers")
+    heat = rulebook.trench_heat()
     old = (ruled("o", "already in it", f"{there}", "dig by hand beside what is there", "customary", there),) if there else ()
     group = WorkGroup(f"trench {name}", f"Trench “{name}”: {who}", _dug(worked.value, rulebook), printed((*worked.steps, heat, *old)))
     return TrenchPlan(name, runs, group)

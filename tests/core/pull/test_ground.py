@@ -25,6 +25,12 @@ def two_in_one(other_length_m=30, name="yard", **stretch):
     )
 
 
+def rating(plan, name):
+    """The factor for what lies together."""
+    lines = [line for group in plan.working for line in group.lines]
+    return float(next(line.result for line in lines if line.symbol == ("C_g" if name == "uk-2022" else "F_n")))
+
+
 class Shared(unittest.TestCase):
     def test_it_is_dug_once_as_long_as_the_longest_and_as_wide_as_all(self):
         plan = solve(two_in_one())
@@ -38,6 +44,12 @@ class Shared(unittest.TestCase):
         self.assertGreater(float(figure(deeper.group, "h").result), float(figure(trench.group, "h").result))
         own = next(group for group in plan.runs["F1"].pull.stretches if group.key == "trench1")
         self.assertEqual(own.answer, "in the trench “yard”")
+
+    def test_heat_in_a_trench_counts_where_the_code_has_a_table_for_it(self):
+        for name, factor in (("us-2023", 1), ("ca-2021", 1), ("uk-2022", 0.85)):  # two circuits in ducts that touch
+            alone, both = (solve(moved(two_in_one(name=trench), name)).runs["F1"] for trench in ("lane", "yard"))
+            before, after = (rating(plan, name) for plan in (alone, both))
+            self.assertAlmostEqual(after / before, factor, places=2, msg=name)
 
     def test_names_part_trenches_and_no_name_digs_alone(self):
         self.assertEqual([trench.runs for trench in solve(two_in_one(name="lane")).trenches], [("F1",), ("F2",)])

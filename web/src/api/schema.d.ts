@@ -7625,6 +7625,12 @@ export interface components {
              * @default
              */
             trench?: string;
+            /**
+             * Trench Circuits
+             * @description Other circuits in its trench beside those that name it, each in a pipe or cable of its own.
+             * @default 0
+             */
+            trench_circuits?: number;
         };
         /**
          * Segment
@@ -7771,6 +7777,12 @@ export interface components {
              * @default
              */
             trench: string;
+            /**
+             * Trench Circuits
+             * @description Other circuits in its trench beside those that name it, each in a pipe or cable of its own.
+             * @default 0
+             */
+            trench_circuits: number;
         };
         /**
          * Severity

@@ -11,6 +11,7 @@ const emit = defineEmits<{ change: [fields: Partial<Segment>] }>()
 const store = useJob()
 const LINES = [{ value: 'water', title: 'water' }, { value: 'gas', title: 'gas' }, { value: 'communication', title: 'communication' }, { value: 'drain', title: 'drain' }]
 const none = (text: string) => parseLength(text, store.units) ?? (/^0+$/.test(text.trim()) ? 0 : null)
+const count = (text: string): number | null => (/^\d+$/.test(text.trim()) ? Number(text.trim()) : null)
 const trenchName = (text: string) => text.trim().slice(0, 40) || null
 /** Names of trenches in the job, to lie in one of them by its name. */
 const named = computed(() => [...new Set(Object.values(store.job?.runs ?? {}).flatMap((run) => run.segments.map((one) => one.trench)).filter(Boolean))])
@@ -33,6 +34,7 @@ function setBeside(i: number, fields: Partial<Segment['beside'][number]>): void 
     <summary><b>Trench and other lines</b> <span>{{ said }}</span></summary>
     <div class="fields">
       <CommitField label="Name of the trench" :shown="stretch.trench" hint="its own" empty-ok :parse="trenchName" wrong="A name" @commit="emit('change', { trench: $event ?? '' })" />
+      <CommitField label="Other circuits in it" :shown="stretch.trench_circuits ? String(stretch.trench_circuits) : ''" hint="those that name it" empty-ok :parse="count" wrong="A whole number" @commit="emit('change', { trench_circuits: $event ?? 0 })" />
     </div>
     <p class="empty">{{ named.length ? `Trenches here: ${named.join(', ')}. ` : '' }}Stretches with the same name lie in one trench, dug once.</p>
     <ol v-if="stretch.beside.length">

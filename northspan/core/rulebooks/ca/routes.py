@@ -82,6 +82,17 @@ def outdoors_rating() -> Step:
     )
 
 
+def trench_heat() -> Step:
+    """Say whether the heat of other circuits in a trench counts.
+
+    References
+    ----------
+    CE Code 2021, Rule 4-004: from 1/0 up the tables for the ground count it, and those are not built.
+    """
+    why = "keep pipes apart as drawn; from 1/0 up check with the tables for the ground, which are not built here"
+    return ruled("k", "heat of the neighbours", "not counted", why, "Rule 4-004")
+
+
 def line_distance(kind: OtherLine) -> Step:
     """Give the distance from another line in the ground. [m]
 

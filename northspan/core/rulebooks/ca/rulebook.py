@@ -484,6 +484,10 @@ class CaRulebook:
         """Say how boxes outdoors are rated."""
         return routes.outdoors_rating()
 
+    def trench_heat(self) -> Step:
+        """Say whether the heat of other circuits in a trench counts."""
+        return routes.trench_heat()
+
     def line_distance(self, kind: OtherLine) -> Step:
         """Give the distance from another line in the ground. [m]"""
         return routes.line_distance(kind)

@@ -197,7 +197,7 @@ def together(segment: Segment) -> Step:
     Parameters
     ----------
     segment : Segment
-        The stretch, with the carrying wires of other circuits; two make a circuit. [-]
+        The stretch, with the carrying wires of other circuits; two make a circuit. Those in its trench count as if they touched. [-]
 
     Raises
     ------
@@ -216,6 +216,7 @@ def together(segment: Segment) -> Step:
     circuits = 1 + ceil(segment.other_carrying / 2)
     column, cite = "bunched", "Table 4C1"
     if segment.place is Place.buried:
+        circuits += segment.trench_circuits
         column, cite = ("ducts", "Table 4C3") if segment.method in PIPES else ("buried", "Table 4C2")
     rows = source("groups")
     edge = next((key for key in rows.keys_with(column) if circuits <= int(key)), None)

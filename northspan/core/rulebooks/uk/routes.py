@@ -81,6 +81,16 @@ def outdoors_rating() -> Step:
     return ruled("w", "boxes outdoors", "IPX4 or better", "IPX5 where it is hosed; a drain hole below", "512.2", 1.0)
 
 
+def trench_heat() -> Step:
+    """Say whether the heat of other circuits in a trench counts.
+
+    References
+    ----------
+    BS 7671:2018, Tables 4C2 and 4C3.
+    """
+    return ruled("k", "heat of the neighbours", "counted", "each circuit in the trench, as if they touched", "Tables 4C2, 4C3", 1.0)
+
+
 def line_distance(kind: OtherLine) -> Step:
     """Give the distance from another line in the ground. [m]
 

@@ -84,6 +84,17 @@ def outdoors_rating() -> Step:
     return ruled("w", "boxes outdoors", "type 3R or better", "rain gets in above live parts otherwise; a drain hole below", "312.2", 1.0)
 
 
+def trench_heat() -> Step:
+    """Say whether the heat of other circuits in a trench counts.
+
+    References
+    ----------
+    NEC 2023, 310.15(C)(1) counts wires in one pipe; for many pipes 310.14(B) leaves it to an engineer.
+    """
+    why = "the tables count what is in one pipe; keep pipes apart as drawn, and ask an engineer where many run at full load"
+    return ruled("k", "heat of the neighbours", "not counted", why, "310.14(B)")
+
+
 def line_distance(kind: OtherLine) -> Step:
     """Give the distance from another line in the ground. [m]
 
