@@ -222,6 +222,19 @@ class Route(OfTheDemo):
         expect(panel.get_by_role("region", name="For now only")).to_contain_text("Pump circuit")
         self.no_violation(self.page, "route")
 
+    def test_a_finding_leads_to_the_run_here_and_to_other_parts_in_the_survey(self):
+        job_id = self.a_demo()
+        self.page.goto(f"/jobs/{job_id}/route")
+        self.page.get_by_role("button", name=re.compile("^All ")).click()
+        self.page.get_by_role("button", name=re.compile("405° of bends")).first.click()
+        expect(self.page.locator(".part-panel .run-name")).to_have_text("Pull, Pump circuit")
+        self.page.get_by_role("button", name=re.compile("^House panel: neutral and ground")).click()
+        expect(self.page.get_by_role("heading", name="House panel", level=1)).to_be_visible()
+        self.page.goto(f"/jobs/{job_id}/electrodes")
+        self.page.get_by_role("button", name=re.compile("^All ")).click()
+        self.page.get_by_role("button", name=re.compile("^House, South rod")).click()
+        expect(self.page.locator(".electrode.picked")).to_have_count(1)
+
     def test_the_plan_of_the_pull_is_printed_for_the_crew(self):
         job_id = self.a_demo()
         self.page.goto(f"/jobs/{job_id}/route")

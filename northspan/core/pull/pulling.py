@@ -158,7 +158,7 @@ def limits(pulled: Pulled, bundle: Bundle, pull: Pull) -> tuple[Margin, ...]:
         at_most("side_wall", "Pressure in the bends", max(p.side_wall_n_m for p in points), SIDE_WALL_N_M, "N/m", "makers"),
     ]
     if pull.rope is not Rope.rope:
-        found.append(at_most("hands", "Hands", tension, HAND_N * max(1, pull.hands - 1), "N", "customary"))  # one of them feeds
+        found.append(at_most("hands", "Pull by hand", tension, HAND_N * max(1, pull.hands - 1), "N", "customary"))  # one of them feeds
     jam = jam_margin(bundle)
     return (*found, jam) if jam else tuple(found)
 

@@ -75,8 +75,8 @@ class Demo(unittest.TestCase):
         self.assertLess(max(way.worst_n for way in now.ways), min(way.worst_n for way in was.ways))
         hands = [next(m for m in one.margins if m.key == "hands") for one in (was, now)]
         self.assertEqual([m.holds for m in hands], [False, True])  # dry, by hand, it was too much
-        self.assertTrue(found(before, "Pump circuit: hands"))
-        self.assertFalse(found(after, "Pump circuit: hands"))
+        self.assertTrue(found(before, "Pump circuit: pull by hand"))
+        self.assertFalse(found(after, "Pump circuit: pull by hand"))
 
     def test_a_cable_is_not_pulled_and_says_so(self):
         plan = run_of(kestrel_hollow(), "F3") if "F3" in kestrel_hollow().runs else solve(kestrel_hollow()).runs["R1"]
@@ -100,7 +100,7 @@ class Limits(unittest.TestCase):
         dry = self.job(lubricated=False)
         broken = {margin.key for margin in pulled(dry).margins if not margin.holds}
         self.assertIn("hands", broken)
-        self.assertTrue(found(solve(dry), "hands"))
+        self.assertTrue(found(solve(dry), "pull by hand"))
         self.assertIn("Lubricate", [cure.words for cure in pulled(dry).cures])
         self.assertTrue(taken(dry, next(c for c in pulled(dry).cures if c.words == "Lubricate")).runs["F1"].pull.lubricated)
         most = max(way.worst_n for way in pulled(self.job()).ways if way.chosen)

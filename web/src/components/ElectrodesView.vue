@@ -29,6 +29,11 @@ const picked = computed(() => (store.part?.kind === 'electrodes' && store.job?.e
 const soil = computed(() => store.job?.soil ?? null)
 let ticket = 0
 
+watch(() => store.part, (part) => {
+  const building = part?.kind === 'electrodes' ? store.job?.electrodes[part.key]?.building : undefined
+  if (building) wanted.value = building
+}, { immediate: true })
+
 watch([() => store.state?.revision, id], async ([, now], [, before]) => {
   if (now !== before) answer.value = null // another building's answer must not be pressed here
   if (!store.job || !id.value) return

@@ -23,16 +23,15 @@ function runOf(finding: Finding): string {
   return entry?.[0] ?? ''
 }
 
+/** A step that shows such parts keeps the eye where it is; from another one a finding leads to the Survey, or to Loads. */
+const SHOWS: Record<string, PartKind> = { route: 'runs', electrodes: 'electrodes', loads: 'loads' }
+
 function show(finding: Finding): void {
   const [, kind, key] = finding.where.split('/') as [string, PartKind, string | undefined]
-  if (route.params.step === 'route' && kind === 'runs' && key) {
-    void store.choose(key)
-    return
-  }
-  const surveying = !String(route.params.step).startsWith('sizing')
-  if (key && store.job?.[kind]?.[key] && (surveying || kind === 'loads' || kind === 'sources')) {
+  const step = String(route.params.step)
+  if (key && store.job?.[kind]?.[key] && (step !== 'sizing' || kind === 'loads' || kind === 'sources')) {
     store.pick(kind, key)
-    if (kind === 'loads' || kind === 'sources' || route.params.step === 'loads') void router.push(`/jobs/${store.state?.id}/${kind === 'loads' ? 'loads' : 'survey'}`)
+    if (SHOWS[step] !== kind && step !== 'survey') void router.push(`/jobs/${store.state?.id}/${kind === 'loads' ? 'loads' : 'survey'}`)
     return
   }
   const run = runOf(finding)
