@@ -10,6 +10,7 @@ from northspan.core.pull.pulling import Pulled, counted
 from northspan.core.pull.routed import Routed
 from northspan.core.pull.trench import LOCATE
 from northspan.core.routing.route import IN_PIPE
+from northspan.core.rulebooks.protocol import Rulebook
 
 HEAD_MIN, FEED_M_MIN, BEND_DEG_MIN = 30.0, 5.0, 90.0  # minutes for a head; metres and degrees a minute
 IN_STAGE = {
@@ -32,7 +33,7 @@ def minutes(run: Run, bends: tuple[float, ...]) -> float:
     return len(bends) * HEAD_MIN / max(1, run.pull.hands - 1) + length_m / FEED_M_MIN + sum(bends) / BEND_DEG_MIN
 
 
-def order_of_work(routed: Routed, bundle: Bundle, pulled: Pulled, bends: tuple[float, ...]) -> Iterator[str]:
+def order_of_work(routed: Routed, bundle: Bundle, pulled: Pulled, bends: tuple[float, ...], rulebook: Rulebook) -> Iterator[str]:
     """Say what a crew does, in order.
 
     Parameters
@@ -45,6 +46,8 @@ def order_of_work(routed: Routed, bundle: Bundle, pulled: Pulled, bends: tuple[f
         Both ways. [N]
     bends : tuple of float
         Sum of bends between pull points, one for each stage. [degrees]
+    rulebook : Rulebook
+        For lengths in words. [-]
     """
     pull = routed.run.pull
     feed, haul = ("the far end", "the head") if pulled.from_far else ("the head", "the far end")
@@ -70,4 +73,4 @@ def order_of_work(routed: Routed, bundle: Bundle, pulled: Pulled, bends: tuple[f
         yield f"It will stick in {hard.words}: slow there, and never jerk."
     yield f"About {minutes(run, bends):.0f} minutes with {people} {'people' if people > 1 else 'person'}, once everything lies ready."
     if pull.coil_m:
-        yield f"{pull.coil_m:g} m more through at the end, coiled for later, out of the way of lids."
+        yield f"{rulebook.length_text(pull.coil_m)} more through at the end, coiled for later, out of the way of lids."

@@ -147,7 +147,7 @@ def pull_of(routed: Routed, rulebook: Rulebook) -> PullPlan:
         WorkGroup("tension", "Tension along the way", most, printed(pulled.steps)),
         WorkGroup("lubricant", "Lubricant", rulebook.amount_text(wet.value, "L"), printed((wet,))),
     )
-    order = tuple(order_of_work(routed, bundle.value, pulled.value, found.bends_deg))
+    order = tuple(order_of_work(routed, bundle.value, pulled.value, found.bends_deg, rulebook))
     weight_n = bundle.value.wires.weight_n_m * sum(piece.along_m for piece in pipe.pieces)
     margins = shown(found.margins)
     marks = tuple(_bend_marks(routed))
@@ -171,7 +171,7 @@ def _through(pipe: PipeRun, question: PullQuestion, rulebook: Rulebook) -> Harde
     bends = turned_deg(pipe.pieces)
     turns = at_most("bends", "Bends between pull points", max(bends), limit.value, "°", limit.citation)
     margins = (*limits(pulled.value, bundle.value, question.pull), turns)
-    cures = tuple(_cures(question, pipe, bundle.value, margins, limit.value))
+    cures = tuple(_cures(question, pipe, bundle.value, margins, limit.value, rulebook))
     return Hardest(pipe, bundle, pulled, margins, bends, cures)
 
 
@@ -200,17 +200,19 @@ def _ways(pipe: PipeRun, pulled: Pulled) -> Iterator[PullWay]:
         )
 
 
-def _cures(question: PullQuestion, pipe: PipeRun, bundle: Bundle, margins: tuple[Margin, ...], limit_deg: float) -> Iterator[Cure]:
+def _cures(
+    question: PullQuestion, pipe: PipeRun, bundle: Bundle, margins: tuple[Margin, ...], limit_deg: float, rulebook: Rulebook
+) -> Iterator[Cure]:
     if all(margin.holds for margin in margins):
         return
     at_m = best_parting(pipe, bundle, question.pull, limit_deg)
     if at_m is not None:
-        yield _pull_point(question.run_id, pipe, at_m)
+        yield _pull_point(question.run_id, pipe, at_m, rulebook)
     if not question.pull.lubricated:
         yield Cure("Lubricate", (Edit("add", f"/runs/{question.run_id}/pull/lubricated", value=True),))
 
 
-def _pull_point(run_id: str, pipe: PipeRun, at_m: float) -> Cure:
+def _pull_point(run_id: str, pipe: PipeRun, at_m: float, rulebook: Rulebook) -> Cure:
     """The edit that puts a pull point into the stretch in which it falls."""
     at, into_m = 0, at_m
     while at < len(pipe.segments) - 1 and into_m > pipe.segments[at].length_m:
@@ -219,4 +221,4 @@ def _pull_point(run_id: str, pipe: PipeRun, at_m: float) -> Cure:
     standing = (*pipe.segments[at].fittings, Fitting(at_m=max(0.01, round(into_m, 2))))
     there: list[JsonValue] = [one.model_dump(mode="json") for one in sorted(standing, key=lambda one: one.at_m)]
     path = f"/runs/{run_id}/segments/{pipe.first + at}/fittings"
-    return Cure(f"Put a pull point at {at_m:.1f} m", (Edit("add", path, there),))
+    return Cure(f"Put a pull point at {rulebook.length_text(at_m)}", (Edit("add", path, there),))

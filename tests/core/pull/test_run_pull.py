@@ -157,6 +157,7 @@ class Limits(unittest.TestCase):
 
     def test_lengths_and_lubricant(self):
         plan = pulled(with_pull(a_feeder(60, 30), make_up_m=2, coil_m=5))
+        self.assertIn("16.4 ft more through", plan.order[-1])
         self.assertTrue(all(abs(one.cut_m - 39) < 1e-9 for one in plan.lengths))
         self.assertEqual([one.color for one in plan.lengths], ["black", "red", "white", "green"])
         self.assertAlmostEqual(lubricant(304.8, 0.0254).value, 5.68, places=2)  # a gallon and a half

@@ -114,7 +114,7 @@ async function readTrack(): Promise<void> {
       <CommitField v-if="stretch.place === 'overhead'" label="Lowest point, height" :shown="stretch.height_m === null || stretch.height_m === undefined ? '' : lengthText(stretch.height_m, store.units)" hint="not measured" empty-ok
         :parse="(t) => parseLength(t, store.units)" wrong="A height, for example 12 ft" @commit="set('height_m', $event)" />
       <v-select v-if="stretch.place === 'buried'" label="Above the trench" :model-value="stretch.surface" :items="store.options?.surfaces" @update:model-value="set('surface', $event)" />
-      <CommitField v-if="stretch.place === 'buried'" label="Cover as found" :shown="stretch.cover_m === null ? '' : lengthText(stretch.cover_m, store.units)" hint="the least" empty-ok
+      <CommitField v-if="stretch.place === 'buried'" label="Cover as found" :shown="stretch.cover_m === null ? '' : depthText(stretch.cover_m, store.units)" hint="the least" empty-ok
         :parse="(t) => parseLength(t, store.units)" wrong="A depth, for example 18 in" @commit="set('cover_m', $event)" />
       <CommitField label="Ambient" :shown="temperatureText(stretch.ambient_c, store.units)" :parse="(t) => parseTemperature(t, store.units)" wrong="A temperature, for example 86 F" @commit="set('ambient_c', $event)" />
       <CommitField label="Bends" :shown="`${stretch.bends_deg}°`" :parse="parseNumber" wrong="Degrees between pull points" @commit="set('bends_deg', $event ?? 0)" />
