@@ -107,4 +107,4 @@ class AnyRoute(unittest.TestCase):
             if ends:
                 for cure in finding.cures:
                     after = solve(taken(found[0], cure))
-                    self.assertNotIn(finding.text, [one.text for one in after.findings], cure.words)
+                    self.assertNotIn((finding.where, finding.text), [(one.where, one.text) for one in after.findings], cure.words)

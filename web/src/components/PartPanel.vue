@@ -33,7 +33,7 @@ function size(): void {
   <section v-if="part" ref="panel" class="part-panel" :aria-label="`${WORDS[part.kind]} ${name}`">
     <p class="run-name">{{ $say(WORDS[part.kind]) }} {{ part.key }}</p>
     <h1>{{ name }}</h1>
-    <ul v-if="findings.length" class="part-findings"><li v-for="f in findings" :key="f.text" :class="f.severity">{{ f.text }} <cite>{{ f.citation }}</cite></li></ul>
+    <ul v-if="findings.length" class="part-findings"><li v-for="f in findings" :key="f.where + f.text" :class="f.severity">{{ f.text }} <cite>{{ f.citation }}</cite></li></ul>
     <PartEditor :kind="part.kind" :part="part.key" />
     <BuildingEarth v-if="part.kind === 'buildings' && store.options?.by_loop" :key="part.key" :building="part.key" />
     <StretchEditor v-if="part.kind === 'runs'" :key="part.key" :run="part.key" />

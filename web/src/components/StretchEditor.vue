@@ -98,7 +98,7 @@ async function readTrack(): Promise<void> {
       <button v-if="run.segments.length > 1" class="cure plain" @click="remove">Remove stretch {{ index + 1 }}</button>
     </div>
     <ul v-if="foundAt(index).length" class="part-findings">
-      <li v-for="finding in foundAt(index)" :key="finding.text" :class="finding.severity">
+      <li v-for="finding in foundAt(index)" :key="finding.where + finding.text" :class="finding.severity">
 {{ finding.text }} {{ finding.why }} <cite>{{ finding.citation }}</cite>
         <button v-for="one in finding.cures" :key="one.words" class="cure" @click="cure(one)">{{ one.words }}</button>
 </li>
