@@ -9,7 +9,7 @@ from pydantic import Field
 
 from northspan.core.calculators.answer import Answer, Question, answered
 from northspan.core.errors import InvalidJob
-from northspan.core.job import Method, Over
+from northspan.core.job import Method, OtherLine, Over
 from northspan.core.pull.along import growth, straps
 from northspan.core.pull.trench import TrenchFacts, dig
 from northspan.core.rulebooks.registry import rulebook_named
@@ -136,4 +136,9 @@ def trench(question: TrenchQuestion) -> Answer:
     found = worked.value
     carted = f"{found.dug_m3:.1f} m³ dug, {found.spoil_m3:.1f} m³ of spoil, {found.sand_m3:.1f} m³ of sand"
     headline = f"Locate first. {found.depth_m:.2f} m deep, {found.width_m:.2f} m wide: {carted}"
-    return answered(book, headline, {**asdict(found), "ribbon_m": question.length_m}, {"Trench": worked.steps})
+    return answered(
+        book,
+        headline,
+        {**asdict(found), "ribbon_m": question.length_m},
+        {"Trench": (*worked.steps, *(book.line_distance(kind) for kind in OtherLine))},
+    )

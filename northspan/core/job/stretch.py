@@ -7,7 +7,7 @@ from enum import StrEnum
 from math import hypot
 from typing import Annotated, Any
 
-from pydantic import Field, StringConstraints, TypeAdapter, model_validator
+from pydantic import Field, StringConstraints, TypeAdapter, field_validator, model_validator
 
 from northspan.core.job.part import Id, Part, Status
 
@@ -76,7 +76,7 @@ class Companion(Part):
     """Another line that lies along a buried stretch in the same trench."""
 
     kind: OtherLine
-    apart_m: float = Field(ge=0, le=10, description="Clear distance between them. [m]")
+    apart_m: float | None = Field(None, ge=0, le=10, description="Clear distance between them; empty keeps the rule's. [m]")
 
 
 class FittingKind(StrEnum):
@@ -176,6 +176,13 @@ class Segment(Part):
     in_insulation_m: float = Field(0, ge=0, le=500, description="Length wholly inside thermal insulation. [m]")
     legs: tuple[Leg, ...] = Field((), max_length=400, description="The route as measured, if it was.")
     slack_m: float = Field(0, ge=0, le=100, description="Wire left at the ends and in boxes, on top of the legs. [m]")
+
+    @field_validator("status")
+    @classmethod
+    def _not_to_remove(cls, status: Status | None) -> Status | None:
+        if status is Status.remove:
+            raise ValueError("a stretch that goes is taken out of its run")
+        return status
 
     @model_validator(mode="before")
     @classmethod

@@ -3,17 +3,16 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from math import pi, sqrt
 
-from northspan.core.facts import run_facts
 from northspan.core.findings import Finding, Severity, pin, sentence
-from northspan.core.job import Place, Segment, Status, status_of
+from northspan.core.job import Crossing, Place, Segment, Status, status_of
 from northspan.core.plan import TrenchPlan, WorkGroup, printed
-from northspan.core.pull.bundle import AREA_M2
+from northspan.core.pull.pulling import bore_m
 from northspan.core.pull.routed import Routed
-from northspan.core.pull.trench import Trench, TrenchFacts, dig
+from northspan.core.pull.trench import LINE_M, Trench, TrenchFacts, dig
+from northspan.core.routing.cover import covers
 from northspan.core.rulebooks.protocol import Rulebook
-from northspan.core.worked import ruled
+from northspan.core.worked import Step, ruled, step
 
 WALL, CABLE_M = 1.15, 0.03  # outside over bore of a pipe; a cable that is laid by itself [m]
 TO_DIG = frozenset({Status.new, Status.temporary})
@@ -42,8 +41,13 @@ def ground_groups(i: int, routed: Routed, rulebook: Rulebook) -> Iterator[WorkGr
         shared = ruled("0", "trench", segment.trench, "dug once for all that lies in it", "job")
         yield WorkGroup(f"trench{i + 1}", f"{title}, trench", f"in the trench “{segment.trench}”", printed((shared,)))
     else:
-        worked = dig(_facts([(segment, _cover_m(segment, routed, rulebook), _outside_m(i, routed, rulebook))]))
+        worked = dig(_facts([(segment, _cover_m(i, routed, rulebook), _outside_m(i, routed, rulebook))], rulebook))
         yield WorkGroup(f"trench{i + 1}", f"{title}, trench", _dug(worked.value, rulebook), printed(worked.steps))
+    for n, line in enumerate(segment.crossings):
+        between, least = _between(i, line, routed, rulebook), rulebook.line_distance(line.kind)
+        name = f"{title}, {line.kind.value} line at {rulebook.length_text(line.at_m)}"
+        answer = f"{rulebook.depth_text(max(0.0, between.value))} clear of {least.result}"
+        yield WorkGroup(f"crossing{i + 1}.{n}", name, answer, printed((between, least)))
     out = (rulebook.riser(), *((rulebook.bushing(routed.sized.tried.wire.size),) if pipe else ()))
     yield WorkGroup(f"riser{i + 1}", f"{title}, where it comes out", ", ".join(one.result for one in out), printed(out))
 
@@ -89,24 +93,31 @@ def ground_findings(routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
 
 def _crossed(i: int, routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
     run, at = routed.run, f"/runs/{routed.id}/segments/{i}"
-    cover_m = _cover_m(run.segments[i], routed, rulebook)
     for n, line in enumerate(run.segments[i].crossings):
-        least = rulebook.line_distance(line.kind)
-        between_m = abs(line.depth_m - cover_m)
-        if between_m >= least.value - 1e-6:
+        least, between = rulebook.line_distance(line.kind), _between(i, line, routed, rulebook)
+        if between.value >= least.value - 1e-6:
             continue
-        where = rulebook.length_text(line.at_m)
-        words = f"{run.name}: {rulebook.depth_text(between_m)} from a {line.kind.value} line at {where}, {least.result} is the least."
-        deeper = round(line.depth_m + least.value, 2)
+        where, apart = rulebook.length_text(line.at_m), rulebook.depth_text(max(0.0, between.value))
+        words = f"{run.name}: {apart} from a {line.kind.value} line at {where}, {least.result} is the least."
+        deeper = round(line.depth_m + LINE_M / 2 + least.value + 5e-4, 3)
         cures = (pin(f"{at}/cover_m", deeper, f"Go under it, cover {rulebook.depth_text(deeper)}"),)
         yield Finding(Severity.fix, f"{at}/crossings/{n}", words, sentence(least.text), least.citation, cures)
+
+
+def _between(i: int, line: Crossing, routed: Routed, rulebook: Rulebook) -> Step:
+    """Clear distance to a line that crosses: its own half thickness, and ours where we go over it, are not air. [m]"""
+    cover_m = _cover_m(i, routed, rulebook)
+    words, half = f"clear of the {line.kind.value} line", LINE_M / 2
+    if line.depth_m >= cover_m:
+        return step("y", words, "z - r - (c + d)", "m", "sum", z=line.depth_m, r=half, c=cover_m, d=_outside_m(i, routed, rulebook))
+    return step("y", words, "c - (z + r)", "m", "sum", c=cover_m, z=line.depth_m, r=half)
 
 
 def _beside(i: int, routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
     run, at = routed.run, f"/runs/{routed.id}/segments/{i}/beside"
     for n, line in enumerate(run.segments[i].beside):
         least = rulebook.line_distance(line.kind)
-        if line.apart_m >= least.value - 1e-6:
+        if line.apart_m is None or line.apart_m >= least.value - 1e-6:
             continue
         words = (
             f"{run.name}: {rulebook.depth_text(line.apart_m)} beside a {line.kind.value} line in its trench, {least.result} is the least."
@@ -120,9 +131,9 @@ def _shared(name: str, members: list[tuple[str, int]], routed: dict[str, Routed]
     for run_id, i in members:
         one = routed[run_id]
         segment = one.run.segments[i]
-        lines.append((segment, _cover_m(segment, one, rulebook), _outside_m(i, one, rulebook)))
+        lines.append((segment, _cover_m(i, one, rulebook), _outside_m(i, one, rulebook)))
         there += status_of(one.run, segment) not in TO_DIG
-    worked = dig(_facts(lines))
+    worked = dig(_facts(lines, rulebook))
     runs = tuple(dict.fromkeys(run_id for run_id, _ in members))
     who = ", ".join(routed[run_id].run.name for run_id in runs)
     heat = rulebook.trench_heat()
@@ -131,10 +142,11 @@ def _shared(name: str, members: list[tuple[str, int]], routed: dict[str, Routed]
     return TrenchPlan(name, runs, group)
 
 
-def _facts(lines: list[tuple[Segment, float, float]]) -> TrenchFacts:
+def _facts(lines: list[tuple[Segment, float, float]], rulebook: Rulebook) -> TrenchFacts:
     """A trench for stretches, each with its cover and its outside: as long and deep as the most of them."""
     length_m, cover_m = max(one.length_m for one, _, _ in lines), max(cover for _, cover, _ in lines)
-    others = tuple(line.apart_m for one, _, _ in lines for line in one.beside)
+    beside = [line for one, _, _ in lines for line in one.beside]
+    others = tuple(rulebook.line_distance(line.kind).value if line.apart_m is None else line.apart_m for line in beside)
     return TrenchFacts(length_m, cover_m, tuple(outside for _, _, outside in lines), others_apart_m=others)
 
 
@@ -147,16 +159,14 @@ def _dug(trench: Trench, rulebook: Rulebook) -> str:
     return f"locate first; {wide} wide, {dug} dug, {sand} of sand"
 
 
-def _cover_m(segment: Segment, routed: Routed, rulebook: Rulebook) -> float:
+def _cover_m(i: int, routed: Routed, rulebook: Rulebook) -> float:
     """Cover as found or as wanted, the least otherwise. [m]"""
+    segment = routed.run.segments[i]
     if segment.cover_m is not None:
         return segment.cover_m
-    run = run_facts(routed.run, routed.sized.question.line_v)
-    return rulebook.cover(segment, run, routed.sized.device.value).value or 0.0
+    return covers(routed.run, routed.sized.device.value, routed.sized.question.line_v, rulebook)[i].value or 0.0
 
 
 def _outside_m(i: int, routed: Routed, rulebook: Rulebook) -> float:
     pipe, method = routed.sized.pipes[i].value, routed.run.segments[i].method
-    size = pipe.size if pipe else ""
-    bore = next((p.bore_area for p in rulebook.pipes(method, 3) if p.size == size), 0.0) * AREA_M2[rulebook.area_unit()]
-    return WALL * 2 * sqrt(bore / pi) if bore else CABLE_M
+    return WALL * bore_m(method, pipe.size, rulebook) if pipe else CABLE_M

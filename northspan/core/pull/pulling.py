@@ -6,7 +6,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from math import pi, sqrt
 
-from northspan.core.job import Pull, Rope, Segment
+from northspan.core.job import Method, Pull, Rope, Segment
 from northspan.core.pull.bundle import AREA_M2, Bundle, jam_margin
 from northspan.core.pull.mechanics import Point, along
 from northspan.core.routing.route import IN_PIPE, Piece, pieces_of, turned_deg, turned_round
@@ -70,11 +70,26 @@ def pipe_runs(segments: tuple[Segment, ...], sizes: tuple[str, ...], rulebook: R
         first = segments[group[0]]
         shelf = next(pipe for pipe in rulebook.pipes(first.method, 3) if pipe.size in {sizes[i] for i in group})
         size, radius_m = shelf.size, rulebook.bend_radius(first.method, shelf.size).value
-        bore_m = 2 * sqrt(shelf.bore_area * AREA_M2[rulebook.area_unit()] / pi)
         pieces = tuple(piece for i in group for piece in _named(pieces_of(segments[i], radius_m), i, segments))
         from_m = sum(segment.length_m for segment in segments[: group[0]])
-        runs.append(PipeRun(group[0], from_m, tuple(segments[i] for i in group), size, bore_m, pieces))
+        runs.append(PipeRun(group[0], from_m, tuple(segments[i] for i in group), size, bore_m(first.method, size, rulebook), pieces))
     return tuple(runs)
+
+
+def bore_m(method: Method, size: str, rulebook: Rulebook) -> float:
+    """Give the bore of a pipe; 0 where there is no such pipe. [m]
+
+    Parameters
+    ----------
+    method : Method
+        Kind of pipe. [-]
+    size : str
+        Trade size. [-]
+    rulebook : Rulebook
+        For its bore. [-]
+    """
+    area = next((pipe.bore_area for pipe in rulebook.pipes(method, 3) if pipe.size == size), 0.0)
+    return 2 * sqrt(area * AREA_M2[rulebook.area_unit()] / pi)
 
 
 def _named(pieces: tuple[Piece, ...], i: int, segments: tuple[Segment, ...]) -> tuple[Piece, ...]:

@@ -8,7 +8,7 @@ from functools import lru_cache
 
 from pydantic import JsonValue
 
-from northspan.core.findings import Cure, Edit, Finding, Severity
+from northspan.core.findings import Cure, Edit, Finding, Severity, pin
 from northspan.core.job import Fitting, Pull, Segment
 from northspan.core.plan import BendMark, PullPlan, PullWay, WorkGroup, printed, shown
 from northspan.core.plan import PullPoint as PlanPoint
@@ -21,6 +21,7 @@ from northspan.core.pull.pulling import (
     PipeRun,
     Pulled,
     best_parting,
+    bore_m,
     limits,
     lubricant,
     most_n,
@@ -48,8 +49,8 @@ class PullQuestion:
 
 
 @dataclass(frozen=True, slots=True)
-class Hardest:
-    """The pipe of a run that is hardest to pull through, with its working and limits."""
+class PipePull:
+    """A pipe of a run with its pull: working, limits and cures."""
 
     pipe: PipeRun
     bundle: Worked[Bundle]
@@ -74,8 +75,8 @@ def question_of_pull(routed: Routed) -> PullQuestion:
 
 
 @lru_cache(maxsize=1024)
-def hardest(question: PullQuestion, rulebook: Rulebook) -> Hardest | None:
-    """Pull through every pipe of a run, and give the hardest; None where no wires are pulled.
+def pulls(question: PullQuestion, rulebook: Rulebook) -> tuple[PipePull, ...]:
+    """Pull through every pipe of a run, one after another.
 
     Parameters
     ----------
@@ -84,8 +85,20 @@ def hardest(question: PullQuestion, rulebook: Rulebook) -> Hardest | None:
     rulebook : Rulebook
         The code to follow. [-]
     """
-    each = [_through(pipe, question, rulebook) for pipe in pipe_runs(question.segments, question.sizes, rulebook)]
-    return max(each, key=lambda one: max(margin.share for margin in one.margins), default=None)
+    return tuple(_through(pipe, question, rulebook) for pipe in pipe_runs(question.segments, question.sizes, rulebook))
+
+
+def hardest(question: PullQuestion, rulebook: Rulebook) -> PipePull | None:
+    """Give the pipe of a run that is hardest to pull through; None where no wires are pulled.
+
+    Parameters
+    ----------
+    question : PullQuestion
+        What decides the pull. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    return max(pulls(question, rulebook), key=lambda one: max(margin.share for margin in one.margins), default=None)
 
 
 def pull_findings(routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
@@ -98,25 +111,39 @@ def pull_findings(routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
     rulebook : Rulebook
         The code to follow. [-]
     """
-    found = hardest(question_of_pull(routed), rulebook)
-    if found is None:
-        return
-    name, at = routed.run.name, f"/runs/{routed.id}/pull"
-    for margin in found.margins:
+    for one in pulls(question_of_pull(routed), rulebook):
+        yield from _broken(one, routed, rulebook)
+
+
+def _broken(one: PipePull, routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
+    name, at = routed.run.name, f"/runs/{routed.id}/segments/{one.pipe.first}"
+    for margin in one.margins:
         if margin.holds:
             continue
         if margin.key == "bends":
             words = f"{name}: {margin.used:.0f}° of bends between pull points, {margin.limit:.0f}° is the most."
-            why, where = "Set a pull point part-way. A pull like this jams.", f"/runs/{routed.id}/segments/{found.pipe.first}"
-            parting = tuple(cure for cure in found.cures if cure.edits[0].path.endswith("fittings"))
-            yield Finding(Severity.fix, where, words, why, margin.citation, parting)
+            parting = tuple(cure for cure in one.cures if cure.edits[0].path.endswith("fittings"))
+            yield Finding(Severity.fix, at, words, "Set a pull point part-way. A pull like this jams.", margin.citation, parting)
         elif margin.key == "jam":
             words = f"{name}: three wires may wedge side by side in this pipe."
-            yield Finding(Severity.check, at, words, "Take a pipe a size up or down, or pull a fourth wire along.", margin.citation)
+            why = "Take another size of pipe, or pull a fourth wire along."
+            yield Finding(Severity.check, at, words, why, margin.citation, tuple(_other_pipe(one, routed, rulebook)))
         else:
             used, limit = rulebook.amount_text(margin.used, margin.unit), rulebook.amount_text(margin.limit, margin.unit)
             words = f"{name}: {margin.words[:1].lower()}{margin.words[1:]} {used}, {limit} is the most."
-            yield Finding(Severity.fix, at, words, "Part the pull, lubricate, or feed it from the other end.", margin.citation, found.cures)
+            yield Finding(Severity.fix, at, words, "Part the pull, lubricate, or feed it from the other end.", margin.citation, one.cures)
+
+
+def _other_pipe(one: PipePull, routed: Routed, rulebook: Rulebook) -> Iterator[Cure]:
+    """The next pipe up in which three wires do not wedge; the run has one pinned size, so only where it has one kind of pipe."""
+    method = one.pipe.segments[0].method
+    if {segment.method for segment, pipe in zip(routed.run.segments, routed.sized.pipes, strict=True) if pipe.value} != {method}:
+        return
+    sizes = [shelf.size for shelf in rulebook.pipes(method, 3)]
+    for size in sizes[sizes.index(one.pipe.pipe_size) + 1 :]:
+        if not bundle_of(_groups(routed), bore_m(method, size, rulebook), rulebook).value.jams:
+            yield pin(f"/runs/{routed.id}/pipe_size", size, f"Take {rulebook.pipe_name(method, size)}")
+            return
 
 
 def pull_of(routed: Routed, rulebook: Rulebook) -> PullPlan:
@@ -164,7 +191,7 @@ def _bend_marks(routed: Routed) -> Iterator[BendMark]:
         begins += segment.length_m
 
 
-def _through(pipe: PipeRun, question: PullQuestion, rulebook: Rulebook) -> Hardest:
+def _through(pipe: PipeRun, question: PullQuestion, rulebook: Rulebook) -> PipePull:
     bundle = bundle_of(question.groups, pipe.bore_m, rulebook)
     pulled = pull_both_ways(pipe.pieces, bundle.value, question.pull)
     limit = rulebook.bends_limit_deg(pipe.segments[0].method)
@@ -172,7 +199,7 @@ def _through(pipe: PipeRun, question: PullQuestion, rulebook: Rulebook) -> Harde
     turns = at_most("bends", "Bends between pull points", max(bends), limit.value, "°", limit.citation)
     margins = (*limits(pulled.value, bundle.value, question.pull), turns)
     cures = tuple(_cures(question, pipe, bundle.value, margins, limit.value, rulebook))
-    return Hardest(pipe, bundle, pulled, margins, bends, cures)
+    return PipePull(pipe, bundle, pulled, margins, bends, cures)
 
 
 def _groups(routed: Routed) -> tuple[PulledWire, ...]:
@@ -203,7 +230,7 @@ def _ways(pipe: PipeRun, pulled: Pulled) -> Iterator[PullWay]:
 def _cures(
     question: PullQuestion, pipe: PipeRun, bundle: Bundle, margins: tuple[Margin, ...], limit_deg: float, rulebook: Rulebook
 ) -> Iterator[Cure]:
-    if all(margin.holds for margin in margins):
+    if all(margin.holds for margin in margins if margin.key != "jam"):  # a pull point does not unwedge wires
         return
     at_m = best_parting(pipe, bundle, question.pull, limit_deg)
     if at_m is not None:

@@ -9,7 +9,6 @@ from northspan.core.routing.cover import ribbon_m
 from northspan.core.worked import Worked, given, ruled, step
 
 BULKED = 1.25  # what was dug lies looser
-APART_M = 0.3  # from other people's pipes, as is customary where no rule is stricter
 SIDE_M = 0.05
 LINE_M = 0.05  # a line of other people's, taken as thick as that
 LOCATE = "have gas, water, cables and communication lines marked; dig by hand beside a mark"
@@ -67,7 +66,5 @@ def dig(facts: TrenchFacts) -> Worked[Trench]:
     sand = step("V_b", "bedding", "L * (b * (2 * s + d) - A_p)", "m³", "volume", L=facts.length_m, b=width.value, s=facts.bedding_m,
                 d=largest, A_p=filled_m2)  # fmt: skip
     ribbon = given("r", "warning ribbon, as deep as", ribbon_m(facts.cover_m), "m", "customary")
-    why = "where no rule is stricter; ask whose they are"
-    apart = ruled("x", "from gas, water and communication lines", f"{APART_M:g} m", why, "customary", APART_M)
     found = Trench(depth.value, width.value, dug.value, spoil.value, sand.value)
-    return Worked(found, (first, width, depth, dug, spoil, sand, ribbon, apart))
+    return Worked(found, (first, width, depth, dug, spoil, sand, ribbon))

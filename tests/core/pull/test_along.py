@@ -6,6 +6,9 @@ from northspan.core.calculators import CALCULATORS
 from northspan.core.errors import OutsideTable
 from northspan.core.job import Fitting, Method, Over, Place
 from northspan.core.pull.along import growth, straps
+from northspan.core.pull.ground import WALL
+from northspan.core.pull.pulling import bore_m
+from northspan.core.pull.trench import LINE_M
 from northspan.core.rulebook_change import moved
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
 from northspan.core.solve import solve
@@ -63,13 +66,19 @@ class Ground(unittest.TestCase):
 
     def test_a_line_that_comes_too_close_is_found_and_gone_under(self):
         for name, least_m in (("us-2023", FT_M), ("ca-2021", 0.3), ("uk-2022", 0.3)):
-            for between_m, holds in ((least_m, True), (least_m - 0.01, False)):
-                job = self.crossing(0.6 - between_m, name)
-                near = found(solve(job), "from a gas line")
-                with self.subTest(name=name, between_m=between_m):
-                    self.assertEqual(not near, holds)
-                    if near:
-                        self.assertFalse(found(solve(taken(job, near[0].cures[0])), "from a gas line"))
+            pipe = run_of(self.crossing(3, name)).stretches[0].pipe_size
+            ours_m = WALL * bore_m(Method.pvc40, pipe, BOOKS[name])
+            half_m = LINE_M / 2
+            for clear_m, holds in ((least_m, True), (least_m - 0.01, False)):
+                for depth_m in (0.6 - clear_m - half_m, 0.6 + ours_m + clear_m + half_m):  # over us, and under us
+                    job = self.crossing(depth_m, name)
+                    near = found(solve(job), "from a gas line")
+                    with self.subTest(name=name, clear_m=clear_m, depth_m=depth_m):
+                        self.assertEqual(not near, holds)
+                        if near:
+                            self.assertFalse(found(solve(taken(job, near[0].cures[0])), "from a gas line"))
+                        groups = [one.title for one in run_of(job).pull.stretches]
+                        self.assertTrue(any("gas line at" in title for title in groups))
 
     def test_what_is_to_be_dug_is_located_first(self):
         job = a_feeder(40, 20)

@@ -45,9 +45,11 @@ ROUTES = st.fixed_dictionaries(
         "crossings": st.lists(
             st.builds(Crossing, kind=st.sampled_from(OtherLine), at_m=st.floats(0, 30), depth_m=st.floats(0, 3)), max_size=2
         ),
-        "beside": st.lists(st.builds(Companion, kind=st.sampled_from(OtherLine), apart_m=st.floats(0, 1)), max_size=2),
+        "beside": st.lists(
+            st.builds(Companion, kind=st.sampled_from(OtherLine), apart_m=st.one_of(st.none(), st.floats(0, 1))), max_size=2
+        ),
         "trench": st.sampled_from(["", "yard"]),
-        "status": st.sampled_from([None, *Status]),
+        "status": st.sampled_from([None, Status.existing, Status.new, Status.temporary]),
         "over": st.sampled_from(Over),
         "height_m": st.one_of(st.none(), st.floats(0, 12)),
         "strap_m": st.one_of(st.none(), st.floats(0.1, 4)),

@@ -51,6 +51,19 @@ class Shared(unittest.TestCase):
             before, after = (rating(plan, name) for plan in (alone, both))
             self.assertAlmostEqual(after / before, factor, places=2, msg=name)
 
+    def test_a_line_whose_distance_is_open_is_kept_apart_by_the_rule(self):
+        def width(apart_m):
+            beside = (Companion(kind=OtherLine.gas, apart_m=apart_m),)
+            plan = solve(a_feeder(40, 20, stretch={"beside": beside, "trench": "yard"}))
+            self.assertFalse(found(plan, "beside a gas line"))
+            return figure(plan.trenches[0].group, "b").result
+
+        self.assertEqual(width(None), width(0.3048))
+
+    def test_a_stretch_that_goes_is_taken_out_and_not_marked(self):
+        with self.assertRaisesRegex(ValueError, "taken out of its run"):
+            a_feeder(40, 20, stretch={"status": "remove"})
+
     def test_names_part_trenches_and_no_name_digs_alone(self):
         self.assertEqual([trench.runs for trench in solve(two_in_one(name="lane")).trenches], [("F1",), ("F2",)])
         alone = run_of(a_feeder(40, 20)).pull.stretches

@@ -148,6 +148,28 @@ class Limits(unittest.TestCase):
             if beyond:
                 self.assertEqual(taken(job, beyond[0].cures[0]).runs["F1"].segments[0].fittings, ())
 
+    def test_every_pipe_of_a_run_speaks_for_itself(self):
+        job = a_feeder(60, 30, stretch={"bends_deg": 361})
+        run = job.runs["F1"]
+        steel = run.segments[0].model_copy(update={"method": Method.rmc, "place": "indoors", "bends_deg": 405.0})
+        both = checked(job, runs={"F1": run.model_copy(update={"segments": (*run.segments, steel)})})
+        said = {one.where: one for one in found(solve(both), "of bends between pull points")}
+        self.assertEqual(set(said), {"/runs/F1/segments/0", "/runs/F1/segments/1"})
+        for where, one in said.items():
+            self.assertNotIn(where, {left.where for left in found(solve(taken(both, one.cures[0])), "of bends between pull points")})
+
+    def test_three_wires_that_wedge_get_another_pipe(self):
+        for size in ("1/0", "1", "2", "3", "4"):
+            for pipe in ("1-1/4", "1-1/2", "2"):
+                job = a_feeder(20, 30, circuit="two_wire_line", conductor_size=size, equipment_ground_size=size, pipe_size=pipe)
+                wedged = found(solve(job), "may wedge")
+                if not wedged:
+                    continue
+                self.assertFalse(pulled(job).cures and all(m.holds for m in pulled(job).margins if m.key != "jam"))
+                self.assertFalse(found(solve(taken(job, wedged[0].cures[0])), "may wedge"))
+                return
+        self.fail("no set of three wires wedges")
+
     def test_a_pull_point_lowers_what_was_over(self):
         job = self.job()
         plan = pulled(job)

@@ -3761,12 +3761,26 @@ export interface components {
          * Companion
          * @description Another line that lies along a buried stretch in the same trench.
          */
-        Companion: {
+        "Companion-Input": {
             /**
              * Apart M
-             * @description Clear distance between them. [m]
+             * @description Clear distance between them; empty keeps the rule's. [m]
+             * @default null
              */
-            apart_m: number;
+            apart_m?: number | null;
+            kind: components["schemas"]["OtherLine"];
+        };
+        /**
+         * Companion
+         * @description Another line that lies along a buried stretch in the same trench.
+         */
+        "Companion-Output": {
+            /**
+             * Apart M
+             * @description Clear distance between them; empty keeps the rule's. [m]
+             * @default null
+             */
+            apart_m: number | null;
             kind: components["schemas"]["OtherLine"];
         };
         /**
@@ -7504,7 +7518,7 @@ export interface components {
              * @description Other lines in the same trench, if buried.
              * @default []
              */
-            beside?: components["schemas"]["Companion"][];
+            beside?: components["schemas"]["Companion-Input"][];
             /**
              * Cover M
              * @description Cover as found or as wanted; empty asks for the least. [m]
@@ -7656,7 +7670,7 @@ export interface components {
              * @description Other lines in the same trench, if buried.
              * @default []
              */
-            beside: components["schemas"]["Companion"][];
+            beside: components["schemas"]["Companion-Output"][];
             /**
              * Cover M
              * @description Cover as found or as wanted; empty asks for the least. [m]

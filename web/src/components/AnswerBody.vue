@@ -17,7 +17,7 @@ const plan = computed(() => store.run_plan)
 const whole = ref(false)
 
 function take(cure: Cure): void {
-  void store.edit(cure.edits.map((edit) => ({ op: edit.op as 'add', path: edit.path, value: edit.value })))
+  void store.take(cure)
 }
 </script>
 

@@ -45,7 +45,7 @@ watch([() => store.state?.revision, id], async ([, now], [, before]) => {
 }, { immediate: true })
 
 function take(cure: Cure | null): void {
-  if (cure) void store.edit(cure.edits.map((edit) => ({ op: edit.op as 'add', path: edit.path, value: edit.value })))
+  if (cure) void store.take(cure)
 }
 
 function setSoil(field: string, value: number | null): void {

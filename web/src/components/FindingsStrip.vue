@@ -40,7 +40,7 @@ function show(finding: Finding): void {
 }
 
 function cure(chosen: Cure): void {
-  void store.edit(chosen.edits.map((edit) => ({ op: edit.op as 'add', path: edit.path, value: edit.value })))
+  void store.take(chosen)
 }
 </script>
 

@@ -11,7 +11,7 @@ const plan = computed(() => store.run_plan)
 const years = computed(() => store.job?.prices.years ?? 0)
 
 function take(cure: Cure | null): void {
-  if (cure) void store.edit(cure.edits.map((edit) => ({ op: edit.op as 'add', path: edit.path, value: edit.value })))
+  if (cure) void store.take(cure)
 }
 </script>
 

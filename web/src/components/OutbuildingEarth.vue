@@ -30,7 +30,7 @@ watch([() => store.state?.revision, building], async ([, now], [, before]) => {
 }, { immediate: true })
 
 function take(cure: Cure): void {
-  void store.edit(cure.edits.map((edit) => ({ op: edit.op as 'add', path: edit.path, value: edit.value })))
+  void store.take(cure)
 }
 </script>
 

@@ -42,7 +42,7 @@ function used(margin: { used: number; limit: number; unit: string }): string {
 }
 
 function take(cure: Cure): void {
-  void store.edit(cure.edits.map((edit) => ({ op: edit.op as 'add', path: edit.path, value: edit.value })))
+  void store.take(cure)
 }
 </script>
 

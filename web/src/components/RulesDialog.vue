@@ -31,7 +31,7 @@ async function look(name: string): Promise<void> {
 
 async function take(): Promise<void> {
   if (!answer.value) return
-  await store.edit(answer.value.cure.edits.map((edit) => ({ op: edit.op as 'add', path: edit.path, value: edit.value })))
+  await store.take(answer.value.cure)
   open.value = false
   if (store.state) await store.load(store.state.id)
 }

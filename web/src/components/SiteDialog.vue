@@ -47,7 +47,7 @@ function price(field: string, value: number | null): void {
 
 function take(): void {
   const edits = point.value?.runs.filter((run) => run.changes).flatMap((run) => run.edits) ?? []
-  if (edits.length) void store.edit(edits.map((edit) => ({ op: edit.op as 'add', path: edit.path, value: edit.value })))
+  if (edits.length) void store.take({ edits })
   open.value = false
 }
 </script>

@@ -31,7 +31,7 @@ function foundAt(i: number): Finding[] {
 }
 
 function cure(chosen: Cure): void {
-  void store.edit(chosen.edits.map((edit) => ({ op: edit.op as 'add', path: edit.path, value: edit.value })))
+  void store.take(chosen)
 }
 
 function put(segments: Segment[]): void {
@@ -119,7 +119,7 @@ async function readTrack(): Promise<void> {
       <CommitField label="Ambient" :shown="temperatureText(stretch.ambient_c, store.units)" :parse="(t) => parseTemperature(t, store.units)" wrong="A temperature, for example 86 F" @commit="set('ambient_c', $event)" />
       <CommitField label="Bends" :shown="`${stretch.bends_deg}°`" :parse="parseNumber" wrong="Degrees between pull points" @commit="set('bends_deg', $event ?? 0)" />
       <CommitField label="Other carrying wires" :shown="String(stretch.other_carrying)" :parse="count" wrong="A whole number" @commit="set('other_carrying', $event ?? 0)" />
-      <v-select label="Status of it" :model-value="stretch.status ?? ''" :items="[{ value: '', title: 'as the run' }, ...STATUSES]" @update:model-value="set('status', $event || null)" />
+      <v-select label="Status of it" :model-value="stretch.status ?? ''" :items="[{ value: '', title: 'as the run' }, ...STATUSES.filter((one) => one.value !== 'remove')]" @update:model-value="set('status', $event || null)" />
       <CommitField v-if="strapped && inPipe" label="Coldest to hottest" :shown="stretch.swing_k === null || stretch.swing_k === undefined ? '' : swingText(stretch.swing_k, store.units)" hint="usual there" empty-ok :parse="(t) => parseSwing(t, store.units)" wrong="A difference, for example 100 °F" @commit="set('swing_k', $event)" />
       <CommitField v-if="strapped" label="Straps, apart" :shown="stretch.strap_m ? depthText(stretch.strap_m, store.units) : ''" hint="by the rule" empty-ok :parse="(t) => parseLength(t, store.units)" wrong="A distance, for example 5 ft" @commit="set('strap_m', $event)" />
       <CommitField v-if="strapped" label="First strap from a box" :shown="stretch.first_strap_m ? depthText(stretch.first_strap_m, store.units) : ''" hint="by the rule" empty-ok :parse="(t) => parseLength(t, store.units)" wrong="A distance, for example 3 ft" @commit="set('first_strap_m', $event)" />

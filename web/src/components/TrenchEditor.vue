@@ -40,7 +40,7 @@ function setBeside(i: number, fields: Partial<Segment['beside'][number]>): void 
     <ol v-if="stretch.beside.length">
       <li v-for="(line, i) in stretch.beside" :key="i" class="leg">
         <v-select :label="`Beside it, line ${i + 1}`" :model-value="line.kind" :items="LINES" @update:model-value="setBeside(i, { kind: $event })" />
-        <CommitField label="Kept apart by" :shown="depthText(line.apart_m, store.units)" :parse="none" wrong="A distance, for example 12 in" @commit="setBeside(i, { apart_m: $event ?? 0 })" />
+        <CommitField label="Kept apart by" :shown="line.apart_m === null || line.apart_m === undefined ? '' : depthText(line.apart_m, store.units)" hint="by the rule" empty-ok :parse="none" wrong="A distance, for example 12 in" @commit="setBeside(i, { apart_m: $event })" />
         <button class="cure plain" :aria-label="`Remove line ${i + 1} beside it`" @click="emit('change', { beside: stretch.beside.filter((_, n) => n !== i) })">Remove</button>
       </li>
     </ol>
@@ -54,7 +54,7 @@ function setBeside(i: number, fields: Partial<Segment['beside'][number]>): void 
     </ol>
     <div class="leg-buttons">
       <button class="cure" @click="emit('change', { crossings: [...stretch.crossings, { kind: 'gas', at_m: Math.min(3, stretch.length_m), depth_m: 0.6 }] })">Add a line it crosses</button>
-      <button class="cure" @click="emit('change', { beside: [...stretch.beside, { kind: 'communication', apart_m: 0.3048 }] })">Add a line beside it</button>
+      <button class="cure" @click="emit('change', { beside: [...stretch.beside, { kind: 'communication', apart_m: null }] })">Add a line beside it</button>
     </div>
   </details>
 </template>

@@ -9,7 +9,7 @@ const store = useJob()
 const router = useRouter()
 const open = computed(() => store.plan?.findings.filter((f) => f.severity === 'stop' || f.severity === 'fix').length ?? 0)
 const bonds = computed(() => store.plan?.findings.filter((f) => f.severity === 'stop' && /bond_found|ground_bar_found/.test(f.where)).length ?? 0)
-const hard = computed(() => store.plan?.findings.filter((f) => f.severity === 'fix' && (f.where.endsWith('/pull') || /of bends between pull points/.test(f.text))).length ?? 0)
+const hard = computed(() => store.plan?.findings.filter((f) => f.severity === 'fix' && /^\/runs\/[^/]+\/segments\//.test(f.where)).length ?? 0)
 const items = computed(() => STEPS.map((s, i) => ({ ...s, number: i + 1, note: noteOf(s.key, s.built) })))
 
 function noteOf(key: string, built: boolean): string {
@@ -17,7 +17,7 @@ function noteOf(key: string, built: boolean): string {
   if (key === 'survey') return `${Object.keys(store.job?.enclosures ?? {}).length} cans`
   if (key === 'loads') return `${Object.keys(store.plan?.loads ?? {}).length} loads`
   if (key === 'electrodes') return `${Object.values(store.job?.electrodes ?? {}).filter((e) => e.status !== 'remove').length} noted`
-  if (key === 'route') return hard.value ? `${hard.value} to part` : 'nothing to part'
+  if (key === 'route') return hard.value ? `${hard.value} to cure` : 'nothing to cure'
   if (key === 'neutrals') return bonds.value ? `${bonds.value} to cure` : 'nothing to cure'
   if (key === 'sizing') return open.value ? `${open.value} open` : store.run_id ? 'nothing open' : 'nothing yet'
   return store.state ? `rev ${store.state.revision}` : ''

@@ -67,7 +67,7 @@ export function useBench() {
   function keep(cure: Cure): void {
     const [, , key] = cure.edits[0]?.path.split('/') ?? []
     set({ bonds_made: trial.value.bonds_made.filter((one) => one !== key), bonds_missing: trial.value.bonds_missing.filter((one) => one !== key) })
-    void store.edit(cure.edits.map((edit) => ({ op: edit.op as 'add', path: edit.path, value: edit.value })))
+    void store.take(cure)
   }
 
   const named = (key: string) => {

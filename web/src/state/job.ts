@@ -1,7 +1,7 @@
 /** The job on screen: the kept state, edits sent one after another, and the plan tried while dragging. */
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
-import { client, problemText, type Answers, type Job, type JobState, type Operation, type Options, type PartKind, type Plan, type Problem } from '../api/client'
+import { client, type Cure, problemText, type Answers, type Job, type JobState, type Operation, type Options, type PartKind, type Plan, type Problem } from '../api/client'
 import { useSettings } from './settings'
 
 interface Trouble {
@@ -67,6 +67,11 @@ export const useJob = defineStore('job', () => {
   /** Queue an edit: edits go out in the order they were made, each on the revision before it. */
   function edit(patch: Operation[]): Promise<void> {
     return enqueue((now, params) => client.PATCH('/api/jobs/{job_id}', { params: { ...params, path: { job_id: now.id } }, body: patch }), () => void edit(patch))
+  }
+
+  /** Take a cure, or another offer of the plan: the edits it is made of. */
+  function take(cure: Pick<Cure, 'edits'>): Promise<void> {
+    return edit(cure.edits.map((one) => ({ op: one.op as 'add', path: one.path, value: one.value })))
   }
 
   /** Wait until every edit made so far is kept or refused. */
@@ -157,7 +162,7 @@ export const useJob = defineStore('job', () => {
     tried.value = null
   }
 
-  return { state, options, job, plan, run_id, run, run_plan, way, units, saving, trouble, load, choose, edit, settled, addStart, changePart, part, pick, changeUnits, undo, redo, tryOut, forgetTry }
+  return { state, options, job, plan, run_id, run, run_plan, way, units, saving, trouble, load, choose, edit, take, settled, addStart, changePart, part, pick, changeUnits, undo, redo, tryOut, forgetTry }
 })
 
 /** Where to begin: new work first, the longest way first. */
