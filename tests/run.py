@@ -40,10 +40,16 @@ class Counting(unittest.TextTestResult):
         return len(self.passed - failed), len(failed), len(self.skipped)
 
 
+def _found(loader: unittest.TestLoader, name: str) -> unittest.TestSuite:
+    """A module, a class or a test by its name; of a package everything in it."""
+    folder = TOP / name.replace(".", "/")
+    return loader.discover(str(folder), top_level_dir=str(TOP)) if folder.is_dir() else loader.loadTestsFromName(name)
+
+
 def main(names: list[str]) -> int:
     warnings.simplefilter("error", ResourceWarning)
     loader = unittest.defaultTestLoader
-    suite = loader.loadTestsFromNames(names) if names else loader.discover(str(TOP / "tests"), top_level_dir=str(TOP))
+    suite = unittest.TestSuite(_found(loader, name) for name in names or ["tests"])
     result = unittest.TextTestRunner(stream=sys.stdout, resultclass=Counting, verbosity=1).run(suite)
     assert isinstance(result, Counting)
     for seconds, test in sorted(result.slow, reverse=True)[:5]:

@@ -6,6 +6,8 @@ from dataclasses import dataclass, field
 
 from northspan.core.errors import InvalidJob
 from northspan.core.job import Job
+from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.rulebooks.registry import rulebook_named
 
 
 @dataclass(frozen=True, slots=True)
@@ -86,6 +88,15 @@ CALLS: dict[str, CallKind] = {
             "run",
         ),
         CallKind(
+            "vehicle_pool",
+            "Vehicle charging in a dwelling's optional calculation?",
+            (
+                School("outside", "Beside it, whole"),
+                School("inside", "In the pool that is taken at 40 %"),
+            ),
+            "building",
+        ),
+        CallKind(
             "rounding",
             "May the device be rounded up above the wire?",
             (
@@ -109,6 +120,15 @@ CALLS: dict[str, CallKind] = {
             (
                 School("table", "Least the rules ask, raised with the ungrounded conductors"),
                 School("same", "Same as the ungrounded conductors"),
+            ),
+            "run",
+        ),
+        CallKind(
+            "bonding_raised",
+            "The bonding conductor, when the ungrounded conductors are larger than the device asks?",
+            (
+                School("larger", "By the larger of the device and their ampacity"),
+                School("device", "By the device alone"),
             ),
             "run",
         ),
@@ -228,6 +248,24 @@ class Schools:
         return Schools(tuple((n, school if n == name else s) for n, s in self.pairs))
 
 
+def default_school(kind: CallKind, rulebook: Rulebook) -> str:
+    """Give the school of a call that is taken under a code when nobody decided.
+
+    Parameters
+    ----------
+    kind : CallKind
+        The call. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+
+    Examples
+    --------
+    >>> [default_school(CALLS["derating_start"], rulebook_named(name)) for name in ("us-2023", "ca-2021")]
+    ['insulation', 'terminals']
+    """
+    return rulebook.usual_schools().get(kind.name, kind.default)
+
+
 def schools_of(job: Job) -> Schools:
     """Give the school a job follows for every call.
 
@@ -236,7 +274,10 @@ def schools_of(job: Job) -> Schools:
     job : Job
         The job. [-]
     """
-    return Schools(tuple((name, school_of(job, name)) for name in CALLS))
+    usual = rulebook_named(job.rulebook).usual_schools()
+    return Schools(
+        tuple((name, job.calls[name].school if name in job.calls else usual.get(name, kind.default)) for name, kind in CALLS.items())
+    )
 
 
 def school_of(job: Job, name: str) -> str:
@@ -250,7 +291,7 @@ def school_of(job: Job, name: str) -> str:
         Name of the call. [-]
     """
     choice = job.calls.get(name)
-    return choice.school if choice else CALLS[name].default
+    return choice.school if choice else default_school(CALLS[name], rulebook_named(job.rulebook))
 
 
 def check_calls(job: Job) -> None:

@@ -12,7 +12,7 @@ STANDING_FREE = BuildingFacts(
 )
 
 
-def run_facts(run: Run, line_v: float) -> RunFacts:
+def run_facts(run: Run, line_v: float, insulation: str = "") -> RunFacts:
     """Gather what rules ask of a run.
 
     Parameters
@@ -21,8 +21,10 @@ def run_facts(run: Run, line_v: float) -> RunFacts:
         The run. [-]
     line_v : float
         Line to line voltage of its source. [V]
+    insulation : str
+        Kind of wire, where it is chosen. [-]
     """
-    return RunFacts(run.kind, run.circuit, run.grounding, run.gfci, line_v, run.segments)
+    return RunFacts(run.kind, run.circuit, run.grounding, run.gfci, line_v, run.segments, insulation or run.insulation or "")
 
 
 def earthing_at(tree: Tree, run_id: str, *, far_end: bool) -> Earthing:

@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
+from dataclasses import dataclass, replace
 
 from northspan.core.calls import Schools
 from northspan.core.facts import earthing_at
 from northspan.core.job import (
     Circuit,
     Earthing,
+    EnclosureKind,
     Grounding,
     Load,
     LoadKind,
@@ -34,6 +35,9 @@ from northspan.core.tree import Tree
 from northspan.core.worked import Step, Worked, ruled
 
 USUAL_OUTLET_A = 13.0
+_ONE_MAIN = frozenset({EnclosureKind.meter_main, EnclosureKind.disconnect, EnclosureKind.transfer_switch})
+_NO_BREAKER = frozenset({EnclosureKind.transfer_switch, EnclosureKind.junction_box})
+_MAINS = _ONE_MAIN | {EnclosureKind.panel_main_breaker}
 
 
 def question_of(
@@ -69,11 +73,12 @@ def question_of(
     if run.full_rated and load.value and load.value.design.continuous_a:
         load = _full_rated(load.value, load.steps, rulebook)
     home, why_not = dwelling_carried(tree, run_id) if run.kind in {RunKind.service, RunKind.feeder} else ("", "")
+    power_factor = run.power_factor if run.power_factor is not None else rulebook.usual_power_factor
     lost = 0.0
     origin = job.sources.get(run.origin)
     own = origin if origin and origin.kind is SourceKind.transformer else None
     if own and own.rating_kva and load.value:
-        lost = regulation_percent(own, load.value.design.total_a, run.power_factor)[-1].value
+        lost = regulation_percent(own, load.value.design.total_a, power_factor)[-1].value
     ahead = tree.way_to(run_id)[:-1]
     counted = [key for key in ahead if key in sized and rulebook.drop_counts(job.runs[key].kind)]
     above = lost + sum(sized[key].tried.drop.value.percent + sized[key].question.ahead_percent for key in counted)
@@ -81,8 +86,10 @@ def question_of(
     limits = rulebook.drop_limits(
         run.drop_limit_percent or job.drop_limits.run_percent, job.drop_limits.way_percent, lighting=loop is not None and loop.lighting
     )
+    stated = stated_device(tree, run_id, sized, rulebook)
     fed = job.sources.get(run.target)
     feeder = sized.get(tree.feeding.get(run.origin, ""))
+    tapped = feeder if run.kind is RunKind.tap else None
     return RunQuestion(
         run=as_sized(_in_company(tree, run, rulebook)),
         pointer=f"/runs/{run_id}",
@@ -98,15 +105,81 @@ def question_of(
         prices=job.prices,
         whole_dwelling=bool(home),
         why_not_whole=why_not,
-        tapped_a=feeder.device.value if run.kind is RunKind.tap and feeder else 0.0,
-        tapped_ampacity_a=feeder.tried.ampacity.value.final_a if run.kind is RunKind.tap and feeder else 0.0,
-        tapped_size=feeder.tried.wire.size if run.kind is RunKind.tap and feeder else "",
+        tapped_a=(tapped.question.tapped_a or tapped.device.value) if tapped else 0.0,
+        tapped_ampacity_a=tapped.tried.ampacity.value.final_a if tapped else 0.0,
+        tapped_size=tapped.tried.wire.size if tapped else "",
+        tapped_type=tapped.question.guard.device_type if tapped else "",
+        stated_a=stated.rating_a,
+        stated_where=stated.where,
+        stated_words=stated.words,
+        pipe_device_a=_sharing_its_ground(tree, run_id, sized, rulebook),
+        primary_device_a=feeder.device.value if own and feeder else 0.0,
         primary=facts_of(fed, line_v) if fed else None,
         secondary=facts_of(own, _primary_v(tree, run.origin, rulebook)) if own else None,
         ahead_percent=lost,
-        guard=guard_of(run, rulebook),
+        guard=replace(guard_of(run, rulebook), outlets=_many_outlets(tree, run)),
         loop=loop,
+        power_factor=power_factor,
     )
+
+
+@dataclass(frozen=True, slots=True)
+class Stated:
+    """A device that stands for a run though it is noted at a can or ahead of one: rating [A], where it is noted, what it is."""
+
+    rating_a: float = 0.0
+    where: str = ""
+    words: str = ""
+
+
+def stated_device(tree: Tree, run_id: str, sized: dict[str, SizedRun], rulebook: Rulebook) -> Stated:
+    """Find the device that stands for a run where it has none of its own.
+
+    Parameters
+    ----------
+    tree : Tree
+        The property. [-]
+    run_id : str
+        The run. [-]
+    sized : dict
+        Runs sized so far, those ahead of it among them. [-]
+    rulebook : Rulebook
+        For whether a main is a device. [-]
+
+    Notes
+    -----
+    What leaves a can with one main and nothing else is behind that main. What leaves a transfer switch or a box without a
+    breaker goes on behind the device ahead of it. What a source or a meter feeds ends at the main where it ends, and a tap
+    at the device where it ends.
+    """
+    job, run = tree.job, tree.job.runs[run_id]
+    here, there = job.enclosures.get(run.origin), job.enclosures.get(run.target)
+    if here and rulebook.main_protects and here.kind in _ONE_MAIN and here.main_a and tree.leaving.get(run.origin) == (run_id,):
+        return Stated(here.main_a, f"/enclosures/{run.origin}/main_a", f"the main of {here.name}")
+    if here and here.kind in _NO_BREAKER and not here.main_a and run.kind is not RunKind.tap:
+        ahead = sized.get(tree.feeding.get(run.origin, ""))
+        if ahead is not None:
+            return Stated(ahead.device.value, ahead.question.pointer + "/device_a", f"the device ahead of {here.name}, which has none")
+    unprotected = here is None or here.kind is EnclosureKind.meter or run.kind is RunKind.tap
+    customer = run.origin in job.sources and job.sources[run.origin].kind is not SourceKind.utility_transformer
+    if there and there.main_a and rulebook.main_protects and unprotected and not customer and there.kind in _MAINS:
+        return Stated(there.main_a, f"/enclosures/{run.target}/main_a", f"the main of {there.name}")
+    return Stated()
+
+
+def _sharing_its_ground(tree: Tree, run_id: str, sized: dict[str, SizedRun], rulebook: Rulebook) -> float:
+    """The largest device of the runs whose equipment ground is that of this run. [A]"""
+    found = [0.0]
+    for key, run in tree.job.runs.items():
+        if run.ground_with != run_id or run.status is Status.remove:
+            continue
+        if run.device_a or key in sized:
+            found.append(run.device_a or sized[key].device.value)
+            continue
+        load = load_of_run(tree, key, rulebook).value
+        if load is not None:
+            found.append(rulebook.device_for_load(load.design, run.kind, guard_of(run, rulebook)).value)
+    return max(found)
 
 
 def loop_ahead(
@@ -152,6 +225,11 @@ def loop_ahead(
         lighting=any(load.kind is LoadKind.lighting for load in loads),
         kinds=frozenset(load.kind for load in loads),
     )
+
+
+def _many_outlets(tree: Tree, run: Run) -> bool:
+    """Tell whether a run is a branch circuit of several outlets for whatever is plugged in."""
+    return run.kind is RunKind.branch and any(load.kind is LoadKind.sockets for load in _behind(tree, run))
 
 
 def _behind(tree: Tree, run: Run) -> list[Load]:

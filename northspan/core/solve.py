@@ -16,7 +16,7 @@ from northspan.core.errors import OutsideTable
 from northspan.core.facts import STANDING_FREE, building_facts
 from northspan.core.findings import Finding, Severity, by_severity
 from northspan.core.interrupting import fault_findings, faults, with_fault
-from northspan.core.job import Job, Status
+from northspan.core.job import CallChoice, Job, LoadKind, Status
 from northspan.core.loads.load_plan import plan_loads, plan_methods
 from northspan.core.panels.bonding import bond_findings, plan_enclosures
 from northspan.core.plan import BuildingPlan, CallPlan, Plan, RunPlan
@@ -137,15 +137,36 @@ def _buildings(
         methods, about = plan_methods(tree, key, rulebook)
         findings += about
         line_1_a, line_2_a, neutral_a = _legs(tree, key, sized)
-        calls = (*plan.calls, *_main_call(tree, key), *wet_room_call(tree, key, sized, rulebook))
+        calls = (
+            *plan.calls,
+            *_main_call(tree, key, rulebook),
+            *_pool_call(tree, key, rulebook),
+            *wet_room_call(tree, key, sized, rulebook),
+        )
         plans[key] = replace(plan, methods=methods, calls=calls, line_1_a=line_1_a, line_2_a=line_2_a, neutral_a=neutral_a)
     return plans
 
 
-def _main_call(tree: Tree, key: str) -> tuple[CallPlan, ...]:
+def _main_call(tree: Tree, key: str, rulebook: Rulebook) -> tuple[CallPlan, ...]:
     kind = CALLS["panel_main"]
     outcomes = main_outcomes(tree, key, kind.schools)
-    return (call_plan(kind, tree.job.calls.get(kind.name), outcomes),) if outcomes else ()
+    return (call_plan(kind, tree.job.calls.get(kind.name), outcomes, rulebook),) if outcomes else ()
+
+
+def _pool_call(tree: Tree, key: str, rulebook: Rulebook) -> tuple[CallPlan, ...]:
+    """Vehicle charging inside or outside the pool of the optional method, where there is any and the method is chosen."""
+    kind, job = CALLS["vehicle_pool"], tree.job
+    building = job.buildings[key]
+    cans = {k for k, can in job.enclosures.items() if can.building == key}
+    charging = any(one.kind is LoadKind.vehicle and one.enclosure in cans and one.status is not Status.remove for one in job.loads.values())
+    if kind.name in rulebook.calls_left_out() or building.load_method not in rulebook.pooled_methods() or not charging:
+        return ()
+    outcomes = {}
+    for school in kind.schools:
+        taken = replace(tree, job=job.model_copy(update={"calls": job.calls | {kind.name: CallChoice(school=school.key)}}))
+        methods, _ = plan_methods(taken, key, rulebook)
+        outcomes[school.key] = next((f"{m.total_a:.0f} A" for m in methods if m.chosen), "no answer yet")
+    return (call_plan(kind, job.calls.get(kind.name), outcomes, rulebook),)
 
 
 def _legs(tree: Tree, key: str, sized: dict[str, SizedRun]) -> tuple[float, float, float]:
@@ -167,8 +188,8 @@ def _undrawn(tree: Tree) -> Iterator[Finding]:
             )
 
 
-def _supply(tree: Tree, building: str, sized: dict[str, SizedRun]) -> Wire | None:
-    """The largest conductor that enters a building from outside it."""
-    entering = [sized[key].tried.wire for key in tree.entering.get(building, ()) if key in sized]
+def _supply(tree: Tree, building: str, sized: dict[str, SizedRun]) -> tuple[Wire, int] | None:
+    """The largest conductor that enters a building from outside it, with how many of it are in parallel."""
+    entering = [(sized[key].tried.wire, sized[key].question.sets) for key in tree.entering.get(building, ()) if key in sized]
     rulebook = rulebook_named(tree.job.rulebook)
-    return max(entering, key=lambda wire: rulebook.area(wire.size), default=None)
+    return max(entering, key=lambda one: rulebook.area(one[0].size) * one[1], default=None)

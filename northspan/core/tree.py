@@ -243,8 +243,29 @@ def _check_runs(job: Job) -> None:
             for other in stretch.shares_with:
                 if other not in job.runs or other == run_id:
                     raise InvalidJob(f"/runs/{run_id}/segments/{i}/shares_with", f"there is no other run {other}.", "Name another run.")
+        _check_load(run_id, run)
+        _check_ground(job, run_id, run)
         if run.kind is RunKind.service and run.origin not in job.sources:
             raise InvalidJob(f"/runs/{run_id}/kind", "a service begins at a source.", "Make it a feeder, or start it at a source.")
+
+
+def _check_load(run_id: str, run: Run) -> None:
+    if run.load_a is not None and run.continuous_a > run.load_a:
+        words = f"{run.continuous_a:g} A of it is continuous, more than the load of {run.load_a:g} A."
+        raise InvalidJob(f"/runs/{run_id}/continuous_a", words, "At most the load itself.")
+
+
+def _check_ground(job: Job, run_id: str, run: Run) -> None:
+    other = run.ground_with
+    if other is None:
+        return
+    at = f"/runs/{run_id}/ground_with"
+    if other not in job.runs or other == run_id:
+        raise InvalidJob(at, f"there is no other run {other}.", "Name another run.")
+    if job.runs[other].ground_with is not None:
+        raise InvalidJob(at, f"{other} has no equipment ground of its own.", "Name the run that has it.")
+    if any(other not in stretch.shares_with for stretch in run.segments):
+        raise InvalidJob(at, f"it is not in one pipe with {other} all the way.", "Name that run as sharing the pipe of each stretch.")
 
 
 def _check_places(job: Job) -> None:

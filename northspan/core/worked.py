@@ -8,6 +8,7 @@ from typing import Generic, NamedTuple, TypeVar
 from northspan.core.formula import compiled, figure
 
 T = TypeVar("T")
+MOST_PLACES = 4  # nobody reads more
 
 
 class StepKind(StrEnum):
@@ -186,6 +187,44 @@ def ruled(symbol: str, words: str, result: str, why: str, citation: str, value: 
         A figure that goes with it, if any. [unit of the rule]
     """
     return Step(symbol, words, why, value, "", citation, StepKind.rule, label=result)
+
+
+def told_apart(used: float, limit: float, places: int = 0) -> str:
+    """Write a figure with as many places as it takes to tell it from a limit that it is above.
+
+    Parameters
+    ----------
+    used : float
+        What is used. [unit]
+    limit : float
+        How much is allowed. [unit]
+    places : int
+        Places that are enough elsewhere. [-]
+
+    Examples
+    --------
+    >>> told_apart(40.04, 40.0), told_apart(39.9, 40.0), told_apart(63.2, 40.0)
+    ('40.04', '40', '63')
+    """
+    while places < MOST_PLACES and used > limit and f"{used:.{places}f}" == f"{limit:.{places}f}":
+        places += 1
+    return f"{used:.{places}f}"
+
+
+def over_words(margin: Margin) -> str:
+    """Say what is used of a limit, so that one which is broken never reads like one that is kept.
+
+    Parameters
+    ----------
+    margin : Margin
+        The limit. [-]
+
+    Examples
+    --------
+    >>> over_words(at_most("fill", "Pipe fill", 40.3, 40.0, "%", "Chapter 9"))
+    '40.3 of 40 %'
+    """
+    return f"{told_apart(margin.used, margin.limit)} of {margin.limit:.0f} {margin.unit}"
 
 
 def at_most(key: str, words: str, used: float, limit: float, unit: str, citation: str) -> Margin:

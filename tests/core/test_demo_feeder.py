@@ -34,7 +34,7 @@ HAND = {
     "I_d": (115, "A", "310.15"),
     "I_c": (100, "A", "Table 310.16"),  # 75 °C column, for the terminals
     "I_a": (100, "A", "110.14(C)"),
-    "I_2": (LOAD_A, "A", "215.2(A)(1)"),
+    "I_2": (LOAD_A, "A", "215.2(A)(2)"),
     "R": (0.25, "Ω/kft", "Chapter 9 Table 9"),
     "X": (0.046, "Ω/kft", "Chapter 9 Table 9"),
     "V_d": (2 * solved_v(complex(0.25, 0.046)), "V", "largest"),  # as of 240 V: the percentage of leg 2 counts

@@ -21,7 +21,7 @@ SUMS = {
     "small": (3, {"size": 36, "copper": 65, "aluminum": 40}),
     "equipment_ground": (19, {"up_to_a": 29295}),
     "electrode_conductor": (7, {"band": 28}),
-    "conductors": (28, {"area_cmil": 13976280, "copper_ohm_per_kft": 9.20796, "aluminum_ohm_per_kft": 15.1469}),
+    "conductors": (28, {"overall_in2": 14.569, "area_cmil": 13976280, "copper_ohm_per_kft": 9.20796, "aluminum_ohm_per_kft": 15.1469}),
     "impedance": (
         21,
         {

@@ -5,9 +5,9 @@ import unittest
 
 from northspan.core.errors import NoSolution
 from northspan.core.job import Building, Circuit, Enclosure, Load, Metal, RunKind, Source, System
-from northspan.core.rulebooks.protocol import AllowanceFacts, Ampacity, DesignLoad, Wire
+from northspan.core.rulebooks.protocol import AllowanceFacts, Ampacity, DesignLoad, NeutralFacts, Wire
 from northspan.core.rulebooks.us import devices, grounding, motors, raceways, taps
-from northspan.core.rulebooks.us.ampacity import carrying_conductors, stretch_ampacity
+from northspan.core.rulebooks.us.ampacity import carrying_conductors, is_nipple, run_ampacity
 from northspan.core.solve import solve
 from northspan.core.starts import Answers, started
 from northspan.core.upgrade import read_job
@@ -142,7 +142,9 @@ class Conductors(unittest.TestCase):
 
     def test_the_service_neutral_is_not_below_the_supply_side_jumper(self):
         load = DesignLoad(100, 0, 5)
-        feeder, service = (grounding.grounded_minimum(load, 200, COPPER, 75, on_supply=ahead).value for ahead in (False, True))
+        feeder, service = (
+            grounding.grounded_minimum(NeutralFacts(load, 200, COPPER, 75, on_supply=ahead)).value for ahead in (False, True)
+        )
         self.assertEqual((feeder, service), ("6", "2"))
 
     def test_above_1100_kcmil_the_jumper_is_an_eighth(self):
@@ -178,9 +180,16 @@ class Conductors(unittest.TestCase):
         wire = Wire("6", Metal.copper, "THWN-2")
         for inches, factor, percent in ((24, 1.0, 60), (24.1, 0.8, 40)):
             segment = a_stretch(length_m=inches * 0.0254, place="indoors", method="emt", other_carrying=4)
-            worked = stretch_ampacity(wire, segment, 2, 75)
+            worked = run_ampacity(wire, (segment,), 2, 75)
             self.assertEqual(next(s.value for s in worked.steps if s.symbol == "F_n"), factor)
             self.assertEqual(raceways.pipes("emt", 7, segment.length_m)[0].allowed_percent, percent)
+        # a short stretch inside a longer pipe is no nipple, nor is a piece of pipe on a cable; two short ones of one pipe are
+        short = a_stretch(length_m=0.3, place="indoors", method="emt", other_carrying=4)
+        for more, nipple in (({"method": "emt", "length_m": 30}, False), ({"method": "cable", "length_m": 30}, False),
+                             ({"method": "emt", "length_m": 0.3}, True), ({"method": "emt", "length_m": 0.31}, False)):  # fmt: skip
+            self.assertIs(is_nipple((short, a_stretch(place="indoors", **more))), nipple)
+        pinched = run_ampacity(wire, (short, a_stretch(place="indoors", method="emt", length_m=30, other_carrying=4)), 2, 75)
+        self.assertEqual(pinched.value.final_a, 60.0)  # 75 A at 90 °C by 0.8
 
     def test_the_shallow_trench_needs_all_three(self):
         shed = started("shed_circuit", Answers(load_a=12, length_m=20))

@@ -45,5 +45,5 @@ def source_calls(tree: Tree, facts: dict[str, BuildingFacts], schools: Schools, 
             other = schools.but(name, school.key)
             checks = {one.key: one for one in state_checks(tree, plan_enclosures(tree, facts, other, rulebook), other, rulebook)}
             outcomes[school.key] = checks[standby.get(key, "")].words
-        found[key] = (call_plan(kind, tree.job.calls.get(name), outcomes),)
+        found[key] = (call_plan(kind, tree.job.calls.get(name), outcomes, rulebook),)
     return found

@@ -9,7 +9,7 @@ from math import log, pi
 from northspan.core.bench.edges import Bench
 from northspan.core.errors import NoSolution, OutsideTable
 from northspan.core.job import Across, Load, Metal, Method, Place, RunKind, Segment, Terminals
-from northspan.core.rulebooks.protocol import DesignLoad, Rulebook, Wire
+from northspan.core.rulebooks.protocol import DesignLoad, GroundFacts, Rulebook, Wire
 from northspan.core.sizing.run import SizedRun
 
 BESIDE_M, AWAY_M = 0.015, 3.0  # wires of one pipe; a metal path somewhere else
@@ -136,6 +136,6 @@ def branch_circuit(load: Load, volts: tuple[float, float], rulebook: Rulebook) -
         except (OutsideTable, NoSolution):
             continue
         if fits:
-            return device, size, rulebook.equipment_ground(device, Metal.copper, size, size, "table").value
+            return device, size, rulebook.equipment_ground(GroundFacts(device, Metal.copper, size, size)).value
     largest = rulebook.sizes(Metal.copper)[-1]
     return device, largest, largest

@@ -7,7 +7,7 @@ from typing import Annotated
 from pydantic import AfterValidator, Field, StringConstraints
 
 from northspan.core.cautions import STANDING
-from northspan.core.job import Part
+from northspan.core.job import Part, System
 from northspan.core.plan import MarginShown, WorkGroup, printed, shown
 from northspan.core.rulebooks.protocol import Rulebook
 from northspan.core.rulebooks.registry import edition_of
@@ -31,6 +31,27 @@ class Answer(Part):
     figures: dict[str, float | str] = Field(default_factory=dict)
     margins: tuple[MarginShown, ...] = ()
     working: tuple[WorkGroup, ...] = ()
+
+
+def supplied(book: Rulebook, line_v: float | None, system: System | None) -> tuple[float, System]:
+    """Give the voltage and the system of a supply: as asked, or what is usual under the code. [V]
+
+    Parameters
+    ----------
+    book : Rulebook
+        The code to follow. [-]
+    line_v : float or None
+        Line to line voltage, of a single line to its neutral. [V]
+    system : System or None
+        How the windings are tapped. [-]
+
+    Examples
+    --------
+    >>> from northspan.core.rulebooks.registry import rulebook_named
+    >>> [supplied(rulebook_named(name), None, None)[0] for name in ("us-2023", "uk-2022")]
+    [240.0, 230.0]
+    """
+    return (line_v if line_v is not None else book.usual_v), (system or book.usual_system)
 
 
 def answered(

@@ -7,6 +7,7 @@ from typing import Annotated
 from pydantic import Field, StringConstraints
 
 from northspan.core.calculators.answer import RulebookName
+from northspan.core.errors import InvalidJob
 from northspan.core.findings import Finding
 from northspan.core.job import Bond, CallChoice, Id, Job, Metal, Method, Part, Place, Size, Surface, Terminals
 from northspan.core.plan import BuildingPlan, EnclosurePlan, RunPlan
@@ -65,6 +66,8 @@ def feeder(question: FeederQuestion) -> FeederAnswer:
     >>> feeder(FeederQuestion(load_a=70, length_m=56.4, continuous_a=40, terminals="75")).run.headline
     '1 AWG aluminum, 80 A'
     """
+    if question.continuous_a > question.load_a:
+        raise InvalidJob("/continuous_a", "more is continuous than there is load.", "At most the load itself.")
     plan = solve(_job(question), detailed={"F1"})
     return FeederAnswer(
         rulebook=plan.rulebook_title,

@@ -2,14 +2,17 @@
 
 from __future__ import annotations
 
-from pydantic import Field
+from typing import Annotated, Literal
+
+from pydantic import Field, StringConstraints
 
 from northspan.core.calculators.answer import Answer, Question, answered
-from northspan.core.calculators.wire import Insulation, wire_of
+from northspan.core.calculators.wire import MOST_OTHERS, OWN_WIRES, Around, Insulation, check_size, guard_for, insulation_of, wire_of
 from northspan.core.errors import InvalidJob
-from northspan.core.job import ElectrodeKind, Metal, RunKind, Size, Terminals
-from northspan.core.rulebooks.protocol import DesignLoad, TapFacts, TransformerFacts, Wire
+from northspan.core.job import ElectrodeKind, LoadKind, Metal, RunKind, Size, System, Terminals
+from northspan.core.rulebooks.protocol import DesignLoad, GroundFacts, NeutralFacts, TapFacts, TransformerFacts, Wire
 from northspan.core.rulebooks.registry import rulebook_named
+from northspan.core.worked import Worked, given, ruled
 
 
 class OvercurrentQuestion(Question):
@@ -18,26 +21,38 @@ class OvercurrentQuestion(Question):
     load_a: float = Field(gt=0, le=6000)
     continuous_a: float = Field(0, ge=0, le=6000)
     kind: RunKind = RunKind.feeder
+    alone: LoadKind | None = Field(
+        None, description="What it is, if it is alone on its circuit and a motor or a compressor: its device is found by its own rule."
+    )
+    plate_device_a: float | None = Field(None, gt=0, le=6000, description="Largest device on the plate of a unit. [A]")
+    full_rated: bool = Field(False, description="Device and enclosure are marked for 100 % continuous load.")
+    device_type: Annotated[str, StringConstraints(max_length=12)] = Field("", description="Kind of device; empty takes the usual one.")
 
 
 class EquipmentGroundQuestion(Question):
     """A device, and conductors that may have been made larger than ampacity asked."""
 
-    device_a: float = Field(gt=0, le=6000)
+    device_a: float = Field(gt=0, le=6000, description="For a tap the one ahead of its feeder; of circuits in one pipe the largest. [A]")
     metal: Metal = Metal.copper
+    lines_metal: Metal | None = Field(None, description="Of the ungrounded conductors, where it is another.")
     size: Size | None = None
     least_size: Size | None = Field(None, description="Smallest size that had sufficient ampacity; as large as `size` if left out.")
+    raised: Literal["larger", "device"] = Field("larger", description="By what it goes when they are larger, where that is a call.")
 
 
-class GroundedQuestion(Question):
+class GroundedQuestion(Around):
     """The neutral's own load, and what it must survive."""
 
     neutral_a: float = Field(ge=0, le=6000, description="Largest unbalance. [A]")
-    device_a: float = Field(gt=0, le=6000)
+    load_a: float = Field(0, ge=0, le=6000, description="Load of the heavier leg, if it is known. [A]")
+    device_a: float = Field(gt=0, le=6000, description="For a tap the one ahead of its feeder. [A]")
     size: Size
     metal: Metal = Metal.copper
     insulation: Insulation | None = Field(None, description="Empty takes what is usual for the metal and the route.")
-    terminals: Terminals = Terminals.unmarked
+    carrying: int = Field(2, ge=1, le=200, description="Wires that carry current together.")
+    kind: RunKind = RunKind.feeder
+    system: System | None = None
+    on_supply: bool = Field(False, description="Ahead of the first device, as that of a service is.")
 
 
 class ElectrodeConductorQuestion(Question):
@@ -46,33 +61,36 @@ class ElectrodeConductorQuestion(Question):
     electrode: ElectrodeKind = ElectrodeKind.rod
     supply_size: Size
     supply_metal: Metal = Metal.copper
+    sets: int = Field(1, ge=1, le=8, description="Supply conductors in parallel.")
     metal: Metal = Metal.copper
+    goes_on: bool = Field(False, description="The same conductor goes on to an electrode that asks for more.")
 
 
-class TapQuestion(Question):
+class TapQuestion(Around):
     """A smaller conductor from a feeder, with no device at the joint."""
 
     length_m: float = Field(ge=0.01, le=100)
     feeder_device_a: float = Field(gt=0, le=6000)
     feeder_ampacity_a: float = Field(0, ge=0, le=6000, description="Ampacity of the larger conductor; 0 if it is not known. [A]")
     load_a: float = Field(gt=0, le=6000)
-    end_device_a: float = Field(gt=0, le=6000, description="Device or bus rating where the tap ends. [A]")
+    end_device_a: float = Field(0, ge=0, le=6000, description="Device or bus where the tap ends; 0 where there is no single one. [A]")
     metal: Metal = Metal.copper
     insulation: Insulation | None = Field(None, description="Empty takes what is usual for the metal and the route.")
+    carrying: int = Field(2, ge=1, le=200, description="Wires that carry current together.")
     terminals: Terminals = Terminals.c75
 
 
 class TransformerQuestion(Question):
     """A small transformer of up to 1000 V."""
 
-    rating_kva: float = Field(gt=0, le=10000)
+    rating_kva: float = Field(ge=0.01, le=10000)
     primary_v: float = Field(ge=100, le=1000)
     secondary_v: float = Field(ge=12, le=1000)
     secondary_device: bool = Field(True, description="Whether the secondary has a device of its own.")
 
 
 def overcurrent(question: OvercurrentQuestion) -> Answer:
-    """Choose the least device for a load.
+    """Choose the least device for a load, or the largest for a motor or a unit that is alone on its circuit.
 
     Parameters
     ----------
@@ -82,18 +100,35 @@ def overcurrent(question: OvercurrentQuestion) -> Answer:
     Raises
     ------
     InvalidJob
-        If more of the load is continuous than there is.
+        If more of the load is continuous than there is, or there is no such kind of device.
 
     Examples
     --------
     >>> overcurrent(OvercurrentQuestion(load_a=68.4, continuous_a=48.4)).headline
     'a 90 A device'
+    >>> overcurrent(OvercurrentQuestion(load_a=20, kind="branch", alone="cooling")).headline
+    'a 35 A device'
     """
     book = rulebook_named(question.rulebook)
     if question.continuous_a > question.load_a:
         raise InvalidJob("/continuous_a", "more is continuous than there is load.", "At most the load itself.")
-    load = DesignLoad(question.load_a - question.continuous_a, question.continuous_a, 0)
-    device = book.device_for_load(load, question.kind)
+    continuous_a = 0.0 if question.full_rated and question.alone is None else question.continuous_a
+    load = DesignLoad(question.load_a - continuous_a, continuous_a, 0)
+    guard = guard_for(book, question.kind, (), device_type=question.device_type)
+    if question.plate_device_a is not None:
+        fits = [rating for rating in book.devices(guard.device_type) if rating <= question.plate_device_a + 1e-9]
+        if not fits:
+            least = book.devices(guard.device_type)[0]
+            raise InvalidJob(
+                "/plate_device_a", f"no standard device is as small as {question.plate_device_a:g} A.", f"From {least:g} A up."
+            )
+        plate = given("I_p", "largest device on its plate", question.plate_device_a, "A", "nameplate")
+        why = "the largest standard rating that is not above its plate"
+        device = Worked(fits[-1], (plate, ruled("I_n", "device", f"{fits[-1]:g} A", why, book.cite("plate"), fits[-1])))
+    elif question.alone is not None and question.alone in book.motor_kinds():
+        device = book.motor_device(question.load_a, question.alone)
+    else:
+        device = book.device_for_load(load, question.kind, guard)
     return answered(book, f"a {device.value:.0f} A device", {"device_a": device.value}, {"Device": device.steps})
 
 
@@ -111,24 +146,24 @@ def equipment_ground(question: EquipmentGroundQuestion) -> Answer:
     '4 AWG aluminum equipment ground'
     """
     book = rulebook_named(question.rulebook)
-    size = question.size or book.sizes(question.metal)[-1]
+    lines = question.lines_metal or question.metal
+    size = question.size or book.sizes(lines)[-1]
     for name, one in (("size", question.size), ("least_size", question.least_size)):
-        if one is not None and one not in book.sizes(question.metal):
-            raise InvalidJob(
-                f"/{name}", f"there is no {question.metal} conductor of size {one}.", f"Sizes: {', '.join(book.sizes(question.metal))}."
-            )
-    worked = book.equipment_ground(question.device_a, question.metal, question.least_size or size, size, "table")
-    headline = f"{book.size_name(worked.value)} {question.metal} {book.dialect.ground_short}"
+        if one is not None and one not in book.sizes(lines):
+            raise InvalidJob(f"/{name}", f"there is no {lines} conductor of size {one}.", f"Sizes: {', '.join(book.sizes(lines))}.")
+    facts = GroundFacts(question.device_a, question.metal, question.least_size or size, size, "table", lines, question.raised)
+    worked = book.equipment_ground(facts)
+    headline = f"{book.size_name(worked.value)} {book.metal_name(question.metal)} {book.dialect.ground_short}"
     return answered(book, headline, {"size": worked.value}, {"Equipment ground": worked.steps})
 
 
 def grounded_conductor(question: GroundedQuestion) -> Answer:
-    """Find the smallest grounded conductor.
+    """Find the smallest grounded conductor where it lies.
 
     Parameters
     ----------
     question : GroundedQuestion
-        Unbalance, device and ungrounded conductor. [A]
+        Unbalance, device, ungrounded conductor and surroundings. [A, °C]
 
     Examples
     --------
@@ -136,15 +171,25 @@ def grounded_conductor(question: GroundedQuestion) -> Answer:
     '8 AWG copper grounded conductor at least'
     """
     book = rulebook_named(question.rulebook)
-    wire = wire_of(book, question.size, question.metal, question.insulation)
+    segment = question.stretch(book)
+    own = min(question.carrying, OWN_WIRES)
+    segment = segment.model_copy(update={"other_carrying": min(segment.other_carrying + question.carrying - own, MOST_OTHERS)})
+    wire = wire_of(book, question.size, question.metal, question.insulation, (segment,))
     terminals = book.terminals_c(question.terminals, question.device_a)
-    worked = book.grounded_minimum(DesignLoad(0, 0, question.neutral_a), question.device_a, wire, terminals.value)
-    headline = f"{book.size_name(worked.value)} {question.metal} grounded conductor at least"
+    if question.load_a and question.neutral_a > question.load_a:
+        raise InvalidJob("/neutral_a", "the unbalance is above the load of the heavier leg.", "At most that load.")
+    load = DesignLoad(question.load_a, 0, question.neutral_a)
+    system = question.system or book.usual_system
+    worked = book.grounded_minimum(
+        NeutralFacts(load, question.device_a, wire, terminals.value, question.sets, question.on_supply, (segment,), own,
+                     question.start(book), question.kind, system)
+    )  # fmt: skip
+    headline = f"{book.size_name(worked.value)} {book.metal_name(question.metal)} grounded conductor at least"
     return answered(book, headline, {"size": worked.value}, {"Grounded conductor": (terminals, *worked.steps)})
 
 
 def electrode_conductor(question: ElectrodeConductorQuestion) -> Answer:
-    """Size the conductor to one electrode, where it ends there.
+    """Size the conductor to one electrode, where it ends there or goes on.
 
     Parameters
     ----------
@@ -157,19 +202,20 @@ def electrode_conductor(question: ElectrodeConductorQuestion) -> Answer:
     '4 AWG copper to the water pipe'
     """
     book = rulebook_named(question.rulebook)
-    supply = wire_of(book, question.supply_size, question.supply_metal, book.insulations()[0])
-    worked = book.electrode_conductor(question.electrode, Wire(supply.size, supply.metal, ""), question.metal)
-    headline = f"{book.size_name(worked.value)} {question.metal} to the {question.electrode.replace('_', ' ')}"
+    check_size(book, question.supply_size, question.supply_metal, "/supply_size")
+    supply = Wire(question.supply_size, question.supply_metal, "")
+    worked = book.electrode_conductor(question.electrode, supply, question.metal, sets=question.sets, goes_on=question.goes_on)
+    headline = f"{book.size_name(worked.value)} {book.metal_name(question.metal)} to the {question.electrode.replace('_', ' ')}"
     return answered(book, headline, {"size": worked.value}, {"Electrode conductor": worked.steps})
 
 
 def tap(question: TapQuestion) -> Answer:
-    """Size a feeder tap by the rules for its length.
+    """Size a feeder tap by the rules for its length, derated where it lies.
 
     Parameters
     ----------
     question : TapQuestion
-        Length, feeder, load and where it ends. [m, A]
+        Length, feeder, load, where it ends and lies. [m, A, °C]
 
     Raises
     ------
@@ -182,12 +228,16 @@ def tap(question: TapQuestion) -> Answer:
     '1/0 AWG copper, 25 ft rule'
     """
     book = rulebook_named(question.rulebook)
-    insulation = wire_of(book, book.sizes(question.metal)[0], question.metal, question.insulation).insulation
+    segment = question.stretch(book).model_copy(update={"length_m": question.pipe_length_m or question.length_m})
+    own = min(question.carrying, OWN_WIRES)
+    segment = segment.model_copy(update={"other_carrying": min(segment.other_carrying + question.carrying - own, MOST_OTHERS)})
+    insulation = insulation_of(book, question.metal, question.insulation, (segment,))
     terminals = book.terminals_c(question.terminals, question.end_device_a)
-    facts = TapFacts(question.length_m, question.feeder_device_a, question.load_a, question.end_device_a, question.feeder_ampacity_a)
+    facts = TapFacts(question.length_m, question.feeder_device_a, question.load_a, question.end_device_a, question.feeder_ampacity_a,
+                     (segment,), own, question.start(book))  # fmt: skip
     worked = book.tap(facts, question.metal, insulation, terminals.value)
     size, rule = worked.value
-    return answered(book, f"{book.size_name(size)} {question.metal}, {rule}", {"size": size, "rule": rule},
+    return answered(book, f"{book.size_name(size)} {book.metal_name(question.metal)}, {rule}", {"size": size, "rule": rule},
                     {"Tap": (terminals, *worked.steps)}, worked.margins)  # fmt: skip
 
 

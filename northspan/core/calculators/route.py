@@ -10,7 +10,8 @@ from northspan.core.errors import InvalidJob
 from northspan.core.job import Circuit, Grounding, Metal, Method, Part, Place, RunKind, Segment, Size, Surface
 from northspan.core.rulebooks.protocol import RunFacts
 from northspan.core.rulebooks.registry import rulebook_named
-from northspan.core.sizing.pipe import WireGroup, pipe_for
+from northspan.core.sizing.pipe import Pipe, WireGroup, pipe_for
+from northspan.core.worked import Margin, over_words, told_apart
 
 
 class Wires(Part):
@@ -73,9 +74,17 @@ def raceway(question: RacewayQuestion) -> Answer:
     stretch = Segment(length_m=1, method=question.method)
     worked = pipe_for(stretch, groups, insulation, book, pinned=question.pipe_size, roomy="smallest")
     pipe, fill = worked.value, worked.margins[0]
-    headline = f"{pipe.name}, {fill.used:.0f} % full of {fill.limit:.0f} %" if pipe else ""
+    headline = _fill_words(pipe, fill)
     return answered(book, headline, {"pipe_size": pipe.size if pipe else "", "fill_percent": fill.used, "allowed_percent": fill.limit},
                     {"Pipe": worked.steps}, worked.margins)  # fmt: skip
+
+
+def _fill_words(pipe: Pipe | None, fill: Margin) -> str:
+    if pipe is None:
+        return ""
+    if fill.unit != "%":
+        return f"{pipe.name}, {over_words(fill)}, {pipe.fill_percent:.0f} % full"
+    return f"{pipe.name}, {told_apart(fill.used, fill.limit)} % full of {fill.limit:.0f} %"
 
 
 def cover(question: CoverQuestion) -> Answer:

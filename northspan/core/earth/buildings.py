@@ -9,7 +9,7 @@ from pydantic import JsonValue
 from northspan.core.calls import CALLS, school_of
 from northspan.core.earth.rods import rods_present, rods_wanted
 from northspan.core.findings import Cure, Edit, Finding, Severity, pin, sentence
-from northspan.core.job import Electrode, ElectrodeKind, EnclosureKind, Job, Metal, Status
+from northspan.core.job import Electrode, ElectrodeKind, EnclosureKind, Grounding, Job, Metal, Status
 from northspan.core.plan import BuildingPlan, CallPlan, WorkGroup, printed
 from northspan.core.rulebooks.protocol import BuildingFacts, Rulebook, Wire
 from northspan.core.sizing.other_ways import call_plan
@@ -19,7 +19,13 @@ _OWN_DISCONNECT = frozenset({EnclosureKind.panel_main_breaker, EnclosureKind.dis
 
 
 def plan_building(
-    tree: Tree, key: str, facts: BuildingFacts, supply: Wire | None, rulebook: Rulebook, school: str, more: tuple[WorkGroup, ...] = ()
+    tree: Tree,
+    key: str,
+    facts: BuildingFacts,
+    supply: tuple[Wire, int] | None,
+    rulebook: Rulebook,
+    school: str,
+    more: tuple[WorkGroup, ...] = (),
 ) -> BuildingPlan:
     """Decide disconnect and electrodes of a building.
 
@@ -31,8 +37,8 @@ def plan_building(
         Id of the building. [-]
     facts : BuildingFacts
         What rules ask of it. [-]
-    supply : Wire or None
-        Its largest supply conductor, if that is sized. [-]
+    supply : tuple of Wire and int, or None
+        Its largest supply conductor and how many of it are in parallel, if that is sized. [-]
     rulebook : Rulebook
         The code to follow. [-]
     school : str
@@ -52,7 +58,8 @@ def plan_building(
         kinds = {e.kind for e in facts.electrodes} or {ElectrodeKind.rod}
         onward = any(e.conductor_goes_on for e in facts.electrodes) and ElectrodeKind.water_pipe in kinds
         going = {e.kind for e in facts.electrodes if e.conductor_goes_on} if onward else set()
-        sized = [(kind, rulebook.electrode_conductor(kind, supply, Metal.copper, goes_on=kind in going)) for kind in sorted(kinds)]
+        wire, sets = supply or (None, 1)
+        sized = [(kind, rulebook.electrode_conductor(kind, wire, Metal.copper, sets=sets, goes_on=kind in going)) for kind in sorted(kinds)]
         conductor = max((worked.value for _, worked in sized), key=rulebook.area)
         groups += [
             WorkGroup(
@@ -122,15 +129,26 @@ def legacy_findings(tree: Tree, school: str, facts: dict[str, BuildingFacts], ru
     """
     for key in tree.order:
         run = tree.job.runs[key]
-        if run.grounding.value != "legacy_three_wire" or run.status is not Status.existing or not tree.building_of(run.target):
+        home = tree.building_of(run.target)
+        if not home or home not in facts:
             continue
-        far = tree.job.buildings[tree.building_of(run.target)]
+        far = tree.job.buildings[home]
         at = f"/runs/{key}/grounding"
+        open_ways = rulebook.grounding_open(facts[home])
+        along = run.grounding is Grounding.equipment_ground and key in tree.entering.get(home, ()) and run.origin in tree.job.enclosures
+        if along and Grounding.equipment_ground not in open_ways.value:
+            words = f"{run.name}: it brings a {rulebook.dialect.ground_short} to {far.name}, where animals live."
+            line = open_ways.steps[-1]
+            cure = pin(at, Grounding.legacy_three_wire, "Ground the neutral again there, on its own electrodes")
+            yield Finding(Severity.fix, at, words, sentence(line.formula), line.citation, (cure,))
+        if run.grounding is not Grounding.legacy_three_wire or (run.status is not Status.existing and not rulebook.may_feed_three_wires()):
+            continue
         if rulebook.may_ground_again(facts[tree.building_of(run.target)]) and not far.metallic_path:
             words = f"{run.name}: three wires, the neutral is grounded again at {far.name}."
             why = f"One of two lawful ways; never with a {rulebook.dialect.ground_short} beside it."
             cure = pin(at, "equipment_ground", f"Bring a {rulebook.dialect.ground_short}, isolate the neutral")
-            yield Finding(Severity.note, at, words, why, rulebook.cite("legacy_three_wire"), (cure,))
+            cures = (cure,) if Grounding.equipment_ground in open_ways.value else ()
+            yield Finding(Severity.note, at, words, why, rulebook.cite("legacy_three_wire"), cures)
         elif school == "replace":
             yield Finding(
                 Severity.fix,
@@ -177,10 +195,10 @@ def _calls(job: Job, facts: BuildingFacts, needed: bool, rulebook: Rulebook) -> 
         for school in kind.schools:
             rods = rods_wanted(rulebook.electrodes_needed(facts, school.key))
             outcomes[school.key] = f"{rods} rod{'' if rods == 1 else 's'}" if rods else "no rods needed"
-        plans.append(call_plan(kind, job.calls.get("rods"), outcomes))
+        plans.append(call_plan(kind, job.calls.get("rods"), outcomes, rulebook))
     least = rulebook.length_text(rulebook.rod_limits()[0])
     rock = {"upright": f"{least} straight down", "slanting": f"{least} at a slant", "trench": f"{least} flat, in a trench"}
-    plans.append(call_plan(CALLS["rock"], job.calls.get("rock"), rock))
+    plans.append(call_plan(CALLS["rock"], job.calls.get("rock"), rock, rulebook))
     if (
         facts.supply
         and facts.supply.grounding.value == "legacy_three_wire"
@@ -188,7 +206,7 @@ def _calls(job: Job, facts: BuildingFacts, needed: bool, rulebook: Rulebook) -> 
         and not rulebook.may_ground_again(facts)
     ):
         outcomes = {"replace": "four wires, then the bond comes out", "keep": "three wires, the bond stays, the inspector asked"}
-        plans.append(call_plan(CALLS["legacy_feed"], job.calls.get("legacy_feed"), outcomes))
+        plans.append(call_plan(CALLS["legacy_feed"], job.calls.get("legacy_feed"), outcomes, rulebook))
     return tuple(plans)
 
 

@@ -138,7 +138,7 @@ def wet_room_call(tree: Tree, building_id: str, sized: dict[str, SizedRun], rule
     kind = CALLS["supplementary_bonding"]
     answer = _wet(room, sized, rulebook.loop).steps[-1]
     outcomes = {"omit": f"{answer.result}: {answer.text}", "fit": "pipes and cases tied together there"}
-    return (call_plan(kind, tree.job.calls.get(kind.name), outcomes),)
+    return (call_plan(kind, tree.job.calls.get(kind.name), outcomes, rulebook),)
 
 
 def _entries(key: str, building: Building, facts: BondingFacts, rules: LoopRules) -> Iterator[Finding]:

@@ -41,6 +41,13 @@ class FallLog(Part):
     when: Note = ""
 
 
+class MeasuredOver(StrEnum):
+    """Over what time the demand of a building was measured."""
+
+    year = "year"
+    month = "month"
+
+
 class EntryKind(StrEnum):
     """What comes into a building beside its supply, or stands in it, and may bring a voltage in."""
 
@@ -94,6 +101,10 @@ class Building(Part):
     )
     floor_m2: float | None = Field(None, gt=0, le=10_000, description="Floor area by its outside measures. [m²]")
     basement_m2: float = Field(0, ge=0, le=10_000, description="Of it below the ground floor. [m²]")
+    measured_va: float | None = Field(None, gt=0, le=5_000_000, description="Its highest demand as measured, over 15 minutes or less. [VA]")
+    measured_over: MeasuredOver = Field(
+        MeasuredOver.year, description="A year, or a logged month with the larger of heating and cooling in it."
+    )
     small_appliance_circuits: int = Field(2, ge=2, le=20)
     laundry_circuits: int = Field(1, ge=0, le=10)
     status: Status = Status.existing

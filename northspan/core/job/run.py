@@ -108,6 +108,7 @@ class Run(Part):
         None, description="Of transfer equipment: whether it switches the neutral too; empty follows the call."
     )
     gfci: bool = Field(False, description="Whether its device gives ground-fault protection for people.")
+    utility_owned: bool = Field(False, description="Its conductors belong to the utility, which sizes them.")
     full_rated: bool = Field(False, description="Its device and enclosure are marked for 100 % continuous load.")
     residual_ma: float | None = Field(None, ge=5, le=2000, description="Residual-current device at its head: rated residual current. [mA]")
     device_type: Annotated[str, StringConstraints(max_length=12)] = Field("", description="Kind of its device; empty takes the usual one.")
@@ -124,9 +125,11 @@ class Run(Part):
     load_a: float | None = Field(None, gt=0, le=6000, description="Design load typed by a person; empty adds up the loads. [A]")
     continuous_a: float = Field(0, ge=0, le=6000, description="Continuous part of a typed load. [A]")
     given_drop_a: float | None = Field(None, gt=0, le=6000, description="Current for the drop, if the call says given. [A]")
-    power_factor: float = Field(0.95, ge=0.2, le=1)
+    power_factor: float | None = Field(None, ge=0.2, le=1, description="Of its load; empty takes what is usual.")
     drop_limit_percent: float | None = Field(None, gt=0, le=20, description="Own drop limit; empty takes the job's. [%]")
     metal: Metal | None = None
+    ground_with: Id | None = Field(None, description="Its equipment ground is that of this run, in the same pipe.")
+    ground_metal: Metal | None = Field(None, description="Of its equipment ground; empty takes that of the other conductors.")
     insulation: Annotated[str, StringConstraints(max_length=12)] | None = None
     device_a: float | None = Field(None, gt=0, le=6000)
     sets: int | None = Field(None, ge=1, le=8, description="Sets of conductors in parallel; empty asks for as few as will do.")

@@ -172,6 +172,7 @@ class Segment(Part):
     laid: Annotated[str, StringConstraints(max_length=8)] = Field(
         "", description="How the cable lies, by the code's own letter or number; empty takes what is usual for method and place."
     )
+    over_roof_m: float | None = Field(None, ge=0, le=3, description="In the sun over a roof: how high above it; empty where it is not. [m]")
     hidden: bool = Field(False, description="Hidden in a wall less than 50 mm deep, with no earthed metal around it.")
     in_insulation_m: float = Field(0, ge=0, le=500, description="Length wholly inside thermal insulation. [m]")
     legs: tuple[Leg, ...] = Field((), max_length=400, description="The route as measured, if it was.")

@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 from northspan.core.job import Across, Load, LoadKind, Run, RunKind
-from northspan.core.loads.demand import Demand, demand_of
+from northspan.core.loads.demand import Demand, demand_of, load_power
 from northspan.core.loads.legs import LegLoads, legs_of
 from northspan.core.rulebooks.protocol import DesignLoad, Rulebook
 from northspan.core.worked import Step, Worked, given, ruled, step
@@ -34,7 +34,7 @@ class Block:
     steps: tuple[Step, ...] = ()
 
 
-def typed_load(run: Run, starting_a: float) -> Worked[LegLoads | None]:
+def typed_load(run: Run, starting_a: float, across: Across = Across.line_line) -> Worked[LegLoads | None]:
     """Take the load a person typed: balanced over both legs, the neutral taken as fully loaded.
 
     Parameters
@@ -43,6 +43,8 @@ def typed_load(run: Run, starting_a: float) -> Worked[LegLoads | None]:
         The run. [-]
     starting_a : float
         What the worst start of a motor behind it adds. [A]
+    across : Across
+        What that motor is connected to. [-]
     """
     total = run.load_a or 0.0
     continuous = min(run.continuous_a, total)
@@ -50,7 +52,7 @@ def typed_load(run: Run, starting_a: float) -> Worked[LegLoads | None]:
     steps = [given("I_L", "design load, typed", total, "A")]
     if continuous:
         steps.append(given("I_k", "of it continuous", continuous, "A"))
-    return Worked(LegLoads(design, total, total, starting_a), tuple(steps))
+    return Worked(LegLoads(design, total, total, starting_a, starting_across=across), tuple(steps))
 
 
 def added_up(loads: Sequence[Fed], blocks: Sequence[Block], run_v: float, kind: RunKind, rulebook: Rulebook) -> Worked[LegLoads]:
@@ -72,7 +74,8 @@ def added_up(loads: Sequence[Fed], blocks: Sequence[Block], run_v: float, kind: 
     Notes
     -----
     Added at nameplate: no demand factor is taken. Of loads that never run together the larger
-    counts, on each leg by itself, which is the safe side. The largest motor counts a quarter more.
+    counts, on each leg by itself, which is the safe side. The largest motor of each leg counts a quarter more, in the
+    neutral too where it is connected to it. A unit whose plate says what its circuit must be is taken by its plate.
     """
     steps: list[Step] = []
     sums = {(leg, continuous): 0.0 for leg in (1, 2) for continuous in (False, True)}
@@ -92,11 +95,16 @@ def added_up(loads: Sequence[Fed], blocks: Sequence[Block], run_v: float, kind: 
             sums[leg, True] += block.continuous_a
             sums[leg, False] += block.noncontinuous_a
             neutral[leg] += block.neutral_a
-    extra = _largest_motor(loads, demands, kind, rulebook)
-    if extra:
-        steps.append(extra[1])
-        for leg in legs_of(extra[0].load):
-            sums[leg, False] += extra[1].value
+    alone = len(loads) == 1 and not blocks and kind is RunKind.branch
+    plate = loads[0].load if alone and loads[0].load.least_circuit_a else None
+    if plate is None:
+        for leg, motor, quarter in _largest_motors(loads, demands, kind, rulebook):
+            steps += [quarter] if quarter not in steps else []
+            sums[leg, False] += quarter.value
+            if _to_neutral(motor.load):
+                neutral[leg] += quarter.value
+    else:
+        steps += _by_plate(plate, sums, neutral)
     heavier = max((1, 2), key=lambda leg: sums[leg, False] + 1.25 * sums[leg, True])
     words = "the rest plus the continuous part"
     steps += [
@@ -106,10 +114,58 @@ def added_up(loads: Sequence[Fed], blocks: Sequence[Block], run_v: float, kind: 
     unbalance = step("I_u", "largest unbalance in the neutral", "max(N_1, N_2)", "A", "connected load", N_1=neutral[1], N_2=neutral[2])
     design = DesignLoad(sums[heavier, False], sums[heavier, True], unbalance.value)
     line_1, line_2 = (sums[leg, False] + sums[leg, True] for leg in (1, 2))
-    only = demands[loads[0].key].motor_a if len(loads) == 1 and not blocks and kind is RunKind.branch else 0.0
-    starting_a = max((fed.load.starting_a - demands[fed.key].current_a for fed in loads if fed.load.starting_a), default=0.0)
-    legs = LegLoads(design, line_1, line_2, max(starting_a, 0.0), neutral[1], neutral[2], only)
+    extra_a, across = worst_start(loads, run_v, rulebook)
+    legs = LegLoads(
+        design,
+        line_1,
+        line_2,
+        extra_a,
+        neutral[1],
+        neutral[2],
+        demands[loads[0].key].motor_a if alone and not plate else 0.0,
+        loads[0].load.kind if alone else LoadKind.motor,
+        plate.least_circuit_a or 0.0 if plate else 0.0,
+        loads[0].load.largest_device_a or 0.0 if alone else 0.0,
+        across,
+    )
     return Worked(legs, (*steps, unbalance))
+
+
+def worst_start(loads: Sequence[Fed], run_v: float, rulebook: Rulebook) -> tuple[float, Across]:
+    """Find what the worst start of a motor adds to its running current on a run, and what it is connected to there. [A]
+
+    Parameters
+    ----------
+    loads : sequence of Fed
+        Loads behind the run. [-]
+    run_v : float
+        Line to line voltage of the run. [V]
+    rulebook : Rulebook
+        For what motors take. [-]
+    """
+    found = [(0.0, Across.line_line)]
+    for fed in loads:
+        load, (line_v, neutral_v) = fed.load, fed.local_v
+        if not load.starting_a:
+            continue
+        volts = line_v if load.across is Across.line_line else neutral_v
+        extra_a = max(load.starting_a - load_power(load, line_v, neutral_v, rulebook).value / volts, 0.0)
+        same_side = abs(run_v - line_v) < 1e-9  # noqa: PLR2004 - the same figure, typed once
+        found.append((extra_a, load.across) if same_side else (extra_a * volts / run_v, Across.line_line))
+    return max(found, key=lambda one: one[0] * (2 if one[1] is not Across.line_line else 1))
+
+
+def _to_neutral(load: Load) -> bool:
+    return load.across is not Across.line_line or load.uses_neutral
+
+
+def _by_plate(load: Load, sums: dict[tuple[int, bool], float], neutral: dict[int, float]) -> tuple[Step, ...]:
+    """A unit with a plate of its own is alone on its circuit: the plate has its motor's quarter and its heat in it."""
+    least = given("I_c", f"least circuit ampacity on the plate of {load.name}", load.least_circuit_a or 0.0, "A", "nameplate")
+    for leg in legs_of(load):
+        sums[leg, False], sums[leg, True] = least.value, 0.0
+        neutral[leg] = least.value if _to_neutral(load) else 0.0
+    return (least,)
 
 
 def _count(choice: list[list[Fed]], demands: dict[str, Demand], sums: dict[tuple[int, bool], float], neutral: dict[int, float]) -> None:
@@ -120,14 +176,14 @@ def _count(choice: list[list[Fed]], demands: dict[str, Demand], sums: dict[tuple
             if leg in legs_of(fed.load):
                 demand = demands[fed.key]
                 sums[leg, demand.continuous] += demand.current_a
-                if fed.load.across is not Across.line_line or fed.load.uses_neutral:
+                if _to_neutral(fed.load):
                     neutral[leg] += demand.current_a
 
 
 def _choices(loads: Sequence[Fed]) -> list[list[list[Fed]]]:
     """Group loads: each choice is a list of groups of which one runs at a time; most have a single group."""
     heat = [fed for fed in loads if fed.load.kind in _HEAT and not fed.load.alternates]
-    cool = [fed for fed in loads if fed.load.kind is LoadKind.cooling and not fed.load.alternates]
+    cool = [fed for fed in loads if fed.load.kind is LoadKind.cooling and not fed.load.alternates and not fed.load.with_heat]
     climate = [group for group in (heat, cool) if group]
     named: dict[str, list[list[Fed]]] = {}
     plain: list[list[list[Fed]]] = []
@@ -139,7 +195,7 @@ def _choices(loads: Sequence[Fed]) -> list[list[list[Fed]]]:
     return [*plain, *([climate] if climate else []), *named.values()]
 
 
-def _on_leg(group: list[Fed], demands: dict[str, Demand], leg: int) -> float:
+def _on_leg(group: Sequence[Fed], demands: dict[str, Demand], leg: int) -> float:
     found = [demands[fed.key] for fed in group if leg in legs_of(fed.load)]
     return sum(demand.current_a * (1.25 if demand.continuous else 1.0) for demand in found)
 
@@ -151,12 +207,27 @@ def _never_together(choice: list[list[Fed]], demands: dict[str, Demand]) -> Step
     return ruled("A", "never together", kept, f"{left} does not run with it; the larger counts on each leg", "connected load")
 
 
-def _largest_motor(loads: Sequence[Fed], demands: dict[str, Demand], kind: RunKind, rulebook: Rulebook) -> tuple[Fed, Step] | None:
-    motors = [fed for fed in loads if demands[fed.key].motor_a]
-    if not motors:
-        return None
-    largest = max(motors, key=lambda fed: demands[fed.key].motor_a)
+def _largest_motors(loads: Sequence[Fed], demands: dict[str, Demand], kind: RunKind, rulebook: Rulebook) -> Iterator[tuple[int, Fed, Step]]:
+    """The quarter of the largest motor of each leg; of those that never run with it one counts at a time."""
     share, citation = rulebook.motor_share()
+    if not share:
+        return
     alone = len(loads) == 1 and kind is RunKind.branch
-    words = f"a quarter of {'the motor' if alone else 'the largest motor'}, {largest.load.name}"
-    return largest, step("I_q", words, "f * I_m", "A", citation, f=share, I_m=demands[largest.key].motor_a)
+    counted = _counted(loads, demands)
+    for leg in (1, 2):
+        motors = [fed for fed in counted[leg] if demands[fed.key].motor_a]
+        if not motors:
+            continue
+        largest = max(motors, key=lambda fed: demands[fed.key].motor_a)
+        words = f"a quarter of {'the motor' if alone else 'the largest motor'}, {largest.load.name}"
+        yield leg, largest, step("I_q", words, "f * I_m", "A", citation, f=share, I_m=demands[largest.key].motor_a)
+
+
+def _counted(loads: Sequence[Fed], demands: dict[str, Demand]) -> dict[int, list[Fed]]:
+    """The loads that count on each leg: of groups that never run together the larger."""
+    found: dict[int, list[Fed]] = {1: [], 2: []}
+    for choice in _choices(loads):
+        for leg in (1, 2):
+            picked = max(choice, key=lambda group: _on_leg(group, demands, leg))
+            found[leg] += [fed for fed in picked if leg in legs_of(fed.load)]
+    return found

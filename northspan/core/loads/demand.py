@@ -73,12 +73,15 @@ def demand_of(key: str, load: Load, local_v: tuple[float, float], run_v: float, 
     """
     line_v, neutral_v = local_v
     power = load_power(load, line_v, neutral_v, rulebook)
+    counted = rulebook.counted_power(load.kind, kind, power.value)
+    if counted is not None:
+        power = Worked(counted.value, (*power.steps, counted))
     same_side = abs(run_v - line_v) < 1e-9  # noqa: PLR2004 - the same figure, typed once
     volts = neutral_v if same_side and load.across is not Across.line_line else run_v
     continuous = rulebook.counts_continuous(load.kind, kind, said=load.continuous)
     where = across_words(load) if same_side else "through the transformer"
     words = f"{load.name}, {where}{', continuous' if continuous else ''}"
     current = step(f"I_{key}", words, "P / U", "A", "connected load", P=power.value, U=volts)
-    motor = load.kind is LoadKind.motor or load.horsepower is not None
+    motor = load.kind in rulebook.motor_kinds() or load.horsepower is not None
     steps: tuple[Step, ...] = (*power.steps, current)
     return Worked(Demand(power.value, current.value, continuous, current.value if motor else 0.0), steps)

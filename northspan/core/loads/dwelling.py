@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from northspan.core.job import Across, Building, BuildingUse, Load, LoadKind, Status
+from northspan.core.calls import school_of
+from northspan.core.job import Across, Building, BuildingUse, Load, LoadKind, MeasuredOver, Status
 from northspan.core.loads.demand import load_power
 from northspan.core.rulebooks.protocol import Appliance, DwellingFacts, MethodLoad, Rulebook
 from northspan.core.tree import Tree
 
-CONNECTED = "connected"
+CONNECTED, MEASURED = "connected", "measured"
 _SEPARATE = frozenset(
     {
         LoadKind.range,
@@ -70,7 +71,8 @@ def by_method(building: Building, rulebook: Rulebook) -> bool:
     rulebook : Rulebook
         The code to follow. [-]
     """
-    known = building.floor_m2 is not None or not rulebook.needs_floor_area()
+    measured = building.load_method == MEASURED
+    known = building.measured_va is not None if measured else building.floor_m2 is not None or not rulebook.needs_floor_area()
     return building.use is BuildingUse.dwelling and building.load_method != CONNECTED and known
 
 
@@ -140,12 +142,26 @@ def dwelling_facts(tree: Tree, building_id: str, local_v: tuple[float, float], r
         heating_va=sum(of(LoadKind.heating)),
         heating_zones=max(1, len(of(LoadKind.heating))),
         heat_pump_va=sum(of(LoadKind.heat_pump)),
-        cooling_va=sum(of(LoadKind.cooling)),
+        cooling_va=sum(power[id(load)] for load in loads if load.kind is LoadKind.cooling and not load.with_heat),
+        cooling_with_heat_va=sum(power[id(load)] for load in loads if load.kind is LoadKind.cooling and load.with_heat),
         vehicles_va=of(LoadKind.vehicle),
         lighting_va=sum(of(LoadKind.lighting)),
         sockets_va=of(LoadKind.sockets),
-        largest_motor_va=max((power[id(load)] for load in loads if load.kind is LoadKind.motor or load.horsepower), default=0.0),
+        vehicles_in_pool=school_of(job, "vehicle_pool") == "inside",
+        measured_va=building.measured_va or 0.0,
+        measured_month=building.measured_over is MeasuredOver.month,
+        added_va=sum(power[id(load)] for load in loads if load.status is Status.new),
+        largest_motor_va=_largest(power, [load for load in loads if load.kind is LoadKind.motor or load.horsepower]),
+        largest_neutral_motor_va=_largest(
+            power, [load for load in loads if (load.kind is LoadKind.motor or load.horsepower) and load.across is not Across.line_line]
+        ),
+        largest_cooling_va=_largest(power, [load for load in loads if load.kind is LoadKind.cooling]),
+        largest_heat_pump_va=_largest(power, [load for load in loads if load.kind is LoadKind.heat_pump]),
     )
+
+
+def _largest(power: dict[int, float], loads: list[Load]) -> float:
+    return max((power[id(load)] for load in loads), default=0.0)
 
 
 def _one_of_each(loads: list[Load]) -> list[Load]:

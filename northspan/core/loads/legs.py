@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from northspan.core.job import Across, Load
+from northspan.core.job import Across, Load, LoadKind
 from northspan.core.rulebooks.protocol import DesignLoad
 from northspan.core.worked import Worked
 
@@ -15,7 +15,9 @@ class LegLoads:
 
     `design` is by the heavier leg; `neutral_1_a` and `neutral_2_a` are the parts of both legs that
     come back by the neutral; `starting_extra_a` is what the worst start of a motor adds; `motor_a`
-    is the table current when the run is the circuit of one motor, which has rules of its own.
+    is the table current when the run is the circuit of one motor, which has rules of its own, and `motor_kind` what it
+    drives; `plate_a` and `plate_device_a` are the least circuit ampacity and the largest device on the plate of a unit that
+    is alone on its circuit. `starting_across` is what the motor of the worst start is connected to.
     """
 
     design: DesignLoad
@@ -25,6 +27,10 @@ class LegLoads:
     neutral_1_a: float = 0.0
     neutral_2_a: float = 0.0
     motor_a: float = 0.0
+    motor_kind: LoadKind = LoadKind.motor
+    plate_a: float = 0.0
+    plate_device_a: float = 0.0
+    starting_across: Across = Across.line_line
 
 
 NO_LOAD: Worked[LegLoads | None] = Worked(None)

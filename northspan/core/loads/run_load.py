@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from northspan.core.job import Run, Source, Status
-from northspan.core.loads.connected import Block, Fed, added_up, typed_load
+from northspan.core.loads.connected import Block, Fed, added_up, typed_load, worst_start
 from northspan.core.loads.dwelling import by_method, dwelling_carried, method_loads
 from northspan.core.loads.legs import NO_LOAD, LegLoads
 from northspan.core.rulebooks.protocol import DesignLoad, MethodLoad, Rulebook
@@ -75,8 +75,7 @@ def load_of_run(tree: Tree, run_id: str, rulebook: Rulebook) -> Worked[LegLoads 
         return _by_nameplate(own, run_v, rulebook)
     fed, _ = _fed_through(tree, run.target, rulebook)
     if run.load_a is not None:
-        starting_a = max((f.load.starting_a - f.load.power_va / run_v for f in fed if f.load.starting_a), default=0.0)
-        return typed_load(run, max(starting_a, 0.0))
+        return typed_load(run, *worst_start(fed, run_v, rulebook))
     return load_behind(tree, run_id, rulebook)
 
 

@@ -164,7 +164,8 @@ def _cover_m(i: int, routed: Routed, rulebook: Rulebook) -> float:
     segment = routed.run.segments[i]
     if segment.cover_m is not None:
         return segment.cover_m
-    return covers(routed.run, routed.sized.device.value, routed.sized.question.line_v, rulebook)[i].value or 0.0
+    sized = routed.sized
+    return covers(routed.run, sized.device.value, sized.question.line_v, sized.tried.wire.insulation, rulebook)[i].value or 0.0
 
 
 def _outside_m(i: int, routed: Routed, rulebook: Rulebook) -> float:

@@ -10,6 +10,7 @@ from northspan.core.job import Method
 from northspan.core.plan import WorkGroup, printed
 from northspan.core.pull.routed import Routed
 from northspan.core.rulebooks.protocol import PipeSize, Rulebook
+from northspan.core.sizing.pipe import whole_pipe_m
 from northspan.core.sizing.run import wires_in_pipe
 from northspan.core.worked import Step, Worked, ruled, step
 
@@ -85,7 +86,7 @@ def room_groups(i: int, routed: Routed, rulebook: Rulebook) -> Iterator[WorkGrou
     others = max(segment.other_carrying, segment.other_wires or 0)
     groups = wires_in_pipe(routed.run.circuit, wire.size, routed.sized.grounded_size, routed.sized.equipment_ground_size)
     count = sum(group.count for group in groups)
-    shelf = rulebook.pipes(segment.method, count + others, segment.length_m)
+    shelf = rulebook.pipes(segment.method, count + others, whole_pipe_m(routed.sized.question.run.segments, rulebook))
     at = next(n for n, one in enumerate(shelf) if one.size == pipe.size)
     area = next(one for one in routed.sized.pipes[i].steps if one.symbol == "A_w")
     worked = room(segment.method, shelf[at:], area, rulebook.wire_area(wire.size, wire.insulation).value, rulebook)

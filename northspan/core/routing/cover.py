@@ -26,7 +26,7 @@ def ribbon_m(cover_m: float) -> float:
     return min(RIBBON_M, cover_m / 2)
 
 
-def covers(run: Run, device_a: float, line_v: float, rulebook: Rulebook) -> tuple[Worked[float | None], ...]:
+def covers(run: Run, device_a: float, line_v: float, insulation: str, rulebook: Rulebook) -> tuple[Worked[float | None], ...]:
     """Find the least cover of each stretch; one that is not buried has none and no steps. [m]
 
     Parameters
@@ -37,8 +37,10 @@ def covers(run: Run, device_a: float, line_v: float, rulebook: Rulebook) -> tupl
         Its overcurrent device. [A]
     line_v : float
         Line to line voltage. [V]
+    insulation : str
+        Kind of wire. [-]
     rulebook : Rulebook
         The code to follow. [-]
     """
-    facts = run_facts(run, line_v)
+    facts = run_facts(run, line_v, insulation)
     return tuple(rulebook.cover(s, facts, device_a) if s.place is Place.buried else Worked(None) for s in run.segments)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Protocol
 
@@ -67,13 +68,15 @@ class Guard:
     """What of a run decides how its device and its wire go together beside their ratings.
 
     `device_type` is the kind of device, empty for the usual one; `buried` whether some of the run
-    lies in the ground; `cannot_overload` whether its loads are fixed and cannot draw more than their rating.
+    lies in the ground; `cannot_overload` whether its loads are fixed and cannot draw more than their rating;
+    `outlets` whether it feeds several outlets for whatever is plugged in.
     """
 
     device_type: str = ""
     buried: bool = False
     cannot_overload: bool = False
     ring: bool = False
+    outlets: bool = False
 
 
 USUAL_GUARD = Guard()
@@ -103,6 +106,28 @@ class Wire:
 
 
 @dataclass(frozen=True, slots=True)
+class NeutralFacts:
+    """What the least neutral of a run is worked from.
+
+    `device_a` is the device that clears a fault on the run, for a tap that of its feeder. `wire` is one ungrounded
+    conductor; the neutral has its metal and insulation. `segments`, `carrying` and `start` say where it lies and how it
+    is derated, as the ungrounded conductors are; without segments it is read at its terminals alone.
+    """
+
+    load: DesignLoad
+    device_a: float
+    wire: Wire
+    terminals_c: float
+    sets: int = 1
+    on_supply: bool = False
+    segments: tuple[Segment, ...] = ()
+    carrying: int = 2
+    start: str = "insulation"
+    kind: RunKind = RunKind.feeder
+    system: System = System.split_phase
+
+
+@dataclass(frozen=True, slots=True)
 class Ampacity:
     """What a conductor carries here.
 
@@ -113,6 +138,25 @@ class Ampacity:
     final_a: float
     terminal_a: float
     worst_segment: int
+
+
+@dataclass(frozen=True, slots=True)
+class GroundFacts:
+    """What the equipment ground of a run is sized by.
+
+    `device_a` is the device that clears its fault: for a tap that of its feeder, in a pipe that several circuits share the
+    largest of them. `metal` is that of the ground, `lines` that of the ungrounded conductors. `least_size` had sufficient
+    ampacity, `size` was chosen. `school` is "table", or "same" for as large as the ungrounded conductors; `raised` says
+    by what it goes when they are larger than the device asks, where that is a call: "larger", or "device" alone.
+    """
+
+    device_a: float
+    metal: Metal
+    least_size: str
+    size: str
+    school: str = "table"
+    lines: Metal | None = None
+    raised: str = "larger"
 
 
 @dataclass(frozen=True, slots=True)
@@ -133,17 +177,23 @@ class RunFacts:
     gfci: bool
     line_v: float
     segments: tuple[Segment, ...]
+    insulation: str = ""
 
 
 @dataclass(frozen=True, slots=True)
 class PipeSize:
-    """A pipe on the shelf: bore and share that may be filled, for the wires in it, and where both stand."""
+    """A pipe on the shelf: bore and share that may be filled, for the wires in it, and where both stand.
+
+    `counts_from` is the part of a wire from which a count of equal wires rounds up; 1 where it never does.
+    """
 
     size: str
     bore_area: float
     allowed_percent: float
     bore_citation: str
     fill_citation: str
+    counts_from: float = 1.0
+    counts_citation: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -162,13 +212,33 @@ class BuildingFacts:
 
 @dataclass(frozen=True, slots=True)
 class TapFacts:
-    """What the tap rules ask: length [m], the feeder's device and ampacity, the load, the device or bus where it ends [A]."""
+    """What the tap rules ask: length [m], the feeder's device and ampacity, the load, the device or bus where it ends [A].
+
+    `end_device_a` is 0 where it ends in no single device. `segments`, `carrying` and `start` say where it lies.
+    """
 
     length_m: float
     feeder_device_a: float
     load_a: float
     end_device_a: float
     feeder_ampacity_a: float = 0.0
+    segments: tuple[Segment, ...] = ()
+    carrying: int = 2
+    start: str = "insulation"
+
+
+@dataclass(frozen=True, slots=True)
+class SecondaryFacts:
+    """What the rules for a transformer's secondary conductors ask.
+
+    Their length [m], the device on the primary [A], both voltages [V], and whether they run outdoors but for where they end.
+    """
+
+    length_m: float
+    primary_device_a: float
+    primary_v: float
+    secondary_v: float
+    outdoors: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -196,7 +266,11 @@ class DwellingFacts:
     """What the load of a one-family dwelling is worked from. [m², VA]
 
     `heating_va` is resistance heat, also the supplementary heat of a heat pump; `heating_zones`
-    counts separately controlled heaters, central heating is one. `heat_pump_va` is the compressor.
+    counts separately controlled heaters, central heating is one. `heat_pump_va` is the compressor. `cooling_va` stands
+    still while it is heated, `cooling_with_heat_va` runs then too. `largest_motor_va` is the largest motor beside heating
+    and cooling, `largest_neutral_motor_va` the largest of those connected to the neutral; `largest_cooling_va` and
+    `largest_heat_pump_va` are the largest single units, left out where there is but one. `measured_va` is the highest
+    demand as measured over a year, or over a month, and `added_va` what is new beside it.
     """
 
     floor_m2: float
@@ -212,6 +286,14 @@ class DwellingFacts:
     cooling_va: float = 0.0
     vehicles_va: tuple[float, ...] = ()
     largest_motor_va: float = 0.0
+    largest_neutral_motor_va: float = 0.0
+    cooling_with_heat_va: float = 0.0
+    largest_cooling_va: float = 0.0
+    largest_heat_pump_va: float = 0.0
+    vehicles_in_pool: bool = False
+    measured_va: float = 0.0
+    measured_month: bool = False
+    added_va: float = 0.0
     lighting_va: float = 0.0
     sockets_va: tuple[float, ...] = ()
 
@@ -224,6 +306,7 @@ class AllowanceFacts:
     kind: RunKind
     device_a: float
     why_not: str = ""
+    system: System = System.split_phase
 
 
 @dataclass(frozen=True, slots=True)
@@ -244,12 +327,15 @@ class Rulebook(Protocol):
     dialect: Dialect
     length: LengthUnit
     usual_v: float
+    usual_power_factor: float
     usual_system: System
     loop: LoopRules | None
     frequency_hz: float
+    main_protects: bool
 
     def __hash__(self) -> int: ...
     def metals(self) -> tuple[Metal, ...]: ...
+    def metal_name(self, metal: Metal) -> str: ...
     def methods(self) -> tuple[tuple[Method, str], ...]: ...
     def insulations(self) -> tuple[str, ...]: ...
     def places(self) -> tuple[tuple[Place, str], ...]: ...
@@ -271,6 +357,7 @@ class Rulebook(Protocol):
     def single_wires(self, insulation: str) -> bool: ...
     def insulation_fits(self, insulation: str, segments: tuple[Segment, ...]) -> Worked[str]: ...
     def calls_left_out(self) -> frozenset[str]: ...
+    def usual_schools(self) -> Mapping[str, str]: ...
     def cite(self, topic: str) -> str: ...
     def length_text(self, length_m: float) -> str: ...
     def depth_text(self, depth_m: float) -> str: ...
@@ -280,10 +367,13 @@ class Rulebook(Protocol):
     def counts_continuous(self, kind: LoadKind, run: RunKind, *, said: bool) -> bool: ...
     def motor_current(self, horsepower: float, volts: float) -> Step: ...
     def motor_share(self) -> tuple[float, str]: ...
-    def motor_device(self, current_a: float) -> Worked[float]: ...
+    def motor_kinds(self) -> frozenset[LoadKind]: ...
+    def motor_device(self, current_a: float, kind: LoadKind = LoadKind.motor) -> Worked[float]: ...
+    def counted_power(self, kind: LoadKind, run: RunKind, power_va: float) -> Step | None: ...
     def welder_factor(self, duty_percent: float) -> Step: ...
     def needs_floor_area(self) -> bool: ...
     def dwelling_methods(self) -> tuple[tuple[str, str], ...]: ...
+    def pooled_methods(self) -> frozenset[str]: ...
     def new_dwelling_methods(self) -> tuple[str, ...]: ...
     def dwelling_allowance(self, facts: AllowanceFacts) -> Step: ...
     def parallel_least(self) -> tuple[str, str]: ...
@@ -310,15 +400,14 @@ class Rulebook(Protocol):
 
     def area(self, size: str) -> float: ...
     def area_m2(self, size: str) -> float: ...
-    def equipment_ground(self, device_a: float, metal: Metal, least_size: str, size: str, school: str) -> Worked[str]: ...
-    def grounded_minimum(
-        self, load: DesignLoad, device_a: float, wire: Wire, terminals_c: float, *, sets: int = 1, on_supply: bool = False
-    ) -> Worked[str]: ...
+    def equipment_ground(self, facts: GroundFacts) -> Worked[str]: ...
+    def grounded_minimum(self, facts: NeutralFacts) -> Worked[str]: ...
 
     def dwelling_loads(self, facts: DwellingFacts) -> tuple[MethodLoad, ...]: ...
     def dwelling_least_a(self) -> Step: ...
     def tap(self, facts: TapFacts, metal: Metal, insulation: str, terminals_c: float) -> Worked[tuple[str, str]]: ...
     def tap_lengths(self) -> tuple[float, ...]: ...
+    def secondary_share(self, facts: SecondaryFacts) -> Worked[float]: ...
     def tap_share(self, length_m: float, feeder_device_a: float, feeder_ampacity_a: float = 0.0) -> Worked[float]: ...
     def transformer_devices(self, facts: TransformerFacts) -> tuple[Worked[float], Worked[float]]: ...
 
@@ -332,6 +421,7 @@ class Rulebook(Protocol):
 
     def area_unit(self) -> str: ...
     def wire_area(self, size: str, insulation: str) -> Step: ...
+    def bare_area(self, size: str) -> Step: ...
     def pipes(self, method: Method, wires: int, length_m: float | None = None) -> tuple[PipeSize, ...]: ...
     def bends_limit_deg(self, method: Method) -> Step: ...
     def clearance(self, over: Over, to_earth_v: float) -> Step: ...
@@ -352,10 +442,14 @@ class Rulebook(Protocol):
 
     def bond_here(self, *, first_disconnect: bool, building: BuildingFacts) -> Worked[str]: ...
     def four_wires(self, run: RunFacts, building: BuildingFacts) -> Step: ...
+    def grounding_open(self, building: BuildingFacts) -> Worked[frozenset[Grounding]]: ...
+    def may_feed_three_wires(self) -> bool: ...
     def may_ground_again(self, building: BuildingFacts) -> bool: ...
     def building_disconnect(self, building: BuildingFacts, main_a: float | None) -> Worked[float]: ...
     def electrodes_needed(self, building: BuildingFacts, school: str) -> Worked[bool]: ...
-    def electrode_conductor(self, kind: ElectrodeKind, supply: Wire | None, metal: Metal, *, goes_on: bool = False) -> Worked[str]: ...
+    def electrode_conductor(
+        self, kind: ElectrodeKind, supply: Wire | None, metal: Metal, *, sets: int = 1, goes_on: bool = False
+    ) -> Worked[str]: ...
     def electrode_rules(self, building: BuildingFacts) -> Worked[str]: ...
     def intersystem_bonding(self, building: BuildingFacts) -> Worked[bool]: ...
     def rod_limits(self) -> tuple[float, float, float]: ...

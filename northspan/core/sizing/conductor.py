@@ -8,14 +8,16 @@ from dataclasses import dataclass
 from functools import cache
 
 from northspan.core.errors import InvalidJob, NoSolution, OutsideTable
-from northspan.core.job import Circuit, Metal, RunKind
+from northspan.core.job import Across, Circuit, Metal, Place, RunKind
 from northspan.core.loads.legs import LegLoads
 from northspan.core.prices import wire_price
 from northspan.core.rulebooks.loop_protocol import LoopAnswer
-from northspan.core.rulebooks.protocol import AllowanceFacts, Ampacity, Rulebook, Wire
+from northspan.core.rulebooks.protocol import AllowanceFacts, Ampacity, Rulebook, SecondaryFacts, Wire
 from northspan.core.sizing.drop import Drop, DropQuestion, LegCurrents, drop_percent, voltage_drop
 from northspan.core.sizing.question import NO_LIMIT, RunQuestion, loop_facts
 from northspan.core.worked import Margin, Step, Worked, at_most, given, ruled, step
+
+LEAST_SHARE = 0.9  # no code lets a conductor be shorter of its load than this; where the search begins
 
 
 @dataclass(frozen=True, slots=True)
@@ -81,7 +83,7 @@ def choose_wire(question: RunQuestion, legs: LegLoads, device_a: float, terminal
     elif question.schools["metal"] == "cheapest":
         return _cheapest(question, legs, device_a, terminals, rulebook)
     else:
-        metals = [Metal.aluminum, Metal.copper]
+        metals = [metal for metal in (Metal.aluminum, Metal.copper) if metal in rulebook.metals()]
     for metal in metals:
         found = _choose_size(question, legs, device_a, terminals, rulebook, metal)
         if found is None:
@@ -92,7 +94,21 @@ def choose_wire(question: RunQuestion, legs: LegLoads, device_a: float, terminal
         if run.metal is None and run.conductor_size is None and too_small:
             continue  # nobody stocks the small aluminum; the next metal in line is asked
         return tried, least
-    raise NoSolution("conductor", f"every {' and '.join(metals)} size in the table for {legs.design.total_a:.0f} A")
+    raise NoSolution("conductor", _tried_words(question, metals, rulebook, legs.design.total_a))
+
+
+def _tried_words(question: RunQuestion, metals: list[Metal], rulebook: Rulebook, load_a: float) -> str:
+    """Say what was tried: the kind of wire and its largest size, in how many sets, for what."""
+    kinds = []
+    for metal in metals:
+        insulation = question.run.insulation or rulebook.default_insulation(metal, question.run.segments)
+        ladder = ladder_of(question, metal, rulebook, insulation)
+        name = f"{rulebook.metal_name(metal)} {insulation}" if len(rulebook.metals()) > 1 else insulation
+        up_to = f"every {name} size up to {rulebook.size_name(ladder[-1])}" if ladder else f"{name}, which is not run in parallel"
+        if up_to not in kinds:
+            kinds.append(up_to)
+    sets = f" in {question.sets} sets" if question.sets > 1 else ""
+    return f"{' and '.join(kinds)}{sets} for {load_a:.0f} A"
 
 
 def try_wire(question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook, wire: Wire) -> Tried:
@@ -159,7 +175,7 @@ def drop_question(question: RunQuestion, legs: LegLoads, device_a: float, insula
     if question.guard.ring:  # at the middle two ways lead back, each half as long and with half the current
         half = tuple(segment.model_copy(update={"legs": (), "length_m": segment.length_m / 2}) for segment in run.segments)
         return DropQuestion(
-            current_a / 2, 0.0, run.power_factor, question.nominal_v, half, question.schools["drop_method"], insulation=insulation
+            current_a / 2, 0.0, question.power_factor, question.nominal_v, half, question.schools["drop_method"], insulation=insulation
         )
     whole = question.schools["drop_current"] == "calculated" or current_a == legs.design.total_a
     each = (legs.line_1_a, legs.line_2_a, legs.neutral_1_a, legs.neutral_2_a) if whole else (current_a, current_a, 0.0, 0.0)
@@ -168,7 +184,7 @@ def drop_question(question: RunQuestion, legs: LegLoads, device_a: float, insula
     return DropQuestion(
         current_a / n,
         legs.starting_extra_a / n,
-        run.power_factor,
+        question.power_factor,
         question.nominal_v,
         run.segments,
         question.schools["drop_method"],
@@ -177,6 +193,7 @@ def drop_question(question: RunQuestion, legs: LegLoads, device_a: float, insula
         question.system,
         run.grounded_size,
         insulation,
+        legs.starting_across if run.circuit is Circuit.three_wire else Across.line_line,
     )
 
 
@@ -234,7 +251,7 @@ def _choose_size(
     def carries(at: int) -> bool:
         wire = Wire(ladder[at], metal, insulation)
         each = rulebook.ampacity(wire, run.segments, carrying, terminals.value, start).value.final_a
-        return question.guard.ring or each * question.sets >= legs.design.total_a * share
+        return question.guard.ring or each * question.sets >= LEAST_SHARE * legs.design.total_a * share
 
     def drops_little(at: int) -> bool:
         return not counts or drop_percent(drops, ladder[at], metal, rulebook) <= allowed
@@ -301,7 +318,8 @@ def allowance_of(question: RunQuestion, device_a: float, rulebook: Rulebook) -> 
     """
     if question.schools["dwelling_allowance"] == "never":
         return ruled("f", "allowance of a dwelling's own supply", "none", "your call: never taken", "your call", 1.0)
-    return rulebook.dwelling_allowance(AllowanceFacts(question.whole_dwelling, question.run.kind, device_a, question.why_not_whole))
+    facts = AllowanceFacts(question.whole_dwelling, question.run.kind, device_a, question.why_not_whole, question.system)
+    return rulebook.dwelling_allowance(facts)
 
 
 def _cheapest(question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook) -> tuple[Tried, Wire]:
@@ -324,8 +342,11 @@ def _rules_for(question: RunQuestion, legs: LegLoads, device_a: float, terminals
         steps = (*steps, together)
     allowance = allowance_of(question, device_a, rulebook)
     load_steps, margins = rulebook.load_margins(legs.design, value, run.kind, allowance.value, question.guard)
-    if legs.motor_a:
-        protects = rulebook.motor_device(legs.motor_a)
+    if legs.plate_device_a:
+        words = "largest device on its plate; it may be larger than its wire"
+        protects = Worked(legs.plate_device_a, (given("I_p", words, legs.plate_device_a, "A", rulebook.cite("plate")),))
+    elif legs.motor_a:
+        protects = rulebook.motor_device(legs.motor_a, legs.motor_kind)
     else:
         school = "tap" if question.tapped_a else "secondary" if question.secondary else school
         protects = rulebook.device_for_wire(value, wire, school, allowance.value, question.guard)
@@ -336,11 +357,35 @@ def _rules_for(question: RunQuestion, legs: LegLoads, device_a: float, terminals
         share = rulebook.tap_share(sum(s.length_m for s in run.segments), question.tapped_a, question.tapped_ampacity_a)
         steps = (*steps, *share.steps)
         margins = (*margins, at_most("share", "Share of the device ahead", share.value, value.final_a, "A", share.steps[-1].citation))
+    behind = secondary_of(question, rulebook)
+    if behind is not None:
+        steps = (*steps, *behind.steps)
+        words = "Share of the primary's device"
+        held = (at_most("share", words, behind.value, value.final_a, "A", behind.steps[-1].citation),) if behind.value else ()
+        margins = (*margins, *held)
     loop = None
     if question.loop is not None and rulebook.loop is not None and run.kind is not RunKind.service:
         loop = rulebook.loop.protect(loop_facts(question, wire, device_a, question.loop))
         margins = (*margins, *loop.margins)
     return _Rules(Worked(value, steps), protects, load_steps, (*margins, protection), loop)
+
+
+def secondary_of(question: RunQuestion, rulebook: Rulebook) -> Worked[float] | None:
+    """Ask the rule for conductors that come from a transformer: their share and their length; None for all others. [A]
+
+    Parameters
+    ----------
+    question : RunQuestion
+        What decides the run. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    if not question.secondary or not question.primary_device_a:
+        return None
+    outdoors = all(s.place in {Place.buried, Place.outdoors, Place.overhead} for s in question.run.segments)
+    length_m = sum(s.length_m for s in question.run.segments)
+    facts = question.secondary
+    return rulebook.secondary_share(SecondaryFacts(length_m, question.primary_device_a, facts.primary_v, facts.secondary_v, outdoors))
 
 
 def _advised(margin: Margin, advice: bool) -> Margin:  # noqa: FBT001 - a private mark, not a choice of way

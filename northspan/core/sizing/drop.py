@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
 from itertools import accumulate
 from math import sqrt
 
-from northspan.core.job import Metal, Method, Segment, System
+from northspan.core.job import Across, Metal, Method, Segment, System
 from northspan.core.rulebooks.protocol import Rulebook
 from northspan.core.worked import Step, Worked, step
 
@@ -56,6 +56,7 @@ class DropQuestion:
     system: System = System.split_phase
     grounded_size: str | None = None  # None: as large as the ungrounded conductors
     insulation: str = ""  # kind of wire, where its impedance depends on it
+    starting_across: Across = Across.line_line  # what the motor that starts is connected to
 
 
 @lru_cache(maxsize=512)
@@ -101,9 +102,10 @@ def voltage_drop(question: DropQuestion, size: str, metal: Metal, rulebook: Rule
     }
     words = f"more while the largest motor starts, power factor {STARTING_POWER_FACTOR:g} assumed"
     extra = _over_methods("V_m", words, question.starting_extra_a, standing, lengths)
-    starting = step("V_s", "drop while the largest motor starts", "V_d + V_m", "V", "sum", V_d=design.value, V_m=extra.value)
+    share = _of_nominal(question)
+    starting = step("V_s", "drop while the largest motor starts", "V_d + q * V_m", "V", "sum", V_d=design.value, q=share, V_m=extra.value)
     more = _along(question.starting_extra_a, standing, question.segments, rulebook)
-    along_starting = tuple(a + b for a, b in zip(along, more, strict=True))
+    along_starting = tuple(a + share * b for a, b in zip(along, more, strict=True))
     return Worked(Drop(design.value, starting.value, percent.value, along, along_starting), (*steps, *extra.steps, starting))
 
 
@@ -154,16 +156,10 @@ def solved_drop(question: DropQuestion, size: str, metal: Metal, rulebook: Ruleb
     along = _spread(worst_v, question, size, metal, rulebook)
     starting_v, along_starting = worst_v, along
     if question.starting_extra_a:
-        lengths = _lengths(question.segments, rulebook)
-        standing = {
-            m: effective_impedance(size, metal, m, STARTING_POWER_FACTOR, rulebook, "impedance", question.insulation) for m in lengths
-        }
-        words = f"more while the largest motor starts, power factor {STARTING_POWER_FACTOR:g} assumed"
-        extra = _over_methods("V_m", words, question.starting_extra_a, standing, lengths)
-        starting = step("V_s", "drop while the largest motor starts", "V_d + V_m", "V", "sum", V_d=worst_v, V_m=extra.value)
-        more = _along(question.starting_extra_a, standing, question.segments, rulebook)
-        starting_v, along_starting = starting.value, tuple(a + b for a, b in zip(along, more, strict=True))
-        steps += [*extra.steps, starting]
+        begun = _start_steps(question, lines, neutral)
+        starting_v = begun[-1].value
+        along_starting = _spread(starting_v, question, size, metal, rulebook)
+        steps += begun
     return Worked(Drop(worst_v, starting_v, percent, along, along_starting, tuple(found)), tuple(steps))
 
 
@@ -270,10 +266,57 @@ def _along(
 _WYE_COS, _WYE_SIN = 0.5, 0.75**0.5  # of 60 degrees: two legs of a wye stand 120 degrees apart
 
 
+def _of_nominal(question: DropQuestion) -> float:
+    """A motor between a leg and the neutral takes its share of that loop; the run's volts are those of the whole."""
+    if question.starting_across is Across.line_line or not question.neutral_v:
+        return 1.0
+    return question.nominal_v / question.neutral_v
+
+
+def _starting_legs(question: DropQuestion) -> LegCurrents:
+    """What a start adds to both legs and to what comes back by the neutral. [A]"""
+    extra = question.starting_extra_a
+    one, two = (question.starting_across in {Across.line_line, leg} for leg in (Across.l1_neutral, Across.l2_neutral))
+    back = 0.0 if question.starting_across is Across.line_line else extra
+    return LegCurrents(extra * one, extra * two, back * one, back * two)
+
+
+def _start_steps(question: DropQuestion, line: tuple[float, float], neutral: tuple[float, float]) -> tuple[Step, ...]:
+    """The circuit once more while the largest motor starts, with its own power factor: the loop that loses most."""
+    started = replace(question, current_a=question.starting_extra_a, legs=_starting_legs(question) if question.legs else None)
+    f, g = question.power_factor, STARTING_POWER_FACTOR
+    h, k = sqrt(1 - f * f), sqrt(1 - g * g)
+
+    def lost(figures: dict[str, float], cosine: float) -> complex:
+        turned = complex(cosine, -sqrt(1 - cosine * cosine))
+        z, z_n = complex(figures["R"], figures["X"]), complex(figures["R_n"], figures["X_n"])
+        return (z * figures["I"] + z_n * complex(figures["N"], figures["M"])) * turned
+
+    pairs = list(zip(_loops(question, line, neutral, whole=True), _loops(started, line, neutral, whole=True), strict=True))
+    (name, own, volts), (_, more, _) = max(
+        pairs, key=lambda pair: 1 - abs(pair[0][2] - lost(pair[0][1], f) - lost(pair[1][1], g)) / pair[0][2]
+    )
+    words = f"{name}, while the largest motor starts at a power factor of {g:g} assumed"
+    parts = {"f": f, "h": h, "g": g, "k": k}
+    i_r = step("I_r", f"current in step with the voltage, {words}", "I * f + E * g", "A", "sum", I=own["I"], E=more["I"], f=f, g=g)
+    i_q = step("I_q", "current a quarter turn behind it", "I * h + E * k", "A", "sum", I=own["I"], E=more["I"], h=h, k=k)
+    back = {"N": own["N"], "M": own["M"], "F": more["N"], "G": more["M"]}
+    n_r = step("N_r", "of it by the neutral, in step", "N * f + M * h + F * g + G * k", "A", "sum", **back, **parts)
+    n_q = step("N_q", "of it by the neutral, a quarter turn behind", "N * h - M * f + F * k - G * g", "A", "sum", **back, **parts)
+    ohms = {"R": own["R"], "X": own["X"], "R_n": own["R_n"], "X_n": own["X_n"]}
+    flow = {"I_r": i_r.value, "I_q": i_q.value, "N_r": n_r.value, "N_q": n_q.value}
+    p = step("P", "lost in step with the voltage", "R * I_r + X * I_q + R_n * N_r + X_n * N_q", "V", "Ohm's law", **ohms, **flow)
+    q = step("Q", "lost a quarter turn ahead of it", "X * I_r - R * I_q + X_n * N_r - R_n * N_q", "V", "Ohm's law", **ohms, **flow)
+    dropped = step("V", "drop of that loop", "U - sqrt((U - P)**2 + Q**2)", "V", "IEEE 141, 3.11, exact", U=volts, P=p.value, Q=q.value)
+    whole = step("V_s", "drop while the largest motor starts, of the nominal voltage", "V * U_n / U", "V", "ratio", V=dropped.value,
+                 U_n=question.nominal_v, U=volts)  # fmt: skip
+    return i_r, i_q, n_r, n_q, p, q, dropped, whole
+
+
 def _loops(
-    question: DropQuestion, line: tuple[float, float], neutral: tuple[float, float]
+    question: DropQuestion, line: tuple[float, float], neutral: tuple[float, float], *, whole: bool = False
 ) -> Iterator[tuple[str, dict[str, float], float]]:
-    """The loops of a run, each with the figures of its exact formula, and its nominal voltage."""
+    """The loops of a run, each with the figures of its exact formula, and its nominal voltage; `whole` leaves no equal ones out."""
     legs, f = question.legs, question.power_factor
     r, x = line
     out = {"R": r, "X": x, "f": f, "R_n": neutral[0], "X_n": neutral[1]}
@@ -286,7 +329,7 @@ def _loops(
         return
     wye = question.system is System.wye_legs
     both = {"R": r, "X": x, "f": f, "I": legs.line_1_a, "R_n": r, "X_n": x, "N": legs.line_2_a, "M": 0.0}
-    if not wye and legs.line_1_a == legs.line_2_a and legs.neutral_1_a == legs.neutral_2_a:
+    if not whole and not wye and legs.line_1_a == legs.line_2_a and legs.neutral_1_a == legs.neutral_2_a:
         yield "line to line, balanced", both, question.nominal_v  # nothing comes back by the neutral: each leg loses the same share
         return
     for name, own, back, other, sign in (

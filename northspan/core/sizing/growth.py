@@ -9,6 +9,7 @@ from northspan.core.findings import Cure, Edit
 from northspan.core.plan import Growth
 from northspan.core.rulebooks.protocol import Rulebook
 from northspan.core.sizing.cost import run_cost
+from northspan.core.sizing.pipe import whole_pipe_m
 from northspan.core.sizing.run import SizedRun, size_run, wires_in_pipe
 from northspan.core.worked import Margin
 
@@ -91,12 +92,13 @@ def spare_wires(sized: SizedRun, rulebook: Rulebook) -> int:
     wire = sized.tried.wire
     groups = wires_in_pipe(sized.question.run.circuit, wire.size, sized.grounded_size, sized.equipment_ground_size)
     spare: list[int] = []
+    whole_m = whole_pipe_m(sized.question.run.segments, rulebook)
     for segment, pipe in zip(sized.question.run.segments, sized.pipes, strict=True):
         if not pipe.value:
             continue
         each = rulebook.wire_area(wire.size, wire.insulation).value
         count = sum(group.count for group in groups) + max(segment.other_carrying, segment.other_wires or 0)
-        shelf = next(p for p in rulebook.pipes(segment.method, count + 1, segment.length_m) if p.size == pipe.value.size)
+        shelf = next(p for p in rulebook.pipes(segment.method, count + 1, whole_m) if p.size == pipe.value.size)
         left = shelf.bore_area * (shelf.allowed_percent - pipe.value.fill_percent) / 100
         spare.append(max(0, int(left / each + 1e-9)))
     return min(spare, default=0)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import replace
 
-from northspan.core.calls import CALLS, CallKind
+from northspan.core.calls import CALLS, CallKind, default_school
 from northspan.core.errors import InvalidJob, NoSolution, OutsideTable
 from northspan.core.findings import Cure, Edit
 from northspan.core.job import CallChoice, Metal, RunKind
@@ -14,6 +14,7 @@ from northspan.core.rulebooks.protocol import Rulebook
 from northspan.core.sizing.conductor import ladder_of
 from northspan.core.sizing.cost import run_cost
 from northspan.core.sizing.run import SizedRun, size_run
+from northspan.core.worked import told_apart
 
 
 def neighbours(sized: SizedRun, rulebook: Rulebook) -> tuple[Neighbour, ...]:
@@ -51,7 +52,7 @@ def calls_of_run(choices: Mapping[str, CallChoice], sized: SizedRun, rulebook: R
         The code to follow. [-]
     """
     return tuple(
-        call_plan(kind, choices.get(kind.name), {s.key: _outcome(sized, kind, s.key, rulebook) for s in kind.schools})
+        call_plan(kind, choices.get(kind.name), {s.key: _outcome(sized, kind, s.key, rulebook) for s in kind.schools}, rulebook)
         for name in calls_open(sized, rulebook)
         for kind in (CALLS[name],)
     )
@@ -77,6 +78,9 @@ def calls_open(sized: SizedRun, rulebook: Rulebook) -> tuple[str, ...]:
         "rounding": run.conductor_size is None,
         "derating_start": run.conductor_size is None,
         "equipment_ground": sized.equipment_ground is not None and run.equipment_ground_size is None,
+        "bonding_raised": sized.equipment_ground is not None
+        and run.equipment_ground_size is None
+        and rulebook.area(sized.tried.wire.size) > rulebook.area(sized.least_size),
         "protective_conductor": sized.tried.loop is not None,
         "pipe_size": run.pipe_size is None and any(pipe.value for pipe in sized.pipes),
     }
@@ -84,7 +88,7 @@ def calls_open(sized: SizedRun, rulebook: Rulebook) -> tuple[str, ...]:
     return tuple(name for name, is_free in free.items() if is_free and name not in left_out)
 
 
-def call_plan(kind: CallKind, choice: CallChoice | None, outcomes: dict[str, str]) -> CallPlan:
+def call_plan(kind: CallKind, choice: CallChoice | None, outcomes: dict[str, str], rulebook: Rulebook) -> CallPlan:
     """Lay out a call with the outcome of each school.
 
     Parameters
@@ -95,12 +99,13 @@ def call_plan(kind: CallKind, choice: CallChoice | None, outcomes: dict[str, str
         What the job chose, if anybody decided. [-]
     outcomes : dict
         School to outcome in words. [-]
+    rulebook : Rulebook
+        The code to follow, for what is usual. [-]
     """
-    chosen = choice.school if choice else kind.default
+    default = default_school(kind, rulebook)
+    chosen = choice.school if choice else default
     options = tuple(CallOption(s.key, s.words, outcomes[s.key], s.key == chosen) for s in kind.schools)
-    return CallPlan(
-        kind.name, kind.question, chosen, kind.default, choice.decided_by if choice else "", choice.why if choice else "", options
-    )
+    return CallPlan(kind.name, kind.question, chosen, default, choice.decided_by if choice else "", choice.why if choice else "", options)
 
 
 def in_words(sized: SizedRun, rulebook: Rulebook) -> str:
@@ -173,7 +178,7 @@ def _neighbour(sized: SizedRun, rulebook: Rulebook, words: str, metal: Metal, si
         tightest.words if (tightest := max(other.margins, key=lambda m: m.share, default=None)) else "",
         not broken,
         words == "as chosen",
-        "; ".join(f"{m.words.lower()} {m.used:.1f} of {m.limit:.1f} {m.unit}" for m in broken),
+        "; ".join(f"{m.words.lower()} {told_apart(m.used, m.limit, 1)} of {m.limit:.1f} {m.unit}" for m in broken),
         Cure(f"Take {name}", tuple(edits)),
     )
 

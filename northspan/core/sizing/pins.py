@@ -44,13 +44,20 @@ def check_pins(run: Run, at: str, rulebook: Rulebook) -> None:
     for i, segment in enumerate(run.segments):
         if segment.laid and segment.laid not in ways:
             raise InvalidJob(f"{at}/segments/{i}/laid", f"there is no way {segment.laid}.", f"Ways: {', '.join(ways) or 'none here'}.")
-    if run.ring and rulebook.loop is None:
-        raise InvalidJob(f"{at}/ring", "this rulebook knows no ring.", "Feed it from one end.")
+    _check_family(run, at, rulebook)
     if run.pipe_size is not None:
         for segment in run.segments:
             shelf = [pipe.size for pipe in rulebook.pipes(segment.method, 4)]
             if shelf and run.pipe_size not in shelf:
                 raise InvalidJob(f"{at}/pipe_size", f"there is no {segment.method} of size {run.pipe_size}.", f"Sizes: {', '.join(shelf)}.")
+
+
+def _check_family(run: Run, at: str, rulebook: Rulebook) -> None:
+    if run.ground_with is not None and rulebook.loop is not None:
+        words = "each circuit has a protective conductor of its own here."
+        raise InvalidJob(f"{at}/ground_with", words, "Leave it empty; one that serves several circuits is not built for these rules.")
+    if run.ring and rulebook.loop is None:
+        raise InvalidJob(f"{at}/ring", "this rulebook knows no ring.", "Feed it from one end.")
 
 
 def _check_device(run: Run, at: str, rulebook: Rulebook) -> None:

@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import lru_cache
+from math import floor
 
 from northspan.core.errors import NoSolution
 from northspan.core.job import Method, Segment
@@ -11,6 +13,7 @@ from northspan.core.rulebooks.protocol import PipeSize, Rulebook
 from northspan.core.worked import Margin, Step, Worked, at_most, looked_up, ruled, step
 
 LONG_PULL_M = 30.48  # 100 ft, where many go one pipe size up
+EQUAL = 1e-6  # wires whose areas differ by less are equal
 
 
 @dataclass(frozen=True, slots=True)
@@ -33,7 +36,14 @@ class WireGroup:
 
 @lru_cache(maxsize=8192)
 def pipe_for(
-    segment: Segment, wires: tuple[WireGroup, ...], insulation: str, rulebook: Rulebook, *, pinned: str | None, roomy: str
+    segment: Segment,
+    wires: tuple[WireGroup, ...],
+    insulation: str,
+    rulebook: Rulebook,
+    *,
+    pinned: str | None,
+    roomy: str,
+    whole_m: float | None = None,
 ) -> Worked[Pipe | None]:
     """Choose the pipe of a stretch.
 
@@ -51,6 +61,8 @@ def pipe_for(
         Trade size fixed by a person. [-]
     roomy : str
         "smallest", or "one_up_long" for one size up over 100 ft. [-]
+    whole_m : float or None
+        Length of the whole pipe from can to can; None where it is not pipe all the way, or not known. [m]
 
     Raises
     ------
@@ -62,7 +74,7 @@ def pipe_for(
     if others:
         groups = (*wires, WireGroup("other circuits, taken as large as these", others, wires[0].size))
     count = sum(group.count for group in groups)
-    shelf = rulebook.pipes(segment.method, count, segment.length_m)
+    shelf = rulebook.pipes(segment.method, count, whole_m)
     if not shelf:
         return Worked(None)
     unit = rulebook.area_unit()
@@ -73,7 +85,7 @@ def pipe_for(
         "A_w", f"area of {count} wires", " + ".join(f"{n} * a_{i}" for i, n in enumerate(names)), unit, areas[0].citation, **figures
     )
     by_size = {pipe.size: pipe for pipe in shelf}
-    fits = [pipe.size for pipe in shelf if total.value <= pipe.bore_area * pipe.allowed_percent / 100]
+    fits = [pipe.size for pipe in shelf if fill_margin(pipe, areas, count, total.value).holds]
     if pinned is not None and pinned not in by_size:
         raise NoSolution(f"pipe of size {pinned}", f"sizes {', '.join(by_size)}")
     if not fits and pinned is None:
@@ -90,9 +102,48 @@ def pipe_for(
         column=segment.method,
     )
     fill = step("F", "fill", "100 * A_w / A_p", "%", pipe.fill_citation, A_w=total.value, A_p=bore.value)
-    margin: Margin = at_most("fill", "Pipe fill", fill.value, pipe.allowed_percent, "%", pipe.fill_citation)
+    margin = fill_margin(pipe, areas, count, total.value)
     steps: tuple[Step, ...] = (*_unique(areas), total, *reason, bore, fill)
     return Worked(Pipe(size, rulebook.pipe_name(segment.method, size), fill.value), steps, (margin,))
+
+
+def fill_margin(pipe: PipeSize, areas: Sequence[Step], count: int, total_area: float) -> Margin:
+    """Hold what lies in a pipe against what it may hold: by area, and equal wires by their number where the code counts them.
+
+    Parameters
+    ----------
+    pipe : PipeSize
+        The pipe. [area unit of the rulebook]
+    areas : sequence of Step
+        Area of one wire of each kind, shape (n,). [area unit of the rulebook]
+    count : int
+        All wires. [-]
+    total_area : float
+        Their area. [area unit of the rulebook]
+    """
+    by_area = at_most("fill", "Pipe fill", 100 * total_area / pipe.bore_area, pipe.allowed_percent, "%", pipe.fill_citation)
+    each = areas[0].value
+    if by_area.holds or pipe.counts_from >= 1 or not each or any(abs(one.value - each) > EQUAL * each for one in areas):
+        return by_area
+    number = pipe.bore_area * pipe.allowed_percent / 100 / each
+    most = floor(number) + (1 if number - floor(number) >= pipe.counts_from - 1e-9 else 0)
+    by_count = at_most("fill", "Equal wires in the pipe", float(count), float(most), "wires", pipe.counts_citation)
+    return by_count if by_count.holds else by_area
+
+
+def whole_pipe_m(segments: tuple[Segment, ...], rulebook: Rulebook) -> float | None:
+    """Give the length of a pipe from can to can; None where the run is not pipe all the way. [m]
+
+    Parameters
+    ----------
+    segments : tuple of Segment
+        Stretches in order, shape (n,). [-]
+    rulebook : Rulebook
+        For which methods are pipes. [-]
+    """
+    if not all(rulebook.pipes(segment.method, 3) for segment in segments):
+        return None
+    return sum(segment.length_m for segment in segments)
 
 
 def bends(segment: Segment, rulebook: Rulebook) -> Worked[float]:

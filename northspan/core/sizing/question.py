@@ -21,8 +21,11 @@ class RunQuestion:
     """Everything that decides a run: the run, its load, what stands above it, and the calls.
 
     `sets` is how many sets of conductors run in parallel. `whole_dwelling` tells whether it carries
-    all of a dwelling, `why_not_whole` why not. `tapped_a` is the device ahead of a tap; `primary`
-    the transformer it feeds, `secondary` the one it comes from; `ahead_percent` what that one loses.
+    all of a dwelling, `why_not_whole` why not. `tapped_a` is the device ahead of a tap, `tapped_type` its kind; `primary`
+    the transformer it feeds, `secondary` the one it comes from, `primary_device_a` the device ahead of that one;
+    `stated_a` is a device that stands for the run though it is noted elsewhere: the main of a can, or the device ahead of
+    one that has none; `stated_where` is where, `stated_words` what it is. `assumed` marks wires that nobody looked at.
+    `ahead_percent` what it loses. `pipe_device_a` is the largest device of circuits that share its pipe and its ground.
     `guard` is what else decides how device and wire go together, `loop` the earth fault loop up to its
     head, where the code protects by it.
     """
@@ -45,11 +48,20 @@ class RunQuestion:
     tapped_a: float = 0.0
     tapped_ampacity_a: float = 0.0
     tapped_size: str = ""
+    tapped_type: str = ""
+    primary_device_a: float = 0.0
+    pipe_device_a: float = 0.0
+    stated_a: float = 0.0
+    stated_where: str = ""
+    stated_words: str = ""
+    assumed: bool = False
     primary: TransformerFacts | None = None
     secondary: TransformerFacts | None = None
     ahead_percent: float = 0.0
     guard: Guard = USUAL_GUARD
     loop: LoopAhead | None = None
+
+    power_factor: float = 1.0
 
     @property
     def limits_percent(self) -> tuple[float, float]:
@@ -109,7 +121,8 @@ def loop_facts(question: RunQuestion, wire: Wire, device_a: float, ahead: LoopAh
         The loop up to its head. [ohm]
     """
     run = question.run
+    clears_a, kind = (question.tapped_a, question.tapped_type) if question.tapped_a else (device_a, question.guard.device_type)
     return LoopFacts(
-        run.kind, wire.size, wire.insulation, run.segments, device_a, question.guard.device_type, question.nominal_v, ahead,
+        run.kind, wire.size, wire.insulation, run.segments, clears_a, kind, question.nominal_v, ahead,
         run.ring, run.equipment_ground_size, run.measured_loop_ohm, question.schools["protective_conductor"],
     )  # fmt: skip

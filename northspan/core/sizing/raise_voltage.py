@@ -110,7 +110,7 @@ def _with_rating(sized: SizedRun, legs: LegLoads, volts: float, rating: float, n
     design = DesignLoad(legs.design.noncontinuous_a * ratio, legs.design.continuous_a * ratio, 0.0)
     at_high = LegLoads(design, design.total_a, design.total_a, legs.starting_extra_a * ratio)
     ends = ((between, design.total_a), (last, legs.design.total_a))
-    lost = sum(regulation_percent(source, amperes, question.run.power_factor)[-1].value for source, amperes in ends)
+    lost = sum(regulation_percent(source, amperes, question.power_factor)[-1].value for source, amperes in ends)
     run_limit, way_limit = question.limits_percent
     asked = replace(
         question,

@@ -6,14 +6,14 @@ from dataclasses import dataclass, replace
 from functools import lru_cache
 
 from northspan.core.errors import NoSolution, OutsideTable
-from northspan.core.job import Circuit, Grounding, RunKind
+from northspan.core.job import Circuit, Grounding, RunKind, Status
 from northspan.core.loads.legs import LegLoads
-from northspan.core.rulebooks.protocol import Rulebook, TransformerFacts, Wire
-from northspan.core.sizing.conductor import Tried, choose_wire, try_wire
+from northspan.core.rulebooks.protocol import DesignLoad, GroundFacts, NeutralFacts, Rulebook, TransformerFacts, Wire
+from northspan.core.sizing.conductor import Tried, choose_wire, secondary_of, try_wire
 from northspan.core.sizing.pins import check_pins
-from northspan.core.sizing.pipe import Pipe, WireGroup, bends, pipe_for
-from northspan.core.sizing.question import RunQuestion, device_shelf
-from northspan.core.worked import Margin, Step, Worked, at_most, ruled, step
+from northspan.core.sizing.pipe import Pipe, WireGroup, bends, pipe_for, whole_pipe_m
+from northspan.core.sizing.question import NO_LIMIT, RunQuestion, device_shelf
+from northspan.core.worked import Margin, Step, Worked, at_most, given, ruled, step
 
 MOST_SETS = 6
 
@@ -73,8 +73,10 @@ def size_run(question: RunQuestion, rulebook: Rulebook) -> SizedRun | None:
     legs = question.load.value
     if legs is None:
         return None
-    run = question.run
     check_pins(question.run, question.pointer, rulebook)
+    if question.run.status is Status.existing and question.run.conductor_size is None:
+        question = as_it_may_be(question, legs, rulebook)
+    run = question.run
     device = choose_device(question, legs, rulebook)
     terminals = rulebook.terminals_c(run.terminals, device.value)
     question, tried, least = _in_sets(question, legs, device.value, terminals, rulebook)
@@ -86,6 +88,35 @@ def size_run(question: RunQuestion, rulebook: Rulebook) -> SizedRun | None:
         # the size that would keep the drop fits no pipe: the drop is advice or to be cured otherwise, an answer is not
         again = try_wire(question, legs, device.value, terminals, rulebook, least)
         return _with_the_rest(question, legs, device, terminals, again, least, rulebook)
+
+
+def as_it_may_be(question: RunQuestion, legs: LegLoads, rulebook: Rulebook) -> RunQuestion:
+    """Take wires for a run that is there and whose wires nobody noted: the least that its device asks, whatever its load is.
+
+    Parameters
+    ----------
+    question : RunQuestion
+        What is known of the run. [-]
+    legs : LegLoads
+        Its load, which does not decide it. [A]
+    rulebook : Rulebook
+        The code to follow. [-]
+
+    Raises
+    ------
+    NoSolution
+        If neither its wires nor its device are noted, so that nothing can be said of it.
+    """
+    device_a = question.run.device_a or question.stated_a
+    if not device_a:
+        raise NoSolution("answer", "what is noted; it is there already, so enter its wires or at least its device")
+    by_device = LegLoads(DesignLoad(device_a, 0.0, min(device_a, legs.design.neutral_a)), device_a, device_a, 0.0)
+    free = replace(question, schools=question.schools.but("drop_limit", "none"), drop_above_percent=0.0, run_limit_percent=NO_LIMIT,
+                   way_limit_percent=NO_LIMIT)  # fmt: skip
+    terminals = rulebook.terminals_c(question.run.terminals, device_a)
+    found, _, least = _in_sets(free, by_device, device_a, terminals, rulebook)
+    taken = {"conductor_size": least.size, "metal": least.metal, "insulation": least.insulation, "sets": found.sets}
+    return replace(question, run=question.run.model_copy(update=taken), assumed=True)
 
 
 def _in_sets(
@@ -119,7 +150,14 @@ def _with_the_rest(
     """Add grounded conductor, equipment ground and pipes to the ungrounded conductors."""
     run, wire = question.run, tried.wire
     ahead = run.kind is RunKind.service or question.secondary is not None
-    grounded = rulebook.grounded_minimum(legs.design, device.value, wire, terminals.value, sets=question.sets, on_supply=ahead)
+    clears_a = max(question.tapped_a or device.value, question.pipe_device_a)
+    grounded = rulebook.grounded_minimum(
+        NeutralFacts(
+            legs.design, question.tapped_a or device.value, wire, terminals.value, question.sets, ahead, run.segments,
+            int(rulebook.carrying_conductors(run.circuit, question.system).value), question.schools["derating_start"],
+            run.kind, question.system,
+        )
+    )  # fmt: skip
     has_neutral = run.circuit is not Circuit.two_wire_line
     grounded_size = (run.grounded_size or wire.size) if has_neutral else None
     ground = ground_size = None
@@ -130,12 +168,24 @@ def _with_the_rest(
         loop = tried.loop
         ground = Worked(loop.value.ground_size, loop.steps)
         ground_size = loop.value.ground_size
-    elif run.grounding is Grounding.equipment_ground and run.kind is not RunKind.service:
-        ground = rulebook.equipment_ground(device.value, wire.metal, least.size, wire.size, question.schools["equipment_ground"])
+    elif run.grounding is Grounding.equipment_ground and run.kind is not RunKind.service and run.ground_with is None:
+        schools = question.schools
+        facts = GroundFacts(
+            clears_a,
+            run.ground_metal or wire.metal,
+            least.size,
+            wire.size,
+            schools["equipment_ground"],
+            wire.metal,
+            schools["bonding_raised"],
+        )
+        ground = rulebook.equipment_ground(facts)
         ground_size = run.equipment_ground_size or ground.value
     groups = wires_in_pipe(run.circuit, wire.size, grounded_size, ground_size)
+    whole_m = whole_pipe_m(run.segments, rulebook)
     pipes = tuple(
-        pipe_for(s, groups, wire.insulation, rulebook, pinned=run.pipe_size, roomy=question.schools["pipe_size"]) for s in run.segments
+        pipe_for(s, groups, wire.insulation, rulebook, pinned=run.pipe_size, roomy=question.schools["pipe_size"], whole_m=whole_m)
+        for s in run.segments
     )
     return SizedRun(
         question,
@@ -169,8 +219,7 @@ def choose_device(question: RunQuestion, legs: LegLoads, rulebook: Rulebook) -> 
     kind = RunKind.feeder if question.run.kind is RunKind.tap else question.run.kind
     least = rulebook.device_for_load(legs.design, kind, question.guard)
     limits: list[Margin] = list(least.margins)
-    if legs.motor_a:
-        least = rulebook.motor_device(legs.motor_a)
+    least = _motor_device(legs, rulebook) or least
     floor = rulebook.dwelling_least_a() if kind is RunKind.service and question.whole_dwelling else None
     if floor and least.value < floor.value:
         usual = next(rating for rating in device_shelf(question.run, rulebook) if rating >= floor.value)
@@ -179,20 +228,36 @@ def choose_device(question: RunQuestion, legs: LegLoads, rulebook: Rulebook) -> 
     if question.primary:
         least, most = _for_transformer(question.primary, least, rulebook)
         limits.append(most)
-    pinned = question.run.device_a
+    behind = secondary_of(question, rulebook)
+    if behind is not None:
+        limits += behind.margins
+    pinned = question.run.device_a or question.stated_a or None
     if pinned is None:
         return Worked(least.value, least.steps, tuple(limits))
-    if limits:
-        most = limits[0]
-        limits = [at_most(most.key, most.words, pinned, most.limit, "A", most.citation)]
-    if legs.motor_a:
+    limits = [one if one.key == "secondary" else at_most(one.key, one.words, pinned, one.limit, "A", one.citation) for one in limits]
+    if legs.motor_a or legs.plate_a:
         limits.append(at_most("device", "Motor and its quarter", legs.design.total_a, pinned, "A", least.steps[0].citation))
     else:
         limits = [] if question.guard.ring else limits
         words = "Device, design current" if rulebook.loop is not None else "Device at 125 %"
         limits.append(at_most("device", words, least.steps[0].value, pinned, "A", least.steps[0].citation))
-    shown = ruled("I_n", "device", f"{pinned:.0f} A", f"pinned; the rules would take {least.value:.0f} A", "job", pinned)
+    why = "pinned" if question.run.device_a else question.stated_words
+    shown = ruled("I_n", "device", f"{pinned:.0f} A", f"{why}; the rules would take {least.value:.0f} A", "job", pinned)
     return Worked(pinned, (*least.steps, shown), tuple(limits))
+
+
+def _motor_device(legs: LegLoads, rulebook: Rulebook) -> Worked[float] | None:
+    """The device of a single motor or of a unit with a plate of its own; None where neither is alone on the run."""
+    if legs.plate_device_a:
+        plate = given("I_p", "largest device on its plate", legs.plate_device_a, "A", "nameplate")
+        fits = [rating for rating in rulebook.devices() if rating <= legs.plate_device_a + 1e-9]
+        if not fits:
+            raise NoSolution(
+                "device", f"every standard rating for a plate of {legs.plate_device_a:g} A; the least is {rulebook.devices()[0]:g} A"
+            )
+        why = "the largest standard rating that is not above its plate"
+        return Worked(fits[-1], (plate, ruled("I_n", "device", f"{fits[-1]:g} A", why, rulebook.cite("plate"), fits[-1])))
+    return rulebook.motor_device(legs.motor_a, legs.motor_kind) if legs.motor_a else None
 
 
 def _for_transformer(facts: TransformerFacts, least: Worked[float], rulebook: Rulebook) -> tuple[Worked[float], Margin]:

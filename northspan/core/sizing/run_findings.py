@@ -7,11 +7,13 @@ from dataclasses import replace
 
 from northspan.core.errors import NoSolution
 from northspan.core.findings import Cure, Edit, Finding, Severity, pin
-from northspan.core.job import Grounding, Method, Place, RunKind, Status, Terminals
+from northspan.core.job import Grounding, Method, Place, Status, Terminals
 from northspan.core.routing.cover import covers
 from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.sizing.other_ways import sets_words
+from northspan.core.sizing.question import device_shelf
 from northspan.core.sizing.run import SizedRun, size_run
-from northspan.core.worked import Margin
+from northspan.core.worked import Margin, over_words, told_apart
 
 
 def findings_of_run(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
@@ -24,9 +26,9 @@ def findings_of_run(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
     rulebook : Rulebook
         The code to follow. [-]
     """
-    if sized.question.run.kind is not RunKind.service:
-        yield from _limits(sized, rulebook)
-        yield from _pinned_ground(sized, rulebook)
+    yield from _limits(sized, rulebook)
+    yield from _pinned_ground(sized, rulebook)
+    yield from _as_found(sized, rulebook)
     yield from _drop(sized, rulebook)
     yield from _stretches(sized, rulebook)
     if sized.insulation.value:
@@ -49,31 +51,92 @@ def findings_of_run(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
         )
 
 
+_TEXTS = {
+    "terminals": "{wire} is too small at its terminals: {used:.0f} A on {limit:.0f} A.",
+    "ampacity": "{wire} carries {limit:.0f} A here; the load is {used:.0f} A.",
+    "protection": "a {used:.0f} A device does not protect {wire}; the most for it is {limit:.0f} A.",
+    "share": "{wire} carries {limit:.0f} A; without a device where it begins it must carry {used:.0f} A.",
+    "secondary": "its conductors go {used:.1f} m from the transformer without a device, {limit:.1f} m is the most.",
+    "transformer": "the {used:.0f} A device is above the {limit:.0f} A that its transformer allows.",
+    "loop": "its earth fault loop of {used:.2f} Ω is above {limit:.2f} Ω: the device opens too late, or not at all.",
+    "measured_loop": "its loop measured {used:.2f} Ω, {limit:.2f} Ω is the most for a cold reading.",
+    "protective": "its protective conductor of {limit:g} mm² is too thin for a fault, {used:.2f} mm² is the least.",
+    "least_size": "{limit:g} mm² is below the smallest lawful {used:g} mm².",
+    "device": "the {limit:.0f} A device is below the {used:.0f} A that the load asks.",
+    "heat": "{words}: {used:.3g} of {limit:.3g} {unit}.",
+}
+_BY_LOOP = frozenset({"loop", "measured_loop", "protective"})
+_SAID_ELSEWHERE = frozenset({"drop", "way"})
+
+
 def _limits(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
+    """Every rule that a run breaks has its finding: a red bar without a word would be passed over."""
     run, at = sized.question.run, sized.question.pointer
-    wire = f"{rulebook.size_name(sized.tried.wire.size)} {sized.tried.wire.metal}"
-    unpin = (pin(f"{at}/conductor_size", None, "Let the rules choose the size"),)
-    texts = {
-        "terminals": f"{wire} is too small at its terminals: {{used:.0f}} A on {{limit:.0f}} A.",
-        "ampacity": f"{wire} carries {{limit:.0f}} A here; the load is {{used:.0f}} A.",
-        "protection": f"a {{used:.0f}} A device does not protect {wire}; the most for it is {{limit:.0f}} A.",
-        "loop": "its earth fault loop of {used:.2f} Ω is above {limit:.2f} Ω: the device opens too late, or not at all.",
-        "measured_loop": "its loop measured {used:.2f} Ω, {limit:.2f} Ω is the most for a cold reading.",
-        "protective": "its protective conductor of {limit:g} mm² is too thin for a fault, {used:.2f} mm² is the least.",
-        "least_size": "{limit:g} mm² is below the smallest lawful {used:g} mm².",
-        "device": "the {limit:.0f} A device is below the {used:.0f} A that the load asks.",
-    }
+    wire = f"{rulebook.size_name(sized.tried.wire.size)} {rulebook.metal_name(sized.tried.wire.metal)}"
     for margin in (*sized.device.margins, *sized.tried.margins):
-        if margin.key in texts and not margin.holds:
-            cures = (pin(f"{at}/device_a", None, "Let the rules choose the device"),) if margin.key == "device" else unpin
-            text = texts[margin.key].format(used=margin.used, limit=margin.limit)
-            loop = margin.key in {"loop", "measured_loop", "protective"}
-            why = (
-                "Until it opens, every case on it stands at a dangerous voltage."
-                if loop
-                else "A conductor that is overloaded or not protected can start a fire."
-            )
-            yield Finding(Severity.stop, at, f"{run.name}: {text}", why, margin.citation, _loop_cures(sized, rulebook) if loop else cures)
+        if margin.holds or margin.advice or margin.key in _SAID_ELSEWHERE:
+            continue
+        template = _TEXTS.get(margin.key, "{words}: {used:.3g} of {limit:.3g} {unit}.")
+        text = template.format(wire=wire, used=margin.used, limit=margin.limit, words=margin.words.lower(), unit=margin.unit)
+        why = (
+            "Until it opens, every case on it stands at a dangerous voltage."
+            if margin.key in _BY_LOOP
+            else "A conductor that is overloaded or not protected can start a fire."
+        )
+        if run.utility_owned:
+            why = "These conductors are the utility's: ask it to look at them; they are not yours to change."
+            yield Finding(Severity.check, at, f"{run.name}: {text}", why, margin.citation)
+            continue
+        yield Finding(Severity.stop, at, f"{run.name}: {text}", why, margin.citation, _cures(sized, margin, rulebook))
+
+
+def _cures(sized: SizedRun, margin: Margin, rulebook: Rulebook) -> tuple[Cure, ...]:
+    """What would keep a broken limit: another device, or the size that the rules choose."""
+    at, question = sized.question.pointer, sized.question
+    if margin.key in _BY_LOOP:
+        return _loop_cures(sized, rulebook)
+    if margin.key in {"device", "transformer"}:
+        if question.run.device_a is not None:
+            return (pin(f"{at}/device_a", None, "Let the rules choose the device"),)
+        if question.stated_where.endswith("/main_a"):
+            larger = next((a for a in device_shelf(question.run, rulebook) if a >= margin.used - 1e-9), None)
+            return (pin(question.stated_where, larger, f"A main of {larger:g} A"),) if larger and margin.key == "device" else ()
+        return ()
+    if margin.key == "heat":
+        return ()
+    cures = () if question.run.conductor_size is None else (pin(f"{at}/conductor_size", None, "Let the rules choose the size"),)
+    if margin.key == "protection" and question.run.device_a is not None:
+        cures = (*cures, pin(f"{at}/device_a", None, "Let the rules choose the device"))
+    return cures
+
+
+def _as_found(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
+    """What is there and was not looked at, and what is noted twice and differently."""
+    question, run, at = sized.question, sized.question.run, sized.question.pointer
+    wire = f"{sets_words(question.sets)}{rulebook.size_name(sized.tried.wire.size)} {rulebook.metal_name(sized.tried.wire.metal)}"
+    if question.assumed:
+        taken = {"metal": sized.tried.wire.metal.value, "conductor_size": sized.tried.wire.size, "sets": question.sets}
+        yield Finding(
+            Severity.check,
+            f"{at}/conductor_size",
+            f"{run.name}: it is there, and its wires are not noted. {wire} is assumed, the least for {sized.device.value:.0f} A.",
+            "Open it up and read the wire. Everything said of this run rests on the assumption.",
+            "job",
+            (Cure("It is that", tuple(Edit("add", f"{at}/{name}", value) for name, value in taken.items())),),
+        )
+    noted_twice = question.stated_where.endswith("/main_a") and run.device_a is not None
+    if noted_twice and run.device_a != question.stated_a:
+        yield Finding(
+            Severity.check,
+            f"{at}/device_a",
+            f"{run.name}: a device of {run.device_a:g} A is noted, and {question.stated_words} is {question.stated_a:g} A.",
+            "They are one and the same device. The one at the run is planned with.",
+            "job",
+            (
+                pin(f"{at}/device_a", None, f"It is {question.stated_a:g} A"),
+                pin(question.stated_where, run.device_a, f"It is {run.device_a:g} A"),
+            ),
+        )
 
 
 def _loop_cures(sized: SizedRun, rulebook: Rulebook) -> tuple[Cure, ...]:
@@ -108,7 +171,7 @@ def _pinned_ground(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
             sized.grounded.steps[-1].citation,
             (pin(f"{at}/grounded_size", None, "Make it as large as the ungrounded conductors"),),
         )
-    if run.grounding is Grounding.legacy_three_wire and run.status is not Status.existing:
+    if run.grounding is Grounding.legacy_three_wire and run.status is not Status.existing and not rulebook.may_feed_three_wires():
         yield Finding(
             Severity.fix,
             f"{at}/grounding",
@@ -129,7 +192,7 @@ def _drop(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
     yield Finding(
         severity,
         at,
-        f"{run.name}: voltage {worst.words.lower()} {worst.used:.1f} %, wanted {worst.limit:g} %.",
+        f"{run.name}: voltage {worst.words.lower()} {told_apart(worst.used, worst.limit, 1)} %, wanted {worst.limit:g} %.",
         "Lights dim and motors start hard; the breaker still holds." + _lost_ahead(sized) + _way_out(sized) + _advice(worst),
         worst.citation,
         _drop_cures(sized, rulebook),
@@ -172,7 +235,7 @@ def _advice(margin: Margin) -> str:
 
 def _stretches(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
     run, at = sized.question.run, sized.question.pointer
-    least = covers(run, sized.device.value, sized.question.line_v, rulebook)
+    least = covers(run, sized.device.value, sized.question.line_v, sized.tried.wire.insulation, rulebook)
     for i, (segment, pipe, cover) in enumerate(zip(run.segments, sized.pipes, least, strict=True)):
         where = f"{at}/segments/{i}"
         for margin in pipe.margins:
@@ -180,7 +243,7 @@ def _stretches(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
                 yield Finding(
                     Severity.fix,
                     where,
-                    f"{run.name}: the pipe is {margin.used:.0f} % full, {margin.limit:.0f} % is allowed.",
+                    f"{run.name}: the pipe is {over_words(margin)} full.",
                     "Wire is damaged in the pull and cannot shed its heat.",
                     margin.citation,
                     (pin(f"{at}/pipe_size", None, "Let the rules choose the pipe"),),

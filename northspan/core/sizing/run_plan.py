@@ -113,7 +113,7 @@ def _plain(run_id: str, sized: SizedRun, rulebook: Rulebook) -> RunPlan:
     at = ladder.index(tried.wire.size)
     legs = sized.question.load.value
     design = legs.design if legs else None
-    cover = covers(run, sized.device.value, sized.question.line_v, rulebook)
+    cover = covers(run, sized.device.value, sized.question.line_v, tried.wire.insulation, rulebook)
     margins = shown(sized.device.margins + sized.margins)
     wires = _wires(sized, rulebook)
     return RunPlan(
@@ -307,7 +307,7 @@ def _bare_stretches(segments: tuple[Segment, ...]) -> tuple[StretchPlan, ...]:
 
 def _working(sized: SizedRun, wires: Step, rulebook: Rulebook) -> tuple[WorkGroup, ...]:
     tried = sized.tried
-    cover = covers(sized.question.run, sized.device.value, sized.question.line_v, rulebook)
+    cover = covers(sized.question.run, sized.device.value, sized.question.line_v, tried.wire.insulation, rulebook)
     ampacity, drop = tried.ampacity.value, tried.drop.value
     size = rulebook.size_name(tried.wire.size)
     groups = [

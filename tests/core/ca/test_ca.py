@@ -33,6 +33,7 @@ from northspan.core.rulebooks.protocol import (
     BuildingFacts,
     DesignLoad,
     DwellingFacts,
+    GroundFacts,
     RunFacts,
     TapFacts,
     TransformerFacts,
@@ -45,7 +46,7 @@ from tests.support import a_feeder, checked, found, margin, run_of, with_buildin
 CA = CaRulebook()
 SUMS = {"copper": (28, "c75", 8385), "aluminum": (27, "c75", 6800), "ambient": (12, "c90", 8.46), "adjustment": (4, "factor", 3.1), "devices": (32, "rating_a", 11795),
             "bonding": (15, "up_to_a", 8850), "raceways": (34, "area_mm2", 150908), "fill": (3, "percent", 124), "cover": (5, "pipe", 2250),
-            "motors": (12, "v230", 185.5), "welders": (9, "nonmotor", 6.8)}  # fmt: skip
+            "motors": (12, "v230", 185.5), "welders": (9, "nonmotor", 6.8), "encased": (6, "up_to_a", 1455)}  # fmt: skip
 
 
 def a_dwelling(**changes):
@@ -201,9 +202,7 @@ class Grounds(unittest.TestCase):
             for g in (Grounding.equipment_ground, Grounding.legacy_three_wire)
         )
         self.assertEqual((along, again), ("separate", "bonded"))
-        self.assertEqual(
-            CA.bond_here(first_disconnect=False, building=supplied(Grounding.legacy_three_wire, animals=True)).value, "separate"
-        )
+        self.assertEqual(CA.bond_here(first_disconnect=False, building=supplied(Grounding.legacy_three_wire, animals=True)).value, "bonded")
         both = canadian(with_panel(a_feeder(), bond_found="bonded"))
         self.assertTrue(found(solve(both), "bonded here and must be kept apart"))
 
@@ -221,8 +220,8 @@ class Grounds(unittest.TestCase):
     def test_the_bonding_conductor_follows_the_device_on_both_sides_of_each_row(self):
         rows = source("bonding").rows
         for (low, one), (_, next_one) in pairwise(rows.items()):
-            self.assertEqual(CA.equipment_ground(float(low), Metal.copper, "750", "750", "table").value, one["copper"])
-            self.assertEqual(CA.equipment_ground(float(low) + 1, Metal.copper, "750", "750", "table").value, next_one["copper"])
+            self.assertEqual(CA.equipment_ground(GroundFacts(float(low), Metal.copper, "750", "750")).value, one["copper"])
+            self.assertEqual(CA.equipment_ground(GroundFacts(float(low) + 1, Metal.copper, "750", "750")).value, next_one["copper"])
 
 
 class Tables(unittest.TestCase):

@@ -124,9 +124,11 @@ class Protection(unittest.TestCase):
             (15, False, 40, 0),  # 31.25 × 1.25 = 39.06, next size up
             (3, True, 15, 20),  # 6.25 A: 250 % is 15.6; 12.5 A secondary: 15.6, next size up
             (3, False, 10, 0),  # 6.25 A is below 9 A: 167 % is 10.4, and no step up
-            (0.75, False, 0, 0),  # 1.56 A is below 2 A: 300 % is 4.7; no standard rating is that small
-            (1.5, True, 0, 10),  # 250 % of 3.1 A is 7.8; secondary 6.25 A is below 9 A: 167 %
+            (1.92, True, 10, 10),  # 250 % of 4 A is just 10; secondary 8 A is below 9 A: 167 % is 13.4
         ]
+        for kva, device in ((0.75, False), (1.91, True)):  # 300 % of 1.56 A is 4.7, 250 % of 3.98 A is 9.95: no rating is that small
+            with self.assertRaisesRegex(NoSolution, "so small a transformer.*fuse"):
+                ask("transformer", rating_kva=kva, primary_v=480, secondary_v=240, secondary_device=device)
         for kva, device, primary_a, secondary_a in cases:
             with self.subTest(kva=kva, device=device):
                 found = ask("transformer", rating_kva=kva, primary_v=480, secondary_v=240, secondary_device=device).figures

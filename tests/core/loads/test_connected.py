@@ -2,6 +2,7 @@
 
 import unittest
 
+from northspan.core.errors import InvalidJob
 from northspan.core.job import Across, Circuit, Enclosure, Load, Run, RunKind
 from northspan.core.solve import solve
 from tests.support import a_feeder, a_stretch, checked, run_of, with_loads
@@ -33,9 +34,10 @@ class Legs(unittest.TestCase):
     def test_no_loads_is_no_answer(self):
         self.assertFalse(run_of(with_loads(a_feeder(), a=a_load(4800, status="remove"))).sized)
 
-    def test_a_typed_load_keeps_its_continuous_part_within_itself(self):
-        run = run_of(a_feeder(40, continuous_a=60))
-        self.assertEqual((run.load_a, run.continuous_a), (40, 40))
+    def test_a_continuous_part_above_the_load_is_refused_and_not_clamped(self):
+        self.assertEqual(run_of(a_feeder(40, continuous_a=40)).continuous_a, 40)
+        with self.assertRaisesRegex(InvalidJob, "/runs/F1/continuous_a: 40.1 A of it is continuous, more than the load of 40 A"):
+            solve(a_feeder(40, continuous_a=40.1))
 
     def test_starting_takes_the_worst_single_motor_above_its_running_current(self):
         job = with_loads(a_feeder(), a=a_load(2400, starting_a=40), b=a_load(4800, starting_a=50), c=a_load(2400))

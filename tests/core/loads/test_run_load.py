@@ -32,7 +32,7 @@ class Kinds(unittest.TestCase):
             a_feeder(None, 20), sump=Load(name="Sump", enclosure="P2", kind="motor", power_va=1, horsepower=0.5, across="l1_neutral")
         )
         self.assertAlmostEqual(legs(job).line_1_a, 9.8 * 1.25)
-        self.assertEqual((legs(job).line_2_a, legs(job).neutral_1_a), (0, 9.8))
+        self.assertEqual((legs(job).line_2_a, legs(job).neutral_1_a), (0, 9.8 * 1.25))  # the neutral takes the quarter too
 
     def test_vehicles_are_continuous_everywhere_and_water_heaters_on_their_circuit(self):
         for kind, load_kind, steady in (
@@ -55,7 +55,7 @@ class Kinds(unittest.TestCase):
             heat=Load(name="Heat", enclosure="P2", kind="heating", power_va=2400, across="l1_neutral"),
             cool=Load(name="Cool", enclosure="P2", kind="cooling", power_va=3600),
         )
-        self.assertEqual((legs(job).line_1_a, legs(job).line_2_a), (20, 15))  # on each leg the larger
+        self.assertEqual((legs(job).line_1_a, legs(job).line_2_a), (20, 15 * 1.25))  # on each leg the larger; cooling is a motor
 
     def test_a_word_shared_keeps_loads_apart(self):
         loads = {

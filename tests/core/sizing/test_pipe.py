@@ -22,7 +22,16 @@ class Fill(unittest.TestCase):
 
     def test_one_two_and_more_wires_have_their_own_share(self):
         for count, limit in ((1, 53), (2, 31), (3, 40)):
-            self.assertEqual(pipe((count, "1/0")).margins[0].limit, limit)
+            self.assertEqual(pipe((count, "1/0"), pinned="4").margins[0].limit, limit)
+
+    def test_a_count_of_equal_wires_rounds_up_from_eight_tenths(self):
+        # 40 % of 1 in EMT over 0.0507 in² is 6.82 wires: seven go in, eight do not; unequal ones go by area
+        self.assertEqual([pipe((n, "6")).value.size for n in (6, 7, 8)], ["1", "1", "1-1/4"])
+        seven = pipe((7, "6")).margins[0]
+        self.assertEqual((seven.used, seven.limit, seven.unit, seven.citation), (7, 7, "wires", "Chapter 9, note 7"))
+        self.assertEqual(pipe((6, "6"), (1, "4")).value.size, "1-1/4")
+        # 40 % of 1¼ in EMT over it is 11.8, of ¾ in 4.21: below 0.8 nothing is added
+        self.assertEqual([pipe((n, "6")).value.size for n in (4, 5)], ["3/4", "1"])
 
     def test_mixed_sizes_by_hand(self):
         answer = pipe((2, "1"), (1, "1"), (1, "4"), insulation="XHHW-2", stretch=a_stretch())

@@ -7,7 +7,7 @@ from northspan.core.calculators import CALCULATORS
 from northspan.core.errors import OutsideTable
 from northspan.core.job import Earthing, Entry, EntryKind, LoadKind, Metal, Method, Place, RunKind, Segment, Terminals
 from northspan.core.rulebooks.loop_protocol import BondingFacts, LoopAhead, LoopFacts, WetCircuit
-from northspan.core.rulebooks.protocol import Ampacity, DesignLoad, DwellingFacts, Guard, Wire
+from northspan.core.rulebooks.protocol import Ampacity, DesignLoad, DwellingFacts, GroundFacts, Guard, Wire
 from northspan.core.rulebooks.uk import bonding, cables, devices, loop, residual
 from northspan.core.rulebooks.uk.rulebook import UkRulebook
 
@@ -207,7 +207,7 @@ class Protective(unittest.TestCase):
         self.assertFalse(all(margin.holds for margin in smaller.margins))
 
     def test_by_the_table(self):
-        self.assertEqual([UK.equipment_ground(0, Metal.copper, "", size, "table").value for size in ("10", "16", "25", "35", "50", "70")],
+        self.assertEqual([UK.equipment_ground(GroundFacts(0, Metal.copper, "", size)).value for size in ("10", "16", "25", "35", "50", "70")],
                          ["10", "16", "16", "16", "25", "35"])  # fmt: skip
 
     def test_armour_may_be_protective_conductor_and_not_bond(self):

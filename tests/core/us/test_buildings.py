@@ -26,10 +26,10 @@ class BondHere(unittest.TestCase):
     def test_only_at_the_first_disconnect(self):
         cases = [
             ("service", True, a_building(detached=False), "bonded", "250.24(A)"),
-            ("subpanel in the house", False, a_building(detached=False), "separate", "250.24(A)(5)"),
+            ("subpanel in the house", False, a_building(detached=False), "separate", "250.24(B)"),
             ("detached, four wires", False, a_building(), "separate", "250.32(B)(1)"),
             ("detached, old three wires", False, a_building(LEGACY), "bonded", "250.32(B)(1) exception 1"),
-            ("in the house, old three wires", False, a_building(LEGACY, detached=False), "separate", "250.24(A)(5)"),
+            ("in the house, old three wires", False, a_building(LEGACY, detached=False), "separate", "250.24(B)"),
         ]
         for name, first, building, bond, citation in cases:
             with self.subTest(name):

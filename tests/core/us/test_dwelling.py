@@ -6,6 +6,7 @@ from northspan.core.errors import OutsideTable
 from northspan.core.rulebooks.protocol import Appliance, DwellingFacts
 from northspan.core.rulebooks.us import dwelling
 from northspan.core.rulebooks.us.cooking import cooking_demand, dryer_demand
+from northspan.core.rulebooks.us.dwelling import dwelling_loads
 
 FOOT2_M2 = 0.09290304
 
@@ -76,8 +77,8 @@ class Standard(unittest.TestCase):
         for power, demand_va in cases:
             with self.subTest(power=power):
                 self.assertAlmostEqual(cooking_demand((power,))[-1].value, demand_va)
-        for power in (1749, 1750, 27001):
-            with self.assertRaisesRegex(OutsideTable, "it is for more than 1750 VA and up to 27000 VA"):
+        for power, way_out in ((1500, "as an appliance"), (1750, "as an appliance"), (27001, "ends at 27000 VA")):
+            with self.assertRaisesRegex(OutsideTable, way_out):
                 cooking_demand((power,))
 
     def test_several_ranges_by_the_columns_and_notes(self):
@@ -106,12 +107,32 @@ class Standard(unittest.TestCase):
         self.assertAlmostEqual(load("standard", appliances=plates(1000, 1000, 1000, 500)), LIGHTING_VA + 0.75 * 3500)
 
     def test_a_heat_pump_counts_whole_and_with_its_own_heat(self):
-        self.assertAlmostEqual(load("standard", heat_pump_va=3000, heating_va=5000, cooling_va=3000), LIGHTING_VA + 8000)
+        self.assertAlmostEqual(load("standard", heat_pump_va=3000, heating_va=5000, cooling_va=3000), LIGHTING_VA + 8000 + 750)
         base = 10000 + 0.4 * (GENERAL_VA - 10000)
         self.assertAlmostEqual(load("optional", heat_pump_va=3000, heating_va=5000, cooling_va=3000), base + 3000 + 0.65 * 5000)
 
     def test_heating_and_cooling_do_not_run_together(self):
-        self.assertAlmostEqual(load("standard", heating_va=5000, cooling_va=6000), LIGHTING_VA + 6000)
+        # cooling is a motor: a quarter of it, while it is what counts
+        self.assertAlmostEqual(load("standard", heating_va=5000, cooling_va=6000), LIGHTING_VA + 6000 + 1500)
+        self.assertAlmostEqual(load("standard", heating_va=6001, cooling_va=6000), LIGHTING_VA + 6001)
+        self.assertAlmostEqual(load("standard", heating_va=6001, cooling_va=6000, largest_motor_va=400), LIGHTING_VA + 6001 + 100)
+        # cooling that runs with the heat counts beside it, its motor too
+        self.assertAlmostEqual(load("standard", heating_va=5000, cooling_with_heat_va=2000), LIGHTING_VA + 7000 + 500)
+        self.assertAlmostEqual(load("optional", heating_va=5000, cooling_with_heat_va=2000) - load("optional", heating_va=5000), 2000)
+
+    def test_the_neutral_takes_the_quarter_of_a_motor_connected_to_it(self):
+        self.assertAlmostEqual(neutral(largest_motor_va=4000), LIGHTING_VA)
+        self.assertAlmostEqual(neutral(largest_motor_va=4000, largest_neutral_motor_va=1200), LIGHTING_VA + 300)
+
+    def test_a_measured_demand_counts_a_quarter_more_and_what_is_new_whole(self):
+        self.assertAlmostEqual(load("measured", measured_va=12000, added_va=7200), 22200)
+        self.assertNotIn("measured", [m.key for m in dwelling_loads(DwellingFacts(floor_m2=150))])
+
+    def test_vehicle_charging_outside_or_inside_the_pool(self):
+        outside, inside = (load("optional", vehicles_va=(5000,), vehicles_in_pool=pool) for pool in (False, True))
+        none = load("optional")
+        self.assertAlmostEqual(outside - none, 7200)  # the least that counts
+        self.assertAlmostEqual(inside - none, 0.4 * 7200)
 
     def test_the_neutral_is_reduced_after_the_demand(self):
         # 70 % of the range's 8000 VA demand and of the dryer's 5000 VA floor, not of their nameplates

@@ -4,7 +4,7 @@ import unittest
 
 from northspan.core.errors import NoSolution, OutsideTable
 from northspan.core.job import ElectrodeKind, Metal
-from northspan.core.rulebooks.protocol import DesignLoad, Wire
+from northspan.core.rulebooks.protocol import DesignLoad, GroundFacts, NeutralFacts, Wire
 from northspan.core.rulebooks.us import grounding
 from northspan.core.rulebooks.us.ampacity import size_ladder
 from northspan.core.rulebooks.us.sources import source
@@ -13,7 +13,7 @@ COPPER, ALUMINUM = Metal.copper, Metal.aluminum
 
 
 def ground(device_a, metal, least, size, school="table"):
-    return grounding.equipment_ground(device_a, metal, least, size, school).value
+    return grounding.equipment_ground(GroundFacts(device_a, metal, least, size, school)).value
 
 
 class EquipmentGround(unittest.TestCase):
@@ -66,7 +66,9 @@ class EquipmentGround(unittest.TestCase):
 
 class Grounded(unittest.TestCase):
     def least(self, neutral_a, device_a, terminals_c=75.0):
-        return grounding.grounded_minimum(DesignLoad(80, 0, neutral_a), device_a, Wire("1", ALUMINUM, "XHHW-2"), terminals_c).value
+        return grounding.grounded_minimum(
+            NeutralFacts(DesignLoad(80, 0, neutral_a), device_a, Wire("1", ALUMINUM, "XHHW-2"), terminals_c)
+        ).value
 
     def test_carries_its_own_load_on_both_sides_of_a_size(self):
         self.assertEqual(self.least(65, 100), "4")  # 4 AWG aluminum carries 65 A at 75 °C

@@ -601,7 +601,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Size the conductor to one electrode, where it ends there. */
+        /** Size the conductor to one electrode, where it ends there or goes on. */
         post: {
             parameters: {
                 query?: never;
@@ -944,7 +944,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Find the smallest grounded conductor. */
+        /** Find the smallest grounded conductor where it lies. */
         post: {
             parameters: {
                 query?: never;
@@ -1140,7 +1140,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Choose the least device for a load. */
+        /** Choose the least device for a load, or the largest for a motor or a unit that is alone on its circuit. */
         post: {
             parameters: {
                 query?: never;
@@ -1532,7 +1532,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Size a feeder tap by the rules for its length. */
+        /** Size a feeder tap by the rules for its length, derated where it lies. */
         post: {
             parameters: {
                 query?: never;
@@ -2858,11 +2858,23 @@ export interface components {
              */
             ambient_c?: number;
             /**
+             * Cannot Overload
+             * @description Feeds fixed loads that cannot draw more than their rating.
+             * @default false
+             */
+            cannot_overload?: boolean;
+            /**
              * Carrying
              * @description Wires that carry current together.
              * @default 2
              */
             carrying?: number;
+            /**
+             * Derating Start
+             * @description Where derating starts; empty as the code is read.
+             * @default null
+             */
+            derating_start?: ("insulation" | "terminals") | null;
             /**
              * Device A
              * @description Device, which tells what unmarked terminals stand. [A]
@@ -2870,15 +2882,56 @@ export interface components {
              */
             device_a?: number;
             /**
+             * Device Type
+             * @description Kind of device; empty takes the usual one.
+             * @default
+             */
+            device_type?: string;
+            /**
+             * In Insulation M
+             * @description Length wholly inside thermal insulation. [m]
+             * @default 0
+             */
+            in_insulation_m?: number;
+            /**
              * Insulation
              * @description Empty takes what is usual for the metal and the route.
              * @default null
              */
             insulation?: string | null;
+            /** @default feeder */
+            kind?: components["schemas"]["RunKind"];
+            /**
+             * Laid
+             * @description How the cable lies, by the code's own letter or number.
+             * @default
+             */
+            laid?: string;
             /** @default copper */
             metal?: components["schemas"]["Metal"];
-            /** @default pvc40 */
-            method?: components["schemas"]["Method"];
+            /**
+             * @description Empty takes pipe, or cable where the code's wire is mostly cable.
+             * @default null
+             */
+            method?: components["schemas"]["Method"] | null;
+            /**
+             * Other Carrying
+             * @description Carrying wires of other circuits with it.
+             * @default 0
+             */
+            other_carrying?: number;
+            /**
+             * Over Roof M
+             * @description In the sun over a roof: how high above it. [m]
+             * @default null
+             */
+            over_roof_m?: number | null;
+            /**
+             * Pipe Length M
+             * @description Of the whole pipe from can to can; a nipple is derated less. [m]
+             * @default null
+             */
+            pipe_length_m?: number | null;
             /** @default indoors */
             place?: components["schemas"]["Place"];
             /**
@@ -2886,10 +2939,28 @@ export interface components {
              * @default us-2023
              */
             rulebook?: string;
+            /**
+             * Sets
+             * @description Sets in parallel, each in a pipe of its own.
+             * @default 1
+             */
+            sets?: number;
+            /**
+             * Several Outlets
+             * @description A branch circuit of several outlets for whatever is plugged in.
+             * @default false
+             */
+            several_outlets?: boolean;
             /** Size */
             size: string;
             /** @default unmarked */
             terminals?: components["schemas"]["Terminals"];
+            /**
+             * Trench Circuits
+             * @description Other circuits in its trench, each in a pipe or cable of its own.
+             * @default 0
+             */
+            trench_circuits?: number;
         };
         /**
          * Answer
@@ -3318,6 +3389,17 @@ export interface components {
              */
             load_method?: string;
             /**
+             * @description A year, or a logged month with the larger of heating and cooling in it.
+             * @default year
+             */
+            measured_over?: components["schemas"]["MeasuredOver"];
+            /**
+             * Measured Va
+             * @description Its highest demand as measured, over 15 minutes or less. [VA]
+             * @default null
+             */
+            measured_va?: number | null;
+            /**
              * Metallic Path
              * @description A metal pipe, shield or frame ties it to the building that feeds it.
              * @default false
@@ -3404,6 +3486,17 @@ export interface components {
              * @default connected
              */
             load_method: string;
+            /**
+             * @description A year, or a logged month with the larger of heating and cooling in it.
+             * @default year
+             */
+            measured_over: components["schemas"]["MeasuredOver"];
+            /**
+             * Measured Va
+             * @description Its highest demand as measured, over 15 minutes or less. [VA]
+             * @default null
+             */
+            measured_va: number | null;
             /**
              * Metallic Path
              * @description A metal pipe, shield or frame ties it to the building that feeds it.
@@ -3621,6 +3714,12 @@ export interface components {
             /** @default two_wire_neutral */
             circuit?: components["schemas"]["Circuit"];
             /**
+             * Device Type
+             * @description Kind of device; empty takes the usual one.
+             * @default
+             */
+            device_type?: string;
+            /**
              * Drop Limit Percent
              * @default 3
              */
@@ -3635,21 +3734,29 @@ export interface components {
             kind?: components["schemas"]["RunKind"];
             /**
              * Line V
-             * @default 240
+             * @description Empty takes the code's usual supply. [V]
+             * @default null
              */
-            line_v?: number;
+            line_v?: number | null;
             /** @default copper */
             metal?: components["schemas"]["Metal"];
             /**
              * Power Factor
-             * @default 0.95
+             * @description Empty takes what is usual.
+             * @default null
              */
-            power_factor?: number;
+            power_factor?: number | null;
             /**
              * Rulebook
              * @default us-2023
              */
             rulebook?: string;
+            /**
+             * Several Outlets
+             * @description A branch circuit of several outlets for whatever is plugged in.
+             * @default false
+             */
+            several_outlets?: boolean;
             /** Size */
             size: string;
             /** Stretches */
@@ -3906,9 +4013,15 @@ export interface components {
         };
         /**
          * DropCalcQuestion
-         * @description A run of one wire at one current.
+         * @description A run of one wire at one current, and the run it goes on from.
          */
         DropCalcQuestion: {
+            /**
+             * Above Percent
+             * @description Lost ahead of it, on the runs it goes on from. [%]
+             * @default 0
+             */
+            above_percent?: number;
             /** Current A */
             current_a: number;
             /**
@@ -3924,23 +4037,52 @@ export interface components {
             length_m: number;
             /** @default copper */
             metal?: components["schemas"]["Metal"];
-            /** @default pvc40 */
-            method?: components["schemas"]["Method"];
+            /**
+             * @description Empty takes pipe, or cable where the code's wire is mostly cable.
+             * @default null
+             */
+            method?: components["schemas"]["Method"] | null;
+            /**
+             * Neutral A
+             * @description What comes back by the neutral of a three-wire run; empty: all of it, out and back. [A]
+             * @default null
+             */
+            neutral_a?: number | null;
+            /**
+             * Neutral Size
+             * @description As large as the others if left out.
+             * @default null
+             */
+            neutral_size?: string | null;
             /**
              * Nominal V
-             * @default 240
+             * @description Empty takes the code's usual supply. [V]
+             * @default null
              */
-            nominal_v?: number;
+            nominal_v?: number | null;
             /**
              * Power Factor
-             * @default 0.95
+             * @description Empty takes what is usual.
+             * @default null
              */
-            power_factor?: number;
+            power_factor?: number | null;
+            /**
+             * Ring
+             * @description A ring: its length is the whole way round.
+             * @default false
+             */
+            ring?: boolean;
             /**
              * Rulebook
              * @default us-2023
              */
             rulebook?: string;
+            /**
+             * Sets
+             * @description Sets in parallel.
+             * @default 1
+             */
+            sets?: number;
             /** Size */
             size: string;
         };
@@ -4280,6 +4422,12 @@ export interface components {
         ElectrodeConductorQuestion: {
             /** @default rod */
             electrode?: components["schemas"]["ElectrodeKind"];
+            /**
+             * Goes On
+             * @description The same conductor goes on to an electrode that asks for more.
+             * @default false
+             */
+            goes_on?: boolean;
             /** @default copper */
             metal?: components["schemas"]["Metal"];
             /**
@@ -4287,6 +4435,12 @@ export interface components {
              * @default us-2023
              */
             rulebook?: string;
+            /**
+             * Sets
+             * @description Supply conductors in parallel.
+             * @default 1
+             */
+            sets?: number;
             /** @default copper */
             supply_metal?: components["schemas"]["Metal"];
             /** Supply Size */
@@ -4593,7 +4747,10 @@ export interface components {
          * @description A device, and conductors that may have been made larger than ampacity asked.
          */
         EquipmentGroundQuestion: {
-            /** Device A */
+            /**
+             * Device A
+             * @description For a tap the one ahead of its feeder; of circuits in one pipe the largest. [A]
+             */
             device_a: number;
             /**
              * Least Size
@@ -4601,8 +4758,20 @@ export interface components {
              * @default null
              */
             least_size?: string | null;
+            /**
+             * @description Of the ungrounded conductors, where it is another.
+             * @default null
+             */
+            lines_metal?: components["schemas"]["Metal"] | null;
             /** @default copper */
             metal?: components["schemas"]["Metal"];
+            /**
+             * Raised
+             * @description By what it goes when they are larger, where that is a call.
+             * @default larger
+             * @enum {string}
+             */
+            raised?: "larger" | "device";
             /**
              * Rulebook
              * @default us-2023
@@ -5158,30 +5327,116 @@ export interface components {
          * @description The neutral's own load, and what it must survive.
          */
         GroundedQuestion: {
-            /** Device A */
+            /**
+             * Ambient C
+             * @description Temperature around the wire. [°C]
+             * @default 30
+             */
+            ambient_c?: number;
+            /**
+             * Carrying
+             * @description Wires that carry current together.
+             * @default 2
+             */
+            carrying?: number;
+            /**
+             * Derating Start
+             * @description Where derating starts; empty as the code is read.
+             * @default null
+             */
+            derating_start?: ("insulation" | "terminals") | null;
+            /**
+             * Device A
+             * @description For a tap the one ahead of its feeder. [A]
+             */
             device_a: number;
+            /**
+             * In Insulation M
+             * @description Length wholly inside thermal insulation. [m]
+             * @default 0
+             */
+            in_insulation_m?: number;
             /**
              * Insulation
              * @description Empty takes what is usual for the metal and the route.
              * @default null
              */
             insulation?: string | null;
+            /** @default feeder */
+            kind?: components["schemas"]["RunKind"];
+            /**
+             * Laid
+             * @description How the cable lies, by the code's own letter or number.
+             * @default
+             */
+            laid?: string;
+            /**
+             * Load A
+             * @description Load of the heavier leg, if it is known. [A]
+             * @default 0
+             */
+            load_a?: number;
             /** @default copper */
             metal?: components["schemas"]["Metal"];
+            /**
+             * @description Empty takes pipe, or cable where the code's wire is mostly cable.
+             * @default null
+             */
+            method?: components["schemas"]["Method"] | null;
             /**
              * Neutral A
              * @description Largest unbalance. [A]
              */
             neutral_a: number;
             /**
+             * On Supply
+             * @description Ahead of the first device, as that of a service is.
+             * @default false
+             */
+            on_supply?: boolean;
+            /**
+             * Other Carrying
+             * @description Carrying wires of other circuits with it.
+             * @default 0
+             */
+            other_carrying?: number;
+            /**
+             * Over Roof M
+             * @description In the sun over a roof: how high above it. [m]
+             * @default null
+             */
+            over_roof_m?: number | null;
+            /**
+             * Pipe Length M
+             * @description Of the whole pipe from can to can; a nipple is derated less. [m]
+             * @default null
+             */
+            pipe_length_m?: number | null;
+            /** @default indoors */
+            place?: components["schemas"]["Place"];
+            /**
              * Rulebook
              * @default us-2023
              */
             rulebook?: string;
+            /**
+             * Sets
+             * @description Sets in parallel, each in a pipe of its own.
+             * @default 1
+             */
+            sets?: number;
             /** Size */
             size: string;
+            /** @default null */
+            system?: components["schemas"]["System"] | null;
             /** @default unmarked */
             terminals?: components["schemas"]["Terminals"];
+            /**
+             * Trench Circuits
+             * @description Other circuits in its trench, each in a pipe or cable of its own.
+             * @default 0
+             */
+            trench_circuits?: number;
         };
         /**
          * Grounding
@@ -5639,6 +5894,18 @@ export interface components {
             horsepower?: number | null;
             /** @default other */
             kind?: components["schemas"]["LoadKind"];
+            /**
+             * Largest Device A
+             * @description Largest device on its plate. [A]
+             * @default null
+             */
+            largest_device_a?: number | null;
+            /**
+             * Least Circuit A
+             * @description Least circuit ampacity on its plate. [A]
+             * @default null
+             */
+            least_circuit_a?: number | null;
             /** Name */
             name: string;
             /**
@@ -5673,6 +5940,12 @@ export interface components {
              * @default false
              */
             watches_neutral?: boolean;
+            /**
+             * With Heat
+             * @description Of cooling: it runs while the place is heated, so both count.
+             * @default false
+             */
+            with_heat?: boolean;
         };
         /**
          * LibraryLoad
@@ -5707,6 +5980,18 @@ export interface components {
             horsepower: number | null;
             /** @default other */
             kind: components["schemas"]["LoadKind"];
+            /**
+             * Largest Device A
+             * @description Largest device on its plate. [A]
+             * @default null
+             */
+            largest_device_a: number | null;
+            /**
+             * Least Circuit A
+             * @description Least circuit ampacity on its plate. [A]
+             * @default null
+             */
+            least_circuit_a: number | null;
             /** Name */
             name: string;
             /**
@@ -5741,6 +6026,12 @@ export interface components {
              * @default false
              */
             watches_neutral: boolean;
+            /**
+             * With Heat
+             * @description Of cooling: it runs while the place is heated, so both count.
+             * @default false
+             */
+            with_heat: boolean;
         };
         /**
          * Load
@@ -5777,6 +6068,18 @@ export interface components {
             horsepower?: number | null;
             /** @default other */
             kind?: components["schemas"]["LoadKind"];
+            /**
+             * Largest Device A
+             * @description Largest device on its plate. [A]
+             * @default null
+             */
+            largest_device_a?: number | null;
+            /**
+             * Least Circuit A
+             * @description Least circuit ampacity on its plate. [A]
+             * @default null
+             */
+            least_circuit_a?: number | null;
             /** Name */
             name: string;
             /**
@@ -5813,6 +6116,12 @@ export interface components {
              * @default false
              */
             watches_neutral?: boolean;
+            /**
+             * With Heat
+             * @description Of cooling: it runs while the place is heated, so both count.
+             * @default false
+             */
+            with_heat?: boolean;
         };
         /**
          * Load
@@ -5849,6 +6158,18 @@ export interface components {
             horsepower: number | null;
             /** @default other */
             kind: components["schemas"]["LoadKind"];
+            /**
+             * Largest Device A
+             * @description Largest device on its plate. [A]
+             * @default null
+             */
+            largest_device_a: number | null;
+            /**
+             * Least Circuit A
+             * @description Least circuit ampacity on its plate. [A]
+             * @default null
+             */
+            least_circuit_a: number | null;
             /** Name */
             name: string;
             /**
@@ -5885,13 +6206,19 @@ export interface components {
              * @default false
              */
             watches_neutral: boolean;
+            /**
+             * With Heat
+             * @description Of cooling: it runs while the place is heated, so both count.
+             * @default false
+             */
+            with_heat: boolean;
         };
         /**
          * LoadKind
          * @description What a load is, as far as a rule asks. `counted` is a load somebody already calculated.
          * @enum {string}
          */
-        LoadKind: "other" | "counted" | "lighting" | "appliance" | "range" | "dryer" | "heating" | "heat_pump" | "cooling" | "water_heating" | "vehicle" | "hot_tub" | "motor" | "kiln" | "welder" | "sockets" | "shower";
+        LoadKind: "other" | "counted" | "lighting" | "appliance" | "range" | "dryer" | "heating" | "heat_pump" | "cooling" | "water_heating" | "vehicle" | "hot_tub" | "motor" | "kiln" | "welder" | "sockets" | "shower" | "tankless" | "pool_heater";
         /**
          * LoadLibrary
          * @description Loads to choose from: those people kept, and those that come with the program.
@@ -6065,6 +6392,12 @@ export interface components {
             where: string;
         };
         /**
+         * MeasuredOver
+         * @description Over what time the demand of a building was measured.
+         * @enum {string}
+         */
+        MeasuredOver: "year" | "month";
+        /**
          * Metal
          * @description Conductor metal.
          * @enum {string}
@@ -6228,14 +6561,37 @@ export interface components {
          */
         OvercurrentQuestion: {
             /**
+             * @description What it is, if it is alone on its circuit and a motor or a compressor: its device is found by its own rule.
+             * @default null
+             */
+            alone?: components["schemas"]["LoadKind"] | null;
+            /**
              * Continuous A
              * @default 0
              */
             continuous_a?: number;
+            /**
+             * Device Type
+             * @description Kind of device; empty takes the usual one.
+             * @default
+             */
+            device_type?: string;
+            /**
+             * Full Rated
+             * @description Device and enclosure are marked for 100 % continuous load.
+             * @default false
+             */
+            full_rated?: boolean;
             /** @default feeder */
             kind?: components["schemas"]["RunKind"];
             /** Load A */
             load_a: number;
+            /**
+             * Plate Device A
+             * @description Largest device on the plate of a unit. [A]
+             * @default null
+             */
+            plate_device_a?: number | null;
             /**
              * Rulebook
              * @default us-2023
@@ -7033,6 +7389,17 @@ export interface components {
              */
             given_drop_a?: number | null;
             /**
+             * @description Of its equipment ground; empty takes that of the other conductors.
+             * @default null
+             */
+            ground_metal?: components["schemas"]["Metal"] | null;
+            /**
+             * Ground With
+             * @description Its equipment ground is that of this run, in the same pipe.
+             * @default null
+             */
+            ground_with?: string | null;
+            /**
              * Grounded Size
              * @default null
              */
@@ -7100,9 +7467,10 @@ export interface components {
             pipe_size?: string | null;
             /**
              * Power Factor
-             * @default 0.95
+             * @description Of its load; empty takes what is usual.
+             * @default null
              */
-            power_factor?: number;
+            power_factor?: number | null;
             /**
              * @default {
              *       "coil_m": 0,
@@ -7143,6 +7511,12 @@ export interface components {
             target: string;
             /** @default unmarked */
             terminals?: components["schemas"]["Terminals"];
+            /**
+             * Utility Owned
+             * @description Its conductors belong to the utility, which sizes them.
+             * @default false
+             */
+            utility_owned?: boolean;
         };
         /**
          * Run
@@ -7217,6 +7591,17 @@ export interface components {
              */
             given_drop_a: number | null;
             /**
+             * @description Of its equipment ground; empty takes that of the other conductors.
+             * @default null
+             */
+            ground_metal: components["schemas"]["Metal"] | null;
+            /**
+             * Ground With
+             * @description Its equipment ground is that of this run, in the same pipe.
+             * @default null
+             */
+            ground_with: string | null;
+            /**
              * Grounded Size
              * @default null
              */
@@ -7284,9 +7669,10 @@ export interface components {
             pipe_size: string | null;
             /**
              * Power Factor
-             * @default 0.95
+             * @description Of its load; empty takes what is usual.
+             * @default null
              */
-            power_factor: number;
+            power_factor: number | null;
             /**
              * @default {
              *       "coil_m": 0,
@@ -7327,6 +7713,12 @@ export interface components {
             target: string;
             /** @default unmarked */
             terminals: components["schemas"]["Terminals"];
+            /**
+             * Utility Owned
+             * @description Its conductors belong to the utility, which sizes them.
+             * @default false
+             */
+            utility_owned: boolean;
         };
         /**
          * RunKind
@@ -7597,6 +7989,12 @@ export interface components {
              * @default walk
              */
             over?: components["schemas"]["Over"];
+            /**
+             * Over Roof M
+             * @description In the sun over a roof: how high above it; empty where it is not. [m]
+             * @default null
+             */
+            over_roof_m?: number | null;
             /** @default buried */
             place?: components["schemas"]["Place"];
             /**
@@ -7749,6 +8147,12 @@ export interface components {
              * @default walk
              */
             over: components["schemas"]["Over"];
+            /**
+             * Over Roof M
+             * @description In the sun over a roof: how high above it; empty where it is not. [m]
+             * @default null
+             */
+            over_roof_m: number | null;
             /** @default buried */
             place: components["schemas"]["Place"];
             /**
@@ -8300,6 +8704,16 @@ export interface components {
              * @default 30
              */
             ambient_c?: number;
+            /**
+             * In Insulation M
+             * @default 0
+             */
+            in_insulation_m?: number;
+            /**
+             * Laid
+             * @default
+             */
+            laid?: string;
             /** Length M */
             length_m: number;
             /** @default cable */
@@ -8309,8 +8723,18 @@ export interface components {
              * @default 0
              */
             other_carrying?: number;
+            /**
+             * Over Roof M
+             * @default null
+             */
+            over_roof_m?: number | null;
             /** @default indoors */
             place?: components["schemas"]["Place"];
+            /**
+             * Trench Circuits
+             * @default 0
+             */
+            trench_circuits?: number;
         };
         /**
          * StretchPlan
@@ -8420,10 +8844,29 @@ export interface components {
          */
         TapQuestion: {
             /**
-             * End Device A
-             * @description Device or bus rating where the tap ends. [A]
+             * Ambient C
+             * @description Temperature around the wire. [°C]
+             * @default 30
              */
-            end_device_a: number;
+            ambient_c?: number;
+            /**
+             * Carrying
+             * @description Wires that carry current together.
+             * @default 2
+             */
+            carrying?: number;
+            /**
+             * Derating Start
+             * @description Where derating starts; empty as the code is read.
+             * @default null
+             */
+            derating_start?: ("insulation" | "terminals") | null;
+            /**
+             * End Device A
+             * @description Device or bus where the tap ends; 0 where there is no single one. [A]
+             * @default 0
+             */
+            end_device_a?: number;
             /**
              * Feeder Ampacity A
              * @description Ampacity of the larger conductor; 0 if it is not known. [A]
@@ -8433,11 +8876,23 @@ export interface components {
             /** Feeder Device A */
             feeder_device_a: number;
             /**
+             * In Insulation M
+             * @description Length wholly inside thermal insulation. [m]
+             * @default 0
+             */
+            in_insulation_m?: number;
+            /**
              * Insulation
              * @description Empty takes what is usual for the metal and the route.
              * @default null
              */
             insulation?: string | null;
+            /**
+             * Laid
+             * @description How the cable lies, by the code's own letter or number.
+             * @default
+             */
+            laid?: string;
             /** Length M */
             length_m: number;
             /** Load A */
@@ -8445,12 +8900,49 @@ export interface components {
             /** @default copper */
             metal?: components["schemas"]["Metal"];
             /**
+             * @description Empty takes pipe, or cable where the code's wire is mostly cable.
+             * @default null
+             */
+            method?: components["schemas"]["Method"] | null;
+            /**
+             * Other Carrying
+             * @description Carrying wires of other circuits with it.
+             * @default 0
+             */
+            other_carrying?: number;
+            /**
+             * Over Roof M
+             * @description In the sun over a roof: how high above it. [m]
+             * @default null
+             */
+            over_roof_m?: number | null;
+            /**
+             * Pipe Length M
+             * @description Of the whole pipe from can to can; a nipple is derated less. [m]
+             * @default null
+             */
+            pipe_length_m?: number | null;
+            /** @default indoors */
+            place?: components["schemas"]["Place"];
+            /**
              * Rulebook
              * @default us-2023
              */
             rulebook?: string;
+            /**
+             * Sets
+             * @description Sets in parallel, each in a pipe of its own.
+             * @default 1
+             */
+            sets?: number;
             /** @default 75 */
             terminals?: components["schemas"]["Terminals"];
+            /**
+             * Trench Circuits
+             * @description Other circuits in its trench, each in a pipe or cable of its own.
+             * @default 0
+             */
+            trench_circuits?: number;
         };
         /**
          * Terminals

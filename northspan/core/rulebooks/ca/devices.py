@@ -55,7 +55,7 @@ def next_device(amperes: float) -> Step:
 
 
 def counts_continuous(kind: LoadKind, run: RunKind, *, said: bool) -> bool:  # noqa: ARG001 - a question every rulebook is asked
-    """Tell whether a load counts as continuous: it does, unless it is a motor, which has rules of its own.
+    """Tell whether a load counts as continuous: it does, unless it is a motor or the circuit of a range, which have rules of their own.
 
     Parameters
     ----------
@@ -70,7 +70,36 @@ def counts_continuous(kind: LoadKind, run: RunKind, *, said: bool) -> bool:  # n
     ----------
     CE Code 2021, Rule 8-104(3): a calculated load is continuous unless it is shown not to persist.
     """
+    if kind is LoadKind.range and run is RunKind.branch:
+        return False
     return kind is not LoadKind.motor
+
+
+def counted_power(kind: LoadKind, run: RunKind, power_va: float) -> Step | None:
+    """Give what a load counts for on a run where that is not its nameplate. [VA]
+
+    Parameters
+    ----------
+    kind : LoadKind
+        What it is. [-]
+    run : RunKind
+        What it is counted on. [-]
+    power_va : float
+        Its nameplate. [VA]
+
+    References
+    ----------
+    CE Code 2021, Rule 8-300: the branch circuit of a range counts 8 kW, and 40 % of what its rating has above 12 kW.
+
+    Examples
+    --------
+    >>> [counted_power(LoadKind.range, RunKind.branch, va).value for va in (12_000, 14_000, 6000)]
+    [8000.0, 8800.0, 6000.0]
+    """
+    if kind is not LoadKind.range or run is not RunKind.branch:
+        return None
+    words = "branch circuit of a range: 8 kW, and 40 % of what is above 12 kW; never more than its rating"
+    return step("P", words, "min(S, 8000 + 0.4 * max(0, S - 12000))", "W", "Rule 8-300", S=power_va)
 
 
 def device_for_load(load: DesignLoad, kind: RunKind) -> Worked[float]:

@@ -9,10 +9,11 @@ from northspan.core.job import LoadKind
 from northspan.core.rulebooks.protocol import DwellingFacts, MethodLoad
 from northspan.core.worked import Step, Worked, given, ruled, step
 
-METHODS = (("basic", "By floor area, Rule 8-200"),)
+METHODS = (("basic", "By floor area, Rule 8-200"), ("measured", "By its measured demand, Rule 8-106"))
 BLOCK_M2, FIRST_W, BLOCK_W = 90.0, 5000.0, 1000.0
 RANGE_W, RANGE_TO_W = 6000.0, 12_000.0
 LARGE_W = 1500.0
+WHOLE = frozenset({LoadKind.hot_tub, LoadKind.tankless, LoadKind.pool_heater})  # 8-200(1)(a)(v)
 HEAT_WHOLE_W = 10_000.0
 MIN_AREA_M2, LARGE_SERVICE_W, SMALL_SERVICE_W = 80.0, 24_000.0, 14_400.0
 
@@ -29,11 +30,11 @@ def dwelling_loads(facts: DwellingFacts) -> tuple[MethodLoad, ...]:
     Returns
     -------
     tuple of MethodLoad
-        The one method of this code.
+        By floor area; and by the measured demand, if there is one.
 
     References
     ----------
-    CE Code 2021, Rules 8-110, 8-200, 62-118(3); 8-106(3) for heating against cooling.
+    CE Code 2021, Rules 8-110, 8-200, 62-118(3); 8-106(3) for heating against cooling; 8-106(8) for a measured demand.
 
     Examples
     --------
@@ -56,7 +57,17 @@ def dwelling_loads(facts: DwellingFacts) -> tuple[MethodLoad, ...]:
     least = ruled("S_m", "the least", f"{least_w:.0f} W", why, "Rule 8-200(1)(b)", least_w)
     load = step("S_d", "the larger of both", "max(S, S_m)", "W", "Rule 8-200(1)", S=total.value, S_m=least.value)
     neutral = step("S_n", "neutral: what uses it", "S_b + S_r + S_o", "W", "Rule 4-018", S_b=basic, S_r=cooking, S_o=others_neutral)
-    return (MethodLoad("basic", METHODS[0][1], Worked(load.value, (*steps, total, least, load)), Worked(neutral.value, (neutral,))),)
+    basic_method = MethodLoad("basic", METHODS[0][1], Worked(load.value, (*steps, total, least, load)), Worked(neutral.value, (neutral,)))
+    return (basic_method, *_measured(facts))
+
+
+def _measured(facts: DwellingFacts) -> tuple[MethodLoad, ...]:
+    if not facts.measured_va:
+        return ()
+    peak = given("S_m", "highest demand measured over twelve months", facts.measured_va, "W")
+    new = given("S_a", "what is new beside it, by its nameplates", facts.added_va, "W")
+    total = step("S_d", "what was measured, and what is new", "S_m + S_a", "W", "Rule 8-106(8)", S_m=peak.value, S_a=new.value)
+    return (MethodLoad("measured", METHODS[1][1], Worked(total.value, (peak, new, total)), None),)
 
 
 def _basic(facts: DwellingFacts, steps: list[Step]) -> float:
@@ -80,7 +91,8 @@ def _climate(facts: DwellingFacts, steps: list[Step]) -> float:
         heat = less.value
     elif heat:
         steps.append(given("S_h", "heat, whole", heat, "W", "Rule 62-118"))
-    larger = step("S_c", "heat or cooling, which never run together", "max(S_h, S_k)", "W", "Rule 8-106(3)", S_h=heat, S_k=facts.cooling_va)
+    larger = step("S_c", "heat or cooling, which never run together; cooling that runs with the heat counts beside it",
+                  "max(S_h, S_k) + S_t", "W", "Rule 8-106(3)", S_h=heat, S_k=facts.cooling_va, S_t=facts.cooling_with_heat_va)  # fmt: skip
     steps.append(larger)
     return larger.value
 
@@ -102,11 +114,19 @@ def _cooking(facts: DwellingFacts, steps: list[Step]) -> float:
 
 
 def _whole(facts: DwellingFacts, steps: list[Step]) -> float:
-    """Hot tubs and vehicle charging count whole, and not as continuous, in the dwelling's total."""
-    tubs = sum(one.power_va for one in facts.appliances if one.kind is LoadKind.hot_tub)
+    """Heaters without a tank or of pools and tubs, and vehicle charging, count whole, and not as continuous, in the total."""
+    tubs = sum(one.power_va for one in facts.appliances if one.kind in WHOLE)
     cars = sum(facts.vehicles_va)
     if tubs or cars:
-        found = step("S_w", "hot tubs and vehicle charging, whole", "S_t + S_v", "W", "Rule 8-200(1)(a)(v), (vi)", S_t=tubs, S_v=cars)
+        found = step(
+            "S_w",
+            "heaters without a tank or of pools and tubs, and vehicle charging, whole",
+            "S_t + S_v",
+            "W",
+            "Rule 8-200(1)(a)(v), (vi)",
+            S_t=tubs,
+            S_v=cars,
+        )
         steps.append(found)
         return found.value
     return 0.0
@@ -115,7 +135,7 @@ def _whole(facts: DwellingFacts, steps: list[Step]) -> float:
 def _others(facts: DwellingFacts, steps: list[Step]) -> tuple[float, float]:
     """Loads over 1500 W: a quarter of each beside a range; without one 6000 W whole, and a quarter of the rest."""
     ranges = sorted(facts.ranges_va)[:-1]
-    large = [one for one in facts.appliances if one.kind is not LoadKind.hot_tub and one.power_va > LARGE_W]
+    large = [one for one in facts.appliances if one.kind not in WHOLE and one.power_va > LARGE_W]
     total = sum(one.power_va for one in large) + sum(facts.dryers_va) + sum(ranges)
     if not total:
         return 0.0, 0.0

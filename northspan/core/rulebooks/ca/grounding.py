@@ -5,36 +5,36 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from northspan.core.errors import NoSolution, OutsideTable
-from northspan.core.job import Circuit, ElectrodeKind, Grounding, Metal, Status
+from northspan.core.job import Circuit, ElectrodeKind, Grounding, Metal, RunKind, Status, System
 from northspan.core.rulebooks.awg import area_cmil
-from northspan.core.rulebooks.ca.ampacity import held_to, size_ladder, size_name
+from northspan.core.rulebooks.ca.ampacity import held_to, run_ampacity, size_ladder, size_name
 from northspan.core.rulebooks.ca.sources import source
-from northspan.core.rulebooks.protocol import BuildingFacts, DesignLoad, RunFacts, Wire
+from northspan.core.rulebooks.protocol import BuildingFacts, GroundFacts, NeutralFacts, RunFacts, Wire
 from northspan.core.worked import Step, Worked, looked_up, ruled, step
 
 ROD_LENGTH_M, ROD_SPACING_M = 3.0, 3.0
+ENCASED_FROM_A, NEUTRAL_WHOLE_A = 165.0, 200.0
 ONE_ROD_OHM = 0.0  # no resistance makes one rod enough here
 LEAST = {Metal.copper: "6", Metal.aluminum: "4"}
 
 
-def bonding_conductor(device_a: float, metal: Metal, size: str, school: str) -> Worked[str]:
-    """Size the bonding conductor by the device ahead.
+def bonding_conductor(facts: GroundFacts) -> Worked[str]:
+    """Size the bonding conductor by the device ahead, and by the ungrounded conductors where they are larger than it asks.
 
     Parameters
     ----------
-    device_a : float
-        Overcurrent device ahead of the run. [A]
-    metal : Metal
-        Its metal. [-]
-    size : str
-        Size of the ungrounded conductors. [-]
-    school : str
-        "table", or "same" for as large as the ungrounded conductors. [-]
+    facts : GroundFacts
+        Device, metals and sizes. [A]
 
     Raises
     ------
     OutsideTable
         If the device is above the table.
+
+    Notes
+    -----
+    Practitioners differ where the ungrounded conductors are larger than the device asks: by the device alone, or by their
+    ampacity as well since the table's head names both. The larger is taken unless the call says otherwise.
 
     References
     ----------
@@ -42,66 +42,112 @@ def bonding_conductor(device_a: float, metal: Metal, size: str, school: str) -> 
 
     Examples
     --------
-    >>> [bonding_conductor(a, Metal.copper, "1", "table").value for a in (60, 61, 100, 101)]
+    >>> [bonding_conductor(GroundFacts(a, Metal.copper, "1", "1")).value for a in (60, 61, 100, 101)]
     ['10', '8', '8', '6']
+    >>> [bonding_conductor(GroundFacts(60, Metal.copper, "6", "1/0", raised=by)).value for by in ("larger", "device")]
+    ['6', '10']
     """
+    size, lines = facts.size, facts.lines or facts.metal
+    counted, steps = facts.device_a, []
+    if facts.raised == "larger" and area_cmil(size) > area_cmil(facts.least_size):
+        carries = source(lines).number(size, "c75")
+        steps.append(looked_up("I_u", f"ampacity of the ungrounded {size_name(size)}, larger than the device asks", carries, "A",
+                               source(lines).citation, row=size, column="75 °C"))  # fmt: skip
+        counted = max(counted, carries)
     rows = source("bonding")
-    row = next((key for key in rows.rows if device_a <= float(key)), None)
+    row = next((key for key in rows.rows if counted <= float(key)), None)
     if row is None:
-        raise OutsideTable("Table 16", f"a {device_a:.0f} A device", "it ends at 2000 A here")
-    found = rows.text(row, metal)
-    words = f"bonding conductor for a {device_a:.0f} A device"
-    shown = looked_up("G_t", words, found, "", "Table 16", row=f"up to {row} A", column=metal)
-    if school == "same":
-        return Worked(size, (shown, ruled("G", "bonding conductor", size, "your call: as large as the ungrounded conductors", "your call")))
-    if area_cmil(found) > area_cmil(size):
+        raise OutsideTable("Table 16", f"{counted:.0f} A", "it ends at 2000 A here")
+    found = rows.text(row, facts.metal)
+    words = f"bonding conductor for {counted:.0f} A"
+    steps.append(looked_up("G_t", words, found, "", "Table 16", row=f"up to {row} A", column=facts.metal))
+    same_metal = lines is facts.metal
+    if facts.school == "same" and same_metal:
+        return Worked(
+            size, (*steps, ruled("G", "bonding conductor", size, "your call: as large as the ungrounded conductors", "your call"))
+        )
+    if area_cmil(found) > area_cmil(size) and (same_metal or facts.metal is Metal.copper):
         why = "need not be larger than the ungrounded conductors"
-        return Worked(size, (shown, ruled("G", "bonding conductor", size, why, "Rule 10-614")))
-    return Worked(found, (shown,))
+        return Worked(size, (*steps, ruled("G", "bonding conductor", size, why, "Rule 10-614")))
+    return Worked(found, tuple(steps))
 
 
-def grounded_minimum(load: DesignLoad, device_a: float, wire: Wire, terminal_c: float, sets: int) -> Worked[str]:
-    """Find the smallest neutral: for its own load, and able to carry a fault.
+def grounded_minimum(facts: NeutralFacts) -> Worked[str]:
+    """Find the smallest neutral: for its own load, derated like the others, and able to carry a fault.
 
     Parameters
     ----------
-    load : DesignLoad
-        With the largest unbalance. [A]
-    device_a : float
-        Overcurrent device of the run. [A]
-    wire : Wire
-        The ungrounded conductor. [-]
-    terminal_c : float
-        What the terminals stand. [°C]
-    sets : int
-        Sets in parallel. [-]
+    facts : NeutralFacts
+        Its load, its device, the ungrounded conductor, and where it lies. [A]
 
     Raises
     ------
     NoSolution
         If no size carries the neutral's load.
 
+    Notes
+    -----
+    One as large as the ungrounded conductors, that carries no more than they, is always large enough: what they may be
+    short by, it may.
+
     References
     ----------
-    CE Code 2021, Rules 4-018 and 10-210.
+    CE Code 2021, Rules 4-018 (70 % of what is above 200 A) and 10-210.
     """
-    floor = bonding_conductor(device_a, wire.metal, size_ladder(wire.metal)[-1], "table").value
-    ladder = size_ladder(wire.metal)
+    wire, load, metal = facts.wire, facts.load, facts.wire.metal
+    largest = size_ladder(metal)[-1]
+    floor = bonding_conductor(GroundFacts(facts.device_a, metal, largest, largest)).value
+    floor = min(floor, wire.size, key=area_cmil)
+    ladder = size_ladder(metal)
     start = ladder.index(floor) if floor in ladder else 0
+    counted: list[Step] = [step("I_g", "largest unbalance in the neutral", "I_u", "A", "Rule 4-018", I_u=load.neutral_a)]
+    if load.neutral_a > NEUTRAL_WHOLE_A and facts.system is System.split_phase and facts.kind in {RunKind.feeder, RunKind.service}:
+        words = "of it 200 A whole, and 70 % of the rest"
+        counted.append(step("I_h", words, "200 + 0.7 * (I_g - 200)", "A", "Rule 4-018(3)", I_g=load.neutral_a))
+    amperes = counted[-1].value
+    lowest = looked_up("N_f", "not smaller than the bonding conductor", floor, "", "Rule 10-210", row=floor, column=metal)
     for size in ladder[start:]:
-        held = held_to(Wire(size, wire.metal, wire.insulation), terminal_c)
-        if held.value * sets >= load.neutral_a:
+        held = _neutral_carries(facts, size)
+        enough = held.value * facts.sets >= amperes - 1e-9
+        if enough or (size == wire.size and 0 < load.neutral_a <= load.total_a + 1e-9):
             break
     else:
-        raise NoSolution("neutral", f"every {wire.metal} size for {load.neutral_a:.0f} A")
-    return Worked(
-        size,
-        (
-            step("I_g", "largest unbalance in the neutral", "I_u", "A", "Rule 4-018", I_u=load.neutral_a),
-            looked_up("N_f", "not smaller than the bonding conductor", floor, "", "Rule 10-210", row=floor, column=wire.metal),
-            looked_up("N_m", "smallest neutral", size, "", held.citation, row=size, column=f"{terminal_c:.0f} °C"),
-        ),
-    )
+        raise NoSolution("neutral", f"every {metal} size from {size_name(floor)} up for {amperes:.0f} A")
+    last = looked_up("N_m", "smallest neutral", size, "", held.citation, row=size, column=f"{facts.terminals_c:.0f} °C")
+    if not enough:
+        last = ruled(
+            "N_m", "smallest neutral", size, "as large as the ungrounded conductors, and it carries no more than they", "Rule 4-018"
+        )
+    return Worked(size, (*counted, lowest, held, last))
+
+
+def _neutral_carries(facts: NeutralFacts, size: str) -> Step:
+    wire = Wire(size, facts.wire.metal, facts.wire.insulation)
+    if not facts.segments:
+        return held_to(wire, facts.terminals_c)
+    worked = run_ampacity(wire, facts.segments, facts.carrying, facts.terminals_c, facts.start)
+    return next((one for one in reversed(worked.steps) if one.symbol == "I_a"), worked.steps[-1])
+
+
+def grounding_open(building: BuildingFacts) -> Worked[frozenset[Grounding]]:
+    """List how a feed may ground another building.
+
+    Parameters
+    ----------
+    building : BuildingFacts
+        The building. [-]
+
+    References
+    ----------
+    CE Code 2021, Rule 10-208: the neutral grounded again there; or, except where livestock is housed, a bonding conductor
+    comes along and the neutral stays isolated.
+    """
+    again, along = Grounding.legacy_three_wire, Grounding.equipment_ground
+    if building.animals:
+        why = "livestock is housed there: a bonding conductor with an isolated neutral is not open to it"
+        return Worked(frozenset({again}), (ruled("G", "grounding", "the neutral grounded again", why, "Rule 10-208"),))
+    why = "the neutral grounded again there, or a bonding conductor and an isolated neutral; never both"
+    return Worked(frozenset({again, along}), (ruled("G", "grounding", "either way", why, "Rule 10-208"),))
 
 
 def bond_here(*, first_disconnect: bool, building: BuildingFacts) -> Worked[str]:
@@ -125,12 +171,10 @@ def bond_here(*, first_disconnect: bool, building: BuildingFacts) -> Worked[str]
         return Worked("bonded", (ruled("bond", words, "bonded here", why, "Rule 10-210"),))
     supply = building.supply
     regrounded = building.detached and supply is not None and supply.grounding is Grounding.legacy_three_wire
-    if regrounded and not building.animals:
+    if regrounded:
         why = "no bonding conductor comes along: the neutral is grounded again here"
         return Worked("bonded", (ruled("bond", words, "bonded here", why, "Rule 10-208"),))
     why = "a bonding conductor comes along, so the neutral stays isolated; both would put neutral current on metal"
-    if regrounded:
-        why = "animals feel what people do not: the neutral stays isolated, and a bonding conductor must come along"
     return Worked("separate", (ruled("bond", words, "kept apart", why, "Rule 10-208"),))
 
 
@@ -200,20 +244,43 @@ def electrodes_needed(building: BuildingFacts) -> Worked[bool]:
     return Worked(True, (need, ruled("n_r", "rods", "two", "rods always two, whatever one of them measures", "Rule 10-102(3)", 2.0)))
 
 
-def electrode_conductor(metal: Metal) -> Worked[str]:
-    """Size the grounding conductor: one least size for all.
+def electrode_conductor(kind: ElectrodeKind, supply: Wire | None, metal: Metal, sets: int = 1) -> Worked[str]:
+    """Size the grounding conductor: one least size for all, a larger one to an electrode in concrete behind a large service.
 
     Parameters
     ----------
+    kind : ElectrodeKind
+        What it goes to. [-]
+    supply : Wire or None
+        Largest ungrounded supply conductor, if it is known. [-]
     metal : Metal
         Its metal. [-]
+    sets : int
+        Supply conductors in parallel, whose ampacities are added. [-]
 
     References
     ----------
-    CE Code 2021, Rule 10-114.
+    CE Code 2021, Rule 10-114; Table 43 for an electrode in concrete, in copper.
+
+    Examples
+    --------
+    >>> wires = [Wire(size, Metal.copper, "RW90") for size in ("1/0", "2/0", "4/0")]
+    >>> [electrode_conductor(ElectrodeKind.concrete_encased, wire, Metal.copper).value for wire in wires]
+    ['6', '3', '2']
     """
     why = "no larger one is asked for; larger where it may be hurt"
-    return Worked(LEAST[metal], (ruled("E", "grounding conductor", size_name(LEAST[metal]), why, "Rule 10-114"),))
+    least = ruled("E", "grounding conductor", size_name(LEAST[metal]), why, "Rule 10-114")
+    if kind is not ElectrodeKind.concrete_encased or supply is None:
+        return Worked(LEAST[metal], (least,))
+    carries = source(supply.metal).number(supply.size, "c75")
+    total = step("I_u", "ampacity of the supply conductors", "n * I_t", "A", source(supply.metal).citation, n=float(sets), I_t=carries)
+    if total.value <= ENCASED_FROM_A + 1e-9:
+        return Worked(LEAST[metal], (total, least))
+    rows = source("encased")
+    row = next((key for key, one in rows.rows.items() if not one["up_to_a"] or total.value <= float(one["up_to_a"])), "")
+    size = rows.text(row, metal)
+    found = looked_up("E", "conductor to an electrode in concrete", size, "", "Table 43", row=row, column=metal)
+    return Worked(size, (total, found))
 
 
 def electrode_rules(building: BuildingFacts) -> Worked[str]:

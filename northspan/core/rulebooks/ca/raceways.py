@@ -5,7 +5,7 @@ from __future__ import annotations
 from functools import lru_cache
 
 from northspan.core.job import Metal, Method, Segment, Surface
-from northspan.core.rulebooks.awg import alternating_ohm_m, reactance_ohm_m, resistance_ohm_m
+from northspan.core.rulebooks.awg import CMIL_M2, alternating_ohm_m, area_cmil, reactance_ohm_m, resistance_ohm_m
 from northspan.core.rulebooks.ca.ampacity import RACEWAYS, size_name
 from northspan.core.rulebooks.ca.sources import source
 from northspan.core.rulebooks.protocol import Impedance, PipeSize
@@ -16,6 +16,7 @@ BEND_RADIUS_MM = {"16": 102, "21": 114, "27": 146, "35": 184, "41": 210, "53": 2
                   "129": 610, "155": 762}  # fmt: skip
 IN_STEEL = 1.25  # what a steel pipe around the wires adds to their reactance
 _STEEL = frozenset({Method.emt, Method.rmc})
+ARMOURED = frozenset({"TECK90", "AC90"})
 QUICK_OHM_MM2_M = {Metal.copper: 0.0214, Metal.aluminum: 0.0352}  # at 75 °C
 _PHYSICS = "IEC 60287-1-1, at 75 °C"
 
@@ -111,6 +112,22 @@ def wire_area(size: str, insulation: str) -> Step:
     )
 
 
+def bare_area(size: str) -> Step:
+    """Work the area over the strands of a bare conductor: a third more than its metal. [mm²]
+
+    Parameters
+    ----------
+    size : str
+        AWG or kcmil. [-]
+
+    References
+    ----------
+    The circle around concentric strands; CE Code 2021, Table D5.
+    """
+    metal_mm2 = area_cmil(size) * CMIL_M2 * 1e6
+    return step("a", f"{size_name(size)}, bare: over its strands", "1.33 * A", "mm²", "concentric strands", A=metal_mm2)
+
+
 @lru_cache(maxsize=256)
 def pipes(method: Method, wires: int) -> tuple[PipeSize, ...]:
     """List the pipes of a method, smallest first, with the share that may be filled.
@@ -142,13 +159,15 @@ def pipes(method: Method, wires: int) -> tuple[PipeSize, ...]:
     )
 
 
-def cover(segment: Segment) -> Worked[float | None]:
+def cover(segment: Segment, insulation: str = "") -> Worked[float | None]:
     """Give the least cover over a buried stretch. [m]
 
     Parameters
     ----------
     segment : Segment
         The stretch. [-]
+    insulation : str
+        Kind of cable: an armoured one lies shallower than a bare sheath. [-]
 
     References
     ----------
@@ -158,9 +177,13 @@ def cover(segment: Segment) -> Worked[float | None]:
     --------
     >>> [round(cover(Segment(length_m=9, method=m)).value, 2) for m in (Method.pvc40, Method.direct_burial)]
     [0.45, 0.6]
+    >>> cover(Segment(length_m=9, method=Method.direct_burial), "TECK90").value
+    0.45
     """
     rows = source("cover")
     column = {Method.direct_burial: "direct_burial", Method.pvc40: "pipe", Method.rmc: "pipe"}.get(segment.method, "")
+    if column == "direct_burial" and insulation in ARMOURED:
+        column = "armoured"
     if not column or segment.surface is Surface.under_building or not rows.has(segment.surface, column):
         why = "the table has no figure for this method there"
         return Worked(None, (ruled("c", "least cover", "no figure", why, "Table 53"),))

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+
 from northspan.core.job import (
     Circuit,
     Earthing,
@@ -33,12 +35,15 @@ from northspan.core.rulebooks.protocol import (
     DesignLoad,
     Dialect,
     DwellingFacts,
+    GroundFacts,
     Guard,
     Impedance,
     LengthUnit,
     MethodLoad,
+    NeutralFacts,
     PipeSize,
     RunFacts,
+    SecondaryFacts,
     TapFacts,
     TransformerFacts,
     Wire,
@@ -74,6 +79,7 @@ _COLORS = {
     Circuit.two_wire_neutral: (("line 1", "black"), ("neutral", "white"), ("ground", "green")),
 }
 _CITATIONS = {
+    "plate": "Rule 28-702",
     "new_three_wire": "Rule 10-208",
     "legacy_three_wire": "Rule 10-208",
     "full_rated": "Rule 8-104(5)",
@@ -113,8 +119,10 @@ class CaRulebook:
     id = "ca-2021"
     title = "Canadian rules, CE Code 2021"
     usual_v = 240.0
+    usual_power_factor = 0.95
     usual_system = System.split_phase
     loop = None
+    main_protects = True
     frequency_hz = 60.0
     length = LengthUnit("m", 1.0, "km")
     dialect = Dialect(
@@ -138,6 +146,10 @@ class CaRulebook:
     def metals(self) -> tuple[Metal, ...]:
         """List the conductor metals."""
         return (Metal.copper, Metal.aluminum)
+
+    def metal_name(self, metal: Metal) -> str:
+        """Name a metal as the trade does."""
+        return self.dialect.aluminum if metal is Metal.aluminum else metal.value
 
     def methods(self) -> tuple[tuple[Method, str], ...]:
         """List the wiring methods with their names."""
@@ -240,7 +252,11 @@ class CaRulebook:
 
     def calls_left_out(self) -> frozenset[str]:
         """Name the calls that this code does not leave open."""
-        return north_american.CALLS_LEFT_OUT
+        return north_american.CALLS_LEFT_OUT - {"bonding_raised"} | {"vehicle_pool"}
+
+    def usual_schools(self) -> Mapping[str, str]:
+        """Name the schools taken here when nobody decided, where they are not the usual ones."""
+        return {"derating_start": "terminals"}
 
     def cite(self, topic: str) -> str:
         """Cite the rule on a topic."""
@@ -278,8 +294,17 @@ class CaRulebook:
         """Give what the largest motor adds, as a share of its current, and the rule."""
         return 0.25, "Rule 28-108"
 
-    def motor_device(self, current_a: float) -> Worked[float]:
+    def motor_kinds(self) -> frozenset[LoadKind]:
+        """List the kinds of loads that are driven by motors and counted so; the others count as continuous, which is as much."""
+        return frozenset({LoadKind.motor})
+
+    def counted_power(self, kind: LoadKind, run: RunKind, power_va: float) -> Step | None:
+        """Give what a load counts for on a run where that is not its nameplate. [VA]"""
+        return devices.counted_power(kind, run, power_va)
+
+    def motor_device(self, current_a: float, kind: LoadKind = LoadKind.motor) -> Worked[float]:
         """Find the largest breaker of a motor's circuit. [A]"""
+        del kind
         return devices.motor_device(current_a)
 
     def welder_factor(self, duty_percent: float) -> Step:
@@ -296,6 +321,10 @@ class CaRulebook:
         """List the methods for a dwelling's load with their names."""
         return dwelling.METHODS
 
+    def pooled_methods(self) -> frozenset[str]:
+        """List the methods that pool loads, with vehicle charging inside or outside the pool as a call."""
+        return frozenset()
+
     def new_dwelling_methods(self) -> tuple[str, ...]:
         """List the methods for a dwelling that is new."""
         return ("basic",)
@@ -311,7 +340,7 @@ class CaRulebook:
     def supply_side_jumper(self, wire: Wire, sets: int, metal: Metal) -> Worked[str]:
         """Size the system bonding jumper: by the ampacity of the supply conductors."""
         ampacity = sets * source(wire.metal).number(wire.size, "c75")
-        return grounding.bonding_conductor(ampacity, metal, wire.size, "table")
+        return grounding.bonding_conductor(GroundFacts(ampacity, metal, wire.size, wire.size, lines=wire.metal))
 
     def source_share(self, kind: SourceKind) -> tuple[float, str]:
         """Give how much of its nameplate current the conductors from a source carry; 0 where they follow the load."""
@@ -375,17 +404,13 @@ class CaRulebook:
         """Give a conductor's area. [m²]"""
         return awg.area_cmil(size) * awg.CMIL_M2
 
-    def equipment_ground(self, device_a: float, metal: Metal, least_size: str, size: str, school: str) -> Worked[str]:
-        """Size the bonding conductor; it follows the device, not conductors raised for drop."""
-        del least_size  # asked of every rulebook; here the device alone decides
-        return grounding.bonding_conductor(device_a, metal, size, school)
+    def equipment_ground(self, facts: GroundFacts) -> Worked[str]:
+        """Size the bonding conductor."""
+        return grounding.bonding_conductor(facts)
 
-    def grounded_minimum(
-        self, load: DesignLoad, device_a: float, wire: Wire, terminals_c: float, *, sets: int = 1, on_supply: bool = False
-    ) -> Worked[str]:
+    def grounded_minimum(self, facts: NeutralFacts) -> Worked[str]:
         """Find the smallest neutral."""
-        del on_supply  # one rule for both sides of the first device
-        return grounding.grounded_minimum(load, device_a, wire, terminals_c, sets)
+        return grounding.grounded_minimum(facts)
 
     def dwelling_loads(self, facts: DwellingFacts) -> tuple[MethodLoad, ...]:
         """Work the load of a dwelling. [W]"""
@@ -398,6 +423,10 @@ class CaRulebook:
     def tap(self, facts: TapFacts, metal: Metal, insulation: str, terminals_c: float) -> Worked[tuple[str, str]]:
         """Size a tap; gives the size and the name of the rule."""
         return taps.feeder_tap(facts, metal, insulation, terminals_c)
+
+    def secondary_share(self, facts: SecondaryFacts) -> Worked[float]:
+        """Choose the rule for a transformer's secondary conductors. [A]"""
+        return taps.secondary_share(facts)
 
     def tap_lengths(self) -> tuple[float, ...]:
         """List the lengths at which the tap rules end. [m]"""
@@ -450,6 +479,10 @@ class CaRulebook:
     def wire_area(self, size: str, insulation: str) -> Step:
         """Look up a wire's area. [mm²]"""
         return raceways.wire_area(size, insulation)
+
+    def bare_area(self, size: str) -> Step:
+        """Work the area over the strands of a bare conductor. [mm²]"""
+        return raceways.bare_area(size)
 
     def pipes(self, method: Method, wires: int, length_m: float | None = None) -> tuple[PipeSize, ...]:
         """List pipes of a method; a short one has no rule of its own here."""
@@ -519,8 +552,8 @@ class CaRulebook:
 
     def cover(self, segment: Segment, run: RunFacts, device_a: float | None) -> Worked[float | None]:
         """Give the least cover. [m]"""
-        del run, device_a
-        return raceways.cover(segment)
+        del device_a
+        return raceways.cover(segment, run.insulation)
 
     def bond_here(self, *, first_disconnect: bool, building: BuildingFacts) -> Worked[str]:
         """Decide on the bond in an enclosure."""
@@ -531,9 +564,18 @@ class CaRulebook:
         del building
         return grounding.wires_to(run)
 
+    def grounding_open(self, building: BuildingFacts) -> Worked[frozenset[Grounding]]:
+        """List how a new feed may ground another building."""
+        return grounding.grounding_open(building)
+
+    def may_feed_three_wires(self) -> bool:
+        """Tell whether a new feed may bring no ground and ground its neutral again: one of two lawful ways."""
+        return True
+
     def may_ground_again(self, building: BuildingFacts) -> bool:
         """Say whether a feed may leave out the bonding conductor and ground the neutral again: not where animals live, Rule 10-208."""
-        return not building.animals
+        del building
+        return True
 
     def building_disconnect(self, building: BuildingFacts, main_a: float | None) -> Worked[float]:
         """Give the least rating of a building's disconnect. [A]"""
@@ -545,10 +587,12 @@ class CaRulebook:
         del school
         return grounding.electrodes_needed(building)
 
-    def electrode_conductor(self, kind: ElectrodeKind, supply: Wire | None, metal: Metal, *, goes_on: bool = False) -> Worked[str]:
-        """Size the grounding conductor."""
-        del kind, supply, goes_on
-        return grounding.electrode_conductor(metal)
+    def electrode_conductor(
+        self, kind: ElectrodeKind, supply: Wire | None, metal: Metal, *, sets: int = 1, goes_on: bool = False
+    ) -> Worked[str]:
+        """Size the conductor to an electrode."""
+        del goes_on
+        return grounding.electrode_conductor(kind, supply, metal, sets)
 
     def electrode_rules(self, building: BuildingFacts) -> Worked[str]:
         """Say how electrodes go in and are joined."""

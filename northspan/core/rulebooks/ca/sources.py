@@ -19,6 +19,7 @@ FILES = {
     "insulation": "2021_19_insulation.csv",
     "welders": "2021_42-006_welders.csv",
     "motors": "2021_45_motors.csv",
+    "encased": "2021_43_encased.csv",
     "cover": "2021_53_cover.csv",
 }
 

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from northspan.core.errors import NoSolution
 from northspan.core.job import Metal
-from northspan.core.rulebooks.ca.ampacity import held_to, size_ladder
-from northspan.core.rulebooks.protocol import TapFacts, Wire
+from northspan.core.rulebooks.ca.ampacity import held_to, run_ampacity, size_ladder, size_name
+from northspan.core.rulebooks.protocol import SecondaryFacts, TapFacts, Wire
 from northspan.core.worked import Margin, Step, Worked, at_most, given, ruled, step
 
 SHORT_M, LONG_M = 3.0, 7.5
@@ -49,6 +49,34 @@ def tap_share(length_m: float, feeder_device_a: float, feeder_ampacity_a: float)
     return Worked(share.value, (named, share))
 
 
+def secondary_share(facts: SecondaryFacts) -> Worked[float]:
+    """Say what a transformer's secondary conductors must carry of the primary's device. [A]
+
+    Parameters
+    ----------
+    facts : SecondaryFacts
+        Length, device on the primary, voltages. [m, A, V]
+
+    Returns
+    -------
+    Worked of float
+        What they must carry, with the limit of their length.
+
+    References
+    ----------
+    CE Code 2021, Rule 14-100(b) and (c), read through the windings; their device stands where they end.
+
+    Examples
+    --------
+    >>> round(secondary_share(SecondaryFacts(7.0, 70, 480, 240)).value, 1), secondary_share(SecondaryFacts(3.0, 70, 480, 240)).value
+    (46.7, 0.0)
+    """
+    through = facts.primary_device_a * facts.primary_v / facts.secondary_v
+    share = tap_share(min(facts.length_m, LONG_M), through, 0.0)
+    words = "From the transformer to a device"
+    return Worked(share.value, share.steps, (at_most("secondary", words, facts.length_m, LONG_M, "m", "Rule 14-100(c)"),))
+
+
 def feeder_tap(facts: TapFacts, metal: Metal, insulation: str, terminals_c: float) -> Worked[tuple[str, str]]:
     """Size a tap by the rule for its length.
 
@@ -74,20 +102,33 @@ def feeder_tap(facts: TapFacts, metal: Metal, insulation: str, terminals_c: floa
     """
     named = tap_share(facts.length_m, facts.feeder_device_a, facts.feeder_ampacity_a)
     rule = named.steps[0]
-    opening = (*named.steps, given("I_e", "device where it ends", facts.end_device_a, "A"))
+    end = given("I_e", "device where it ends", facts.end_device_a, "A")
+    if not facts.end_device_a:
+        if facts.length_m > SHORT_M + 1e-9:
+            raise NoSolution("tap", "the rule for 7.5 m, which wants one device where it ends; keep it to 3 m, or end it in one device")
+        why = "several devices where it ends: its load decides, and it stays within 3 m and enclosed"
+        end = ruled("I_e", "device where it ends", "no single one", why, "Rule 14-100(b)")
+    opening = (*named.steps, end)
     for size in size_ladder(metal):
-        held = held_to(Wire(size, metal, insulation), terminals_c)
+        held = _carries(facts, Wire(size, metal, insulation), terminals_c)
         margins = _margins(facts, named.value, held, rule.citation)
         if all(margin.holds for margin in margins):
             return Worked((size, rule.result), (*opening, held), margins)
-    raise NoSolution("tap", f"every {metal} size for {max(facts.end_device_a, named.value):.0f} A")
+    largest = size_name(size_ladder(metal)[-1])
+    raise NoSolution("tap", f"every {metal} {insulation} size up to {largest} for {max(facts.end_device_a, named.value):.0f} A")
+
+
+def _carries(facts: TapFacts, wire: Wire, terminals_c: float) -> Step:
+    if not facts.segments:
+        return held_to(wire, terminals_c)
+    worked = run_ampacity(wire, facts.segments, facts.carrying, terminals_c, facts.start)
+    return next(one for one in reversed(worked.steps) if one.symbol == "I_a")
 
 
 def _margins(facts: TapFacts, share_a: float, held: Step, citation: str) -> tuple[Margin, ...]:
-    found = [
-        at_most("load", "Load", facts.load_a, held.value, "A", citation),
-        at_most("end", "Device where it ends", facts.end_device_a, held.value, "A", citation),
-    ]
+    found = [at_most("load", "Load", facts.load_a, held.value, "A", citation)]
+    if facts.end_device_a:
+        found.append(at_most("end", "Device where it ends", facts.end_device_a, held.value, "A", citation))
     if share_a:
         found.append(at_most("share", "A third of the larger conductor", share_a, held.value, "A", citation))
     return tuple(found)

@@ -115,19 +115,22 @@ def electrodes_needed(building: BuildingFacts) -> Worked[bool]:
     return Worked(True, (need, ruled("n_r", "rods", words, "its resistance decides, not a number of rods", "542.2", count)))
 
 
-def electrode_conductor(line_size: str) -> Worked[str]:
+def electrode_conductor(line_size: str, sets: int = 1) -> Worked[str]:
     """Size the conductor to an electrode.
 
     Parameters
     ----------
     line_size : str
         Size of the line conductors of the supply. [mm²]
+    sets : int
+        Of them in parallel, whose areas are added. [-]
 
     References
     ----------
     BS 7671:2018, 542.3.
     """
-    return earthing_conductor(BondingFacts(Earthing.tt, line_size, line_size, ()))
+    together = f"{sets * float(line_size):g}"
+    return earthing_conductor(BondingFacts(Earthing.tt, together, together, ()))
 
 
 def electrode_rules(building: BuildingFacts) -> Worked[str]:

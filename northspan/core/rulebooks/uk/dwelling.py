@@ -8,11 +8,11 @@ from northspan.core.job import LoadKind
 from northspan.core.rulebooks.protocol import DwellingFacts, MethodLoad
 from northspan.core.worked import Step, Worked, given, step
 
-METHODS = (("diversity", "After diversity, circuit by circuit"),)
+METHODS = (("diversity", "After diversity, circuit by circuit"), ("measured", "By its measured demand"))
 COOKING_FIRST_VA = 2300.0  # 10 A
 HEAT_FIRST_VA = 2300.0  # 10 A
 _GUIDE = "guide, household"
-_WHOLE = frozenset({LoadKind.hot_tub, LoadKind.water_heating, LoadKind.kiln, LoadKind.counted})
+_WHOLE = frozenset({LoadKind.hot_tub, LoadKind.water_heating, LoadKind.tankless, LoadKind.pool_heater, LoadKind.kiln, LoadKind.counted})
 
 
 @lru_cache(maxsize=256)
@@ -27,7 +27,7 @@ def dwelling_loads(facts: DwellingFacts) -> tuple[MethodLoad, ...]:
     Returns
     -------
     tuple of MethodLoad
-        The one method; the code asks for diversity and leaves the figures to guides (311.1).
+        After diversity, and by the measured demand if there is one; the code asks for diversity and leaves the figures to guides (311.1).
 
     References
     ----------
@@ -52,7 +52,17 @@ def dwelling_loads(facts: DwellingFacts) -> tuple[MethodLoad, ...]:
     ]
     names = {f"S_{i}": part for i, part in enumerate(parts, 1)}
     total = step("S", "all of it, after diversity", " + ".join(names), "VA", "311.1", **names)
-    return (MethodLoad("diversity", METHODS[0][1], Worked(total.value, (*steps, total)), Worked(total.value, (total,))),)
+    by_circuits = MethodLoad("diversity", METHODS[0][1], Worked(total.value, (*steps, total)), Worked(total.value, (total,)))
+    return (by_circuits, *_measured(facts))
+
+
+def _measured(facts: DwellingFacts) -> tuple[MethodLoad, ...]:
+    if not facts.measured_va:
+        return ()
+    peak = given("S_m", "highest demand as measured", facts.measured_va, "VA")
+    new = given("S_a", "what is new beside it, by its rating", facts.added_va, "VA")
+    total = step("S", "what was measured, and what is new", "S_m + S_a", "VA", "311.1", S_m=peak.value, S_a=new.value)
+    return (MethodLoad("measured", METHODS[1][1], Worked(total.value, (peak, new, total)), None),)
 
 
 def _lighting(facts: DwellingFacts, steps: list[Step]) -> float:
@@ -90,7 +100,7 @@ def _showers(facts: DwellingFacts, steps: list[Step]) -> float:
 
 
 def _heating(facts: DwellingFacts, steps: list[Step]) -> float:
-    heat = max(facts.heating_va + facts.heat_pump_va, facts.cooling_va)
+    heat = max(facts.heating_va + facts.heat_pump_va, facts.cooling_va) + facts.cooling_with_heat_va
     if not heat:
         return 0.0
     words = "heating or cooling: 10 A and half of the rest"

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from math import sqrt
 
 from northspan.core.errors import NoSolution, OutsideTable
@@ -33,12 +34,15 @@ from northspan.core.rulebooks.protocol import (
     DesignLoad,
     Dialect,
     DwellingFacts,
+    GroundFacts,
     Guard,
     Impedance,
     LengthUnit,
     MethodLoad,
+    NeutralFacts,
     PipeSize,
     RunFacts,
+    SecondaryFacts,
     TapFacts,
     TransformerFacts,
     Wire,
@@ -87,7 +91,18 @@ GROUNDINGS = (
     (Grounding.island, "stays at the near end; an electrode at the far end"),
 )
 _LEFT_OUT = frozenset(
-    {"metal", "dwelling_allowance", "rounding", "derating_start", "equipment_ground", "rods", "legacy_feed", "water_conductor"}
+    {
+        "metal",
+        "bonding_raised",
+        "vehicle_pool",
+        "dwelling_allowance",
+        "rounding",
+        "derating_start",
+        "equipment_ground",
+        "rods",
+        "legacy_feed",
+        "water_conductor",
+    }
 )
 
 
@@ -97,7 +112,9 @@ class UkRulebook:
     id = "uk-2022"
     title = "British rules, BS 7671:2018 with Amendment 2:2022"
     usual_v = 230.0
+    usual_power_factor = 1.0
     usual_system = System.single_phase
+    main_protects = False  # the main switch of a consumer unit is no device
     frequency_hz = 50.0
     length = LengthUnit("m", 1.0, "km")
     dialect: Dialect = DIALECT
@@ -109,6 +126,10 @@ class UkRulebook:
     def metals(self) -> tuple[Metal, ...]:
         """List the conductor metals: copper, as in dwellings."""
         return (Metal.copper,)
+
+    def metal_name(self, metal: Metal) -> str:
+        """Name a metal as the trade does."""
+        return self.dialect.aluminum if metal is Metal.aluminum else metal.value
 
     def methods(self) -> tuple[tuple[Method, str], ...]:
         """List the wiring methods with their names."""
@@ -206,6 +227,10 @@ class UkRulebook:
         """Name the calls that this code does not leave open."""
         return _LEFT_OUT
 
+    def usual_schools(self) -> Mapping[str, str]:
+        """Name the schools taken here when nobody decided, where they are not the usual ones."""
+        return {"generator_neutral": "switched"}
+
     def cite(self, topic: str) -> str:
         """Cite the regulation on a topic."""
         return CITATIONS[topic]
@@ -247,8 +272,18 @@ class UkRulebook:
         """Give what the largest motor adds, as a share of its current: nothing here."""
         return 0.0, "552.1"
 
-    def motor_device(self, current_a: float) -> Worked[float]:
+    def motor_kinds(self) -> frozenset[LoadKind]:
+        """List the kinds of loads that are driven by motors."""
+        return frozenset({LoadKind.motor})
+
+    def counted_power(self, kind: LoadKind, run: RunKind, power_va: float) -> Step | None:
+        """Give what a load counts for on a run where that is not its rating: it always is. [VA]"""
+        del kind, run, power_va
+        return None
+
+    def motor_device(self, current_a: float, kind: LoadKind = LoadKind.motor) -> Worked[float]:
         """Find the device of a motor's circuit: a type C breaker that lets it start. [A]"""
+        del kind
         shown = given("I_b", "design current of the motor", current_a, "A", "552.1")
         device = devices.next_device(current_a, "C")
         return Worked(device.value, (shown, device))
@@ -264,6 +299,10 @@ class UkRulebook:
     def dwelling_methods(self) -> tuple[tuple[str, str], ...]:
         """List the methods for a dwelling's load with their names."""
         return dwelling.METHODS
+
+    def pooled_methods(self) -> frozenset[str]:
+        """List the methods that pool loads, with vehicle charging inside or outside the pool as a call."""
+        return frozenset()
 
     def new_dwelling_methods(self) -> tuple[str, ...]:
         """List the methods for a dwelling that is new."""
@@ -350,17 +389,14 @@ class UkRulebook:
         """Give a conductor's area. [m²]"""
         return conductors.area_mm2(size) * 1e-6  # mm² to m²
 
-    def equipment_ground(self, device_a: float, metal: Metal, least_size: str, size: str, school: str) -> Worked[str]:
+    def equipment_ground(self, facts: GroundFacts) -> Worked[str]:
         """Size a protective conductor by the table alone; a run in a job goes by the loop and the formula."""
-        del device_a, metal, least_size, school
-        return buildings.earthing_by_tails(size)
+        return buildings.earthing_by_tails(facts.size)
 
-    def grounded_minimum(
-        self, load: DesignLoad, device_a: float, wire: Wire, terminals_c: float, *, sets: int = 1, on_supply: bool = False
-    ) -> Worked[str]:
-        """Find the smallest neutral: as large as the line."""
-        del load, device_a, terminals_c, sets, on_supply
-        return Worked(wire.size, (ruled("N", "neutral", f"{wire.size} mm²", "one line: the neutral carries the same", "524.2.1"),))
+    def grounded_minimum(self, facts: NeutralFacts) -> Worked[str]:
+        """Find the smallest neutral: as large as the line, which it is derated with."""
+        size = facts.wire.size
+        return Worked(size, (ruled("N", "neutral", f"{size} mm²", "one line: the neutral carries the same", "524.2.1"),))
 
     def dwelling_loads(self, facts: DwellingFacts) -> tuple[MethodLoad, ...]:
         """Work the load of a dwelling. [VA]"""
@@ -373,17 +409,27 @@ class UkRulebook:
 
     def tap(self, facts: TapFacts, metal: Metal, insulation: str, terminals_c: float) -> Worked[tuple[str, str]]:
         """Size conductors that are reduced without a device at the joint; gives the size and the rule."""
-        del terminals_c
         named = self.tap_share(facts.length_m, facts.feeder_device_a, facts.feeder_ampacity_a)
         wanted = max(facts.load_a, facts.end_device_a)
         for size in cables.size_ladder(insulation):
-            wire, rated = Wire(size, metal, insulation), source(cables.cable(insulation)["table"])
-            held = rated.number(size, "C" if "C" in rated.columns else "B")
+            if facts.segments:
+                carried = cables.run_ampacity(Wire(size, metal, insulation), facts.segments, terminals_c)
+                held, shown = carried.value.final_a, carried.steps
+            else:
+                rated = source(cables.cable(insulation)["table"])
+                held = rated.number(size, "C" if "C" in rated.columns else "B")
+                shown = (given("I_t", f"{size} mm² {insulation}, before factors", held, "A", rated.citation),)
             if held >= wanted:
                 margins = (at_most("end", "Device where it ends", wanted, held, "A", "433.2"),)
-                shown = given("I_t", f"{wire.size} mm² {insulation}, before factors", held, "A", rated.citation)
-                return Worked((size, "3 m rule"), (*named.steps, shown), margins)
-        raise NoSolution("tap", f"every {insulation} size for {wanted:.0f} A")
+                return Worked((size, "3 m rule"), (*named.steps, *shown), margins)
+        largest = cables.size_ladder(insulation)[-1]
+        raise NoSolution("tap", f"every {insulation} size up to {largest} mm² for {wanted:.0f} A")
+
+    def secondary_share(self, facts: SecondaryFacts) -> Worked[float]:
+        """Say what conductors behind a transformer must carry, as far as a device stands behind them. [A]"""
+        del facts
+        why = "the device behind them guards against overload; keep them short, and away from what burns"
+        return Worked(0.0, (ruled("r", "rule", "433.2", why, "433.2.1, 434.2.1"),))
 
     def tap_lengths(self) -> tuple[float, ...]:
         """List the lengths at which the rules for a reduced conductor end. [m]"""
@@ -443,6 +489,10 @@ class UkRulebook:
     def wire_area(self, size: str, insulation: str) -> Step:
         """Work a wire's area. [mm²]"""
         return ways.wire_area(size, insulation)
+
+    def bare_area(self, size: str) -> Step:
+        """Work the area over the strands of a bare conductor. [mm²]"""
+        return step("a", f"{conductors.size_name(size)}, bare: over its strands", "1.32 * S", "mm²", "round strands", S=float(size))
 
     def pipes(self, method: Method, wires: int, length_m: float | None = None) -> tuple[PipeSize, ...]:
         """List pipes of a method."""
@@ -525,6 +575,17 @@ class UkRulebook:
         del building
         return buildings.wires_to(run)
 
+    def grounding_open(self, building: BuildingFacts) -> Worked[frozenset[Grounding]]:
+        """List how a new submain may earth another building."""
+        del building
+        open_ways = frozenset({Grounding.equipment_ground, Grounding.island})
+        why = "the protective conductor comes along, or the building stands on its own electrode"
+        return Worked(open_ways, (ruled("G", "earthing", "protective conductor or island", why, "411.4, 411.5"),))
+
+    def may_feed_three_wires(self) -> bool:
+        """Tell whether a new feed may bring no ground and ground its neutral again: a supplier may, a consumer may not."""
+        return False
+
     def may_ground_again(self, building: BuildingFacts) -> bool:
         """Say whether a neutral may be earthed again at another building: never here."""
         del building
@@ -540,10 +601,12 @@ class UkRulebook:
         del school
         return buildings.electrodes_needed(building)
 
-    def electrode_conductor(self, kind: ElectrodeKind, supply: Wire | None, metal: Metal, *, goes_on: bool = False) -> Worked[str]:
+    def electrode_conductor(
+        self, kind: ElectrodeKind, supply: Wire | None, metal: Metal, *, sets: int = 1, goes_on: bool = False
+    ) -> Worked[str]:
         """Size the conductor to an electrode."""
         del kind, metal, goes_on
-        return buildings.electrode_conductor(supply.size if supply else "25")
+        return buildings.electrode_conductor(supply.size if supply else "25", sets)
 
     def electrode_rules(self, building: BuildingFacts) -> Worked[str]:
         """Say how electrodes go in and are joined."""

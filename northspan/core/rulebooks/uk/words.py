@@ -80,6 +80,7 @@ DIALECT = Dialect(
     ),
 )
 CITATIONS = {
+    "plate": "134.1.1",
     "new_three_wire": "411.4",
     "legacy_three_wire": "411.4",
     "full_rated": "433.1.1",

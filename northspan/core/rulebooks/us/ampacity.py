@@ -15,6 +15,7 @@ RACEWAYS = frozenset({Method.pvc40, Method.pvc80, Method.emt, Method.rmc})
 LEAST_KCMIL = 250
 SHORT_STRETCH_M = 3.048  # 10 ft
 NIPPLE_M = 0.6096  # 24 in
+OVER_ROOF_M, ROOF_ADDS_K = 0.022225, 33.0  # 7/8 in, 60 °F
 
 
 @lru_cache(maxsize=8192)
@@ -225,7 +226,9 @@ def adjustment_factor(carrying: int) -> Step:
 
 
 @lru_cache(maxsize=8192)
-def stretch_ampacity(wire: Wire, segment: Segment, carrying: int, terminal_c: float, start: str = "insulation") -> Worked[float]:
+def stretch_ampacity(
+    wire: Wire, segment: Segment, carrying: int, terminal_c: float, start: str = "insulation", *, nipple: bool = False
+) -> Worked[float]:
     """Give the ampacity of a conductor in one stretch, never above its terminals.
 
     Parameters
@@ -240,6 +243,8 @@ def stretch_ampacity(wire: Wire, segment: Segment, carrying: int, terminal_c: fl
         What the terminals stand. [°C]
     start : str
         Where derating starts: "insulation" in the insulation's own column, "terminals" never above theirs. [-]
+    nipple : bool
+        Whether it is a pipe between two cans that is as a whole 24 in or less. [-]
 
     Raises
     ------
@@ -272,8 +277,9 @@ def stretch_ampacity(wire: Wire, segment: Segment, carrying: int, terminal_c: fl
         row=wire.size,
         column=f"{wire.metal} {column.value} °C",
     )
-    ambient = ambient_factor(segment.ambient_c, column.value)
-    if segment.method in RACEWAYS and segment.length_m <= NIPPLE_M + 1e-9:
+    sun = roof_adder(segment, wire.insulation)
+    ambient = ambient_factor(segment.ambient_c + sum(one.value for one in sun), column.value)
+    if nipple:
         why = "a nipple of 24 in or less: no adjustment for what runs together"
         together = ruled("F_n", "carrying together in a nipple", "1", why, "310.15(C)(1)(b)", 1.0)
     else:
@@ -283,7 +289,57 @@ def stretch_ampacity(wire: Wire, segment: Segment, carrying: int, terminal_c: fl
     )
     cap = held_to(wire, terminal_c)
     final = step("I_a", "ampacity, never above the terminals", "min(I_d, I_c)", "A", "110.14(C)", I_d=derated.value, I_c=cap.value)
-    return Worked(final.value, (*column.steps, table_a, ambient, together, derated, cap, final))
+    return Worked(final.value, (*column.steps, table_a, *sun, ambient, together, derated, cap, final))
+
+
+def roof_adder(segment: Segment, insulation: str) -> tuple[Step, ...]:
+    """Give what the sun adds around a pipe or cable close over a roof; nothing elsewhere. [K]
+
+    Parameters
+    ----------
+    segment : Segment
+        The stretch, with how high it lies over the roof. [m]
+    insulation : str
+        Type letters. [-]
+
+    References
+    ----------
+    NEC 2023, 310.15(B)(2): 33 K where it lies less than 7/8 in above the roof; not for XHHW-2.
+
+    Examples
+    --------
+    >>> [sum(s.value for s in roof_adder(Segment(length_m=3, over_roof_m=m), "THWN-2")) for m in (0.02, 0.03)]
+    [33.0, 0.0]
+    """
+    if segment.over_roof_m is None:
+        return ()
+    words, citation = "the sun on it, over a roof", "310.15(B)(2)"
+    if segment.over_roof_m >= OVER_ROOF_M - 1e-9:
+        return (ruled("T_s", words, "nothing added", "7/8 in or more above the roof", citation, 0.0),)
+    if insulation == "XHHW-2":
+        return (ruled("T_s", words, "nothing added", "this insulation is excepted", citation, 0.0),)
+    why = "less than 7/8 in above the roof, in the sun; added to the ambient"
+    return (ruled("T_s", words, f"{ROOF_ADDS_K:.0f} K", why, citation, ROOF_ADDS_K),)
+
+
+def is_nipple(segments: tuple[Segment, ...]) -> bool:
+    """Tell whether a run is a nipple: pipe all the way from one can to the next, as a whole 24 in or less.
+
+    Parameters
+    ----------
+    segments : tuple of Segment
+        Stretches in order, shape (n,). [-]
+
+    References
+    ----------
+    NEC 2023, 310.15(C)(1)(b), Chapter 9 note 4.
+
+    Examples
+    --------
+    >>> [is_nipple((Segment(length_m=m, method=Method.emt),)) for m in (0.6, 0.62)]
+    [True, False]
+    """
+    return all(s.method in RACEWAYS for s in segments) and sum(s.length_m for s in segments) <= NIPPLE_M + 1e-9
 
 
 @lru_cache(maxsize=8192)
@@ -345,7 +401,8 @@ def run_ampacity(
     ----------
     NEC 2023, 310.14(A)(2) and its exception.
     """
-    each = [stretch_ampacity(wire, segment, carrying, terminal_c, start) for segment in segments]
+    nipple = is_nipple(segments)
+    each = [stretch_ampacity(wire, segment, carrying, terminal_c, start, nipple=nipple) for segment in segments]
     worst = min(range(len(each)), key=lambda i: each[i].value)
     terminal_a = held_to(wire, terminal_c).value
     chosen = worst

@@ -28,7 +28,7 @@ def bond_here(*, first_disconnect: bool, building: BuildingFacts) -> Worked[str]
 
     References
     ----------
-    NEC 2023, 250.24(A), 250.24(A)(5), 250.32(B)(1) and its exception 1, 250.142(B).
+    NEC 2023, 250.24(A), 250.24(B), 250.32(B)(1) and its exception 1, 250.142(B).
     """
     words = "neutral and ground"
     if first_disconnect:
@@ -58,7 +58,7 @@ def bond_here(*, first_disconnect: bool, building: BuildingFacts) -> Worked[str]
                 ),
             ),
         )
-    citation = "250.32(B)(1)" if building.detached else "250.24(A)(5)"
+    citation = "250.32(B)(1)" if building.detached else "250.24(B)"
     return Worked(
         "separate",
         (ruled("bond", words, "kept apart", "a second bond would put neutral current on every ground wire and metal part", citation),),

@@ -9,6 +9,12 @@ from northspan.core.worked import Step, given, looked_up, ruled, step
 ABOVE_VA, COLUMN_A_TO_VA, COLUMN_B_TO_VA, COLUMN_C_TO_VA, TO_VA = 1750.0, 3500.0, 8750.0, 12000.0, 27000.0
 
 
+_RANGE_WAY_OUT = {
+    False: "it is for more than 1750 VA; enter so small a one as an appliance",
+    True: "it ends at 27000 VA; enter it as several appliances of its parts, or as another load",
+}
+
+
 def cooking_demand(ranges_va: tuple[float, ...]) -> tuple[Step, ...]:
     """Take the demand of a dwelling's cooking appliances. [VA]
 
@@ -44,7 +50,7 @@ def cooking_demand(ranges_va: tuple[float, ...]) -> tuple[Step, ...]:
         return (given("P_r", "no range", 0.0, "VA"),)
     for power in ranges_va:
         if not ABOVE_VA < power <= TO_VA:  # the table is for what is over 1.75 kW; at it, an appliance like any other
-            raise OutsideTable(rows.citation, f"a range of {power:.0f} VA", "it is for more than 1750 VA and up to 27000 VA")
+            raise OutsideTable(rows.citation, f"a range of {power:.0f} VA", _RANGE_WAY_OUT[power > TO_VA])
     if len(ranges_va) > len(rows.rows):
         raise OutsideTable(rows.citation, f"{len(ranges_va)} ranges", f"it is kept to {len(rows.rows)} of one dwelling")
     small = [power for power in ranges_va if power <= COLUMN_B_TO_VA]

@@ -6,7 +6,7 @@ from functools import cache, lru_cache
 from math import isclose
 
 from northspan.core.errors import OutsideTable
-from northspan.core.job import RunKind
+from northspan.core.job import RunKind, System
 from northspan.core.rulebooks.protocol import AllowanceFacts, Ampacity, DesignLoad, Wire
 from northspan.core.rulebooks.us.sources import source
 from northspan.core.worked import Margin, Step, Worked, at_most, looked_up, ruled, step
@@ -16,6 +16,7 @@ _NO_STEP_UP = {
     "never_above": ("your call: never above the wire", "your call"),
     "tap": ("a tap gets no step up", "240.21(B)"),
     "secondary": ("conductors from a transformer's secondary get no step up", "240.21(C)"),
+    "outlets": ("several outlets for whatever is plugged in: a circuit of them gets no step up", "240.4(B)(1)"),
 }
 LARGE_A = 800.0  # above this the device may not exceed the wire, 240.4(C)
 
@@ -124,7 +125,7 @@ def device_for_wire(ampacity: Ampacity, wire: Wire, school: str, allowance: floa
     wire : Wire
         Size and metal. [-]
     school : str
-        "next_up" allows the next standard size up; "never_above", "tap" and "secondary" do not. [-]
+        "next_up" allows the next standard size up; "never_above", "tap", "secondary" and "outlets" do not. [-]
     allowance : float
         Share of the device that the conductor must carry: 0.83 for a dwelling's own supply, else 1. [-]
 
@@ -216,7 +217,8 @@ def dwelling_allowance(facts: AllowanceFacts) -> Step:
 
     References
     ----------
-    NEC 2023, 310.12: services and feeders that supply all of a one-family dwelling, rated 100 to 400 A.
+    NEC 2023, 310.12: services and feeders that supply all of a one-family dwelling, rated 100 to 400 A. From two legs
+    of a 208 V wye it is for feeders only.
 
     Examples
     --------
@@ -230,6 +232,8 @@ def dwelling_allowance(facts: AllowanceFacts) -> Step:
         return ruled("f", words, "none", "it is for services and feeders", "310.12", 1.0)
     if not facts.whole_dwelling:
         return ruled("f", words, "none", facts.why_not or "it does not carry the whole dwelling", "310.12", 1.0)
+    if facts.kind is RunKind.service and facts.system is System.wye_legs:
+        return ruled("f", words, "none", "from two legs of a wye it is for feeders, not for a service", "310.12", 1.0)
     if not ALLOWANCE_FROM_A <= facts.device_a <= ALLOWANCE_TO_A:
         return ruled("f", words, "none", f"the device of {facts.device_a:.0f} A is outside 100 to 400 A", "310.12", 1.0)
     return ruled("f", words, "83 %", "it carries the whole load of a one-family dwelling", "310.12", 0.83)
@@ -243,7 +247,18 @@ def conductor_article(kind: RunKind) -> str:
     kind : RunKind
         Branch circuit, feeder or service. [-]
     """
-    return {RunKind.feeder: "215.2(A)(1)", RunKind.branch: "210.19(A)(1)", RunKind.service: "230.42(A)", RunKind.tap: "240.21(B)"}[kind]
+    return {RunKind.feeder: "215.2(A)(1)", RunKind.branch: "210.19(A)(1)", RunKind.service: "230.42(A)(1)", RunKind.tap: "240.21(B)"}[kind]
+
+
+def derated_article(kind: RunKind) -> str:
+    """Name the article that asks the whole load of the conductor after derating.
+
+    Parameters
+    ----------
+    kind : RunKind
+        Branch circuit, feeder or service. [-]
+    """
+    return {RunKind.feeder: "215.2(A)(2)", RunKind.branch: "210.19(A)(2)", RunKind.service: "230.42(A)(2)", RunKind.tap: "240.21(B)"}[kind]
 
 
 def largest_loads(ampacity: Ampacity, device_a: float, kind: RunKind) -> tuple[Step, Step]:
@@ -299,10 +314,10 @@ def load_margins(
 
     References
     ----------
-    NEC 2023, 215.2(A)(1), 210.19(A)(1), 230.42(A): 125 % of continuous load at the terminals before
-    derating, and the whole load at 100 % after derating; 310.12 for the allowance.
+    NEC 2023, 215.2(A)(1), 210.19(A)(1), 230.42(A)(1): 125 % of continuous load at the terminals before derating; (A)(2) of
+    each: the whole load at 100 % after derating; 310.12 for the allowance.
     """
-    article = conductor_article(kind)
+    article, derated = conductor_article(kind), derated_article(kind)
     raised = step(
         "I_1",
         "test 1: continuous at 125 %, at the terminals, before derating",
@@ -313,7 +328,7 @@ def load_margins(
         I_k=load.continuous_a,
     )
     whole = step(
-        "I_2", "test 2: the load itself, after derating", "I_r + I_k", "A", article, I_r=load.noncontinuous_a, I_k=load.continuous_a
+        "I_2", "test 2: the load itself, after derating", "I_r + I_k", "A", derated, I_r=load.noncontinuous_a, I_k=load.continuous_a
     )
     needed = (raised, whole)
     if allowance < 1:
@@ -324,6 +339,6 @@ def load_margins(
         )
     margins = (
         at_most("terminals", "Terminals at 125 %", needed[0].value, ampacity.terminal_a, "A", article),
-        at_most("ampacity", "Ampacity, whole load", needed[1].value, ampacity.final_a, "A", article),
+        at_most("ampacity", "Ampacity, whole load", needed[1].value, ampacity.final_a, "A", derated),
     )
     return (raised, whole, *needed) if allowance < 1 else needed, margins

@@ -16,6 +16,7 @@ METHODS = (
     ("optional", "Optional method"),
     ("existing", "Existing dwelling, nothing added to heating or cooling"),
     ("existing_added", "Existing dwelling, heating or cooling added"),
+    ("measured", "Existing dwelling, by its measured demand"),
 )
 COUNTS_FROM_VA = 500.0  # smaller ones do not count towards the four, since 2020
 MANY = 4  # four appliances, or four heaters, change the factor
@@ -33,7 +34,7 @@ def dwelling_loads(facts: DwellingFacts) -> tuple[MethodLoad, ...]:
     Returns
     -------
     tuple of MethodLoad
-        Standard, optional, existing dwelling without and with added heating or cooling.
+        Standard, optional, existing dwelling without and with added heating or cooling; by its measured demand, if there is one.
 
     Raises
     ------
@@ -42,7 +43,7 @@ def dwelling_loads(facts: DwellingFacts) -> tuple[MethodLoad, ...]:
 
     References
     ----------
-    NEC 2023, Article 220 parts III and IV: 220.41 to 220.61, 220.82, 220.83.
+    NEC 2023, Article 220 parts III and IV: 220.41 to 220.61, 220.82, 220.83, 220.87.
     """
     titles = dict(METHODS)
     return (
@@ -50,6 +51,7 @@ def dwelling_loads(facts: DwellingFacts) -> tuple[MethodLoad, ...]:
         MethodLoad("optional", titles["optional"], _optional(facts), None),
         MethodLoad("existing", titles["existing"], _existing(facts, added=False), None),
         MethodLoad("existing_added", titles["existing_added"], _existing(facts, added=True), None),
+        *((MethodLoad("measured", titles["measured"], _measured(facts), None),) if facts.measured_va else ()),
     )
 
 
@@ -74,20 +76,23 @@ def standard(facts: DwellingFacts) -> MethodLoad:
     climate = step(
         "P_h",
         "heating or cooling, the larger; they do not run together",
-        "max(H + B, C)",
+        "max(H + B, C) + T",
         "VA",
         "220.51, 220.60",
         H=facts.heating_va,
         B=facts.heat_pump_va,
         C=facts.cooling_va,
+        T=facts.cooling_with_heat_va,
     )
-    motor = step("P_m", "a quarter of the largest motor", "0.25 * M", "VA", "220.50, 430.24", M=facts.largest_motor_va)
+    motor = step("P_m", "a quarter of the largest motor that counts", "0.25 * M", "VA", "220.50, 430.24, 440.33", M=_largest_motor(facts))
     parts = (lighting[-1], fixed[-1], cooking[-1], dryers[-1], vehicle, climate, motor)
     total = _sum("P", "calculated load", parts, "Article 220 part III")
     neutral_fixed = _fixed(tuple(a for a in facts.appliances if a.to_neutral), counted_as=_counting(facts.appliances))
     words = "neutral: range and dryer at 70 % of their demand; what is line to line counts nothing"
     figures = {"L": lighting[-1].value, "F": neutral_fixed[-1].value, "R": cooking[-1].value, "D": dryers[-1].value}
-    neutral = step("P_n", words, "L + F + 0.7 * R + 0.7 * D", "VA", "220.61(B)", **figures)
+    figures["M"] = facts.largest_neutral_motor_va
+    words += "; a quarter of the largest motor that uses it"
+    neutral = step("P_n", words, "L + F + 0.7 * R + 0.7 * D + 0.25 * M", "VA", "220.61(B), 220.50", **figures)
     steps = (*general, *lighting, *fixed, *cooking, *dryers, vehicle, climate, motor, total)
     return MethodLoad("standard", dict(METHODS)["standard"], Worked(total.value, steps), Worked(neutral.value, (neutral,)))
 
@@ -121,6 +126,15 @@ def lighting_demand(general_va: float) -> tuple[Step, ...]:
             parts.append(step(f"P_{len(parts) + 1}", words, "P_g * f / 100", "VA", tiers.citation, P_g=inside, f=share))
         begin = end
     return (*parts, _sum("P_l", "lighting and receptacles after demand", tuple(parts), tiers.citation))
+
+
+def _largest_motor(facts: DwellingFacts) -> float:
+    """The largest motor of what counts: of heating and cooling, which never run together, the one that is larger. [VA]"""
+    cooling = facts.largest_cooling_va or facts.cooling_va + facts.cooling_with_heat_va
+    pump = facts.largest_heat_pump_va or facts.heat_pump_va
+    heats = facts.heating_va + facts.heat_pump_va >= facts.cooling_va
+    climate = max(pump, cooling if facts.cooling_with_heat_va else 0.0) if heats else cooling
+    return max(facts.largest_motor_va, climate)
 
 
 def _general(facts: DwellingFacts) -> tuple[Step, ...]:
@@ -157,7 +171,10 @@ def _everything(facts: DwellingFacts) -> tuple[Step, ...]:
     """General load and all nameplates: no floor for the dryer, no range table, those belong to the standard method."""
     general = _general(facts)
     plates = sum(appliance.power_va for appliance in facts.appliances) + sum(facts.ranges_va) + sum(facts.dryers_va)
-    named = given("P_a", "appliances, range and dryer by their nameplates", plates, "VA")
+    words = "appliances, range and dryer by their nameplates"
+    if facts.vehicles_in_pool and facts.vehicles_va:
+        words, plates = f"{words}; vehicle charging with them, your call", plates + sum(max(va, 7200.0) for va in facts.vehicles_va)
+    named = given("P_a", words, plates, "VA")
     return (*general, named, step("P_o", "all of it", "P_g + P_a", "VA", "220.82(B)", P_g=general[-1].value, P_a=plates))
 
 
@@ -182,32 +199,41 @@ def _optional(facts: DwellingFacts) -> Worked[float]:
     words = "heating or cooling, the larger after its factor"
     if facts.heat_pump_va:
         words += "; a heat pump's compressor counts whole"
-    figures = {"P_e": heat.value, "B": facts.heat_pump_va, "C": facts.cooling_va}
-    climate = step("P_h", words, "max(P_e + B, C)", "VA", "220.82(C)", **figures)
-    vehicle = _vehicles(facts.vehicles_va)
+    figures = {"P_e": heat.value, "B": facts.heat_pump_va, "C": facts.cooling_va, "T": facts.cooling_with_heat_va}
+    climate = step("P_h", words, "max(P_e + B, C) + T", "VA", "220.82(C)", **figures)
+    vehicle = _vehicles(() if facts.vehicles_in_pool else facts.vehicles_va)
     total = _sum("P", "calculated load", (demand, climate, vehicle), "220.82")
     return Worked(total.value, (*everything, demand, heat, climate, vehicle, total))
 
 
 def _existing(facts: DwellingFacts, *, added: bool) -> Worked[float]:
-    everything, vehicle = _everything(facts), _vehicles(facts.vehicles_va)
-    heating = {"H": facts.heating_va + facts.heat_pump_va, "C": facts.cooling_va}
+    everything, vehicle = _everything(facts), _vehicles(() if facts.vehicles_in_pool else facts.vehicles_va)
+    heating = {"H": facts.heating_va + facts.heat_pump_va, "C": facts.cooling_va, "T": facts.cooling_with_heat_va}
     if added and facts.heating_zones < MANY:
         article, other = "220.83(B)", everything[-1]
-        whole = step("P_h", "heating or cooling, the larger, all of it", "max(H, C)", "VA", article, **heating)
+        whole = step("P_h", "heating or cooling, the larger, all of it", "max(H, C) + T", "VA", article, **heating)
     elif added:
         article = "220.83(B)"
         other = step("P_o", "four heaters or more are other load", "P_o + H", "VA", article, P_o=everything[-1].value, H=facts.heating_va)
-        whole = step("P_c", "compressor of a heat pump or cooling, the larger, all of it", "max(B, C)", "VA", article,
-                     B=facts.heat_pump_va, C=facts.cooling_va)  # fmt: skip
+        whole = step("P_c", "compressor of a heat pump or cooling, the larger, all of it", "max(B, C) + T", "VA", article,
+                     B=facts.heat_pump_va, C=facts.cooling_va, T=facts.cooling_with_heat_va)  # fmt: skip
     else:
         article, whole = "220.83(A)", given("P_c", "nothing added, so nothing counts whole", 0.0, "VA", "220.83(A)")
         words = "with heating or cooling, the larger"
-        other = step("P_o", words, "P_o + max(H, C)", "VA", article, P_o=everything[-1].value, **heating)
+        other = step("P_o", words, "P_o + max(H, C) + T", "VA", article, P_o=everything[-1].value, **heating)
     demand = _after(8000.0, other.value, article)
     total = _sum("P", "calculated load", (demand, whole, vehicle), article)
     added_up = () if other is everything[-1] else (other,)
     return Worked(total.value, (*everything, *added_up, demand, whole, vehicle, total))
+
+
+def _measured(facts: DwellingFacts) -> Worked[float]:
+    over = "a logged month" if facts.measured_month else "a year"
+    peak = given("P_m", f"highest demand measured over {over}", facts.measured_va, "VA")
+    new = given("P_a", "what is new beside it, by its nameplates", facts.added_va, "VA")
+    article = "220.87 exception" if facts.measured_month else "220.87(1)"
+    total = step("P", "1.25 of what was measured, and what is new", "1.25 * P_m + P_a", "VA", article, P_m=peak.value, P_a=new.value)
+    return Worked(total.value, (peak, new, total))
 
 
 def _sum(symbol: str, words: str, parts: tuple[Step, ...], citation: str) -> Step:

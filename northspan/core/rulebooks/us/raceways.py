@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from functools import lru_cache
 
-from northspan.core.job import Metal, Method, Segment
+from northspan.core.job import Metal, Method, Segment, Surface
 from northspan.core.rulebooks.protocol import Impedance, PipeSize, RunFacts
 from northspan.core.rulebooks.us.ampacity import NIPPLE_M, RACEWAYS, size_name
 from northspan.core.rulebooks.us.sources import source
@@ -157,6 +157,33 @@ def wire_area(size: str, insulation: str) -> Step:
     )
 
 
+@lru_cache(maxsize=1024)
+def bare_area(size: str) -> Step:
+    """Look up the area over the strands of a bare conductor. [in²]
+
+    Parameters
+    ----------
+    size : str
+        AWG or kcmil. [-]
+
+    Notes
+    -----
+    Strands leave gaps: they take about a third more room than their metal. Stranded wire is taken in every size.
+
+    References
+    ----------
+    NEC 2023, Chapter 9 note 8 and Table 8, overall area.
+
+    Examples
+    --------
+    >>> round(bare_area("2").value, 3), round(bare_area("14").value, 4)
+    (0.067, 0.004)
+    """
+    rows = source("conductors")
+    words = f"{size_name(size)}, bare: over its strands"
+    return looked_up("a", words, rows.number(size, "overall_in2"), "in²", "Chapter 9 Table 8", row=size, column="overall area")
+
+
 @lru_cache(maxsize=8192)
 def pipes(method: Method, wires: int, length_m: float | None = None) -> tuple[PipeSize, ...]:
     """List the pipes of a method, smallest first, with the share that may be filled.
@@ -168,11 +195,12 @@ def pipes(method: Method, wires: int, length_m: float | None = None) -> tuple[Pi
     wires : int
         Number of conductors in it. [-]
     length_m : float, optional
-        Length of the pipe; a nipple may be filled further. [m]
+        Length of the whole pipe from can to can; a nipple may be filled further. [m]
 
     References
     ----------
-    NEC 2023, Chapter 9 Tables 1 and 4; note 4 to the tables for nipples to 24 in, 60 %.
+    NEC 2023, Chapter 9 Tables 1 and 4; note 4 to the tables for nipples to 24 in, 60 %; note 7: a count of equal wires
+    rounds up from 0.8.
 
     Examples
     --------
@@ -187,7 +215,7 @@ def pipes(method: Method, wires: int, length_m: float | None = None) -> tuple[Pi
     if length_m is not None and length_m <= NIPPLE_M + 1e-9:
         allowed, citation = NIPPLE_PERCENT, "Chapter 9, note 4"
     return tuple(
-        PipeSize(key.split()[1], float(row["area_in2"]), allowed, source("raceways").citation, citation)
+        PipeSize(key.split()[1], float(row["area_in2"]), allowed, source("raceways").citation, citation, 0.8, "Chapter 9, note 7")
         for key, row in source("raceways").rows.items()
         if row["method"] == method
     )
@@ -284,7 +312,8 @@ def _cover_column(segment: Segment, run: RunFacts, device_a: float | None) -> st
         case Method.rmc:
             return "rigid_metal"
         case Method.pvc40 | Method.pvc80:
-            return "small_gfci_branch" if small else "nonmetallic"
+            # under a slab a plastic pipe lies shallower than the column for small circuits says of a cable
+            return "small_gfci_branch" if small and segment.surface is not Surface.under_4in_slab else "nonmetallic"
         case Method.direct_burial:
             return "small_gfci_branch" if small else "direct_burial"
         case Method.emt | Method.cable | Method.overhead:

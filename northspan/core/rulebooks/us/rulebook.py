@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+
 from northspan.core.job import (
     Circuit,
     Earthing,
@@ -30,12 +32,15 @@ from northspan.core.rulebooks.protocol import (
     DesignLoad,
     Dialect,
     DwellingFacts,
+    GroundFacts,
     Guard,
     Impedance,
     LengthUnit,
     MethodLoad,
+    NeutralFacts,
     PipeSize,
     RunFacts,
+    SecondaryFacts,
     TapFacts,
     TransformerFacts,
     Wire,
@@ -82,6 +87,7 @@ _SOURCE_SHARES = {
     SourceKind.inverter_pair: (1.25, "705.28(B)"),
 }
 _CITATIONS = {
+    "plate": "440.4(B), 110.3(B)",
     "new_three_wire": "250.32(B)(1)",
     "legacy_three_wire": "250.32(B)(1) exception 1",
     "full_rated": "210.20(A), 215.3 exception 1",
@@ -89,12 +95,12 @@ _CITATIONS = {
     "objectionable": "250.6(A)",
     "earth_alone": "250.4(A)(5), 250.54",
     "switched_neutral": "250.30(A)(1)",
-    "solid_neutral": "250.142(B), 250.24(A)(5)",
+    "solid_neutral": "250.142(B), 250.24(B)",
     "inverter_bond": "250.30(A)(1), 705.10",
     "ground_bar": "408.40",
     "open_neutral": "300.13(B), 250.24(D)",
     "metal_path": "250.32(B)(1) exception 1",
-    "one_bond": "250.24(A)(5)",
+    "one_bond": "250.24(B)",
     "intersystem": "250.94(A)",
     "no_electrode_kind": "250.52(A)",
     "clamp_for_burial": "250.70",
@@ -120,8 +126,10 @@ class UsRulebook:
     id = "us-2023"
     title = "US rules, NEC 2023"
     usual_v = 240.0
+    usual_power_factor = 0.95
     usual_system = System.split_phase
     loop = None
+    main_protects = True
     frequency_hz = 60.0
     length = LengthUnit("ft", 0.3048, "kft")
     dialect = Dialect(
@@ -145,6 +153,10 @@ class UsRulebook:
     def metals(self) -> tuple[Metal, ...]:
         """List the conductor metals."""
         return (Metal.copper, Metal.aluminum)
+
+    def metal_name(self, metal: Metal) -> str:
+        """Name a metal as the trade does."""
+        return self.dialect.aluminum if metal is Metal.aluminum else metal.value
 
     def methods(self) -> tuple[tuple[Method, str], ...]:
         """List the wiring methods with their names."""
@@ -247,6 +259,10 @@ class UsRulebook:
         """Name the calls that this code does not leave open."""
         return north_american.CALLS_LEFT_OUT
 
+    def usual_schools(self) -> Mapping[str, str]:
+        """Name the schools taken here when nobody decided, where they are not the usual ones."""
+        return {}
+
     def cite(self, topic: str) -> str:
         """Cite the article on a topic."""
         return _CITATIONS[topic]
@@ -283,9 +299,17 @@ class UsRulebook:
         """Give what the largest motor adds, as a share of its current, and the article."""
         return motors.MOTOR_SHARE
 
-    def motor_device(self, current_a: float) -> Worked[float]:
+    def motor_kinds(self) -> frozenset[LoadKind]:
+        """List the kinds of loads that are driven by motors."""
+        return motors.MOTORS
+
+    def motor_device(self, current_a: float, kind: LoadKind = LoadKind.motor) -> Worked[float]:
         """Find the largest breaker of a motor's circuit. [A]"""
-        return motors.motor_device(current_a)
+        return motors.motor_device(current_a, kind)
+
+    def counted_power(self, kind: LoadKind, run: RunKind, power_va: float) -> Step | None:
+        """Give what a load counts for on a run where that is not its nameplate. [VA]"""
+        return motors.counted_power(kind, run, power_va)
 
     def welder_factor(self, duty_percent: float) -> Step:
         """Look up what a welder's current counts for."""
@@ -298,6 +322,10 @@ class UsRulebook:
     def dwelling_methods(self) -> tuple[tuple[str, str], ...]:
         """List the methods for a dwelling's load with their names."""
         return dwelling.METHODS
+
+    def pooled_methods(self) -> frozenset[str]:
+        """List the methods that pool loads, with vehicle charging inside or outside the pool as a call."""
+        return frozenset({"optional", "existing", "existing_added"})
 
     def new_dwelling_methods(self) -> tuple[str, ...]:
         """List the methods for a dwelling that is new, the usual one last."""
@@ -344,7 +372,8 @@ class UsRulebook:
         self, ampacity: Ampacity, wire: Wire, school: str, allowance: float = 1.0, guard: Guard = USUAL_GUARD
     ) -> Worked[float]:
         """Find the largest device for a wire. [A]"""
-        del guard
+        if guard.outlets and school == "next_up":
+            school = "outlets"
         return devices.device_for_wire(ampacity, wire, school, allowance)
 
     def terminals_c(self, marking: Terminals, device_a: float) -> Step:
@@ -376,15 +405,13 @@ class UsRulebook:
         """Work a conductor's area. [m²]"""
         return grounding.area_cmil(size) * 5.067075e-10  # circular mils to m²
 
-    def equipment_ground(self, device_a: float, metal: Metal, least_size: str, size: str, school: str) -> Worked[str]:
+    def equipment_ground(self, facts: GroundFacts) -> Worked[str]:
         """Size the equipment grounding conductor."""
-        return grounding.equipment_ground(device_a, metal, least_size, size, school)
+        return grounding.equipment_ground(facts)
 
-    def grounded_minimum(
-        self, load: DesignLoad, device_a: float, wire: Wire, terminals_c: float, *, sets: int = 1, on_supply: bool = False
-    ) -> Worked[str]:
+    def grounded_minimum(self, facts: NeutralFacts) -> Worked[str]:
         """Find the smallest grounded conductor."""
-        return grounding.grounded_minimum(load, device_a, wire, terminals_c, sets=sets, on_supply=on_supply)
+        return grounding.grounded_minimum(facts)
 
     def dwelling_loads(self, facts: DwellingFacts) -> tuple[MethodLoad, ...]:
         """Work the load of a dwelling by every method. [VA]"""
@@ -397,6 +424,10 @@ class UsRulebook:
     def tap(self, facts: TapFacts, metal: Metal, insulation: str, terminals_c: float) -> Worked[tuple[str, str]]:
         """Size a feeder tap; gives the size and the name of the rule."""
         return taps.feeder_tap(facts, metal, insulation, terminals_c)
+
+    def secondary_share(self, facts: SecondaryFacts) -> Worked[float]:
+        """Choose the rule for a transformer's secondary conductors. [A]"""
+        return taps.secondary_share(facts)
 
     def tap_lengths(self) -> tuple[float, ...]:
         """List the lengths at which the tap rules end. [m]"""
@@ -450,6 +481,10 @@ class UsRulebook:
     def wire_area(self, size: str, insulation: str) -> Step:
         """Look up a wire's area. [in²]"""
         return raceways.wire_area(size, insulation)
+
+    def bare_area(self, size: str) -> Step:
+        """Look up the area over the strands of a bare conductor. [in²]"""
+        return raceways.bare_area(size)
 
     def pipes(self, method: Method, wires: int, length_m: float | None = None) -> tuple[PipeSize, ...]:
         """List pipes of a method."""
@@ -527,6 +562,16 @@ class UsRulebook:
         """Say which conductors go to a building."""
         return buildings.four_wires(run, building)
 
+    def grounding_open(self, building: BuildingFacts) -> Worked[frozenset[Grounding]]:
+        """List how a new feed may ground another building."""
+        del building
+        why = "new work brings neutral and equipment ground as two wires"
+        return Worked(frozenset({Grounding.equipment_ground}), (ruled("G", "grounding", "four wires", why, "250.32(B)(1)"),))
+
+    def may_feed_three_wires(self) -> bool:
+        """Tell whether a new feed may bring no ground and ground its neutral again: new work takes four wires."""
+        return False
+
     def may_ground_again(self, building: BuildingFacts) -> bool:
         """Say whether a new feed may leave out the ground and ground the neutral again: since 2008 it may not."""
         del building
@@ -540,9 +585,11 @@ class UsRulebook:
         """Decide on electrodes at a building."""
         return buildings.electrodes_needed(building, school)
 
-    def electrode_conductor(self, kind: ElectrodeKind, supply: Wire | None, metal: Metal, *, goes_on: bool = False) -> Worked[str]:
+    def electrode_conductor(
+        self, kind: ElectrodeKind, supply: Wire | None, metal: Metal, *, sets: int = 1, goes_on: bool = False
+    ) -> Worked[str]:
         """Size the conductor to an electrode."""
-        return grounding.electrode_conductor(kind, supply, metal, goes_on=goes_on)
+        return grounding.electrode_conductor(kind, supply, metal, sets=sets, goes_on=goes_on)
 
     def electrode_rules(self, building: BuildingFacts) -> Worked[str]:
         """Say how electrodes go in and are joined."""

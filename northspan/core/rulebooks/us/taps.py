@@ -4,14 +4,15 @@ from __future__ import annotations
 
 from northspan.core.errors import NoSolution
 from northspan.core.job import Metal
-from northspan.core.rulebooks.protocol import TapFacts, TransformerFacts, Wire
-from northspan.core.rulebooks.us.ampacity import held_to, size_ladder
+from northspan.core.rulebooks.protocol import SecondaryFacts, TapFacts, TransformerFacts, Wire
+from northspan.core.rulebooks.us.ampacity import held_to, run_ampacity, size_ladder, size_name
 from northspan.core.rulebooks.us.devices import next_device, standard_devices
 from northspan.core.worked import Margin, Step, Worked, at_most, given, ruled, step
 
 FOOT_M = 0.3048
 SHORT_FT, LONG_FT = 10.0, 25.0
 SMALL_A, TINY_A = 9.0, 2.0  # bands of Table 450.3(B)
+SECONDARY_WORDS = "From the transformer to a device, indoors"
 
 
 def tap_share(length_m: float, feeder_device_a: float) -> Worked[float]:
@@ -76,17 +77,76 @@ def feeder_tap(facts: TapFacts, metal: Metal, insulation: str, terminals_c: floa
     named = tap_share(facts.length_m, facts.feeder_device_a)
     rule_step, share = named.steps
     rule, citation = rule_step.result, rule_step.citation
+    if not facts.end_device_a:
+        tried = "the rules for 10 and 25 ft; both want one device or bus where the tap ends, rated for no more than its wire"
+        raise NoSolution("tap", tried)
     opening = (
         rule_step,
         share,
         given("I_e", "device where it ends", facts.end_device_a, "A"),
     )
     for size in size_ladder(metal):
-        held = held_to(Wire(size, metal, insulation), terminals_c)
+        held = tap_carries(facts, Wire(size, metal, insulation), terminals_c)
         margins = _tap_margins(facts, share, held, citation)
         if all(margin.holds for margin in margins):
             return Worked((size, rule), (*opening, held), margins)
-    raise NoSolution("tap", f"every {metal} size for {max(facts.end_device_a, share.value):.0f} A")
+    largest = size_name(size_ladder(metal)[-1])
+    raise NoSolution("tap", f"every {metal} {insulation} size up to {largest} for {max(facts.end_device_a, share.value):.0f} A")
+
+
+def secondary_share(facts: SecondaryFacts) -> Worked[float]:
+    """Choose the rule for a transformer's secondary conductors by their length: what they must carry at least. [A]
+
+    Parameters
+    ----------
+    facts : SecondaryFacts
+        Length, device on the primary, voltages, where they run. [m, A, V]
+
+    Returns
+    -------
+    Worked of float
+        What they must carry, with the limit of their length where there is one.
+
+    References
+    ----------
+    NEC 2023, 240.21(C)(2) to 10 ft, 240.21(C)(6) to 25 ft, 240.21(C)(4) outdoors.
+
+    Examples
+    --------
+    >>> [secondary_share(SecondaryFacts(m, 70, 480, 240)).value for m in (3.0, 7.6)]
+    [14.0, 46.666666666666664]
+    """
+    length_ft = facts.length_m / FOOT_M
+    ratio = {"I_p": facts.primary_device_a, "U_p": facts.primary_v, "U_s": facts.secondary_v}
+    if length_ft <= SHORT_FT + 1e-9:
+        rule, citation = "10 ft rule", "240.21(C)(2)"
+        share = step("I_s", "a tenth of the primary's device, through the windings", "I_p * U_p / U_s / 10", "A", citation, **ratio)
+    elif facts.outdoors:
+        rule, citation = "outdoors, any length", "240.21(C)(4)"
+        share = given("I_s", "no share is set outdoors; one device where they end", 0.0, "A", citation)
+    else:
+        rule, citation = "25 ft rule", "240.21(C)(6)"
+        share = step("I_s", "a third of the primary's device, through the windings", "I_p * U_p / U_s / 3", "A", citation, **ratio)
+    longest = () if facts.outdoors else (at_most("secondary", SECONDARY_WORDS, facts.length_m, LONG_FT * FOOT_M, "m", "240.21(C)(6)"),)
+    return Worked(share.value, (ruled("r", "rule", rule, f"{length_ft:.1f} ft long", citation), share), longest)
+
+
+def tap_carries(facts: TapFacts, wire: Wire, terminals_c: float) -> Step:
+    """Give what a tap's wire carries where it lies, or at its terminals alone. [A]
+
+    Parameters
+    ----------
+    facts : TapFacts
+        Where it lies. [-]
+    wire : Wire
+        The wire. [-]
+    terminals_c : float
+        What its terminals stand. [°C]
+    """
+    if not facts.segments:
+        return held_to(wire, terminals_c)
+    worked = run_ampacity(wire, facts.segments, facts.carrying, terminals_c, facts.start)
+    return next(one for one in reversed(worked.steps) if one.symbol == "I_a")
 
 
 def _tap_margins(facts: TapFacts, share: Step, held: Step, citation: str) -> tuple[Margin, ...]:
@@ -143,6 +203,8 @@ def _side(rating_kva: float, volts: float, *, percent: float | None, tiny: bool 
         device = next_device(limit.value)
         return Worked(device.value, (current, limit, device))
     fits = [rating for rating in standard_devices() if rating <= limit.value + 1e-9]
-    largest = fits[-1] if fits else 0.0
-    why = "the largest standard rating that is not above it" if fits else "no standard rating is that small; ask for a fuse"
-    return Worked(largest, (current, limit, ruled("I_n", "device", f"{largest:g} A", why, "Table 450.3(B)", largest)))
+    if not fits:
+        tried = f"standard ratings from {standard_devices()[0]:.0f} A up for {limit.value:.2g} A; protect it by a fuse of its own kind"
+        raise NoSolution("device for so small a transformer", tried)
+    why = "the largest standard rating that is not above it"
+    return Worked(fits[-1], (current, limit, ruled("I_n", "device", f"{fits[-1]:g} A", why, "Table 450.3(B)", fits[-1])))
