@@ -10,14 +10,19 @@ import sqlite3
 import sys
 from collections.abc import Callable
 from pathlib import Path
-from typing import NoReturn
+from typing import TYPE_CHECKING
 
 from pydantic import ValidationError
+from sqlalchemy.exc import DBAPIError
 
 from northspan.core.calculators import CALCULATORS
 from northspan.core.errors import NorthSpanError
 from northspan.core.solve import solve
 from northspan.core.upgrade import first_wrong, read_job
+from northspan.files.strict_json import read_json
+
+if TYPE_CHECKING:
+    from northspan.api.settings import Config
 
 WRONG_INPUT = 2
 
@@ -41,6 +46,8 @@ def main(arguments: list[str] | None = None) -> int:
         return run(options)
     except ValidationError as error:
         return _wrong(str(first_wrong(error)))
+    except DBAPIError as error:
+        return _wrong(" ".join(str(error.orig).split()))
     except (NorthSpanError, OSError, sqlite3.DatabaseError, ValueError) as error:
         return _wrong(" ".join(str(error).split()))
 
@@ -96,12 +103,20 @@ def _demo(_: argparse.Namespace) -> int:
 
 
 def _serve(_: argparse.Namespace) -> int:
+    from northspan.api.settings import config_from_environment
+    from northspan.store.database import holding
+
+    config = config_from_environment()
+    with holding(config.data, alone=False):
+        _serve_from(config)
+    return 0
+
+
+def _serve_from(config: Config) -> None:
     import waitress
 
     from northspan.api import create_app
-    from northspan.api.settings import config_from_environment
 
-    config = config_from_environment()
     logging.getLogger("waitress.queue").setLevel(logging.ERROR)  # a short queue is no news
     gc.set_threshold(50_000, 20, 50)  # remembered plans are many and long-lived
     gc.freeze()  # tables and modules stay; the collector need not walk them again
@@ -111,7 +126,6 @@ def _serve(_: argparse.Namespace) -> int:
         server.run()
     finally:
         server.close()
-    return 0
 
 
 def _backup(options: argparse.Namespace) -> int:
@@ -123,30 +137,25 @@ def _backup(options: argparse.Namespace) -> int:
 
 
 def _restore(options: argparse.Namespace) -> int:
-    from northspan.store.database import copy_database
+    from northspan.store.database import put_back
 
-    target = _database_file()
-    if target.exists():
-        kept = target.with_suffix(".before-restore.sqlite3")
-        copy_database(target, kept)
+    kept = put_back(options.file, _database_file().parent)
+    if kept is not None:
         print(f"What was there is kept in {kept}.")
-    copy_database(options.file, target)
     print(f"Restored from {options.file}.")
     return 0
 
 
 def _check(_: argparse.Namespace) -> int:
     from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
+    from northspan.store.database import check_fitness, known_migrations
 
     for name in rulebook_names():
         print(f"{rulebook_named(name).title}: tables are sound.")
     file = _database_file()
     if file.exists():
-        with sqlite3.connect(f"file:{file}?mode=ro", uri=True) as connection:
-            verdict = connection.execute("PRAGMA integrity_check").fetchone()[0]
-        if verdict != "ok":
-            return _wrong(f"{file}: {verdict}")
-        print(f"{file}: sound.")
+        version, newest = check_fitness(file), known_migrations()[-1]
+        print(f"{file}: sound{'' if version == newest else ', of an older North Span; it is brought up to date at the next start'}.")
     return 0
 
 
@@ -171,18 +180,13 @@ def _database_file() -> Path:
 
 def _parse(text: str) -> object:
     try:
-        return json.loads(text, parse_constant=_no_constant)
+        return read_json(text)
     except RecursionError:
         message = "the JSON is nested too deeply"
         raise ValueError(message) from None
     except json.JSONDecodeError as error:
         message = f"not JSON: {error.msg} in line {error.lineno}, column {error.colno}"
         raise ValueError(message) from error
-
-
-def _no_constant(name: str) -> NoReturn:
-    message = f"{name} is no number"
-    raise ValueError(message)
 
 
 def _wrong(line: str) -> int:

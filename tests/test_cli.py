@@ -15,6 +15,7 @@ from unittest.mock import patch
 from northspan.cli import main
 from northspan.core.calculators import CALCULATORS
 from northspan.core.demo import kestrel_hollow
+from northspan.core.job import VERSION
 from northspan.core.solve import solve
 from tests.run import TOP
 
@@ -70,7 +71,10 @@ class Commands(unittest.TestCase):
             (("calc", "feeder"), '{"load_a": -1, "length_m": 3}', "/load_a: Input should be greater than 0"),
             (("calc", "feeder"), '{"load_a": 9, "length_m": 3, "conductor_size": "5"}', "no conductor of size 5"),
             (("calc", "feeder"), "[" * 100_000, "nested too deeply"),
+            (("calc", "feeder"), '{"load_a": 1e999, "length_m": 3}', "larger than any figure"),
+            (("calc", "feeder"), '{"insulation": "\\udc00", "load_a": 9, "length_m": 3}', "half of a surrogate pair"),
             (("restore", self.folder / "none.sqlite3"), "", "there is no file"),
+            (("backup", self.folder / "copy.sqlite3"), "", "there is no file"),
         ]
         for arguments, given, words in cases:
             with self.subTest(words):
@@ -78,9 +82,9 @@ class Commands(unittest.TestCase):
                 self.assertEqual((code, out, err.count("\n")), (2, "", 1))
                 self.assertIn(words, err)
                 self.assertTrue(err.startswith("northspan: "))
-        code, _, err = self.say("solve", self.a_file(good.replace('"version":3', '"version":7')))
+        code, _, err = self.say("solve", self.a_file(good.replace(f'"version":{VERSION}', '"version":7')))
         self.assertEqual(code, 2)
-        self.assertIn("/version: the file is of version 7; this program reads up to 3.", err)
+        self.assertIn(f"/version: the file is of version 7; this program reads up to {VERSION}.", err)
 
     def test_demo_only_fills_an_empty_database(self):
         self.assertIn("Kestrel Hollow is ready", self.say("demo")[1])
@@ -105,7 +109,18 @@ class Commands(unittest.TestCase):
         for beside in database.parent.glob("*-wal"):
             beside.unlink()
         database.write_bytes(database.read_bytes()[:100] + b"\xff" * 8000)
-        self.assertEqual(self.say("check")[0], 2)
+        for command in ("check", "demo", "serve", "backup"):
+            code, _, err = self.say(command, *([self.folder / "copy.sqlite3"] if command == "backup" else []))
+            self.assertEqual((code, "damaged" in err, err.count("\n")), (2, True, 1), err)
+
+    def test_a_database_of_a_newer_program_is_named_as_such(self):
+        self.say("demo")
+        with closing(sqlite3.connect(self.folder / "data/northspan.sqlite3")) as connection, connection:
+            connection.execute("UPDATE alembic_version SET version_num = 'ffff'")
+        for command in ("check", "demo", "serve"):
+            code, _, err = self.say(command)
+            self.assertEqual((code, err.count("\n")), (2, 1))
+            self.assertIn("written by a newer North Span", err)
 
     def test_the_program_as_a_person_starts_it(self):
         done = subprocess.run(

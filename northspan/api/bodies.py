@@ -5,13 +5,14 @@ from __future__ import annotations
 import json
 import re
 from http import HTTPStatus
-from typing import Any, NoReturn, TypeVar
+from typing import Any, TypeVar
 from urllib.parse import unquote
 
 from flask import Response, request
 from pydantic import BaseModel
 
 from northspan.api.problems import BadRequest
+from northspan.files.strict_json import read_json
 
 LARGEST_BODY = 2_000_000  # bytes; a job of 500 runs takes about 400,000
 M = TypeVar("M", bound=BaseModel)
@@ -26,7 +27,7 @@ def json_body() -> Any:  # noqa: ANN401 - any JSON
         If it is too large, not JSON, too deep, or holds NaN or Infinity.
     """
     try:
-        return json.loads(request.get_data(cache=False), parse_constant=_no_constant)
+        return read_json(request.get_data(cache=False))
     except UnicodeDecodeError as error:
         raise BadRequest(HTTPStatus.BAD_REQUEST, "The body is not UTF-8 text.", "Send JSON in UTF-8.") from error
     except json.JSONDecodeError as error:
@@ -37,8 +38,8 @@ def json_body() -> Any:  # noqa: ANN401 - any JSON
         ) from error
     except RecursionError as error:
         raise BadRequest(HTTPStatus.BAD_REQUEST, "The body is nested too deeply.", "Send a plain job document.") from error
-    except ValueError as error:  # a whole number of thousands of digits
-        raise BadRequest(HTTPStatus.BAD_REQUEST, f"The body holds a number that cannot be read: {error}.") from error
+    except ValueError as error:
+        raise BadRequest(HTTPStatus.BAD_REQUEST, f"The body cannot be read: {error}.", "Send plain text and finite figures.") from error
 
 
 def body(model: type[M]) -> M:
@@ -112,7 +113,3 @@ def answer(model: BaseModel, status: HTTPStatus = HTTPStatus.OK, revision: int |
         response.headers["ETag"] = f'"{revision}"'
     response.headers["Cache-Control"] = "no-store"
     return response
-
-
-def _no_constant(name: str) -> NoReturn:
-    raise BadRequest(HTTPStatus.BAD_REQUEST, f"The body holds {name}, which is no number.", "Send a finite number.")

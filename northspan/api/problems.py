@@ -3,16 +3,19 @@
 from __future__ import annotations
 
 import json
+import sqlite3
 from http import HTTPStatus
 from typing import Any
 
 from flask import Flask, Response
 from pydantic import BaseModel, ValidationError
+from sqlalchemy.exc import DBAPIError
 from werkzeug.exceptions import HTTPException
 
 from northspan.core.errors import InvalidJob, NorthSpanError, NoSolution, OutsideTable
 from northspan.core.findings import sentence
 from northspan.core.upgrade import first_wrong
+from northspan.store.database import Crowded
 from northspan.store.jobs import NoSuchJob, NothingToDo, Stale
 from northspan.store.library import NoSuchLoad
 
@@ -77,10 +80,42 @@ def add_error_handlers(app: Flask) -> None:
         ),
         NothingToDo: lambda e: problem(HTTPStatus.CONFLICT, e.code, str(e)),
         BadRequest: lambda e: problem(e.status, e.code, e.wrong, right=e.right or None),
+        Crowded: lambda e: problem(HTTPStatus.SERVICE_UNAVAILABLE, e.code, str(e), right="Try again in a moment."),
+        DBAPIError: _database,
         HTTPException: lambda e: problem(HTTPStatus(e.code or 500), "http", e.description or e.name),
     }
     for kind, handler in kinds.items():
         app.register_error_handler(kind, handler)
+
+
+_OUT_OF_ROOM = frozenset({sqlite3.SQLITE_FULL})
+_FOR_NOW = frozenset(
+    {
+        sqlite3.SQLITE_BUSY,
+        sqlite3.SQLITE_LOCKED,
+        sqlite3.SQLITE_READONLY,
+        sqlite3.SQLITE_CANTOPEN,
+        sqlite3.SQLITE_IOERR,
+        sqlite3.SQLITE_PERM,
+    }
+)
+_PRIMARY = 0xFF  # the low byte of an extended code is its kind
+
+
+def _database(error: DBAPIError) -> Response:
+    """Say what the database could not do; what was acknowledged before is kept."""
+    code = getattr(error.orig, "sqlite_errorcode", 0) & _PRIMARY
+    if code in _OUT_OF_ROOM:
+        words = "The disk that holds the database is full. Nothing was changed."
+        return problem(HTTPStatus.INSUFFICIENT_STORAGE, "storage-full", words, right="Make room on it, then do it again.")
+    if code in _FOR_NOW:
+        words = "The database is locked, or may only be read at this moment. Nothing was changed."
+        return problem(HTTPStatus.SERVICE_UNAVAILABLE, "busy", words, right="Try again in a moment; if it stays so, look at its file.")
+    if code in {sqlite3.SQLITE_CORRUPT, sqlite3.SQLITE_NOTADB}:
+        words = "The database is damaged. Nothing was changed."
+        right = "Stop the server, run northspan check, and put a backup back."
+        return problem(HTTPStatus.INTERNAL_SERVER_ERROR, "database-unfit", words, right=right)
+    raise error
 
 
 def _validation(error: ValidationError) -> Response:

@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from typing import Any
+from typing import Annotated, Any
 
-from pydantic import ValidationError
+from pydantic import BeforeValidator, ValidationError
 
 from northspan.core.errors import InvalidJob
 from northspan.core.job import FORMAT, VERSION, Job
@@ -31,13 +31,28 @@ def read_job(document: object) -> Job:
         raise InvalidJob("/version", "the version is missing or is not a whole number.", f"This program writes version {VERSION}.")
     if version > VERSION:
         raise InvalidJob("/version", f"the file is of version {version}; this program reads up to {VERSION}.", "Use a newer North Span.")
+    try:
+        return Job.model_validate(_brought_up(document, version))
+    except ValidationError as error:
+        raise first_wrong(error) from error
+
+
+def _brought_up(document: dict[str, Any], version: int) -> dict[str, Any]:
     while version < VERSION:
         document = _STEPS[version](document)
         version += 1
+    return document
+
+
+def _of_any_version(document: object) -> object:
+    """Bring a job inside a question up to date; what is no document of an older version is left for the model to judge."""
+    version = document.get("version") if isinstance(document, dict) else None
+    if not isinstance(document, dict) or not isinstance(version, int) or not 1 <= version < VERSION:
+        return document
     try:
-        return Job.model_validate(document)
-    except ValidationError as error:
-        raise first_wrong(error) from error
+        return _brought_up(document, version)
+    except InvalidJob as error:
+        raise ValueError(str(error)) from error
 
 
 def first_wrong(error: ValidationError) -> InvalidJob:
@@ -75,4 +90,10 @@ def _from_2(document: dict[str, Any]) -> dict[str, Any]:
     return document | {"version": 3}
 
 
-_STEPS: dict[int, Callable[[dict[str, Any]], dict[str, Any]]] = {1: _from_1, 2: _from_2}
+def _from_3(document: dict[str, Any]) -> dict[str, Any]:
+    """Version 4 only added fields; what version 3 says still means the same."""
+    return document | {"version": 4}
+
+
+_STEPS: dict[int, Callable[[dict[str, Any]], dict[str, Any]]] = {1: _from_1, 2: _from_2, 3: _from_3}
+AnyJob = Annotated[Job, BeforeValidator(_of_any_version)]

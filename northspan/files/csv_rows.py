@@ -3,21 +3,73 @@
 from __future__ import annotations
 
 import csv
+from io import StringIO
 
 from pydantic import ValidationError
 
 from northspan.core.errors import InvalidJob
 
+FORMULA_SIGNS = frozenset("=+-@\t\r\n\uff1d\uff0b\uff0d\uff20#'")  # a spreadsheet takes what begins so for a formula; # is a remark here
 
-def without_remarks(text: str) -> csv.DictReader[str]:
+
+def guarded(text: str) -> str:
+    r"""Write a text so that no spreadsheet takes it for a formula, and no reader for a remark.
+
+    Parameters
+    ----------
+    text : str
+        A cell. [-]
+
+    Examples
+    --------
+    >>> guarded("=1+1"), guarded("\tpump"), guarded("Kiln")
+    ("'=1+1", "'\tpump", 'Kiln')
+    """
+    return f"'{text}" if text[:1] in FORMULA_SIGNS and text else text
+
+
+def unguarded(text: str) -> str:
+    """Read a text that was written with a guard.
+
+    Parameters
+    ----------
+    text : str
+        A cell. [-]
+
+    Examples
+    --------
+    >>> unguarded("'=1+1"), unguarded("'tis")
+    ('=1+1', "'tis")
+    """
+    return text[1:] if text[:1] == "'" and text[1:2] in FORMULA_SIGNS and text[1:2] else text
+
+
+def without_remarks(text: str) -> tuple[tuple[str, ...], list[dict[str, str]]]:
     """Read CSV with a header row; empty lines and lines that begin with # are left out.
 
     Parameters
     ----------
     text : str
         The file. [-]
+
+    Returns
+    -------
+    tuple
+        Names of the columns, and the rows by column; cells beyond the last column are left out.
+
+    Raises
+    ------
+    InvalidJob
+        If it is no CSV: a cell without end or larger than any.
     """
-    return csv.DictReader([line for line in text.splitlines() if line.strip() and not line.startswith("#")])
+    try:
+        rows = [row for row in csv.reader(StringIO(text.lstrip("\ufeff"), newline="")) if any(row) and not row[0].startswith("#")]
+    except csv.Error as error:
+        raise InvalidJob("/csv", f"the file cannot be read as CSV: {error}.", "Save it again as CSV with commas.") from error
+    if not rows:
+        return (), []
+    names = tuple(name.strip() for name in rows[0])
+    return names, [dict(zip(names, row, strict=False)) for row in rows[1:]]
 
 
 def refused_row(what: str, number: int, error: ValidationError) -> InvalidJob:

@@ -11,10 +11,11 @@ from pydantic import ValidationError
 from northspan.core.errors import InvalidJob
 from northspan.core.job import LibraryLoad
 from northspan.core.loads.library import load_from_row
-from northspan.files.csv_rows import refused_row, without_remarks
+from northspan.files.csv_rows import guarded, refused_row, unguarded, without_remarks
 
 COLUMNS = ("name", "kind", "power_va", "across", "uses_neutral", "continuous",
-           "horsepower", "duty_percent", "alternates", "shed_order", "starting_a")  # fmt: skip
+           "horsepower", "duty_percent", "alternates", "shed_order", "starting_a", "outlet_a", "watches_neutral",
+           "least_circuit_a", "largest_device_a", "with_heat")  # fmt: skip
 MOST_ROWS = 500
 
 
@@ -48,9 +49,9 @@ def read_loads(text: str) -> tuple[LibraryLoad, ...]:
     InvalidJob
         If a column is unknown, a cell is wrong, or there are too many rows; the line is named.
     """
-    rows = without_remarks(text)
-    unknown = sorted({name for name in rows.fieldnames or () if name not in COLUMNS})
-    if unknown or "name" not in (rows.fieldnames or ()):
+    names, rows = without_remarks(text)
+    unknown = sorted({name for name in names if name not in COLUMNS})
+    if unknown or "name" not in names:
         words = f"the file has a column {unknown[0]}." if unknown else "the file has no column name."
         raise InvalidJob("/csv", words, f"Columns: {', '.join(COLUMNS)}.")
     loads: list[LibraryLoad] = []
@@ -58,18 +59,15 @@ def read_loads(text: str) -> tuple[LibraryLoad, ...]:
         if number > MOST_ROWS:
             raise InvalidJob("/csv", f"the file has more than {MOST_ROWS} loads.", "Split it.")
         try:
-            loads.append(load_from_row({key: _plain(value) for key, value in row.items() if key is not None and value is not None}))
+            loads.append(load_from_row({key: unguarded(value) for key, value in row.items()}))
         except ValidationError as error:
             raise refused_row("load", number, error) from error
     return tuple(loads)
 
 
-def _plain(cell: str) -> str:
-    return cell[1:] if cell[:1] == "'" and cell[1:2] in set("=+-@") else cell
-
-
 def _cell(value: object) -> str:
     if isinstance(value, bool):
         return "yes" if value else ""
-    text = "" if value is None else f"{value:g}" if isinstance(value, float) else str(value)
-    return f"'{text}" if text[:1] in "=+-@" and text else text  # a spreadsheet must not take a name for a formula
+    if isinstance(value, float):
+        return f"{value:.15g}"  # a figure, not a text: a sign in front of it starts no formula
+    return guarded("" if value is None else str(value))

@@ -60,13 +60,12 @@ def write_readings(columns: tuple[str, ...], rows: list[tuple[float, ...]]) -> s
 
 
 def _rows(text: str, needed: tuple[str, ...], more: tuple[str, ...]) -> list[tuple[int, dict[str, str]]]:
-    reader = without_remarks(text)
-    names = [name.strip() for name in reader.fieldnames or ()]
+    names, found = without_remarks(text)
     if any(name not in names for name in needed):
         raise InvalidJob(
             "/csv", f"the file has no column {next(n for n in needed if n not in names)}.", f"Columns: {', '.join((*needed, *more))}."
         )
-    rows = [{k.strip(): v.strip() for k, v in row.items() if k and v and k.strip() in (*needed, *more)} for row in reader]
+    rows = [{k: v.strip() for k, v in row.items() if v.strip() and k in (*needed, *more)} for row in found]
     if not rows or len(rows) > MOST_ROWS:
         raise InvalidJob("/csv", f"the file has {len(rows)} readings.", f"From 1 to {MOST_ROWS}.")
     return list(enumerate(rows, 1))

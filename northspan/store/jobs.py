@@ -4,6 +4,8 @@ from __future__ import annotations
 
 import json
 import secrets
+from collections.abc import Iterator
+from contextlib import contextmanager
 from dataclasses import dataclass
 from datetime import UTC, datetime
 from typing import Any
@@ -17,6 +19,7 @@ from northspan.core.errors import InvalidJob, NorthSpanError
 from northspan.core.job import Job
 from northspan.core.solve import solve
 from northspan.core.upgrade import read_job
+from northspan.store.database import turn_to_write
 from northspan.store.models import JobRow, RevisionRow
 
 
@@ -97,7 +100,7 @@ class Jobs:
             row.revisions.append(revision)
             session.add(row)
             session.commit()
-            return _stored(row, revision)
+            return _stored(row, revision, job)
 
     def lines(self) -> tuple[JobLine, ...]:
         """List all jobs, the last changed first."""
@@ -124,27 +127,24 @@ class Jobs:
             return tuple(Revision(number, kind, who, at.replace(tzinfo=UTC), what) for number, kind, who, at, what in found)
 
     def edit(self, job_id: str, on_revision: int, patch: list[dict[str, Any]], who: str) -> StoredJob:
-        """Apply a JSON Patch to the revision it was made on, and keep the result as the next revision."""
+        """Apply a JSON Patch to the revision it was made on, and keep the result as the next revision.
+
+        The job is planned before anything is locked, for that takes time; then only the revision is looked at again.
+        """
+        with Session(self._engine) as session:
+            _, head = _fresh(session, job_id, on_revision)
+            before, undo_to = json.loads(head.document), head.number
+        what, operations = what_changed(patch, before), json.dumps(patch)
+        job = read_job(patched(before, patch))
+        solve(job, detailed=())  # what cannot be planned is refused before it is kept
+        document = job.model_dump_json()
         with self._writing() as session:
             row, head = _fresh(session, job_id, on_revision)
-            before = json.loads(head.document)
-            job = read_job(patched(before, patch))
-            solve(job, detailed=())  # what cannot be planned is refused before it is kept
-            return _keep(
-                session,
-                row,
-                RevisionRow(
-                    number=row.head + 1,
-                    kind="edit",
-                    who=who,
-                    at=_now(),
-                    what=what_changed(patch, before),
-                    patch=json.dumps(patch),
-                    document=job.model_dump_json(),
-                    undo_to=head.number,
-                    redo_to=None,
-                ),
-            )
+            revision = RevisionRow(
+                number=row.head + 1, kind="edit", who=who, at=_now(), what=what, patch=operations, document=document,
+                undo_to=undo_to, redo_to=None,
+            )  # fmt: skip
+            return _keep(session, row, revision, job)
 
     def undo(self, job_id: str, on_revision: int, who: str) -> StoredJob:
         """Bring back the state before the last edit, as a new revision."""
@@ -194,14 +194,18 @@ class Jobs:
                 ),
             )
 
-    def _writing(self) -> Session:
-        session = Session(self._engine, expire_on_commit=False)
-        session.connection(execution_options={"write": True})
-        return session
+    @contextmanager
+    def _writing(self) -> Iterator[Session]:
+        with turn_to_write(), Session(self._engine, expire_on_commit=False) as session:
+            session.connection(execution_options={"write": True})
+            yield session
+
+
+MOST_PARTS = 300_000  # values in a document; a job of 500 runs has a tenth of it
 
 
 def patched(document: dict[str, Any], patch: list[dict[str, Any]]) -> object:
-    """Apply a JSON Patch, naming the operation that fails.
+    """Apply a JSON Patch, naming the operation that fails. The document handed in is used up.
 
     Parameters
     ----------
@@ -213,12 +217,20 @@ def patched(document: dict[str, Any], patch: list[dict[str, Any]]) -> object:
     Raises
     ------
     InvalidJob
-        If an operation does not fit the document.
+        If an operation does not fit the document, or makes it larger than any job.
     """
+    parts = _parts(document)
     for number, operation in enumerate(patch):
         try:
-            document = jsonpatch.apply_patch(document, [operation])
-        except (jsonpatch.JsonPatchException, jsonpointer.JsonPointerException, TypeError, ValueError) as error:
+            parts += _added(document, operation)
+            if parts > MOST_PARTS:
+                raise InvalidJob(
+                    operation["path"] or "/",
+                    f"operation {number + 1} of the edit, {operation['op']}, makes the job larger than any job may be.",
+                    "Copy a part once, not into itself.",
+                )
+            document = jsonpatch.apply_patch(document, [operation], in_place=True)
+        except (jsonpatch.JsonPatchException, jsonpointer.JsonPointerException, TypeError, ValueError, RecursionError) as error:
             reason = (
                 "the value there is another" if isinstance(error, jsonpatch.JsonPatchTestFailed) else "there is no such place in the job"
             )
@@ -228,6 +240,26 @@ def patched(document: dict[str, Any], patch: list[dict[str, Any]]) -> object:
                 "Read the job again and edit what is there.",
             ) from error
     return document
+
+
+def _added(document: object, operation: dict[str, Any]) -> int:
+    """How many values an operation adds at the most."""
+    if operation["op"] == "copy":
+        return _parts(jsonpointer.resolve_pointer(document, operation.get("from") or ""))
+    return _parts(operation.get("value")) if operation["op"] in {"add", "replace"} else 0
+
+
+def _parts(document: object) -> int:
+    """Count the values of a document, without going down into itself."""
+    count, left = 0, [document]
+    while left and count <= MOST_PARTS:
+        here = left.pop()
+        count += 1
+        if isinstance(here, dict):
+            left.extend(here.values())
+        elif isinstance(here, list):
+            left.extend(here)
+    return count
 
 
 def what_changed(patch: list[dict[str, Any]], document: dict[str, Any]) -> str:
@@ -266,11 +298,11 @@ def _change(operation: dict[str, Any], document: dict[str, Any]) -> str:
     return f"{name.replace('_', ' ')}: {f'{what} {outcome}'.strip()}"
 
 
-def _keep(session: Session, row: JobRow, revision: RevisionRow) -> StoredJob:
+def _keep(session: Session, row: JobRow, revision: RevisionRow, job: Job | None = None) -> StoredJob:
     revision.job_id = row.id  # not appended to the row's list, which would read the whole history first
     session.add(revision)
     row.head, row.changed_at = revision.number, revision.at
-    stored = _stored(row, revision)
+    stored = _stored(row, revision, job)
     row.name = stored.job.name
     session.commit()
     return stored
@@ -299,14 +331,14 @@ def _revision(session: Session, job_id: str, number: int) -> RevisionRow:
     return session.scalars(select(RevisionRow).where(RevisionRow.job_id == job_id, RevisionRow.number == number)).one()
 
 
-def _stored(row: JobRow, head: RevisionRow) -> StoredJob:
+def _stored(row: JobRow, head: RevisionRow, job: Job | None = None) -> StoredJob:
     return StoredJob(
         row.id,
         head.number,
         head.undo_to is not None,
         head.redo_to is not None,
         row.changed_at.replace(tzinfo=UTC),
-        read_job(json.loads(head.document)),
+        job or read_job(json.loads(head.document)),
     )
 
 

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator
+from contextlib import contextmanager
 
 from sqlalchemy import Engine, delete, select
 from sqlalchemy.orm import Session
@@ -10,6 +11,7 @@ from sqlalchemy.orm import Session
 from northspan.core.errors import NorthSpanError
 from northspan.core.job import LibraryLoad
 from northspan.core.loads.library import standard_loads
+from northspan.store.database import turn_to_write
 from northspan.store.models import LibraryRow
 
 
@@ -58,7 +60,8 @@ class Library:
                 raise NoSuchLoad(message)
             session.commit()
 
-    def _writing(self) -> Session:
-        session = Session(self._engine)
-        session.connection(execution_options={"write": True})
-        return session
+    @contextmanager
+    def _writing(self) -> Iterator[Session]:
+        with turn_to_write(), Session(self._engine) as session:
+            session.connection(execution_options={"write": True})
+            yield session

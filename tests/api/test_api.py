@@ -1,8 +1,11 @@
 """The HTTP surface: the ordinary path, hostile input, and who may ask."""
 
 import json
+import sqlite3
 import tempfile
+import time
 import unittest
+from contextlib import closing
 from pathlib import Path
 from unittest.mock import patch
 
@@ -11,10 +14,12 @@ from hypothesis import given, settings
 from schemathesis import GenerationMode
 from schemathesis.checks import not_a_server_error
 from schemathesis.specs.openapi.checks import content_type_conformance, response_schema_conformance, status_code_conformance
+from sqlalchemy import event
 
 from northspan.api import create_app
 from northspan.api.settings import Config, config_from_environment
 from northspan.core.demo import kestrel_hollow
+from northspan.core.job import VERSION
 from northspan.core.solve import solve
 from northspan.core.starts import empty_job
 from northspan.store.jobs import Jobs
@@ -193,9 +198,10 @@ class Hostile(ApiCase):
             ({"path": "/runs/F1/segments/0/length_m", "value": -5}, "/runs/F1/segments/0/length_m", "0.01"),
             ({"path": "/runs/F1/conductor_size", "value": "5"}, "/runs/F1/conductor_size", "no conductor of size 5"),
             ({"path": "/runs/F1/load_a", "value": "many"}, "/runs/F1/load_a", "valid number"),
-            ({"path": "/runs/F1/load_a", "value": 1e300}, "/runs/F1/load_a", "less than or equal to 6000"),
+            ({"path": "/runs/F1/load_a", "value": 1e14}, "/runs/F1/load_a", "less than or equal to 6000"),
+            ({"path": "/sources/T", "value": {"name": "T", "rating_kva": 5e-324}}, "/sources/T/rating_kva", "greater than 0"),
             ({"path": "/runs/F1/weather", "value": "wet"}, "/runs/F1/weather", "not permitted"),
-            ({"path": "/version", "value": 9}, "/version", "reads up to 3"),
+            ({"path": "/version", "value": 9}, "/version", f"reads up to {VERSION}"),
             ({"path": "/rulebook", "value": "moon-1969"}, "/rulebook", "moon-1969"),
         ]
         for operation, field, words in cases:
@@ -209,6 +215,7 @@ class Hostile(ApiCase):
         cases = [
             (b"", 400), (b"{", 400), (b"\xff\xfe", 400), (b"[NaN]", 400), (b'[{"op":"add","path":"/runs/F1/load_a","value":Infinity}]', 400),
             (b"[" * 100_000, 400), (b"1" * 5000, 400), (b"{}", 422), (b"[]", 422), (b'[{"op":"grow","path":"/"}]', 422),
+            (b'[{"op":"add","path":"/notes","value":"\\ud800"}]', 400), (b'[{"op":"add","path":"/runs/F1/segments/0/slack_m","value":1' + b"0" * 400 + b"}]", 400),
             (b'[{"op":"add","path":7}]', 422), (b'[{"op":"add","path":"/name"}]', 422), (b'[{"op":"move","path":"/name"}]', 422),
             (b'[{"op":"add","path":"name","value":"x"}]', 422), (b'[{"op":"copy","from":"/runs","path":"/runs/F1/x/y"}]', 422),
         ]  # fmt: skip
@@ -216,6 +223,32 @@ class Hostile(ApiCase):
             with self.subTest(data=data[:40]):
                 self.problem(self.client.patch(self.url, data=data, headers={"If-Match": '"1"'}), status)
         self.unchanged()
+
+    def test_a_document_that_doubles_itself_is_refused_at_once(self):
+        doubling = [{"op": "copy", "from": "/buildings", "path": f"/buildings/B{i}x"} for i in range(40)]
+        began = time.perf_counter()
+        body = self.problem(self.edit(doubling), 422)
+        self.assertIn("larger than any job may be", body["detail"])
+        self.assertLess(time.perf_counter() - began, 2)
+        self.unchanged()
+        once = [
+            {"op": "copy", "from": "/buildings/B2", "path": "/buildings/B3"},
+            {"op": "add", "path": "/buildings/B3/name", "value": "Third"},
+        ]
+        made = self.edit(once).get_json()
+        self.assertEqual([made["job"]["buildings"][key]["name"] for key in ("B2", "B3")], ["Building", "Third"])
+
+    def test_texts_made_to_be_slow_or_to_break_a_reader(self):
+        began = time.perf_counter()
+        slow = [("/api/route/gpx", {"text": "<gpx " * 40_000}, 422), ("/api/route/gpx", {"text": "<gpx>" + "trkpt " * 33_000 + "</gpx>"}, 422),
+                ("/api/route/gpx", {"text": '<gpx><trk><trkseg><trkpt lat="inf" lon="1"/><trkpt lat="2" lon="1"/></trkseg></trk></gpx>'}, 422),
+                ("/api/library/csv", {"text": "name,power_va\n" + "A" * 200_000 + ",1\n"}, 422),
+                ("/api/library/csv", {"text": 'name,power_va\n"A' + "B" * 200_000}, 422),
+                ("/api/earth/readings", {"kind": "fall", "text": "distance_m,shown_ohm\n1e400,5\n"}, 422)]  # fmt: skip
+        for url, body, status in slow:
+            with self.subTest(url=url, text=body["text"][:40]):
+                self.problem(self.client.post(url, json=body), status)
+        self.assertLess(time.perf_counter() - began, 3)
 
     def test_ten_megabytes(self):
         for method, url in ((self.client.patch, self.url), (self.client.post, "/api/import"), (self.client.post, "/api/solve")):
@@ -251,7 +284,7 @@ class Hostile(ApiCase):
             [],
             "job",
             {},
-            good | {"version": 4},
+            good | {"version": VERSION + 1},
             good | {"format": "x"},
             good | {"runs": {"F1": {}}},
             good | {"name": "x" * 81},
@@ -263,7 +296,7 @@ class Hostile(ApiCase):
         old = json.loads(self.stored.job.model_dump_json())
         run = old["runs"]["F1"]
         old |= {"version": 1, "runs": {"F1": {k: v for k, v in run.items() if k != "segments"} | {"length_m": 30}}}
-        self.assertEqual(self.client.post("/api/import", json=old).get_json()["job"]["version"], 3)
+        self.assertEqual(self.client.post("/api/import", json=old).get_json()["job"]["version"], VERSION)
 
     def test_starts_and_calculators(self):
         for body in ({"start": "detached_panel", "name": "No load"}, {"start": "castle"}, {"name": ""}, {"answers": {"load_a": -1}}):
@@ -353,3 +386,64 @@ class Contract(ApiCase):
                 with self.subTest(operation.ok().label, mode=mode):
                     ask()
         self.assertGreater(asked, 100)
+
+
+class Storage(unittest.TestCase):
+    """What the disk and the database file may do under a running server."""
+
+    def setUp(self):
+        folder = tempfile.TemporaryDirectory()
+        self.addCleanup(folder.cleanup)
+        self.folder = Path(folder.name)
+        with patch("northspan.store.database.PATIENCE_S", 0.05):
+            app = create_app(Config(self.folder))
+        self.jobs = app.extensions["northspan_jobs"]
+        self.addCleanup(self.jobs._engine.dispose)
+        self.client = app.test_client()
+        self.stored = self.jobs.add(a_feeder(70), "")
+        self.url = f"/api/jobs/{self.stored.id}"
+
+    def refused(self, status, words):
+        answer = self.client.patch(self.url, json=[{"op": "add", "path": "/notes", "value": "x" * 1900}], headers={"If-Match": "1"})
+        self.assertEqual(answer.status_code, status, answer.text)
+        self.assertIn(words, answer.get_json()["detail"])
+        self.assertEqual(self.jobs.get(self.stored.id).revision, 1)
+
+    def every_connection(self, pragma):
+        self.jobs._engine.dispose()
+        event.listen(self.jobs._engine, "connect", lambda connection, _: connection.execute(pragma))
+
+    def test_a_full_disk_is_507(self):
+        with closing(sqlite3.connect(self.folder / "northspan.sqlite3")) as connection:
+            pages = connection.execute("PRAGMA page_count").fetchone()[0]
+        self.every_connection(f"PRAGMA max_page_count = {pages}")
+        self.refused(507, "is full")
+
+    def test_a_database_that_may_only_be_read_is_503(self):
+        self.every_connection("PRAGMA query_only = ON")
+        self.refused(503, "may only be read")
+
+    def test_a_locked_one_is_503_and_readers_do_not_wait(self):
+        with closing(sqlite3.connect(self.folder / "northspan.sqlite3", isolation_level=None)) as other:
+            other.execute("BEGIN IMMEDIATE")
+            self.refused(503, "locked")
+            began = time.perf_counter()
+            self.assertEqual(self.client.get(self.url).status_code, 200)
+            self.assertLess(time.perf_counter() - began, 1)
+            other.execute("ROLLBACK")
+        done = self.client.patch(self.url, json=[{"op": "add", "path": "/notes", "value": "x"}], headers={"If-Match": "1"})
+        self.assertEqual(done.status_code, 200)
+
+    def test_planning_holds_no_lock(self):
+        asked = []
+
+        def slow(job, detailed=()):
+            with closing(sqlite3.connect(self.folder / "northspan.sqlite3", isolation_level=None, timeout=0.05)) as other:
+                other.execute("BEGIN IMMEDIATE")  # another writer gets his turn while this one plans
+                other.execute("ROLLBACK")
+            asked.append(job.name)
+            return solve(job, detailed)
+
+        with patch("northspan.store.jobs.solve", slow):
+            self.jobs.edit(self.stored.id, 1, [{"op": "add", "path": "/notes", "value": "x"}], "")
+        self.assertEqual(asked, ["Test property"])

@@ -1,5 +1,6 @@
 """Tracks into legs: distances on the globe, heights, noise, and files that are refused."""
 
+import time
 import unittest
 from math import cos, radians
 
@@ -45,12 +46,32 @@ class Gpx(unittest.TestCase):
         self.assertLessEqual(len(legs), MOST_LEGS)
         self.assertAlmostEqual(sum(leg.level_m for leg in legs), 0.0001 * 2999 * DEGREE_M, delta=400)
 
+    def test_no_text_makes_it_slow(self):
+        began = time.perf_counter()
+        for text in ("<gpx " * 40_000, "gpx xmlns=" * 20_000, "<gpx>" + "trkpt " * 33_000 + "</gpx>", "<" * 200_000):
+            with self.assertRaises(InvalidJob):
+                read_gpx(text)
+        self.assertLess(time.perf_counter() - began, 1)
+
+    def test_other_names_of_the_space_and_a_mark_in_front(self):
+        self.assertEqual(len(read_gpx("\ufeff" + track((0, 0, None), (0, 0.001, None)))), 1)
+        self.assertEqual(
+            len(read_gpx('<g:gpx xmlns:g="urn:x"><g:rte><g:rtept lat="0" lon="0"/><g:rtept lat="0" lon="0.001"/></g:rte></g:gpx>')), 1
+        )
+
     def test_refused(self):
         for text, words in (
             ("no", "not a GPX file"),
             (track((1, 1, None)), "holds no track"),
             ("<!DOCTYPE x [<!ENTITY a 'b'>]>" + track(), "declares a document type"),
             ("", "not a GPX file"),
+            ("<kml><trk/></kml>", "not a GPX file"),
+            (track(("inf", 1, None), (1, 1, None)), "latitude of inf, which is nowhere on earth"),
+            (track((90.1, 1, None), (1, 1, None)), "latitude of 90.1"),
+            (track((1, "nan", None), (1, 1, None)), "longitude of nan"),
+            (track(("", 1, None), (1, 1, None)), "no latitude"),
+            (track((1, 1, None), (89, 1, None)), "km apart"),
+            (track((1, 1, 1e9), (1, 1, None)), "height of 1e"),
         ):
             with self.subTest(words), self.assertRaisesRegex(InvalidJob, words):
                 read_gpx(text)

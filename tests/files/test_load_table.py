@@ -1,10 +1,13 @@
 """The load library as CSV: there and back, and what is refused by line and column."""
 
+import csv
+import io
 import unittest
 
 from northspan.core.errors import InvalidJob
 from northspan.core.job import LibraryLoad
 from northspan.core.loads.library import standard_loads
+from northspan.files.csv_rows import guarded, unguarded
 from northspan.files.load_table import read_loads, write_loads
 
 
@@ -13,6 +16,20 @@ class Table(unittest.TestCase):
         loads = (*standard_loads(), LibraryLoad(name='=1+1, "odd"', power_va=1234.5, alternates="heat", shed_order=2))
         self.assertEqual(read_loads(write_loads(loads)), loads)
         self.assertNotIn("\n=", write_loads(loads))  # no spreadsheet takes the name for a formula
+
+    def test_no_cell_starts_a_formula_and_every_one_comes_back(self):
+        for sign in "=+-@\uff1d\uff0b\uff0d\uff20#'":
+            loads = (LibraryLoad(name=f"{sign}cmd|x", power_va=123456.789, alternates="=a\tb\n=c", outlet_a=13, watches_neutral=True,
+                                 least_circuit_a=21.5, largest_device_a=35, with_heat=True),)  # fmt: skip
+            with self.subTest(sign):
+                written = write_loads(loads)
+                self.assertEqual(read_loads(written), loads)
+                self.assertFalse(
+                    any(cell[:1] in set("=+-@\t\r\uff1d\uff0b\uff0d\uff20") for row in csv.reader(io.StringIO(written)) for cell in row)
+                )
+        for sign in "\t\r\n":
+            self.assertEqual(unguarded(guarded(f"{sign}=1")), f"{sign}=1")
+            self.assertEqual(guarded(f"{sign}=1")[0], "'")
 
     def test_as_many_as_it_takes(self):
         self.assertEqual(len(read_loads("# mine\nname,power_va\n" + "A,1\n" * 500)), 500)

@@ -17,7 +17,7 @@ from sqlalchemy import event, inspect
 from northspan.core.demo import kestrel_hollow
 from northspan.core.errors import InvalidJob, NoSolution, OutsideTable
 from northspan.store import database
-from northspan.store.database import FILE_NAME, copy_database, migrate, open_database
+from northspan.store.database import FILE_NAME, DatabaseUnfit, copy_database, migrate, open_database
 from northspan.store.jobs import Jobs, NoSuchJob, NothingToDo, Stale, what_changed
 from northspan.store.models import Base
 from tests.support import a_feeder
@@ -146,7 +146,7 @@ class Edits(StoreCase):
             now = self.jobs.get(self.job_id)
             asked.clear()
             self.jobs.edit(self.job_id, now.revision, setting("/runs/F1/load_a", load_a), "")
-            self.assertEqual([statement.split()[0] for statement in asked], ["SELECT", "UPDATE", "INSERT"])
+            self.assertEqual([statement.split()[0] for statement in asked], ["SELECT", "SELECT", "UPDATE", "INSERT"])
 
 
 class Together(StoreCase):
@@ -210,7 +210,7 @@ class Files(StoreCase):
         damaged = self.folder / "damaged.sqlite3"
         damaged.write_bytes(b"SQLite format 3\0" + b"\xff" * 8000)
         before = copy.read_bytes()
-        with self.assertRaises(sqlite3.DatabaseError):
+        with self.assertRaisesRegex(DatabaseUnfit, "damaged, or no database"):
             copy_database(damaged, copy)
         self.assertEqual(copy.read_bytes(), before)
         with self.assertRaisesRegex(FileNotFoundError, "there is no file"):

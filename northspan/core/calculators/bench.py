@@ -19,8 +19,9 @@ from northspan.core.bench.words import DANGER_V, LIFT_V, OBJECTION_A, amperes_te
 from northspan.core.calculators.answer import Answer
 from northspan.core.cautions import STANDING
 from northspan.core.circuit.role import Role
-from northspan.core.job import Job, Part
+from northspan.core.job import Part
 from northspan.core.plan import WorkGroup, printed
+from northspan.core.upgrade import AnyJob
 from northspan.core.wording import wording_of
 from northspan.core.worked import Step, given, ruled, step
 
@@ -30,7 +31,7 @@ _STRAY = frozenset({Role.ground, Role.path})
 class BenchQuestion(Part):
     """A job, and what is tried."""
 
-    job: Job
+    job: AnyJob
     trial: Trial = Field(default_factory=Trial)
 
 

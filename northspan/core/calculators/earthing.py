@@ -21,6 +21,7 @@ from northspan.core.plan import WorkGroup, printed
 from northspan.core.rulebooks.loop_protocol import BondingFacts, LoopAhead, LoopFacts, LoopRules
 from northspan.core.rulebooks.protocol import Rulebook
 from northspan.core.rulebooks.registry import rulebook_named
+from northspan.core.upgrade import AnyJob
 from northspan.core.worked import Step, ruled
 
 WORDS_MOST = 12
@@ -65,7 +66,7 @@ class BondingQuestion(Question):
 class OutbuildingQuestion(Part):
     """A job, and the building whose earth is to be chosen."""
 
-    job: Job
+    job: AnyJob
     building: Id
 
 

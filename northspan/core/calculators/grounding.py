@@ -24,6 +24,7 @@ from northspan.core.plan import WorkGroup, printed
 from northspan.core.rulebooks.protocol import Rulebook
 from northspan.core.rulebooks.registry import rulebook_named
 from northspan.core.tree import tree_of
+from northspan.core.upgrade import AnyJob
 from northspan.core.worked import Step, given, ruled, step
 
 ROD_COST, WIRE_COST_M, PLATE_COST, RING_COST_M = 38.0, 6.0, 95.0, 14.0  # made-up prices with the work, in the job's own money
@@ -33,7 +34,7 @@ PROFILE_M = tuple(-6 + 0.25 * i for i in range(81))
 class GroundQuestion(Part):
     """A job, and which of its buildings is asked about."""
 
-    job: Job
+    job: AnyJob
     building: Id
     fault_a: float = Field(10, gt=0, le=100_000, description="Current into the ground, for the surface voltage. [A]")
 

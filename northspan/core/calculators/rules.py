@@ -9,17 +9,18 @@ from pydantic import StringConstraints
 from northspan.core.calculators.answer import Answer
 from northspan.core.cautions import STANDING
 from northspan.core.findings import Cure
-from northspan.core.job import Job, Part
+from northspan.core.job import Part
 from northspan.core.plan import WorkGroup, printed
 from northspan.core.rulebook_change import Meaning, rulebook_change
 from northspan.core.rulebooks.registry import rulebook_named
+from northspan.core.upgrade import AnyJob
 from northspan.core.worked import ruled
 
 
 class RulebookChangeQuestion(Part):
     """A job, and the rulebook it is to follow."""
 
-    job: Job
+    job: AnyJob
     to: Annotated[str, StringConstraints(max_length=20)]
 
 

@@ -15,6 +15,7 @@ from northspan.core.plan import WorkGroup, printed
 from northspan.core.rulebooks.registry import rulebook_named
 from northspan.core.site.choices import SiteChoices, site_choices
 from northspan.core.site.optimum import Point, cheapest_sets
+from northspan.core.upgrade import AnyJob
 from northspan.core.worked import step
 
 MOST_SHOWN = 24  # points of the curve that a person can press
@@ -23,7 +24,7 @@ MOST_SHOWN = 24  # points of the curve that a person can press
 class SiteQuestion(Part):
     """A job, and the drop that its worst way may have."""
 
-    job: Job
+    job: AnyJob
     way_limit_percent: float | None = Field(None, gt=0, le=20, description="Empty takes the job's own limit. [%]")
 
 

@@ -19,7 +19,7 @@ from northspan.core.job.run import Run
 from northspan.core.job.source import Source
 
 FORMAT: Literal["northspan-job"] = "northspan-job"
-VERSION: Literal[3] = 3
+VERSION: Literal[4] = 4
 
 
 class CallChoice(Part):
@@ -80,7 +80,7 @@ class Job(Part):
     """One property and the work wanted on it."""
 
     format: Literal["northspan-job"] = FORMAT
-    version: Literal[3] = VERSION
+    version: Literal[4] = VERSION
     name: Name
     rulebook: Annotated[str, StringConstraints(max_length=20)] = "us-2023"
     units: Units = Units.feet

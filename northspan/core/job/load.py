@@ -47,7 +47,7 @@ class LibraryLoad(Part):
 
     name: Name
     kind: LoadKind = LoadKind.other
-    power_va: float = Field(gt=0, le=1_000_000)
+    power_va: float = Field(ge=0.001, le=1_000_000)
     across: Across = Across.line_line
     uses_neutral: bool = Field(False, description="Line to line, but part of it line to neutral, as a range or a dryer.")
     continuous: bool = Field(False, description="Three hours or more at a stretch.")

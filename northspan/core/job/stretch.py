@@ -193,7 +193,7 @@ class Segment(Part):
         try:
             legs = _LEGS.validate_python(data["legs"])
             slack_m = float(data.get("slack_m") or 0)
-        except (TypeError, ValueError):  # the fields themselves say what is wrong
+        except (TypeError, ValueError, OverflowError):  # the fields themselves say what is wrong
             return data
         return data | {"length_m": route_length_m(legs, slack_m)}
 

@@ -9,6 +9,7 @@ from importlib.resources import files
 from northspan.core.job import LibraryLoad
 
 _YES = {"yes": True, "": False}
+_FLAGS = ("uses_neutral", "continuous", "watches_neutral", "with_heat")
 
 
 @cache
@@ -39,5 +40,5 @@ def load_from_row(row: dict[str, str]) -> LibraryLoad:
         If a cell is wrong.
     """
     cells = {key: value.strip() for key, value in row.items() if key and value is not None and value.strip()}
-    flags = {key: _YES.get(cells[key].lower(), cells[key]) for key in ("uses_neutral", "continuous") if key in cells}
+    flags = {key: _YES.get(cells[key].lower(), cells[key]) for key in _FLAGS if key in cells}
     return LibraryLoad.model_validate(cells | flags)

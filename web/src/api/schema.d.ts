@@ -5608,10 +5608,10 @@ export interface components {
             units?: components["schemas"]["Units"];
             /**
              * Version
-             * @default 3
+             * @default 4
              * @constant
              */
-            version?: 3;
+            version?: 4;
             /**
              * Voltage May Rise
              * @description Whether step-up and step-down transformers may be chosen for a long run.
@@ -5702,10 +5702,10 @@ export interface components {
             units: components["schemas"]["Units"];
             /**
              * Version
-             * @default 3
+             * @default 4
              * @constant
              */
-            version: 3;
+            version: 4;
             /**
              * Voltage May Rise
              * @description Whether step-up and step-down transformers may be chosen for a long run.
