@@ -59,6 +59,15 @@ CALLS: dict[str, CallKind] = {
             "run",
         ),
         CallKind(
+            "drop_temperature",
+            "How warm are the wires when the drop is worked?",
+            (
+                School("full", "As warm as they may get"),
+                School("load", "As warm as their load makes them"),
+            ),
+            "run",
+        ),
+        CallKind(
             "metal",
             "Which metal?",
             (

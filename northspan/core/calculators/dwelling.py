@@ -6,10 +6,11 @@ from typing import Annotated
 
 from pydantic import Field
 
-from northspan.core.calculators.answer import Answer, Question, answered
+from northspan.core.calculators.answer import Answer, Question, answered, supplied
+from northspan.core.errors import InvalidJob
 from northspan.core.job import LoadKind, Name, Part, RunKind
 from northspan.core.rulebooks import protocol
-from northspan.core.rulebooks.protocol import DesignLoad, DwellingFacts
+from northspan.core.rulebooks.protocol import DesignLoad, DwellingFacts, Rulebook
 from northspan.core.rulebooks.registry import rulebook_named
 from northspan.core.worked import Step, step
 
@@ -28,7 +29,10 @@ class Appliance(Part):
 class DwellingQuestion(Question):
     """A one-family dwelling and what is in it."""
 
-    floor_m2: float = Field(gt=0, le=10_000, description="Floor area by its outside measures. [m²]")
+    floor_m2: float = Field(0, ge=0, le=10_000, description="Floor area by its outside measures, where the code goes by it. [m²]")
+    lighting_va: float = Field(0, ge=0, le=100_000, description="Lighting circuits, where the code goes by circuits. [VA]")
+    sockets_va: tuple[Nameplate, ...] = Field((), max_length=40, description="Socket circuits, where the code goes by circuits. [VA]")
+    cooker_sockets: int = Field(0, ge=0, le=10, description="Socket outlets on cooker switches.")
     small_appliance_circuits: int = Field(2, ge=2, le=20)
     laundry_circuits: int = Field(1, ge=1, le=10)
     appliances: tuple[Appliance, ...] = Field((), max_length=60)
@@ -39,11 +43,17 @@ class DwellingQuestion(Question):
     heat_pump_va: float = Field(0, ge=0, le=500_000, description="Compressor of a heat pump; its resistance heat is in heating_va. [VA]")
     cooling_va: float = Field(0, ge=0, le=500_000)
     vehicles_va: tuple[Nameplate, ...] = Field((), max_length=10)
+    cooling_with_heat_va: float = Field(0, ge=0, le=500_000, description="Cooling that runs while the place is heated. [VA]")
+    vehicles_in_pool: bool = Field(False, description="Vehicle charging inside the pool of the optional method; a call.")
+    measured_va: float = Field(0, ge=0, le=5_000_000, description="Highest demand as measured; 0 if it was not. [VA]")
+    measured_month: bool = Field(False, description="It was logged over a month in place of a year.")
+    added_va: float = Field(0, ge=0, le=500_000, description="What is new beside a measured demand. [VA]")
     largest_motor_va: float = Field(
-        0, ge=0, le=100_000, description="Of the loads named above, the largest motor; a quarter is added. [VA]"
+        0, ge=0, le=100_000, description="The largest motor beside heating and cooling; a quarter is added. [VA]"
     )
+    largest_neutral_motor_va: float = Field(0, ge=0, le=100_000, description="The largest motor connected to the neutral. [VA]")
     basement_m2: float = Field(0, ge=0, le=10_000, description="Of the floor area, what lies below the ground floor. [m²]")
-    line_v: float = Field(240, ge=100, le=600)
+    line_v: float | None = Field(None, ge=100, le=600, description="Empty takes the code's usual supply. [V]")
 
 
 def dwelling_load(question: DwellingQuestion) -> Answer:
@@ -65,6 +75,8 @@ def dwelling_load(question: DwellingQuestion) -> Answer:
     'standard 78 A, optional 71 A; a service of 100 A by the optional method'
     """
     book = rulebook_named(question.rulebook)
+    _refuse_open(question, book)
+    line_v, _ = supplied(book, question.line_v, None)
     shared = question.model_dump(exclude={"rulebook", "line_v", "appliances"})
     facts = DwellingFacts(
         **shared, appliances=tuple(protocol.Appliance(a.name, a.power_va, a.to_neutral, a.kind) for a in question.appliances)
@@ -72,11 +84,11 @@ def dwelling_load(question: DwellingQuestion) -> Answer:
     figures: dict[str, float | str] = {}
     working: dict[str, tuple[Step, ...]] = {}
     for method in book.dwelling_loads(facts):
-        amperes = step("I", "in amperes", "P / U", "A", "load over voltage", P=method.total.value, U=question.line_v)
+        amperes = step("I", "in amperes", "P / U", "A", "load over voltage", P=method.total.value, U=line_v)
         figures |= {f"{method.key}_va": method.total.value, f"{method.key}_a": amperes.value}
         working[method.title] = (*method.total.steps, amperes)
         if method.neutral:
-            neutral = step("I_n", "neutral in amperes", "P_n / U", "A", "load over voltage", P_n=method.neutral.value, U=question.line_v)
+            neutral = step("I_n", "neutral in amperes", "P_n / U", "A", "load over voltage", P_n=method.neutral.value, U=line_v)
             figures |= {f"{method.key}_neutral_va": method.neutral.value, f"{method.key}_neutral_a": neutral.value}
             working[f"{method.title}, neutral"] = (*method.neutral.steps, neutral)
     least = book.dwelling_least_a()
@@ -88,3 +100,15 @@ def dwelling_load(question: DwellingQuestion) -> Answer:
     loads = ", ".join(f"{key} {figures[f'{key}_a']:.0f} A" for key in keys)
     headline = f"{loads}; a service of {services[keys[-1]]:.0f} A by the {keys[-1]} method"
     return answered(book, headline, figures, working)
+
+
+def _refuse_open(question: DwellingQuestion, book: Rulebook) -> None:
+    """A demand without what every dwelling has would come out too low."""
+    if book.needs_floor_area() and not question.floor_m2:
+        raise InvalidJob("/floor_m2", "the floor area is missing.", "Measure it by the outside of the walls.")
+    if not book.needs_floor_area():
+        asked = (("lighting_va", question.lighting_va, "lighting"), ("sockets_va", question.sockets_va, "socket circuits"))
+        for field, there, words in asked:
+            if not there:
+                right = "Enter each circuit; the demand is too low without them."
+                raise InvalidJob(f"/{field}", f"no {words} entered.", right)

@@ -29,7 +29,7 @@ class FeederQuestion(Part):
     ambient_c: float = Field(30, ge=-40, le=80, description="Temperature around the wire. [°C]")
     other_carrying: int = Field(0, ge=0, le=60)
     terminals: Terminals = Terminals.unmarked
-    power_factor: float = Field(0.95, ge=0.2, le=1)
+    power_factor: float | None = Field(None, ge=0.2, le=1, description="Empty takes what is usual.")
     drop_limit_percent: float | None = Field(None, gt=0, le=20)
     device_a: float | None = Field(None, gt=0, le=6000)
     conductor_size: Size | None = None

@@ -7,17 +7,18 @@ from typing import Annotated
 from pydantic import Field, StringConstraints
 
 from northspan.core.calculators.answer import Answer, Question, answered
-from northspan.core.calculators.wire import wire_of
+from northspan.core.calculators.wire import check_size, wire_of
 from northspan.core.errors import InvalidJob
 from northspan.core.job import Fitting, Leg, Metal, Method, Part, Pull, Segment, Size
-from northspan.core.pull.bundle import AREA_M2, JAM_FROM, JAM_TO, OVAL, PulledWire, bundle_of
+from northspan.core.pull.bundle import JAM_FROM, JAM_TO, OVAL, PulledWire, bundle_of
 from northspan.core.pull.lengths import cut, reels
 from northspan.core.pull.pulling import limits, lubricant, most_n, pipe_runs, pull_both_ways
 from northspan.core.pull.room import room, room_words
 from northspan.core.routing.route import turned_deg
 from northspan.core.rulebooks.protocol import PipeSize, Rulebook
 from northspan.core.rulebooks.registry import rulebook_named
-from northspan.core.worked import Margin, Step, at_most, given, step
+from northspan.core.sizing.pipe import fill_margin
+from northspan.core.worked import Margin, Step, at_most, step
 
 
 class Wires(Part):
@@ -34,6 +35,7 @@ class FillQuestion(Question):
 
     method: Method = Method.pvc40
     wires: tuple[Wires, ...] = Field(min_length=1, max_length=20)
+    pipe_length_m: float | None = Field(None, gt=0, le=5000, description="Of the pipe from can to can; a nipple may be fuller. [m]")
 
 
 class PullQuestion(Question):
@@ -76,24 +78,23 @@ def fill(question: FillQuestion) -> Answer:
     Examples
     --------
     >>> fill(FillQuestion(wires=[Wires(count=3, size="1", insulation="XHHW-2"), Wires(count=1, size="6", bare=True)])).headline
-    '1¼ in PVC, 33 % full of 40 %; one up 1½ in PVC, 24 %'
+    '1¼ in PVC, 34 % full of 40 %; one up 1½ in PVC, 25 %'
     """
     book = rulebook_named(question.rulebook)
     count = sum(group.count for group in question.wires)
-    shelf = book.pipes(question.method, count)
+    shelf = book.pipes(question.method, count, question.pipe_length_m)
     if not shelf:
         raise InvalidJob("/method", f"{question.method} is no pipe.", "Use a pipe.")
     areas = [_area(book, group) for group in question.wires]
     names = {f"n_{i}": float(group.count) for i, group in enumerate(question.wires)} | {f"a_{i}": one.value for i, one in enumerate(areas)}
     total = step("A_w", f"area of {count} wires", " + ".join(f"n_{i} * a_{i}" for i in range(len(areas))), book.area_unit(), "sum", **names)
-    fits = tuple(pipe for pipe in shelf if total.value <= pipe.bore_area * pipe.allowed_percent / 100 + 1e-12)
+    fits = tuple(pipe for pipe in shelf if fill_margin(pipe, areas, count, total.value).holds)
     if not fits:
         raise InvalidJob("/wires", f"no {question.method} is large enough for {total.value:.3g} {book.area_unit()}.", "Use two pipes.")
     largest = max(areas, key=lambda one: one.value)
     worked = room(question.method, fits, total, largest.value, book)
     found = worked.value
-    margins = (at_most("fill", "Pipe fill", found.fill_percent, found.pipe.allowed_percent, "%", found.pipe.fill_citation),
-               *_jam(count, found.pipe, largest))  # fmt: skip
+    margins = (fill_margin(found.pipe, areas, count, total.value), *_jam(count, found.pipe, largest))
     figures: dict[str, float | str] = {"pipe_size": found.pipe.size, "fill_percent": found.fill_percent,
                                        "allowed_percent": found.pipe.allowed_percent, "one_up_size": found.up.size if found.up else "",
                                        "spare_wires": found.more}  # fmt: skip
@@ -193,8 +194,8 @@ def lengths(question: LengthsQuestion) -> Answer:
 
 def _area(book: Rulebook, group: Wires) -> Step:
     if group.bare:
-        area = book.area_m2(group.size) / AREA_M2[book.area_unit()]
-        return given("a", f"{book.size_name(group.size)}, bare", area, book.area_unit(), "conductor")
+        check_size(book, group.size, Metal.copper, "/wires")
+        return book.bare_area(group.size)
     wire = wire_of(book, group.size, Metal.copper, group.insulation)
     return book.wire_area(group.size, wire.insulation)
 

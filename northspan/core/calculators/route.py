@@ -2,23 +2,29 @@
 
 from __future__ import annotations
 
+from math import pi
+
 from pydantic import Field
 
-from northspan.core.calculators.answer import Answer, Question, answered
-from northspan.core.calculators.wire import Insulation, wire_of
+from northspan.core.calculators.answer import Answer, Question, answered, supplied
+from northspan.core.calculators.wire import UNKNOWN_M, Insulation, check_size, insulation_of, wire_of
 from northspan.core.errors import InvalidJob
 from northspan.core.job import Circuit, Grounding, Metal, Method, Part, Place, RunKind, Segment, Size, Surface
-from northspan.core.rulebooks.protocol import RunFacts
+from northspan.core.pull.bundle import AREA_M2
+from northspan.core.rulebooks.protocol import Rulebook, RunFacts
 from northspan.core.rulebooks.registry import rulebook_named
 from northspan.core.sizing.pipe import Pipe, WireGroup, pipe_for
-from northspan.core.worked import Margin, over_words, told_apart
+from northspan.core.worked import Margin, Worked, given, over_words, told_apart
 
 
 class Wires(Part):
-    """Equal wires in a pipe."""
+    """Equal wires in a pipe; bare ones have no insulation around them. A cable goes by its diameter, in place of a size."""
 
     count: int = Field(ge=1, le=200)
-    size: Size
+    size: Size | None = None
+    insulation: Insulation | None = Field(None, description="Empty takes that of the question.")
+    bare: bool = False
+    diameter_m: float | None = Field(None, ge=0.001, le=0.2, description="Of a cable, over all; of a flat one its larger. [m]")
 
 
 class RacewayQuestion(Question):
@@ -28,6 +34,7 @@ class RacewayQuestion(Question):
     insulation: Insulation | None = Field(None, description="Empty takes what is usual for the metal and the route.")
     wires: tuple[Wires, ...] = Field(min_length=1, max_length=20)
     pipe_size: Size | None = None
+    pipe_length_m: float | None = Field(None, gt=0, le=5000, description="Of the pipe from can to can; a nipple may be fuller. [m]")
 
 
 class CoverQuestion(Question):
@@ -39,7 +46,8 @@ class CoverQuestion(Question):
     circuit: Circuit = Circuit.three_wire
     gfci: bool = False
     device_a: float = Field(100, gt=0, le=6000)
-    line_v: float = Field(240, ge=100, le=600)
+    line_v: float | None = Field(None, ge=100, le=600, description="Empty takes the code's usual supply. [V]")
+    insulation: Insulation | None = Field(None, description="Kind of cable, where armour lies shallower.")
 
 
 def raceway(question: RacewayQuestion) -> Answer:
@@ -63,20 +71,40 @@ def raceway(question: RacewayQuestion) -> Answer:
     '1¼ in PVC, 37 % full of 40 %'
     """
     book = rulebook_named(question.rulebook)
-    known = [wire_of(book, group.size, Metal.copper, question.insulation) for group in question.wires]
-    insulation = known[0].insulation
     shelf = [pipe.size for pipe in book.pipes(question.method, 3)]
     if not shelf:
         raise InvalidJob("/method", f"{question.method} is no pipe.", "Use a pipe.")
     if question.pipe_size is not None and question.pipe_size not in shelf:
         raise InvalidJob("/pipe_size", f"there is no {question.method} of size {question.pipe_size}.", f"Sizes: {', '.join(shelf)}.")
-    groups = tuple(WireGroup("wires", group.count, group.size) for group in question.wires)
-    stretch = Segment(length_m=1, method=question.method)
-    worked = pipe_for(stretch, groups, insulation, book, pinned=question.pipe_size, roomy="smallest")
+    usual = insulation_of(book, Metal.copper, question.insulation, ())
+    groups = tuple(_group(book, group, i, usual) for i, group in enumerate(question.wires))
+    stretch = Segment(length_m=question.pipe_length_m or UNKNOWN_M, method=question.method)
+    worked = pipe_for(stretch, groups, usual, book, pinned=question.pipe_size, roomy="smallest", whole_m=question.pipe_length_m)
     pipe, fill = worked.value, worked.margins[0]
-    headline = _fill_words(pipe, fill)
-    return answered(book, headline, {"pipe_size": pipe.size if pipe else "", "fill_percent": fill.used, "allowed_percent": fill.limit},
-                    {"Pipe": worked.steps}, worked.margins)  # fmt: skip
+    figures: dict[str, float | str] = {
+        "pipe_size": pipe.size if pipe else "",
+        "fill_percent": pipe.fill_percent if pipe else 0.0,
+        "allowed_percent": _allowed(worked),
+    }
+    return answered(book, _fill_words(pipe, fill), figures, {"Pipe": worked.steps}, worked.margins)
+
+
+def _allowed(worked: Worked[Pipe | None]) -> float:
+    """What area alone would allow, also where a count of equal wires decides. [%]"""
+    return worked.margins[0].limit if worked.margins[0].unit == "%" else worked.value.allowed_percent if worked.value else 0.0
+
+
+def _group(book: Rulebook, group: Wires, i: int, usual: str) -> WireGroup:
+    if group.diameter_m is not None:
+        area = pi / 4 * group.diameter_m**2 / AREA_M2[book.area_unit()]
+        return WireGroup("cables", group.count, "", area=given("a", "cable, by its diameter", area, book.area_unit(), "measured"))
+    if group.size is None:
+        raise InvalidJob(f"/wires/{i}/size", "neither a size nor a diameter is given.", "Name either of them.")
+    check_size(book, group.size, Metal.copper, f"/wires/{i}/size")
+    if group.bare:
+        return WireGroup("bare wires", group.count, group.size, area=book.bare_area(group.size))
+    insulation = wire_of(book, group.size, Metal.copper, group.insulation or usual).insulation
+    return WireGroup("wires", group.count, group.size, area=book.wire_area(group.size, insulation))
 
 
 def _fill_words(pipe: Pipe | None, fill: Margin) -> str:
@@ -101,8 +129,10 @@ def cover(question: CoverQuestion) -> Answer:
     '24 in of cover'
     """
     book = rulebook_named(question.rulebook)
+    line_v, _ = supplied(book, question.line_v, None)
     segment = Segment(length_m=1, method=question.method, place=Place.buried, surface=question.surface)
-    facts = RunFacts(question.kind, question.circuit, Grounding.equipment_ground, question.gfci, question.line_v, (segment,))
+    facts = RunFacts(question.kind, question.circuit, Grounding.equipment_ground, question.gfci, line_v, (segment,),
+                     question.insulation or "")  # fmt: skip
     worked = book.cover(segment, facts, question.device_a)
     if worked.value is None:
         return answered(book, "no figure: this method may not lie there", {}, {"Cover": worked.steps})

@@ -6,15 +6,18 @@ from typing import Annotated
 
 from pydantic import Field, StringConstraints
 
-from northspan.core.calculators.answer import Answer, Question, answered
+from northspan.core.calculators.answer import Answer, Question, answered, supplied
 from northspan.core.calculators.wire import check_size
 from northspan.core.errors import InvalidJob
-from northspan.core.job import LibraryLoad, Load, Metal, Method, Part, RunKind, Size, Source, SourceKind, System
+from northspan.core.job import Across, LibraryLoad, Load, Metal, Method, Part, RunKind, Size, Source, SourceKind, System
 from northspan.core.loads.connected import Fed, added_up
+from northspan.core.loads.legs import LegLoads
+from northspan.core.rulebooks.protocol import Rulebook
 from northspan.core.rulebooks.registry import rulebook_named
+from northspan.core.sizing.run import motor_or_plate_device
 from northspan.core.supply.capability import capability
 from northspan.core.supply.fault import Stretch, fault_after, fault_at_source
-from northspan.core.worked import Step
+from northspan.core.worked import Step, Worked
 
 
 class BuildingLoadQuestion(Question):
@@ -22,8 +25,8 @@ class BuildingLoadQuestion(Question):
 
     loads: tuple[LibraryLoad, ...] = Field(min_length=1, max_length=200)
     kind: RunKind = RunKind.feeder
-    line_v: float = Field(240, ge=100, le=600)
-    system: System = System.split_phase
+    line_v: float | None = Field(None, ge=100, le=600, description="Empty takes the code's usual supply. [V]")
+    system: System | None = Field(None, description="Empty takes the code's usual supply.")
 
 
 class FaultConductor(Part):
@@ -47,8 +50,8 @@ class FaultQuestion(Question):
         None, gt=0, le=200_000, description="As the utility states it, in place of rating and impedance."
     )
     kind: SourceKind = SourceKind.utility_transformer
-    line_v: float = Field(240, ge=100, le=600)
-    system: System = System.split_phase
+    line_v: float | None = Field(None, ge=100, le=600, description="Empty takes the code's usual supply. [V]")
+    system: System | None = Field(None, description="Empty takes the code's usual supply.")
     conductors: tuple[FaultConductor, ...] = Field((), max_length=20)
 
 
@@ -80,11 +83,12 @@ def building_load(question: BuildingLoadQuestion) -> Answer:
     '45 A on the heavier leg, 40 A of it continuous, 5 A in the neutral: a 60 A device'
     """
     book = rulebook_named(question.rulebook)
-    volts = (question.line_v, book.to_neutral_v(question.line_v, question.system))
-    fed = [Fed(str(i), Load(**one.model_dump(), enclosure="P1"), volts) for i, one in enumerate(question.loads, 1)]
-    worked = added_up(fed, (), question.line_v, question.kind, book)
+    line_v, system = supplied(book, question.line_v, question.system)
+    volts = (line_v, book.to_neutral_v(line_v, system))
+    fed = [Fed(str(i), _placed(one, system), volts) for i, one in enumerate(question.loads, 1)]
+    worked = added_up(fed, (), line_v, question.kind, book)
     legs = worked.value
-    device = book.motor_device(legs.motor_a) if legs.motor_a else book.device_for_load(legs.design, question.kind)
+    device = _device(legs, question.kind, book)
     design = legs.design
     headline = (
         f"{design.total_a:.0f} A on the heavier leg, {design.continuous_a:.0f} A of it continuous, "
@@ -95,6 +99,17 @@ def building_load(question: BuildingLoadQuestion) -> Answer:
         "starting_extra_a": legs.starting_extra_a, "device_a": device.value,
     }  # fmt: skip
     return answered(book, headline, figures, {"Load": worked.steps, "Device": device.steps})
+
+
+def _placed(one: LibraryLoad, system: System) -> Load:
+    """Where there is one line, every load is between it and the neutral."""
+    load = Load(**one.model_dump(), enclosure="P1")
+    return load.model_copy(update={"across": Across.l1_neutral, "uses_neutral": False}) if system is System.single_phase else load
+
+
+def _device(legs: LegLoads, kind: RunKind, book: Rulebook) -> Worked[float]:
+    """The device of what was added up: a motor or a unit with a plate that is alone on its circuit has rules of its own."""
+    return motor_or_plate_device(legs, book) or book.device_for_load(legs.design, kind)
 
 
 def fault_current(question: FaultQuestion) -> Answer:
@@ -116,11 +131,12 @@ def fault_current(question: FaultQuestion) -> Answer:
     '6944 A line to line, 10686 A line to neutral; devices of 22 kA'
     """
     book = rulebook_named(question.rulebook)
+    line_v, system = supplied(book, question.line_v, question.system)
     source = Source(name="Source", kind=question.kind, rating_kva=question.rating_kva, impedance_percent=question.impedance_percent,
-                    available_fault_a=question.available_fault_a, line_v=question.line_v, system=question.system)  # fmt: skip
+                    available_fault_a=question.available_fault_a, line_v=line_v, system=system)  # fmt: skip
     if source.rating_kva is None and source.available_fault_a is None:
         raise InvalidJob("/rating_kva", "the source says nothing of its strength.", "Send rating_kva, or available_fault_a.")
-    worked = fault_at_source(source, book.to_neutral_v(question.line_v, question.system))
+    worked = fault_at_source(source, book.to_neutral_v(line_v, system))
     steps: dict[str, tuple[Step, ...]] = {"At the source": worked.steps}
     for i, one in enumerate(question.conductors, 1):
         check_size(book, one.size, one.metal)

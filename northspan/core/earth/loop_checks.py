@@ -82,7 +82,7 @@ def bonding_groups(tree: Tree, building_id: str, sized: dict[str, SizedRun], rul
         groups.append(WorkGroup("armour", "Armour as main bond", armour.steps[-1].result, printed(armour.steps)))
     room = tree.job.buildings[building_id].wet_room
     if room is not None:
-        wanted = _wet(room, sized, rules)
+        wanted = _wet(tree.job.buildings[building_id], room, sized, rules)
         groups.append(WorkGroup("wet_room", "Room with a bath or shower", wanted.steps[-1].result, printed(wanted.steps)))
     return tuple(groups)
 
@@ -136,7 +136,7 @@ def wet_room_call(tree: Tree, building_id: str, sized: dict[str, SizedRun], rule
     if room is None or rulebook.loop is None:
         return ()
     kind = CALLS["supplementary_bonding"]
-    answer = _wet(room, sized, rulebook.loop).steps[-1]
+    answer = _wet(tree.job.buildings[building_id], room, sized, rulebook.loop).steps[-1]
     outcomes = {"omit": f"{answer.result}: {answer.text}", "fit": "pipes and cases tied together there"}
     return (call_plan(kind, tree.job.calls.get(kind.name), outcomes, rulebook),)
 
@@ -157,8 +157,9 @@ def _entries(key: str, building: Building, facts: BondingFacts, rules: LoopRules
         yield Finding(Severity.check if asked else Severity.fix, at, words, why, worked.steps[-1].citation, tuple(cures))
 
 
-def _wet(room: WetRoom, sized: dict[str, SizedRun], rules: LoopRules) -> Worked[bool]:
+def _wet(building: Building, room: WetRoom, sized: dict[str, SizedRun], rules: LoopRules) -> Worked[bool]:
     circuits = []
+    protective: list[float] = []
     for key in room.circuits:
         one = sized.get(key)
         if one is None or one.tried.loop is None or one.question.loop is None:
@@ -171,14 +172,16 @@ def _wet(room: WetRoom, sized: dict[str, SizedRun], rules: LoopRules) -> Worked[
             trips = 0.0
         known = one.tried.loop.value.loop_ohm is not None
         circuits.append(WetCircuit(one.question.run.name, known and not late, one.question.loop.residual_ma, device_a, kind, trips))
-    return rules.supplementary(tuple(circuits), room.parts_ohm)
+        size = one.tried.loop.value.ground_size
+        protective += [float(size)] if size.replace(".", "").isdigit() else []
+    return rules.supplementary(tuple(circuits), room.parts_ohm, building.entries, tuple(protective))
 
 
 def _wet_room(tree: Tree, key: str, building: Building, sized: dict[str, SizedRun], rules: LoopRules) -> Iterator[Finding]:
     room = building.wet_room
     if room is None:
         return
-    at, wanted = f"/buildings/{key}/wet_room", _wet(room, sized, rules)
+    at, wanted = f"/buildings/{key}/wet_room", _wet(building, room, sized, rules)
     fit = school_of(tree.job, "supplementary_bonding") == "fit"
     if room.bonded or not (wanted.value or fit):
         return

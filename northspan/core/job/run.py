@@ -129,6 +129,7 @@ class Run(Part):
     drop_limit_percent: float | None = Field(None, gt=0, le=20, description="Own drop limit; empty takes the job's. [%]")
     metal: Metal | None = None
     ground_with: Id | None = Field(None, description="Its equipment ground is that of this run, in the same pipe.")
+    ground_separate: bool = Field(False, description="Its protective conductor runs beside the cable, not in it.")
     ground_metal: Metal | None = Field(None, description="Of its equipment ground; empty takes that of the other conductors.")
     insulation: Annotated[str, StringConstraints(max_length=12)] | None = None
     device_a: float | None = Field(None, gt=0, le=6000)

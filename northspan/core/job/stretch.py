@@ -174,6 +174,9 @@ class Segment(Part):
     )
     over_roof_m: float | None = Field(None, ge=0, le=3, description="In the sun over a roof: how high above it; empty where it is not. [m]")
     hidden: bool = Field(False, description="Hidden in a wall less than 50 mm deep, with no earthed metal around it.")
+    grouped: Annotated[str, StringConstraints(max_length=12)] = Field(
+        "", description="How circuits lie together, by the code's own word; empty takes them bunched, or as they lie in the ground."
+    )
     in_insulation_m: float = Field(0, ge=0, le=500, description="Length wholly inside thermal insulation. [m]")
     legs: tuple[Leg, ...] = Field((), max_length=400, description="The route as measured, if it was.")
     slack_m: float = Field(0, ge=0, le=100, description="Wire left at the ends and in boxes, on top of the legs. [m]")

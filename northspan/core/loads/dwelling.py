@@ -147,6 +147,7 @@ def dwelling_facts(tree: Tree, building_id: str, local_v: tuple[float, float], r
         vehicles_va=of(LoadKind.vehicle),
         lighting_va=sum(of(LoadKind.lighting)),
         sockets_va=of(LoadKind.sockets),
+        cooker_sockets=sum(load.kind is LoadKind.range and load.outlet_a is not None for load in loads),
         vehicles_in_pool=school_of(job, "vehicle_pool") == "inside",
         measured_va=building.measured_va or 0.0,
         measured_month=building.measured_over is MeasuredOver.month,

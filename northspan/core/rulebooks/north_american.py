@@ -12,7 +12,7 @@ GROUNDINGS = (
     (Grounding.equipment_ground, "comes along"),
     (Grounding.legacy_three_wire, "none, old three-wire feed"),
 )
-CALLS_LEFT_OUT = frozenset({"protective_conductor", "supplementary_bonding", "bonding_raised"})
+CALLS_LEFT_OUT = frozenset({"protective_conductor", "supplementary_bonding", "bonding_raised", "drop_temperature"})
 
 
 def to_neutral_v(line_v: float, system: System) -> float:

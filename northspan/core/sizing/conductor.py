@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from bisect import bisect_left
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cache
 
 from northspan.core.errors import InvalidJob, NoSolution, OutsideTable
@@ -12,7 +12,7 @@ from northspan.core.job import Across, Circuit, Metal, Place, RunKind
 from northspan.core.loads.legs import LegLoads
 from northspan.core.prices import wire_price
 from northspan.core.rulebooks.loop_protocol import LoopAnswer
-from northspan.core.rulebooks.protocol import AllowanceFacts, Ampacity, Rulebook, SecondaryFacts, Wire
+from northspan.core.rulebooks.protocol import AllowanceFacts, Ampacity, Rulebook, SecondaryFacts, WarmFacts, Wire
 from northspan.core.sizing.drop import Drop, DropQuestion, LegCurrents, drop_percent, voltage_drop
 from northspan.core.sizing.question import NO_LIMIT, RunQuestion, loop_facts
 from northspan.core.worked import Margin, Step, Worked, at_most, given, ruled, step
@@ -131,7 +131,8 @@ def try_wire(question: RunQuestion, legs: LegLoads, device_a: float, terminals: 
     """
     rules = _rules_for(question, legs, device_a, terminals, rulebook, wire)
     current = drop_current(question, legs, device_a)
-    drop = voltage_drop(drop_question(question, legs, device_a, wire.insulation), wire.size, wire.metal, rulebook)
+    warm = warmth(question, legs, terminals, wire, rulebook)
+    drop = voltage_drop(drop_question(question, legs, device_a, wire.insulation, warm.value), wire.size, wire.metal, rulebook)
     cite, advice = rulebook.drop_citation(question.run.kind), not rulebook.drop_is_rule()
     whole = step(
         "d_w", "drop of the whole way, with the runs ahead", "d_u + d", "%", "sum", d_u=question.drop_above_percent, d=drop.value.percent
@@ -144,7 +145,7 @@ def try_wire(question: RunQuestion, legs: LegLoads, device_a: float, terminals: 
     each = (
         (step("I_1", "in each of the parallel sets", "I / n", "A", "sum", I=current.value, n=question.sets),) if question.sets > 1 else ()
     )
-    worked_drop = Worked(drop.value, (current, *each, *drop.steps, whole))
+    worked_drop = Worked(drop.value, (current, *each, *warm.steps, *drop.steps, whole))
     return Tried(
         wire,
         rules.ampacity,
@@ -156,7 +157,30 @@ def try_wire(question: RunQuestion, legs: LegLoads, device_a: float, terminals: 
     )
 
 
-def drop_question(question: RunQuestion, legs: LegLoads, device_a: float, insulation: str = "") -> DropQuestion:
+def warmth(question: RunQuestion, legs: LegLoads, terminals: Step, wire: Wire, rulebook: Rulebook) -> Worked[float]:
+    """Give the share of a wire's resistance that counts for its drop, by the school of the job. [-]
+
+    Parameters
+    ----------
+    question : RunQuestion
+        What decides the run. [-]
+    legs : LegLoads
+        Its load. [A]
+    terminals : Step
+        What the terminals stand. [°C]
+    wire : Wire
+        The conductor. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    if question.schools["drop_temperature"] != "load" or question.guard.ring:
+        return Worked(1.0)
+    each = legs.design.total_a / question.sets
+    found = [rulebook.drop_correction(WarmFacts(wire, segment, each, terminals.value)) for segment in question.run.segments]
+    return max(found, key=lambda one: one.value)  # the warmest stretch stands for all: the safe side
+
+
+def drop_question(question: RunQuestion, legs: LegLoads, device_a: float, insulation: str = "", warm_share: float = 1.0) -> DropQuestion:
     """Gather what the voltage drop of a run depends on beside its conductor.
 
     Parameters
@@ -169,6 +193,8 @@ def drop_question(question: RunQuestion, legs: LegLoads, device_a: float, insula
         Its overcurrent device. [A]
     insulation : str
         Kind of wire, where its impedance depends on it. [-]
+    warm_share : float
+        Share of its resistance that counts. [-]
     """
     run, n = question.run, question.sets
     current_a = drop_current(question, legs, device_a).value
@@ -194,6 +220,7 @@ def drop_question(question: RunQuestion, legs: LegLoads, device_a: float, insula
         run.grounded_size,
         insulation,
         legs.starting_across if run.circuit is Circuit.three_wire else Across.line_line,
+        warm_share,
     )
 
 
@@ -254,7 +281,9 @@ def _choose_size(
         return question.guard.ring or each * question.sets >= LEAST_SHARE * legs.design.total_a * share
 
     def drops_little(at: int) -> bool:
-        return not counts or drop_percent(drops, ladder[at], metal, rulebook) <= allowed
+        share = warmth(question, legs, terminals, Wire(ladder[at], metal, insulation), rulebook).value
+        asked = drops if share == drops.warm_share else replace(drops, warm_share=share)
+        return not counts or drop_percent(asked, ladder[at], metal, rulebook) <= allowed
 
     def lawful(at: int) -> bool:
         rules = _rules_for(question, legs, device_a, terminals, rulebook, Wire(ladder[at], metal, insulation))

@@ -57,6 +57,7 @@ class DropQuestion:
     grounded_size: str | None = None  # None: as large as the ungrounded conductors
     insulation: str = ""  # kind of wire, where its impedance depends on it
     starting_across: Across = Across.line_line  # what the motor that starts is connected to
+    warm_share: float = 1.0  # of the resistance, where the wires are cooler than the table takes them
 
 
 @lru_cache(maxsize=512)
@@ -87,7 +88,9 @@ def voltage_drop(question: DropQuestion, size: str, metal: Metal, rulebook: Rule
         return solved_drop(question, size, metal, rulebook)
     lengths = _lengths(question.segments, rulebook)
     running = {
-        method: effective_impedance(size, metal, method, question.power_factor, rulebook, question.method, question.insulation)
+        method: effective_impedance(
+            size, metal, method, question.power_factor, rulebook, question.method, question.insulation, question.warm_share
+        )
         for method in lengths
     }
     design = _over_methods("V_d", "drop, out and back", question.current_a, running, lengths)
@@ -97,7 +100,9 @@ def voltage_drop(question: DropQuestion, size: str, metal: Metal, rulebook: Rule
     if not question.starting_extra_a:
         return Worked(Drop(design.value, design.value, percent.value, along, along), steps)
     standing = {
-        method: effective_impedance(size, metal, method, STARTING_POWER_FACTOR, rulebook, question.method, question.insulation)
+        method: effective_impedance(
+            size, metal, method, STARTING_POWER_FACTOR, rulebook, question.method, question.insulation, question.warm_share
+        )
         for method in lengths
     }
     words = f"more while the largest motor starts, power factor {STARTING_POWER_FACTOR:g} assumed"
@@ -136,12 +141,11 @@ def solved_drop(question: DropQuestion, size: str, metal: Metal, rulebook: Ruleb
     IEEE Std 141, 3.11 (exact formula); Stevenson and Grainger, Power System Analysis, chapter 1.
     """
     steps: list[Step] = []
-    kind = question.insulation
-    lines = _total_impedance("", question.segments, size, metal, rulebook, steps, kind)
+    lines = _total_impedance("", question, size, metal, rulebook, steps)
     neutral_size = question.grounded_size or size
     neutral = lines
     if neutral_size != size and question.neutral_v:
-        neutral = _total_impedance("n", question.segments, neutral_size, metal, rulebook, steps, kind)
+        neutral = _total_impedance("n", question, neutral_size, metal, rulebook, steps)
     found: list[tuple[str, float]] = []
     for name, figures, volts in _loops(question, lines, neutral):
         lost = _loop_steps(name, figures, volts)
@@ -181,7 +185,9 @@ def drop_percent(question: DropQuestion, size: str, metal: Metal, rulebook: Rule
         return max(percent for _, percent in _solved_legs(question, size, metal, rulebook))
     methods = {s.method for s in question.segments}
     running = {
-        method: effective_impedance(size, metal, method, question.power_factor, rulebook, question.method, question.insulation)
+        method: effective_impedance(
+            size, metal, method, question.power_factor, rulebook, question.method, question.insulation, question.warm_share
+        )
         for method in methods
     }
     return 100 * _along(question.current_a, running, question.segments, rulebook)[-1] / question.nominal_v
@@ -189,7 +195,14 @@ def drop_percent(question: DropQuestion, size: str, metal: Metal, rulebook: Rule
 
 @lru_cache(maxsize=8192)
 def effective_impedance(
-    size: str, metal: Metal, method: Method, power_factor: float, rulebook: Rulebook, school: str, insulation: str = ""
+    size: str,
+    metal: Metal,
+    method: Method,
+    power_factor: float,
+    rulebook: Rulebook,
+    school: str,
+    insulation: str = "",
+    warm_share: float = 1.0,
 ) -> Worked[float]:
     """Work the part of a conductor's impedance that makes voltage drop at a power factor. [ohm per thousand of the code's length unit]
 
@@ -209,6 +222,8 @@ def effective_impedance(
         "impedance", "dc" for direct-current resistance alone, or "constant" for the quick constant. [-]
     insulation : str
         Kind of wire, where its impedance depends on it. [-]
+    warm_share : float
+        Share of the resistance that counts. [-]
 
     References
     ----------
@@ -224,11 +239,16 @@ def effective_impedance(
         "R * f + X * sqrt(1 - f**2)",
         f"Ω/{rulebook.length.per_thousand}",
         "IEEE 141, 3.11",
-        R=z.value.resistance_ohm,
+        R=z.value.resistance_ohm * warm_share,
         X=z.value.reactance_ohm,
         f=power_factor,
     )
     return Worked(effective.value, (*z.steps, effective))
+
+
+def _kind(question: DropQuestion) -> tuple[str, float]:
+    """The kind of wire, and the share of its resistance that counts."""
+    return question.insulation, question.warm_share
 
 
 def _lengths(segments: tuple[Segment, ...], rulebook: Rulebook) -> dict[Method, float]:
@@ -376,23 +396,23 @@ def _plain_impedance(question: DropQuestion, size: str, metal: Metal, rulebook: 
     r = x = 0.0
     for method, length in _lengths(question.segments, rulebook).items():
         z = rulebook.impedance(size, metal, method, question.insulation).value
-        r += z.resistance_ohm * length / 1000
+        r += z.resistance_ohm * question.warm_share * length / 1000
         x += z.reactance_ohm * length / 1000
     return r, x
 
 
 def _total_impedance(
-    mark: str, segments: tuple[Segment, ...], size: str, metal: Metal, rulebook: Rulebook, steps: list[Step], insulation: str
+    mark: str, question: DropQuestion, size: str, metal: Metal, rulebook: Rulebook, steps: list[Step]
 ) -> tuple[float, float]:
     """Resistance and reactance of one conductor over the whole run, with their lines. [ohm]"""
     whose = "the neutral" if mark else "one conductor"
     totals = {"R": 0.0, "X": 0.0}
-    lengths = _lengths(segments, rulebook)
+    lengths = _lengths(question.segments, rulebook)
     for method, length in lengths.items():
-        z = rulebook.impedance(size, metal, method, insulation)
+        z = rulebook.impedance(size, metal, method, question.insulation)
         where = f" in {method}" if len(lengths) > 1 else ""
         steps += z.steps
-        for letter, figure in (("R", z.value.resistance_ohm), ("X", z.value.reactance_ohm)):
+        for letter, figure in (("R", z.value.resistance_ohm * question.warm_share), ("X", z.value.reactance_ohm)):
             symbol = f"{letter}_{mark}" if mark else letter
             noun = "resistance" if letter == "R" else "reactance"
             part = step(
@@ -410,7 +430,7 @@ def _total_impedance(
 
 def _spread(total_v: float, question: DropQuestion, size: str, metal: Metal, rulebook: Rulebook) -> tuple[float, ...]:
     """Spread a drop over the stretches by their share of the impedance. [V]"""
-    pf, kind = question.power_factor, question.insulation
-    shares = [effective_impedance(size, metal, s.method, pf, rulebook, "impedance", kind).value * s.length_m for s in question.segments]
+    pf, kind = question.power_factor, _kind(question)
+    shares = [effective_impedance(size, metal, s.method, pf, rulebook, "impedance", *kind).value * s.length_m for s in question.segments]
     whole = sum(shares) or 1.0
     return tuple(total_v * part / whole for part in accumulate(shares))

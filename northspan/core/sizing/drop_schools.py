@@ -8,7 +8,7 @@ from dataclasses import replace
 from northspan.core.calls import CALLS, School
 from northspan.core.plan import SchoolDrop
 from northspan.core.rulebooks.protocol import Rulebook
-from northspan.core.sizing.conductor import drop_current, drop_question
+from northspan.core.sizing.conductor import drop_current, drop_question, warmth
 from northspan.core.sizing.drop import voltage_drop
 from northspan.core.sizing.run import SizedRun
 
@@ -36,7 +36,8 @@ def drop_schools(sized: SizedRun, rulebook: Rulebook) -> tuple[SchoolDrop, ...]:
         amperes = drop_current(asked, legs, sized.device.value).value
         for method in CALLS["drop_method"].schools:
             by = replace(asked, schools=asked.schools.but("drop_method", method.key))
-            drop = voltage_drop(drop_question(by, legs, sized.device.value, wire.insulation), wire.size, wire.metal, rulebook).value
+            share = warmth(question, legs, sized.terminals, wire, rulebook).value
+            drop = voltage_drop(drop_question(by, legs, sized.device.value, wire.insulation, share), wire.size, wire.metal, rulebook).value
             chosen = by.schools == question.schools
             rows.append(SchoolDrop(method.key, method.words, current.key, current.words, amperes, drop.drop_v, drop.percent, chosen))
         rows += _by_distance(sized, current, amperes, rulebook)

@@ -73,6 +73,7 @@ def calls_open(sized: SizedRun, rulebook: Rulebook) -> tuple[str, ...]:
         "drop_current": True,
         "drop_method": True,
         "drop_limit": True,
+        "drop_temperature": True,
         "metal": run.metal is None and run.kind in {RunKind.feeder, RunKind.service},
         "dwelling_allowance": run.conductor_size is None and sized.question.whole_dwelling,
         "rounding": run.conductor_size is None,

@@ -40,10 +40,13 @@ def check_pins(run: Run, at: str, rulebook: Rulebook) -> None:
     if run.insulation is not None and run.insulation not in rulebook.insulations():
         raise InvalidJob(f"{at}/insulation", f"there is no insulation {run.insulation}.", f"Types: {', '.join(rulebook.insulations())}.")
     _check_device(run, at, rulebook)
-    ways = [way for way, _ in rulebook.laid_ways()]
+    ways, groupings = ([way for way, _ in found] for found in (rulebook.laid_ways(), rulebook.groupings()))
     for i, segment in enumerate(run.segments):
         if segment.laid and segment.laid not in ways:
             raise InvalidJob(f"{at}/segments/{i}/laid", f"there is no way {segment.laid}.", f"Ways: {', '.join(ways) or 'none here'}.")
+        if segment.grouped and segment.grouped not in groupings:
+            right = f"Ways: {', '.join(groupings) or 'none here'}."
+            raise InvalidJob(f"{at}/segments/{i}/grouped", f"circuits do not lie together as {segment.grouped}.", right)
     _check_family(run, at, rulebook)
     if run.pipe_size is not None:
         for segment in run.segments:

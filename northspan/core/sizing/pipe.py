@@ -23,6 +23,7 @@ class Pipe:
     size: str
     name: str
     fill_percent: float
+    allowed_percent: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -32,6 +33,7 @@ class WireGroup:
     words: str
     count: int
     size: str
+    area: Step | None = None  # of one, where it is not the insulation's of the run
 
 
 @lru_cache(maxsize=8192)
@@ -78,7 +80,7 @@ def pipe_for(
     if not shelf:
         return Worked(None)
     unit = rulebook.area_unit()
-    areas = [rulebook.wire_area(group.size, insulation) for group in groups]
+    areas = [group.area or rulebook.wire_area(group.size, insulation) for group in groups]
     names = [f"n_{i}" for i in range(len(groups))]
     figures = {f"n_{i}": float(group.count) for i, group in enumerate(groups)} | {f"a_{i}": a.value for i, a in enumerate(areas)}
     total = step(
@@ -104,7 +106,7 @@ def pipe_for(
     fill = step("F", "fill", "100 * A_w / A_p", "%", pipe.fill_citation, A_w=total.value, A_p=bore.value)
     margin = fill_margin(pipe, areas, count, total.value)
     steps: tuple[Step, ...] = (*_unique(areas), total, *reason, bore, fill)
-    return Worked(Pipe(size, rulebook.pipe_name(segment.method, size), fill.value), steps, (margin,))
+    return Worked(Pipe(size, rulebook.pipe_name(segment.method, size), fill.value, pipe.allowed_percent), steps, (margin,))
 
 
 def fill_margin(pipe: PipeSize, areas: Sequence[Step], count: int, total_area: float) -> Margin:

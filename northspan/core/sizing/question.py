@@ -125,4 +125,5 @@ def loop_facts(question: RunQuestion, wire: Wire, device_a: float, ahead: LoopAh
     return LoopFacts(
         run.kind, wire.size, wire.insulation, run.segments, clears_a, kind, question.nominal_v, ahead,
         run.ring, run.equipment_ground_size, run.measured_loop_ohm, question.schools["protective_conductor"],
+        run.ground_separate,
     )  # fmt: skip

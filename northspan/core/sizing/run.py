@@ -219,7 +219,7 @@ def choose_device(question: RunQuestion, legs: LegLoads, rulebook: Rulebook) -> 
     kind = RunKind.feeder if question.run.kind is RunKind.tap else question.run.kind
     least = rulebook.device_for_load(legs.design, kind, question.guard)
     limits: list[Margin] = list(least.margins)
-    least = _motor_device(legs, rulebook) or least
+    least = motor_or_plate_device(legs, rulebook) or least
     floor = rulebook.dwelling_least_a() if kind is RunKind.service and question.whole_dwelling else None
     if floor and least.value < floor.value:
         usual = next(rating for rating in device_shelf(question.run, rulebook) if rating >= floor.value)
@@ -246,8 +246,21 @@ def choose_device(question: RunQuestion, legs: LegLoads, rulebook: Rulebook) -> 
     return Worked(pinned, (*least.steps, shown), tuple(limits))
 
 
-def _motor_device(legs: LegLoads, rulebook: Rulebook) -> Worked[float] | None:
-    """The device of a single motor or of a unit with a plate of its own; None where neither is alone on the run."""
+def motor_or_plate_device(legs: LegLoads, rulebook: Rulebook) -> Worked[float] | None:
+    """Find the device of a single motor or of a unit with a plate of its own; None where neither is alone on the run. [A]
+
+    Parameters
+    ----------
+    legs : LegLoads
+        The load of the run. [A]
+    rulebook : Rulebook
+        The code to follow. [-]
+
+    Raises
+    ------
+    NoSolution
+        If no standard device is as small as the plate asks.
+    """
     if legs.plate_device_a:
         plate = given("I_p", "largest device on its plate", legs.plate_device_a, "A", "nameplate")
         fits = [rating for rating in rulebook.devices() if rating <= legs.plate_device_a + 1e-9]

@@ -46,6 +46,7 @@ from northspan.core.rulebooks.protocol import (
     SecondaryFacts,
     TapFacts,
     TransformerFacts,
+    WarmFacts,
     Wire,
 )
 from northspan.core.worked import Margin, Step, Worked, looked_up, ruled
@@ -182,6 +183,10 @@ class CaRulebook:
 
     def laid_ways(self) -> tuple[tuple[str, str], ...]:
         """List ways in which a cable may lie, beyond method and place: none here."""
+        return ()
+
+    def groupings(self) -> tuple[tuple[str, str], ...]:
+        """List how circuits may lie together, beyond in one bundle or pipe."""
         return ()
 
     def terminal_markings(self) -> tuple[tuple[Terminals, str], ...]:
@@ -448,6 +453,11 @@ class CaRulebook:
         """Work resistance and reactance. [ohm per km]"""
         del insulation
         return raceways.impedance(size, metal, method, self.frequency_hz)
+
+    def drop_correction(self, facts: WarmFacts) -> Worked[float]:
+        """Give the share of a conductor's resistance that is left at its real temperature: the table's is taken."""
+        del facts
+        return Worked(1.0)
 
     def drop_distance(self, wire: Wire, current_a: float, ampacity_a: float) -> Worked[float] | None:
         """Give how far a conductor reaches for one percent of 120 V. [m]"""

@@ -15,7 +15,7 @@ from northspan.core.worked import Step, Worked, looked_up, ruled, step
 USUAL_NEUTRAL = "25"
 WITHIN_M = 0.6
 BURIED_MM2 = 16.0  # copper in the soil, guarded against corrosion and not against a spade
-STEEL_TO_COPPER = 8.0  # resistivity of armour steel over that of copper
+STEEL_TO_COPPER = 9.0  # resistivity of armour wires with their lay over that of copper
 _FULL, _HALF = 16.0, 35.0
 _NAMES = {
     EntryKind.water: "water",
@@ -119,7 +119,9 @@ def entry(one: Entry, facts: BondingFacts) -> Worked[EntryAnswer]:
     return Worked(EntryAnswer(one.metal is True, sized.value, _wrong(one, name, sized.value)), (*sized.steps, wanted))
 
 
-def supplementary(circuits: tuple[WetCircuit, ...], parts_ohm: float | None) -> Worked[bool]:
+def supplementary(
+    circuits: tuple[WetCircuit, ...], parts_ohm: float | None, entries: tuple[Entry, ...] = (), protective_mm2: tuple[float, ...] = ()
+) -> Worked[bool]:
     """Say whether the pipes and cases of a room with a bath or shower must be tied together there.
 
     Parameters
@@ -128,6 +130,10 @@ def supplementary(circuits: tuple[WetCircuit, ...], parts_ohm: float | None) -> 
         Circuits that supply it. [A, mA]
     parts_ohm : float or None
         Resistance from its pipes to the main earth terminal, the highest. [ohm]
+    entries : tuple of Entry
+        What comes into the building, and how it is bonded, shape (n,). [-]
+    protective_mm2 : tuple of float
+        Protective conductors of its circuits, for the size of the bonds, shape (n,). [mm²]
 
     Returns
     -------
@@ -150,10 +156,27 @@ def supplementary(circuits: tuple[WetCircuit, ...], parts_ohm: float | None) -> 
     else:
         good = parts_ohm <= limit.value + 1e-9
         third = ruled("k_3", joined, "holds" if good else "no", f"{parts_ohm:g} Ω of {limit.value:.0f} Ω", "415.2.2")
-    left_out = all(line.label == "holds" for line in (first, second, third))
-    why = "all three conditions hold" if left_out else "all three conditions must hold to leave it out"
+    loose = [_NAMES[one.kind] for one in entries if one.metal is not False and not one.bonded]
+    fourth = ruled(
+        "k_4", "main bonding is in place", "no" if loose else "holds", ", ".join(loose) or "what comes in is bonded", "411.3.1.2"
+    )
+    left_out = all(line.label == "holds" for line in (first, second, third, fourth))
+    why = "all conditions hold" if left_out else "all conditions must hold to leave it out"
     answer = ruled("B", "bonding in the room", "may be left out" if left_out else "wanted", why, cite)
-    return Worked(not left_out, (first, second, limit, third, answer))
+    return Worked(not left_out, (first, second, limit, third, fourth, *_bond_sizes(protective_mm2), answer))
+
+
+def _bond_sizes(protective_mm2: tuple[float, ...]) -> Iterator[Step]:
+    """How thick the bonds of such a room are: from case to case, from case to pipe, from pipe to pipe."""
+    cite = "544.2"
+    least = "2.5 mm² guarded against a knock, 4 mm² where they are not"
+    if protective_mm2:
+        smallest, largest = min(protective_mm2), max(protective_mm2)
+        why = f"as the smaller of their protective conductors; {least}"
+        yield ruled("S_1", "bond from case to case", f"{rounded_up(max(smallest, 2.5))} mm²", why, f"{cite}.1", max(smallest, 2.5))
+        why = f"half of the protective conductor of the case; {least}"
+        yield ruled("S_2", "bond from case to pipe", f"{rounded_up(max(largest / 2, 2.5))} mm²", why, f"{cite}.2", max(largest / 2, 2.5))
+    yield ruled("S_3", "bond from pipe to pipe", "2.5 mm²", least, f"{cite}.3", 2.5)
 
 
 def vehicle_on(earthing: Earthing, *, watches_neutral: bool, outdoors: bool) -> Worked[bool]:

@@ -7,7 +7,7 @@ from math import ceil
 
 from northspan.core.errors import InvalidJob, OutsideTable
 from northspan.core.job import Method, Place, Segment, Terminals
-from northspan.core.rulebooks.protocol import Ampacity, Wire
+from northspan.core.rulebooks.protocol import Ampacity, WarmFacts, Wire
 from northspan.core.rulebooks.tables import Table
 from northspan.core.rulebooks.uk.sources import source
 from northspan.core.worked import Step, Worked, looked_up, ruled, step
@@ -23,6 +23,12 @@ WAYS = (
     ("102", "102: in an insulated stud wall, touching the board"),
     ("103", "103: in an insulated stud wall, not touching the board"),
 )
+GROUPINGS = (
+    ("layer", "One layer on a surface, touching"),
+    ("tray", "One layer on a perforated tray, touching"),
+    ("spaced", "One layer on a surface, a diameter apart"),
+)
+_HOW = {key: words[:1].lower() + words[1:] for key, words in GROUPINGS}
 IN_INSULATION = frozenset({"A", "100", "101", "102", "103"})  # their ratings have it in already
 PIPES = frozenset({Method.pvc40, Method.rmc})
 WET = frozenset({Place.outdoors, Place.overhead, Place.buried})
@@ -212,9 +218,11 @@ def together(segment: Segment) -> Step:
     --------
     >>> [together(Segment(length_m=1, place=Place.indoors, other_carrying=n)).value for n in (0, 1, 2, 4)]
     [1.0, 0.8, 0.8, 0.7]
+    >>> together(Segment(length_m=1, place=Place.indoors, other_carrying=4, grouped="tray")).value
+    0.82
     """
     circuits = 1 + ceil(segment.other_carrying / 2)
-    column, cite = "bunched", "Table 4C1"
+    column, cite = segment.grouped or "bunched", "Table 4C1"
     if segment.place is Place.buried:
         circuits += segment.trench_circuits
         column, cite = ("ducts", "Table 4C3") if segment.method in PIPES else ("buried", "Table 4C2")
@@ -222,7 +230,8 @@ def together(segment: Segment) -> Step:
     edge = next((key for key in rows.keys_with(column) if circuits <= int(key)), None)
     if edge is None:
         raise OutsideTable(cite, f"{circuits} circuits together", "lay them apart")
-    return looked_up("C_g", f"{circuits} circuit{'s' if circuits > 1 else ''} together", rows.number(edge, column), "", cite, row=edge)
+    how = f", {_HOW[segment.grouped]}" if segment.grouped and column == segment.grouped else ""
+    return looked_up("C_g", f"{circuits} circuit{'s' if circuits > 1 else ''} together{how}", rows.number(edge, column), "", cite, row=edge)
 
 
 def in_insulation(segment: Segment, way: str) -> Step:
@@ -255,6 +264,35 @@ def in_insulation(segment: Segment, way: str) -> Step:
     if edge is None:
         return looked_up("C_i", words, 0.5, "", "Table 52.2", row="0.5 m and more")
     return looked_up("C_i", words, rows.number(edge, "factor"), "", "Table 52.2", row=f"up to {edge} m")
+
+
+def drop_correction(facts: WarmFacts) -> Worked[float]:
+    """Give the share of a conductor's resistance that is left at the temperature its load brings it to.
+
+    Parameters
+    ----------
+    facts : WarmFacts
+        The cable, its governing stretch and its load. [A]
+
+    References
+    ----------
+    BS 7671:2018, Appendix 4, 6.1: (230 + t_p - (C_a^2 C_g^2 - I_b^2 / I_t^2) (t_p - 30)) / (230 + t_p).
+
+    Examples
+    --------
+    >>> from northspan.core.job import Metal
+    >>> place = Segment(length_m=9, method=Method.cable, place=Place.indoors)
+    >>> [round(drop_correction(WarmFacts(Wire("2.5", Metal.copper, "flat twin"), place, a, 70)).value, 3) for a in (27, 13.5)]
+    [1.0, 0.9]
+    """
+    carried = stretch_ampacity(facts.wire, facts.segment, facts.terminals_c)
+    known = {one.symbol: one.value for one in carried.steps}
+    warm = min(facts.terminals_c, float(cable(facts.wire.insulation)["c"]))
+    words = "share of its resistance at the temperature its load brings it to"
+    formula = "min(1, (230 + t_p - (C_a**2 * C_g**2 - I_b**2 / I_t**2) * (t_p - 30)) / (230 + t_p))"
+    found = step("C_t", words, formula, "", "Appendix 4, 6.1", t_p=warm, C_a=known["C_a"], C_g=known["C_g"], I_b=facts.load_a,
+                 I_t=known["I_t"])  # fmt: skip
+    return Worked(found.value, (found,))
 
 
 def held_to(wire: Wire, segment: Segment, terminal_c: float) -> float:

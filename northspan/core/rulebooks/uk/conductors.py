@@ -12,9 +12,12 @@ from northspan.core.rulebooks.uk.sources import source
 from northspan.core.worked import Step, Worked, given, looked_up, step
 
 ARMOUR = "armour"
-STEEL_OHM_MM2_M = 0.138  # at 20 °C, what makers of armoured cable commonly state
-STEEL_WARM = 1.18  # its rise to 60 °C, where the sheath is when the cores are at theirs
+WITH_CORE = frozenset({"multicore", "armoured 3c", "armoured 4c"})  # cables with a core for the protective conductor
+STEEL_OHM_MM2_M = 0.155  # at 20 °C, galvanized wires with their lay
+STEEL_WARM = {"70": 1.18, "90": 1.27}  # its rise to 60 and 80 °C, ten below the cores; 0.45 % for each degree
+COOL = 1.04  # a protective conductor outside the cable starts at 30 °C
 WARM = {"70": 1.20, "90": 1.28}  # resistance at the operating temperature over that at 20 °C, Appendix 9 and its guides
+APART = "apart"
 QUICK_OHM_MM2_M = 0.0214  # copper at 70 °C or so
 
 
@@ -70,7 +73,7 @@ def resistance_ohm_km(size: str, warm: str) -> Worked[float]:
     size : str
         Size, or "armour" with the size of its cable. [-]
     warm : str
-        Operating temperature of the cable: "70" or "90". [°C]
+        Operating temperature of the cable: "70" or "90"; `APART` for a conductor outside it. [°C]
 
     References
     ----------
@@ -84,10 +87,11 @@ def resistance_ohm_km(size: str, warm: str) -> Worked[float]:
     if is_armour(size):
         area = looked_up("A_s", "area of the armour", area_mm2(size), "mm²", "armour of two-core cables", row=size)
         found = step("R_s", "resistance of the armour, warm", "1000 * k * r / A_s", "Ω/km", "steel",
-                     k=STEEL_WARM, r=STEEL_OHM_MM2_M, A_s=area.value)  # fmt: skip
+                     k=STEEL_WARM[warm], r=STEEL_OHM_MM2_M, A_s=area.value)  # fmt: skip
         return Worked(found.value, (area, found))
     cold = source("conductors").number(size, "ohm_km")
-    found = step("R_w", f"resistance of {size} mm², warm", "k * R_20", "Ω/km", "BS EN 60228", k=WARM[warm], R_20=cold)
+    words = f"resistance of {size} mm², {'outside the cable' if warm == APART else 'warm'}"
+    found = step("R_w", words, "k * R_20", "Ω/km", "BS EN 60228", k=COOL if warm == APART else WARM[warm], R_20=cold)
     return Worked(found.value, (found,))
 
 
@@ -179,12 +183,12 @@ def inside(size: str, insulation: str) -> str:
 
     Examples
     --------
-    >>> inside("2.5", "flat twin"), inside("16", "armoured 90"), inside("4", "singles")
-    ('1.5', 'armour 16', '')
+    >>> inside("2.5", "flat twin"), inside("16", "armoured 90"), inside("16", "armoured 3c"), inside("4", "singles")
+    ('1.5', 'armour 16', '16', '')
     """
     if insulation == "flat twin":
         return f"{source('flat_twin').number(size, 'cpc'):g}"
-    if insulation == "multicore":
+    if insulation in WITH_CORE:
         return size
     return f"{ARMOUR} {size}" if insulation.startswith("armoured") else ""
 

@@ -9,7 +9,7 @@ from northspan.core.errors import OutsideTable
 from northspan.core.job import RunKind
 from northspan.core.rulebooks.protocol import Ampacity, DesignLoad, Guard, TransformerFacts, Wire
 from northspan.core.rulebooks.uk.sources import source
-from northspan.core.worked import Margin, Step, Worked, at_most, looked_up, ruled, step
+from northspan.core.worked import Margin, Step, Worked, at_most, given, looked_up, ruled, step
 
 TYPES = (
     ("B", "breaker, type B"),
@@ -22,8 +22,12 @@ TYPES = (
 NAMES = dict(TYPES)
 MULTIPLE = {"B": 5.0, "C": 10.0, "D": 20.0}
 REWIRABLE, BURIED, BOTH = 0.725, 0.9, 0.653
+PEOPLE_MA = 30.0
 RING_DEVICE_A, RING_LEG_A = 32.0, 20.0
-AT_ONCE_S = 0.1
+AT_ONCE_S, FAST_S, SLOW_S = 0.1, 0.4, 5.0
+SLOW_D = 10.0  # within 5 s a type D is past its bimetal at ten times
+STEEPEST = {"88-2": 2.0, "88-3": 2.0, "3036": 3.0}  # most that the current for 0.4 s is above that for 5 s, of all smaller ratings
+RESIDUAL_TIMES, RESIDUAL_AT_ONCE_S, RESIDUAL_DELAYED_S = 5.0, 0.04, 0.15
 
 
 def usual_type(kind: RunKind, chosen: str) -> str:
@@ -218,22 +222,22 @@ def opens_at_a(device_type: str, rating_a: float, within_s: float) -> Step:
     """
     words = f"opens a {rating_a:g} A {NAMES[device_type]} within {within_s:g} s"
     if device_type in MULTIPLE:
-        return step("I_a", f"{words}: {MULTIPLE[device_type]:g} times its rating", "m * I_n", "A", "Appendix 3",
-                    m=MULTIPLE[device_type], I_n=rating_a)  # fmt: skip
+        times = SLOW_D if device_type == "D" and within_s >= SLOW_S else MULTIPLE[device_type]
+        return step("I_a", f"{words}: {times:g} times its rating", "m * I_n", "A", "Appendix 3", m=times, I_n=rating_a)
     rows, key = source("devices"), f"{device_type} {rating_a:g}"
     fast = rows.number(key, "opens_0_4_a") if rows.has(key, "opens_0_4_a") else None
     slow = rows.number(key, "opens_5_a")
-    if within_s >= 5:  # noqa: PLR2004 - seconds, the slow column
+    if within_s >= SLOW_S:
         return looked_up("I_a", words, slow, "A", "Appendix 3", row=key, column="5 s")
-    if fast is None or within_s < 0.4:  # noqa: PLR2004 - seconds, the fast column
+    if fast is None or within_s < FAST_S:
         raise OutsideTable("Appendix 3", words, "a residual-current device does it, or a breaker")
-    if within_s == 0.4:  # noqa: PLR2004 - seconds, the fast column
+    if within_s == FAST_S:
         return looked_up("I_a", words, fast, "A", "Appendix 3", row=key, column="0.4 s")
-    between = exp(log(fast) + (log(slow) - log(fast)) * log(within_s / 0.4) / log(5 / 0.4))
+    between = exp(log(fast) + (log(slow) - log(fast)) * log(within_s / FAST_S) / log(SLOW_S / FAST_S))
     return ruled("I_a", words, f"{between:.0f} A", "between the points at 0.4 and 5 s, on logarithmic scales", "Appendix 3", between)
 
 
-def energy(device_type: str, rating_a: float, fault_a: float, within_s: float) -> Step:
+def energy(device_type: str, rating_a: float, fault_a: float, within_s: float) -> tuple[Step, ...]:
     """Give the energy a device lets through in a fault, per ohm. [A²s]
 
     Parameters
@@ -247,10 +251,17 @@ def energy(device_type: str, rating_a: float, fault_a: float, within_s: float) -
     within_s : float
         Time in which the circuit must open, where the device does not do it at once. [s]
 
+    Returns
+    -------
+    tuple of Step
+        The last is the energy.
+
     Notes
     -----
     A breaker that is past its multiple opens within 0.1 s; below that time the energy of its class
-    counts where that is less. A fuse never lets more through than at the current that opens it in 0.4 s.
+    counts where that is less. A fuse opens in a time between its points at 5 s and 0.4 s, read on logarithmic
+    scales; where the second is not printed it is taken as far away as that of any smaller rating, so that the
+    time comes out long. It never lets more through than at the current that opens it in 0.4 s.
 
     References
     ----------
@@ -258,21 +269,58 @@ def energy(device_type: str, rating_a: float, fault_a: float, within_s: float) -
 
     Examples
     --------
-    >>> energy("B", 32, 200, 0.4).value, energy("B", 32, 2000, 0.4).value
+    >>> energy("B", 32, 200, 0.4)[-1].value, energy("B", 32, 2000, 0.4)[-1].value
     (4000.0, 18000.0)
+    >>> round(energy("88-2", 80, 600, 5.0)[-2].value, 2)
+    1.14
     """
-    words = "energy let through"
+    words, squared = "energy let through", "I_f**2 * t"
     if device_type in MULTIPLE:
         if fault_a < MULTIPLE[device_type] * rating_a:
-            return step("W", f"{words}: the current for as long as it may last", "I_f**2 * t", "A²s", "543.1.3", I_f=fault_a, t=within_s)
-        plain = step("W", f"{words} in 0.1 s", "I_f**2 * t", "A²s", "543.1.3", I_f=fault_a, t=AT_ONCE_S)
+            return (step("W", f"{words}: the current for as long as it may last", squared, "A²s", "543.1.3", I_f=fault_a, t=within_s),)
+        plain = step("W", f"{words} in 0.1 s", squared, "A²s", "543.1.3", I_f=fault_a, t=AT_ONCE_S)
         printed = _class_limit(device_type, rating_a, fault_a)
-        return printed if printed is not None and printed.value < plain.value else plain
+        return (printed if printed is not None and printed.value < plain.value else plain,)
     rows, key = source("devices"), f"{device_type} {rating_a:g}"
-    fast = rows.number(key, "opens_0_4_a") if rows.has(key, "opens_0_4_a") else None
-    if fast is not None and fault_a >= fast:
-        return step("W", f"{words}: no more than at the current that opens it in 0.4 s", "I_a**2 * 0.4", "A²s", "543.1.3", I_a=fast)
-    return step("W", f"{words}: the current for as long as it may last", "I_f**2 * t", "A²s", "543.1.3", I_f=fault_a, t=within_s)
+    slow, known = rows.number(key, "opens_5_a"), rows.has(key, "opens_0_4_a")
+    fast = rows.number(key, "opens_0_4_a") if known else STEEPEST[device_type] * slow
+    if fault_a >= fast:
+        return (step("W", f"{words}: no more than at the current that opens it in 0.4 s", "I_a**2 * 0.4", "A²s", "543.1.3", I_a=fast),)
+    if fault_a < slow:
+        return (step("W", f"{words}: the current for as long as it may last", squared, "A²s", "543.1.3", I_f=fault_a, t=within_s),)
+    far = given("I_q", f"opens it in 0.4 s{'' if known else ', taken as far off as for any smaller one'}", fast, "A", "Appendix 3")
+    near = looked_up("I_s", "opens it in 5 s", slow, "A", "Appendix 3", row=key, column="5 s")
+    seconds = SLOW_S * exp(log(FAST_S / SLOW_S) * log(fault_a / slow) / log(fast / slow))
+    time = ruled(
+        "t", "it opens within", f"{seconds:.2g} s", "between those two, on logarithmic scales", "Appendix 3", min(seconds, within_s)
+    )
+    return near, far, time, step("W", words, squared, "A²s", "543.1.3", I_f=fault_a, t=time.value)
+
+
+def residual_energy(residual_ma: float | None, fault_a: float) -> tuple[Step, ...]:
+    """Give the energy that passes until a residual-current device opens; nothing where there is none. [A²s]
+
+    Parameters
+    ----------
+    residual_ma : float or None
+        Its rated residual current. [mA]
+    fault_a : float
+        Current of the fault. [A]
+
+    References
+    ----------
+    BS EN 61008-1: 0.04 s at five times its rating; one above 30 mA may be a delayed one, 0.15 s.
+
+    Examples
+    --------
+    >>> [one.value for one in residual_energy(30, 200)], residual_energy(30, 0.149)
+    ([1600.0], ())
+    """
+    if residual_ma is None or fault_a < RESIDUAL_TIMES * residual_ma / 1000 - 1e-9:  # mA to A
+        return ()
+    seconds = RESIDUAL_AT_ONCE_S if residual_ma <= PEOPLE_MA else RESIDUAL_DELAYED_S
+    words = f"energy until the {residual_ma:g} mA device opens"
+    return (step("W", words, "I_f**2 * t", "A²s", "BS EN 61008-1", I_f=fault_a, t=seconds),)
 
 
 def transformer_devices(facts: TransformerFacts) -> tuple[Worked[float], Worked[float]]:

@@ -11,6 +11,7 @@ from northspan.core.worked import Step, Worked, given, step
 METHODS = (("diversity", "After diversity, circuit by circuit"), ("measured", "By its measured demand"))
 COOKING_FIRST_VA = 2300.0  # 10 A
 HEAT_FIRST_VA = 2300.0  # 10 A
+COOKER_SOCKET_VA = 1150.0  # 5 A
 _GUIDE = "guide, household"
 _WHOLE = frozenset({LoadKind.hot_tub, LoadKind.water_heating, LoadKind.tankless, LoadKind.pool_heater, LoadKind.kiln, LoadKind.counted})
 
@@ -32,7 +33,8 @@ def dwelling_loads(facts: DwellingFacts) -> tuple[MethodLoad, ...]:
     References
     ----------
     BS 7671:2018, 311.1; allowances for a single household as the trade's guides give them: lighting 66 %;
-    heating 10 A and half of the rest; cooking 10 A and 30 % of the rest; showers the two largest whole, a quarter
+    heating 10 A and half of the rest; cooking 10 A and 30 % of the rest, 5 A more for a socket on its switch; showers the two
+    largest whole, a quarter
     of the rest; water heating, storage heating and vehicles whole; sockets the largest circuit and 40 % of the others.
 
     Examples
@@ -86,6 +88,10 @@ def _cooking(facts: DwellingFacts, steps: list[Step]) -> float:
     for i, power in enumerate(facts.ranges_va, 1):
         words = f"cooker {i}: 10 A and 30 % of the rest"
         steps.append(step("S_3", words, "min(S_e, S_10) + 0.3 * max(0, S_e - S_10)", "VA", _GUIDE, S_e=power, S_10=COOKING_FIRST_VA))
+        total += steps[-1].value
+    if facts.cooker_sockets:
+        words = "5 A for each socket outlet on a cooker switch"
+        steps.append(step("S_s", words, "n * S_5", "VA", _GUIDE, n=float(facts.cooker_sockets), S_5=COOKER_SOCKET_VA))
         total += steps[-1].value
     return total
 

@@ -9,8 +9,8 @@ from northspan.core.errors import NoSolution, OutsideTable
 from northspan.core.job import Earthing, RunKind
 from northspan.core.rulebooks.loop_protocol import LoopAnswer, LoopFacts
 from northspan.core.rulebooks.uk.cables import cable, size_ladder
-from northspan.core.rulebooks.uk.conductors import area_mm2, inside, is_armour, reactance_ohm_km, resistance_ohm_km, size_name
-from northspan.core.rulebooks.uk.devices import NAMES, energy, opens_at_a
+from northspan.core.rulebooks.uk.conductors import APART, area_mm2, inside, is_armour, reactance_ohm_km, resistance_ohm_km, size_name
+from northspan.core.rulebooks.uk.devices import NAMES, energy, opens_at_a, residual_energy
 from northspan.core.rulebooks.uk.residual import TOUCH_V
 from northspan.core.worked import Margin, Step, Worked, at_most, given, ruled, step
 
@@ -19,6 +19,7 @@ MEASURED_SHARE = 0.8  # a loop measured cold is held against so much of the limi
 STATED_OHM = {Earthing.tn_c_s: 0.35, Earthing.tn_s: 0.8, Earthing.tt: 0.0}
 SOCKETS_TO_A, FIXED_TO_A = 63.0, 32.0
 K_INSIDE, K_BUNCHED, K_CORE_90, K_ARMOUR = 115.0, 115.0, 143.0, {70: 51.0, 90: 46.0}
+K_APART = 143.0  # outside the cable, with 70 °C insulation and not bunched
 LEAST_MM2, LEAST_LIGHTING_MM2 = 1.5, 1.0
 
 
@@ -94,7 +95,7 @@ def protect(facts: LoopFacts) -> Worked[LoopAnswer]:
     ----------
     BS 7671:2018, 411.4.4 (TN), 411.5.3 (TT), 543.1.3 (formula), 543.1.4 and Table 54.7.
     """
-    fixed = facts.ground_size or inside(facts.size, facts.insulation)
+    fixed = facts.ground_size or ("" if facts.separate else inside(facts.size, facts.insulation))
     if fixed:
         return _with_ground(facts, fixed)
     ladder = size_ladder(facts.insulation)
@@ -158,7 +159,7 @@ def _wires(facts: LoopFacts, ground: str, length_m: float) -> tuple[tuple[Step, 
     """Line and protective conductor of this run, warm; of a ring a quarter of both all the way round. [ohm]"""
     warm = cable(facts.insulation)["c"]
     line = resistance_ohm_km(facts.size, warm)
-    protective = resistance_ohm_km(ground, warm)
+    protective = resistance_ohm_km(ground, APART if facts.separate else warm)
     share, words = (0.25, "a quarter of all the way round") if facts.ring else (1.0, "line and protective conductor, warm")
     total = step("R_12", words, "q * (R_1 + R_2) * L / 1000", "Ω", "circuit", q=share, R_1=line.value, R_2=protective.value, L=length_m)
     reactive = share * reactance_ohm_km(facts.size, facts.insulation) * length_m / 1000
@@ -211,14 +212,15 @@ def _thermal(facts: LoopFacts, ground: str, loop_ohm: float | None, within_s: fl
     if facts.school == "table":
         wanted = _by_table(facts, ground)
         return wanted, at_most("protective", "Protective conductor, by the table", wanted[-1].value, area, "mm²", "Table 54.7")
-    k = _k(facts.insulation, ground)
+    k = K_APART if facts.separate else _k(facts.insulation, ground)
     if loop_ohm is None or loop_ohm <= 0:
         none = ruled("S", "protective conductor", "nothing to work from", "the loop is not known", "543.1.3")
         return (none,), at_most("protective", "Protective conductor", 0.0, area, "mm²", "543.1.3")
     fault = step("I_f", "earth fault current", "U / Z_s", "A", "Ohm's law", U=facts.nominal_v, Z_s=loop_ohm)
-    let_through = energy(facts.device_type, facts.device_a, fault.value, within_s)
+    lets = [*energy(facts.device_type, facts.device_a, fault.value, within_s), *residual_energy(facts.ahead.residual_ma, fault.value)]
+    let_through = min((one for one in lets if one.symbol == "W"), key=lambda one: one.value)
     least = step("S", "least protective conductor", "sqrt(W) / k", "mm²", "543.1.3", W=let_through.value, k=k)
-    return (fault, let_through, least), at_most("protective", "Protective conductor", least.value, area, "mm²", "543.1.3")
+    return (fault, *lets, least), at_most("protective", "Protective conductor", least.value, area, "mm²", "543.1.3")
 
 
 def _by_table(facts: LoopFacts, ground: str) -> tuple[Step, ...]:
@@ -228,7 +230,7 @@ def _by_table(facts: LoopFacts, ground: str) -> tuple[Step, ...]:
     copper = ruled("S_t", "by the table, copper", f"{plain:g} mm²", why, "Table 54.7", plain)
     if not is_armour(ground):
         return (copper,)
-    k_1, k_2 = K_CORE_90 if "90" in facts.insulation else K_INSIDE, _k(facts.insulation, ground)
+    k_1, k_2 = K_CORE_90 if cable(facts.insulation)["c"] == "90" else K_INSIDE, _k(facts.insulation, ground)
     return (copper, step("S", "in steel, by their factors", "S_t * k_1 / k_2", "mm²", "Table 54.7", S_t=plain, k_1=k_1, k_2=k_2))
 
 

@@ -55,9 +55,15 @@ class UkLoopRules:
         """Say whether what comes in is bonded as it must be."""
         return bonding.entry(entry, facts)
 
-    def supplementary(self, circuits: tuple[WetCircuit, ...], parts_ohm: float | None) -> Worked[bool]:
+    def supplementary(
+        self,
+        circuits: tuple[WetCircuit, ...],
+        parts_ohm: float | None,
+        entries: tuple[Entry, ...] = (),
+        protective_mm2: tuple[float, ...] = (),
+    ) -> Worked[bool]:
         """Say whether bonding is wanted in a room with a bath or shower."""
-        return bonding.supplementary(circuits, parts_ohm)
+        return bonding.supplementary(circuits, parts_ohm, entries, protective_mm2)
 
     def vehicle_on(self, earthing: Earthing, *, watches_neutral: bool, outdoors: bool) -> Worked[bool]:
         """Say whether a charging point may stand on an earth."""

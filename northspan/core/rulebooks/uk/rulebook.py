@@ -45,6 +45,7 @@ from northspan.core.rulebooks.protocol import (
     SecondaryFacts,
     TapFacts,
     TransformerFacts,
+    WarmFacts,
     Wire,
 )
 from northspan.core.rulebooks.uk import boxes, buildings, cables, conductors, devices, dwelling, routes, ways
@@ -162,6 +163,10 @@ class UkRulebook:
     def laid_ways(self) -> tuple[tuple[str, str], ...]:
         """List the reference methods of the tables."""
         return cables.WAYS
+
+    def groupings(self) -> tuple[tuple[str, str], ...]:
+        """List how circuits may lie together, beyond in one bundle or pipe."""
+        return cables.GROUPINGS
 
     def terminal_markings(self) -> tuple[tuple[Terminals, str], ...]:
         """List what terminals may be marked for."""
@@ -457,6 +462,10 @@ class UkRulebook:
         if metal is not Metal.copper:
             raise OutsideTable("Appendix 4", f"{metal} conductors", "copper is what this rulebook has")
         return conductors.impedance(size, method, insulation)
+
+    def drop_correction(self, facts: WarmFacts) -> Worked[float]:
+        """Give the share of a conductor's resistance that is left at its real temperature."""
+        return cables.drop_correction(facts)
 
     def drop_distance(self, wire: Wire, current_a: float, ampacity_a: float) -> Worked[float] | None:
         """Give how far a conductor reaches for one percent of 120 V: this code prints no distances. [m]"""

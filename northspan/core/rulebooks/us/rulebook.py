@@ -43,6 +43,7 @@ from northspan.core.rulebooks.protocol import (
     SecondaryFacts,
     TapFacts,
     TransformerFacts,
+    WarmFacts,
     Wire,
 )
 from northspan.core.rulebooks.us import ampacity as amp
@@ -189,6 +190,10 @@ class UsRulebook:
 
     def laid_ways(self) -> tuple[tuple[str, str], ...]:
         """List ways in which a cable may lie, beyond method and place: none here."""
+        return ()
+
+    def groupings(self) -> tuple[tuple[str, str], ...]:
+        """List how circuits may lie together, beyond in one bundle or pipe."""
         return ()
 
     def terminal_markings(self) -> tuple[tuple[Terminals, str], ...]:
@@ -450,6 +455,11 @@ class UsRulebook:
         """Look up resistance and reactance. [ohm per 1000 ft]"""
         del insulation
         return raceways.impedance(size, metal, method)
+
+    def drop_correction(self, facts: WarmFacts) -> Worked[float]:
+        """Give the share of a conductor's resistance that is left at its real temperature: the table's is taken."""
+        del facts
+        return Worked(1.0)
 
     def drop_distance(self, wire: Wire, current_a: float, ampacity_a: float) -> Worked[float] | None:
         """Give how far a conductor reaches for one percent of 120 V: this code prints no distances. [m]"""
