@@ -117,7 +117,7 @@ def question_of(
         primary=facts_of(fed, line_v) if fed else None,
         secondary=facts_of(own, _primary_v(tree, run.origin, rulebook)) if own else None,
         ahead_percent=lost,
-        guard=replace(guard_of(run, rulebook), outlets=_many_outlets(tree, run)),
+        guard=replace(guard_of(run, rulebook), outlets=_feeds(tree, run, LoadKind.sockets), cooking=_feeds(tree, run, LoadKind.range)),
         loop=loop,
         power_factor=power_factor,
     )
@@ -227,9 +227,9 @@ def loop_ahead(
     )
 
 
-def _many_outlets(tree: Tree, run: Run) -> bool:
-    """Tell whether a run is a branch circuit of several outlets for whatever is plugged in."""
-    return run.kind is RunKind.branch and any(load.kind is LoadKind.sockets for load in _behind(tree, run))
+def _feeds(tree: Tree, run: Run, kind: LoadKind) -> bool:
+    """Tell whether a run is a branch circuit that feeds a kind of load."""
+    return run.kind is RunKind.branch and any(load.kind is kind for load in _behind(tree, run))
 
 
 def _behind(tree: Tree, run: Run) -> list[Load]:

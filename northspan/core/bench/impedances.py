@@ -82,6 +82,11 @@ def circuitry(bench: Bench, sized: dict[str, SizedRun]) -> Circuitry:
     assumed = [
         *ASSUMED,
         *(f"{bench.tree.job.runs[key].name} is not sized yet: {made_words(bench, made[key])} taken." for key in made if key not in sized),
+        *(
+            f"{bench.tree.job.runs[key].name} is there and its wires are not noted: {made_words(bench, made[key])} assumed."
+            for key in made
+            if made[key].assumed
+        ),
     ]
     earths = _earths(bench, edges)
     branches: list[Branch] = []
@@ -143,10 +148,11 @@ def _plain_ohm(bench: Bench, edge: Edge, earths: dict[str, EarthPath]) -> tuple[
 
 def _wire(bench: Bench, edge: Edge, made: Made) -> Branch:
     size = {"N": made.neutral, "G": made.ground}.get(edge.conductor, made.size)
+    metal = made.ground_metal if edge.conductor == "G" else made.metal
     segments = bench.tree.job.runs[edge.part].segments
     ohm, length_m = 0j, 0.0
     for segment in segments:
-        ohm += per_metre(size, made.metal, segment.method, bench.rulebook) * segment.length_m
+        ohm += per_metre(size, metal, segment.method, bench.rulebook) * segment.length_m
         length_m += segment.length_m
     mutual = field_ohm_m(BESIDE_M, bench.rulebook.frequency_hz) * length_m
     sets = made.sets

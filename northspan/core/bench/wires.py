@@ -19,7 +19,7 @@ _INDOORS = (Segment(length_m=BRANCH_M, method=Method.cable, place=Place.indoors)
 
 @dataclass(frozen=True, slots=True)
 class Made:
-    """Sizes of a run as the bench takes them, its sets in parallel, and its device [A]."""
+    """Sizes of a run as the bench takes them, its sets in parallel, and its device [A]; whether nobody noted its wires."""
 
     size: str
     neutral: str
@@ -27,6 +27,8 @@ class Made:
     metal: Metal
     sets: int
     device_a: float
+    ground_metal: Metal
+    assumed: bool = False
 
 
 def made_of(bench: Bench, key: str, sized: dict[str, SizedRun]) -> Made:
@@ -44,14 +46,18 @@ def made_of(bench: Bench, key: str, sized: dict[str, SizedRun]) -> Made:
     one = sized.get(key)
     if one is not None:
         wire = one.tried.wire
-        ground = one.equipment_ground_size or wire.size
-        return Made(wire.size, one.grounded_size or wire.size, ground, wire.metal, one.question.sets, one.device.value)
+        shared = sized.get(one.question.run.ground_with or "")
+        ground = one.equipment_ground_size or (shared.equipment_ground_size if shared else None) or wire.size
+        metal = shared.ground_metal if shared else one.ground_metal
+        sets, device_a = one.question.sets, one.device.value
+        return Made(wire.size, one.grounded_size or wire.size, ground, wire.metal, sets, device_a, metal, one.question.assumed)
     run, rulebook = bench.tree.job.runs[key], bench.rulebook
     metal = run.metal or Metal.copper
     size = run.conductor_size or rulebook.smallest_customary(metal)
     can = bench.tree.job.enclosures.get(run.target)
     device = run.device_a or (can.main_a if can else None) or rulebook.devices()[0]
-    return Made(size, run.grounded_size or size, run.equipment_ground_size or size, metal, run.sets or 1, device)
+    ground_metal = run.ground_metal or metal
+    return Made(size, run.grounded_size or size, run.equipment_ground_size or size, metal, run.sets or 1, device, ground_metal)
 
 
 def made_words(bench: Bench, made: Made) -> str:

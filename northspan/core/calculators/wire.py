@@ -31,6 +31,7 @@ class Around(Question):
     pipe_length_m: float | None = Field(None, gt=0, le=5000, description="Of the whole pipe from can to can; a nipple is derated less. [m]")
     over_roof_m: float | None = Field(None, ge=0, le=3, description="In the sun over a roof: how high above it. [m]")
     laid: Annotated[str, StringConstraints(max_length=8)] = Field("", description="How the cable lies, by the code's own letter or number.")
+    grouped: Annotated[str, StringConstraints(max_length=12)] = Field("", description="How circuits lie together, by the code's own word.")
     in_insulation_m: float = Field(0, ge=0, le=500, description="Length wholly inside thermal insulation. [m]")
     terminals: Terminals = Terminals.unmarked
     sets: int = Field(1, ge=1, le=8, description="Sets in parallel, each in a pipe of its own.")
@@ -41,11 +42,15 @@ class Around(Question):
         ways = [way for way, _ in book.laid_ways()]
         if self.laid and self.laid not in ways:
             raise InvalidJob("/laid", f"there is no way {self.laid}.", f"Ways: {', '.join(ways) or 'none here'}.")
+        groupings = [way for way, _ in book.groupings()]
+        if self.grouped and self.grouped not in groupings:
+            right = f"Ways: {', '.join(groupings) or 'none here'}."
+            raise InvalidJob("/grouped", f"circuits do not lie together as {self.grouped}.", right)
         usual = Method.cable if book.loop is not None else Method.pvc40
         return Segment(
             length_m=self.pipe_length_m or UNKNOWN_M, method=self.method or usual, place=self.place, ambient_c=self.ambient_c,
             other_carrying=min(self.other_carrying, MOST_OTHERS), trench_circuits=self.trench_circuits, over_roof_m=self.over_roof_m,
-            laid=self.laid, in_insulation_m=self.in_insulation_m,
+            laid=self.laid, grouped=self.grouped, in_insulation_m=self.in_insulation_m,
         )  # fmt: skip
 
     def start(self, book: Rulebook) -> str:

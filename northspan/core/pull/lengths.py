@@ -80,9 +80,11 @@ def cut_lengths(routed: Routed, rulebook: Rulebook) -> Iterator[CutLength]:
     sizes = {"neutral": routed.sized.grounded_size, "ground": routed.sized.equipment_ground_size}
     for role, color in rulebook.colors(run.circuit, old=run.old_colors):
         size = sizes.get(role, wire.size)
-        if size and size in rulebook.sizes(wire.metal):
+        metal = routed.sized.ground_metal if role == "ground" else wire.metal
+        if size and size in rulebook.sizes(metal):
             name = rulebook.dialect.equipment_ground if role == "ground" else role
-            yield CutLength(name, sets, rulebook.size_name(size), color, cut_m, sets * cut_m)
+            named = rulebook.size_name(size) if metal is wire.metal else f"{rulebook.size_name(size)} {rulebook.metal_name(metal)}"
+            yield CutLength(name, sets, named, color, cut_m, sets * cut_m)
 
 
 def bought(lengths: tuple[CutLength, ...], reel_m: float | None, rulebook: Rulebook) -> Iterator[Bought]:

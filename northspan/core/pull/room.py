@@ -11,7 +11,6 @@ from northspan.core.plan import WorkGroup, printed
 from northspan.core.pull.routed import Routed
 from northspan.core.rulebooks.protocol import PipeSize, Rulebook
 from northspan.core.sizing.pipe import whole_pipe_m
-from northspan.core.sizing.run import wires_in_pipe
 from northspan.core.worked import Step, Worked, ruled, step
 
 
@@ -84,8 +83,7 @@ def room_groups(i: int, routed: Routed, rulebook: Rulebook) -> Iterator[WorkGrou
     if pipe is None:
         return
     others = max(segment.other_carrying, segment.other_wires or 0)
-    groups = wires_in_pipe(routed.run.circuit, wire.size, routed.sized.grounded_size, routed.sized.equipment_ground_size)
-    count = sum(group.count for group in groups)
+    count = sum(group.count for group in routed.sized.groups)
     shelf = rulebook.pipes(segment.method, count + others, whole_pipe_m(routed.sized.question.run.segments, rulebook))
     at = next(n for n, one in enumerate(shelf) if one.size == pipe.size)
     area = next(one for one in routed.sized.pipes[i].steps if one.symbol == "A_w")

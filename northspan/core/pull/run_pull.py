@@ -31,7 +31,6 @@ from northspan.core.pull.pulling import (
 from northspan.core.pull.routed import Routed
 from northspan.core.routing.route import bend_places, turned_deg
 from northspan.core.rulebooks.protocol import Rulebook
-from northspan.core.sizing.run import wires_in_pipe
 from northspan.core.worked import Margin, Worked, at_most
 
 NOT_PULLED = "No wires are pulled into a pipe here: a cable is laid or clipped."
@@ -204,8 +203,7 @@ def _through(pipe: PipeRun, question: PullQuestion, rulebook: Rulebook) -> PipeP
 
 def _groups(routed: Routed) -> tuple[PulledWire, ...]:
     wire = routed.sized.tried.wire
-    groups = wires_in_pipe(routed.run.circuit, wire.size, routed.sized.grounded_size, routed.sized.equipment_ground_size)
-    return tuple(PulledWire(group.count, group.size, wire.metal, wire.insulation) for group in groups)
+    return tuple(PulledWire(group.count, group.size, group.metal or wire.metal, wire.insulation) for group in routed.sized.groups)
 
 
 def _ways(pipe: PipeRun, pulled: Pulled) -> Iterator[PullWay]:

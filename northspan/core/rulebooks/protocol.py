@@ -69,7 +69,7 @@ class Guard:
 
     `device_type` is the kind of device, empty for the usual one; `buried` whether some of the run
     lies in the ground; `cannot_overload` whether its loads are fixed and cannot draw more than their rating;
-    `outlets` whether it feeds several outlets for whatever is plugged in.
+    `outlets` whether it feeds several outlets for whatever is plugged in, `cooking` whether it is the circuit of a range.
     """
 
     device_type: str = ""
@@ -77,6 +77,7 @@ class Guard:
     cannot_overload: bool = False
     ring: bool = False
     outlets: bool = False
+    cooking: bool = False
 
 
 USUAL_GUARD = Guard()

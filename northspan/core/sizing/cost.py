@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from northspan.core.prices import pipe_price, wire_price
 from northspan.core.rulebooks.protocol import Rulebook, Wire
-from northspan.core.sizing.run import SizedRun, wires_in_pipe
+from northspan.core.sizing.run import SizedRun
 from northspan.core.worked import Step, Worked, step
 
 
@@ -27,8 +27,8 @@ def run_cost(sized: SizedRun, rulebook: Rulebook) -> Worked[float]:
     prices, n = question.prices, float(question.sets)
     length_m = sum(segment.length_m for segment in question.run.segments)
     steps: list[Step] = []
-    for group in wires_in_pipe(question.run.circuit, wire.size, sized.grounded_size, sized.equipment_ground_size):
-        each = wire_price(Wire(group.size, wire.metal, wire.insulation), prices, rulebook)
+    for group in sized.groups:
+        each = wire_price(Wire(group.size, group.metal or wire.metal, wire.insulation), prices, rulebook)
         name = f"{group.count} {group.words}, {rulebook.size_name(group.size)}"
         steps.append(step("c", name, "n * k * L * p", "", "your prices", n=n, k=float(group.count), L=length_m, p=each))
     for segment, pipe in zip(question.run.segments, sized.pipes, strict=True):

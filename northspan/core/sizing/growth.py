@@ -10,7 +10,7 @@ from northspan.core.plan import Growth
 from northspan.core.rulebooks.protocol import Rulebook
 from northspan.core.sizing.cost import run_cost
 from northspan.core.sizing.pipe import whole_pipe_m
-from northspan.core.sizing.run import SizedRun, size_run, wires_in_pipe
+from northspan.core.sizing.run import SizedRun, size_run
 from northspan.core.worked import Margin
 
 _BY_LOAD = frozenset({"terminals", "ampacity", "device", "drop", "way"})
@@ -90,7 +90,7 @@ def spare_wires(sized: SizedRun, rulebook: Rulebook) -> int:
         For areas. [-]
     """
     wire = sized.tried.wire
-    groups = wires_in_pipe(sized.question.run.circuit, wire.size, sized.grounded_size, sized.equipment_ground_size)
+    groups = sized.groups
     spare: list[int] = []
     whole_m = whole_pipe_m(sized.question.run.segments, rulebook)
     for segment, pipe in zip(sized.question.run.segments, sized.pipes, strict=True):

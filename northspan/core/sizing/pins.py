@@ -31,11 +31,12 @@ def check_pins(run: Run, at: str, rulebook: Rulebook) -> None:
         With the field, what is wrong and what would be right.
     """
     pinned = {name: size for name in _SIZES if (size := getattr(run, name)) is not None}
-    sizes = _sizes(run.metal, rulebook) if pinned else ()
     for name, size in pinned.items():
+        metal = (run.ground_metal or run.metal) if name == "equipment_ground_size" else run.metal
+        sizes = _sizes(metal, rulebook)
         if size not in sizes:
             raise InvalidJob(
-                f"{at}/{name}", f"there is no {run.metal or ''} conductor of size {size}.".replace("  ", " "), f"Sizes: {', '.join(sizes)}."
+                f"{at}/{name}", f"there is no {metal or ''} conductor of size {size}.".replace("  ", " "), f"Sizes: {', '.join(sizes)}."
             )
     if run.insulation is not None and run.insulation not in rulebook.insulations():
         raise InvalidJob(f"{at}/insulation", f"there is no insulation {run.insulation}.", f"Types: {', '.join(rulebook.insulations())}.")
@@ -56,6 +57,9 @@ def check_pins(run: Run, at: str, rulebook: Rulebook) -> None:
 
 
 def _check_family(run: Run, at: str, rulebook: Rulebook) -> None:
+    if run.ground_metal is not None and run.ground_metal not in rulebook.metals():
+        right = f"Metals: {', '.join(rulebook.metals())}."
+        raise InvalidJob(f"{at}/ground_metal", f"these rules are built without {run.ground_metal}.", right)
     if run.ground_with is not None and rulebook.loop is not None:
         words = "each circuit has a protective conductor of its own here."
         raise InvalidJob(f"{at}/ground_with", words, "Leave it empty; one that serves several circuits is not built for these rules.")

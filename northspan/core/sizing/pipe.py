@@ -8,7 +8,7 @@ from functools import lru_cache
 from math import floor
 
 from northspan.core.errors import NoSolution
-from northspan.core.job import Method, Segment
+from northspan.core.job import Metal, Method, Segment
 from northspan.core.rulebooks.protocol import PipeSize, Rulebook
 from northspan.core.worked import Margin, Step, Worked, at_most, looked_up, ruled, step
 
@@ -34,6 +34,7 @@ class WireGroup:
     count: int
     size: str
     area: Step | None = None  # of one, where it is not the insulation's of the run
+    metal: Metal | None = None  # where it is not that of the ungrounded conductors
 
 
 @lru_cache(maxsize=8192)

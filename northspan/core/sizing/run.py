@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 from functools import lru_cache
 
 from northspan.core.errors import NoSolution, OutsideTable
-from northspan.core.job import Circuit, Grounding, RunKind, Status
+from northspan.core.job import Circuit, Grounding, Metal, RunKind, Status
 from northspan.core.loads.legs import LegLoads
 from northspan.core.rulebooks.protocol import DesignLoad, GroundFacts, NeutralFacts, Rulebook, TransformerFacts, Wire
 from northspan.core.sizing.conductor import Tried, choose_wire, secondary_of, try_wire
@@ -35,6 +35,17 @@ class SizedRun:
     bends: tuple[Worked[float], ...]
     insulation: Worked[str]
     supply_side: Worked[str] | None = None
+
+    @property
+    def ground_metal(self) -> Metal:
+        """Metal of the equipment ground: its own, or that of the others."""
+        return self.question.run.ground_metal or self.tried.wire.metal
+
+    @property
+    def groups(self) -> tuple[WireGroup, ...]:
+        """The wires of one set, as they lie in its pipe."""
+        run = self.question.run
+        return wires_in_pipe(run.circuit, self.tried.wire.size, self.grounded_size, self.equipment_ground_size, run.ground_metal)
 
     @property
     def margins(self) -> tuple[Margin, ...]:
@@ -181,7 +192,7 @@ def _with_the_rest(
         )
         ground = rulebook.equipment_ground(facts)
         ground_size = run.equipment_ground_size or ground.value
-    groups = wires_in_pipe(run.circuit, wire.size, grounded_size, ground_size)
+    groups = wires_in_pipe(run.circuit, wire.size, grounded_size, ground_size, run.ground_metal)
     whole_m = whole_pipe_m(run.segments, rulebook)
     pipes = tuple(
         pipe_for(s, groups, wire.insulation, rulebook, pinned=run.pipe_size, roomy=question.schools["pipe_size"], whole_m=whole_m)
@@ -292,7 +303,9 @@ def _for_transformer(facts: TransformerFacts, least: Worked[float], rulebook: Ru
     return Worked(device, (least.steps[0], *most.steps, inrush, chosen)), margin
 
 
-def wires_in_pipe(circuit: Circuit, size: str, grounded: str | None, ground: str | None) -> tuple[WireGroup, ...]:
+def wires_in_pipe(
+    circuit: Circuit, size: str, grounded: str | None, ground: str | None, ground_metal: Metal | None = None
+) -> tuple[WireGroup, ...]:
     """Group the wires of a run for the fill of its pipe.
 
     Parameters
@@ -305,11 +318,13 @@ def wires_in_pipe(circuit: Circuit, size: str, grounded: str | None, ground: str
         Size of the grounded conductor. [-]
     ground : str or None
         Size of the equipment ground. [-]
+    ground_metal : Metal or None
+        Its metal, where it is another. [-]
     """
     lines = 1 if circuit is Circuit.two_wire_neutral else 2
     groups = [WireGroup("ungrounded", lines, size)]
     if grounded:
         groups.append(WireGroup("grounded", 1, grounded))
     if ground:
-        groups.append(WireGroup("equipment ground", 1, ground))
+        groups.append(WireGroup("equipment ground", 1, ground, metal=ground_metal))
     return tuple(groups)

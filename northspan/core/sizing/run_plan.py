@@ -261,8 +261,9 @@ def _wires(sized: SizedRun, rulebook: Rulebook) -> tuple[WirePlan, ...]:
         if role == "line 1" and sized.question.run.circuit is Circuit.two_wire_neutral:
             name = "line"
         if size:
-            shown = color if size in rulebook.sizes(sized.tried.wire.metal) else "bare steel"  # a cable's armour
-            plans.append(WirePlan(role, name, shown, size, rulebook.size_name(size), sized.tried.wire.metal))
+            metal = sized.ground_metal if role == "ground" else sized.tried.wire.metal
+            shown = color if size in rulebook.sizes(metal) else "bare steel"  # a cable's armour
+            plans.append(WirePlan(role, name, shown, size, rulebook.size_name(size), metal))
     return tuple(plans)
 
 

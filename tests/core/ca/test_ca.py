@@ -331,3 +331,78 @@ class BesideEachOther(unittest.TestCase):
         drops = {one.method: one.percent for one in run_of(canadian(a_feeder(60, 40))).drops if one.current == "calculated"}
         self.assertAlmostEqual(drops["distance"] / drops["dc"], 1, delta=0.12)
         self.assertFalse(any(one.method == "distance" for one in run_of(a_feeder(60, 40)).drops))
+
+
+class Loads(unittest.TestCase):
+    def test_heaters_without_a_tank_and_of_pools_count_whole(self):
+        base = a_dwelling(ranges_va=(12_000,), heating_va=20_000)
+        for kind, counted in (("tankless", 9000), ("pool_heater", 9000), ("hot_tub", 9000), ("water_heating", 0.25 * 9000)):
+            with self.subTest(kind):
+                one = (Appliance("One", 9000, False, LoadKind(kind)),)
+                self.assertAlmostEqual(a_dwelling(ranges_va=(12_000,), heating_va=20_000, appliances=one) - base, counted)
+
+    def test_the_circuit_of_a_range_goes_by_its_demand(self):
+        for power, device_a in ((12_000, 40), (6000, 40), (14_000, 40), (24_000, 60)):  # 8 kW; 40 A at least; 8.8 kW; 12.8 kW
+            job = canadian(with_loads(a_feeder(None, 10), r=Load(name="Range", enclosure="P2", kind="range", power_va=power)))
+            run = job.runs["F1"].model_copy(update={"kind": RunKind.branch, "metal": Metal.copper})
+            self.assertEqual(run_of(checked(job, runs={"F1": run})).device_a, device_a, power)
+
+    def test_heat_and_cooling_that_run_together(self):
+        apart, together = (a_dwelling(heating_va=20_000, **{key: 5000}) for key in ("cooling_va", "cooling_with_heat_va"))
+        self.assertAlmostEqual(together - apart, 5000)
+
+    def test_a_measured_demand_and_what_is_new(self):
+        found_ = CA.dwelling_loads(DwellingFacts(floor_m2=150, measured_va=9000, added_va=7200))
+        self.assertEqual([(m.key, m.total.value) for m in found_[1:]], [("measured", 16_200)])
+
+
+class RightFirst(unittest.TestCase):
+    def test_the_five_percent_chooses_what_a_pinned_size_is_allowed(self):
+        """No size that a pin may have is passed over: the chosen one is the least that holds when pinned."""
+        for load_a in (62, 66, 68, 69, 95, 121, 157):
+            job = canadian(a_feeder(load_a, 5, metal=Metal.copper))
+            chosen = run_of(job).least_size
+            ladder = CA.sizes(Metal.copper)
+            below = ladder[ladder.index(chosen) - 1]
+            pinned = canadian(a_feeder(load_a, 5, metal=Metal.copper, conductor_size=below))
+            with self.subTest(load_a=load_a):
+                self.assertTrue([f for f in solve(pinned).findings if f.severity == "stop"])
+
+    def test_derating_starts_at_the_terminals_unless_somebody_calls_it_otherwise(self):
+        hot = {"stretch": {"ambient_c": 50, "place": "indoors"}, "metal": Metal.copper}
+        usual = run_of(canadian(a_feeder(60, 10, **hot)))
+        called = run_of(canadian(a_feeder(60, 10, **hot), calls={"derating_start": {"school": "insulation"}}))
+        self.assertEqual(next(c.chosen for c in usual.calls if c.name == "derating_start"), "terminals")
+        self.assertLess(CA.area(called.size), CA.area(usual.size))
+
+    def test_a_bonding_conductor_beside_larger_wires(self):
+        long = {"metal": Metal.copper, "conductor_size": "1/0"}
+        larger, device = (
+            run_of(canadian(a_feeder(50, 20, **long), calls={"bonding_raised": {"school": school}})) for school in ("larger", "device")
+        )
+        self.assertEqual((larger.device_a, larger.equipment_ground_size, device.equipment_ground_size), (50, "6", "10"))
+        self.assertEqual(run_of(canadian(a_feeder(50, 20, **long))).equipment_ground_size, "6")
+        self.assertNotIn("bonding_raised", [c.name for c in run_of(a_feeder(50, 20, **long)).calls])
+
+    def test_where_livestock_is_housed_the_neutral_is_grounded_again(self):
+        for grounding, animals, words in (("equipment_ground", True, "where animals live"), ("equipment_ground", False, ""),
+                                          ("legacy_three_wire", True, ""), ("legacy_three_wire", False, "")):  # fmt: skip
+            job = with_building(canadian(a_feeder(50, 20, grounding=grounding)), animals=animals)
+            with self.subTest(grounding, animals=animals):
+                plan = solve(job)
+                self.assertEqual(bool(found(plan, "where animals live")), bool(words))
+                self.assertEqual(found(plan, "cannot be fed with three wires"), [])  # a lawful way for new work too
+                self.assertEqual(plan.enclosures["P2"].bond, "bonded" if grounding == "legacy_three_wire" else "separate")
+                self.assertEqual(bool(found(plan, "the neutral is grounded again at")), grounding == "legacy_three_wire")
+        self.assertTrue(
+            found(solve(a_feeder(50, 20, grounding="legacy_three_wire")), "cannot be fed with three wires")
+        )  # but not in the US
+
+    def test_an_armoured_cable_lies_as_deep_as_a_pipe(self):
+        for kind, metres in (("TECK90", 0.45), ("USEI90", 0.6)):
+            job = canadian(
+                a_feeder(
+                    40, 20, insulation=kind, metal=Metal.copper if kind == "TECK90" else Metal.aluminum, stretch={"method": "direct_burial"}
+                )
+            )
+            self.assertEqual(run_of(job).stretches[0].cover_m, metres)

@@ -135,6 +135,95 @@ class Protection(unittest.TestCase):
                 self.assertEqual((found["primary_device_a"], found["secondary_device_a"]), (primary_a, secondary_a))
 
 
+class AsAJobSaysIt(unittest.TestCase):
+    """Calculators take what a job can say, and each family's own supply where nothing is said."""
+
+    def test_british_cables_are_grouped_and_laid(self):
+        twin = {"rulebook": "uk", "size": "2.5", "insulation": "flat twin"}
+        for more, amperes in (({}, 27), ({"carrying": 12}, 15.39), ({"laid": "103"}, 13.5), ({"carrying": 4, "grouped": "tray"}, 23.76), ({"in_insulation_m": 0.5}, 13.5)):  # fmt: skip
+            with self.subTest(**more):
+                self.assertAlmostEqual(ask("ampacity", **twin, **more).figures["ampacity_a"], amperes, 2)
+        with self.assertRaisesRegex(InvalidJob, "/laid: there is no way 900"):
+            ask("ampacity", **twin, laid="900")
+
+    def test_the_supply_is_that_of_the_family(self):
+        shower = {"loads": [{"name": "Shower", "kind": "shower", "power_va": 9500}], "kind": "branch"}
+        for book, amperes, device_a in (("uk", 41.3, 50), ("us", 39.6, 40)):
+            figures = ask("building-load", rulebook=book, **shower).figures
+            self.assertEqual((round(figures["line_1_a"], 1), figures["device_a"]), (amperes, device_a))
+        drop = {"size": "2.5", "length_m": 20, "current_a": 20}
+        self.assertAlmostEqual(ask("drop", rulebook="uk", insulation="flat twin", **drop).figures["impedance_drop_v"], 7.2, 2)  # 18 mV/A/m
+        self.assertAlmostEqual(
+            ask("drop", rulebook="uk", insulation="flat twin", **drop).figures["impedance_drop_percent"], 100 * 7.2 / 230, 2
+        )
+
+    def test_a_british_demand_without_lights_or_sockets_is_refused(self):
+        whole = {"rulebook": "uk", "lighting_va": 1000, "sockets_va": [7360], "ranges_va": [9200]}
+        plain = ask("dwelling-load", **whole).figures["diversity_va"]
+        self.assertAlmostEqual(plain, 660 + 7360 + 2300 + 0.3 * 6900)
+        self.assertAlmostEqual(ask("dwelling-load", **whole, cooker_sockets=1).figures["diversity_va"] - plain, 1150)
+        for missing in ("lighting_va", "sockets_va"):
+            with self.assertRaisesRegex(InvalidJob, f"/{missing}: no"):
+                ask("dwelling-load", **{key: value for key, value in whole.items() if key != missing})
+        with self.assertRaisesRegex(InvalidJob, "/floor_m2"):
+            ask("dwelling-load", ranges_va=[9000])
+
+    def test_ampacity_in_sets_over_a_roof_and_in_a_nipple(self):
+        wire = {"size": "1/0", "terminals": "75"}
+        for more, amperes in (({"sets": 2}, 300), ({"over_roof_m": 0.02}, 170 * 0.65), ({"over_roof_m": 0.03}, 150), ({"carrying": 6}, 136),
+                              ({"carrying": 6, "pipe_length_m": 0.6}, 150), ({"over_roof_m": 0, "insulation": "XHHW-2"}, 150)):  # fmt: skip
+            with self.subTest(**more):
+                self.assertAlmostEqual(ask("ampacity", **wire, **more).figures["ampacity_a"], amperes)
+        with self.assertRaisesRegex(InvalidJob, "/sets: 6 AWG is not run in parallel"):
+            ask("ampacity", size="6", sets=2)
+
+    def test_a_pipe_takes_a_mix_of_insulations_bare_wires_and_cables_by_diameter(self):
+        mix = [
+            {"count": 3, "size": "4", "insulation": "THWN-2"},
+            {"count": 1, "size": "6", "bare": True},
+            {"count": 1, "size": "4", "insulation": "RHW-2"},
+        ]
+        self.assertAlmostEqual(
+            ask("raceway", pipe_size="2", wires=mix).figures["fill_percent"], 100 * (3 * 0.0824 + 0.027 + 0.1333) / 3.291, 1
+        )
+        one = ask("raceway", wires=[{"count": 1, "diameter_m": 0.022}])
+        self.assertEqual((one.figures["pipe_size"], one.figures["allowed_percent"]), ("1-1/4", 53))
+        with self.assertRaisesRegex(InvalidJob, "/wires/0/size"):
+            ask("raceway", wires=[{"count": 1}])
+        for metres, percent in ((0.6, 60), (0.62, 40)):
+            self.assertEqual(ask("raceway", wires=mix, pipe_length_m=metres).figures["allowed_percent"], percent)
+
+    def test_a_fill_that_fails_never_reads_like_one_that_holds(self):
+        wires = [
+            {"count": 3, "size": "1/0", "insulation": "XHHW-2"},
+            {"count": 1, "size": "8", "insulation": "XHHW-2"},
+            {"count": 1, "size": "14", "insulation": "XHHW-2"},
+        ]
+        full = ask("raceway", method="emt", pipe_size="1-1/4", wires=wires)
+        self.assertIn("40.4 % full of 40 %", full.headline)
+        self.assertFalse(full.margins[0].holds)
+        self.assertNotIn("40 % full of 40 %", full.headline)
+
+    def test_the_drop_of_sets_rings_legs_and_what_lies_ahead(self):
+        run = {"size": "1/0", "length_m": 30.48, "current_a": 100, "power_factor": 1}
+        one = ask("drop", **run).figures["impedance_drop_v"]
+        self.assertAlmostEqual(ask("drop", **run, sets=2).figures["impedance_drop_v"], one / 2)
+        ring = ask("drop", rulebook="uk", size="2.5", insulation="flat twin", length_m=60, current_a=20, ring=True).figures[
+            "impedance_drop_v"
+        ]
+        self.assertAlmostEqual(ring, 18 * 60 * 20 / 4 / 1000, 2)
+        legs = ask("drop", **run, neutral_a=100).figures
+        self.assertAlmostEqual(legs["solved_drop_percent"], 100 * 2 * 100 * 0.012 / 120, 1)  # one leg alone, out and back on 120 V
+        self.assertIn("5.0 % over the whole way", ask("drop", **run, above_percent=4).headline)
+
+    def test_cover_of_an_armoured_cable_in_canada(self):
+        for kind, metres in (("TECK90", 0.45), ("NMWU", 0.6)):
+            self.assertEqual(ask("cover", rulebook="ca", method="direct_burial", insulation=kind).figures["cover_m"], metres)
+        small = {"surface": "under_4in_slab", "kind": "branch", "circuit": "two_wire_neutral", "gfci": True, "device_a": 20}
+        for method, inches in (("pvc40", 4), ("direct_burial", 6)):
+            self.assertAlmostEqual(ask("cover", method=method, **small).figures["cover_m"] / 0.0254, inches)
+
+
 class Dwelling(unittest.TestCase):
     def test_methods_stand_side_by_side_with_the_least_service(self):
         house = {"floor_m2": 185.8, "ranges_va": [12000], "dryers_va": [5000]}

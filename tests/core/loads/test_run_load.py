@@ -9,7 +9,7 @@ from northspan.core.starts import Answers, start_edits, started
 from northspan.core.tree import tree_of
 from northspan.core.upgrade import read_job
 from northspan.store.jobs import patched
-from tests.support import US, a_feeder, a_stretch, checked, found, with_loads
+from tests.support import US, a_feeder, a_stretch, checked, found, margin, run_of, with_loads
 
 HOUSE = Answers(floor_m2=180, range_va=12000, dryer_va=5000, water_heater_va=4500, service_length_m=20)
 
@@ -33,6 +33,45 @@ class Kinds(unittest.TestCase):
         )
         self.assertAlmostEqual(legs(job).line_1_a, 9.8 * 1.25)
         self.assertEqual((legs(job).line_2_a, legs(job).neutral_1_a), (0, 9.8 * 1.25))  # the neutral takes the quarter too
+
+    def test_the_largest_motor_is_looked_for_on_each_leg(self):
+        motor = lambda name, va, across: Load(name=name, enclosure="P2", kind="motor", power_va=va, across=across)  # noqa: E731
+        one, two = motor("Pump", 1200, "l1_neutral"), motor("Fan", 960, "l2_neutral")
+        both = legs(with_loads(a_feeder(None, 20), a=one, b=two))
+        self.assertEqual((both.line_1_a, both.line_2_a), (10 * 1.25, 8 * 1.25))  # each leg has its own largest
+        more = legs(with_loads(a_feeder(None, 20), a=one, b=two, c=motor("Saw", 4800, "line_line")))
+        self.assertEqual((more.line_1_a, more.line_2_a), (10 + 20 * 1.25, 8 + 20 * 1.25))
+        self.assertEqual((more.neutral_1_a, more.neutral_2_a), (10, 8))  # the saw's quarter is line to line
+
+    def test_cooling_and_heat_pumps_are_motors(self):
+        unit = lambda kind, va=9600: Load(name=kind, enclosure="P2", kind=kind, power_va=va)  # noqa: E731
+        other = Load(name="Other", enclosure="P2", power_va=4800)
+        for kind in ("cooling", "heat_pump", "motor"):
+            self.assertAlmostEqual(legs(with_loads(a_feeder(None, 20), a=unit(kind), b=other)).line_1_a, 70, msg=kind)
+        self.assertAlmostEqual(legs(with_loads(a_feeder(None, 20), a=unit("heating"), b=other)).line_1_a, 60)
+        branch = with_loads(a_feeder(None, 20), a=unit("cooling", 4800))
+        run = run_of(checked(branch, runs={"F1": branch.runs["F1"].model_copy(update={"kind": RunKind.branch})}))
+        self.assertEqual((run.load_a, run.device_a), (25, 35))  # 125 % in the wire, 175 % at most in the device
+
+    def test_cooling_that_runs_with_the_heat_counts_beside_it(self):
+        heat = Load(name="Heat", enclosure="P2", kind="heating", power_va=4800)
+        for with_heat, amperes in ((False, 20), (True, 20 + 10 * 1.25)):
+            cold = Load(name="Cold store", enclosure="P2", kind="cooling", power_va=2400, with_heat=with_heat)
+            self.assertAlmostEqual(legs(with_loads(a_feeder(None, 20), a=heat, b=cold)).line_1_a, amperes)
+
+    def test_vehicle_charging_counts_7200_at_least_on_feeders_alone(self):
+        for kind, va, amperes in (("feeder", 3600, 30), ("feeder", 9600, 40), ("branch", 3600, 15)):
+            job = with_loads(a_feeder(None, 20), car=Load(name="Car", enclosure="P2", kind="vehicle", power_va=va))
+            run = job.runs["F1"].model_copy(update={"kind": RunKind(kind)})
+            self.assertAlmostEqual(legs(checked(job, runs={"F1": run})).line_1_a, amperes)
+
+    def test_no_step_up_where_anything_may_be_plugged_in(self):
+        for kind, most_a in (("sockets", 25), ("other", 30)):  # 10 AWG carries 26 A there
+            job = with_loads(a_feeder(None, 20, stretch={"place": "indoors", "method": "emt", "ambient_c": 50, "other_carrying": 2},
+                                      conductor_size="10", metal="copper"), s=Load(name="S", enclosure="P2", kind=kind, power_va=2400))  # fmt: skip
+            branch = job.runs["F1"].model_copy(update={"kind": RunKind.branch})
+            protects = margin(run_of(checked(job, runs={"F1": branch})), "protection").limit
+            self.assertEqual(protects, most_a)
 
     def test_vehicles_are_continuous_everywhere_and_water_heaters_on_their_circuit(self):
         for kind, load_kind, steady in (

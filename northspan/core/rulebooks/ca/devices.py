@@ -13,6 +13,7 @@ from northspan.core.worked import Margin, Step, Worked, at_most, looked_up, rule
 
 NEXT_UP_TO_A = 600.0  # Table 13 steps up to here
 SERVICE_FROM_A, SERVICE_TO_A = 100.0, 400.0
+RANGE_A = 40.0
 SERVICE_SHARE, SHORT_BY = 0.83, 0.95
 _NO_STEP_UP = {"never_above": "your call: never above the wire", "tap": "a tap gets no step up", "secondary": "a secondary gets no step up"}
 
@@ -102,7 +103,7 @@ def counted_power(kind: LoadKind, run: RunKind, power_va: float) -> Step | None:
     return step("P", words, "min(S, 8000 + 0.4 * max(0, S - 12000))", "W", "Rule 8-300", S=power_va)
 
 
-def device_for_load(load: DesignLoad, kind: RunKind) -> Worked[float]:
+def device_for_load(load: DesignLoad, kind: RunKind, *, cooking: bool = False) -> Worked[float]:
     """Choose the least device for a load: a continuous one may take 80 % of it. [A]
 
     Parameters
@@ -111,10 +112,12 @@ def device_for_load(load: DesignLoad, kind: RunKind) -> Worked[float]:
         Load of the heavier leg. [A]
     kind : RunKind
         Branch circuit, feeder or service. [-]
+    cooking : bool
+        Whether it is the circuit of a range, which has 40 A at least. [-]
 
     References
     ----------
-    CE Code 2021, Rule 8-104(6) for equipment that is not marked for 100 %.
+    CE Code 2021, Rule 8-104(6) for equipment that is not marked for 100 %; Rule 26-744 for ranges.
 
     Examples
     --------
@@ -123,7 +126,8 @@ def device_for_load(load: DesignLoad, kind: RunKind) -> Worked[float]:
     """
     words = "least device: the rest, and the continuous load over 0.8"
     least = step("I_b", words, "I_r + I_k / 0.8", "A", "Rule 8-104(6)", I_r=load.noncontinuous_a, I_k=load.continuous_a)
-    device = next_device(max(least.value, 15.0 if kind is RunKind.branch else 20.0))
+    smallest = RANGE_A if cooking else 15.0 if kind is RunKind.branch else 20.0
+    device = next_device(max(least.value, smallest))
     return Worked(device.value, (least, device))
 
 

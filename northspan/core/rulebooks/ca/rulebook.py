@@ -370,8 +370,7 @@ class CaRulebook:
 
     def device_for_load(self, load: DesignLoad, kind: RunKind, guard: Guard = USUAL_GUARD) -> Worked[float]:
         """Choose the least device for a load. [A]"""
-        del guard
-        return devices.device_for_load(load, kind)
+        return devices.device_for_load(load, kind, cooking=guard.cooking)
 
     def device_for_wire(
         self, ampacity: Ampacity, wire: Wire, school: str, allowance: float = 1.0, guard: Guard = USUAL_GUARD
