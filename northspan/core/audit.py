@@ -8,7 +8,7 @@ from pydantic import JsonValue
 
 from northspan.core.calls import School, Schools
 from northspan.core.findings import Cure, Edit, Finding, Severity, pin
-from northspan.core.job import BuildingUse, ElectrodeKind, Enclosure, EnclosureKind, RunKind, Status, WaterPipe
+from northspan.core.job import BuildingUse, ElectrodeKind, Enclosure, EnclosureKind, Room, RunKind, Status, WaterPipe
 from northspan.core.rulebooks.protocol import Rulebook
 from northspan.core.sizing.run import SizedRun
 from northspan.core.tree import Tree
@@ -32,6 +32,7 @@ def audit(tree: Tree, sized: dict[str, SizedRun], schools: Schools, rulebook: Ru
         if can.status is not Status.remove:
             yield from _terminals(key, can, rulebook)
             yield from _bus(tree, key, can, sized, rulebook)
+            yield from _place(key, can, rulebook)
             yield from _main_out_of_sight(tree, key, can, sized, schools["panel_main"])
     for key in tree.job.buildings:
         yield from _water_pipe(tree, key, schools["water_conductor"], rulebook)
@@ -80,6 +81,26 @@ def _bus(tree: Tree, key: str, can: Enclosure, sized: dict[str, SizedRun], ruleb
         why = "Nothing holds the current in the bus to what it can carry."
         cure = pin(f"/enclosures/{key}/main_a", can.bus_a, f"A main of {can.bus_a:.0f} A")
         yield Finding(Severity.stop, f"/enclosures/{key}/bus_a", words, why, rulebook.cite("bus"), (cure,))
+
+
+_WITH_DEVICES = frozenset(EnclosureKind) - {EnclosureKind.meter, EnclosureKind.junction_box, EnclosureKind.splitter}
+_ROOMS = {Room.bathroom: "a bathroom", Room.clothes_closet: "a clothes closet", Room.over_steps: "a place over steps"}
+
+
+def _place(key: str, can: Enclosure, rulebook: Rulebook) -> Iterator[Finding]:
+    if can.kind not in _WITH_DEVICES:
+        return
+    allowed, height = rulebook.panel_room(can.room), rulebook.handle_height()
+    if allowed.result == "no":
+        words = f"{can.name}: it hangs in {_ROOMS[can.room]}."
+        why = f"Not there: {allowed.text}. Another place, or what is there already by the inspector's word."
+        cure = pin(f"/enclosures/{key}/room", Room.elsewhere.value, "It moves elsewhere")
+        yield Finding(Severity.fix, f"/enclosures/{key}/room", words, why, allowed.citation, (cure,))
+    if can.handle_height_m is not None and can.handle_height_m > height.value + 1e-6:
+        words = f"{can.name}: its highest handle is at {rulebook.length_text(can.handle_height_m)}, {height.result} is the most."
+        cure = pin(f"/enclosures/{key}/handle_height_m", height.value, f"Hung so that it is at {height.result}")
+        severity = Severity.check if height.citation == "guide" else Severity.fix
+        yield Finding(severity, f"/enclosures/{key}/handle_height_m", words, "Everybody must reach it.", height.citation, (cure,))
 
 
 def _lugs_inside(tree: Tree, key: str, can: Enclosure) -> bool:

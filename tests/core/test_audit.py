@@ -3,7 +3,8 @@
 import unittest
 
 from northspan.core.demo import kestrel_hollow
-from northspan.core.job import Electrode
+from northspan.core.job import Electrode, Room
+from northspan.core.rulebook_change import moved
 from northspan.core.solve import solve
 from northspan.core.upgrade import read_job
 from northspan.store.jobs import patched
@@ -28,6 +29,22 @@ class AsFound(unittest.TestCase):
     def test_overfilled_terminals(self):
         self.check(with_parts("enclosures", "P1", neutral_terminals=20, neutrals_landed=21), "21 neutrals under 20 terminals", "fix")
         self.assertFalse(found(solve(with_parts("enclosures", "P1", neutral_terminals=20, neutrals_landed=20)), "neutrals under"))
+
+    def test_where_a_panel_hangs_and_how_high_its_handles_are(self):
+        for rulebook, most in (("us-2023", 2.0066), ("ca-2021", 1.7), ("uk-2022", 1.45)):
+            for height, count in ((most, 0), (most + 0.01, 1)):
+                job = with_parts("enclosures", "P1", handle_height_m=height)
+                self.assertEqual(len(found(solve(moved(job, rulebook)), "its highest handle is at")), count, (rulebook, height))
+        self.check(with_parts("enclosures", "P1", handle_height_m=2.1), "its highest handle is at", "fix")
+        for room in Room:
+            bad = {
+                "us-2023": {"bathroom", "clothes_closet", "over_steps"},
+                "ca-2021": {"bathroom", "clothes_closet", "over_steps"},
+                "uk-2022": {"bathroom"},
+            }
+            for rulebook, rooms in bad.items():
+                plan = solve(moved(with_parts("enclosures", "P1", room=room), rulebook))
+                self.assertEqual(len([f for f in plan.findings if "it hangs in" in f.text]), int(room.value in rooms), (rulebook, room))
 
     def test_a_bus_below_what_stands_ahead(self):
         self.check(with_parts("enclosures", "P1", bus_a=199), "its bus of 199 A stands behind 200 A", "stop")

@@ -53,6 +53,7 @@ CALCULATORS: dict[str, Calculator] = {
         Calculator("bench-changes", bench.BenchQuestion, bench.ChangesAnswer, bench.bench_changes),
         Calculator("bond", bond.BondQuestion, bond.BondAnswer, bond.bond),
         Calculator("bonding", earthing.BondingQuestion, Answer, earthing.bonding),
+        Calculator("box-fill", along.BoxQuestion, Answer, along.box_fill),
         Calculator("building-load", supply.BuildingLoadQuestion, Answer, supply.building_load),
         Calculator("carry", wire.CarryQuestion, Answer, wire.carry),
         Calculator("clearance", along.ClearanceQuestion, Answer, along.clearance),

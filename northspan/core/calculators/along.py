@@ -8,10 +8,12 @@ from typing import Annotated
 from pydantic import Field
 
 from northspan.core.calculators.answer import Answer, Question, answered
+from northspan.core.calculators.wire import check_size
 from northspan.core.errors import InvalidJob
-from northspan.core.job import Method, OtherLine, Over
+from northspan.core.job import Metal, Method, OtherLine, Over, Part, Size
 from northspan.core.pull.along import growth, straps
 from northspan.core.pull.trench import TrenchFacts, dig
+from northspan.core.rulebooks.protocol import BoxFacts
 from northspan.core.rulebooks.registry import rulebook_named
 from northspan.core.worked import Margin, Step, at_most
 
@@ -142,3 +144,63 @@ def trench(question: TrenchQuestion) -> Answer:
         {**asdict(found), "ribbon_m": question.length_m},
         {"Trench": (*worked.steps, *(book.line_distance(kind) for kind in OtherLine))},
     )
+
+
+class InBox(Part):
+    """So many wires, or devices, of one size."""
+
+    count: int = Field(ge=1, le=60)
+    size: Size
+
+
+class BoxQuestion(Question):
+    """What is in an outlet or device box."""
+
+    through: tuple[InBox, ...] = Field((), max_length=12, description="Insulated wires that run through or end in it.")
+    joined: tuple[InBox, ...] = Field((), max_length=12, description="Insulated wires that are joined in it, each side of a joint.")
+    looped: tuple[InBox, ...] = Field((), max_length=12, description="Wires that go through with enough slack to be cut there.")
+    devices: tuple[InBox, ...] = Field((), max_length=12, description="Yokes, by the largest wire on each.")
+    grounds: tuple[InBox, ...] = Field((), max_length=12, description="All equipment grounds.")
+    clamps: bool = Field(False, description="Clamps of cables are inside.")
+    supports: int = Field(0, ge=0, le=12, description="Fittings that hold a luminaire.")
+    connectors: int = Field(0, ge=0, le=60, description="Wire connectors, where the code counts them.")
+    volume_l: float | None = Field(None, ge=0.01, le=50, description="Of the box and its rings, as marked. [L]")
+
+
+def box_fill(question: BoxQuestion) -> Answer:
+    """Give the least volume of an outlet or device box, and hold the one that is there against it.
+
+    Parameters
+    ----------
+    question : BoxQuestion
+        What is in it. [L]
+
+    Raises
+    ------
+    InvalidJob
+        If a size does not exist.
+    OutsideTable
+        If a wire is so large that the length of the box decides.
+
+    Examples
+    --------
+    >>> box_fill(BoxQuestion(joined=[InBox(count=4, size="12")], devices=[InBox(count=1, size="12")], clamps=True)).headline
+    '15.8 in³ at least'
+    """
+    book = rulebook_named(question.rulebook)
+    names = ("through", "joined", "looped", "devices", "grounds")
+    for name in names:
+        for i, one in enumerate(getattr(question, name)):
+            check_size(book, one.size, Metal.copper, f"/{name}/{i}/size")
+    counted = {name: tuple((one.count, one.size) for one in getattr(question, name)) for name in names}
+    worked = book.box_fill(BoxFacts(**counted, clamps=question.clamps, supports=question.supports, connectors=question.connectors))
+    if not worked.value:
+        return answered(book, worked.steps[-1].text or worked.steps[-1].words, {}, {"Volume": worked.steps})
+    figures: dict[str, float | str] = {"least_l": worked.value}
+    least = book.amount_text(1000 * worked.value, "mL")
+    if question.volume_l is None:
+        return answered(book, f"{least} at least", figures, {"Volume": worked.steps})
+    held = at_most("volume", "Volume", worked.value, question.volume_l, "L", worked.steps[-1].citation)
+    verdict = "holds" if held.holds else "is too small; a ring on it, or a larger box"
+    headline = f"{least} at least; {book.amount_text(1000 * question.volume_l, 'mL')} {verdict}"
+    return answered(book, headline, figures, {"Volume": worked.steps}, (held,))

@@ -16,6 +16,7 @@ from northspan.core.job.property import (
     FallReading,
     Laid,
     MeasuredOver,
+    Room,
     WaterPipe,
     WetRoom,
 )
@@ -82,6 +83,7 @@ __all__ = [
     "Place",
     "Prices",
     "Pull",
+    "Room",
     "Rope",
     "Run",
     "RunKind",

@@ -123,6 +123,16 @@ class EnclosureKind(StrEnum):
     splitter = "splitter"
 
 
+class Room(StrEnum):
+    """Where a can with devices hangs, as far as a rule asks."""
+
+    unknown = "unknown"
+    elsewhere = "elsewhere"
+    bathroom = "bathroom"
+    clothes_closet = "clothes_closet"
+    over_steps = "over_steps"
+
+
 class Enclosure(Part):
     """A can with bars and devices."""
 
@@ -132,6 +142,8 @@ class Enclosure(Part):
     main_a: float | None = Field(None, gt=0, le=6000, description="Main breaker or disconnect. [A]")
     bus_a: float | None = Field(None, gt=0, le=6000, description="Bus rating. [A]")
     interrupting_a: float | None = Field(None, gt=0, le=200_000, description="Fault current its devices may interrupt. [A]")
+    room: Room = Field(Room.unknown, description="Where it hangs.")
+    handle_height_m: float | None = Field(None, ge=0, le=5, description="Its highest handle over the floor or grade, at its highest. [m]")
     spaces_free: int | None = Field(None, ge=0, le=84, description="Spaces left for breakers.")
     neutral_terminals: int | None = Field(None, ge=1, le=200, description="Terminals on the neutral bar.")
     neutrals_landed: int | None = Field(None, ge=0, le=200, description="Neutrals under them, as counted.")

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from math import sqrt
 
-from northspan.core.job import Earthing, Grounding, System, Terminals
+from northspan.core.job import Earthing, Grounding, Room, System, Terminals
+from northspan.core.worked import Step, ruled
 
 TERMINALS = ((Terminals.unmarked, "not marked"), (Terminals.c60, "marked 60 °C"), (Terminals.c75, "marked 75 °C"))
 EARTHINGS = ((Earthing.at_service, "bonded at the service"),)
@@ -33,3 +34,27 @@ def to_neutral_v(line_v: float, system: System) -> float:
     if system is System.single_phase:
         return line_v
     return line_v / sqrt(3) if system is System.wye_legs else line_v / 2
+
+
+def panel_room(room: Room, citation: str) -> Step:
+    """Say whether overcurrent devices of a dwelling may hang in a room.
+
+    Parameters
+    ----------
+    room : Room
+        The room. [-]
+    citation : str
+        The rule. [-]
+
+    Examples
+    --------
+    >>> panel_room(Room.bathroom, "240.24(E)").result, panel_room(Room.elsewhere, "240.24").result
+    ('no', 'yes')
+    """
+    why = {
+        Room.bathroom: "wet hands, and steam in its devices",
+        Room.clothes_closet: "what burns easily hangs around it",
+        Room.over_steps: "nobody stands safely in front of it",
+    }.get(room, "no rule keeps it away")
+    allowed = room in {Room.unknown, Room.elsewhere}
+    return ruled("p", "place of a panel", "yes" if allowed else "no", why, citation)

@@ -18,6 +18,7 @@ from northspan.core.job import (
     OtherLine,
     Over,
     Place,
+    Room,
     RunKind,
     Segment,
     SourceKind,
@@ -205,6 +206,26 @@ class PipeSize:
     fill_citation: str
     counts_from: float = 1.0
     counts_citation: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class BoxFacts:
+    """What is in a box: how many of what size.
+
+    `through` run through or end in it; `joined` count on both sides of their joint; `looped` go through with enough slack to
+    be cut and ended twice; `devices` are yokes, by the largest wire on each; `grounds` are all equipment grounds, whatever
+    they come from. `clamps` tells whether clamps of cables are inside, `supports` counts fittings that hold a luminaire,
+    `connectors` wire connectors, where a code counts them.
+    """
+
+    through: tuple[tuple[int, str], ...] = ()
+    joined: tuple[tuple[int, str], ...] = ()
+    looped: tuple[tuple[int, str], ...] = ()
+    devices: tuple[tuple[int, str], ...] = ()
+    grounds: tuple[tuple[int, str], ...] = ()
+    clamps: bool = False
+    supports: int = 0
+    connectors: int = 0
 
 
 @dataclass(frozen=True, slots=True)
@@ -442,6 +463,7 @@ class Rulebook(Protocol):
     def riser(self) -> Step: ...
     def pull_box(self, method: Method, size: str, wire: str, *, angle: bool) -> Step: ...
     def box_volume(self, wires: tuple[tuple[int, str], ...], ground: str | None, *, spliced: bool) -> Step: ...
+    def box_fill(self, facts: BoxFacts) -> Worked[float]: ...
     def splice_in_body(self) -> Step: ...
     def box_reach(self) -> Step: ...
     def pulling_stress(self, metal: Metal) -> Step: ...
@@ -456,6 +478,8 @@ class Rulebook(Protocol):
 
     def bond_here(self, *, first_disconnect: bool, building: BuildingFacts) -> Worked[str]: ...
     def four_wires(self, run: RunFacts, building: BuildingFacts) -> Step: ...
+    def panel_room(self, room: Room) -> Step: ...
+    def handle_height(self) -> Step: ...
     def grounding_open(self, building: BuildingFacts) -> Worked[frozenset[Grounding]]: ...
     def may_feed_three_wires(self) -> bool: ...
     def may_ground_again(self, building: BuildingFacts) -> bool: ...

@@ -46,7 +46,8 @@ from tests.support import a_feeder, checked, found, margin, run_of, with_buildin
 CA = CaRulebook()
 SUMS = {"copper": (28, "c75", 8385), "aluminum": (27, "c75", 6800), "ambient": (12, "c90", 8.46), "adjustment": (4, "factor", 3.1), "devices": (32, "rating_a", 11795),
             "bonding": (15, "up_to_a", 8850), "raceways": (34, "area_mm2", 150908), "fill": (3, "percent", 124), "cover": (5, "pipe", 2250),
-            "motors": (12, "v230", 185.5), "welders": (9, "nonmotor", 6.8), "encased": (6, "up_to_a", 1455)}  # fmt: skip
+            "motors": (12, "v230", 185.5), "welders": (9, "nonmotor", 6.8), "encased": (6, "up_to_a", 1455),
+        "copper_air": (24, "c75", 9450), "aluminum_air": (23, "c75", 7440), "free_air": (4, "factor", 3.55)}  # fmt: skip
 
 
 def a_dwelling(**changes):
@@ -406,3 +407,20 @@ class RightFirst(unittest.TestCase):
                 )
             )
             self.assertEqual(run_of(job).stretches[0].cover_m, metres)
+
+    def test_conductors_in_free_air(self):
+        carries = lambda laid, others=0: CA.ampacity(  # noqa: E731
+            Wire("1/0", Metal.copper, "RW90"), (Segment(length_m=9, method="cable", place="outdoors", laid=laid, other_carrying=others),), 2, 90).value.final_a  # fmt: skip
+        self.assertEqual(
+            [round(carries(*one), 1) for one in (("",), ("free",), ("touching",), ("touching", 1), ("touching", 2))],
+            [170, 170, 170, 170, 170],
+        )  # never above its terminals, which are read in the table of pipes
+        loose = [next(s.value for s in CA.ampacity(Wire("1/0", Metal.copper, "RW90"), (Segment(length_m=9, method="cable", place="outdoors", laid=laid, other_carrying=n),),
+                                                   2, 90).steps if s.symbol == "I_d") for laid, n in (("free", 0), ("touching", 0), ("touching", 2))]  # fmt: skip
+        self.assertEqual([round(one, 6) for one in loose], [260, 234, 208])
+        with self.assertRaisesRegex(OutsideTable, "it ends at 4"):
+            carries("touching", 3)
+        for metal in Metal:
+            air, pipe = source(f"{metal}_air").rows, source(metal).rows
+            ratios = [float(air[size]["c75"]) / float(pipe[size]["c75"]) for size in air]
+            self.assertTrue(all(1.1 < one < 1.8 for one in ratios), ratios)

@@ -216,6 +216,22 @@ class AsAJobSaysIt(unittest.TestCase):
         self.assertAlmostEqual(legs["solved_drop_percent"], 100 * 2 * 100 * 0.012 / 120, 1)  # one leg alone, out and back on 120 V
         self.assertIn("5.0 % over the whole way", ask("drop", **run, above_percent=4).headline)
 
+    def test_a_device_box_counts_all_that_is_in_it(self):
+        in3 = lambda **facts: round(ask("box-fill", **facts).figures["least_l"] / 0.016387064, 4)  # noqa: E731
+        wires = {"joined": [{"count": 4, "size": "12"}]}
+        for more, volume in (({}, 9), ({"devices": [{"count": 1, "size": "12"}]}, 13.5), ({"clamps": True}, 11.25), ({"supports": 2}, 13.5),
+                             ({"looped": [{"count": 1, "size": "12"}]}, 13.5), ({"grounds": [{"count": 4, "size": "12"}]}, 11.25),
+                             ({"grounds": [{"count": 5, "size": "12"}]}, 11.8125), ({"grounds": [{"count": 1, "size": "10"}]}, 11.5)):  # fmt: skip
+            with self.subTest(**more):
+                self.assertAlmostEqual(in3(**wires, **more), volume, 3)
+        self.assertEqual([ask("box-fill", **wires, volume_l=liters).margins[0].holds for liters in (0.1475, 0.1474)], [True, False])
+        self.assertAlmostEqual(
+            ask("box-fill", rulebook="ca", **wires, connectors=3, grounds=[{"count": 9, "size": "14"}]).figures["least_l"], 5 * 0.0287
+        )
+        self.assertIn("no figure is set", ask("box-fill", rulebook="uk", joined=[{"count": 4, "size": "2.5"}]).headline)
+        with self.assertRaisesRegex(OutsideTable, "the length of the box decides"):
+            ask("box-fill", joined=[{"count": 1, "size": "4"}])
+
     def test_cover_of_an_armoured_cable_in_canada(self):
         for kind, metres in (("TECK90", 0.45), ("NMWU", 0.6)):
             self.assertEqual(ask("cover", rulebook="ca", method="direct_burial", insulation=kind).figures["cover_m"], metres)
@@ -387,7 +403,8 @@ class Building(unittest.TestCase):
 
 class All(unittest.TestCase):
     def test_every_answer_is_explained(self):
-        questions = {"ampacity": {"size": "6"}, "carry": {"size": "10", "stretches": [{"length_m": 9}]}, "cover": {}, "dwelling-load": {"floor_m2": 150}, "drop": {"size": "6", "length_m": 9, "current_a": 9},
+        questions = {
+            "box-fill": {"joined": [{"count": 4, "size": "12"}]},"ampacity": {"size": "6"}, "carry": {"size": "10", "stretches": [{"length_m": 9}]}, "cover": {}, "dwelling-load": {"floor_m2": 150}, "drop": {"size": "6", "length_m": 9, "current_a": 9},
                      "electrode-conductor": {"supply_size": "2"}, "equipment-ground": {"device_a": 60}, "overcurrent": {"load_a": 9},
                      "grounded-conductor": {"neutral_a": 9, "device_a": 60, "size": "6"}, "raceway": {"wires": [{"count": 3, "size": "6"}]},
                      "tap": {"length_m": 3, "feeder_device_a": 200, "load_a": 50, "end_device_a": 60}, "transformer": {"rating_kva": 10, "primary_v": 480, "secondary_v": 240}}  # fmt: skip

@@ -14,6 +14,8 @@ from northspan.core.worked import Step, Worked, looked_up, ruled, step
 WET = frozenset({Place.buried, Place.outdoors, Place.overhead})
 RACEWAYS = frozenset({Method.pvc40, Method.emt, Method.rmc})
 SMALL_A = 100.0
+LAID = (("free", "Single conductors in free air, a diameter apart"), ("touching", "Single conductors in free air, touching"))
+FREE_AIR = frozenset(way for way, _ in LAID)
 
 
 @lru_cache(maxsize=16)
@@ -154,7 +156,7 @@ def stretch_ampacity(wire: Wire, segment: Segment, carrying: int, terminal_c: fl
 
     References
     ----------
-    CE Code 2021, Rule 4-004, Tables 2, 4, 5A, 5C; Rule 4-006 for the terminals.
+    CE Code 2021, Rule 4-004, Tables 1 to 4, 5A, 5B, 5C; Rule 4-006 for the terminals.
 
     Examples
     --------
@@ -165,7 +167,7 @@ def stretch_ampacity(wire: Wire, segment: Segment, carrying: int, terminal_c: fl
     if start == "terminals" and terminal_c < column.value:
         lower = ruled("T_s", "column to derate from", f"{terminal_c:.0f} °C", "your call: never above the terminals", "your call")
         column = Worked(int(terminal_c), (*column.steps, lower))
-    rows, bands = source(wire.metal), source("ambient")
+    rows, bands = source(f"{wire.metal}_air" if segment.laid in FREE_AIR else wire.metal), source("ambient")
     words = f"{size_name(wire.size)} {wire.metal} before correction"
     table_a = looked_up(
         "I_t", words, rows.number(wire.size, f"c{column.value}"), "A", rows.citation, row=wire.size, column=f"{column.value} °C"
@@ -178,7 +180,7 @@ def stretch_ampacity(wire: Wire, segment: Segment, carrying: int, terminal_c: fl
     ambient = looked_up(
         "F_a", f"ambient {segment.ambient_c:g} °C", bands.number(edge, f"c{column.value}"), "", "Table 5A", row=f"up to {edge} °C"
     )
-    together = adjustment(carrying + segment.other_carrying)
+    together = _in_company(segment, carrying + segment.other_carrying)
     derated = step(
         "I_d", "after correction", "I_t * F_a * F_n", "A", "Rule 4-004", I_t=table_a.value, F_a=ambient.value, F_n=together.value
     )
@@ -189,6 +191,19 @@ def stretch_ampacity(wire: Wire, segment: Segment, carrying: int, terminal_c: fl
         why = "from 1/0 up the code has tables of its own for the ground (D8 to D15), which are not built; Table 2 or 4 is read here"
         ground = (ruled("g", "in the ground", "check with Appendix D", why, "Rule 4-004(1)(d)"),)
     return Worked(final.value, (*column.steps, table_a, ambient, together, derated, cap, final, *ground))
+
+
+def _in_company(segment: Segment, carrying: int) -> Step:
+    """The factor for what lies together: in a pipe by the number that carries, in free air by the number that touches."""
+    if segment.laid not in FREE_AIR:
+        return adjustment(carrying)
+    words = f"{carrying} carrying in free air"
+    if segment.laid == "free":
+        return ruled("F_n", words, "1", "a diameter apart at least", "Rule 4-004(1)(b)", 1.0)
+    rows = source("free_air")
+    if str(carrying) not in rows.rows:
+        raise OutsideTable("Table 5B", f"{carrying} conductors that touch", "it ends at 4; lay them a diameter apart, or in a pipe")
+    return looked_up("F_n", f"{words}, touching", rows.number(str(carrying), "factor"), "", "Table 5B", row=str(carrying))
 
 
 def adjustment(carrying: int) -> Step:

@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+from northspan.core.errors import OutsideTable
 from northspan.core.job import Method
-from northspan.core.worked import Step, ruled, step
+from northspan.core.rulebooks.protocol import BoxFacts
+from northspan.core.worked import Step, Worked, given, ruled, step
 
 FOUR_AWG_M2 = 21.1e-6
 VOLUME_ML = {"14": 24.6, "12": 28.7, "10": 36.9, "8": 45.1, "6": 73.7}
@@ -67,6 +69,57 @@ def box_volume(wires: tuple[tuple[int, str], ...], ground: str | None, *, splice
     pairs = float(sum(count for count, _ in wires) // 2) if spliced else 0.0
     return step("v", "least volume for these wires", f"(s * ({each}) + p * v_c) / 1000", "L", "Rule 12-3034", s=2.0 if spliced else 1.0,
                 p=pairs, v_c=max(VOLUME_ML[size] for _, size in wires), **figures)  # fmt: skip
+
+
+def box_fill(facts: BoxFacts) -> Worked[float]:
+    """Give the least volume of an outlet or device box by what is in it. [L]
+
+    Parameters
+    ----------
+    facts : BoxFacts
+        Insulated wires, devices, supports, connectors; bonding conductors and clamps count for nothing. [-]
+
+    Raises
+    ------
+    OutsideTable
+        If a wire is larger than No. 6, where the length of the box decides.
+
+    References
+    ----------
+    CE Code 2021, Rule 12-3034 and Table 22: each wire once, a device as two, a support as one, two connectors as one.
+
+    Examples
+    --------
+    >>> round(box_fill(BoxFacts(joined=((4, "14"),), devices=((1, "14"),), connectors=2)).value * 1000, 1)
+    172.2
+    """
+    steps: list[Step] = []
+    for symbol, words, parts, times in (
+        ("v_w", "wires, each once", (*facts.through, *facts.joined), 1.0),
+        ("v_l", "loops that are cut, each twice", facts.looped, 2.0),
+        ("v_d", "devices, each as two of the largest wire on it", facts.devices, 2.0),
+    ):
+        steps += [_allowed(symbol, words, count, size, times) for count, size in parts if count]
+    largest = max((size for _, size in (*facts.through, *facts.joined, *facts.looped)), key=_volume, default="")
+    if largest and facts.supports:
+        steps.append(_allowed("v_s", "studs and supports, each as one of the largest wire", facts.supports, largest, 1.0))
+    if largest and facts.connectors >= 2:  # noqa: PLR2004 - a pair counts as a wire
+        steps.append(_allowed("v_c", "wire connectors, a pair as one of the largest wire", facts.connectors // 2, largest, 1.0))
+    if not steps:
+        return Worked(0.0, (given("v", "nothing that counts is in it", 0.0, "L", "Rule 12-3034"),))
+    figures = {f"v_{i}": one.value for i, one in enumerate(steps, 1)}
+    total = step("v", "least volume of the box", f"({' + '.join(figures)}) / 1000", "L", "Rule 12-3034", **figures)
+    return Worked(total.value, (*steps, total))
+
+
+def _volume(size: str) -> float:
+    if size not in VOLUME_ML:
+        raise OutsideTable("Table 22", f"No. {size}", "it goes from No. 14 to No. 6; above that the length of the box decides")
+    return VOLUME_ML[size]
+
+
+def _allowed(symbol: str, words: str, count: int, size: str, times: float) -> Step:
+    return step(symbol, f"{words}: {count} of No. {size}", "n * t * v", "mL", "Table 22", n=float(count), t=times, v=_volume(size))
 
 
 def splice_in_body() -> Step:

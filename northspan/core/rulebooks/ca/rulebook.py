@@ -15,6 +15,7 @@ from northspan.core.job import (
     OtherLine,
     Over,
     Place,
+    Room,
     RunKind,
     Segment,
     SourceKind,
@@ -31,6 +32,7 @@ from northspan.core.rulebooks.protocol import (
     USUAL_GUARD,
     AllowanceFacts,
     Ampacity,
+    BoxFacts,
     BuildingFacts,
     DesignLoad,
     Dialect,
@@ -182,8 +184,8 @@ class CaRulebook:
         return f"{size} mm {_PIPE_WORDS[method]}"
 
     def laid_ways(self) -> tuple[tuple[str, str], ...]:
-        """List ways in which a cable may lie, beyond method and place: none here."""
-        return ()
+        """List ways in which conductors may lie, beyond method and place."""
+        return amp.LAID
 
     def groupings(self) -> tuple[tuple[str, str], ...]:
         """List how circuits may lie together, beyond in one bundle or pipe."""
@@ -248,7 +250,7 @@ class CaRulebook:
                 why = f"{insulation} may not lie in the ground without a pipe"
             elif segment.method in amp.RACEWAYS and row["raceway"] == "no":
                 why = f"{insulation} is not for pulling into pipe as single conductors"
-            elif segment.method is Method.cable and row["raceway"] == "yes":
+            elif segment.method is Method.cable and row["raceway"] == "yes" and segment.laid not in amp.FREE_AIR:
                 why = f"{insulation} is a single conductor; it needs a pipe"
             else:
                 continue
@@ -510,6 +512,10 @@ class CaRulebook:
         """Give the least volume of a box by the wires in it; 0 where no figure is set. [L]"""
         return boxes.box_volume(wires, ground, spliced=spliced)
 
+    def box_fill(self, facts: BoxFacts) -> Worked[float]:
+        """Give the least volume of a box by what is in it. [L]"""
+        return boxes.box_fill(facts)
+
     def splice_in_body(self) -> Step:
         """Say when wires may be joined in a conduit body."""
         return boxes.splice_in_body()
@@ -572,6 +578,14 @@ class CaRulebook:
         """Say which conductors go to a building."""
         del building
         return grounding.wires_to(run)
+
+    def panel_room(self, room: Room) -> Step:
+        """Say whether a can with devices may hang in a room."""
+        return north_american.panel_room(room, "Rule 26-402")
+
+    def handle_height(self) -> Step:
+        """Give how high the highest handle may be. [m]"""
+        return ruled("h", "highest handle", "1.7 m", "in a dwelling, over the finished floor", "Rule 26-402", 1.7)
 
     def grounding_open(self, building: BuildingFacts) -> Worked[frozenset[Grounding]]:
         """List how a new feed may ground another building."""

@@ -8,6 +8,9 @@ PACKAGE = "northspan.core.rulebooks.ca"
 FILES = {
     "copper": "2021_2_copper.csv",
     "aluminum": "2021_4_aluminum.csv",
+    "copper_air": "2021_1_copper_air.csv",
+    "aluminum_air": "2021_3_aluminum_air.csv",
+    "free_air": "2021_5B_free_air.csv",
     "ambient": "2021_5A_ambient.csv",
     "adjustment": "2021_5C_adjustment.csv",
     "fill": "2021_8_fill.csv",

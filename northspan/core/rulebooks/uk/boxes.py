@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from northspan.core.job import Method
-from northspan.core.worked import Step, ruled, step
+from northspan.core.rulebooks.protocol import BoxFacts
+from northspan.core.worked import Step, Worked, ruled, step
 
 
 def pull_box(method: Method, size: str, area_m2: float, *, angle: bool) -> Step:
@@ -46,6 +47,23 @@ def box_volume(wires: tuple[tuple[int, str], ...], ground: str | None, *, splice
     """
     del wires, ground, spliced
     return ruled("v", "volume", "no figure", "the wires bend and join in it without force", "526.5", 0.0)
+
+
+def box_fill(facts: BoxFacts) -> Worked[float]:
+    """Say that no figure is set for the volume of an accessory's box. [L]
+
+    Parameters
+    ----------
+    facts : BoxFacts
+        What is in it. [-]
+
+    References
+    ----------
+    BS 7671:2018, 522.8 and 526.9: room for the wires and their joints; makers give the depth an accessory wants.
+    """
+    del facts
+    why = "no figure is set; makers give the depth an accessory wants, commonly 25 mm for a socket outlet and 35 to 47 mm for more"
+    return Worked(0.0, (ruled("v", "volume of the box", "no figure", why, "522.8", 0.0),))
 
 
 def splice_in_body() -> Step:

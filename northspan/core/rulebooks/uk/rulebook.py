@@ -17,6 +17,7 @@ from northspan.core.job import (
     OtherLine,
     Over,
     Place,
+    Room,
     RunKind,
     Segment,
     SourceKind,
@@ -30,6 +31,7 @@ from northspan.core.rulebooks.protocol import (
     USUAL_GUARD,
     AllowanceFacts,
     Ampacity,
+    BoxFacts,
     BuildingFacts,
     DesignLoad,
     Dialect,
@@ -520,6 +522,10 @@ class UkRulebook:
         """Give the least volume of a box by the wires in it; 0 where no figure is set. [L]"""
         return boxes.box_volume(wires, ground, spliced=spliced)
 
+    def box_fill(self, facts: BoxFacts) -> Worked[float]:
+        """Give the least volume of a box by what is in it. [L]"""
+        return boxes.box_fill(facts)
+
     def splice_in_body(self) -> Step:
         """Say when wires may be joined in a conduit body."""
         return boxes.splice_in_body()
@@ -583,6 +589,16 @@ class UkRulebook:
         """Say which conductors go to a building."""
         del building
         return buildings.wires_to(run)
+
+    def panel_room(self, room: Room) -> Step:
+        """Say whether a can with devices may hang in a room."""
+        why = "out of the zones of a bath or shower" if room is Room.bathroom else "no rule keeps it away; its case does not burn"
+        cite = "701.512.3" if room is Room.bathroom else "421.1.201"
+        return ruled("p", "place of a consumer unit", "no" if room is Room.bathroom else "yes", why, cite)
+
+    def handle_height(self) -> Step:
+        """Give how high the highest handle may be. [m]"""
+        return ruled("h", "highest handle", "1450 mm", "customary for what a person must reach in a dwelling", "guide", 1.45)
 
     def grounding_open(self, building: BuildingFacts) -> Worked[frozenset[Grounding]]:
         """List how a new submain may earth another building."""

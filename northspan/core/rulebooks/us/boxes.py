@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+from northspan.core.errors import OutsideTable
 from northspan.core.job import Method
-from northspan.core.worked import Step, ruled, step
+from northspan.core.rulebooks.protocol import BoxFacts
+from northspan.core.worked import Step, Worked, given, ruled, step
 
 FOUR_AWG_M2 = 21.1e-6
 VOLUME_IN3 = {"14": 2.0, "12": 2.25, "10": 2.5, "8": 3.0, "6": 5.0}
@@ -68,6 +70,65 @@ def box_volume(wires: tuple[tuple[int, str], ...], ground: str | None, *, splice
     }
     return step("v", "least volume for these wires", f"q * (s * ({each}) + v_g)", "L", "314.16(B)", q=LITRE_IN3, s=2.0 if spliced else 1.0,
                 v_g=allowance, **figures)  # fmt: skip
+
+
+def box_fill(facts: BoxFacts) -> Worked[float]:
+    """Give the least volume of an outlet or device box by what is in it. [L]
+
+    Parameters
+    ----------
+    facts : BoxFacts
+        Wires, devices, grounds, clamps, supports. [-]
+
+    Raises
+    ------
+    OutsideTable
+        If a wire is larger than 6 AWG, where the length of the box decides.
+
+    References
+    ----------
+    NEC 2023, 314.16(B)(1) to (5): each wire once, a loop twice; all clamps as one of the largest; each support as one of the
+    largest; each device as two of the largest on it; grounds as one of their largest to four, a quarter more for each further.
+
+    Examples
+    --------
+    >>> facts = BoxFacts(joined=((4, "12"),), devices=((1, "12"),), grounds=((2, "12"),), clamps=True)
+    >>> round(box_fill(facts).value / LITRE_IN3, 2)
+    18.0
+    """
+    steps: list[Step] = []
+    wires = [*facts.through, *facts.joined, *facts.looped]
+    for symbol, words, parts, times in (
+        ("v_w", "wires, each once", (*facts.through, *facts.joined), 1.0),
+        ("v_l", "loops with slack, each twice", facts.looped, 2.0),
+        ("v_d", "devices, each as two of the largest wire on it", facts.devices, 2.0),
+    ):
+        steps += [_allowed(symbol, words, count, size, times) for count, size in parts if count]
+    largest = max((size for _, size in wires), key=_volume, default="")
+    if largest and facts.clamps:
+        steps.append(_allowed("v_c", "clamps inside, all of them as one of the largest wire", 1, largest, 1.0))
+    if largest and facts.supports:
+        steps.append(_allowed("v_s", "fittings that hold a luminaire, each as one of the largest wire", facts.supports, largest, 1.0))
+    count = sum(number for number, _ in facts.grounds)
+    if count:
+        size = max((size for number, size in facts.grounds if number), key=_volume)
+        words = f"{count} grounds: as one of the largest to four, a quarter more for each further"
+        steps.append(step("v_g", words, "(1 + 0.25 * max(0, n - 4)) * v", "in³", "314.16(B)(5)", n=float(count), v=_volume(size)))
+    if not steps:
+        return Worked(0.0, (given("v", "nothing is in it", 0.0, "L", "314.16(B)"),))
+    figures = {f"v_{i}": one.value for i, one in enumerate(steps, 1)}
+    total = step("v", "least volume of the box", f"q * ({' + '.join(figures)})", "L", "314.16(B)", q=LITRE_IN3, **figures)
+    return Worked(total.value, (*steps, total))
+
+
+def _volume(size: str) -> float:
+    if size not in VOLUME_IN3:
+        raise OutsideTable("Table 314.16(B)(1)", f"{size} AWG", "it goes from 14 to 6 AWG; above that the length of the box decides")
+    return VOLUME_IN3[size]
+
+
+def _allowed(symbol: str, words: str, count: int, size: str, times: float) -> Step:
+    return step(symbol, f"{words}: {count} of {size} AWG", "n * t * v", "in³", "314.16(B)", n=float(count), t=times, v=_volume(size))
 
 
 def splice_in_body() -> Step:

@@ -15,6 +15,7 @@ from northspan.core.job import (
     OtherLine,
     Over,
     Place,
+    Room,
     RunKind,
     Segment,
     SourceKind,
@@ -28,6 +29,7 @@ from northspan.core.rulebooks.protocol import (
     USUAL_GUARD,
     AllowanceFacts,
     Ampacity,
+    BoxFacts,
     BuildingFacts,
     DesignLoad,
     Dialect,
@@ -512,6 +514,10 @@ class UsRulebook:
         """Give the least volume of a box by the wires in it; 0 where no figure is set. [L]"""
         return boxes.box_volume(wires, ground, spliced=spliced)
 
+    def box_fill(self, facts: BoxFacts) -> Worked[float]:
+        """Give the least volume of a box by what is in it. [L]"""
+        return boxes.box_fill(facts)
+
     def splice_in_body(self) -> Step:
         """Say when wires may be joined in a conduit body."""
         return boxes.splice_in_body()
@@ -571,6 +577,16 @@ class UsRulebook:
     def four_wires(self, run: RunFacts, building: BuildingFacts) -> Step:
         """Say which conductors go to a building."""
         return buildings.four_wires(run, building)
+
+    def panel_room(self, room: Room) -> Step:
+        """Say whether a can with devices may hang in a room."""
+        citation = {Room.bathroom: "240.24(E)", Room.clothes_closet: "240.24(D)", Room.over_steps: "240.24(F)"}.get(room, "240.24")
+        return north_american.panel_room(room, citation)
+
+    def handle_height(self) -> Step:
+        """Give how high the highest handle may be. [m]"""
+        why = "the middle of the grip of its highest handle, over the floor or the platform one stands on"
+        return ruled("h", "highest handle", "6 ft 7 in", why, "240.24(A)", 2.0066)
 
     def grounding_open(self, building: BuildingFacts) -> Worked[frozenset[Grounding]]:
         """List how a new feed may ground another building."""
