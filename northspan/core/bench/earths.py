@@ -5,9 +5,11 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import dataclass
 from functools import lru_cache
+from math import exp, log, sqrt
 
-from northspan.core.earth.at_building import WIRE_KEY, places, shapes_of, soil_of, standing
-from northspan.core.earth.grid import Shape, earthed, surface_potential
+from northspan.core.circuit.linear import solved
+from northspan.core.earth.at_building import WIRE_KEY, fall_verdict, frozen_soil, places, shapes_of, soil_of, standing
+from northspan.core.earth.grid import Shape, around, earthed, surface_potential
 from northspan.core.earth.soil import Soil
 from northspan.core.job import Electrode, Job
 from northspan.core.rulebooks.protocol import Rulebook
@@ -19,16 +21,21 @@ STEP_M = 1.0
 
 @dataclass(frozen=True, slots=True)
 class EarthPath:
-    """Resistance of a building's electrodes together [ohm], share of each, share of their voltage that soil 1 m away has, and why."""
+    """Resistance of a building's electrodes together [ohm], share of each, and why.
+
+    `soil_share` is the share of their voltage that the soil 1 m away has at the worst place around them, and
+    `step_share` the most that lies between two feet 1 m apart.
+    """
 
     ohm: float
     shares: tuple[tuple[str, float], ...]
     soil_share: float
+    step_share: float
     words: str
 
 
-def earth_path(job: Job, building: str, kept: Iterable[str], more_rods: int, rulebook: Rulebook) -> EarthPath:
-    """Give the ground of a building: measured where all of it was, else predicted.
+def earth_path(job: Job, building: str, kept: Iterable[str], more_rods: int, rulebook: Rulebook, *, frozen: bool = False) -> EarthPath:
+    """Give the ground of a building: measured as far as it was, predicted beyond.
 
     Parameters
     ----------
@@ -42,10 +49,20 @@ def earth_path(job: Job, building: str, kept: Iterable[str], more_rods: int, rul
         Rods added on trial, each at the spacing and length of the rules. [-]
     rulebook : Rulebook
         The code to follow. [-]
+    frozen : bool
+        Whether the upper soil is frozen; what was measured was measured without frost. [-]
+
+    Notes
+    -----
+    A proved test of all electrodes goes before everything. What one of them measured replaces its predicted
+    resistance; what they do to each other is predicted, and scaled with the square root of how far both were
+    off. What nobody measured is taken to be off as the measured ones are on average. Frost, and whatever is
+    added or taken off, changes the figure in the proportion in which it changes the prediction.
     """
     length_m, apart_m, _ = rulebook.rod_limits()
     wanted = set(kept)
-    electrodes = {key: one for key, one in standing(job, building).items() if key in wanted}
+    there = standing(job, building)
+    electrodes = {key: one for key, one in there.items() if key in wanted}
     at = places(job, building, apart_m)
     end = max((at[key] for key in electrodes), default=-apart_m)
     for i in range(more_rods):
@@ -53,16 +70,28 @@ def earth_path(job: Job, building: str, kept: Iterable[str], more_rods: int, rul
         at[f"+{i + 1}"] = end + (i + 1) * apart_m
     shapes = shapes_of(electrodes, at, job.buildings[building])
     soil = soil_of(job.soil) if job.soil else Soil(USUAL_OHM_M)
-    together = earthed(shapes, soil)
-    last = max(electrodes, key=lambda key: at[key])
-    share = _soil_share(shapes, soil, (at[last] + STEP_M, electrodes[last].y_m))
+    now = frozen_soil(soil) if frozen else soil
+    together = earthed(shapes, now)
+    share, step_share = _surface(shapes, now)
     shares = tuple((key, part) for key, part in together.shares if key != WIRE_KEY)
-    alone = next(iter(electrodes.values())) if len(electrodes) == 1 else None
-    if alone is not None and alone.measured_ohm is not None:
-        return EarthPath(alone.measured_ohm, shares, share, "measured")
-    if job.soil is None:
-        return EarthPath(together.resistance_ohm, shares, share, f"predicted in {USUAL_OHM_M:g} Ωm, assumed: no soil is noted")
-    return EarthPath(together.resistance_ohm, shares, share, "predicted from the soil noted")
+    log_of_all = fall_verdict(job, building, there, at)
+    if log_of_all is not None and log_of_all.proved and log_of_all.resistance_ohm:
+        tested = shapes_of(there, at, job.buildings[building])
+        ohm = log_of_all.resistance_ohm * together.resistance_ohm / earthed(tested, soil).resistance_ohm
+        same = set(electrodes) == set(there) and not frozen
+        words = "measured, all together" if same else "measured all together, the change predicted"
+        return EarthPath(ohm, shares, share, step_share, words)
+    measured = {key: one.measured_ohm for key, one in electrodes.items() if one.measured_ohm is not None}
+    if measured:
+        ohm, parts = _combined(shapes, soil, measured)
+        ohm *= together.resistance_ohm / earthed(shapes, soil).resistance_ohm
+        whole = set(measured) == set(electrodes) and not frozen
+        if whole and len(measured) == 1:
+            return EarthPath(ohm, shares, share, step_share, "measured")
+        words = "each measured, joined by prediction" if whole else "measured in part, the rest predicted"
+        return EarthPath(ohm, tuple(parts.items()), share, step_share, words)
+    words = "predicted from the soil noted" if job.soil else f"predicted in {USUAL_OHM_M:g} Ωm, assumed: no soil is noted"
+    return EarthPath(together.resistance_ohm, shares, share, step_share, words)
 
 
 def electrodes_ohm(tree: Tree, rulebook: Rulebook) -> dict[str, float]:
@@ -81,7 +110,35 @@ def electrodes_ohm(tree: Tree, rulebook: Rulebook) -> dict[str, float]:
     return {key: earth_path(tree.job, key, there, 0, rulebook).ohm for key, there in standing_at.items() if there}
 
 
+def _combined(shapes: tuple[Shape, ...], soil: Soil, measured: dict[str, float]) -> tuple[float, dict[str, float]]:
+    """Join electrodes of which some were measured: resistance of all [ohm], and the share of each."""
+    keys = [shape.key for shape in shapes]
+    alone = {shape.key: earthed((shape,), soil).resistance_ohm for shape in shapes}
+    off = {key: ohm / alone[key] for key, ohm in measured.items()}
+    mean = exp(sum(map(log, off.values())) / len(off))
+    scale = [off.get(key, mean) for key in keys]
+    rows = [[scale[i] * alone[key] + 0j for key in keys] for i in range(len(keys))]
+    for i, one in enumerate(shapes):
+        for j, other in enumerate(shapes[:i]):
+            pair = earthed((one, other), soil)
+            rows[i][j] = rows[j][i] = sqrt(scale[i] * scale[j]) * _mutual(pair.resistance_ohm, alone[one.key], alone[other.key])
+        rows[i][i] = scale[i] * alone[one.key] + 0j
+    currents = [current.real for current in solved(rows, [1.0] * len(keys))]
+    whole = sum(currents)
+    return 1 / whole, {key: current / whole for key, current in zip(keys, currents, strict=True) if key != WIRE_KEY}
+
+
+def _mutual(joined: float, one: float, other: float) -> complex:
+    """What one electrode does to another, from what both come to when joined: R = (a b - m^2) / (a + b - 2 m). [ohm]"""
+    # m^2 - 2 R m + R (a + b) - a b = 0, and the smaller root is the one below both
+    inside = max(joined**2 - joined * (one + other) + one * other, 0.0)
+    return complex(max(joined - sqrt(inside), 0.0))
+
+
 @lru_cache(maxsize=512)
-def _soil_share(shapes: tuple[Shape, ...], soil: Soil, place: tuple[float, float]) -> float:
-    """Voltage of the surface at a place, as a share of that of the electrodes. [-]"""
-    return surface_potential(shapes, soil, [place])[0]
+def _surface(shapes: tuple[Shape, ...], soil: Soil) -> tuple[float, float]:
+    """Least share of the electrodes' voltage in the soil a metre from them, and the most of it between two feet. [-]"""
+    here = [(beside, away) for shape in shapes for beside, away in around(shape, STEP_M)]
+    found = surface_potential(shapes, soil, [place for pair in here for place in pair])
+    near, far = found[::2], found[1::2]
+    return min(far), max(a - b for a, b in zip(near, far, strict=True))

@@ -166,6 +166,7 @@ def edges_of(bench: Bench) -> tuple[Edge, ...]:
         found += _undrawn(bench, key)
     for key in tree.job.buildings:
         found += _building(bench, key)
+        found += _neighbor(bench, key)
     for key, load in tree.job.loads.items():
         if load.status is not Status.remove and load.enclosure in cans and key not in bench.trial.loads_off:
             found += _load(bench, key, load)
@@ -257,6 +258,18 @@ def _building(bench: Bench, key: str) -> Iterator[Edge]:
     if entry is None or not (any(True for _ in electrodes_there(bench, key)) or key in bench.trial.rods_added):
         return
     yield Edge(f"{key}.earth", Role.electrode, "earth", key, f"{entry}.{'N' if lands_on_neutral(bench, entry) else 'G'}", EARTH)
+
+
+def _neighbor(bench: Bench, key: str) -> Iterator[Edge]:
+    """A metal pipe that leads on to a neighbor, whose neutral comes from the same transformer."""
+    entry = entry_of(bench.tree, key) if key in bench.trial.neighbor_pipe and key not in bench.trial.plastic else None
+    if entry is None:
+        return
+    head = next((one for one, s in bench.tree.job.sources.items() if s.kind is SourceKind.utility_transformer), None)
+    if head is None:
+        head = next((can for can in bench.tree.job.enclosures if can not in bench.tree.feeding and bench.tree.leaving.get(can)), None)
+    if head is not None:
+        yield Edge(f"{key}.neighbor", Role.path, "neighbor", key, f"{entry}.C", f"{head}.N")
 
 
 def electrodes_there(bench: Bench, building: str) -> Iterator[str]:

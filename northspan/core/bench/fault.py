@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from math import isinf
 
 from northspan.core.bench.one_bond import Trouble
-from northspan.core.bench.reading import Opening, Solved, edge_name, place_name
+from northspan.core.bench.opening import Opening
+from northspan.core.bench.reading import Solved, edge_name, place_name
 from northspan.core.bench.words import (
     DANGER,
     DANGER_V,
@@ -15,13 +17,18 @@ from northspan.core.bench.words import (
     NOTE,
     SOON_S,
     STAYS,
+    WRONG,
     Verdict,
     amperes_text,
     highest,
     opening_words,
     seconds_text,
 )
+from northspan.core.circuit.breaker import opens_within_s
 from northspan.core.circuit.role import Role
+from northspan.core.job import SourceKind
+
+FADES_A = 5.0  # less is no fault that any breaker is meant for
 
 
 def fault_verdict(solved: Solved) -> Verdict:
@@ -63,7 +70,8 @@ def _clears(solved: Solved, opener: Opening, key: str) -> Verdict:
     latest = seconds_text(opener.latest_s)
     if opener.residual:
         astray = amperes_text(opener.astray_a)
-        words = f"{astray} does not come back by the wires of {opener.device.name}, and its {opener.device.residual_ma:g} mA device opens. "
+        kind = f"{opener.device.residual_ma:g} mA" if opener.device.residual_ma is not None else "ground-fault"
+        words = f"{astray} does not come back by the wires of {opener.device.name}, and its {kind} device opens. "
     else:
         words = f"{amperes_text(opener.amperes)} through the {opener.device.rating_a:g} A {opener.device.name}, "
         words += f"{opener.multiple:.0f} times its rating. "
@@ -75,6 +83,10 @@ def _clears(solved: Solved, opener: Opening, key: str) -> Verdict:
 
 def _stays(solved: Solved, fault_a: float, key: str) -> Verdict:
     bench, cite, worst = solved.bench, solved.bench.rulebook.cite, highest(solved.cans)
+    if not bench.trial.soil_fault and _utilitys(solved, key):
+        return _burns(solved, fault_a, key)
+    if solved.circuit.fading and fault_a >= FADES_A and not bench.trial.soil_fault:
+        return _fades(solved, fault_a, key)
     may = [one for one in solved.openings if not isinf(one.soonest_s)]
     near = max(may, key=lambda one: one.multiple, default=_nearest(solved, key))
     what = f"{amperes_text(fault_a)} flows."
@@ -89,6 +101,51 @@ def _stays(solved: Solved, fault_a: float, key: str) -> Verdict:
     return Verdict(
         STAYS, touch_v, f"{begins}: {touch_v:.0f} V on {place_name(bench, place)}", words, _no_way_home(solved), cite("way_back"), key
     )
+
+
+def _utilitys(solved: Solved, key: str) -> bool:
+    """Whether nothing but the utility's fuse stands ahead of a fault: in a service can, or ahead of it."""
+    tree = solved.bench.tree
+    if not solved.bench.rulebook.main_protects or solved.bench.state.key or key in tree.job.loads:
+        return False
+    way = tree.way_to(tree.feeding[key]) if key in tree.feeding else ()
+    head = tree.job.sources.get(tree.job.runs[way[0]].origin) if way else None
+    ahead = any(one.sees and one.device.key in way for one in solved.openings)
+    return not ahead and (head is None or head.kind is SourceKind.utility_transformer)
+
+
+def _burns(solved: Solved, fault_a: float, key: str) -> Verdict:
+    bench, worst = solved.bench, highest(solved.cans)
+    touch_v = worst.touch_v if worst else 0.0
+    blind = next((one for one in solved.openings if not one.sees), None)
+    words = f"{amperes_text(fault_a)} flows. Ahead of the main only the utility's fuse stands, whose kind nobody here knows."
+    if blind is not None:
+        soonest_s, latest_s = opens_within_s(blind.multiple, blind.device.curve)
+        main = opening_words(replace(blind, sees=True, soonest_s=soonest_s, latest_s=latest_s))
+        words += f" Behind the main the same fault is another matter: the {blind.device.rating_a:g} A {blind.device.name} {main}."
+    why = f"{_touching(solved)}. Call the utility; nobody works on it live."
+    return Verdict(STAYS, touch_v, "May burn for minutes: no device of yours is ahead", words, why, bench.rulebook.cite("way_back"), key)
+
+
+def _fades(solved: Solved, fault_a: float, key: str) -> Verdict:
+    """A source of one's own that does not hold the current a breaker needs."""
+    bench = solved.bench
+    source = bench.tree.job.sources[solved.circuit.fading[0]]
+    worst = highest(solved.cans_lasting)
+    touch_v, place = (worst.touch_v, worst.key) if worst else (0.0, key)
+    near = max(solved.openings, key=lambda one: one.multiple, default=None)
+    left_a = max((abs(solved.lasting.amperes[edge.key]) for edge in solved.of_role(Role.fault)), default=0.0)
+    begins = f"{source.name} drives {amperes_text(fault_a)} for {solved.circuit.brief_s:g} s at most"
+    device = f"; the {near.device.rating_a:g} A {near.device.name} {opening_words(near)}" if near else ""
+    cite = bench.rulebook.cite("way_back")
+    if source.kind is SourceKind.inverter_pair:
+        words = f"{begins}, then it gives up{device}."
+        why = "Its electronics hold the current down: no breaker of this size opens, and what starts again starts into the fault."
+        return Verdict(WRONG, fault_a, "Will not clear: the inverter gives up instead", words, why, cite, key)
+    words = f"{begins}, then {amperes_text(left_a)}{device}. {place_name(bench, place)} then stands at {touch_v:.0f} V."
+    why = "A generator's field collapses in a fault. What is left is about its rating, and a breaker waits for more."
+    level = STAYS if touch_v > DANGER_V else DANGER
+    return Verdict(level, touch_v, "Will not clear: the generator's current falls", words, why, cite, key)
 
 
 def _touching(solved: Solved) -> str:

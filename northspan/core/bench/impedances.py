@@ -7,35 +7,45 @@ from dataclasses import dataclass, field
 
 from northspan.core.bench.earths import EarthPath, earth_path
 from northspan.core.bench.edges import BRANCH, Bench, Edge, edges_of, electrodes_there
-from northspan.core.bench.sources import USUAL_KVA, not_drawn, windings
+from northspan.core.bench.sources import BRIEF_S, USUAL_KVA, fading_words, not_drawn, windings
+from northspan.core.bench.steel import steel_ohm_m
 from northspan.core.bench.wires import AWAY_M, BESIDE_M, BRANCH_M, Made, branch_circuit, field_ohm_m, made_of, made_words, per_metre
+from northspan.core.circuit.breaker import Curve
 from northspan.core.circuit.network import Branch
 from northspan.core.circuit.role import Role
+from northspan.core.earth.at_building import FROST_M, FROZEN
 from northspan.core.errors import OutsideTable
-from northspan.core.job import Across, Circuit, Metal, Method, SourceKind
+from northspan.core.job import Across, Circuit, Metal, Method, Run, RunKind, SourceKind
 from northspan.core.loads.demand import load_power
 from northspan.core.loads.run_load import voltages_at
 from northspan.core.sizing.run import SizedRun
+from northspan.core.tree import WITHOUT_DEVICE
 
 BOND_OHM, STRAP_OHM, CONTACT_OHM = 0.0005, 0.0005, 0.01
 LEAK_OHM = 1e7  # what every node leaks to earth, so that an open wire has a voltage at all
 UTILITY_EARTH_OHM, SOIL_FAULT_OHM = 5.0, 25.0
-PATH_OHM_M, STEEL_OHM_M, PATH_RADIUS_M = 0.0003, 0.0012, 0.011
+PATH_OHM_M, PATH_RADIUS_M = 0.0003, 0.011
+NEIGHBOR_OHM = 0.06  # the pipe to a neighbor, and his neutral back to the transformer
 ASSUMED = (
-    f"Bonds and straps {1000 * BOND_OHM:g} mΩ; a fault makes good contact, {1000 * CONTACT_OHM:g} mΩ.",
+    f"Bonds and straps {1000 * BOND_OHM:g} mΩ.",
     f"A hot wire in the soil finds {SOIL_FAULT_OHM:g} Ω there. Loads are taken as plain resistance at their rating.",
-    "Generators and inverters hold their voltage to a tenth of their own impedance, except while a fault lasts.",
+    "Generators and inverters hold their voltage to a tenth of their own impedance while nothing is faulted.",
     f"Wires of one pipe lie {1000 * BESIDE_M:g} mm apart, other metal {AWAY_M:g} m away.",
 )
 
 
 @dataclass(frozen=True, slots=True)
 class Device:
-    """A device: name, rating [A], the edges of its poles, whether it is a ground-fault or residual-current device, what it watches."""
+    """A device: name, rating [A], curve, the edges of its poles, whether it watches for a leak, and what it watches.
+
+    `behind` is the can in which it stands at the far end of its wires; empty where it stands at their head.
+    """
 
     key: str
     name: str
     rating_a: float
+    curve: Curve
+    behind: str
     poles: tuple[str, ...]
     ground_fault: bool
     residual_ma: float | None
@@ -53,6 +63,9 @@ class Circuitry:
     earths: dict[str, EarthPath]
     assumed: tuple[str, ...]
     sources_of_ohm: dict[str, str] = field(default_factory=dict)
+    fading: tuple[str, ...] = ()
+    brief_s: float = 0.0
+    lasting: tuple[Branch, ...] = ()
 
 
 def circuitry(bench: Bench, sized: dict[str, SizedRun]) -> Circuitry:
@@ -88,6 +101,7 @@ def circuitry(bench: Bench, sized: dict[str, SizedRun]) -> Circuitry:
             if made[key].assumed
         ),
     ]
+    assumed += _tried(bench)
     earths = _earths(bench, edges)
     branches: list[Branch] = []
     why: dict[str, str] = {}
@@ -95,29 +109,54 @@ def circuitry(bench: Bench, sized: dict[str, SizedRun]) -> Circuitry:
         branch, words = _branch(bench, edge, made, earths)
         branches.append(branch)
         why[edge.key] = words
+    fading = tuple(key for key in sorted(bench.state.running) if bench.trial.faulted and bench.tree.job.sources[key].kind in BRIEF_S)
+    faded: dict[str, Branch] = {}
     for key in sorted(bench.state.running):
         source = bench.tree.job.sources[key]
         branches += windings(bench, key, source, sized)
+        if fading:
+            faded |= {one.key: one for one in windings(bench, key, source, sized, lasting=True)}
+    assumed += [fading_words(bench.tree.job.sources[key]) for key in fading]
     for can in bench.tree.job.enclosures:
         if not bench.state.key and can not in bench.tree.feeding and bench.tree.leaving.get(can):
             branches += windings(bench, can, not_drawn(bench.rulebook), sized)
             assumed.append(f"No supply is drawn ahead of {bench.tree.name_of(can)}: a transformer of {USUAL_KVA:g} kVA is taken.")
     for key, source in bench.tree.job.sources.items():
         if source.kind is SourceKind.utility_transformer:
-            branches.append(Branch(f"{key}.earth", f"{key}.N", "earth", source.earth_ohm or UTILITY_EARTH_OHM))
+            stray_v = -bench.trial.neutral_v  # against its own direction: it lifts the neutral
+            branches.append(Branch(f"{key}.earth", f"{key}.N", "earth", source.earth_ohm or UTILITY_EARTH_OHM, stray_v))
             why[f"{key}.earth"] = "noted" if source.earth_ohm else "assumed"
             if source.earth_ohm is None:
                 assumed.append(f"The utility's own ground at {source.name}: {UTILITY_EARTH_OHM:g} Ω.")
     nodes = sorted({node for branch in branches for node in (branch.a, branch.b)} - {"earth"})
     branches += [Branch(f"leak of {node}", node, "earth", LEAK_OHM) for node in nodes]
     devices = tuple(_devices(bench, edges, made))
-    return Circuitry(bench, edges, tuple(branches), devices, earths, tuple(assumed), why)
+    lasting = tuple(faded.get(one.key, one) for one in branches) if fading else ()
+    brief_s = min((BRIEF_S[bench.tree.job.sources[key].kind] for key in fading), default=0.0)
+    return Circuitry(bench, edges, tuple(branches), devices, earths, tuple(assumed), why, fading, brief_s, lasting)
+
+
+def _tried(bench: Bench) -> Iterator[str]:
+    """Say what the trial takes for granted."""
+    trial = bench.trial
+    if trial.faulted:
+        ohm = trial.loose_ohm or CONTACT_OHM
+        yield f"A fault makes {'a loose contact or an arc' if trial.loose_ohm else 'good contact'}, {1000 * ohm:g} mΩ."
+    if trial.neighbor_pipe:
+        yield f"The pipe to the neighbor, and his neutral back to the transformer: {1000 * NEIGHBOR_OHM:g} mΩ together."
+    if trial.frozen:
+        yield f"Frozen soil: {FROZEN:g} times its resistivity, {bench.rulebook.length_text(FROST_M)} deep."
 
 
 def _earths(bench: Bench, edges: tuple[Edge, ...]) -> dict[str, EarthPath]:
     return {
         edge.part: earth_path(
-            bench.tree.job, edge.part, tuple(electrodes_there(bench, edge.part)), bench.trial.rods_added.count(edge.part), bench.rulebook
+            bench.tree.job,
+            edge.part,
+            tuple(electrodes_there(bench, edge.part)),
+            bench.trial.rods_added.count(edge.part),
+            bench.rulebook,
+            frozen=bench.trial.frozen,
         )
         for edge in edges
         if edge.role is Role.electrode
@@ -126,7 +165,7 @@ def _earths(bench: Bench, edges: tuple[Edge, ...]) -> dict[str, EarthPath]:
 
 def _branch(bench: Bench, edge: Edge, made: dict[str, Made], earths: dict[str, EarthPath]) -> tuple[Branch, str]:
     if edge.role is Role.path:
-        return _path(bench, edge), "assumed"
+        return _path(bench, edge, made), "assumed"
     if edge.role in {Role.line, Role.neutral, Role.ground}:
         if edge.part in bench.tree.job.loads:
             return _branch_circuit(bench, edge), f"{BRANCH} of {BRANCH_M:g} m assumed"
@@ -142,7 +181,8 @@ def _plain_ohm(bench: Bench, edge: Edge, earths: dict[str, EarthPath]) -> tuple[
     if edge.role is Role.load:
         return _load_ohm(bench, edge), "rating and voltage"
     if edge.role is Role.fault:
-        return (SOIL_FAULT_OHM if edge.key == "soil fault" else CONTACT_OHM), "assumed"
+        contact = bench.trial.loose_ohm or CONTACT_OHM
+        return (SOIL_FAULT_OHM if edge.key == "soil fault" else contact), "tried" if bench.trial.loose_ohm else "assumed"
     return (BOND_OHM if edge.role is Role.bond else STRAP_OHM), "assumed"
 
 
@@ -159,13 +199,18 @@ def _wire(bench: Bench, edge: Edge, made: Made) -> Branch:
     return Branch(edge.key, edge.a, edge.b, ohm / sets + mutual, cable=edge.part, mutual_ohm=mutual)
 
 
-def _path(bench: Bench, edge: Edge) -> Branch:
+def _path(bench: Bench, edge: Edge, made: dict[str, Made]) -> Branch:
+    if edge.conductor == "neighbor":
+        return Branch(edge.key, edge.a, edge.b, complex(NEIGHBOR_OHM, NEIGHBOR_OHM / 2))
     steel = edge.conductor == "pipe"
     run_id = edge.part if steel else next(key for key in bench.tree.entering[edge.part])
     length_m = sum(segment.length_m for segment in bench.tree.job.runs[run_id].segments)
     if steel:  # around its wires, so their field is its field
         mutual = field_ohm_m(BESIDE_M, bench.rulebook.frequency_hz) * length_m
-        return Branch(edge.key, edge.a, edge.b, complex(STEEL_OHM_M, STEEL_OHM_M) * length_m + mutual, cable=run_id, mutual_ohm=mutual)
+        run = bench.tree.job.runs[run_id]
+        size = run.pipe_size or made[run_id].pipe_size
+        ohm = sum(steel_ohm_m(size, stretch.method) * stretch.length_m for stretch in run.segments) / made[run_id].sets
+        return Branch(edge.key, edge.a, edge.b, ohm + mutual, cable=run_id, mutual_ohm=mutual)
     own = field_ohm_m(PATH_RADIUS_M, bench.rulebook.frequency_hz)
     return Branch(edge.key, edge.a, edge.b, (PATH_OHM_M + own) * length_m)
 
@@ -205,7 +250,29 @@ def _devices(bench: Bench, edges: tuple[Edge, ...], made: dict[str, Made]) -> It
         if key in job.loads and poles:
             load = job.loads[key]
             rating, _, _ = branch_circuit(load, voltages_at(bench.tree, load.enclosure, bench.rulebook), bench.rulebook)
-            yield Device(key, f"breaker of {load.name}", rating, poles, ground_fault=False, residual_ma=None, watches=watched)
-        elif poles:
-            run = job.runs[key]
-            yield Device(key, f"breaker of {run.name}", made[key].device_a, poles, run.gfci, run.residual_ma, watched)
+            curve = bench.rulebook.device_curve("", rating)
+            yield Device(key, f"breaker of {load.name}", rating, curve, "", poles, ground_fault=False, residual_ma=None, watches=watched)
+        elif poles and not nobodys(bench, job.runs[key]):
+            run, one = job.runs[key], made[key]
+            fuse = any(kind == one.device_type and "fuse" in words for kind, words in bench.rulebook.device_types())
+            ends = one.tapped or (run.kind is RunKind.service and bench.rulebook.main_protects)
+            name = f"{'fuse' if fuse else 'breaker'} of {run.name}"
+            curve = bench.rulebook.device_curve(one.device_type, one.device_a)
+            behind = run.target if ends else ""
+            yield Device(key, name, one.device_a, curve, behind, poles, run.gfci, run.residual_ma, watched)
+
+
+def nobodys(bench: Bench, run: Run) -> bool:
+    """Tell whether no device of the installation stands in a run: ahead of it is the utility's fuse, whose kind nobody knows.
+
+    Parameters
+    ----------
+    bench : Bench
+        The installation on the bench. [-]
+    run : Run
+        The run. [-]
+    """
+    if run.kind is not RunKind.service or not bench.rulebook.main_protects:
+        return False
+    can = bench.tree.job.enclosures.get(run.target)
+    return can is None or can.kind in WITHOUT_DEVICE

@@ -8,33 +8,13 @@ from functools import cached_property
 from math import isinf
 
 from northspan.core.bench.edges import Bench, Edge, entry_of
-from northspan.core.bench.impedances import Circuitry, Device, circuitry
+from northspan.core.bench.impedances import Circuitry, circuitry
 from northspan.core.bench.one_bond import BondCount, count_bonds
-from northspan.core.circuit.breaker import ground_fault_opens_s, opens_within_s, residual_opens_s
+from northspan.core.bench.opening import Opening, after_it_fades, opening_of
 from northspan.core.circuit.network import State, solve_network
 from northspan.core.circuit.role import Role
 from northspan.core.job import Circuit, Status
 from northspan.core.sizing.run import SizedRun
-
-
-@dataclass(frozen=True, slots=True)
-class Opening:
-    """What a device does: the current in it [A], and the bounds of its time, infinite where it may hold [s].
-
-    `astray_a` does not come back by the wires it watches; `residual` tells that it opens for that. [A]
-    """
-
-    device: Device
-    amperes: float
-    soonest_s: float
-    latest_s: float
-    astray_a: float = 0.0
-    residual: bool = False
-
-    @property
-    def multiple(self) -> float:
-        """Current over rating. [-]"""
-        return self.amperes / self.device.rating_a
 
 
 @dataclass(frozen=True, slots=True)
@@ -51,7 +31,7 @@ class CanVolts:
 
 @dataclass(frozen=True)
 class Solved:
-    """A circuit solved: as it is while everything lasts, and after the first device that is sure to open has opened."""
+    """A circuit solved: as it begins, once sources of one's own have faded, and after the first device sure to open has opened."""
 
     circuit: Circuitry
     now: State
@@ -59,6 +39,7 @@ class Solved:
     opener: Opening | None
     after: State
     bonds: tuple[BondCount, ...]
+    lasting: State
 
     @property
     def bench(self) -> Bench:
@@ -74,6 +55,11 @@ class Solved:
     def cans_after(self) -> dict[str, CanVolts]:
         """Cans with their voltages once the device has opened."""
         return {can.key: can for can in _cans(self.circuit, self.after)}
+
+    @cached_property
+    def cans_lasting(self) -> dict[str, CanVolts]:
+        """Cans with their voltages once sources of one's own have faded."""
+        return {can.key: can for can in _cans(self.circuit, self.lasting)}
 
     def amperes(self, edge: Edge) -> float:
         """Current in an edge. [A]
@@ -108,15 +94,20 @@ def solve_bench(bench: Bench, sized: dict[str, SizedRun]) -> Solved:
         Sized runs by id. [-]
     """
     circuit = circuitry(bench, sized)
-    now = solve_network(circuit.branches)
-    openings = tuple(_opening(device, now) for device in circuit.devices)
+    now, trial = solve_network(circuit.branches), bench.trial
+    place = trial.soil_fault or (trial.case_fault if trial.case_fault in bench.tree.job.enclosures else None)
+    openings = first = tuple(opening_of(device, now, place) for device in circuit.devices)
+    lasting = solve_network(circuit.lasting) if circuit.lasting else now
+    if circuit.lasting:
+        pairs = zip(first, circuit.devices, strict=True)
+        openings = tuple(after_it_fades(one, opening_of(device, lasting, place), circuit.brief_s) for one, device in pairs)
     sure = [one for one in openings if not isinf(one.latest_s)]
     opener = min(sure, key=lambda one: (one.latest_s, one.device.rating_a), default=None)
-    after = now
+    after = lasting
     if opener is not None:
         poles = set(opener.device.poles)
         after = solve_network([branch for branch in circuit.branches if branch.key not in poles])
-    return Solved(circuit, now, openings, opener, after, count_bonds(bench))
+    return Solved(circuit, now, openings, opener, after, count_bonds(bench), lasting)
 
 
 def edge_name(bench: Bench, edge: Edge) -> str:
@@ -133,6 +124,8 @@ def edge_name(bench: Bench, edge: Edge) -> str:
     if edge.role is Role.electrode:
         return f"electrodes of {job.buildings[edge.part].name}"
     if edge.role is Role.path:
+        if edge.conductor == "neighbor":
+            return f"pipe from {job.buildings[edge.part].name} to the neighbor"
         return (
             f"metal pipe to {job.buildings[edge.part].name}" if edge.part in job.buildings else f"steel pipe of {job.runs[edge.part].name}"
         )
@@ -158,24 +151,6 @@ def place_name(bench: Bench, key: str) -> str:
     job = bench.tree.job
     part = job.enclosures.get(key) or job.sources.get(key) or job.runs.get(key) or job.loads.get(key) or job.buildings.get(key)
     return part.name if part else key
-
-
-def _opening(device: Device, state: State) -> Opening:
-    current = max(abs(state.amperes[key]) for key in device.poles)
-    soonest, latest = opens_within_s(current / device.rating_a)
-    away = abs(sum(state.amperes[key] for key in device.watches))  # what does not come back by the wires it watches
-    if device.ground_fault:
-        soonest, latest = _sooner((soonest, latest), ground_fault_opens_s(away))
-    residual = False
-    if device.residual_ma is not None:
-        by_residual = residual_opens_s(away, device.residual_ma)
-        residual = by_residual[1] < latest
-        soonest, latest = _sooner((soonest, latest), by_residual)
-    return Opening(device, current, soonest, latest, away, residual)
-
-
-def _sooner(one: tuple[float, float], other: tuple[float, float]) -> tuple[float, float]:
-    return min(one[0], other[0]), min(one[1], other[1])
 
 
 def _cans(circuit: Circuitry, state: State) -> Iterable[CanVolts]:

@@ -17,6 +17,9 @@ from northspan.core.supply.fault import Loop, fault_at_source
 
 OWN_REGULATOR = frozenset({SourceKind.generator, SourceKind.governed_plant, SourceKind.inverter_pair})
 REGULATED = 0.1  # of its fault impedance: what a regulator leaves of the droop at working load; a fault comes before it
+# how long a source of one's own holds the current with which a fault begins, and how many times its own current is left then
+BRIEF_S = {SourceKind.generator: 0.05, SourceKind.governed_plant: 0.05, SourceKind.inverter_pair: 0.1}
+LEFT = {SourceKind.generator: 1.0, SourceKind.governed_plant: 1.0, SourceKind.inverter_pair: 0.001}
 USUAL_KVA = 25.0  # as a utility commonly has them
 
 
@@ -37,7 +40,21 @@ def not_drawn(rulebook: Rulebook) -> Source:
     )
 
 
-def windings(bench: Bench, key: str, source: Source, sized: dict[str, SizedRun]) -> Iterator[Branch]:
+def fading_words(source: Source) -> str:
+    """Say what is taken of a source whose current in a fault does not last.
+
+    Parameters
+    ----------
+    source : Source
+        The source. [-]
+    """
+    brief = BRIEF_S[source.kind]
+    if source.kind is SourceKind.inverter_pair:
+        return f"{source.name} holds twice its current for {brief:g} s in a fault, then it gives up."
+    return f"The current of {source.name} in a fault falls to its rating within {brief:g} s; a set with its own exciter holds more."
+
+
+def windings(bench: Bench, key: str, source: Source, sized: dict[str, SizedRun], *, lasting: bool = False) -> Iterator[Branch]:
     """Give the windings of a source, with their impedances as its fault current has them. [ohm, V]
 
     Parameters
@@ -50,11 +67,13 @@ def windings(bench: Bench, key: str, source: Source, sized: dict[str, SizedRun])
         The source. [-]
     sized : dict
         Sized runs by id. [-]
+    lasting : bool
+        With what is left of the current of a fault once a source of one's own has faded. [-]
     """
     neutral_v = bench.rulebook.to_neutral_v(source.line_v, source.system)
     rated = source if source.rating_kva or source.available_fault_a else source.model_copy(update={"rating_kva": USUAL_KVA})
-    loop = fault_at_source(rated, neutral_v, _ahead(bench, key, source, sized)).value.loop
-    stiff = REGULATED if source.kind in OWN_REGULATOR and not bench.trial.faulted else 1.0
+    loop = fault_at_source(rated, neutral_v, _ahead(bench, key, source, sized, lasting=lasting)).value.loop
+    stiff = REGULATED if source.kind in OWN_REGULATOR and not bench.trial.faulted else _faded(rated, loop) if lasting else 1.0
     line, half = stiff * complex(loop.line_r, loop.line_x), stiff * complex(loop.neutral_r, loop.neutral_x)
     if source.system is System.two_wire:
         yield Branch(f"{key}.winding", f"{key}.L2", f"{key}.L1", line, source.line_v)
@@ -71,7 +90,15 @@ def windings(bench: Bench, key: str, source: Source, sized: dict[str, SizedRun])
         yield from _as_a_load(bench, key)
 
 
-def _ahead(bench: Bench, key: str, source: Source, sized: dict[str, SizedRun]) -> Loop | None:
+def _faded(source: Source, loop: Loop) -> float:
+    """By how much more impedance a source that has faded gives no more than is left of its current. [-]"""
+    if source.kind not in LEFT:
+        return 1.0
+    current = LEFT[source.kind] * 1000 * (source.rating_kva or USUAL_KVA) / source.line_v
+    return max(1.0, source.line_v / current / abs(complex(loop.line_r, loop.line_x)))
+
+
+def _ahead(bench: Bench, key: str, source: Source, sized: dict[str, SizedRun], *, lasting: bool) -> Loop | None:
     """The loop ahead of a customer's transformer: the wires of the way, and the source at its head."""
     if source.kind is not SourceKind.transformer or key not in bench.tree.feeding:
         return None
@@ -80,7 +107,7 @@ def _ahead(bench: Bench, key: str, source: Source, sized: dict[str, SizedRun]) -
     head = bench.tree.job.sources.get(bench.tree.job.runs[way[0]].origin, usual)
     rated = head if head.rating_kva or head.available_fault_a else usual
     loop = fault_at_source(rated, bench.rulebook.to_neutral_v(head.line_v, head.system)).value.loop
-    ohm = complex(loop.line_r, loop.line_x)
+    ohm = complex(loop.line_r, loop.line_x) * (_faded(rated, loop) if lasting else 1.0)
     for run_id in way:
         made = made_of(bench, run_id, sized)
         for segment in bench.tree.job.runs[run_id].segments:

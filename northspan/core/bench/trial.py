@@ -27,6 +27,12 @@ class Trial(Part):
     rods_added: Ids = Field((), description="Buildings that get another rod.")
     electrodes_off: Ids = Field((), description="Electrodes taken off.")
     loads_off: Ids = Field((), description="Loads switched off.")
+    loose_ohm: float | None = Field(
+        None, gt=0, le=1000, description="Contact of the fault, where it arcs or lies loosely; empty: a good contact. [ohm]"
+    )
+    neutral_v: float = Field(0, ge=0, le=100, description="Voltage to earth that comes in on the utility's neutral. [V]")
+    neighbor_pipe: Ids = Field((), description="Buildings whose metal pipe leads on to a neighbor on the same transformer.")
+    frozen: bool = Field(False, description="The upper soil is frozen.")
     balanced: bool = Field(False, description="Every load to neutral is split evenly over both legs.")
 
     @property
@@ -62,6 +68,7 @@ def check_trial(job: Job, trial: Trial) -> None:
         "neutrals_lost": ({*job.runs}, "runs"), "grounds_cut": ({*job.runs}, "runs"),
         "bonds_made": (bonded, "enclosures or sources"), "bonds_missing": (bonded, "enclosures or sources"),
         "bars_loose": ({*job.enclosures}, "enclosures"), "plastic": ({*job.buildings}, "buildings"),
+        "neighbor_pipe": ({*job.buildings}, "buildings"),
         "rods_added": ({*job.buildings}, "buildings"), "electrodes_off": ({*job.electrodes}, "electrodes"),
         "loads_off": ({*job.loads}, "loads"),
     }  # fmt: skip

@@ -29,6 +29,9 @@ class Made:
     device_a: float
     ground_metal: Metal
     assumed: bool = False
+    device_type: str = ""
+    tapped: bool = False
+    pipe_size: str = ""
 
 
 def made_of(bench: Bench, key: str, sized: dict[str, SizedRun]) -> Made:
@@ -50,14 +53,22 @@ def made_of(bench: Bench, key: str, sized: dict[str, SizedRun]) -> Made:
         ground = one.equipment_ground_size or (shared.equipment_ground_size if shared else None) or wire.size
         metal = shared.ground_metal if shared else one.ground_metal
         sets, device_a = one.question.sets, one.device.value
-        return Made(wire.size, one.grounded_size or wire.size, ground, wire.metal, sets, device_a, metal, one.question.assumed)
+        kind, tapped = one.question.guard.device_type, bool(one.question.tapped_a)
+        pipe_size = next((pipe.value.size for pipe in one.pipes if pipe.value), "")
+        return Made(
+            wire.size, one.grounded_size or wire.size, ground, wire.metal, sets, device_a, metal, one.question.assumed, kind, tapped,
+            pipe_size,
+        )  # fmt: skip
     run, rulebook = bench.tree.job.runs[key], bench.rulebook
     metal = run.metal or Metal.copper
     size = run.conductor_size or rulebook.smallest_customary(metal)
     can = bench.tree.job.enclosures.get(run.target)
-    device = run.device_a or (can.main_a if can else None) or rulebook.devices()[0]
-    ground_metal = run.ground_metal or metal
-    return Made(size, run.grounded_size or size, run.equipment_ground_size or size, metal, run.sets or 1, device, ground_metal)
+    kind = rulebook.loop.device_type(run.kind, run.device_type) if rulebook.loop else ""
+    shelf = rulebook.devices(kind)
+    wanted = run.device_a or (can.main_a if can else None) or shelf[0]
+    device = next((rating for rating in shelf if rating >= wanted), shelf[-1])
+    ground, ground_metal = run.equipment_ground_size or size, run.ground_metal or metal
+    return Made(size, run.grounded_size or size, ground, metal, run.sets or 1, device, ground_metal, False, kind)
 
 
 def made_words(bench: Bench, made: Made) -> str:
@@ -131,14 +142,20 @@ def branch_circuit(load: Load, volts: tuple[float, float], rulebook: Rulebook) -
     across = volts[0] if load.across is Across.line_line else volts[1]
     current = load.power_va / across
     design = DesignLoad(0.0 if load.continuous else current, current if load.continuous else 0.0, 0.0)
+    if load.least_circuit_a is not None:  # the plate has the share of its motors in it
+        design = DesignLoad(load.least_circuit_a, 0.0, 0.0)
     device = rulebook.device_for_load(design, RunKind.branch).value
+    if load.largest_device_a is not None:
+        device = max((rating for rating in rulebook.devices() if device <= rating <= load.largest_device_a), default=device)
     insulation = rulebook.default_insulation(Metal.copper, _INDOORS)
     terminals = rulebook.terminals_c(Terminals.unmarked, device).value
     for size in rulebook.sizes(Metal.copper):
         wire = Wire(size, Metal.copper, insulation)
         try:
             ampacity = rulebook.ampacity(wire, _INDOORS, 2, terminals).value
-            fits = rulebook.device_for_wire(ampacity, wire, "next_up").value >= device
+            fits = rulebook.device_for_wire(ampacity, wire, "next_up").value >= device or (
+                load.largest_device_a is not None and ampacity.final_a >= design.noncontinuous_a
+            )
         except (OutsideTable, NoSolution):
             continue
         if fits:

@@ -5,7 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from math import isinf
 
-from northspan.core.bench.reading import CanVolts, Opening
+from northspan.core.bench.opening import Opening
+from northspan.core.bench.reading import CanVolts
 
 NORMAL_A, OBJECTION_A = 0.005, 0.5  # leakage below the one is normal; from the other on it is a second bond or a bad neutral
 DANGER_V, LIFT_V = 50.0, 1.0  # what skin is taken to stand for long, dry; what a voltmeter finds
@@ -72,6 +73,8 @@ def opening_words(opening: Opening) -> str:
     opening : Opening
         The device and its current. [A]
     """
+    if not opening.sees:
+        return "stands behind the fault, and sees nothing of it"
     if isinf(opening.soonest_s):
         return "does not open"
     if isinf(opening.latest_s):

@@ -10,7 +10,8 @@ from pydantic import Field
 
 from northspan.core.bench.changes import Change, changes
 from northspan.core.bench.edges import Edge
-from northspan.core.bench.reading import Opening, Solved, edge_name, place_name, solve_bench
+from northspan.core.bench.opening import Opening
+from northspan.core.bench.reading import Solved, edge_name, place_name, solve_bench
 from northspan.core.bench.setup import on_bench
 from northspan.core.bench.state_checks import StateCheck, state_checks
 from northspan.core.bench.trial import Trial
@@ -334,8 +335,9 @@ def _impedances(solved: Solved) -> Iterator[Step]:
 
 def _device_steps(one: Opening) -> Iterator[Step]:
     yield step("m", f"current over the rating of the {one.device.name}", "I / I_n", "", "ratio", I=one.amperes, I_n=one.device.rating_a)
-    yield given("t_1", "at the soonest", one.soonest_s, "s", "usual curve of small breakers")
-    yield given("t_2", "at the latest", one.latest_s, "s", "usual curve of small breakers")
+    cite = "limits of devices that watch for a leak" if one.residual else one.device.curve.words
+    yield given("t_1", "at the soonest", one.soonest_s, "s", cite)
+    yield given("t_2", "at the latest", one.latest_s, "s", cite)
 
 
 def _touch(solved: Solved, key: str) -> Step:

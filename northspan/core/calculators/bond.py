@@ -80,7 +80,8 @@ def bond(question: BondQuestion) -> BondAnswer:
     Raises
     ------
     InvalidJob
-        If a name stands twice, or a part of the network hangs on nothing.
+        If a name stands twice, a part of the network hangs on nothing, a wire ends where it begins, or what lies
+        side by side in a cable is not possible or not said.
 
     Examples
     --------
@@ -92,6 +93,7 @@ def bond(question: BondQuestion) -> BondAnswer:
     twice = next((key for key in keys if keys.count(key) > 1), None)
     if twice:
         raise InvalidJob("/wires", f"{twice} stands twice.", "Give each winding and each wire a name of its own.")
+    _checked(question)
     try:
         state = solve_network(_branches(question))
     except FloatingNode as error:
@@ -124,11 +126,70 @@ def _branches(question: BondQuestion) -> list[Branch]:
     return found + [Branch(f"leak of {node}", node, EARTH, LEAK_OHM) for node in sorted(nodes)]
 
 
+def _checked(question: BondQuestion) -> None:
+    """Refuse what would be read otherwise than it was meant."""
+    ends = [("/windings", p.key, p.start, p.end) for p in question.windings] + [("/wires", p.key, p.start, p.end) for p in question.wires]
+    for at, key, start, end in ends:
+        if start == end:
+            raise InvalidJob(at, f"{key} ends where it begins.", "Give it two ends.")
+    for wire in question.wires:
+        if not wire.cable and (wire.residual_ma or wire.ground_fault):
+            way_out = "Give the line and its neutral the same word as their cable."
+            raise InvalidJob("/wires", f"{wire.key} has a device that watches for a leak, and no cable to watch.", way_out)
+        if not wire.cable and wire.mutual_ohm:
+            raise InvalidJob("/wires", f"{wire.key} has a mutual reactance and no cable.", "Say in which cable it lies.")
+    for cable in {wire.cable for wire in question.wires} - {""}:
+        _coupled(cable, [wire for wire in question.wires if wire.cable == cable])
+
+
+def _coupled(cable: str, wires: list[Wire]) -> None:
+    """Refuse mutual reactances that differ within a cable, or that no wires can have."""
+    mutual = {wire.mutual_ohm for wire in wires}
+    if len(mutual) > 1:
+        words = ", ".join(f"{ohm:g}" for ohm in sorted(mutual))
+        raise InvalidJob("/wires", f"the wires of {cable} have different mutual reactances: {words} Ω.", "Give all of them the same one.")
+    shared = mutual.pop()
+    rows = [[wire.reactance_ohm if one is wire else shared for one in wires] for wire in wires]
+    for i in range(len(rows)):  # wires store no less than nothing in their field: every pivot of the matrix is positive
+        if rows[i][i] < -1e-9 * max(wire.reactance_ohm for wire in wires):
+            words = f"wires of {cable} share more field, {shared:g} Ω, than they have."
+            raise InvalidJob("/wires", words, "The mutual reactance is below the reactance of each.")
+        for j in range(i + 1, len(rows)):
+            share = rows[j][i] / rows[i][i] if rows[i][i] else 0.0
+            rows[j] = [b - share * a for a, b in zip(rows[i], rows[j], strict=True)]
+
+
+def _outward(question: BondQuestion) -> dict[str, int]:
+    """Count how many wires each node is away from the windings, over lines and neutrals."""
+    away = dict.fromkeys((node for winding in question.windings for node in (winding.start, winding.end)), 0)
+    reached = list(away)
+    for node in reached:
+        for wire in question.wires:
+            if wire.role in {Role.line, Role.neutral} and node in {wire.start, wire.end}:
+                other = wire.end if node == wire.start else wire.start
+                if other not in away:
+                    away[other] = away[node] + 1
+                    reached.append(other)
+    return away
+
+
+def _leak(wire: Wire, state: State, question: BondQuestion) -> float:
+    """What does not come back by the wires of a cable, whichever way each of them was drawn. [A]"""
+    away, total = _outward(question), 0j
+    for one in question.wires:
+        if one.cable != wire.cable or one.role not in {Role.line, Role.neutral}:
+            continue
+        near, far = away.get(one.start), away.get(one.end)
+        if near is None or far is None or near == far:
+            raise InvalidJob("/wires", f"{one.key} leads neither to nor from a winding.", "Join one end of it to the source.")
+        total += state.amperes[one.key] * (1 if near < far else -1)
+    return abs(total)
+
+
 def _device(wire: Wire, state: State, question: BondQuestion) -> str:
-    current = abs(state.amperes[wire.key])
-    fast, slow = opens_within_s(current / (wire.breaker_a or 1.0))
-    # what does not come back by the wires of its own cable
-    leak = abs(sum(state.amperes[w.key] for w in question.wires if w.cable == wire.cable and w.role in {Role.line, Role.neutral}))
+    current, rating_a = abs(state.amperes[wire.key]), wire.breaker_a or 1.0
+    fast, slow = opens_within_s(current / rating_a, rulebook_named(question.rulebook).device_curve("", rating_a))
+    leak = _leak(wire, state, question) if wire.ground_fault or wire.residual_ma else 0.0
     if wire.ground_fault:
         fast_leak, slow_leak = ground_fault_opens_s(leak)
         fast, slow = min(fast, fast_leak), min(slow, slow_leak)

@@ -10,11 +10,11 @@ from pydantic import Field, JsonValue
 from northspan.core.calculators.answer import Answer
 from northspan.core.calls import school_of
 from northspan.core.cautions import STANDING
-from northspan.core.earth.at_building import WIRE_KEY, places, shapes_of, soil_of, standing
+from northspan.core.earth.at_building import WIRE_KEY, fall_test, frozen_soil, places, shapes_of, soil_of, standing
 from northspan.core.earth.closed import FIELD_RULE
-from northspan.core.earth.fall import Drop, Verdict, clamp_reading, fall_of_potential
+from northspan.core.earth.fall import Verdict, clamp_reading
 from northspan.core.earth.four_pin import Reading, fit
-from northspan.core.earth.grid import Earthed, earthed, surface_potential
+from northspan.core.earth.grid import Earthed, Shape, around, earthed, surface_potential
 from northspan.core.earth.soil import Soil
 from northspan.core.errors import InvalidJob
 from northspan.core.facts import earthing_at
@@ -28,6 +28,7 @@ from northspan.core.upgrade import AnyJob
 from northspan.core.worked import Step, given, ruled, step
 
 ROD_COST, WIRE_COST_M, PLATE_COST, RING_COST_M = 38.0, 6.0, 95.0, 14.0  # made-up prices with the work, in the job's own money
+STEP_M = 1.0
 PROFILE_M = tuple(-6 + 0.25 * i for i in range(81))
 
 
@@ -93,6 +94,9 @@ class GroundAnswer(Answer):
     resistance_ohm: float | None
     dry_ohm: float | None
     wet_ohm: float | None
+    frozen_ohm: float | None
+    touch_v: float | None
+    step_v: float | None
     soil_words: str
     electrodes: tuple[ElectrodeHere, ...]
     wire_share: float
@@ -137,7 +141,8 @@ def ground(question: GroundQuestion) -> GroundAnswer:
     at = places(job, key, book.rod_limits()[1])
     shapes = shapes_of(electrodes, at, building)
     fitted, soil_steps = _fitted(job, book)
-    verdict, test_steps = _test(job, key, electrodes)
+    tested = fall_test(job, key, electrodes, at)
+    verdict, test_steps = (tested.value, tested.steps) if tested else (None, ())
     clamp = clamp_reading(building.clamp_ohm, other_ways=True) if building.clamp_ohm else None
     shared = {
         "rulebook": book.title, "standing": STANDING, "building": building.name, "verdict": verdict.words if verdict else "",
@@ -148,7 +153,7 @@ def ground(question: GroundQuestion) -> GroundAnswer:
         words = "Note the soil, or read it with four pins." if shapes else "No electrode is noted here."
         lying = tuple(_here(k, e, at[k], 0.0, 0.0) for k, e in electrodes.items())
         groups = tuple(_groups({"Soil": soil_steps, "Test": test_steps, "Clamp": clamp.steps if clamp else ()}))
-        nothing = dict.fromkeys(("resistance_ohm", "dry_ohm", "wet_ohm", "lifted_v", "corrected"))
+        nothing = dict.fromkeys(("resistance_ohm", "dry_ohm", "wet_ohm", "frozen_ohm", "touch_v", "step_v", "lifted_v", "corrected"))
         empty = {"soil_words": "", "clears": "", "wire_share": 0.0, "rods": (), "more": (), "surface": ()}
         shared |= nothing | empty
         return GroundAnswer.model_validate(shared | {"headline": words, "known": False, "electrodes": lying, "working": groups})
@@ -157,6 +162,7 @@ def ground(question: GroundQuestion) -> GroundAnswer:
     alone = {shape.key: earthed((shape,), soil).resistance_ohm for shape in shapes}
     shares = dict(together.shares)
     dry, wet = (earthed(shapes, soil_of(job.soil, percent)).resistance_ohm for percent in (job.soil.dry_percent, job.soil.wet_percent))
+    frost = earthed(shapes, frozen_soil(soil)).resistance_ohm
     voltage = book.to_neutral_v(book.usual_v, book.usual_system)
     through = step(
         "I_g",
@@ -176,7 +182,8 @@ def ground(question: GroundQuestion) -> GroundAnswer:
         R=together.resistance_ohm,
         I=question.fault_a,
     )
-    steps = (*_soil_steps(soil), *_electrode_steps(electrodes, alone, shares), *_joined(together), lifted, through)
+    feet = _feet(shapes, soil, lifted.value)
+    steps = (*_soil_steps(soil), *_electrode_steps(electrodes, alone, shares), *_joined(together), lifted, *feet, through)
     profile = surface_potential(shapes, soil, [(x, 0.35) for x in PROFILE_M])
     drives = f"{voltage:.0f} V drives {through.value:.1f} A through them: no breaker opens."
     purpose = "Electrodes are for lightning, line surges and a reference."
@@ -190,6 +197,9 @@ def ground(question: GroundQuestion) -> GroundAnswer:
         resistance_ohm=together.resistance_ohm,
         dry_ohm=dry,
         wet_ohm=wet,
+        frozen_ohm=frost,
+        touch_v=feet[0].value,
+        step_v=feet[1].value,
         soil_words=_soil_words(soil, book),
         electrodes=tuple(_here(k, e, at[k], alone[k], shares[k]) for k, e in electrodes.items()),
         wire_share=shares.get(WIRE_KEY, 0.0),
@@ -242,6 +252,17 @@ def _electrode_steps(electrodes: dict[str, Electrode], alone: dict[str, float], 
 def _joined(together: Earthed) -> tuple[Step, ...]:
     why = "every piece raises every other; one voltage on all"
     return (ruled("R", "all of them joined", f"{together.resistance_ohm:.3g} Ω", why, "Heppe 1979", together.resistance_ohm),)
+
+
+def _feet(shapes: tuple[Shape, ...], soil: Soil, lifted_v: float) -> tuple[Step, Step]:
+    """Touch voltage at the worst place a metre from the electrodes, and the worst step of a metre beside them. [V]"""
+    pairs = [pair for shape in shapes for pair in around(shape, STEP_M)]
+    found = surface_potential(shapes, soil, [place for pair in pairs for place in pair])
+    least, most = min(found[1::2]), max(near - far for near, far in zip(found[::2], found[1::2], strict=True))
+    words = "between what is joined to them and the soil a metre away, at the worst place"
+    touch = step("U_t", words, "U_g * (1 - s)", "V", "potential matrix", U_g=lifted_v, s=least)
+    words = "between two feet a metre apart, at the worst place"
+    return touch, step("U_s", words, "U_g * s", "V", "potential matrix", U_g=lifted_v, s=most)
 
 
 def _rod_rows(electrodes: dict[str, Electrode], soil: Soil, book: Rulebook) -> tuple[RodRow, ...]:
@@ -310,19 +331,6 @@ def _fitted(job: Job, book: Rulebook) -> tuple[Cure | None, tuple[Step, ...]]:
         "wet_percent": job.soil.wet_percent if job.soil else 70.0,
     }
     return Cure(f"Take {_soil_words(soil, book)}, misfit {worked.value.misfit_percent:.1f} %", (Edit("add", "/soil", value),)), worked.steps
-
-
-def _test(job: Job, building_id: str, electrodes: dict[str, Electrode]) -> tuple[Verdict | None, tuple[Step, ...]]:
-    log = job.buildings[building_id].fall_log
-    if log is None or not log.readings:
-        return None, ()
-    extent = [e.x_m or 0.0 for e in electrodes.values()]
-    deepest = max((e.top_m + e.length_m for e in electrodes.values() if e.kind is ElectrodeKind.rod), default=1.0)
-    across = max((e.length_m for e in electrodes.values() if e.kind is not ElectrodeKind.rod), default=0.0)
-    largest = max(deepest, across, max(extent, default=0.0) - min(extent, default=0.0))
-    layered = bool(job.soil and job.soil.lower_ohm_m) or any(e.kind is ElectrodeKind.ring for e in electrodes.values())
-    worked = fall_of_potential([Drop(one.distance_m, one.shown_ohm) for one in log.readings], log.current_probe_m, largest, layered=layered)
-    return worked.value, worked.steps
 
 
 def _corrected(job: Job, verdict: Verdict | None, together: Earthed) -> Cure | None:

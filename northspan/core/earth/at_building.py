@@ -4,15 +4,18 @@ from __future__ import annotations
 
 from math import sqrt
 
-from northspan.core.earth.grid import Shape, encased, plate, ring, rod, wire
+from northspan.core.earth.fall import Drop, Verdict, fall_of_potential
+from northspan.core.earth.grid import Shape, encased, flat, plate, ring, rod, wire
 from northspan.core.earth.soil import Soil
 from northspan.core.job import Building, Electrode, ElectrodeKind, GroundSoil, Job, Laid, Status, WaterPipe
+from northspan.core.worked import Worked
 
 BARE_WIRE_M = 0.0052  # 4 AWG, as it is usually laid between rods
 PLATE_M = 0.46  # a plate of two square feet or so, both sides in contact
 OFF_LINE_M = 2.0  # what is no rod is drawn and worked beside the line of the rods
 TRENCH_M = 0.762  # 30 in, where a rod is laid flat
 WIRE_KEY = "wire"
+FROST_M, FROZEN = 0.9, 10.0  # how deep frost is taken to go, and by how much more it resists
 
 
 def places(job: Job, building_id: str, apart_m: float) -> dict[str, float]:
@@ -90,6 +93,98 @@ def soil_of(ground: GroundSoil, percent: float = 100.0) -> Soil:
     return Soil(ground.upper_ohm_m * percent / 100, ground.lower_ohm_m if layered else None, ground.depth_m if layered else None)
 
 
+def frozen_soil(soil: Soil) -> Soil:
+    """Take a soil with frost in its upper layer: the layer, and below it what carries less of what is there.
+
+    Parameters
+    ----------
+    soil : Soil
+        The soil without frost. [ohm metre]
+
+    References
+    ----------
+    IEEE Std 142, section 4.1: resistivity of soil over temperature.
+
+    Examples
+    --------
+    >>> frozen_soil(Soil(100.0)).upper_ohm_m, frozen_soil(Soil(100.0)).lower_ohm_m
+    (1000.0, 100.0)
+    """
+    below = soil.upper_ohm_m
+    if soil.lower_ohm_m is not None and soil.depth_m is not None:
+        below = soil.lower_ohm_m if soil.depth_m <= FROST_M else max(soil.upper_ohm_m, soil.lower_ohm_m)
+    return Soil(FROZEN * soil.upper_ohm_m, below, FROST_M)
+
+
+def reach_m(electrodes: dict[str, Electrode], at: dict[str, float]) -> float:
+    """Give the largest extent of electrodes in the ground, by which a test is laid out. [m]
+
+    Parameters
+    ----------
+    electrodes : dict
+        Electrodes by id. [-]
+    at : dict
+        Where each stands along the line. [m]
+
+    Notes
+    -----
+    How deep the deepest goes, how far a straight one reaches, the diameter of a ring, and how far the ends of
+    all of them are apart.
+
+    Examples
+    --------
+    >>> rods = {f"R{i}": Electrode(name="Rod", building="B", length_m=2.4) for i in range(3)}
+    >>> reach_m(rods, {"R0": 0.0, "R1": 6.0, "R2": 12.0})
+    12.0
+    """
+    shapes = [_shape(key, one, at[key]) for key, one in electrodes.items()]
+    points = [point for shape in shapes for piece in shape.pieces for point in (piece.a, piece.b)]
+    if not points:
+        return 1.0
+    across = [max(point[i] for point in points) - min(point[i] for point in points) for i in (0, 1)]
+    return max(sqrt(across[0] ** 2 + across[1] ** 2), *(point[2] for point in points))
+
+
+def fall_verdict(job: Job, building_id: str, electrodes: dict[str, Electrode], at: dict[str, float]) -> Verdict | None:
+    """Say what the test of a building's electrodes proves; None where there is none.
+
+    Parameters
+    ----------
+    job : Job
+        The job. [-]
+    building_id : str
+        The building. [-]
+    electrodes : dict
+        Its electrodes by id. [-]
+    at : dict
+        Where each stands along the line. [m]
+    """
+    worked = fall_test(job, building_id, electrodes, at)
+    return worked.value if worked else None
+
+
+def fall_test(job: Job, building_id: str, electrodes: dict[str, Electrode], at: dict[str, float]) -> Worked[Verdict] | None:
+    """Work the test of a building's electrodes; None where there is none.
+
+    Parameters
+    ----------
+    job : Job
+        The job. [-]
+    building_id : str
+        The building. [-]
+    electrodes : dict
+        Its electrodes by id. [-]
+    at : dict
+        Where each stands along the line. [m]
+    """
+    log = job.buildings[building_id].fall_log
+    if log is None or not log.readings:
+        return None
+    layered = bool(job.soil and job.soil.lower_ohm_m) or any(e.kind is ElectrodeKind.ring for e in electrodes.values())
+    readings = [Drop(one.distance_m, one.shown_ohm) for one in log.readings]
+    return fall_of_potential(readings, log.current_probe_m, reach_m(electrodes, at), layered=layered)
+
+
 def _shape(key: str, one: Electrode, x: float) -> Shape:
     off = one.y_m or (0.0 if one.kind in {ElectrodeKind.rod, ElectrodeKind.plate} else OFF_LINE_M)
     if one.kind is ElectrodeKind.rod and one.laid is not Laid.upright:
@@ -97,7 +192,9 @@ def _shape(key: str, one: Electrode, x: float) -> Shape:
     if one.kind is ElectrodeKind.rod:
         return rod(key, x, one.y_m, one.top_m, one.length_m, one.diameter_m)
     if one.kind is ElectrodeKind.plate:
-        return plate(key, x, off, max(one.top_m, 0.76), PLATE_M, PLATE_M)
+        wide, high = (one.width_m, one.length_m) if one.width_m else (PLATE_M, PLATE_M)
+        deep = max(one.top_m, 0.76)
+        return flat(key, x, off, deep, wide, high) if one.laid is Laid.trench else plate(key, x, off, deep, wide, high)
     if one.kind is ElectrodeKind.ring:
         return ring(key, x, off, max(one.top_m, 0.76), one.length_m, one.diameter_m)
     a, b = (x, off, max(one.top_m, 0.7)), (x + one.length_m, off, max(one.top_m, 0.7))

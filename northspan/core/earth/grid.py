@@ -126,6 +126,33 @@ def plate(key: str, x: float, y: float, depth_m: float, width_m: float, height_m
     return Shape(key, tuple(pieces))
 
 
+def flat(key: str, x: float, y: float, depth_m: float, width_m: float, length_m: float) -> Shape:
+    """Bury a plate flat: as strips side by side, each as thick as a quarter of its width.
+
+    Parameters
+    ----------
+    key : str
+        Its id. [-]
+    x : float
+        Its middle. [m]
+    y : float
+        Its middle. [m]
+    depth_m : float
+        Depth. [m]
+    width_m : float
+        Across the strips. [m]
+    length_m : float
+        Along them. [m]
+    """
+    n = PIECES["plate"]
+    strip = length_m / n
+    pieces: list[Piece] = []
+    for i in range(n):
+        at = y - length_m / 2 + (i + 0.5) * strip
+        pieces += _divided((x - width_m / 2, at, depth_m), (x + width_m / 2, at, depth_m), strip / 4, 2)
+    return Shape(key, tuple(pieces))
+
+
 def encased(key: str, a: Point, b: Point, diameter_m: float) -> Shape:
     """Lay a conductor in the concrete of a footing: as thick as the concrete, which adds a little of its own.
 
@@ -212,6 +239,30 @@ def surface_potential(shapes: tuple[Shape, ...], soil: Soil, places: Sequence[tu
         sum(share * potential(piece, (x, y, 0.0), soil) for share, piece in zip(found.currents, pieces, strict=True)) / found.resistance_ohm
         for x, y in places
     )
+
+
+def around(shape: Shape, away_m: float) -> tuple[tuple[tuple[float, float], tuple[float, float]], ...]:
+    """List places on the surface on four sides of a shape: right beside it, and so far out. [m]
+
+    Parameters
+    ----------
+    shape : Shape
+        The electrode. [m]
+    away_m : float
+        How far out the second one of each pair lies. [m]
+
+    Examples
+    --------
+    >>> around(rod("R", 0, 0, 0, 2.4, 0.016), 1)[1]
+    ((0.008, 0.0), (1.008, 0.0))
+    """
+    xs = [x for piece in shape.pieces for x in (piece.a[0], piece.b[0])]
+    ys = [y for piece in shape.pieces for y in (piece.a[1], piece.b[1])]
+    (left, right), (near, far) = (min(xs) + 0.0, max(xs) + 0.0), (min(ys) + 0.0, max(ys) + 0.0)
+    x, y = (left + right) / 2, (near + far) / 2
+    sides = ((left, y, -1, 0), (right, y, 1, 0), (x, near, 0, -1), (x, far, 0, 1))
+    skin = shape.pieces[0].radius_m
+    return tuple(((a + i * skin, b + j * skin), (a + i * (skin + away_m), b + j * (skin + away_m))) for a, b, i, j in sides)
 
 
 def _divided(a: Point, b: Point, radius_m: float, count: int) -> tuple[Piece, ...]:

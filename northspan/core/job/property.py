@@ -178,6 +178,7 @@ class Electrode(Part):
     building: Id
     kind: ElectrodeKind = ElectrodeKind.rod
     length_m: float = Field(2.4384, ge=0.05, le=100, description="Length in contact with soil. [m]")
+    width_m: float | None = Field(None, gt=0, le=10, description="Width of a plate, whose height is its length; empty: a usual one. [m]")
     spacing_m: float | None = Field(None, gt=0, le=200, description="Distance to the next electrode. [m]")
     x_m: float | None = Field(
         None, ge=-200, le=200, description="Where it stands along the building; empty lays it out by the spacing. [m]"
@@ -185,7 +186,7 @@ class Electrode(Part):
     y_m: float = Field(0, ge=-200, le=200, description="How far it stands off that line. [m]")
     top_m: float = Field(0, ge=0, le=10, description="Depth of its upper end, or of a ring or plate. [m]")
     diameter_m: float = Field(0.0159, ge=0.001, le=0.3)
-    laid: Laid = Field(Laid.upright, description="Of a rod.")
+    laid: Laid = Field(Laid.upright, description="Of a rod; a plate in a trench lies flat.")
     measured_ohm: float | None = Field(None, gt=0, le=100000)
     conductor_goes_on: bool = Field(False, description="The same conductor goes on from here to the water pipe.")
     clamp_for_burial: bool = Field(True, description="Whether its clamp is listed for direct burial.")

@@ -113,7 +113,7 @@ def fault_at_source(source: Source, neutral_v: float, ahead: Loop | None = None)
     r = step("R", f"resistive part, reactance {k:g} times as large", "Z / sqrt(1 + k**2)", "Ω", "assumed ratio", Z=z.value, k=k)
     x = step("X", "reactive part", "k * R", "Ω", "assumed ratio", k=k, R=r.value)
     steps += [r, x]
-    line_r, line_x = r.value, x.value
+    line_r, line_x = own_r, own_x = r.value, x.value
     if ahead is not None:  # seen through the windings, what lies ahead changes with the square of the voltage
         line_r += ahead.line_r * (u / ahead.line_v) ** 2
         line_x += ahead.line_x * (u / ahead.line_v) ** 2
@@ -128,10 +128,11 @@ def fault_at_source(source: Source, neutral_v: float, ahead: Loop | None = None)
         )
     if source.system is System.single_phase:
         neutral_r, neutral_x = line_r, line_x
-    elif source.system is System.wye_legs:
+    elif source.system is System.wye_legs or source.kind is SourceKind.inverter_pair:  # two of one kind in series
         neutral_r, neutral_x = line_r / 2, line_x / 2
-    else:
-        neutral_r, neutral_x = line_r / 4 * HALF_R, line_x / 4 * HALF_X
+    else:  # the factors belong to this winding; what lies ahead is seen by a half like by the whole, at half the voltage
+        neutral_r = own_r / 4 * HALF_R + (line_r - own_r) / 4
+        neutral_x = own_x / 4 * HALF_X + (line_x - own_x) / 4
     return _fault(Loop(u, neutral_v, line_r, line_x, neutral_r, neutral_x), steps, source.system is not System.two_wire)
 
 

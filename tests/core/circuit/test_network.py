@@ -1,6 +1,7 @@
 """The solver against numpy and a circuit simulator, and the physical facts that must come out by themselves."""
 
 import cmath
+import itertools
 import math
 import random
 import re
@@ -13,9 +14,11 @@ from tempfile import TemporaryDirectory
 import numpy as np
 
 from northspan.core.calculators.bond import BondQuestion, Winding, Wire, bond
-from northspan.core.circuit.breaker import CURVE, ground_fault_opens_s, opens_within_s
+from northspan.core.circuit.breaker import ground_fault_opens_s, inverse_time, opens_within_s, residual_opens_s
 from northspan.core.circuit.network import EARTH, Branch, FloatingNode, solve_network
-from northspan.core.errors import InvalidJob
+from northspan.core.errors import InvalidJob, OutsideTable
+from northspan.core.rulebooks.registry import rulebook_named
+from northspan.core.rulebooks.uk.devices import opens_at_a
 
 
 def a_network(rng):
@@ -126,20 +129,55 @@ def simulated(branches):
 
 
 class Breakers(unittest.TestCase):
+    """Bands by kind and rating, and no device faster than it is."""
+
     def test_both_sides_of_each_edge(self):
-        for multiple, opens in ((1.05, False), (1.06, True), (1.34, True)):
-            self.assertEqual(opens_within_s(multiple)[0] < math.inf, opens)
-        self.assertEqual([opens_within_s(m)[1] < math.inf for m in (1.34, 1.35)], [False, True])
-        for low, fast, slow in CURVE:
-            self.assertAlmostEqual(opens_within_s(low)[0], fast)
-            self.assertAlmostEqual(opens_within_s(low)[1], slow)
+        small, large = inverse_time(20), inverse_time(100)
+        for multiple, opens in ((1.0, False), (1.06, True), (1.34, True)):
+            self.assertEqual(opens_within_s(multiple, small)[0] < math.inf, opens)
+        self.assertEqual([opens_within_s(m, small)[1] < math.inf for m in (1.34, 1.35)], [False, True])
+        # calibration: an hour up to 50 A and two above; at twice, 2 and 6 minutes
+        self.assertEqual([opens_within_s(1.35, inverse_time(a))[1] for a in (50, 50.1)], [3600, 7200])
+        self.assertEqual([opens_within_s(2.0, curve)[1] for curve in (small, large)], [120, 360])
+        self.assertGreater(opens_within_s(9.9, small)[1], 1)
+        self.assertLessEqual(opens_within_s(10.0, small)[1], 0.025)
+
+    def test_types_b_c_and_d_by_their_own_limits(self):
+        book = rulebook_named("uk-2022")
+        for kind, least, most in (("B", 3, 5), ("C", 5, 10), ("D", 10, 20)):
+            curve = book.device_curve(kind, 32.0)
+            self.assertGreater(opens_within_s(most * 0.99, curve)[1], 0.4, kind)
+            self.assertEqual(opens_within_s(most, curve)[1], 0.1)
+            self.assertGreaterEqual(opens_within_s(least * 0.99, curve)[0], 0.1)
+        # a current that is twice what a type B needs and half of what a type D does
+        self.assertEqual([opens_within_s(10, book.device_curve(kind, 40.0))[1] <= 0.1001 for kind in "BCD"], [True, True, False])
+
+    def test_sizing_and_bench_read_one_curve(self):
+        book = rulebook_named("uk-2022")
+        for kind, _ in book.device_types():
+            for rating in book.devices(kind):
+                for within in (0.4, 5.0):
+                    try:
+                        current = opens_at_a(kind, rating, within).value
+                    except OutsideTable:
+                        continue
+                    self.assertLessEqual(opens_within_s(current / rating, book.device_curve(kind, rating))[1], within + 1e-9)
 
     def test_more_current_never_opens_later(self):
-        times = [opens_within_s(1 + 0.07 * i) for i in range(2000)]
-        for edge in (0, 1):
-            column = [t[edge] for t in times]
-            self.assertEqual(column, sorted(column, reverse=True))
-        self.assertTrue(all(fast <= slow for fast, slow in times))
+        book = rulebook_named("uk-2022")
+        curves = [inverse_time(a) for a in (15, 60, 200, 400)]
+        curves += [book.device_curve(kind, a) for kind, _ in book.device_types() for a in book.devices(kind)]
+        for curve in curves:
+            times = [opens_within_s(1 + 0.07 * i, curve) for i in range(600)]
+            for edge in (0, 1):
+                for before, after in itertools.pairwise(t[edge] for t in times):
+                    self.assertGreaterEqual(before, after * (1 - 1e-12))
+            self.assertTrue(all(fast <= slow for fast, slow in times))
+
+    def test_no_device_is_promised_faster_than_it_is(self):
+        self.assertEqual(ground_fault_opens_s(0.3)[1], ground_fault_opens_s(5000)[1])
+        self.assertEqual([residual_opens_s(5 * ma / 1000, ma)[1] for ma in (30, 100)], [0.04, 0.15])
+        self.assertGreater(residual_opens_s(100, 30)[0], 0)
 
     def test_a_ground_fault_device_between_4_and_6_milliamperes(self):
         for leak_ma, sure, possible in ((3.9, False, False), (4.0, False, True), (5.9, False, True), (6.0, True, True)):

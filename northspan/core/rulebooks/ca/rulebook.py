@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
+from northspan.core.circuit.breaker import Curve, inverse_time
 from northspan.core.job import (
     Circuit,
     Earthing,
@@ -216,6 +217,11 @@ class CaRulebook:
         """List standard devices. [A]"""
         del device_type
         return devices.standard_devices()
+
+    def device_curve(self, device_type: str, rating_a: float) -> Curve:
+        """Give the time-current bounds of a device."""
+        del device_type
+        return inverse_time(rating_a)
 
     def largest_customary(self) -> str:
         """Give the largest size that is commonly pulled."""

@@ -5,6 +5,7 @@ from __future__ import annotations
 from functools import lru_cache
 from math import exp, log
 
+from northspan.core.circuit.breaker import Curve, opens_within_s, residual_opens_s, stepped
 from northspan.core.errors import OutsideTable
 from northspan.core.job import RunKind
 from northspan.core.rulebooks.protocol import Ampacity, DesignLoad, Guard, TransformerFacts, Wire
@@ -22,12 +23,15 @@ TYPES = (
 NAMES = dict(TYPES)
 MULTIPLE = {"B": 5.0, "C": 10.0, "D": 20.0}
 REWIRABLE, BURIED, BOTH = 0.725, 0.9, 0.653
-PEOPLE_MA = 30.0
 RING_DEVICE_A, RING_LEG_A = 32.0, 20.0
 AT_ONCE_S, FAST_S, SLOW_S = 0.1, 0.4, 5.0
 SLOW_D = 10.0  # within 5 s a type D is past its bimetal at ten times
 STEEPEST = {"88-2": 2.0, "88-3": 2.0, "3036": 3.0}  # most that the current for 0.4 s is above that for 5 s, of all smaller ratings
-RESIDUAL_TIMES, RESIDUAL_AT_ONCE_S, RESIDUAL_DELAYED_S = 5.0, 0.04, 0.15
+RESIDUAL_TIMES = 5.0
+BAND_A, LEAST_B = 32.0, 3.0  # the bands are wider above the one; the magnet of a type B begins at the other
+BY_HEAT_S = {"B": (45.0, 90.0), "C": (15.0, 30.0), "D": (4.0, 5.0)}  # most at the least multiple, small and large ones
+HOLDS, GATE = 1.2, 0.6
+MELTS = {"88-2": 1.6, "88-3": 1.6, "3036": 2.0}
 
 
 def usual_type(kind: RunKind, chosen: str) -> str:
@@ -41,6 +45,50 @@ def usual_type(kind: RunKind, chosen: str) -> str:
         As chosen; empty for the usual one. [-]
     """
     return chosen or ("88-3" if kind is RunKind.service else "B")
+
+
+@lru_cache(maxsize=256)
+def curve_of(device_type: str, rating_a: float) -> Curve:
+    """Give the time-current bounds of a kind of device. [-]
+
+    Parameters
+    ----------
+    device_type : str
+        Kind; empty for type B. [-]
+    rating_a : float
+        Its rating. [A]
+
+    Notes
+    -----
+    A fuse's slow edge goes through the currents that open it in 5 s and in 0.4 s; where the second is not
+    printed it is taken as far off as that of any smaller rating. From there it lets the same energy through.
+    Its fast edge lies at 0.6 of the current, as the gates of the standard leave it.
+
+    References
+    ----------
+    BS 7671:2018, Appendix 3; BS EN 60898-1; BS HD 60269, gates of gG fuses.
+
+    Examples
+    --------
+    >>> opens_within_s(10, curve_of("D", 20))[1] <= 5, opens_within_s(10, curve_of("C", 20))[1]
+    (True, 0.1)
+    """
+    kind = device_type or "B"
+    if kind in MULTIPLE:
+        large = rating_a > BAND_A
+        return stepped(MULTIPLE[kind] / 2 if kind != "B" else LEAST_B, MULTIPLE[kind], BY_HEAT_S[kind][large], large=large)
+    fast, slow, _ = _fuse_points(kind, rating_a)
+    near, far = slow / rating_a, fast / rating_a
+    late = ((MELTS[kind], 3600.0), (near, SLOW_S), (far, FAST_S), (10 * far, FAST_S / 100))
+    early = ((HOLDS, 600.0), (GATE * near, SLOW_S), (GATE * far, FAST_S), (10 * GATE * far, FAST_S / 100))
+    return Curve(HOLDS, early, late, "Appendix 3")
+
+
+def _fuse_points(device_type: str, rating_a: float) -> tuple[float, float, bool]:
+    """Currents that open a fuse in 0.4 s and in 5 s, and whether the first one is printed. [A]"""
+    rows, key = source("devices"), f"{device_type} {rating_a:g}"
+    slow, known = rows.number(key, "opens_5_a"), rows.has(key, "opens_0_4_a")
+    return (rows.number(key, "opens_0_4_a") if known else STEEPEST[device_type] * slow), slow, known
 
 
 @lru_cache(maxsize=16)
@@ -281,16 +329,14 @@ def energy(device_type: str, rating_a: float, fault_a: float, within_s: float) -
         plain = step("W", f"{words} in 0.1 s", squared, "A²s", "543.1.3", I_f=fault_a, t=AT_ONCE_S)
         printed = _class_limit(device_type, rating_a, fault_a)
         return (printed if printed is not None and printed.value < plain.value else plain,)
-    rows, key = source("devices"), f"{device_type} {rating_a:g}"
-    slow, known = rows.number(key, "opens_5_a"), rows.has(key, "opens_0_4_a")
-    fast = rows.number(key, "opens_0_4_a") if known else STEEPEST[device_type] * slow
+    fast, slow, known = _fuse_points(device_type, rating_a)
     if fault_a >= fast:
         return (step("W", f"{words}: no more than at the current that opens it in 0.4 s", "I_a**2 * 0.4", "A²s", "543.1.3", I_a=fast),)
     if fault_a < slow:
         return (step("W", f"{words}: the current for as long as it may last", squared, "A²s", "543.1.3", I_f=fault_a, t=within_s),)
     far = given("I_q", f"opens it in 0.4 s{'' if known else ', taken as far off as for any smaller one'}", fast, "A", "Appendix 3")
-    near = looked_up("I_s", "opens it in 5 s", slow, "A", "Appendix 3", row=key, column="5 s")
-    seconds = SLOW_S * exp(log(FAST_S / SLOW_S) * log(fault_a / slow) / log(fast / slow))
+    near = looked_up("I_s", "opens it in 5 s", slow, "A", "Appendix 3", row=f"{device_type} {rating_a:g}", column="5 s")
+    seconds = opens_within_s(fault_a / rating_a, curve_of(device_type, rating_a))[1]
     time = ruled(
         "t", "it opens within", f"{seconds:.2g} s", "between those two, on logarithmic scales", "Appendix 3", min(seconds, within_s)
     )
@@ -318,7 +364,7 @@ def residual_energy(residual_ma: float | None, fault_a: float) -> tuple[Step, ..
     """
     if residual_ma is None or fault_a < RESIDUAL_TIMES * residual_ma / 1000 - 1e-9:  # mA to A
         return ()
-    seconds = RESIDUAL_AT_ONCE_S if residual_ma <= PEOPLE_MA else RESIDUAL_DELAYED_S
+    seconds = residual_opens_s(fault_a, residual_ma)[1]
     words = f"energy until the {residual_ma:g} mA device opens"
     return (step("W", words, "I_f**2 * t", "A²s", "BS EN 61008-1", I_f=fault_a, t=seconds),)
 

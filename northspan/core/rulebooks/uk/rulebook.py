@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from math import sqrt
 
+from northspan.core.circuit.breaker import Curve
 from northspan.core.errors import NoSolution, OutsideTable
 from northspan.core.job import (
     Circuit,
@@ -194,6 +195,10 @@ class UkRulebook:
     def devices(self, device_type: str = "") -> tuple[float, ...]:
         """List ratings of a kind of device; of all without one. [A]"""
         return devices.ratings(device_type)
+
+    def device_curve(self, device_type: str, rating_a: float) -> Curve:
+        """Give the time-current bounds of a device."""
+        return devices.curve_of(device_type, rating_a)
 
     def largest_customary(self) -> str:
         """Give the largest size that is commonly pulled."""
