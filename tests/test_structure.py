@@ -25,8 +25,8 @@ BELOW = {
     "cli": {"core", "store", "files", "standins", "api"},
 }
 # inside the core: lower first; a module may import of its own room and of those before it
-ROOMS = ("errors", "formula", "worked", "job", "upgrade", "findings", "rulebooks", "calls", "tree", "facts", "prices", "circuit", "loads",
-         "routing", "supply", "sizing", "questions", "pull", "plan", "earth", "panels", "bench", "cautions", "interrupting", "audit", "ways", "site", "wording", "solve", "rulebook_change",
+ROOMS = ("errors", "formula", "worked", "job", "upgrade", "findings", "circuit", "rulebooks", "calls", "tree", "facts", "prices", "loads",
+         "routing", "supply", "sizing", "questions", "pull", "plan", "earth", "panels", "bench", "cautions", "interrupting", "heat", "audit", "ways", "site", "wording", "solve", "rulebook_change",
          "starts", "survey", "demo", "demo_ca", "demo_uk", "demos", "calculators")  # fmt: skip
 PLAN_IS_DATA = {"plan", "cautions"}  # they hold what is shown and import nothing that computes
 

@@ -26,8 +26,8 @@ class FaultHere:
     ratings_a: float
 
 
-def faults(tree: Tree, sized: dict[str, SizedRun], rulebook: Rulebook) -> dict[str, FaultHere]:
-    """Work the fault current at every can whose way from a source is known.
+def faults(tree: Tree, sized: dict[str, SizedRun], rulebook: Rulebook) -> dict[str, Worked[Fault]]:
+    """Work the fault current at every can and source whose way from a source is known. [A]
 
     Parameters
     ----------
@@ -49,7 +49,7 @@ def faults(tree: Tree, sized: dict[str, SizedRun], rulebook: Rulebook) -> dict[s
         if ahead is None or run_id not in sized or run_id in tree.standby:
             continue
         try:
-            there = fault_after(ahead.value.loop, _stretch(sized[run_id]), rulebook)
+            there = fault_after(ahead.value.loop, stretch_of(sized[run_id]), rulebook)
         except OutsideTable:  # a size without an impedance in the table: nothing is known from here on
             continue
         found[run.target] = there
@@ -57,6 +57,21 @@ def faults(tree: Tree, sized: dict[str, SizedRun], rulebook: Rulebook) -> dict[s
         own = _at_source(run.target, fed, found, rulebook) if fed else None
         if own:
             found[run.target] = own
+    return found
+
+
+def at_cans(tree: Tree, found: dict[str, Worked[Fault]], rulebook: Rulebook) -> dict[str, FaultHere]:
+    """Give the cans their fault current and the rating that may interrupt it. [A]
+
+    Parameters
+    ----------
+    tree : Tree
+        The property. [-]
+    found : dict
+        Fault current by can and source. [A]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
     shelf = rulebook.interrupting_ratings()
     return {
         key: FaultHere(fault, next((rating for rating in shelf if rating >= fault.value.largest_a), shelf[-1]))
@@ -139,7 +154,14 @@ def _at_source(key: str, source: Source, found: dict[str, Worked[Fault]], rulebo
     return fault_at_source(source, rulebook.to_neutral_v(source.line_v, source.system), ahead.value.loop if ahead else None)
 
 
-def _stretch(sized: SizedRun) -> Stretch:
+def stretch_of(sized: SizedRun) -> Stretch:
+    """Give the conductors of a run as a fault meets them.
+
+    Parameters
+    ----------
+    sized : SizedRun
+        The run. [-]
+    """
     lengths: dict[Method, float] = {}
     for segment in sized.question.run.segments:
         lengths[segment.method] = lengths.get(segment.method, 0.0) + segment.length_m

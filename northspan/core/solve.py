@@ -15,7 +15,8 @@ from northspan.core.earth.loop_checks import bonding_groups, loop_findings, wet_
 from northspan.core.errors import OutsideTable
 from northspan.core.facts import STANDING_FREE, building_facts
 from northspan.core.findings import Finding, Severity, by_severity
-from northspan.core.interrupting import fault_findings, faults, with_fault
+from northspan.core.heat import heat_findings, heats, with_heat
+from northspan.core.interrupting import at_cans, fault_findings, faults, with_fault
 from northspan.core.job import CallChoice, Job, LoadKind, Status
 from northspan.core.loads.load_plan import plan_loads, plan_methods
 from northspan.core.panels.bonding import bond_findings, plan_enclosures
@@ -92,7 +93,10 @@ def solve(job: Job, detailed: Collection[str] | None = None) -> Plan:
         if wanted and planned.sized:
             plans[run_id] = plans[run_id].model_copy(update={"pull": pull_of(routed[run_id], rulebook)})
     findings += _undrawn(tree)
-    here = faults(tree, sized, rulebook)
+    loops = faults(tree, sized, rulebook)
+    here = at_cans(tree, loops, rulebook)
+    hot = heats(tree, sized, loops, rulebook)
+    plans = {key: with_heat(plan, tuple(one for one in hot if one.run_id == key)) for key, plan in plans.items()}
     enclosures = {key: with_fault(plan, here.get(key)) for key, plan in plan_enclosures(tree, facts, schools, rulebook).items()}
     buildings = _buildings(tree, facts, sized, schools, rulebook, findings)
     sources, about_sources = plan_sources(tree, rulebook)
@@ -101,6 +105,7 @@ def solve(job: Job, detailed: Collection[str] | None = None) -> Plan:
         sources[key] = replace(sources[key], calls=calls)
     loads, about_loads = plan_loads(tree, rulebook)
     findings += [*about_sources, *about_loads, *fault_findings(tree, here, rulebook), *audit(tree, sized, schools, rulebook)]
+    findings += heat_findings(tree, hot, rulebook)
     findings += [*bond_findings(job, enclosures, rulebook), *about_bonds]
     findings += building_findings(tree, buildings, facts, rulebook)
     findings += loop_findings(tree, facts, sized, rulebook)

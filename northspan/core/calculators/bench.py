@@ -220,7 +220,7 @@ def bench_changes(question: BenchQuestion) -> ChangesAnswer:
     >>> from northspan.core.demo import kestrel_hollow
     >>> tried = Trial(case_fault="P2", bonds_missing=("P1",))
     >>> bench_changes(BenchQuestion(job=kestrel_hollow(), trial=tried)).changes[0].outcome
-    'Never clears: 110 V on House panel'
+    'Never clears: 109 V on House panel'
     """
     on, sized = on_bench(question.job, question.trial)
     say = wording_of(question.job, on.rulebook).said

@@ -147,7 +147,10 @@ def fault_current(question: FaultQuestion) -> Answer:
     fault = worked.value
     shelf = book.interrupting_ratings()
     rating = next((one for one in shelf if one >= fault.largest_a), 0.0)
-    words = f"{fault.line_line_a:.0f} A line to line" + (f", {fault.line_neutral_a:.0f} A line to neutral" if fault.line_neutral_a else "")
+    one_line = fault.loop.line_v == fault.loop.neutral_v
+    words = f"{fault.line_line_a:.0f} A {'line to neutral' if one_line else 'line to line'}"
+    if fault.line_neutral_a and not one_line:
+        words += f", {fault.line_neutral_a:.0f} A line to neutral"
     fits = f"devices of {rating / 1000:.0f} kA" if rating else f"above {shelf[-1] / 1000:.0f} kA, ask the maker"
     figures: dict[str, float | str] = {
         "line_line_a": fault.line_line_a,

@@ -80,8 +80,10 @@ def stepped(least: float, most: float, slow_s: float, *, large: bool) -> Curve:
 
     Parameters
     ----------
-    least, most : float
-        The magnet does not work below the one, and always above the other. [-]
+    least : float
+        The magnet does not work below so many times the rating. [-]
+    most : float
+        And always from so many times on. [-]
     slow_s : float
         The most it takes at `least`, by its heat alone. [s]
     large : bool

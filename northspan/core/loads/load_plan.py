@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 from northspan.core.errors import OutsideTable
-from northspan.core.findings import Finding, Severity
-from northspan.core.job import Across, Building, BuildingUse, Load, RunKind, Status
+from northspan.core.findings import Finding, Severity, pin
+from northspan.core.job import Across, Building, BuildingUse, Circuit, Load, RunKind, Status
 from northspan.core.loads.demand import demand_of
 from northspan.core.loads.dwelling import CONNECTED, by_method, dwelling_facts, method_loads
 from northspan.core.loads.legs import legs_of
@@ -32,10 +32,37 @@ def plan_loads(tree: Tree, rulebook: Rulebook) -> tuple[dict[str, LoadPlan], lis
             continue
         try:
             plans[key] = _load_plan(tree, key, load, rulebook)
+            findings += _dead(tree, key, load, rulebook)
         except OutsideTable as outside:
             words = "Type its nameplate as an ordinary load, with what it adds while it starts."
             findings.append(Finding(Severity.stop, f"/loads/{key}", f"{load.name}: {outside}", words, "tables"))
     return plans, findings
+
+
+_ENDS = {Across.line_line: {"L1", "L2"}, Across.l1_neutral: {"L1", "N"}, Across.l2_neutral: {"L2", "N"}}
+_COMES = {Circuit.three_wire: {"L1", "L2", "N"}, Circuit.two_wire_line: {"L1", "L2"}, Circuit.two_wire_neutral: {"L1", "N"}}
+
+
+def _dead(tree: Tree, key: str, load: Load, rulebook: Rulebook) -> list[Finding]:
+    """A load between wires of which one does not come: it draws nothing there."""
+    node = load.enclosure
+    while node in tree.feeding:  # up to the source, for a transformer makes wires of its own
+        run_id = tree.feeding[node]
+        run = tree.job.runs[run_id]
+        needed = _ENDS[load.across] | ({"N"} if load.uses_neutral else set())
+        missing = needed - _COMES[run.circuit]
+        if missing:
+            wires = " and ".join({"L1": "leg 1", "L2": "leg 2", "N": "neutral"}[wire] for wire in sorted(missing))
+            way_out = pin(f"/loads/{key}/across", Across.l1_neutral, "Put it on leg 1") if missing == {"L2"} else None
+            three = pin(f"/runs/{run_id}/circuit", Circuit.three_wire, f"Bring both legs and the neutral in {run.name}")
+            words = f"{load.name}: it cannot draw where it is, for {run.name} brings no {wires}."
+            why = "It counts in the load, and on the bench it stands still."
+            cures = (way_out, three) if way_out and load.across is not Across.line_line else (three,)
+            return [Finding(Severity.fix, f"/loads/{key}/across", words, why, rulebook.cite("no_neutral"), cures)]
+        node = run.origin
+        if node in tree.job.sources:
+            break
+    return []
 
 
 def plan_methods(tree: Tree, building_id: str, rulebook: Rulebook) -> tuple[tuple[MethodPlan, ...], list[Finding]]:

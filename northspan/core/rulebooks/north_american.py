@@ -36,6 +36,27 @@ def to_neutral_v(line_v: float, system: System) -> float:
     return line_v / sqrt(3) if system is System.wye_legs else line_v / 2
 
 
+def fault_limits_c(insulation: str) -> tuple[float, float]:
+    """Give the temperatures of a wire when a fault begins, and what its insulation stands while it lasts. [°C]
+
+    Parameters
+    ----------
+    insulation : str
+        Insulation. [-]
+
+    References
+    ----------
+    ICEA P-32-382: 150 °C for thermoplastic, 250 °C for cross-linked insulation, from 75 and 90 °C.
+
+    Examples
+    --------
+    >>> fault_limits_c("THHN"), fault_limits_c("XHHW-2")
+    ((75.0, 150.0), (90.0, 250.0))
+    """
+    linked = insulation.startswith(("X", "RHH", "RHW", "RW", "USE", "RA", "SE"))
+    return (90.0, 250.0) if linked else (75.0, 150.0)
+
+
 def panel_room(room: Room, citation: str) -> Step:
     """Say whether overcurrent devices of a dwelling may hang in a room.
 

@@ -66,7 +66,7 @@ FUEL = Asked("fuel", "It burns", "choice", choices=tuple((fuel.value, fuel.value
 SERVICE = Asked("service_a", "Service that is there", "amperes", required=True, hint="100 A")
 HOUSE = (
     Asked("floor_m2", "Floor area of the house", "area", required=True, hint="1850 sq ft"),
-    Asked("range_va", "Range", "power", hint="12 kW"),
+    Asked("range_va", "Range or oven", "power", hint="12 kW"),
     Asked("dryer_va", "Dryer", "power", hint="5 kW"),
     Asked("water_heater_va", "Water heater", "power", hint="4.5 kW"),
     Asked("heating_va", "Electric heat", "power", hint="none"),

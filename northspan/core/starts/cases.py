@@ -28,6 +28,7 @@ from northspan.core.starts.draft import Draft
 from northspan.core.tree import tree_of
 
 _INSIDE_M = 2.0  # from one can to the next on the same wall
+_LOAD_NAMES = {"vehicle": "Vehicle charging", "heating": "Electric heat", "range": "Range or oven"}
 _BASE_VOLT_AMPERES = ("range", "dryer", "water_heater", "heating", "cooling", "vehicle")
 
 
@@ -252,7 +253,7 @@ def _house_loads(draft: Draft, a: Answers, panel: str) -> None:
     for name in _BASE_VOLT_AMPERES:
         power = getattr(a, f"{name}_va")
         if power:
-            words = {"vehicle": "Vehicle charging", "heating": "Electric heat"}.get(name, name.replace("_", " ").capitalize())
+            words = _LOAD_NAMES.get(name, name.replace("_", " ").capitalize())
             uses_neutral = name in {"range", "dryer"}
             draft.add(Load(name=words, enclosure=panel, kind=kinds[name], power_va=power, uses_neutral=uses_neutral))
 

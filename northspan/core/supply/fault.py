@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
 
 from northspan.core.job import Metal, Method, Source, SourceKind, System
@@ -46,13 +46,14 @@ class Fault:
 
 @dataclass(frozen=True, slots=True)
 class Stretch:
-    """Conductors of a run, as far as a fault asks: sizes, metal, sets, and length in each method [m]."""
+    """Conductors of a run, as far as a fault asks: sizes, metal, sets, length in each method [m]; metal of a way back of another one."""
 
     size: str
     neutral_size: str
     metal: Metal
     sets: int
     lengths: tuple[tuple[Method, float], ...]
+    neutral_metal: Metal | None = None
 
 
 @lru_cache(maxsize=512)
@@ -86,9 +87,10 @@ def fault_at_source(source: Source, neutral_v: float, ahead: Loop | None = None)
     """
     steps: list[Step] = []
     u = source.line_v
+    between = "line to neutral" if source.system is System.single_phase else "line to line"
     if source.available_fault_a is not None:
         stated = given("I_f", f"{source.name}: fault current as the utility states it", source.available_fault_a, "A", "utility")
-        z = step("Z", "impedance of the supply, line to line", "U / I_f", "Ω", "Ohm's law", U=u, I_f=stated.value)
+        z = step("Z", f"impedance of the supply, {between}", "U / I_f", "Ω", "Ohm's law", U=u, I_f=stated.value)
         steps += [stated, z]
     elif source.kind is SourceKind.inverter_pair:
         words = f"{source.name}: {INVERTER_TIMES:g} times its current, as electronics allow"
@@ -100,7 +102,7 @@ def fault_at_source(source: Source, neutral_v: float, ahead: Loop | None = None)
         origin = "nameplate" if source.impedance_percent else "assumed, the low side"
         z = step(
             "Z",
-            f"{source.name}: its impedance, line to line",
+            f"{source.name}: its impedance, {between}",
             "z / 100 * U**2 / (1000 * S)",
             "Ω",
             origin,
@@ -159,9 +161,10 @@ def fault_after(before: Loop, stretch: Stretch, rulebook: Rulebook) -> Worked[Fa
     """
     steps: list[Step] = []
     line = _conductor("k", "a line", stretch.size, stretch, rulebook, steps)
-    neutral = line
-    if before.neutral_v and stretch.neutral_size not in {"", stretch.size}:
-        neutral = _conductor("n", "the neutral", stretch.neutral_size, stretch, rulebook, steps)
+    neutral, own_metal = line, stretch.neutral_metal or stretch.metal
+    if before.neutral_v and (stretch.neutral_size not in {"", stretch.size} or own_metal is not stretch.metal):
+        back = replace(stretch, metal=own_metal)
+        neutral = _conductor("n", "the neutral", stretch.neutral_size, back, rulebook, steps)
     if before.neutral_v == before.line_v:  # one line and a neutral: one loop
         there = (before.line_r + line[0] + neutral[0], before.line_x + line[1] + neutral[1])
         return _fault(Loop(before.line_v, before.neutral_v, *there, *there), steps, neutral=True)

@@ -7,14 +7,29 @@ from northspan.core.bench.one_bond import Trouble, count_bonds
 from northspan.core.bench.reading import solve_bench
 from northspan.core.bench.setup import on_bench
 from northspan.core.bench.state_checks import state_checks
+from northspan.core.bench.steel import steel_ohm_m
 from northspan.core.bench.trial import Trial
 from northspan.core.bench.verdict import verdict
 from northspan.core.calculators.bench import BenchQuestion, bench
 from northspan.core.circuit.network import solve_network
 from northspan.core.demo import kestrel_hollow
 from northspan.core.errors import InvalidJob
-from northspan.core.job import Bond, Building, CallChoice, SourceKind, System
+from northspan.core.job import (
+    Bond,
+    Building,
+    CallChoice,
+    Circuit,
+    Electrode,
+    EnclosureKind,
+    FallLog,
+    FallReading,
+    Method,
+    Source,
+    SourceKind,
+    System,
+)  # fmt: skip
 from northspan.core.solve import solve
+from northspan.core.supply.fault import fault_at_source
 from tests.core.bench.properties import LEGACY, a_cabin, a_house, a_remote, a_studio, bonded, with_source
 from tests.core.circuit.test_network import by_numpy
 from tests.support import checked, found
@@ -273,3 +288,114 @@ class Answers(unittest.TestCase):
         job = a_studio()
         typed = job.model_copy(update={"runs": job.runs | {"F": run}, "loads": {}})
         self.assertAlmostEqual(amperes(solved(typed), "F.L1"), 25, delta=1)
+
+
+class Devices(unittest.TestCase):
+    """Devices are what the job says, none is invented, and none sees what lies ahead of it."""
+
+    def test_in_a_service_can_only_the_utilitys_fuse_is_ahead(self):
+        out = said(a_house(), case_fault="M")
+        self.assertEqual((out.level, out.headline), (4, "May burn for minutes: no device of yours is ahead"))
+        self.assertRegex(out.words, r"Behind the main .* 100 A .* opens within 0\.0\d s")
+        self.assertLess(said(a_house(), case_fault="P").level, 2)  # the next can is behind it
+
+    def test_a_meter_without_a_main_has_no_device(self):
+        job = a_house()
+        meter = job.enclosures["M"].model_copy(update={"kind": EnclosureKind.meter, "main_a": None})
+        bare = job.model_copy(update={"enclosures": job.enclosures | {"M": meter}})
+        self.assertNotIn("S", {device.key for device in solved(bare).circuit.devices})
+        self.assertIn("S", {device.key for device in solved(job).circuit.devices})
+
+    def test_a_loose_contact_draws_too_little_to_be_sure(self):
+        firm, loose = (solved(a_house(), case_fault="one", loose_ohm=ohm) for ohm in (None, 2.0))
+        self.assertLess(firm.opener.latest_s, 0.03)
+        self.assertGreater(loose.opener.latest_s if loose.opener else 1e9, 1)
+        self.assertTrue([words for words in loose.circuit.assumed if "loose contact or an arc, 2000 mΩ" in words])
+
+    def test_a_generator_fades_and_an_inverter_gives_up(self):
+        job = called(with_source(SourceKind.generator, impedance_percent=20), generator_neutral="switched")
+        job = job.model_copy(update={"runs": job.runs | {"H": job.runs["H"].model_copy(update={"device_a": 60})}})
+        # 12 kVA of a soft machine: the field is gone before its breaker moves; what is left is about 50 A
+        out, state = said(job, state="H", case_fault="P"), solved(job, state="H", case_fault="P")
+        self.assertEqual(out.headline, "Will not clear: the generator's current falls")
+        self.assertAlmostEqual(abs(state.lasting.amperes["fault"]), 90, delta=30)
+        self.assertGreater(abs(state.now.amperes["fault"]), 3 * abs(state.lasting.amperes["fault"]))
+        relay = with_source(SourceKind.inverter_pair)
+        self.assertEqual(said(relay, state="H", case_fault="P").headline, "Will not clear: the inverter gives up instead")
+        # a small device behind it opens while the current is there; and the utility does not fade
+        small = job.model_copy(update={"loads": job.loads | {"one": job.loads["one"].model_copy(update={"power_va": 600})}})
+        self.assertLess(said(small, state="H", case_fault="one").level, 2)
+        self.assertEqual(solved(job, case_fault="P").circuit.fading, ())
+
+    def test_an_inverter_pair_goes_by_its_own_limit(self):
+        source = Source(name="I", kind=SourceKind.inverter_pair, rating_kva=8)
+        fault = fault_at_source(source, 120.0).value
+        self.assertAlmostEqual(fault.line_neutral_a, fault.line_line_a)
+        self.assertAlmostEqual(fault.line_line_a, 2 * 8000 / 240)
+
+    def test_steel_pipe_by_its_own_size(self):
+        sizes = ("1/2", "3/4", "1", "1-1/4", "1-1/2", "2", "2-1/2", "3", "4")
+        for method in (Method.emt, Method.rmc):
+            ohms = [abs(steel_ohm_m(size, method)) for size in sizes]
+            self.assertEqual(ohms, sorted(ohms, reverse=True))
+        self.assertLess(abs(steel_ohm_m("1", Method.rmc)), abs(steel_ohm_m("1", Method.emt)))  # a thicker wall
+
+    def test_a_pipe_to_the_neighbor_hides_a_lost_neutral(self):
+        lost = solved(a_house(), neutrals_lost=("S",)).cans["P"]
+        hidden = solved(a_house(), neutrals_lost=("S",), neighbor_pipe=("house",))
+        self.assertGreater(abs(lost.line_1_v - lost.line_2_v), 40)
+        self.assertLess(abs(hidden.cans["P"].line_1_v - hidden.cans["P"].line_2_v), 5)
+        self.assertGreater(amperes(hidden, "house.neighbor"), 5)
+
+    def test_a_stray_voltage_comes_in_on_the_neutral(self):
+        calm, stray = (solved(a_house(), neutral_v=volts) for volts in (0, 10))
+        self.assertLess(calm.cans["P"].can_v, 1)
+        # the utility's 5 ohm and the rod share the 10 V
+        earth = stray.circuit.earths["house"].ohm
+        self.assertAlmostEqual(stray.cans["P"].can_v, 10 * earth / (earth + 5), delta=0.5)
+
+    def test_a_load_between_wires_that_do_not_come_is_found(self):
+        job = a_house()
+        narrow = job.runs["B"].model_copy(update={"circuit": Circuit.two_wire_neutral})
+        plan = solve(job.model_copy(update={"runs": job.runs | {"B": narrow}}))
+        finding = found(plan, "Heater: it cannot draw")
+        self.assertEqual(finding[0].cures[0].edits[0].value, "l1_neutral")
+        self.assertFalse(found(plan, "Lamps: it cannot draw"))
+        self.assertFalse(found(solve(job), "it cannot draw"))
+
+
+class Measured(unittest.TestCase):
+    """What was measured stays measured, and what is added is predicted beside it."""
+
+    def earth(self, rods=(), more=0, fall=None, **trial):
+        job = a_house()
+        electrodes = {f"E{i}": Electrode(name="Rod", building="house", measured_ohm=ohm, spacing_m=3) for i, ohm in enumerate(rods)}
+        house = job.buildings["house"].model_copy(update={"fall_log": fall})
+        job = job.model_copy(update={"electrodes": electrodes, "buildings": {"house": house}})
+        return solved(job, rods_added=("house",) * min(more, 1), **trial).circuit.earths["house"]
+
+    def test_a_rod_of_200_ohm_and_a_new_one_beside_it(self):
+        self.assertEqual((self.earth((200,)).ohm, self.earth((200,)).words), (200, "measured"))
+        both = self.earth((200,), more=1)
+        self.assertTrue(100 < both.ohm < 140, both.ohm)  # half, and a little more for the soil they share
+        self.assertEqual(both.words, "measured in part, the rest predicted")
+
+    def test_each_measured_is_more_than_side_by_side(self):
+        both = self.earth((40, 60))
+        self.assertTrue(24 < both.ohm < 32, both.ohm)
+        shares = dict(both.shares)
+        self.assertGreater(shares["E0"], shares["E1"])
+
+    def test_a_proved_test_of_all_goes_before_everything(self):
+        readings = tuple(FallReading(distance_m=d, shown_ohm=r) for d, r in ((10, 70), (25, 78), (28, 79), (31, 80), (34, 81), (45, 95)))
+        log = FallLog(current_probe_m=50, readings=readings)
+        one = self.earth((200,), fall=log)
+        self.assertAlmostEqual(one.ohm, 80, delta=3)
+        self.assertEqual(one.words, "measured, all together")
+        self.assertLess(self.earth((200,), more=1, fall=log).ohm, 0.75 * one.ohm)
+
+    def test_frost_and_the_worst_place(self):
+        plain, frost = self.earth((None,)), self.earth((None,), frozen=True)
+        self.assertGreater(frost.ohm, 1.3 * plain.ohm)
+        self.assertTrue(0 < plain.soil_share < 1)
+        self.assertGreater(plain.step_share, 0.3)  # most of a rod's voltage lies within its first metre

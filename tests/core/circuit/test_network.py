@@ -301,3 +301,24 @@ class Facts(unittest.TestCase):
             bond(BondQuestion(windings=(Winding(key="T", start="earth", end="hot"),), wires=(wire,)))
         lines = a_house().working[0].lines
         self.assertTrue(all(line.citation for line in lines))
+
+    def refused(self, words, **changes):
+        with self.assertRaisesRegex(InvalidJob, words):
+            a_house(**changes)
+
+    def test_what_would_be_misread_is_refused_or_settled(self):
+        leak = Wire(key="leak", start="P1", end="earth", role="fault", resistance_ohm=15_000)
+        ahead = a_house(leak=leak, hot_1={"ground_fault": True})
+        # the neutral drawn from the load to the source is the same neutral
+        turned = a_house(leak=leak, hot_1={"ground_fault": True}, neutral={"start": "PN", "end": "N"})
+        self.assertEqual(turned.devices["hot 1"], ahead.devices["hot 1"])
+        calm = a_house(hot_1={"ground_fault": True}, neutral={"start": "PN", "end": "N"})
+        self.assertIn("does not open", calm.devices["hot 1"])
+        self.refused("no cable to watch", hot_1={"ground_fault": True, "cable": ""})
+        self.refused("no cable to watch", hot_1={"residual_ma": 30, "cable": ""})
+        self.refused("ends where it begins", leak=leak.model_copy(update={"end": "P1"}))
+        self.refused("different mutual reactances", hot_1={"mutual_ohm": 0.01})
+        every = {"mutual_ohm": 0.03, "reactance_ohm": 0.02}
+        self.refused("share more field", hot_1=every, hot_2=every, neutral=every, ground=every)
+        fits = {"mutual_ohm": 0.0199, "reactance_ohm": 0.02}
+        self.assertTrue(a_house(hot_1=fits, hot_2=fits, neutral=fits, ground=fits).verdicts)

@@ -249,6 +249,55 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/box-fill": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Give the least volume of an outlet or device box, and hold the one that is there against it. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BoxQuestion"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Answer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/building-load": {
         parameters: {
             query?: never;
@@ -2888,6 +2937,12 @@ export interface components {
              */
             device_type?: string;
             /**
+             * Grouped
+             * @description How circuits lie together, by the code's own word.
+             * @default
+             */
+            grouped?: string;
+            /**
              * In Insulation M
              * @description Length wholly inside thermal insulation. [m]
              * @default 0
@@ -3327,6 +3382,71 @@ export interface components {
             words: string;
         };
         /**
+         * BoxQuestion
+         * @description What is in an outlet or device box.
+         */
+        BoxQuestion: {
+            /**
+             * Clamps
+             * @description Clamps of cables are inside.
+             * @default false
+             */
+            clamps?: boolean;
+            /**
+             * Connectors
+             * @description Wire connectors, where the code counts them.
+             * @default 0
+             */
+            connectors?: number;
+            /**
+             * Devices
+             * @description Yokes, by the largest wire on each.
+             * @default []
+             */
+            devices?: components["schemas"]["InBox"][];
+            /**
+             * Grounds
+             * @description All equipment grounds.
+             * @default []
+             */
+            grounds?: components["schemas"]["InBox"][];
+            /**
+             * Joined
+             * @description Insulated wires that are joined in it, each side of a joint.
+             * @default []
+             */
+            joined?: components["schemas"]["InBox"][];
+            /**
+             * Looped
+             * @description Wires that go through with enough slack to be cut there.
+             * @default []
+             */
+            looped?: components["schemas"]["InBox"][];
+            /**
+             * Rulebook
+             * @default us-2023
+             */
+            rulebook?: string;
+            /**
+             * Supports
+             * @description Fittings that hold a luminaire.
+             * @default 0
+             */
+            supports?: number;
+            /**
+             * Through
+             * @description Insulated wires that run through or end in it.
+             * @default []
+             */
+            through?: components["schemas"]["InBox"][];
+            /**
+             * Volume L
+             * @description Of the box and its rings, as marked. [L]
+             * @default null
+             */
+            volume_l?: number | null;
+        };
+        /**
          * Building
          * @description A building, or a pole or pedestal that holds an enclosure.
          */
@@ -3531,9 +3651,10 @@ export interface components {
             kind?: components["schemas"]["RunKind"];
             /**
              * Line V
-             * @default 240
+             * @description Empty takes the code's usual supply. [V]
+             * @default null
              */
-            line_v?: number;
+            line_v?: number | null;
             /** Loads */
             loads: components["schemas"]["LibraryLoad-Input"][];
             /**
@@ -3541,8 +3662,11 @@ export interface components {
              * @default us-2023
              */
             rulebook?: string;
-            /** @default split_phase */
-            system?: components["schemas"]["System"];
+            /**
+             * @description Empty takes the code's usual supply.
+             * @default null
+             */
+            system?: components["schemas"]["System"] | null;
         };
         /**
          * BuildingPlan
@@ -3907,13 +4031,20 @@ export interface components {
              * @default false
              */
             gfci?: boolean;
+            /**
+             * Insulation
+             * @description Kind of cable, where armour lies shallower.
+             * @default null
+             */
+            insulation?: string | null;
             /** @default feeder */
             kind?: components["schemas"]["RunKind"];
             /**
              * Line V
-             * @default 240
+             * @description Empty takes the code's usual supply. [V]
+             * @default null
              */
-            line_v?: number;
+            line_v?: number | null;
             /** @default pvc40 */
             method?: components["schemas"]["Method"];
             /**
@@ -4124,6 +4255,12 @@ export interface components {
          */
         DwellingQuestion: {
             /**
+             * Added Va
+             * @description What is new beside a measured demand. [VA]
+             * @default 0
+             */
+            added_va?: number;
+            /**
              * Appliances
              * @default []
              */
@@ -4135,10 +4272,22 @@ export interface components {
              */
             basement_m2?: number;
             /**
+             * Cooker Sockets
+             * @description Socket outlets on cooker switches.
+             * @default 0
+             */
+            cooker_sockets?: number;
+            /**
              * Cooling Va
              * @default 0
              */
             cooling_va?: number;
+            /**
+             * Cooling With Heat Va
+             * @description Cooling that runs while the place is heated. [VA]
+             * @default 0
+             */
+            cooling_with_heat_va?: number;
             /**
              * Dryers Va
              * @default []
@@ -4146,9 +4295,10 @@ export interface components {
             dryers_va?: number[];
             /**
              * Floor M2
-             * @description Floor area by its outside measures. [m²]
+             * @description Floor area by its outside measures, where the code goes by it. [m²]
+             * @default 0
              */
-            floor_m2: number;
+            floor_m2?: number;
             /**
              * Heat Pump Va
              * @description Compressor of a heat pump; its resistance heat is in heating_va. [VA]
@@ -4169,20 +4319,45 @@ export interface components {
             heating_zones?: number;
             /**
              * Largest Motor Va
-             * @description Of the loads named above, the largest motor; a quarter is added. [VA]
+             * @description The largest motor beside heating and cooling; a quarter is added. [VA]
              * @default 0
              */
             largest_motor_va?: number;
+            /**
+             * Largest Neutral Motor Va
+             * @description The largest motor connected to the neutral. [VA]
+             * @default 0
+             */
+            largest_neutral_motor_va?: number;
             /**
              * Laundry Circuits
              * @default 1
              */
             laundry_circuits?: number;
             /**
-             * Line V
-             * @default 240
+             * Lighting Va
+             * @description Lighting circuits, where the code goes by circuits. [VA]
+             * @default 0
              */
-            line_v?: number;
+            lighting_va?: number;
+            /**
+             * Line V
+             * @description Empty takes the code's usual supply. [V]
+             * @default null
+             */
+            line_v?: number | null;
+            /**
+             * Measured Month
+             * @description It was logged over a month in place of a year.
+             * @default false
+             */
+            measured_month?: boolean;
+            /**
+             * Measured Va
+             * @description Highest demand as measured; 0 if it was not. [VA]
+             * @default 0
+             */
+            measured_va?: number;
             /**
              * Ranges Va
              * @default []
@@ -4198,6 +4373,18 @@ export interface components {
              * @default 2
              */
             small_appliance_circuits?: number;
+            /**
+             * Sockets Va
+             * @description Socket circuits, where the code goes by circuits. [VA]
+             * @default []
+             */
+            sockets_va?: number[];
+            /**
+             * Vehicles In Pool
+             * @description Vehicle charging inside the pool of the optional method; a call.
+             * @default false
+             */
+            vehicles_in_pool?: boolean;
             /**
              * Vehicles Va
              * @default []
@@ -4300,7 +4487,7 @@ export interface components {
             /** @default rod */
             kind?: components["schemas"]["ElectrodeKind"];
             /**
-             * @description Of a rod.
+             * @description Of a rod; a plate in a trench lies flat.
              * @default upright
              */
             laid?: components["schemas"]["Laid"];
@@ -4331,6 +4518,12 @@ export interface components {
              * @default 0
              */
             top_m?: number;
+            /**
+             * Width M
+             * @description Width of a plate, whose height is its length; empty: a usual one. [m]
+             * @default null
+             */
+            width_m?: number | null;
             /**
              * X M
              * @description Where it stands along the building; empty lays it out by the spacing. [m]
@@ -4371,7 +4564,7 @@ export interface components {
             /** @default rod */
             kind: components["schemas"]["ElectrodeKind"];
             /**
-             * @description Of a rod.
+             * @description Of a rod; a plate in a trench lies flat.
              * @default upright
              */
             laid: components["schemas"]["Laid"];
@@ -4402,6 +4595,12 @@ export interface components {
              * @default 0
              */
             top_m: number;
+            /**
+             * Width M
+             * @description Width of a plate, whose height is its length; empty: a usual one. [m]
+             * @default null
+             */
+            width_m: number | null;
             /**
              * X M
              * @description Where it stands along the building; empty lays it out by the spacing. [m]
@@ -4535,6 +4734,12 @@ export interface components {
              */
             ground_bar_found?: components["schemas"]["Bond"];
             /**
+             * Handle Height M
+             * @description Its highest handle over the floor or grade, at its highest. [m]
+             * @default null
+             */
+            handle_height_m?: number | null;
+            /**
              * Interrupting A
              * @description Fault current its devices may interrupt. [A]
              * @default null
@@ -4562,6 +4767,11 @@ export interface components {
              * @default null
              */
             neutrals_landed?: number | null;
+            /**
+             * @description Where it hangs.
+             * @default unknown
+             */
+            room?: components["schemas"]["Room"];
             /**
              * Spaces Free
              * @description Spaces left for breakers.
@@ -4592,6 +4802,12 @@ export interface components {
              */
             ground_bar_found: components["schemas"]["Bond"];
             /**
+             * Handle Height M
+             * @description Its highest handle over the floor or grade, at its highest. [m]
+             * @default null
+             */
+            handle_height_m: number | null;
+            /**
              * Interrupting A
              * @description Fault current its devices may interrupt. [A]
              * @default null
@@ -4619,6 +4835,11 @@ export interface components {
              * @default null
              */
             neutrals_landed: number | null;
+            /**
+             * @description Where it hangs.
+             * @default unknown
+             */
+            room: components["schemas"]["Room"];
             /**
              * Spaces Free
              * @description Spaces left for breakers.
@@ -4910,9 +5131,10 @@ export interface components {
             kind?: components["schemas"]["SourceKind"];
             /**
              * Line V
-             * @default 240
+             * @description Empty takes the code's usual supply. [V]
+             * @default null
              */
-            line_v?: number;
+            line_v?: number | null;
             /**
              * Rating Kva
              * @default null
@@ -4923,8 +5145,11 @@ export interface components {
              * @default us-2023
              */
             rulebook?: string;
-            /** @default split_phase */
-            system?: components["schemas"]["System"];
+            /**
+             * @description Empty takes the code's usual supply.
+             * @default null
+             */
+            system?: components["schemas"]["System"] | null;
         };
         /**
          * FeederAnswer
@@ -5005,9 +5230,10 @@ export interface components {
             place?: components["schemas"]["Place"];
             /**
              * Power Factor
-             * @default 0.95
+             * @description Empty takes what is usual.
+             * @default null
              */
-            power_factor?: number;
+            power_factor?: number | null;
             /**
              * Rulebook
              * @default us-2023
@@ -5025,6 +5251,12 @@ export interface components {
         FillQuestion: {
             /** @default pvc40 */
             method?: components["schemas"]["Method"];
+            /**
+             * Pipe Length M
+             * @description Of the pipe from can to can; a nipple may be fuller. [m]
+             * @default null
+             */
+            pipe_length_m?: number | null;
             /**
              * Rulebook
              * @default us-2023
@@ -5206,6 +5438,8 @@ export interface components {
                 [key: string]: number | string;
             };
             fitted: components["schemas"]["Cure"] | null;
+            /** Frozen Ohm */
+            frozen_ohm: number | null;
             /** Headline */
             headline: string;
             /** Known */
@@ -5233,8 +5467,12 @@ export interface components {
             soil_words: string;
             /** Standing */
             standing: string;
+            /** Step V */
+            step_v: number | null;
             /** Surface */
             surface: components["schemas"]["SurfacePoint"][];
+            /** Touch V */
+            touch_v: number | null;
             /** Verdict */
             verdict: string;
             /** Wet Ohm */
@@ -5351,6 +5589,12 @@ export interface components {
              */
             device_a: number;
             /**
+             * Grouped
+             * @description How circuits lie together, by the code's own word.
+             * @default
+             */
+            grouped?: string;
+            /**
              * In Insulation M
              * @description Length wholly inside thermal insulation. [m]
              * @default 0
@@ -5464,6 +5708,16 @@ export interface components {
             spare_wires: number;
             /** Words */
             words: string;
+        };
+        /**
+         * InBox
+         * @description So many wires, or devices, of one size.
+         */
+        InBox: {
+            /** Count */
+            count: number;
+            /** Size */
+            size: string;
         };
         /**
          * InGround
@@ -7083,6 +7337,12 @@ export interface components {
             /** @default pvc40 */
             method?: components["schemas"]["Method"];
             /**
+             * Pipe Length M
+             * @description Of the pipe from can to can; a nipple may be fuller. [m]
+             * @default null
+             */
+            pipe_length_m?: number | null;
+            /**
              * Pipe Size
              * @default null
              */
@@ -7169,6 +7429,12 @@ export interface components {
          * @enum {string}
          */
         Role: "line" | "neutral" | "ground" | "bond" | "strap" | "electrode" | "load" | "fault" | "path";
+        /**
+         * Room
+         * @description Where a can with devices hangs, as far as a rule asks.
+         * @enum {string}
+         */
+        Room: "unknown" | "elsewhere" | "bathroom" | "clothes_closet" | "over_steps";
         /**
          * Rope
          * @description What pulls: by hand on the wires, a fish tape, a line, a rope on a machine.
@@ -7394,6 +7660,12 @@ export interface components {
              */
             ground_metal?: components["schemas"]["Metal"] | null;
             /**
+             * Ground Separate
+             * @description Its protective conductor runs beside the cable, not in it.
+             * @default false
+             */
+            ground_separate?: boolean;
+            /**
              * Ground With
              * @description Its equipment ground is that of this run, in the same pipe.
              * @default null
@@ -7595,6 +7867,12 @@ export interface components {
              * @default null
              */
             ground_metal: components["schemas"]["Metal"] | null;
+            /**
+             * Ground Separate
+             * @description Its protective conductor runs beside the cable, not in it.
+             * @default false
+             */
+            ground_separate: boolean;
             /**
              * Ground With
              * @description Its equipment ground is that of this run, in the same pipe.
@@ -7936,6 +8214,12 @@ export interface components {
              */
             fittings?: components["schemas"]["Fitting-Input"][];
             /**
+             * Grouped
+             * @description How circuits lie together, by the code's own word; empty takes them bunched, or as they lie in the ground.
+             * @default
+             */
+            grouped?: string;
+            /**
              * Height M
              * @description Overhead: how high its lowest point hangs over that. [m]
              * @default null
@@ -8093,6 +8377,12 @@ export interface components {
              * @default []
              */
             fittings: components["schemas"]["Fitting-Output"][];
+            /**
+             * Grouped
+             * @description How circuits lie together, by the code's own word; empty takes them bunched, or as they lie in the ground.
+             * @default
+             */
+            grouped: string;
             /**
              * Height M
              * @description Overhead: how high its lowest point hangs over that. [m]
@@ -8876,6 +9166,12 @@ export interface components {
             /** Feeder Device A */
             feeder_device_a: number;
             /**
+             * Grouped
+             * @description How circuits lie together, by the code's own word.
+             * @default
+             */
+            grouped?: string;
+            /**
              * In Insulation M
              * @description Length wholly inside thermal insulation. [m]
              * @default 0
@@ -9118,6 +9414,12 @@ export interface components {
              */
             electrodes_off?: string[];
             /**
+             * Frozen
+             * @description The upper soil is frozen.
+             * @default false
+             */
+            frozen?: boolean;
+            /**
              * Grounds Cut
              * @description Runs whose equipment ground is open.
              * @default []
@@ -9129,6 +9431,24 @@ export interface components {
              * @default []
              */
             loads_off?: string[];
+            /**
+             * Loose Ohm
+             * @description Contact of the fault, where it arcs or lies loosely; empty: a good contact. [ohm]
+             * @default null
+             */
+            loose_ohm?: number | null;
+            /**
+             * Neighbor Pipe
+             * @description Buildings whose metal pipe leads on to a neighbor on the same transformer.
+             * @default []
+             */
+            neighbor_pipe?: string[];
+            /**
+             * Neutral V
+             * @description Voltage to earth that comes in on the utility's neutral. [V]
+             * @default 0
+             */
+            neutral_v?: number;
             /**
              * Neutrals Lost
              * @description Runs whose neutral is open.
@@ -9202,6 +9522,12 @@ export interface components {
              */
             electrodes_off: string[];
             /**
+             * Frozen
+             * @description The upper soil is frozen.
+             * @default false
+             */
+            frozen: boolean;
+            /**
              * Grounds Cut
              * @description Runs whose equipment ground is open.
              * @default []
@@ -9213,6 +9539,24 @@ export interface components {
              * @default []
              */
             loads_off: string[];
+            /**
+             * Loose Ohm
+             * @description Contact of the fault, where it arcs or lies loosely; empty: a good contact. [ohm]
+             * @default null
+             */
+            loose_ohm: number | null;
+            /**
+             * Neighbor Pipe
+             * @description Buildings whose metal pipe leads on to a neighbor on the same transformer.
+             * @default []
+             */
+            neighbor_pipe: string[];
+            /**
+             * Neutral V
+             * @description Voltage to earth that comes in on the utility's neutral. [V]
+             * @default 0
+             */
+            neutral_v: number;
             /**
              * Neutrals Lost
              * @description Runs whose neutral is open.
@@ -9572,13 +9916,33 @@ export interface components {
         };
         /**
          * Wires
-         * @description Equal wires in a pipe.
+         * @description Equal wires in a pipe; bare ones have no insulation around them. A cable goes by its diameter, in place of a size.
          */
         northspan__core__calculators__route__Wires: {
+            /**
+             * Bare
+             * @default false
+             */
+            bare?: boolean;
             /** Count */
             count: number;
-            /** Size */
-            size: string;
+            /**
+             * Diameter M
+             * @description Of a cable, over all; of a flat one its larger. [m]
+             * @default null
+             */
+            diameter_m?: number | null;
+            /**
+             * Insulation
+             * @description Empty takes that of the question.
+             * @default null
+             */
+            insulation?: string | null;
+            /**
+             * Size
+             * @default null
+             */
+            size?: string | null;
         };
         /**
          * FallReading

@@ -6,6 +6,9 @@ import { useJob } from '../state/job'
 /** What can be tried in one press each, and together. */
 const props = defineProps<{ bench: Bench }>()
 const store = useJob()
+/** What a press tries; any other figure goes by the calculator. */
+const ARC_OHM = 0.3
+const STRAY_V = 10
 const trial = computed(() => props.bench.trial.value)
 const calm = computed(() => !props.bench.tried.value.length)
 const far = computed(() => (store.way ? (store.job?.runs[store.way.id]?.target ?? '') : ''))
@@ -32,5 +35,9 @@ const pipes = computed(() => Object.entries(store.job?.buildings ?? {}).filter((
       </select>
     </label>
     <button v-for="[key, b] in pipes" :key="key" class="way" :class="{ chosen: trial.plastic.includes(key) }" :aria-pressed="trial.plastic.includes(key)" @click="bench.toggle('plastic', key)">Plastic pipe, {{ b.name }}</button>
+    <button v-for="[key, b] in pipes" :key="`n${key}`" class="way" :class="{ chosen: trial.neighbor_pipe.includes(key) }" :aria-pressed="trial.neighbor_pipe.includes(key)" @click="bench.toggle('neighbor_pipe', key)">{{ $say('Pipe to a neighbor') }}, {{ b.name }}</button>
+    <button v-if="trial.case_fault" class="way" :class="{ chosen: trial.loose_ohm !== null }" :aria-pressed="trial.loose_ohm !== null" @click="bench.set({ loose_ohm: trial.loose_ohm === null ? ARC_OHM : null })">Loose contact, {{ ARC_OHM }} Ω</button>
+    <button class="way" :class="{ chosen: trial.neutral_v > 0 }" :aria-pressed="trial.neutral_v > 0" @click="bench.set({ neutral_v: trial.neutral_v ? 0 : STRAY_V })">{{ STRAY_V }} V on the {{ $say('utility') }}’s neutral</button>
+    <button class="way" :class="{ chosen: trial.frozen }" :aria-pressed="trial.frozen" @click="bench.set({ frozen: !trial.frozen })">Frozen soil</button>
   </div>
 </template>

@@ -29,7 +29,7 @@ const rods = computed(() => {
     <details v-for="end in ends" :key="end.id">
       <summary><b>{{ end.id }} {{ end.name }}</b> <span>{{ $say('neutral and ground') }} {{ BOND[end.bond] }}<em v-if="!end.agrees" class="bad"> found {{ end.bond_found }}</em></span></summary>
       <WorkLines :lines="end.working" />
-      <template v-if="end.fault_a !== null"><p class="fault">A fault here reaches <b>{{ amperes(end.fault_a) }}</b> {{ $say('line to line') }}<template v-if="end.fault_to_neutral_a && !store.options?.one_line">, <b>{{ amperes(end.fault_to_neutral_a) }}</b> line to neutral</template>; devices of {{ (end.interrupting_least_a ?? 0) / 1000 }} kA.</p><WorkLines :lines="end.fault_working" /></template>
+      <template v-if="end.fault_a !== null"><p class="fault">A fault here reaches <b>{{ amperes(end.fault_a) }}</b> {{ store.options?.one_line ? 'line to neutral' : 'line to line' }}<template v-if="end.fault_to_neutral_a && !store.options?.one_line">, <b>{{ amperes(end.fault_to_neutral_a) }}</b> line to neutral</template>; devices of {{ (end.interrupting_least_a ?? 0) / 1000 }} kA.</p><WorkLines :lines="end.fault_working" /></template>
     </details>
     <template v-if="building">
       <details v-for="group in building.working" :key="group.key">

@@ -5,11 +5,11 @@ import { say } from '../setup/words'
 import { useJob } from '../state/job'
 
 export type Trial = Required<Schemas['Trial-Output']>
-type Lists = 'neutrals_lost' | 'grounds_cut' | 'bonds_made' | 'bonds_missing' | 'bars_loose' | 'plastic' | 'rods_added' | 'electrodes_off' | 'loads_off'
+type Lists = 'neutrals_lost' | 'grounds_cut' | 'bonds_made' | 'bonds_missing' | 'bars_loose' | 'plastic' | 'rods_added' | 'electrodes_off' | 'loads_off' | 'neighbor_pipe'
 
 export const NOTHING: Trial = {
   state: '', case_fault: null, soil_fault: null, neutrals_lost: [], grounds_cut: [], bonds_made: [], bonds_missing: [], bars_loose: [], plastic: [],
-  rods_added: [], electrodes_off: [], loads_off: [], balanced: false,
+  rods_added: [], electrodes_off: [], loads_off: [], balanced: false, loose_ohm: null, neutral_v: 0, neighbor_pipe: [], frozen: false,
 }
 
 export function useBench() {
@@ -84,10 +84,13 @@ export function useBench() {
     if (t.case_fault) found.push({ words: `${say('hot wire')} touches ${named(t.case_fault)}`, undo: () => caseFault(null) })
     if (t.soil_fault) found.push({ words: `${say('hot wire')} from ${named(t.soil_fault)} in the soil`, undo: () => soilFault(null) })
     if (t.balanced) found.push({ words: 'load balanced', undo: () => set({ balanced: false }) })
+    if (t.loose_ohm) found.push({ words: `loose contact or arc, ${t.loose_ohm} Ω`, undo: () => set({ loose_ohm: null }) })
+    if (t.neutral_v) found.push({ words: `${t.neutral_v} V on the ${say('utility')}’s neutral`, undo: () => set({ neutral_v: 0 }) })
+    if (t.frozen) found.push({ words: 'soil frozen', undo: () => set({ frozen: false }) })
     const lists: [Lists, (name: string) => string][] = [
       ['neutrals_lost', (n) => `neutral of ${n} open`], ['grounds_cut', (n) => `${say('equipment ground')} of ${n} cut`], ['bonds_made', (n) => `bond put in at ${n}`],
       ['bonds_missing', (n) => `bond out at ${n}`], ['bars_loose', (n) => `${say('ground bar')} of ${n} isolated`], ['plastic', (n) => `plastic pipe at ${n}`],
-      ['rods_added', (n) => `one more rod at ${n}`], ['electrodes_off', (n) => `${n} taken off`], ['loads_off', (n) => `${n} off`],
+      ['rods_added', (n) => `one more rod at ${n}`], ['electrodes_off', (n) => `${n} taken off`], ['loads_off', (n) => `${n} off`], ['neighbor_pipe', (n) => `pipe from ${n} to a ${say('neighbor')}`],
     ]
     for (const [list, words] of lists) for (const key of t[list]) found.push({ words: words(named(key)), undo: () => toggle(list, key) })
     return found

@@ -64,7 +64,7 @@ export const FIELDS: Record<PartKind, Field[]> = {
     NAME, STATUS, { field: 'kind', label: 'What it is', type: 'choice', choices: SOURCE_KINDS },
     { field: 'building', label: 'Stands at', type: 'building', hint: 'by itself' },
     { field: 'rating_kva', label: 'Rating', type: 'kva', hint: 'nameplate' },
-    { field: 'line_v', label: 'Line to line', type: 'volts', required: true },
+    { field: 'line_v', label: 'Line to line voltage', type: 'volts', required: true },
     { field: 'system', label: 'Windings', type: 'choice', choices: choices(['split_phase', 'center tap'], ['wye_legs', 'two legs of a wye'], ['two_wire', 'two wires, no neutral'], ['single_phase', 'one line and neutral']) },
     { field: 'earthing', label: 'Its earth', type: 'choice', from: (o) => o.earthings, where: byLoop },
     { field: 'loop_ohm', label: 'Loop outside, Ω', type: 'ohms', hint: 'the most that is stated', where: byLoop, only: (p) => p.earthing !== 'tt' },

@@ -196,6 +196,10 @@ class UkRulebook:
         """List ratings of a kind of device; of all without one. [A]"""
         return devices.ratings(device_type)
 
+    def fault_limits_c(self, insulation: str) -> tuple[float, float]:
+        """Give the temperatures of a wire when a fault begins, and what its insulation stands while it lasts. [°C]"""
+        return (90.0, 250.0) if "90" in insulation else (70.0, 160.0)
+
     def device_curve(self, device_type: str, rating_a: float) -> Curve:
         """Give the time-current bounds of a device."""
         return devices.curve_of(device_type, rating_a)

@@ -225,6 +225,10 @@ class UsRulebook:
         del device_type
         return devices.standard_devices()
 
+    def fault_limits_c(self, insulation: str) -> tuple[float, float]:
+        """Give the temperatures of a wire when a fault begins, and what its insulation stands while it lasts. [°C]"""
+        return north_american.fault_limits_c(insulation)
+
     def device_curve(self, device_type: str, rating_a: float) -> Curve:
         """Give the time-current bounds of a device."""
         del device_type
