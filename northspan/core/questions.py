@@ -17,6 +17,7 @@ from northspan.core.job import (
     Run,
     RunKind,
     Segment,
+    Source,
     SourceKind,
     Status,
     System,
@@ -30,6 +31,7 @@ from northspan.core.rulebooks.loop_protocol import LoopAhead
 from northspan.core.rulebooks.protocol import DesignLoad, Rulebook
 from northspan.core.sizing.question import RunQuestion, guard_of
 from northspan.core.sizing.run import SizedRun
+from northspan.core.supply.fault import fault_at_source
 from northspan.core.supply.windings import facts_of, regulation_percent
 from northspan.core.tree import Tree
 from northspan.core.worked import Step, Worked, ruled
@@ -206,7 +208,7 @@ def loop_ahead(
     source = tree.source_of(run_id)
     earthing = earthing_at(tree, run_id, far_end=False)
     by_earth = earthing is Earthing.tt
-    supply = rulebook.loop.supply_loop(earthing, source.loop_ohm if source and not by_earth else None)
+    supply = rulebook.loop.supply_loop(earthing, _stated_loop(source, rulebook) if source and not by_earth else None)
     island = next((key for key in reversed(way[:-1]) if job.runs[key].grounding is Grounding.island), None)
     stands_at = tree.building_of(job.runs[island or way[0]].target)
     last = sized.get(way[-2]) if len(way) > 1 and way[-2] != island else None
@@ -282,3 +284,13 @@ def _in_company(tree: Tree, run: Run, rulebook: Rulebook) -> Run:
         }
         stretches.append(stretch.model_copy(update=update))
     return run.model_copy(update={"segments": tuple(stretches)})
+
+
+def _stated_loop(source: Source, rulebook: Rulebook) -> float | None:
+    """The loop of a supply: as stated; of a source of one's own that of its windings, not what suppliers state. [ohm]"""
+    if source.loop_ohm is not None or source.kind is SourceKind.utility_transformer:
+        return source.loop_ohm
+    if source.rating_kva is None and source.available_fault_a is None:
+        return None
+    loop = fault_at_source(source, rulebook.to_neutral_v(source.line_v, source.system)).value.loop
+    return abs(complex(loop.neutral_r, loop.neutral_x))

@@ -4,8 +4,10 @@ import unittest
 
 from northspan.core.demo import kestrel_hollow
 from northspan.core.errors import InvalidJob
+from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
 from northspan.core.solve import solve
 from northspan.core.starts import STARTS, Answers, start_edits, started
+from northspan.core.starts.native import begun, starts_under
 from northspan.core.survey import doubling, removal
 from northspan.core.upgrade import read_job
 from northspan.store.jobs import patched
@@ -70,6 +72,40 @@ class Starts(unittest.TestCase):
         plan = solve(started("generator", ALL))
         self.assertEqual([e.name for e in plan.enclosures.values() if e.bond == "bonded"], ["Meter-main"])
         self.assertEqual(len(plan.sources), 1)
+
+
+class NothingOfItsOwn(unittest.TestCase):
+    """A fresh start finds no fault with what the product chose by itself."""
+
+    def test_every_start_in_every_family_at_every_rating(self):
+        for book in rulebook_names():
+            ratings = (60, 80, 100) if rulebook_named(book).loop else (60, 100, 150, 200, 320, 400)
+            for start in starts_under(book):
+                for rating in ratings:
+                    load_a = 12 if start.key == "shed_circuit" else 0.8 * rating
+                    # a plant or an engine that can carry what is asked of it
+                    kva = 1.2 * rating * rulebook_named(book).usual_v / 1000
+                    answers = ALL.model_copy(update={"service_a": rating, "load_a": load_a, "rating_kva": kva, "diversion_w": 1000 * kva})
+                    for given in (answers, answers.model_copy(update={"load_a": None})):
+                        if given.load_a is None and any(q.field == "load_a" and q.required for q in start.asks):
+                            continue
+                        with self.subTest(book=book, start=start.key, rating=rating, load=given.load_a):
+                            plan = solve(begun(start.key, given, book))
+                            said = [f.text for f in plan.findings if f.severity in {"stop", "fix"}]
+                            # the old panel is as it was found: its bond has to come out
+                            found_there = [text for text in said if "bonded here and must be kept apart" in text]
+                            self.assertEqual(said, found_there if start.key == "larger_service" else [])
+
+    def test_a_new_building_has_its_rods_and_one_that_stands_is_asked_about(self):
+        for book, rods in (("us-2023", 2), ("ca-2021", 0), ("uk-2022", 0)):
+            job = begun("detached_panel", ALL, book)
+            added = [one for one in job.electrodes.values() if job.buildings[one.building].status == "new"]
+            plan = solve(job)
+            wanted = sum(b.rods_wanted for b in plan.buildings.values() if b.name == "Building")
+            self.assertEqual(len(added), wanted, book)
+            least = rulebook_named(book).rod_limits()[0]
+            self.assertTrue(all(one.length_m == least for one in added))
+            self.assertGreaterEqual(wanted, rods)
 
 
 class Parts(unittest.TestCase):

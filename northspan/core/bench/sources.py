@@ -18,7 +18,7 @@ from northspan.core.supply.fault import Loop, fault_at_source
 OWN_REGULATOR = frozenset({SourceKind.generator, SourceKind.governed_plant, SourceKind.inverter_pair})
 REGULATED = 0.1  # of its fault impedance: what a regulator leaves of the droop at working load; a fault comes before it
 # how long a source of one's own holds the current with which a fault begins, and how many times its own current is left then
-BRIEF_S = {SourceKind.generator: 0.05, SourceKind.governed_plant: 0.05, SourceKind.inverter_pair: 0.1}
+BRIEF_S = {SourceKind.generator: 0.1, SourceKind.governed_plant: 0.1, SourceKind.inverter_pair: 0.1}
 LEFT = {SourceKind.generator: 1.0, SourceKind.governed_plant: 1.0, SourceKind.inverter_pair: 0.001}
 USUAL_KVA = 25.0  # as a utility commonly has them
 

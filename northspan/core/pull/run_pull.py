@@ -130,7 +130,9 @@ def _broken(one: PipePull, routed: Routed, rulebook: Rulebook) -> Iterator[Findi
         else:
             used, limit = rulebook.amount_text(margin.used, margin.unit), rulebook.amount_text(margin.limit, margin.unit)
             words = f"{name}: {margin.words[:1].lower()}{margin.words[1:]} {used}, {limit} is the most."
-            yield Finding(Severity.fix, at, words, "Part the pull, lubricate, or feed it from the other end.", margin.citation, one.cures)
+            ours = margin.key == "hands" and routed.run.pull == Pull()  # nobody said who pulls: it is what it takes
+            severity = Severity.check if ours else Severity.fix
+            yield Finding(severity, at, words, "Part the pull, lubricate, or feed it from the other end.", margin.citation, one.cures)
 
 
 def _other_pipe(one: PipePull, routed: Routed, rulebook: Rulebook) -> Iterator[Cure]:

@@ -366,6 +366,7 @@ class Rulebook(Protocol):
     loop: LoopRules | None
     frequency_hz: float
     main_protects: bool
+    bonds_own_source: bool
 
     def __hash__(self) -> int: ...
     def metals(self) -> tuple[Metal, ...]: ...

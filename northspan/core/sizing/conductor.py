@@ -94,7 +94,25 @@ def choose_wire(question: RunQuestion, legs: LegLoads, device_a: float, terminal
         if run.metal is None and run.conductor_size is None and too_small:
             continue  # nobody stocks the small aluminum; the next metal in line is asked
         return tried, least
-    raise NoSolution("conductor", _tried_words(question, metals, rulebook, legs.design.total_a))
+    last = _broken_words(question, legs, device_a, terminals, rulebook, metals[-1])
+    raise NoSolution("conductor", _tried_words(question, metals, rulebook, legs.design.total_a) + last)
+
+
+def _broken_words(question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook, metal: Metal) -> str:
+    """Say what stands against the largest wire of all, for that is what has to change."""
+    insulation = question.run.insulation or rulebook.default_insulation(metal, question.run.segments)
+    ladder = ladder_of(question, metal, rulebook, insulation)
+    if not ladder:
+        return ""
+    try:
+        tried = try_wire(question, legs, device_a, terminals, rulebook, Wire(ladder[-1], metal, insulation))
+    except OutsideTable as outside:
+        return f"; of the last one {outside}"
+    broken = next((margin for margin in tried.margins if not margin.holds), None)
+    if broken is None:
+        return ""
+    words = f"{broken.words[:1].lower()}{broken.words[1:]}"
+    return f"; against the last one stands: {words}, {broken.used:.3g} of {broken.limit:.3g} {broken.unit}"
 
 
 def _tried_words(question: RunQuestion, metals: list[Metal], rulebook: Rulebook, load_a: float) -> str:

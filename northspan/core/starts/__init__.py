@@ -33,6 +33,7 @@ from northspan.core.starts.asked import (
     Asked,
 )  # fmt: skip
 from northspan.core.starts.draft import Draft, edits_between
+from northspan.core.starts.rods import with_rods
 
 __all__ = ["STARTS", "Answers", "Asked", "Start", "detached_feeder", "empty_job", "laid_out", "start_edits", "started"]
 
@@ -215,4 +216,4 @@ def laid_out(job: Job, key: str, answers: Answers) -> Job:
             raise InvalidJob(f"/answers/{question.field}", f"{question.words.lower()} is missing.", f"For example {question.hint}.")
     draft = Draft(job)
     start.lay_out(draft, answers)
-    return draft.job()
+    return with_rods(draft)

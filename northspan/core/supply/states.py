@@ -7,7 +7,10 @@ from dataclasses import dataclass
 from northspan.core.calls import Schools
 from northspan.core.errors import InvalidJob
 from northspan.core.job import Bond, SourceKind, Status
+from northspan.core.rulebooks.registry import rulebook_named
 from northspan.core.tree import Tree
+
+_OWN = frozenset({SourceKind.generator, SourceKind.governed_plant})
 
 
 @dataclass(frozen=True, slots=True)
@@ -115,12 +118,15 @@ def source_bond_wanted(tree: Tree, key: str, schools: Schools) -> bool:
     -----
     A source whose neutral the transfer equipment leaves solid shares the bond of the normal supply. One
     whose neutral is switched is a system of its own, and its bond is at the source. A source that is
-    the only supply has its bond in the first disconnect, an inverter with a relay excepted.
+    the only supply has its bond where the code puts it, in the first disconnect or at the source; an inverter
+    with a relay has it in itself.
     """
     source = tree.job.sources[key]
     standby = [run_id for run_id in tree.standby if tree.job.runs[run_id].origin == key]
     if source.kind is SourceKind.inverter_pair and not standby:
         return schools["inverter_bond"] == "relay"
+    if not standby and source.kind in _OWN:
+        return rulebook_named(tree.job.rulebook).bonds_own_source
     return any(switches_neutral(tree, run_id, schools) for run_id in standby)
 
 

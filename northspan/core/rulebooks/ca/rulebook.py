@@ -127,6 +127,7 @@ class CaRulebook:
     usual_system = System.split_phase
     loop = None
     main_protects = True
+    bonds_own_source = False  # its bond is in the first disconnect
     frequency_hz = 60.0
     length = LengthUnit("m", 1.0, "km")
     dialect = Dialect(

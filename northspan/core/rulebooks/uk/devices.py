@@ -135,7 +135,9 @@ def next_device(amperes: float, device_type: str) -> Step:
             short = f"{shelf[i - 1]:g} A" if i else ""
             words = f"next rating of a {NAMES[device_type]}"
             return looked_up("I_n", words, rating, "A", "Appendix 3", row=f"{rating:g} A", short=short)
-    raise OutsideTable("Appendix 3", f"{amperes:.0f} A", f"a {NAMES[device_type]} ends at {shelf[-1]:g} A")
+    raise OutsideTable(
+        "Appendix 3", f"{amperes:.0f} A", f"a {NAMES[device_type]} ends at {shelf[-1]:g} A; take a fuse, or share the load out"
+    )
 
 
 def device_for_load(load: DesignLoad, kind: RunKind, guard: Guard) -> Worked[float]:

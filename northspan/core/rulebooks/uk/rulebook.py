@@ -119,6 +119,7 @@ class UkRulebook:
     usual_power_factor = 1.0
     usual_system = System.single_phase
     main_protects = False  # the main switch of a consumer unit is no device
+    bonds_own_source = True  # neutral and earth are linked at a source of one's own that runs alone
     frequency_hz = 50.0
     length = LengthUnit("m", 1.0, "km")
     dialect: Dialect = DIALECT

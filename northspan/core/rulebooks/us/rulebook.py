@@ -134,6 +134,7 @@ class UsRulebook:
     usual_system = System.split_phase
     loop = None
     main_protects = True
+    bonds_own_source = False  # its bond is in the first disconnect
     frequency_hz = 60.0
     length = LengthUnit("ft", 0.3048, "kft")
     dialect = Dialect(
