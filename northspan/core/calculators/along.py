@@ -98,6 +98,8 @@ def supports(question: SupportsQuestion) -> Answer:
     sizes = [pipe.size for pipe in book.pipes(question.method, 3)]
     if sizes and question.size not in sizes:
         raise InvalidJob("/size", f"there is no {question.method} of size {question.size}.", f"Sizes: {', '.join(sizes)}.")
+    if not sizes and question.method is not Method.cable:
+        raise InvalidJob("/method", f"{question.method} is no pipe that hangs on straps here.", "Name a pipe of these rules, or cable.")
     fixed = straps(question.method, question.size, question.length_m, book)
     figures: dict[str, float | str] = {"straps": fixed.value}
     working: dict[str, tuple[Step, ...]] = {"Straps": fixed.steps}

@@ -147,6 +147,10 @@ def equipment_ground(question: EquipmentGroundQuestion) -> Answer:
     """
     book = rulebook_named(question.rulebook)
     lines = question.lines_metal or question.metal
+    for metal in (lines, question.metal):
+        if metal not in book.metals():
+            metals = ", ".join(book.metals())
+            raise InvalidJob("/metal", f"these rules are built without {metal}.", f"Metals: {metals}.")
     size = question.size or book.sizes(lines)[-1]
     for name, one in (("size", question.size), ("least_size", question.least_size)):
         if one is not None and one not in book.sizes(lines):

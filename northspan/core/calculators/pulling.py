@@ -9,7 +9,7 @@ from pydantic import Field, StringConstraints
 from northspan.core.calculators.answer import Answer, Question, answered
 from northspan.core.calculators.wire import check_size, wire_of
 from northspan.core.errors import InvalidJob
-from northspan.core.job import Fitting, Leg, Metal, Method, Part, Pull, Segment, Size
+from northspan.core.job import Fitting, Leg, Metal, Method, Part, Pull, Segment, Size, route_length_m
 from northspan.core.pull.bundle import JAM_FROM, JAM_TO, OVAL, PulledWire, bundle_of
 from northspan.core.pull.lengths import cut, reels
 from northspan.core.pull.pulling import limits, lubricant, most_n, pipe_runs, pull_both_ways
@@ -35,7 +35,10 @@ class FillQuestion(Question):
 
     method: Method = Method.pvc40
     wires: tuple[Wires, ...] = Field(min_length=1, max_length=20)
-    pipe_length_m: float | None = Field(None, gt=0, le=5000, description="Of the pipe from can to can; a nipple may be fuller. [m]")
+    pipe_length_m: float | None = Field(None, ge=0.01, le=5000, description="Of the pipe from can to can; a nipple may be fuller. [m]")
+
+
+SHORTEST_M, LONGEST_M = 0.01, 5000.0  # what a stretch of a job may be
 
 
 class PullQuestion(Question):
@@ -124,6 +127,10 @@ def pull(question: PullQuestion) -> Answer:
     sizes = [pipe.size for pipe in book.pipes(question.method, 3)]
     if question.pipe_size not in sizes:
         raise InvalidJob("/pipe_size", f"there is no {question.method} of size {question.pipe_size}.", f"Sizes: {', '.join(sizes)}.")
+    whole_m = route_length_m(question.legs, 0.0)
+    if whole_m > LONGEST_M or (question.legs and whole_m < SHORTEST_M):
+        words = f"{whole_m:.4g} m is the sum of the legs."
+        raise InvalidJob("/legs", words, f"From {SHORTEST_M:g} to {LONGEST_M:g} m can be worked.")
     points = tuple(Fitting(at_m=at_m) for at_m in question.pull_points_m)
     stretch = Segment(length_m=question.length_m, bends_deg=question.bends_deg, legs=question.legs, fittings=points, method=question.method)
     pipe = pipe_runs((stretch,), (question.pipe_size,), book)[0]

@@ -34,7 +34,7 @@ class RacewayQuestion(Question):
     insulation: Insulation | None = Field(None, description="Empty takes what is usual for the metal and the route.")
     wires: tuple[Wires, ...] = Field(min_length=1, max_length=20)
     pipe_size: Size | None = None
-    pipe_length_m: float | None = Field(None, gt=0, le=5000, description="Of the pipe from can to can; a nipple may be fuller. [m]")
+    pipe_length_m: float | None = Field(None, ge=0.01, le=5000, description="Of the pipe from can to can; a nipple may be fuller. [m]")
 
 
 class CoverQuestion(Question):

@@ -28,7 +28,9 @@ class Around(Question):
     ambient_c: float = Field(30, ge=-40, le=80, description="Temperature around the wire. [°C]")
     other_carrying: int = Field(0, ge=0, le=200, description="Carrying wires of other circuits with it.")
     trench_circuits: int = Field(0, ge=0, le=20, description="Other circuits in its trench, each in a pipe or cable of its own.")
-    pipe_length_m: float | None = Field(None, gt=0, le=5000, description="Of the whole pipe from can to can; a nipple is derated less. [m]")
+    pipe_length_m: float | None = Field(
+        None, ge=0.01, le=5000, description="Of the whole pipe from can to can; a nipple is derated less. [m]"
+    )
     over_roof_m: float | None = Field(None, ge=0, le=3, description="In the sun over a roof: how high above it. [m]")
     laid: Annotated[str, StringConstraints(max_length=8)] = Field("", description="How the cable lies, by the code's own letter or number.")
     grouped: Annotated[str, StringConstraints(max_length=12)] = Field("", description="How circuits lie together, by the code's own word.")
@@ -259,7 +261,7 @@ _DROP_WORDS = {"solved": "solved", "impedance": "by impedance"}
 def _drop_asked(question: DropCalcQuestion, book: Rulebook) -> DropQuestion:
     """The question of the drop as a run in a job asks it: in sets, round a ring, with what comes back by the neutral."""
     share = question.sets * (2 if question.ring else 1)
-    length_m = question.length_m / (2 if question.ring else 1)
+    length_m = max(question.length_m / (2 if question.ring else 1), 0.01)  # the least length of a stretch
     amperes = question.current_a / share
     nominal_v = question.nominal_v if question.nominal_v is not None else book.usual_v
     power_factor = question.power_factor if question.power_factor is not None else book.usual_power_factor

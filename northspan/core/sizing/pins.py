@@ -57,6 +57,11 @@ def check_pins(run: Run, at: str, rulebook: Rulebook) -> None:
 
 
 def _check_family(run: Run, at: str, rulebook: Rulebook) -> None:
+    known = [method for method, _ in rulebook.methods()]
+    for i, stretch in enumerate(run.segments):
+        if stretch.method not in known:
+            right = f"Methods: {', '.join(known)}."
+            raise InvalidJob(f"{at}/segments/{i}/method", f"these rules are built without {stretch.method}.", right)
     if run.ground_metal is not None and run.ground_metal not in rulebook.metals():
         right = f"Metals: {', '.join(rulebook.metals())}."
         raise InvalidJob(f"{at}/ground_metal", f"these rules are built without {run.ground_metal}.", right)
