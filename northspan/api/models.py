@@ -220,6 +220,8 @@ class RulebookOptions(Wire):
     dwelling_methods: list[Choice]
     raised_voltages: list[float]
     laid_ways: list[Choice]
+    groupings: list[Choice] = Field(description="How circuits may lie together, where the code tells them apart.")
+    rod_length_m: float = Field(description="Least length of a rod. [m]")
     terminals: list[Choice]
     earthings: list[Choice]
     groundings: list[Choice]

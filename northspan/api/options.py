@@ -39,6 +39,8 @@ def rulebook_options(book: Rulebook) -> models.RulebookOptions:
         dwelling_methods=_choices(book.dwelling_methods()),
         raised_voltages=list(book.raised_voltages()),
         laid_ways=_choices(book.laid_ways()),
+        groupings=_choices(book.groupings()),
+        rod_length_m=book.rod_limits()[0],
         terminals=_choices(book.terminal_markings()),
         earthings=_choices(book.earthings()),
         groundings=_choices(book.groundings()),

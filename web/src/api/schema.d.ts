@@ -7534,6 +7534,11 @@ export interface components {
             floor_load: boolean;
             /** Groundings */
             groundings: components["schemas"]["Choice"][];
+            /**
+             * Groupings
+             * @description How circuits may lie together, where the code tells them apart.
+             */
+            groupings: components["schemas"]["Choice"][];
             /** Id */
             id: string;
             /** Insulations */
@@ -7560,6 +7565,11 @@ export interface components {
             places: components["schemas"]["Choice"][];
             /** Raised Voltages */
             raised_voltages: number[];
+            /**
+             * Rod Length M
+             * @description Least length of a rod. [m]
+             */
+            rod_length_m: number;
             /** Sizes */
             sizes: {
                 [key: string]: components["schemas"]["Choice"][];

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Schemas } from '../api/client'
-import { lengthText, parseLength, parseNumber } from '../format/quantities'
+import { lengthText, parseLength, parseMeasure } from '../format/quantities'
 import { useJob } from '../state/job'
 import CallsList from './CallsList.vue'
 import CommitField from './CommitField.vue'
@@ -42,7 +42,7 @@ function setEntry(i: number, fields: Partial<Schemas['Entry-Output']>): void {
         <v-select v-if="entry.metal !== false" label="Bonded" :model-value="seen(entry.bonded)" :items="SEEN" @update:model-value="setEntry(i, { bonded: said($event) })" />
         <v-select v-if="entry.bonded" label="Bond, mm²" :model-value="entry.bond_size ?? ''" :items="sizes" @update:model-value="setEntry(i, { bond_size: $event || null })" />
         <CommitField v-if="entry.bonded" label="From its entry" :shown="entry.from_entry_m === null || entry.from_entry_m === undefined ? '' : lengthText(entry.from_entry_m, store.units)" hint="not measured" empty-ok
-          :parse="(t) => parseLength(t, store.units)" wrong="A length, for example 0.4 m" @commit="setEntry(i, { from_entry_m: $event })" />
+          :parse="(t) => parseLength(t, store.units)" :understood="(v) => lengthText(v, store.units)" wrong="A length, for example 0.4 m" @commit="setEntry(i, { from_entry_m: $event })" />
         <button class="cure plain" :aria-label="`Remove entry ${i + 1}`" @click="put('entries', noted.entries.filter((_, n) => n !== i))">Remove</button>
       </div>
     </fieldset>
@@ -52,7 +52,7 @@ function setEntry(i: number, fields: Partial<Schemas['Entry-Output']>): void {
       <div class="fields">
         <v-select label="Circuits of it" multiple :model-value="noted.wet_room.circuits" :items="circuits" no-data-text="There is no final circuit yet" @update:model-value="put('wet_room/circuits', $event)" />
         <CommitField label="Its pipes to the earth terminal, Ω" :shown="noted.wet_room.parts_ohm === null || noted.wet_room.parts_ohm === undefined ? '' : `${noted.wet_room.parts_ohm} Ω`" hint="not measured" empty-ok
-          :parse="(t) => (/^0(\.0*)?$/.test(t.trim()) ? 0 : parseNumber(t))" wrong="Ohms, for example 0.4" @commit="put('wet_room/parts_ohm', $event)" />
+          :parse="(t) => (/^0(\.0*)?$/.test(t.trim()) ? 0 : parseMeasure(t, 'ohms'))" :understood="(v) => `${v} Ω`" wrong="Ohms, for example 0.4" @commit="put('wet_room/parts_ohm', $event)" />
       </div>
       <label class="flag"><input type="checkbox" :checked="noted.wet_room.bonded" @change="put('wet_room/bonded', ($event.target as HTMLInputElement).checked)" />Its pipes and cases are tied together there</label>
       <button class="cure plain" @click="put('wet_room', null)">There is no such room</button>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { mainStretch, useRunEdits } from '../composables/useRunEdits'
-import { amperes, lengthText, parseLength, parseNumber, parseTemperature, temperatureText } from '../format/quantities'
+import { amperes, lengthText, parseLength, parseMeasure, parseTemperature, temperatureText } from '../format/quantities'
 import { deviceTypes, laidWays } from '../state/fields'
 import { useJob } from '../state/job'
 import CommitField from './CommitField.vue'
@@ -39,10 +39,10 @@ const count = (text: string): number | null => (/^\d+$/.test(text.trim()) ? Numb
       </div>
     </div>
     <div class="fields">
-      <CommitField label="Load" :shown="loadShown" :hint="loadHint" :parse="parseNumber" empty-ok wrong="Amperes, for example 70" @commit="edits.set('load_a', $event)" />
-      <CommitField v-if="store.run.load_a" label="Of it continuous" :shown="store.run.continuous_a ? amperes(store.run.continuous_a) : ''" hint="0 A" :parse="parseNumber" empty-ok
+      <CommitField label="Load" :shown="loadShown" :hint="loadHint" :parse="(t) => parseMeasure(t, 'amperes')" :understood="(v) => `${v} A`" empty-ok wrong="Amperes, for example 70" @commit="edits.set('load_a', $event)" />
+      <CommitField v-if="store.run.load_a" label="Of it continuous" :shown="store.run.continuous_a ? amperes(store.run.continuous_a) : ''" hint="0 A" :parse="(t) => parseMeasure(t, 'amperes')" :understood="(v) => `${v} A`" empty-ok
         wrong="Amperes that run three hours or more" @commit="edits.set('continuous_a', $event ?? 0)" />
-      <CommitField label="Length" :shown="lengthText(segment.length_m, store.units)" :parse="(t) => parseLength(t, store.units)"
+      <CommitField label="Length" :shown="lengthText(segment.length_m, store.units)" :parse="(t) => parseLength(t, store.units)" :understood="(v) => lengthText(v, store.units)"
         wrong="A length, for example 185 ft or 56 m" @commit="edits.setLength(stretch, $event)" />
       <v-select label="Metal" :model-value="store.run.metal ?? ''" :items="choices(store.options?.metals, plan?.metal ?? '')"
         @update:model-value="edits.setMetal($event || null)" />
@@ -50,7 +50,7 @@ const count = (text: string): number | null => (/^\d+$/.test(text.trim()) ? Numb
       <v-select label="Wiring method" :model-value="segment.method" :items="store.options?.methods" @update:model-value="edits.setStretch(stretch, 'method', $event)" />
       <v-select label="Where it lies" :model-value="segment.place" :items="store.options?.places" @update:model-value="edits.setStretch(stretch, 'place', $event)" />
       <v-select v-if="store.options?.laid_ways.length" label="Reference method" :model-value="segment.laid" :items="laidWays(store.options)" @update:model-value="edits.setStretch(stretch, 'laid', $event)" />
-      <CommitField label="Ambient" :shown="temperatureText(segment.ambient_c, store.units)" :parse="(t) => parseTemperature(t, store.units)"
+      <CommitField label="Ambient" :shown="temperatureText(segment.ambient_c, store.units)" :parse="(t) => parseTemperature(t, store.units)" :understood="(v) => temperatureText(v, store.units)"
         wrong="A temperature, for example 86 F" @commit="edits.setStretch(stretch, 'ambient_c', $event)" />
       <CommitField label="Other carrying wires" :shown="String(segment.other_carrying)" :parse="count" wrong="A whole number, 0 if none"
         @commit="edits.setStretch(stretch, 'other_carrying', $event)" />
@@ -58,7 +58,7 @@ const count = (text: string): number | null => (/^\d+$/.test(text.trim()) ? Numb
       <v-select v-if="store.options?.device_types.length" label="Kind of device" :model-value="store.run.device_type" :items="deviceTypes(store.options)" @update:model-value="edits.set('device_type', $event)" />
       <v-select label="Device" :model-value="store.run.device_a ? String(store.run.device_a) : ''" :items="devices"
         @update:model-value="edits.set('device_a', $event ? Number($event) : null)" />
-      <CommitField label="Drop limit, this run" :shown="limitShown" :parse="parseNumber" empty-ok wrong="Percent, for example 3" @commit="edits.set('drop_limit_percent', $event)" />
+      <CommitField label="Drop limit, this run" :shown="limitShown" :parse="(t) => parseMeasure(t, 'percent')" :understood="(v) => `${v} %`" empty-ok wrong="Percent, for example 3" @commit="edits.set('drop_limit_percent', $event)" />
       <v-select v-if="segment.place === 'buried'" label="Above the trench" :model-value="segment.surface" :items="store.options?.surfaces"
         @update:model-value="edits.setStretch(stretch, 'surface', $event)" />
     </div>

@@ -3,7 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { client, problemText, type Cure, type Operation, type Problem, type Schemas } from '../api/client'
 import { useAdding } from '../composables/useAdding'
 import { useWidth } from '../composables/useWidth'
-import { lengthText, money, ohms, parseLength, parseNumber } from '../format/quantities'
+import { lengthText, money, ohms, parseLength, parseMeasure } from '../format/quantities'
 import { useJob } from '../state/job'
 import CallsList from './CallsList.vue'
 import CommitField from './CommitField.vue'
@@ -109,11 +109,11 @@ function setBare(value: number | null): void {
         </template>
         <h2>Soil</h2>
         <div class="fields">
-          <CommitField label="Upper layer, Ωm" :shown="soil ? String(soil.upper_ohm_m) : ''" hint="read it, or guess 100" :parse="parseNumber" wrong="Ohm metres" @commit="setSoil('upper_ohm_m', $event)" />
-          <CommitField label="Down to" :shown="soil?.depth_m ? lengthText(soil.depth_m, store.units) : ''" hint="one layer" empty-ok :parse="(t) => parseLength(t, store.units)" wrong="A depth, for example 5 ft" @commit="setSoil('depth_m', $event)" />
-          <CommitField label="Lower layer, Ωm" :shown="soil?.lower_ohm_m ? String(soil.lower_ohm_m) : ''" hint="one layer" empty-ok :parse="parseNumber" wrong="Ohm metres" @commit="setSoil('lower_ohm_m', $event)" />
-          <CommitField label="Upper when driest" :shown="`${soil?.dry_percent ?? 200} %`" :parse="parseNumber" wrong="Percent of the figure above" @commit="setSoil('dry_percent', $event)" />
-          <CommitField label="Bare wire, depth" :shown="store.job?.buildings[id]?.bare_wire_m ? lengthText(store.job.buildings[id]!.bare_wire_m!, store.units) : ''" hint="none in the soil" empty-ok :parse="(t) => parseLength(t, store.units)" wrong="A depth, for example 18 in" @commit="setBare($event)" />
+          <CommitField label="Upper layer, Ωm" :shown="soil ? String(soil.upper_ohm_m) : ''" hint="read it, or guess 100" :parse="(t) => parseMeasure(t, 'ohm_metres')" :understood="(v) => `${v} Ωm`" wrong="Ohm metres" @commit="setSoil('upper_ohm_m', $event)" />
+          <CommitField label="Down to" :shown="soil?.depth_m ? lengthText(soil.depth_m, store.units) : ''" hint="one layer" empty-ok :parse="(t) => parseLength(t, store.units)" :understood="(v) => lengthText(v, store.units)" wrong="A depth, for example 5 ft" @commit="setSoil('depth_m', $event)" />
+          <CommitField label="Lower layer, Ωm" :shown="soil?.lower_ohm_m ? String(soil.lower_ohm_m) : ''" hint="one layer" empty-ok :parse="(t) => parseMeasure(t, 'ohm_metres')" :understood="(v) => `${v} Ωm`" wrong="Ohm metres" @commit="setSoil('lower_ohm_m', $event)" />
+          <CommitField label="Upper when driest" :shown="`${soil?.dry_percent ?? 200} %`" :parse="(t) => parseMeasure(t, 'percent')" :understood="(v) => `${v} %`" wrong="Percent of the figure above" @commit="setSoil('dry_percent', $event)" />
+          <CommitField label="Bare wire, depth" :shown="store.job?.buildings[id]?.bare_wire_m ? lengthText(store.job.buildings[id]!.bare_wire_m!, store.units) : ''" hint="none in the soil" empty-ok :parse="(t) => parseLength(t, store.units)" :understood="(v) => lengthText(v, store.units)" wrong="A depth, for example 18 in" @commit="setBare($event)" />
         </div>
         <template v-if="picked"><h2>{{ store.job?.electrodes[picked]?.name }}</h2><PartEditor kind="electrodes" :part="picked" /></template>
         <CallsList v-if="plan" :calls="plan.calls.filter((c) => c.name === 'rods' || c.name === 'rock' || c.name === 'legacy_feed')" />

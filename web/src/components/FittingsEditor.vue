@@ -38,8 +38,8 @@ function add(kind: Fitting['kind']): void {
     <ol v-if="stretch.fittings.length">
       <li v-for="(one, i) in stretch.fittings" :key="i" class="leg wide">
         <v-select :label="`Fitting ${i + 1}`" :model-value="one.kind" :items="KINDS" @update:model-value="set(i, { kind: $event })" />
-        <CommitField label="How far in" :shown="lengthText(one.at_m, store.units)" :parse="(t) => parseLength(t, store.units)" wrong="A length from the head of the stretch" @commit="$event && set(i, { at_m: $event })" />
-        <CommitField label="Inside length" :shown="one.length_m ? depthText(one.length_m, store.units) : ''" hint="not known" empty-ok :parse="(t) => parseLength(t, store.units)" wrong="A length, for example 16 in" @commit="set(i, { length_m: $event })" />
+        <CommitField label="How far in" :shown="lengthText(one.at_m, store.units)" :parse="(t) => parseLength(t, store.units)" :understood="(v) => lengthText(v, store.units)" wrong="A length from the head of the stretch" @commit="$event && set(i, { at_m: $event })" />
+        <CommitField label="Inside length" :shown="one.length_m ? depthText(one.length_m, store.units) : ''" hint="not known" empty-ok :parse="(t) => parseLength(t, store.units)" :understood="(v) => depthText(v, store.units)" wrong="A length, for example 16 in" @commit="set(i, { length_m: $event })" />
         <CommitField label="Marked volume" :shown="one.volume_l ? volumeText(one.volume_l, store.units) : ''" hint="not marked" empty-ok :parse="(t) => parseVolume(t, store.units)" wrong="A volume, for example 32 in³" @commit="set(i, { volume_l: $event })" />
         <label class="flag"><input type="checkbox" :checked="one.spliced" :aria-label="`Wires joined in fitting ${i + 1}`" @change="set(i, { spliced: ($event.target as HTMLInputElement).checked })" />Wires joined in it</label>
         <button class="cure plain" :aria-label="`Remove fitting ${i + 1}`" @click="emit('change', stretch.fittings.filter((_, n) => n !== i))">Remove</button>

@@ -89,7 +89,7 @@ async function keep(): Promise<void> {
           <template v-if="building?.use === 'dwelling'">
             <h2 class="survey-title">{{ plan.methods.length > 1 ? 'The dwelling, by every method' : 'The dwelling' }}</h2>
             <div v-if="store.options?.floor_load" class="fields method-fields">
-<CommitField label="Floor area, outside" :shown="building.floor_m2 ? areaText(building.floor_m2, store.units) : ''" hint="measure it" empty-ok :parse="(t) => parseArea(t, store.units)" wrong="An area, for example 1850 sq ft"
+<CommitField label="Floor area, outside" :shown="building.floor_m2 ? areaText(building.floor_m2, store.units) : ''" hint="measure it" empty-ok :parse="(t) => parseArea(t, store.units)" :understood="(v) => areaText(v, store.units)" wrong="An area, for example 1850 sq ft"
               @commit="store.edit([{ op: 'add', path: `/buildings/${id}/floor_m2`, value: $event }])" />
 </div>
             <p v-if="!plan.methods.length && store.options?.floor_load" class="empty">The methods need the floor area.</p>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { client, problemText, type Cure, type Operation, type Problem, type Schemas } from '../api/client'
-import { lengthText, ohms, parseLength, parseNumber } from '../format/quantities'
+import { lengthText, ohms, parseLength, parseMeasure } from '../format/quantities'
 import { useJob } from '../state/job'
 import CommitField from './CommitField.vue'
 
@@ -95,10 +95,10 @@ function type(text: string): number | null {
         <text x="2" y="24">{{ ohms(curve.top) }}</text><text :x="WIDTH - 90" y="136">{{ lengthText(probe_m, store.units) }}</text>
       </svg>
       <div class="fields">
-        <CommitField label="Current probe at" :shown="lengthText(probe_m, store.units)" :parse="(t) => parseLength(t, store.units)" wrong="A distance, for example 100 ft"
+        <CommitField label="Current probe at" :shown="lengthText(probe_m, store.units)" :parse="(t) => parseLength(t, store.units)" :understood="(v) => lengthText(v, store.units)" wrong="A distance, for example 100 ft"
           @commit="edit(`/buildings/${building ? props.building : ''}/fall_log`, { current_probe_m: $event, readings: log?.readings ?? [], when: log?.when ?? '' })" />
         <CommitField label="Add a reading" shown="" hint="60 ft 24.5" :parse="type" wrong="Distance and ohms, for example 60 ft 24.5" @commit="() => undefined" />
-        <CommitField label="Clamp shows" :shown="building?.clamp_ohm ? ohms(building.clamp_ohm) : ''" hint="not used" empty-ok :parse="parseNumber" wrong="Ohms" @commit="edit(`/buildings/${props.building}/clamp_ohm`, $event)" />
+        <CommitField label="Clamp shows" :shown="building?.clamp_ohm ? ohms(building.clamp_ohm) : ''" hint="not used" empty-ok :parse="(t) => parseMeasure(t, 'ohms')" :understood="(v) => `${v} Ω`" wrong="Ohms" @commit="edit(`/buildings/${props.building}/clamp_ohm`, $event)" />
       </div>
       <p v-if="answer.clamp">{{ answer.clamp }}</p>
       <div class="part-buttons">

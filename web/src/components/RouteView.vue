@@ -4,7 +4,7 @@ import type { Cure, Operation } from '../api/client'
 import { useWidth } from '../composables/useWidth'
 import type { Scale } from '../drawing/scale'
 import { forceText, inUnits, liquidText, parseForce } from '../format/forces'
-import { figure, lengthText, parseLength, parseNumber, withUnit } from '../format/quantities'
+import { figure, lengthText, parseLength, parseMeasure, withUnit } from '../format/quantities'
 import { say } from '../setup/words'
 import { useJob } from '../state/job'
 import CommitField from './CommitField.vue'
@@ -80,10 +80,10 @@ function take(cure: Cure): void {
           <v-select label="Pulled with" :model-value="how.rope" :items="ROPES" @update:model-value="set('rope', $event)" />
           <CommitField label="It may take" :shown="how.rope_n ? forceText(how.rope_n, store.units) : ''" hint="the usual" empty-ok :parse="(t) => parseForce(t, store.units)" wrong="A force, as marked: 200 lbf or 900 N" @commit="set('rope_n', $event)" />
           <CommitField label="Hands" :shown="String(how.hands)" :parse="count" wrong="People, at least 1" @commit="set('hands', $event ?? 2)" />
-          <CommitField label="Friction" :shown="how.friction_factor ? String(how.friction_factor) : ''" hint="the usual" empty-ok :parse="parseNumber" wrong="Between 0.05 and 1" @commit="set('friction_factor', $event)" />
-          <CommitField label="Make-up at each end" :shown="lengthText(how.make_up_m, store.units)" :parse="none" wrong="A length" @commit="set('make_up_m', $event ?? 0)" />
-          <CommitField label="Wire on a reel" :shown="how.reel_m ? lengthText(how.reel_m, store.units) : ''" hint="by length" empty-ok :parse="(t) => parseLength(t, store.units)" wrong="A length, for example 500 ft" @commit="set('reel_m', $event)" />
-          <CommitField label="Coiled for later" :shown="lengthText(how.coil_m, store.units)" :parse="none" wrong="A length" @commit="set('coil_m', $event ?? 0)" />
+          <CommitField label="Friction" :shown="how.friction_factor ? String(how.friction_factor) : ''" hint="the usual" empty-ok :parse="(t) => parseMeasure(t, 'plain')" :understood="String" wrong="Between 0.05 and 1" @commit="set('friction_factor', $event)" />
+          <CommitField label="Make-up at each end" :shown="lengthText(how.make_up_m, store.units)" :parse="none" :understood="(v) => lengthText(v, store.units)" wrong="A length" @commit="set('make_up_m', $event ?? 0)" />
+          <CommitField label="Wire on a reel" :shown="how.reel_m ? lengthText(how.reel_m, store.units) : ''" hint="by length" empty-ok :parse="(t) => parseLength(t, store.units)" :understood="(v) => lengthText(v, store.units)" wrong="A length, for example 500 ft" @commit="set('reel_m', $event)" />
+          <CommitField label="Coiled for later" :shown="lengthText(how.coil_m, store.units)" :parse="none" :understood="(v) => lengthText(v, store.units)" wrong="A length" @commit="set('coil_m', $event ?? 0)" />
         </div>
         <label v-if="pull.known" class="flag"><input type="checkbox" :checked="how.lubricated" @change="set('lubricated', ($event.target as HTMLInputElement).checked)" />Lubricated<template v-if="how.lubricated">, {{ liquidText(pull.lubricant_l, store.units) }}</template></label>
         <details v-for="group in pull.stretches" :key="group.key"><summary><b>{{ group.title }}</b> <span>{{ group.answer }}</span></summary><WorkLines :lines="group.lines" /></details>

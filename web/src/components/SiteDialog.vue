@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { client, problemText, type Problem, type SiteAnswer } from '../api/client'
-import { money, parseNumber, percent } from '../format/quantities'
+import { money, parseMeasure, percent } from '../format/quantities'
 import { useJob } from '../state/job'
 import CommitField from './CommitField.vue'
 
@@ -82,15 +82,15 @@ function take(): void {
       <details>
 <summary><b>Prices and years</b> <span>made-up figures until you type your own</span></summary>
         <div v-if="store.job" class="fields">
-          <CommitField label="Copper, per kg" :shown="String(store.job.prices.copper_per_kg)" :parse="parseNumber" wrong="A price" @commit="price('copper_per_kg', $event)" />
-          <CommitField label="Aluminum, per kg" :shown="String(store.job.prices.aluminum_per_kg)" :parse="parseNumber" wrong="A price" @commit="price('aluminum_per_kg', $event)" />
-          <CommitField label="Making wire, per metre" :shown="String(store.job.prices.wire_making_per_m)" :parse="parseNumber" wrong="A price" @commit="price('wire_making_per_m', $event)" />
-          <CommitField label="Pipe, per metre and cm²" :shown="String(store.job.prices.pipe_per_m_cm2)" :parse="parseNumber" wrong="A price" @commit="price('pipe_per_m_cm2', $event)" />
-          <CommitField label="Each transformer" :shown="String(store.job.prices.transformer_each)" :parse="parseNumber" wrong="A price" @commit="price('transformer_each', $event)" />
-          <CommitField label="Transformer, per kVA" :shown="String(store.job.prices.transformer_per_kva)" :parse="parseNumber" wrong="A price" @commit="price('transformer_per_kva', $event)" />
-          <CommitField label="Energy, per kWh" :shown="String(store.job.prices.energy_per_kwh)" :parse="parseNumber" wrong="A price" @commit="price('energy_per_kwh', $event)" />
-          <CommitField label="Years that count" :shown="String(store.job.prices.years)" :parse="parseNumber" wrong="Years, 0 for material only" @commit="price('years', $event)" />
-          <CommitField label="Hours a year at full load" :shown="String(store.job.prices.loaded_hours_per_year)" :parse="parseNumber" wrong="Hours" @commit="price('loaded_hours_per_year', $event)" />
+          <CommitField label="Copper, per kg" :shown="String(store.job.prices.copper_per_kg)" :parse="(t) => parseMeasure(t, 'plain')" :understood="String" wrong="A price" @commit="price('copper_per_kg', $event)" />
+          <CommitField label="Aluminum, per kg" :shown="String(store.job.prices.aluminum_per_kg)" :parse="(t) => parseMeasure(t, 'plain')" :understood="String" wrong="A price" @commit="price('aluminum_per_kg', $event)" />
+          <CommitField label="Making wire, per metre" :shown="String(store.job.prices.wire_making_per_m)" :parse="(t) => parseMeasure(t, 'plain')" :understood="String" wrong="A price" @commit="price('wire_making_per_m', $event)" />
+          <CommitField label="Pipe, per metre and cm²" :shown="String(store.job.prices.pipe_per_m_cm2)" :parse="(t) => parseMeasure(t, 'plain')" :understood="String" wrong="A price" @commit="price('pipe_per_m_cm2', $event)" />
+          <CommitField label="Each transformer" :shown="String(store.job.prices.transformer_each)" :parse="(t) => parseMeasure(t, 'plain')" :understood="String" wrong="A price" @commit="price('transformer_each', $event)" />
+          <CommitField label="Transformer, per kVA" :shown="String(store.job.prices.transformer_per_kva)" :parse="(t) => parseMeasure(t, 'plain')" :understood="String" wrong="A price" @commit="price('transformer_per_kva', $event)" />
+          <CommitField label="Energy, per kWh" :shown="String(store.job.prices.energy_per_kwh)" :parse="(t) => parseMeasure(t, 'plain')" :understood="String" wrong="A price" @commit="price('energy_per_kwh', $event)" />
+          <CommitField label="Years that count" :shown="String(store.job.prices.years)" :parse="(t) => parseMeasure(t, 'plain')" :understood="String" wrong="Years, 0 for material only" @commit="price('years', $event)" />
+          <CommitField label="Hours a year at full load" :shown="String(store.job.prices.loaded_hours_per_year)" :parse="(t) => parseMeasure(t, 'amperes')" :understood="(v) => `${v} A`" wrong="Hours" @commit="price('loaded_hours_per_year', $event)" />
         </div>
         <label class="flag"><input type="checkbox" :checked="store.job?.voltage_may_rise" @change="store.edit([{ op: 'add', path: '/voltage_may_rise', value: ($event.target as HTMLInputElement).checked }])" />The voltage of long runs may be raised</label>
       </details>

@@ -2,7 +2,7 @@
 import { computed, nextTick, reactive, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { client, problemText, type Answers, type Problem, type StartItem } from '../api/client'
-import { parseArea, parseLength, parseNumber, parsePower } from '../format/quantities'
+import { Misread, areaText, lengthText, parseArea, parseLength, parseMeasure, parsePower, powerText } from '../format/quantities'
 import { useJob } from '../state/job'
 import { useSettings } from '../state/settings'
 
@@ -60,13 +60,34 @@ function parsed(kind: string, text: string): string | number | null {
   if (kind === 'height') return parseLength(text, units.value) ?? (/^0+$/.test(text.trim()) ? 0 : null)
   if (kind === 'area') return parseArea(text, units.value)
   if (kind === 'power') return parsePower(text)
-  return parseNumber(text)
+  return parseMeasure(text, kind === 'kva' ? 'kva' : kind === 'amperes' ? 'amperes' : 'plain')
+}
+
+/** What is read, or why it cannot be. */
+function readAs(kind: string, text: string): { value: string | number | null; why: string } {
+  try {
+    return { value: parsed(kind, text), why: EXAMPLES[kind] ?? 'This cannot be read' }
+  } catch (error) {
+    if (error instanceof Misread) return { value: null, why: `${error.message}.` }
+    throw error
+  }
+}
+
+/** What was understood, beside what is typed. */
+function meaning(ask: StartItem['asks'][number]): string {
+  const text = typed[ask.field]?.trim() ?? ''
+  const { value } = readAs(ask.kind, text)
+  if (typeof value !== 'number') return ''
+  const said = ask.kind === 'length' || ask.kind === 'height' ? lengthText(value, units.value) : ask.kind === 'area' ? areaText(value, units.value)
+    : ask.kind === 'power' ? powerText(value) : ask.kind === 'kva' ? `${value} kVA` : `${value} A`
+  return said === text ? '' : `= ${said}`
 }
 
 function wrong(ask: StartItem['asks'][number]): string {
   const text = typed[ask.field]?.trim() ?? ''
   if (!text) return tried.value && ask.required ? (EXAMPLES[ask.kind] ?? 'An answer is needed') : ''
-  return tried.value && parsed(ask.kind, text) === null ? (EXAMPLES[ask.kind] ?? 'This cannot be read') : ''
+  const { value, why } = readAs(ask.kind, text)
+  return tried.value && value === null ? why : ''
 }
 
 async function start(): Promise<void> {
@@ -104,7 +125,7 @@ async function start(): Promise<void> {
             <v-select v-if="ask.kind === 'choice'" :label="ask.words" :model-value="typed[ask.field] ?? ask.choices[0]?.[0]" :items="ask.choices.map(([value, title]) => ({ value, title }))" @update:model-value="typed[ask.field] = $event" />
             <v-select v-else-if="ask.kind === 'metal'" :model-value="typed[ask.field] ?? ''" :label="ask.words" :items="[{ value: '', title: 'let the rules choose' }, ...metals]" @update:model-value="typed[ask.field] = $event" />
             <v-text-field v-else v-model="typed[ask.field]" :label="ask.words + (ask.required ? '' : ' (optional)')" :placeholder="ask.hint" persistent-placeholder maxlength="80"
-              autocomplete="off" :error-messages="wrong(ask)" />
+              autocomplete="off" :error-messages="wrong(ask)" :messages="meaning(ask)" />
           </template>
         </div>
         <p v-if="trouble" class="bad" role="alert">{{ trouble }}</p>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { client, problemText, type Cure, type Finding, type Operation, type Problem, type Segment } from '../api/client'
-import { depthText, lengthText, parseLength, parseNumber, parseRise, parseSwing, parseTemperature, swingText, temperatureText } from '../format/quantities'
+import { depthText, lengthText, parseDegrees, parseLength, parseRise, parseSwing, parseTemperature, swingText, temperatureText } from '../format/quantities'
 import { laidWays, STATUSES } from '../state/fields'
 import { useJob } from '../state/job'
 import CommitField from './CommitField.vue'
@@ -104,25 +104,28 @@ async function readTrack(): Promise<void> {
 </li>
     </ul>
     <div class="fields">
-      <CommitField label="Length" :shown="lengthText(stretch.length_m, store.units)" :parse="(t) => parseLength(t, store.units)" wrong="A length, for example 185 ft" @commit="setLength($event)" />
+      <CommitField label="Length" :shown="lengthText(stretch.length_m, store.units)" :parse="(t) => parseLength(t, store.units)" :understood="(v) => lengthText(v, store.units)" wrong="A length, for example 185 ft" @commit="setLength($event)" />
       <v-select label="Wiring method" :model-value="stretch.method" :items="store.options?.methods" @update:model-value="set('method', $event)" />
       <v-select label="Where it lies" :model-value="stretch.place" :items="store.options?.places" @update:model-value="set('place', $event)" />
       <v-select v-if="store.options?.laid_ways.length" label="Reference method" :model-value="stretch.laid" :items="laidWays(store.options)" @update:model-value="set('laid', $event)" />
       <CommitField v-if="store.options?.by_loop" label="Of it in insulation" :shown="stretch.in_insulation_m ? lengthText(stretch.in_insulation_m, store.units) : ''" hint="none" empty-ok
-        :parse="(t) => parseLength(t, store.units)" wrong="A length inside thermal insulation, for example 0.2 m" @commit="set('in_insulation_m', $event ?? 0)" />
+        :parse="(t) => parseLength(t, store.units)" :understood="(v) => lengthText(v, store.units)" wrong="A length inside thermal insulation, for example 0.2 m" @commit="set('in_insulation_m', $event ?? 0)" />
       <v-select v-if="stretch.place === 'overhead'" label="It passes over" :model-value="stretch.over" :items="OVER" @update:model-value="set('over', $event)" />
       <CommitField v-if="stretch.place === 'overhead'" label="Lowest point, height" :shown="stretch.height_m === null || stretch.height_m === undefined ? '' : lengthText(stretch.height_m, store.units)" hint="not measured" empty-ok
-        :parse="(t) => parseLength(t, store.units)" wrong="A height, for example 12 ft" @commit="set('height_m', $event)" />
+        :parse="(t) => parseLength(t, store.units)" :understood="(v) => lengthText(v, store.units)" wrong="A height, for example 12 ft" @commit="set('height_m', $event)" />
       <v-select v-if="stretch.place === 'buried'" label="Above the trench" :model-value="stretch.surface" :items="store.options?.surfaces" @update:model-value="set('surface', $event)" />
       <CommitField v-if="stretch.place === 'buried'" label="Cover as found" :shown="stretch.cover_m === null ? '' : depthText(stretch.cover_m, store.units)" hint="the least" empty-ok
-        :parse="(t) => parseLength(t, store.units)" wrong="A depth, for example 18 in" @commit="set('cover_m', $event)" />
-      <CommitField label="Ambient" :shown="temperatureText(stretch.ambient_c, store.units)" :parse="(t) => parseTemperature(t, store.units)" wrong="A temperature, for example 86 F" @commit="set('ambient_c', $event)" />
-      <CommitField label="Bends" :shown="`${stretch.bends_deg}°`" :parse="parseNumber" wrong="Degrees between pull points" @commit="set('bends_deg', $event ?? 0)" />
+        :parse="(t) => parseLength(t, store.units)" :understood="(v) => lengthText(v, store.units)" wrong="A depth, for example 18 in" @commit="set('cover_m', $event)" />
+      <CommitField label="Ambient" :shown="temperatureText(stretch.ambient_c, store.units)" :parse="(t) => parseTemperature(t, store.units)" :understood="(v) => temperatureText(v, store.units)" wrong="A temperature, for example 86 F" @commit="set('ambient_c', $event)" />
+      <CommitField label="Bends" :shown="`${stretch.bends_deg}°`" :parse="parseDegrees" :understood="(v) => `${v}°`" wrong="Degrees between pull points" @commit="set('bends_deg', $event ?? 0)" />
       <CommitField label="Other carrying wires" :shown="String(stretch.other_carrying)" :parse="count" wrong="A whole number" @commit="set('other_carrying', $event ?? 0)" />
+      <v-select v-if="store.options?.groupings.length" label="How circuits lie together" :model-value="stretch.grouped" :items="[{ value: '', title: 'bunched' }, ...store.options.groupings]" @update:model-value="set('grouped', $event)" />
+      <CommitField v-if="inPipe && stretch.place !== 'buried'" label="In the sun, over the roof by" :shown="stretch.over_roof_m === null || stretch.over_roof_m === undefined ? '' : depthText(stretch.over_roof_m, store.units)" hint="not on a roof" empty-ok
+        :parse="(t) => parseLength(t, store.units) ?? (/^0+$/.test(t.trim()) ? 0 : null)" :understood="(v) => depthText(v, store.units)" wrong="A height, for example 1 in" @commit="set('over_roof_m', $event)" />
       <v-select label="Status of it" :model-value="stretch.status ?? ''" :items="[{ value: '', title: 'as the run' }, ...STATUSES.filter((one) => one.value !== 'remove')]" @update:model-value="set('status', $event || null)" />
-      <CommitField v-if="strapped && inPipe" label="Coldest to hottest" :shown="stretch.swing_k === null || stretch.swing_k === undefined ? '' : swingText(stretch.swing_k, store.units)" hint="usual there" empty-ok :parse="(t) => parseSwing(t, store.units)" wrong="A difference, for example 100 °F" @commit="set('swing_k', $event)" />
-      <CommitField v-if="strapped" label="Straps, apart" :shown="stretch.strap_m ? depthText(stretch.strap_m, store.units) : ''" hint="by the rule" empty-ok :parse="(t) => parseLength(t, store.units)" wrong="A distance, for example 5 ft" @commit="set('strap_m', $event)" />
-      <CommitField v-if="strapped" label="First strap from a box" :shown="stretch.first_strap_m ? depthText(stretch.first_strap_m, store.units) : ''" hint="by the rule" empty-ok :parse="(t) => parseLength(t, store.units)" wrong="A distance, for example 3 ft" @commit="set('first_strap_m', $event)" />
+      <CommitField v-if="strapped && inPipe" label="Coldest to hottest" :shown="stretch.swing_k === null || stretch.swing_k === undefined ? '' : swingText(stretch.swing_k, store.units)" hint="usual there" empty-ok :parse="(t) => parseSwing(t, store.units)" :understood="(v) => swingText(v, store.units)" wrong="A difference, for example 100 °F" @commit="set('swing_k', $event)" />
+      <CommitField v-if="strapped" label="Straps, apart" :shown="stretch.strap_m ? depthText(stretch.strap_m, store.units) : ''" hint="by the rule" empty-ok :parse="(t) => parseLength(t, store.units)" :understood="(v) => depthText(v, store.units)" wrong="A distance, for example 5 ft" @commit="set('strap_m', $event)" />
+      <CommitField v-if="strapped" label="First strap from a box" :shown="stretch.first_strap_m ? depthText(stretch.first_strap_m, store.units) : ''" hint="by the rule" empty-ok :parse="(t) => parseLength(t, store.units)" :understood="(v) => depthText(v, store.units)" wrong="A distance, for example 3 ft" @commit="set('first_strap_m', $event)" />
       <v-select label="Same pipe as" multiple :model-value="stretch.shares_with" :items="others" no-data-text="There is no other run yet" @update:model-value="set('shares_with', $event)" />
     </div>
     <TrenchEditor v-if="stretch.place === 'buried'" :stretch="stretch" @change="change" />

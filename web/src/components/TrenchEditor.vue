@@ -40,15 +40,15 @@ function setBeside(i: number, fields: Partial<Segment['beside'][number]>): void 
     <ol v-if="stretch.beside.length">
       <li v-for="(line, i) in stretch.beside" :key="i" class="leg">
         <v-select :label="`Beside it, line ${i + 1}`" :model-value="line.kind" :items="LINES" @update:model-value="setBeside(i, { kind: $event })" />
-        <CommitField label="Kept apart by" :shown="line.apart_m === null || line.apart_m === undefined ? '' : depthText(line.apart_m, store.units)" hint="by the rule" empty-ok :parse="none" wrong="A distance, for example 12 in" @commit="setBeside(i, { apart_m: $event })" />
+        <CommitField label="Kept apart by" :shown="line.apart_m === null || line.apart_m === undefined ? '' : depthText(line.apart_m, store.units)" hint="by the rule" empty-ok :parse="none" :understood="(v) => lengthText(v, store.units)" wrong="A distance, for example 12 in" @commit="setBeside(i, { apart_m: $event })" />
         <button class="cure plain" :aria-label="`Remove line ${i + 1} beside it`" @click="emit('change', { beside: stretch.beside.filter((_, n) => n !== i) })">Remove</button>
       </li>
     </ol>
     <ol v-if="stretch.crossings.length">
       <li v-for="(line, i) in stretch.crossings" :key="i" class="leg">
         <v-select label="Line" :model-value="line.kind" :items="LINES" @update:model-value="setCrossing(i, { kind: $event })" />
-        <CommitField :label="`Line ${i + 1}, where`" :shown="lengthText(line.at_m, store.units)" :parse="none" wrong="A length from the head of the stretch" @commit="setCrossing(i, { at_m: $event ?? 0 })" />
-        <CommitField label="Its depth" :shown="depthText(line.depth_m, store.units)" :parse="none" wrong="A depth, for example 24 in" @commit="setCrossing(i, { depth_m: $event ?? 0 })" />
+        <CommitField :label="`Line ${i + 1}, where`" :shown="lengthText(line.at_m, store.units)" :parse="none" :understood="(v) => lengthText(v, store.units)" wrong="A length from the head of the stretch" @commit="setCrossing(i, { at_m: $event ?? 0 })" />
+        <CommitField label="Its depth" :shown="depthText(line.depth_m, store.units)" :parse="none" :understood="(v) => lengthText(v, store.units)" wrong="A depth, for example 24 in" @commit="setCrossing(i, { depth_m: $event ?? 0 })" />
         <button class="cure plain" :aria-label="`Remove line ${i + 1}`" @click="emit('change', { crossings: stretch.crossings.filter((_, n) => n !== i) })">Remove</button>
       </li>
     </ol>

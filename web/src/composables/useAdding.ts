@@ -65,13 +65,16 @@ export function useAdding() {
     return put('enclosures', 'P', { name: panelName(), building: id }, edits).then(() => store.edit([{ op: 'add', path: `/runs/${run}`, value }]))
   }
 
+  /** As long as the rules want it at least. */
+  const rod = () => (store.options ? { length_m: store.options.rod_length_m } : {})
+
   function electrode(): Promise<void> {
     const { id, edits } = place()
-    return put('electrodes', 'E', { name: 'Rod', building: id, status: 'existing' }, edits)
+    return put('electrodes', 'E', { name: 'Rod', building: id, status: 'existing', ...rod() }, edits)
   }
 
   function electrodeAt(id: string): Promise<void> {
-    return put('electrodes', 'E', { name: 'Rod', building: id })
+    return put('electrodes', 'E', { name: 'Rod', building: id, ...rod() })
   }
 
   function load(enclosure_id: string, library: Record<string, unknown> = { name: 'Load', power_va: 1000 }): Promise<void> {

@@ -9,6 +9,57 @@ const METRES: Record<string, number> = {
   m: 1, metre: 1, metres: 1, meter: 1, meters: 1, cm: 0.01, mm: 0.001, yd: 0.9144,
 }
 
+/** What was typed is a figure, but not one that can be meant here: the message says why. */
+export class Misread extends Error {}
+
+/** Figures with the marks of any country: "1,200" and "1 200" are twelve hundred, "12,5" is twelve and a half, "0,125" an eighth. */
+export function plainFigures(text: string): string {
+  return text.trim().replace(/\d[\d.,]*(?:[ \u00a0\u2009\u202f]\d{3}(?!\d)[\d.,]*)*/g, (figure) => {
+    const close = figure.replace(/[ \u00a0\u2009\u202f]/g, '')
+    const [comma, dot] = [close.lastIndexOf(','), close.lastIndexOf('.')]
+    if (comma >= 0 && dot >= 0) { // whichever comes last is the decimal mark
+      const [thousands, decimal] = comma > dot ? ['.', ','] : [',', '.']
+      return close.split(thousands).join('').replace(decimal, '.')
+    }
+    if (/^[1-9]\d{0,2}(,\d{3})+$/.test(close) || /^[1-9]\d{0,2}(\.\d{3}){2,}$/.test(close)) return close.replace(/[.,]/g, '')
+    return close.replace(',', '.')
+  })
+}
+
+interface Measure { units: Record<string, number>; wanted: string }
+const MEASURES = {
+  amperes: { units: { a: 1, amp: 1, amps: 1, ampere: 1, amperes: 1, ma: 0.001, ka: 1000 }, wanted: 'amperes' },
+  power: { units: { w: 1, watt: 1, watts: 1, va: 1, k: 1000, kw: 1000, kva: 1000 }, wanted: 'a power in W, kW or kVA' },
+  kva: { units: { kva: 1, kw: 1, k: 1, va: 0.001, w: 0.001 }, wanted: 'a rating in kVA' },
+  volts: { units: { v: 1, volt: 1, volts: 1, kv: 1000 }, wanted: 'volts' },
+  ohms: { units: { 'Ω': 1, ohm: 1, ohms: 1, 'mΩ': 0.001, 'kΩ': 1000 }, wanted: 'ohms' },
+  ohm_metres: { units: { 'Ωm': 1, 'Ω·m': 1, 'ohm m': 1 }, wanted: 'ohm metres' },
+  percent: { units: { '%': 1, percent: 1 }, wanted: 'percent' },
+  horsepower: { units: { hp: 1, horsepower: 1 }, wanted: 'horsepower, as on the plate' },
+  degrees: { units: { '°': 1, deg: 1, degree: 1, degrees: 1 }, wanted: 'degrees' },
+  plain: { units: {}, wanted: 'a number without a unit' },
+} satisfies Record<string, Measure>
+export type MeasureName = keyof typeof MEASURES
+
+/** A figure with its unit, in the unit that is wanted. Null if it is none; a unit of something else is refused in words. */
+export function parseMeasure(text: string, name: MeasureName): number | null {
+  const { units, wanted }: Measure = MEASURES[name]
+  const match = /^(\d+(?:\.\d+)?)\s*([^\d\s].*)?$/.exec(plainFigures(text))
+  if (!match) return null
+  const unit = match[2]?.trim()
+  if (!unit) return Number(match[1])
+  const known = Object.entries(units).find(([one]) => one.toLowerCase() === unit.replaceAll('\u2126', 'Ω').toLowerCase())
+  if (!known) throw new Misread(`“${unit}” does not fit: ${wanted} ${wanted.endsWith('s') && name !== 'horsepower' ? 'are' : 'is'} wanted`)
+  return Number((Number(match[1]) * known[1]).toPrecision(12))
+}
+
+/** Bends, also as so many times an angle: "2x90" is 180. */
+export function parseDegrees(text: string): number | null {
+  const times = /^(\d+)\s*[x×*]\s*(.+)$/i.exec(text.trim())
+  const each = parseMeasure(times ? times[2]! : text, 'degrees')
+  return each === null ? null : times ? Number(times[1]) * each : each
+}
+
 function plain(value: number, decimals: number): string {
   return String(Number(value.toFixed(decimals)))
 }
@@ -33,7 +84,7 @@ export function swingText(kelvin: number, units: Units): string {
 
 /** "100 F", "55 K" or a bare number in the shown unit, as a difference in K; null if it is none. */
 export function parseSwing(text: string, units: Units): number | null {
-  const match = /^(\d+(?:\.\d+)?)\s*°?\s*([cfk]?)$/i.exec(text.trim().replace(',', '.'))
+  const match = /^(\d+(?:\.\d+)?)\s*°?\s*([cfk]?)$/i.exec(plainFigures(text))
   if (!match) return null
   const unit = match[2]?.toLowerCase() || (units === 'feet' ? 'f' : 'c')
   return Number(match[1]) / (unit === 'f' ? 1.8 : 1)
@@ -41,7 +92,7 @@ export function parseSwing(text: string, units: Units): number | null {
 
 /** "60ft", "18 m", "12' 6\"" or a bare number in the shown unit, to metres; null if it is no length. */
 export function parseLength(text: string, units: Units): number | null {
-  const wanted = text.trim().toLowerCase().replace(',', '.')
+  const wanted = plainFigures(text).toLowerCase()
   if (/^\d+(\.\d+)?$/.test(wanted)) return Number(wanted) * (units === 'feet' ? FOOT_M : 1)
   const parts = [...wanted.matchAll(/(\d+(?:\.\d+)?)\s*([a-z'"′″]+)\s*/g)]
   if (!parts.length || parts.map((part) => part[0]).join('') !== wanted) return null
@@ -56,16 +107,10 @@ export function parseLength(text: string, units: Units): number | null {
 
 /** "86", "86F", "30 C" to °C; null if it is no temperature. */
 export function parseTemperature(text: string, units: Units): number | null {
-  const match = /^(-?\d+(?:\.\d+)?)\s*°?\s*([cf]?)$/i.exec(text.trim().replace(',', '.').replace('−', '-'))
+  const match = /^(-?\d+(?:\.\d+)?)\s*°?\s*([cf]?)$/i.exec(plainFigures(text).replace('−', '-'))
   if (!match) return null
   const unit = match[2]?.toLowerCase() || (units === 'feet' ? 'f' : 'c')
   return unit === 'f' ? (Number(match[1]) - 32) / 1.8 : Number(match[1])
-}
-
-/** "12", "12.5 A" to a number above zero; null if it is none. */
-export function parseNumber(text: string): number | null {
-  const match = /^(\d+(?:\.\d+)?)\s*[a-z%°Ω]*$/i.exec(text.trim().replace(',', '.'))
-  return match ? Number(match[1]) : null
 }
 
 const FOOT2_M2 = FOOT_M * FOOT_M
@@ -76,7 +121,7 @@ export function areaText(area_m2: number, units: Units): string {
 
 /** "1850", "1850 sq ft", "170 m2" to square metres; null if it is no area. */
 export function parseArea(text: string, units: Units): number | null {
-  const match = /^(\d+(?:\.\d+)?)\s*(m2|m²|sqm|sq\.? ?m|ft2|ft²|sq\.? ?ft|sf)?$/i.exec(text.trim().replace(/,(?=\d{3}\b)/, '').replace(',', '.'))
+  const match = /^(\d+(?:\.\d+)?)\s*(m2|m²|sqm|sq\.? ?m|ft2|ft²|sq\.? ?ft|sf)?$/i.exec(plainFigures(text))
   if (!match) return null
   const metric = match[2] ? match[2].toLowerCase().includes('m') : units === 'metres'
   return Number(match[1]) * (metric ? 1 : FOOT2_M2)
@@ -86,10 +131,14 @@ export function powerText(power_va: number): string {
   return power_va >= 1000 ? `${plain(power_va / 1000, 2)} kW` : `${plain(power_va, 0)} W`
 }
 
-/** "12 kW", "4500", "1.2kVA", "900 W" to volt-amperes; a bare number is watts. Null if it is no power. */
+/** "12 kW", "4,500 W", "1.2kVA" to volt-amperes; a bare number is watts. Null if it is no power. */
 export function parsePower(text: string): number | null {
-  const match = /^(\d+(?:\.\d+)?)\s*(k?)\s*(w|va)?$/i.exec(text.trim().replace(',', '.'))
-  return match ? Number(match[1]) * (match[2] ? 1000 : 1) : null
+  return parseMeasure(text, 'power')
+}
+
+/** "5 hp": a motor, by its horsepower; null if it is not said so. */
+export function parseHorsepower(text: string): number | null {
+  return /hp|horsepower/i.test(text) ? parseMeasure(text, 'horsepower') : null
 }
 
 /** A rise may go down: "-6 ft". */

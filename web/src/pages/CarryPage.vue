@@ -3,7 +3,7 @@ import { computed, onMounted, reactive, ref, watch } from 'vue'
 import { client, problemText, type Answer, type Choice, type Options, type Problem } from '../api/client'
 import CommitField from '../components/CommitField.vue'
 import WorkLines from '../components/WorkLines.vue'
-import { lengthText, parseLength, parseNumber, parseTemperature, temperatureText } from '../format/quantities'
+import { lengthText, parseLength, parseMeasure, parseTemperature, temperatureText } from '../format/quantities'
 
 /** The reverse question: this cable is in the wall, what can it carry? */
 const options = ref<Options | null>(null)
@@ -65,13 +65,13 @@ async function ask(): Promise<void> {
       <v-select v-if="!options.one_line" v-model="asked.circuit" label="Circuit" :items="CIRCUITS" />
       <v-select v-model="asked.method" label="Wiring method" :items="options.methods" />
       <v-select v-model="asked.place" label="Where it lies" :items="options.places" />
-      <CommitField label="Length" :shown="lengthText(asked.length_m, units)" :parse="(t) => parseLength(t, units)" wrong="A length, for example 95 ft or 29 m"
+      <CommitField label="Length" :shown="lengthText(asked.length_m, units)" :parse="(t) => parseLength(t, units)" :understood="(v) => lengthText(v, units)" wrong="A length, for example 95 ft or 29 m"
         @commit="asked.length_m = $event ?? asked.length_m" />
-      <CommitField label="Ambient" :shown="temperatureText(asked.ambient_c, units)" :parse="(t) => parseTemperature(t, units)" wrong="A temperature, for example 86 F"
+      <CommitField label="Ambient" :shown="temperatureText(asked.ambient_c, units)" :parse="(t) => parseTemperature(t, units)" :understood="(v) => temperatureText(v, units)" wrong="A temperature, for example 86 F"
         @commit="asked.ambient_c = $event ?? asked.ambient_c" />
       <CommitField label="Other carrying wires" :shown="String(asked.other_carrying)" :parse="count" wrong="A whole number, 0 if none" @commit="asked.other_carrying = $event ?? 0" />
       <v-select v-model="asked.terminals" label="Terminals" :items="options.terminals" />
-      <CommitField label="Drop wanted at most" :shown="`${asked.drop_limit_percent} %`" :parse="parseNumber" wrong="Percent, for example 3" @commit="asked.drop_limit_percent = $event ?? 3" />
+      <CommitField label="Drop wanted at most" :shown="`${asked.drop_limit_percent} %`" :parse="(t) => parseMeasure(t, 'percent')" :understood="(v) => `${v} %`" wrong="Percent, for example 3" @commit="asked.drop_limit_percent = $event ?? 3" />
     </div>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
     <section v-if="answer" class="carry-answer" aria-label="The answer">

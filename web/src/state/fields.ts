@@ -2,8 +2,8 @@
 import type { Choice, Options, PartKind } from '../api/client'
 
 export type FieldType =
-  | 'text' | 'note' | 'length' | 'depth' | 'area' | 'amperes' | 'power' | 'number' | 'count' | 'percent' | 'temperature' | 'kva' | 'volts' | 'ohms'
-  | 'flag' | 'yesno' | 'choice' | 'choices' | 'building' | 'enclosure' | 'node' | 'powers'
+  | 'text' | 'note' | 'length' | 'depth' | 'area' | 'amperes' | 'power' | 'number' | 'count' | 'horsepower' | 'percent' | 'temperature' | 'kva' | 'volts' | 'ohms'
+  | 'flag' | 'yesno' | 'choice' | 'choices' | 'building' | 'enclosure' | 'node' | 'run' | 'powers'
 
 export interface Field {
   field: string
@@ -33,6 +33,7 @@ export const LOAD_KINDS = choices(
   ['other', 'anything else'], ['counted', 'a load somebody calculated'], ['lighting', 'lighting and receptacles'], ['appliance', 'appliance, fixed'], ['range', 'range or oven'],
   ['dryer', 'dryer'], ['heating', 'fixed heat'], ['heat_pump', 'heat pump'], ['cooling', 'cooling'], ['water_heating', 'water heater'], ['vehicle', 'vehicle charging'],
   ['hot_tub', 'hot tub'], ['motor', 'motor or machine'], ['kiln', 'kiln'], ['welder', 'welder'], ['sockets', 'circuit of receptacles'], ['shower', 'shower, electric'],
+  ['tankless', 'water heater without a tank'], ['pool_heater', 'heater of a pool or tub'],
 )
 const LOOP_KINDS = ['sockets', 'shower']
 export const loadKinds = (options: Options) => (options.by_loop
@@ -57,7 +58,7 @@ export const OBSTACLES = choices(
 )
 export const ELECTRODE_KINDS = choices(['rod', 'rod'], ['concrete_encased', 'steel in the footing'], ['water_pipe', 'metal water pipe'], ['plate', 'plate'], ['ring', 'ring'], ['buried_wire', 'wire or strip in a trench'])
 
-const isMotor = (part: Part) => part.kind === 'motor' || part.kind === 'heat_pump' || part.kind === 'cooling'
+export const isMotor = (part: Part) => part.kind === 'motor' || part.kind === 'heat_pump' || part.kind === 'cooling'
 
 export const FIELDS: Record<PartKind, Field[]> = {
   sources: [
@@ -86,6 +87,8 @@ export const FIELDS: Record<PartKind, Field[]> = {
     { field: 'basement_m2', label: 'Of it basement', type: 'area', hint: 'none', where: notByLoop, only: (p) => p.use === 'dwelling' },
     { field: 'small_appliance_circuits', label: 'Small-appliance circuits', type: 'count', required: true, where: notByLoop, only: (p) => p.use === 'dwelling' },
     { field: 'laundry_circuits', label: 'Laundry circuits', type: 'count', required: true, where: notByLoop, only: (p) => p.use === 'dwelling' },
+    { field: 'measured_va', label: 'Highest demand, as measured', type: 'power', hint: 'not measured', where: notByLoop },
+    { field: 'measured_over', label: 'Measured over', type: 'choice', choices: choices(['year', 'a year'], ['month', 'a logged month']), where: notByLoop, only: (p) => p.measured_va !== null },
     { field: 'water_pipe', label: 'Water pipe in the ground', type: 'choice', choices: choices(['unknown', 'not looked at'], ['none', 'none'], ['metal', 'metal'], ['plastic', 'plastic']) },
     { field: 'intersystem', label: 'Bonding point for telephone, cable, aerials', type: 'yesno', choices: choices(['', 'not looked at'], ['yes', 'there'], ['no', 'none']) },
     { field: 'metallic_path', label: 'A metal pipe or shield joins it to what feeds it', type: 'flag' },
@@ -99,6 +102,8 @@ export const FIELDS: Record<PartKind, Field[]> = {
     { field: 'main_a', label: 'Main', type: 'amperes', hint: 'none' },
     { field: 'bus_a', label: 'Bus rating', type: 'amperes', hint: 'on the label' },
     { field: 'interrupting_a', label: 'Interrupting rating', type: 'amperes', hint: 'on the label' },
+    { field: 'room', label: 'It hangs in', type: 'choice', choices: choices(['unknown', 'not looked at'], ['elsewhere', 'a place with room in front'], ['bathroom', 'a bathroom'], ['clothes_closet', 'a clothes closet'], ['over_steps', 'over steps']) },
+    { field: 'handle_height_m', label: 'Highest handle over the floor', type: 'length', hint: 'not measured' },
     { field: 'spaces_free', label: 'Spaces free', type: 'count', hint: 'count them' },
     { field: 'neutral_terminals', label: 'Neutral terminals', type: 'count', hint: 'count them' },
     { field: 'neutrals_landed', label: 'Neutrals under them', type: 'count', hint: 'count them' },
@@ -107,6 +112,8 @@ export const FIELDS: Record<PartKind, Field[]> = {
     NAME, STATUS, { field: 'kind', label: 'What it is', type: 'choice', choices: ELECTRODE_KINDS },
     { field: 'building', label: 'At', type: 'building', required: true },
     { field: 'length_m', label: 'In contact with soil', type: 'length', required: true },
+    { field: 'width_m', label: 'Width of the plate', type: 'length', hint: 'a usual one', only: (p) => p.kind === 'plate' },
+    { field: 'laid', label: 'Lies', type: 'choice', choices: choices(['upright', 'on edge'], ['trench', 'flat']), only: (p) => p.kind === 'plate' },
     { field: 'laid', label: 'Goes in', type: 'choice', choices: choices(['upright', 'straight down'], ['slanting', 'at a slant'], ['trench', 'flat in a trench']), only: (p) => p.kind === 'rod' },
     { field: 'top_m', label: 'Upper end, depth', type: 'length', required: true },
     { field: 'x_m', label: 'Along the building', type: 'length', hint: 'by the spacing' },
@@ -119,7 +126,10 @@ export const FIELDS: Record<PartKind, Field[]> = {
     NAME, STATUS, { field: 'kind', label: 'What it is', type: 'choice', from: loadKinds },
     { field: 'enclosure', label: 'At', type: 'enclosure', required: true },
     { field: 'power_va', label: 'Nameplate', type: 'power', required: true },
-    { field: 'horsepower', label: 'Motor, horsepower', type: 'number', hint: 'if it is one', only: isMotor },
+    { field: 'horsepower', label: 'Motor, horsepower', type: 'horsepower', hint: 'if it is one', only: isMotor },
+    { field: 'least_circuit_a', label: 'Least circuit ampacity, on the plate', type: 'amperes', hint: 'if it is marked', only: isMotor },
+    { field: 'largest_device_a', label: 'Largest device, on the plate', type: 'amperes', hint: 'if it is marked', only: isMotor },
+    { field: 'with_heat', label: 'It runs while the place is heated, too', type: 'flag', only: (p) => p.kind === 'cooling' },
     { field: 'duty_percent', label: 'Duty', type: 'percent', hint: 'on the label', only: (p) => p.kind === 'welder' },
     { field: 'across', label: 'Connected', type: 'choice', choices: choices(['line_line', 'across both legs'], ['l1_neutral', 'leg 1 to neutral'], ['l2_neutral', 'leg 2 to neutral']), where: twoLegs },
     { field: 'outlet_a', label: 'One outlet, rated', type: 'amperes', hint: '13 A', where: byLoop, only: (p) => p.kind === 'sockets' },
@@ -138,6 +148,10 @@ export const FIELDS: Record<PartKind, Field[]> = {
     { field: 'grounding', label: 'Equipment ground', type: 'choice', from: (o) => o.groundings },
     { field: 'device_type', label: 'Kind of device', type: 'choice', from: deviceTypes, where: (o) => o.device_types.length > 0 },
     { field: 'measured_loop_ohm', label: 'Loop measured at its end, Ω', type: 'ohms', hint: 'not yet', where: byLoop },
+    { field: 'utility_owned', label: 'Its conductors belong to the utility', type: 'flag', only: (p) => p.kind === 'service' },
+    { field: 'ground_metal', label: 'Metal of its equipment ground', type: 'choice', from: (o) => [{ value: '', title: 'as the other wires' }, ...o.metals], where: notByLoop },
+    { field: 'ground_with', label: 'Its equipment ground is that of', type: 'run', hint: 'its own', where: notByLoop },
+    { field: 'ground_separate', label: 'Protective conductor beside the cable, not in it', type: 'flag', where: byLoop },
     { field: 'alternate', label: 'Standby supply, through a transfer switch', type: 'flag' },
     { field: 'neutral_switched', label: 'Its transfer equipment', type: 'yesno', choices: choices(['', 'as your call says'], ['yes', 'switches the neutral'], ['no', 'leaves the neutral solid']), only: (p) => p.alternate === true },
     { field: 'in_the_way', label: 'In the way', type: 'choices', choices: OBSTACLES },
