@@ -9,7 +9,7 @@ from northspan.core.earth.at_building import places, shapes_of, standing
 from northspan.core.earth.soil import Soil
 from northspan.core.errors import InvalidJob
 from northspan.core.job import Job
-from northspan.core.rulebooks.registry import rulebook_named
+from northspan.core.rulebooks.registry import rulebook_of
 from northspan.files.readings import write_readings
 from northspan.standins.earth_tester import EarthTester, SimulatedTester
 
@@ -36,7 +36,7 @@ def measured(job: Job, wanted: TesterQuestion) -> str:
     if wanted.building not in job.buildings:
         raise InvalidJob("/building", f"there is no building {wanted.building}.", f"Buildings: {', '.join(job.buildings)}.")
     electrodes = standing(job, wanted.building)
-    at = places(job, wanted.building, rulebook_named(job.rulebook).rod_limits()[1])
+    at = places(job, wanted.building, rulebook_of(job).rod_limits()[1])
     shapes = shapes_of(electrodes, at, job.buildings[wanted.building])
     tester: EarthTester = SimulatedTester(_hidden(job), shapes, seed=wanted.seed, spacing_error=CARELESS if wanted.careless else 0.0)
     if wanted.kind == "four_pin":

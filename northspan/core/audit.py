@@ -12,6 +12,7 @@ from northspan.core.job import BuildingUse, ElectrodeKind, Enclosure, EnclosureK
 from northspan.core.rulebooks.protocol import Rulebook
 from northspan.core.sizing.run import SizedRun
 from northspan.core.tree import Tree
+from northspan.core.worked import whole
 
 
 def audit(tree: Tree, sized: dict[str, SizedRun], schools: Schools, rulebook: Rulebook) -> Iterator[Finding]:
@@ -77,9 +78,9 @@ def _bus(tree: Tree, key: str, can: Enclosure, sized: dict[str, SizedRun], ruleb
     ahead = feeding.device.value if feeding.question.run.kind is not RunKind.service else None
     protects = min((a for a in (ahead, can.main_a) if a is not None), default=None)
     if protects is not None and protects > can.bus_a:
-        words = f"{can.name}: its bus of {can.bus_a:.0f} A stands behind {protects:.0f} A."
+        words = f"{can.name}: its bus of {whole(can.bus_a)} A stands behind {whole(protects)} A."
         why = "Nothing holds the current in the bus to what it can carry."
-        cure = pin(f"/enclosures/{key}/main_a", can.bus_a, f"A main of {can.bus_a:.0f} A")
+        cure = pin(f"/enclosures/{key}/main_a", can.bus_a, f"A main of {whole(can.bus_a)} A")
         yield Finding(Severity.stop, f"/enclosures/{key}/bus_a", words, why, rulebook.cite("bus"), (cure,))
 
 

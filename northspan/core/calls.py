@@ -7,7 +7,7 @@ from dataclasses import dataclass, field
 from northspan.core.errors import InvalidJob
 from northspan.core.job import Job
 from northspan.core.rulebooks.protocol import Rulebook
-from northspan.core.rulebooks.registry import rulebook_named
+from northspan.core.rulebooks.registry import rulebook_of
 
 
 @dataclass(frozen=True, slots=True)
@@ -163,7 +163,7 @@ CALLS: dict[str, CallKind] = {
             "pipe_size",
             "How large a pipe?",
             (
-                School("one_up_long", "One up for pulls over 100 ft"),
+                School("one_up_long", "One up for long pulls"),
                 School("smallest", "Smallest allowed"),
             ),
             "run",
@@ -269,6 +269,7 @@ def default_school(kind: CallKind, rulebook: Rulebook) -> str:
 
     Examples
     --------
+    >>> from northspan.core.rulebooks.registry import rulebook_named
     >>> [default_school(CALLS["derating_start"], rulebook_named(name)) for name in ("us-2023", "ca-2021")]
     ['insulation', 'terminals']
     """
@@ -283,7 +284,7 @@ def schools_of(job: Job) -> Schools:
     job : Job
         The job. [-]
     """
-    usual = rulebook_named(job.rulebook).usual_schools()
+    usual = rulebook_of(job).usual_schools()
     return Schools(
         tuple((name, job.calls[name].school if name in job.calls else usual.get(name, kind.default)) for name, kind in CALLS.items())
     )
@@ -300,7 +301,7 @@ def school_of(job: Job, name: str) -> str:
         Name of the call. [-]
     """
     choice = job.calls.get(name)
-    return choice.school if choice else default_school(CALLS[name], rulebook_named(job.rulebook))
+    return choice.school if choice else default_school(CALLS[name], rulebook_of(job))
 
 
 def check_calls(job: Job) -> None:

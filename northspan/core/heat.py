@@ -16,7 +16,7 @@ from northspan.core.rulebooks.protocol import Rulebook
 from northspan.core.sizing.run import SizedRun
 from northspan.core.supply.fault import Fault, fault_after
 from northspan.core.tree import Tree
-from northspan.core.worked import Step, Worked, given, ruled, step
+from northspan.core.worked import Step, Worked, given, ruled, step, whole
 
 ADIABATIC_S = 5.0  # longer than this a wire sheds heat meanwhile
 # heat to warm a cubic millimetre by a kelvin over its resistance at 20 °C, and where its resistance would vanish
@@ -77,7 +77,7 @@ def withstand(size_mm2: float, metal: Metal, begins_c: float, ends_c: float) -> 
     """
     heat, ohm_mm, zero_c = _METALS[metal]
     k = sqrt(heat * (zero_c + 20) / ohm_mm * log((zero_c + ends_c) / (zero_c + begins_c)))
-    words = f"stands this from {begins_c:.0f} to {ends_c:.0f} °C"
+    words = f"stands this from {whole(begins_c)} to {whole(ends_c)} °C"
     return step("W_s", words, "k**2 * S**2", "A²s", "IEC 60949", k=k, S=size_mm2)
 
 
@@ -150,12 +150,12 @@ def heat_findings(tree: Tree, found: tuple[Stands, ...], rulebook: Rulebook) -> 
         name = f"{rulebook.size_name(one.size)} {rulebook.metal_name(one.metal)}"
         if one.sure:
             words = (
-                f"{run.name}: a fault of {one.fault_a:.0f} A at its end heats the {one.role}, {name}, beyond what its insulation stands."
+                f"{run.name}: a fault of {whole(one.fault_a)} A at its end heats the {one.role}, {name}, beyond what its insulation stands."
             )
             why = "A faster device does it too: ask its maker for what it lets through."
             yield Finding(Severity.check, at, words, why, rulebook.cite("interrupting"), cures)
         else:
-            words = f"{run.name}: a fault at its end draws {one.fault_a:.0f} A only, and its device may take {one.latest_s:.0f} s."
+            words = f"{run.name}: a fault at its end draws {whole(one.fault_a)} A only, and its device may take {whole(one.latest_s)} s."
             why = f"The {one.role}, {name}, is too hot sooner. Read the breaker's curve: most open at once here."
             yield Finding(Severity.note, at, words, why, rulebook.cite("interrupting"), cures)
 

@@ -13,7 +13,7 @@ from northspan.core.rulebooks.protocol import Rulebook
 from northspan.core.sizing.run import SizedRun
 from northspan.core.supply.fault import Fault, Stretch, fault_after, fault_at_source
 from northspan.core.tree import WITHOUT_DEVICE, Tree
-from northspan.core.worked import Step, Worked
+from northspan.core.worked import Step, Worked, whole
 
 _KNOWN = frozenset({EnclosureKind.transfer_switch})
 
@@ -122,15 +122,15 @@ def fault_findings(tree: Tree, here: dict[str, FaultHere], rulebook: Rulebook) -
 
 def _held(key: str, can: Enclosure, here: FaultHere, rulebook: Rulebook) -> Iterator[Finding]:
     available, at = here.fault.value.largest_a, f"/enclosures/{key}/interrupting_a"
-    words = f"{available:.0f} A"
+    words = f"{whole(available)} A"
     if can.interrupting_a is not None and can.interrupting_a < available:
         yield Finding(
             Severity.stop,
             at,
-            f"{can.name}: a fault can reach {words}, its devices may interrupt {can.interrupting_a:.0f} A.",
+            f"{can.name}: a fault can reach {words}, its devices may interrupt {whole(can.interrupting_a)} A.",
             "A breaker that meets more than its rating can burst.",
             rulebook.cite("interrupting"),
-            (pin(at, here.ratings_a, f"Use devices of {here.ratings_a / 1000:.0f} kA"),),
+            (pin(at, here.ratings_a, f"Use devices of {whole(here.ratings_a / 1000)} kA"),),
         )
         return
     unmarked: Step = rulebook.unmarked_interrupting_a()
@@ -138,10 +138,10 @@ def _held(key: str, can: Enclosure, here: FaultHere, rulebook: Rulebook) -> Iter
         yield Finding(
             Severity.check if can.status is Status.existing else Severity.note,
             at,
-            f"{can.name}: a fault can reach {words}; devices of {here.ratings_a / 1000:.0f} kA are needed.",
-            f"Read the label. A breaker without a marking is good for {unmarked.value:.0f} A only.",
+            f"{can.name}: a fault can reach {words}; devices of {whole(here.ratings_a / 1000)} kA are needed.",
+            f"Read the label. A breaker without a marking is good for {whole(unmarked.value)} A only.",
             rulebook.cite("interrupting"),
-            (pin(at, here.ratings_a, f"The label says {here.ratings_a / 1000:.0f} kA"),),
+            (pin(at, here.ratings_a, f"The label says {whole(here.ratings_a / 1000)} kA"),),
         )
 
 

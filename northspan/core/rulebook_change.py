@@ -12,7 +12,7 @@ from northspan.core.job import Grounding, Job, Method, Run, Source, SourceKind, 
 from northspan.core.loads.dwelling import CONNECTED
 from northspan.core.plan import Plan
 from northspan.core.rulebooks.protocol import Rulebook
-from northspan.core.rulebooks.registry import rulebook_named
+from northspan.core.rulebooks.registry import rulebook_named, rulebook_of
 from northspan.core.sizing.question import device_shelf
 from northspan.core.solve import solve
 from northspan.core.wording import Wording
@@ -77,7 +77,7 @@ def settled(job: Job, before: Job | None = None) -> Job:
     before : Job, optional
         As it stood; its parts keep their names. [-]
     """
-    book = rulebook_named(job.rulebook)
+    book = rulebook_of(job)
     job = _applied(job, _handed_back(job, book)[0])
     if not book.dialect.phrases:
         return job

@@ -28,7 +28,7 @@ from northspan.core.pull.run_pull import pull_of
 from northspan.core.pull.stages import stages
 from northspan.core.questions import question_of
 from northspan.core.rulebooks.protocol import BuildingFacts, Rulebook, Wire
-from northspan.core.rulebooks.registry import rulebook_named
+from northspan.core.rulebooks.registry import rulebook_of
 from northspan.core.sizing.other_ways import call_plan
 from northspan.core.sizing.run import SizedRun
 from northspan.core.sizing.run_plan import plan_run, unsized, with_working
@@ -36,6 +36,7 @@ from northspan.core.supply.source_plan import plan_sources
 from northspan.core.tree import Tree, tree_of
 from northspan.core.ways import plan_ways
 from northspan.core.wording import in_words, wording_of
+from northspan.core.worked import whole
 
 
 def solve(job: Job, detailed: Collection[str] | None = None) -> Plan:
@@ -65,7 +66,7 @@ def solve(job: Job, detailed: Collection[str] | None = None) -> Plan:
     >>> plan.runs["F1"].headline
     '6 AWG aluminum, 40 A'
     """
-    rulebook = rulebook_named(job.rulebook)
+    rulebook = rulebook_of(job)
     check_calls(job)
     tree = tree_of(job)
     job, electrodes = tree.job, electrodes_ohm(tree, rulebook)
@@ -170,7 +171,7 @@ def _pool_call(tree: Tree, key: str, rulebook: Rulebook) -> tuple[CallPlan, ...]
     for school in kind.schools:
         taken = replace(tree, job=job.model_copy(update={"calls": job.calls | {kind.name: CallChoice(school=school.key)}}))
         methods, _ = plan_methods(taken, key, rulebook)
-        outcomes[school.key] = next((f"{m.total_a:.0f} A" for m in methods if m.chosen), "no answer yet")
+        outcomes[school.key] = next((f"{whole(m.total_a)} A" for m in methods if m.chosen), "no answer yet")
     return (call_plan(kind, job.calls.get(kind.name), outcomes, rulebook),)
 
 
@@ -196,5 +197,5 @@ def _undrawn(tree: Tree) -> Iterator[Finding]:
 def _supply(tree: Tree, building: str, sized: dict[str, SizedRun]) -> tuple[Wire, int] | None:
     """The largest conductor that enters a building from outside it, with how many of it are in parallel."""
     entering = [(sized[key].tried.wire, sized[key].question.sets) for key in tree.entering.get(building, ()) if key in sized]
-    rulebook = rulebook_named(tree.job.rulebook)
+    rulebook = rulebook_of(tree.job)
     return max(entering, key=lambda one: rulebook.area(one[0].size) * one[1], default=None)

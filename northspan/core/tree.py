@@ -7,7 +7,7 @@ from functools import cached_property
 
 from northspan.core.errors import InvalidJob
 from northspan.core.job import Across, Circuit, EnclosureKind, Job, Load, Run, RunKind, Source, SourceKind, Status, System
-from northspan.core.rulebooks.registry import rulebook_named
+from northspan.core.rulebooks.registry import rulebook_of
 
 WITHOUT_DEVICE = frozenset({EnclosureKind.meter, EnclosureKind.junction_box, EnclosureKind.splitter})
 
@@ -191,7 +191,7 @@ def tree_of(job: Job) -> Tree:
 
 def _as_supplied(job: Job) -> Job:
     """Where nobody said how the supplier earths, as his kind usually does."""
-    known = [earthing for earthing, _ in rulebook_named(job.rulebook).earthings()]
+    known = [earthing for earthing, _ in rulebook_of(job).earthings()]
     if all(source.earthing in known for source in job.sources.values()):
         return job
     said = {key: one if one.earthing in known else one.model_copy(update={"earthing": known[0]}) for key, one in job.sources.items()}
@@ -200,7 +200,7 @@ def _as_supplied(job: Job) -> Job:
 
 def _one_line(job: Job, feeding: dict[str, str]) -> Job:
     """Behind a source of one line every run is line and neutral, and every load between them, whatever was noted."""
-    usual = rulebook_named(job.rulebook).usual_system
+    usual = rulebook_of(job).usual_system
     if usual is not System.single_phase and all(source.system is not System.single_phase for source in job.sources.values()):
         return job
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from enum import StrEnum
+from math import floor
 from typing import Generic, NamedTuple, TypeVar
 
 from northspan.core.formula import compiled, figure
@@ -189,6 +190,26 @@ def ruled(symbol: str, words: str, result: str, why: str, citation: str, value: 
     return Step(symbol, words, why, value, "", citation, StepKind.rule, label=result)
 
 
+def whole(value: float) -> str:
+    """Write a figure without places; one half goes up, never to even.
+
+    Parameters
+    ----------
+    value : float
+        The figure. [unit]
+
+    References
+    ----------
+    NEC 2023, 220.5(B): what is below one half is dropped.
+
+    Examples
+    --------
+    >>> whole(78.5), whole(77.5), whole(78.49), whole(-0.2)
+    ('79', '78', '78', '0')
+    """
+    return f"{floor(value + 0.5 + 1e-12)}"
+
+
 def told_apart(used: float, limit: float, places: int = 0) -> str:
     """Write a figure with as many places as it takes to tell it from a limit that it is above.
 
@@ -208,7 +229,7 @@ def told_apart(used: float, limit: float, places: int = 0) -> str:
     """
     while places < MOST_PLACES and used > limit and f"{used:.{places}f}" == f"{limit:.{places}f}":
         places += 1
-    return f"{used:.{places}f}"
+    return f"{used:.{places}f}" if places else whole(used)
 
 
 def over_words(margin: Margin) -> str:
@@ -224,7 +245,7 @@ def over_words(margin: Margin) -> str:
     >>> over_words(at_most("fill", "Pipe fill", 40.3, 40.0, "%", "Chapter 9"))
     '40.3 of 40 %'
     """
-    return f"{told_apart(margin.used, margin.limit)} of {margin.limit:.0f} {margin.unit}"
+    return f"{told_apart(margin.used, margin.limit)} of {whole(margin.limit)} {margin.unit}"
 
 
 def at_most(key: str, words: str, used: float, limit: float, unit: str, citation: str) -> Margin:

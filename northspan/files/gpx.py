@@ -8,6 +8,7 @@ from gpxpy.geo import haversine_distance
 
 from northspan.core.errors import InvalidJob
 from northspan.core.job import Leg
+from northspan.core.worked import whole
 
 LEAST_LEG_M = 4.0  # a receiver wanders by metres: shorter steps would only add its noise
 MOST_LEGS = 400
@@ -97,7 +98,9 @@ def _legs(places: list[Place], least_m: float) -> tuple[Leg, ...]:
         if level < least_m and i < len(places) - 1:
             continue
         if level > MOST_LEG_M:
-            raise InvalidJob("/gpx", f"two places lie {level / 1000:.0f} km apart.", f"{MOST_LEG_M / 1000:.0f} km is the most for a leg.")
+            raise InvalidJob(
+                "/gpx", f"two places lie {whole(level / 1000)} km apart.", f"{whole(MOST_LEG_M / 1000)} km is the most for a leg."
+            )
         rise = there[2] - here[2] if here[2] is not None and there[2] is not None else 0.0
         if level or rise:
             legs.append(Leg(level_m=round(level, 3), rise_m=round(rise, 3)))

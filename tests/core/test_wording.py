@@ -1,5 +1,6 @@
 """The words of a country: phrases of shared texts, and names that stay as people gave them."""
 
+import re
 import unittest
 
 from hypothesis import given
@@ -7,7 +8,9 @@ from hypothesis import strategies as st
 
 from northspan.core.demo import kestrel_hollow
 from northspan.core.demo_uk import tern_cottage
+from northspan.core.demos import DEMOS
 from northspan.core.findings import Cure, Finding, Severity
+from northspan.core.job import Units
 from northspan.core.plan import CallOption, CallPlan
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
 from northspan.core.solve import solve
@@ -80,3 +83,34 @@ class Plans(unittest.TestCase):
         for name in rulebook_names():
             for phrase, said in rulebook_named(name).dialect.phrases:
                 self.assertNotEqual(phrase, said)
+
+
+class UnitsOfTheJob(unittest.TestCase):
+    """Lengths and forces are said in the units of the job; figures of a table keep the table's in the working alone."""
+
+    FEET = r"\d ?(lbf|ft|yd³|qt|in)(?=[\s,.;:)]|$)"
+    METRES = r"\d ?(m|mm|N|L|m³)(?=[\s,.;:)]|$)"
+
+    def texts(self, job):
+        plan = solve(job)
+        yield from (f"{one.text} {one.why} {' '.join(cure.words for cure in one.cures)}" for one in plan.findings)
+        for run in plan.runs.values():
+            yield from (run.headline, *(f"{call.question} {option.words}" for call in run.calls for option in call.options))
+            yield from (group.answer for group in run.working if not group.key.startswith("pipe"))
+            if run.pull:
+                yield from (run.pull.words, *run.pull.order, *(cure.words for cure in run.pull.cures))
+                yield from (part.answer for part in run.pull.stretches if " PVC" not in part.answer and " EMT" not in part.answer)
+        yield from (line.words for stage in plan.stages for line in stage.lines)
+        yield from (part.group.answer for part in plan.trenches)
+
+    def test_every_demo_in_both(self):
+        for make in DEMOS.values():
+            for units, wrong in (("metres", self.FEET), ("feet", self.METRES)):
+                job = make().model_copy(update={"units": Units(units)})
+                said = [text for text in self.texts(job) if re.search(wrong, text) and not re.search(r"(mm|in) (PVC|conduit|EMT)", text)]
+                self.assertEqual(said, [], (job.rulebook, units))
+
+    def test_a_word_with_two_meanings_is_left_alone(self):
+        wording = wording_of(tern_cottage(), rulebook_named("uk-2022"))
+        self.assertEqual(wording.said("out of range, line to line"), "out of range, line to line")
+        self.assertEqual(wording.said("Range or oven"), "Cooker")

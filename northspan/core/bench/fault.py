@@ -27,6 +27,7 @@ from northspan.core.bench.words import (
 from northspan.core.circuit.breaker import opens_within_s
 from northspan.core.circuit.role import Role
 from northspan.core.job import SourceKind
+from northspan.core.worked import whole
 
 FADES_A = 5.0  # less is no fault that any breaker is meant for
 
@@ -58,7 +59,7 @@ def _nothing_flows(solved: Solved, key: str) -> Verdict:
     if can not in bench.state.live:
         return Verdict(FINE, 0, "Nothing flows", f"{name} has no voltage in this state.", "Its supply is open.", cite, key)
     lifted = abs(solved.now.volts.get(f"{can}.N", 0j))
-    words = f"Nothing opens. The fault ties that line to the metal, and the neutral stands at {lifted:.0f} V to earth instead."
+    words = f"Nothing opens. The fault ties that line to the metal, and the neutral stands at {whole(lifted)} V to earth instead."
     why = "No bond joins this source to the metal: the system floats. A second fault is a short circuit by way of cases."
     return Verdict(DANGER, lifted, "The first fault goes unseen", words, why, cite, key)
 
@@ -74,9 +75,9 @@ def _clears(solved: Solved, opener: Opening, key: str) -> Verdict:
         words = f"{astray} does not come back by the wires of {opener.device.name}, and its {kind} device opens. "
     else:
         words = f"{amperes_text(opener.amperes)} through the {opener.device.rating_a:g} A {opener.device.name}, "
-        words += f"{opener.multiple:.0f} times its rating. "
-    words += f"{_touching(solved)} while it lasts, {left:.0f} V after."
-    headline = f"Clears within {latest}, but {left:.0f} V stay" if stays else f"Clears within {latest}"
+        words += f"{whole(opener.multiple)} times its rating. "
+    words += f"{_touching(solved)} while it lasts, {whole(left)} V after."
+    headline = f"Clears within {latest}, but {whole(left)} V stay" if stays else f"Clears within {latest}"
     level = STAYS if stays else NOTE if opener.latest_s > SOON_S else FINE
     return Verdict(level, max(left, opener.latest_s), headline, words, _way_home(solved), solved.bench.rulebook.cite("way_back"), key)
 
@@ -99,7 +100,7 @@ def _stays(solved: Solved, fault_a: float, key: str) -> Verdict:
         return Verdict(STAYS, fault_a, f"{begins}: the wire stays live in the soil", words, why, cite("earth_alone"), key)
     touch_v, place = (worst.touch_v, worst.key) if worst else (0.0, key)
     return Verdict(
-        STAYS, touch_v, f"{begins}: {touch_v:.0f} V on {place_name(bench, place)}", words, _no_way_home(solved), cite("way_back"), key
+        STAYS, touch_v, f"{begins}: {whole(touch_v)} V on {place_name(bench, place)}", words, _no_way_home(solved), cite("way_back"), key
     )
 
 
@@ -142,7 +143,7 @@ def _fades(solved: Solved, fault_a: float, key: str) -> Verdict:
         words = f"{begins}, then it gives up{device}."
         why = "Its electronics hold the current down: no breaker of this size opens, and what starts again starts into the fault."
         return Verdict(WRONG, fault_a, "Will not clear: the inverter gives up instead", words, why, cite, key)
-    words = f"{begins}, then {amperes_text(left_a)}{device}. {place_name(bench, place)} then stands at {touch_v:.0f} V."
+    words = f"{begins}, then {amperes_text(left_a)}{device}. {place_name(bench, place)} then stands at {whole(touch_v)} V."
     why = "A generator's field collapses in a fault. What is left is about its rating, and a breaker waits for more."
     level = STAYS if touch_v > DANGER_V else DANGER
     return Verdict(level, touch_v, "Will not clear: the generator's current falls", words, why, cite, key)
@@ -152,7 +153,7 @@ def _touching(solved: Solved) -> str:
     worst = highest(solved.cans)
     if worst is None:
         return "Nothing metal is there to touch"
-    return f"Touching {place_name(solved.bench, worst.key)}, standing on the ground a metre away: {worst.touch_v:.0f} V"
+    return f"Touching {place_name(solved.bench, worst.key)}, standing on the ground a metre away: {whole(worst.touch_v)} V"
 
 
 def _nearest(solved: Solved, key: str) -> Opening | None:

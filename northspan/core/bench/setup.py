@@ -11,7 +11,7 @@ from northspan.core.facts import building_facts
 from northspan.core.job import Job
 from northspan.core.panels.bonding import plan_enclosures
 from northspan.core.questions import question_of
-from northspan.core.rulebooks.registry import rulebook_named
+from northspan.core.rulebooks.registry import rulebook_of
 from northspan.core.sizing.run import SizedRun
 from northspan.core.sizing.run_plan import plan_run
 from northspan.core.supply.states import state_named
@@ -33,7 +33,7 @@ def on_bench(job: Job, trial: Trial) -> tuple[Bench, dict[str, SizedRun]]:
     InvalidJob
         If the job or the trial refers to what does not exist.
     """
-    rulebook = rulebook_named(job.rulebook)
+    rulebook = rulebook_of(job)
     check_calls(job)
     check_trial(job, trial)
     tree, schools = tree_of(job), schools_of(job)

@@ -7,6 +7,7 @@ from math import isinf
 
 from northspan.core.bench.opening import Opening
 from northspan.core.bench.reading import CanVolts
+from northspan.core.worked import whole
 
 NORMAL_A, OBJECTION_A = 0.005, 0.5  # leakage below the one is normal; from the other on it is a second bond or a bad neutral
 DANGER_V, LIFT_V = 50.0, 1.0  # what skin is taken to stand for long, dry; what a voltmeter finds
@@ -43,10 +44,10 @@ def amperes_text(amperes: float) -> str:
     ['684 A', '9.1 A', '0.42 A', '12 mA', '0 mA']
     """
     if amperes >= 10:  # noqa: PLR2004 - rounding
-        return f"{amperes:.0f} A"
+        return f"{whole(amperes)} A"
     if amperes >= 1:
         return f"{amperes:.1f} A"
-    return f"{amperes:.2f} A" if amperes >= 0.1 else f"{1000 * amperes:.0f} mA"  # noqa: PLR2004 - rounding
+    return f"{amperes:.2f} A" if amperes >= 0.1 else f"{whole(1000 * amperes)} mA"  # noqa: PLR2004 - rounding
 
 
 def seconds_text(seconds: float) -> str:
@@ -62,7 +63,7 @@ def seconds_text(seconds: float) -> str:
     >>> [seconds_text(s) for s in (0.0163, 0.31, 7.24, 93)]
     ['0.02 s', '0.31 s', '7.2 s', '93 s']
     """
-    return f"{seconds:.2f} s" if seconds < 1 else f"{seconds:.1f} s" if seconds < 10 else f"{seconds:.0f} s"  # noqa: PLR2004 - rounding
+    return f"{seconds:.2f} s" if seconds < 1 else f"{seconds:.1f} s" if seconds < 10 else f"{whole(seconds)} s"  # noqa: PLR2004 - rounding
 
 
 def opening_words(opening: Opening) -> str:

@@ -20,6 +20,7 @@ from northspan.core.bench.words import (
 )
 from northspan.core.circuit.role import Role
 from northspan.core.job import Bond, Circuit, Grounding
+from northspan.core.worked import whole
 
 
 def working_verdict(solved: Solved) -> Verdict:
@@ -49,8 +50,10 @@ def _touch(solved: Solved) -> Verdict | None:
     if worst is None or worst.touch_v <= DANGER_V:
         return None
     name, cite = place_name(solved.bench, worst.key), solved.bench.rulebook.cite("open_neutral")
-    words = f"{worst.touch_v:.0f} V between {name} and the soil a metre away, {worst.can_v:.0f} V to remote earth. No breaker sees it."
-    return Verdict(DANGER, worst.touch_v, f"{worst.touch_v:.0f} V on {name}", words, _lost(solved), cite, worst.key)
+    words = (
+        f"{whole(worst.touch_v)} V between {name} and the soil a metre away, {whole(worst.can_v)} V to remote earth. No breaker sees it."
+    )
+    return Verdict(DANGER, worst.touch_v, f"{whole(worst.touch_v)} V on {name}", words, _lost(solved), cite, worst.key)
 
 
 def _legs(solved: Solved) -> Verdict | None:
@@ -60,8 +63,10 @@ def _legs(solved: Solved) -> Verdict | None:
         return None
     name, cite = place_name(solved.bench, worst.key), solved.bench.rulebook.cite("open_neutral")
     high, low = max(worst.line_1_v or 0, worst.line_2_v or 0), min(worst.line_1_v or 0, worst.line_2_v or 0)
-    words = f"At {name} one leg has {high:.0f} V and the other {low:.0f} V: they divide by their loads. Lamps flare, electronics burn."
-    return Verdict(DANGER, high, f"{high:.0f} V and {low:.0f} V at {name}", words, _lost(solved), cite, worst.key)
+    words = (
+        f"At {name} one leg has {whole(high)} V and the other {whole(low)} V: they divide by their loads. Lamps flare, electronics burn."
+    )
+    return Verdict(DANGER, high, f"{whole(high)} V and {whole(low)} V at {name}", words, _lost(solved), cite, worst.key)
 
 
 def _apart(can: CanVolts) -> float | None:
@@ -88,7 +93,7 @@ def _dead(solved: Solved) -> Verdict | None:
         return None
     cite, far = bench.rulebook.cite("open_neutral"), runs[lost[0]].target
     volts = abs(solved.now.volts.get(f"{far}.N", 0j))
-    words = f"Nothing runs behind it, and nothing is dead: its neutral stands at {volts:.0f} V to earth through whatever is switched on."
+    words = f"Nothing runs behind it, and nothing is dead: its neutral stands at {whole(volts)} V to earth through whatever is switched on."
     headline = f"The neutral of {place_name(bench, lost[0])} is open"
     return Verdict(DANGER, volts, headline, words, "A lamp that is out says nothing of a wire.", cite, lost[0])
 

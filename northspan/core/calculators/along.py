@@ -15,7 +15,7 @@ from northspan.core.pull.along import growth, straps
 from northspan.core.pull.trench import TrenchFacts, dig
 from northspan.core.rulebooks.protocol import BoxFacts
 from northspan.core.rulebooks.registry import rulebook_named
-from northspan.core.worked import Margin, Step, at_most
+from northspan.core.worked import Margin, Step, at_most, whole
 
 
 class TrenchQuestion(Question):
@@ -109,7 +109,7 @@ def supports(question: SupportsQuestion) -> Answer:
         change = next(one.value for one in grown.steps if one.symbol == "D_L")
         figures |= {"growth_mm": change, "fittings": grown.value}
         fittings = f"{grown.value} expansion fitting{'s' if grown.value > 1 else ''}" if grown.value else "no expansion fitting"
-        headline, working = f"{headline}; grows {change:.0f} mm: {fittings}", working | {"Expansion": grown.steps}
+        headline, working = f"{headline}; grows {whole(change)} mm: {fittings}", working | {"Expansion": grown.steps}
     return answered(book, headline, figures, working)
 
 

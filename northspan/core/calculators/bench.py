@@ -24,7 +24,7 @@ from northspan.core.job import Part
 from northspan.core.plan import WorkGroup, printed
 from northspan.core.upgrade import AnyJob
 from northspan.core.wording import wording_of
-from northspan.core.worked import Step, given, ruled, step
+from northspan.core.worked import Step, given, ruled, step, whole
 
 _STRAY = frozenset({Role.ground, Role.path})
 
@@ -345,6 +345,8 @@ def _touch(solved: Solved, key: str) -> Step:
     job = solved.bench.tree.job
     building = job.enclosures[key].building if key in job.enclosures else job.enclosures[job.loads[key].enclosure].building
     earth = solved.circuit.earths.get(building)
-    share = f"soil a metre away has {100 * earth.soil_share:.0f} % of the electrodes' voltage" if earth else "no electrode lifts the soil"
+    share = (
+        f"soil a metre away has {whole(100 * earth.soil_share)} % of the electrodes' voltage" if earth else "no electrode lifts the soil"
+    )
     words, why = f"{place_name(solved.bench, key)} to the soil a metre away", f"{share}; can at {can.can_v:.3g} V"
     return ruled(f"U_{key}", words, f"{can.touch_v:.3g} V", why, "nodal analysis", can.touch_v)

@@ -15,7 +15,7 @@ from northspan.core.circuit.role import Role
 from northspan.core.errors import InvalidJob
 from northspan.core.job import Part
 from northspan.core.rulebooks.registry import rulebook_named
-from northspan.core.worked import Step, given, ruled
+from northspan.core.worked import Step, given, ruled, whole
 
 Node = Annotated[str, StringConstraints(pattern=r"^[A-Za-z][A-Za-z0-9 ._-]{0,30}$")]
 NORMAL_A, MUCH_A = 0.005, 0.5  # leakage below the one is normal; above the other it is a second bond or a bad neutral
@@ -212,7 +212,7 @@ def _verdicts(question: BondQuestion, amperes: dict[str, float], state: State) -
     cans = {node for wire in question.wires if wire.role in metal for node in (wire.start, wire.end)} - live - {EARTH}
     lifted = max(cans, key=lambda node: abs(state.volts[node]), default=None)
     if lifted and abs(state.volts[lifted]) > SAFE_V:
-        found.append(f"Danger: {lifted} stands at {abs(state.volts[lifted]):.0f} V to earth.")
+        found.append(f"Danger: {lifted} stands at {whole(abs(state.volts[lifted]))} V to earth.")
     if faulted:
         opening = [_device(wire, state, question) for wire in question.wires if wire.breaker_a]
         if opening and not any("opens within" in words for words in opening):
@@ -229,4 +229,4 @@ def _verdicts(question: BondQuestion, amperes: dict[str, float], state: State) -
 def _off_course(wire: Wire, amperes: float) -> str:
     if amperes > MUCH_A:
         return f"Objectionable current: {amperes:.2g} A on {wire.key}. There is a second bond, or a bad neutral."
-    return f"{1000 * amperes:.0f} mA on {wire.key}: above what leaks in ordinary wiring. Find the source."
+    return f"{whole(1000 * amperes)} mA on {wire.key}: above what leaks in ordinary wiring. Find the source."

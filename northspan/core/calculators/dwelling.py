@@ -12,7 +12,7 @@ from northspan.core.job import LoadKind, Name, Part, RunKind
 from northspan.core.rulebooks import protocol
 from northspan.core.rulebooks.protocol import DesignLoad, DwellingFacts, Rulebook
 from northspan.core.rulebooks.registry import rulebook_named
-from northspan.core.worked import Step, step
+from northspan.core.worked import Step, step, whole
 
 Nameplate = Annotated[float, Field(gt=0, le=100_000)]
 
@@ -97,8 +97,8 @@ def dwelling_load(question: DwellingQuestion) -> Answer:
     services = {key: max(device.value, least.value) for key, device in sized.items()}
     figures |= {f"{key}_service_a": service for key, service in services.items()}
     working["Service"] = (*sized[keys[-1]].steps, least)
-    loads = ", ".join(f"{key} {figures[f'{key}_a']:.0f} A" for key in keys)
-    headline = f"{loads}; a service of {services[keys[-1]]:.0f} A by the {keys[-1]} method"
+    loads = ", ".join(f"{key} {whole(float(figures[f'{key}_a']))} A" for key in keys)
+    headline = f"{loads}; a service of {whole(services[keys[-1]])} A by the {keys[-1]} method"
     return answered(book, headline, figures, working)
 
 

@@ -14,7 +14,7 @@ from northspan.core.earth.grid import Shape, earthed, encased, plate, ring, rod,
 from northspan.core.earth.soil import Soil
 from northspan.core.job import Part
 from northspan.core.rulebooks.registry import rulebook_named
-from northspan.core.worked import Step, given, ruled, step
+from northspan.core.worked import Step, given, ruled, step, whole
 
 
 class SoilLayers(Part):
@@ -104,7 +104,7 @@ def electrode(question: ElectrodeQuestion) -> Answer:
         value = earthed((shape,), soil).resistance_ohm
         alone.append(value)
         share = dict(together.shares)[shape.key]
-        why = f"carries {100 * share:.0f} % of the current when joined"
+        why = f"carries {whole(100 * share)} % of the current when joined"
         steps.append(ruled(f"R_{shape.key}", f"{one.kind} {shape.key[1:]} alone", f"{value:.3g} Ω", why, "potential matrix", value))
     why = "one voltage on all, each leaks what its place lets it"
     resistance = together.resistance_ohm
@@ -117,7 +117,9 @@ def electrode(question: ElectrodeQuestion) -> Answer:
         steps += [closed] if closed else []
         if len(rods) in FIELD_RULE and len(rods) > 1:
             share = together.resistance_ohm / alone[0]
-            headline += f"; {len(rods)} rods come to {100 * share:.0f} % of one, the field rule says {100 * FIELD_RULE[len(rods)]:.0f} %"
+            headline += (
+                f"; {len(rods)} rods come to {whole(100 * share)} % of one, the field rule says {whole(100 * FIELD_RULE[len(rods)])} %"
+            )
     figures: dict[str, float | str] = {"resistance_ohm": together.resistance_ohm, "lifted_v": lifted.value}
     figures |= {f"share_{key}": share for key, share in together.shares}
     return answered(book, headline, figures, {"Resistance to earth": (*steps, lifted)})
@@ -169,7 +171,9 @@ def fall(question: FallQuestion) -> Answer:
     'Proved: 22.1 Ω, 3 readings agree within 1.8 %.'
     """
     log = [Drop(one.distance_m, one.resistance_ohm) for one in question.readings]
-    worked = fall_of_potential(log, question.current_probe_m, question.largest_m, layered=question.layered)
+    worked = fall_of_potential(
+        log, question.current_probe_m, question.largest_m, layered=question.layered, say=rulebook_named(question.rulebook).length_text
+    )
     verdict = worked.value
     figures: dict[str, float | str] = {"proved": "yes" if verdict.proved else "no"}
     if verdict.resistance_ohm is not None:

@@ -22,7 +22,7 @@ from northspan.core.rulebooks.loop_protocol import BondingFacts, LoopAhead, Loop
 from northspan.core.rulebooks.protocol import Rulebook
 from northspan.core.rulebooks.registry import rulebook_named
 from northspan.core.upgrade import AnyJob
-from northspan.core.worked import Step, ruled
+from northspan.core.worked import Step, ruled, whole
 
 WORDS_MOST = 12
 
@@ -209,7 +209,7 @@ def outbuilding_earth(question: OutbuildingQuestion) -> OutbuildingAnswer:
     choices = tuple(_choice(job, key, entering, way, words) for way, words in book.groundings())
     taken = next((one for one in choices if one.taken), choices[0])
     headline = f"{taken.title}: {taken.words}"
-    lines = tuple(ruled("v", one.title, f"{one.fault_v:.0f} V", one.words, "solved circuit", one.fault_v) for one in choices)
+    lines = tuple(ruled("v", one.title, f"{whole(one.fault_v)} V", one.words, "solved circuit", one.fault_v) for one in choices)
     groups = (WorkGroup("choices", "Both ways, solved", headline, printed(lines)),)
     return OutbuildingAnswer(rulebook=book.title, standing=STANDING, headline=headline, working=groups, choices=choices)
 
@@ -239,7 +239,7 @@ def _choice(job: Job, building: str, run_id: str, way: Grounding, title: str) ->
     if combined is not None:
         supplies = tuple(k for k, one in job.runs.items() if one.origin == combined)
         lost_v, _ = _touch(trial_job, Trial(neutrals_lost=supplies, rods_added=rods), run.target)
-        lost_words = f"{lost_v:.0f} V on its cases if the supply's neutral is lost"
+        lost_words = f"{whole(lost_v)} V on its cases if the supply's neutral is lost"
     dangerous = (lost_v or 0.0) > DANGER_V or fault_words.startswith("never")
     words, assumed = f"{fault_words}; {lost_words}", "One rod of its own is assumed" if rods else ""
     cure = Cure(f"Take it: {title}", (Edit("add", f"/runs/{run_id}/grounding", way.value),))
@@ -252,5 +252,5 @@ def _touch(job: Job, trial: Trial, can: str) -> tuple[float, str]:
     volts = solved.cans[can].touch_v if can in solved.cans else 0.0
     opener = solved.opener
     if opener is None or isinf(opener.latest_s):
-        return volts, f"never clears, {volts:.0f} V to touch"
-    return volts, f"a fault clears within {opener.latest_s:.2g} s, {volts:.0f} V to touch until then"
+        return volts, f"never clears, {whole(volts)} V to touch"
+    return volts, f"a fault clears within {opener.latest_s:.2g} s, {whole(volts)} V to touch until then"

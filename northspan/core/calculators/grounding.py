@@ -22,10 +22,10 @@ from northspan.core.findings import Cure, Edit
 from northspan.core.job import Building, Earthing, Electrode, ElectrodeKind, Id, Job, Part
 from northspan.core.plan import WorkGroup, printed
 from northspan.core.rulebooks.protocol import Rulebook
-from northspan.core.rulebooks.registry import rulebook_named
+from northspan.core.rulebooks.registry import rulebook_of
 from northspan.core.tree import tree_of
 from northspan.core.upgrade import AnyJob
-from northspan.core.worked import Step, given, ruled, step
+from northspan.core.worked import Step, given, ruled, step, whole
 
 ROD_COST, WIRE_COST_M, PLATE_COST, RING_COST_M = 38.0, 6.0, 95.0, 14.0  # made-up prices with the work, in the job's own money
 STEP_M = 1.0
@@ -135,7 +135,7 @@ def ground(question: GroundQuestion) -> GroundAnswer:
     job, key = question.job, question.building
     if key not in job.buildings:
         raise InvalidJob("/building", f"there is no building {key}.", f"Buildings: {', '.join(job.buildings)}.")
-    book = rulebook_named(job.rulebook)
+    book = rulebook_of(job)
     building = job.buildings[key]
     electrodes = standing(job, key)
     at = places(job, key, book.rod_limits()[1])
@@ -185,7 +185,7 @@ def ground(question: GroundQuestion) -> GroundAnswer:
     feet = _feet(shapes, soil, lifted.value)
     steps = (*_soil_steps(soil), *_electrode_steps(electrodes, alone, shares), *_joined(together), lifted, *feet, through)
     profile = surface_potential(shapes, soil, [(x, 0.35) for x in PROFILE_M])
-    drives = f"{voltage:.0f} V drives {through.value:.1f} A through them: no breaker opens."
+    drives = f"{whole(voltage)} V drives {through.value:.1f} A through them: no breaker opens."
     purpose = "Electrodes are for lightning, line surges and a reference."
     tree = tree_of(job)
     if earthing_at(tree, next(iter(tree.entering.get(key, ())), ""), far_end=True) is Earthing.tt:
@@ -245,7 +245,7 @@ def _soil_steps(soil: Soil) -> tuple[Step, ...]:
 def _electrode_steps(electrodes: dict[str, Electrode], alone: dict[str, float], shares: dict[str, float]) -> Iterator[Step]:
     for key, ohm in alone.items():
         name = electrodes[key].name if key in electrodes else "bare wire between the rods"
-        why = f"carries {100 * shares[key]:.0f} % of the current when joined"
+        why = f"carries {whole(100 * shares[key])} % of the current when joined"
         yield ruled(f"R_{key}", f"{name} alone", f"{ohm:.3g} Ω", why, "potential matrix", ohm)
 
 

@@ -12,7 +12,7 @@ from northspan.core.errors import InvalidJob
 from northspan.core.job import ElectrodeKind, LoadKind, Metal, RunKind, Size, System, Terminals
 from northspan.core.rulebooks.protocol import DesignLoad, GroundFacts, NeutralFacts, TapFacts, TransformerFacts, Wire
 from northspan.core.rulebooks.registry import rulebook_named
-from northspan.core.worked import Worked, given, ruled
+from northspan.core.worked import Worked, given, ruled, whole
 
 
 class OvercurrentQuestion(Question):
@@ -129,7 +129,7 @@ def overcurrent(question: OvercurrentQuestion) -> Answer:
         device = book.motor_device(question.load_a, question.alone)
     else:
         device = book.device_for_load(load, question.kind, guard)
-    return answered(book, f"a {device.value:.0f} A device", {"device_a": device.value}, {"Device": device.steps})
+    return answered(book, f"a {whole(device.value)} A device", {"device_a": device.value}, {"Device": device.steps})
 
 
 def equipment_ground(question: EquipmentGroundQuestion) -> Answer:

@@ -18,7 +18,7 @@ from northspan.core.routing.route import turned_deg
 from northspan.core.rulebooks.protocol import PipeSize, Rulebook
 from northspan.core.rulebooks.registry import rulebook_named
 from northspan.core.sizing.pipe import fill_margin
-from northspan.core.worked import Margin, Step, at_most, step
+from northspan.core.worked import Margin, Step, at_most, step, whole
 
 
 class Wires(Part):
@@ -185,7 +185,7 @@ def lengths(question: LengthsQuestion) -> Answer:
     book = rulebook_named(question.rulebook)
     each = cut(question.route_m, question.make_up_m, question.coil_m)
     total = step("L_t", "all of them", "n * L_c", "m", "sum", n=float(question.conductors), L_c=each.value)
-    headline = f"{each.value:.1f} m each, {total.value:.0f} m in all"
+    headline = f"{each.value:.1f} m each, {whole(total.value)} m in all"
     figures: dict[str, float | str] = {"cut_m": each.value, "total_m": total.value}
     steps: tuple[Step, ...] = (each, total)
     if question.reel_m is not None:
@@ -194,7 +194,7 @@ def lengths(question: LengthsQuestion) -> Answer:
             raise InvalidJob("/reel_m", f"a reel of {question.reel_m:g} m is shorter than one conductor.", f"At least {each.value:.1f} m.")
         number, left = found
         steps = (*steps, number)
-        headline += f", {number.value:.0f} reel{'s' if number.value > 1 else ''}"
+        headline += f", {whole(number.value)} reel{'s' if number.value > 1 else ''}"
         figures |= {"reels": number.value, "left_m": left}
     return answered(book, headline, figures, {"Lengths": steps})
 

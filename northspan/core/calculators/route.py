@@ -14,7 +14,7 @@ from northspan.core.pull.bundle import AREA_M2
 from northspan.core.rulebooks.protocol import Rulebook, RunFacts
 from northspan.core.rulebooks.registry import rulebook_named
 from northspan.core.sizing.pipe import Pipe, WireGroup, pipe_for
-from northspan.core.worked import Margin, Worked, given, over_words, told_apart
+from northspan.core.worked import Margin, Worked, given, over_words, told_apart, whole
 
 
 class Wires(Part):
@@ -111,8 +111,8 @@ def _fill_words(pipe: Pipe | None, fill: Margin) -> str:
     if pipe is None:
         return ""
     if fill.unit != "%":
-        return f"{pipe.name}, {over_words(fill)}, {pipe.fill_percent:.0f} % full"
-    return f"{pipe.name}, {told_apart(fill.used, fill.limit)} % full of {fill.limit:.0f} %"
+        return f"{pipe.name}, {over_words(fill)}, {whole(pipe.fill_percent)} % full"
+    return f"{pipe.name}, {told_apart(fill.used, fill.limit)} % full of {whole(fill.limit)} %"
 
 
 def cover(question: CoverQuestion) -> Answer:

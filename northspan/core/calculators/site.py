@@ -12,11 +12,11 @@ from northspan.core.errors import InvalidJob, NoSolution
 from northspan.core.findings import Edit
 from northspan.core.job import Job, Part
 from northspan.core.plan import WorkGroup, printed
-from northspan.core.rulebooks.registry import rulebook_named
+from northspan.core.rulebooks.registry import rulebook_of
 from northspan.core.site.choices import SiteChoices, site_choices
 from northspan.core.site.optimum import Point, cheapest_sets
 from northspan.core.upgrade import AnyJob
-from northspan.core.worked import step
+from northspan.core.worked import step, whole
 
 MOST_SHOWN = 24  # points of the curve that a person can press
 
@@ -94,13 +94,13 @@ def site(question: SiteQuestion) -> SiteAnswer:
     now_cost, now_drop = _now(found)
     saved = step("C_s", "saved against the plan as it is", "C_n - C", "", "difference", C_n=now_cost, C=best.cost)
     total = step("C", f"cheapest of all sets within {limit:g} %", _sum(best), "", "exact search over the tree", **_costs(found, best))
-    book = rulebook_named(question.job.rulebook)
+    book = rulebook_of(question.job)
     return SiteAnswer(
         rulebook=book.title,
         standing=STANDING,
-        headline=f"{best.cost:.0f} for all runs, worst way {best.drop_percent:.1f} %; as planned {now_cost:.0f}, {now_drop:.1f} %",
+        headline=f"{whole(best.cost)} for all runs, worst way {best.drop_percent:.1f} %; as planned {whole(now_cost)}, {now_drop:.1f} %",
         figures={"cost": best.cost, "drop_percent": best.drop_percent, "saved": saved.value},
-        working=(WorkGroup("total", "Total", f"{best.cost:.0f}", printed((total, saved))),),
+        working=(WorkGroup("total", "Total", f"{whole(best.cost)}", printed((total, saved))),),
         limit_percent=limit,
         now_cost=now_cost,
         now_drop_percent=now_drop,

@@ -17,7 +17,7 @@ from northspan.core.rulebooks.registry import rulebook_named
 from northspan.core.sizing.run import motor_or_plate_device
 from northspan.core.supply.capability import capability
 from northspan.core.supply.fault import Stretch, fault_after, fault_at_source
-from northspan.core.worked import Step, Worked
+from northspan.core.worked import Step, Worked, whole
 
 
 class BuildingLoadQuestion(Question):
@@ -91,8 +91,8 @@ def building_load(question: BuildingLoadQuestion) -> Answer:
     device = _device(legs, question.kind, book)
     design = legs.design
     headline = (
-        f"{design.total_a:.0f} A on the heavier leg, {design.continuous_a:.0f} A of it continuous, "
-        f"{design.neutral_a:.0f} A in the neutral: a {device.value:.0f} A device"
+        f"{whole(design.total_a)} A on the heavier leg, {whole(design.continuous_a)} A of it continuous, "
+        f"{whole(design.neutral_a)} A in the neutral: a {whole(device.value)} A device"
     )
     figures: dict[str, float | str] = {
         "line_1_a": legs.line_1_a, "line_2_a": legs.line_2_a, "continuous_a": design.continuous_a, "neutral_a": design.neutral_a,
@@ -148,10 +148,10 @@ def fault_current(question: FaultQuestion) -> Answer:
     shelf = book.interrupting_ratings()
     rating = next((one for one in shelf if one >= fault.largest_a), 0.0)
     one_line = fault.loop.line_v == fault.loop.neutral_v
-    words = f"{fault.line_line_a:.0f} A {'line to neutral' if one_line else 'line to line'}"
+    words = f"{whole(fault.line_line_a)} A {'line to neutral' if one_line else 'line to line'}"
     if fault.line_neutral_a and not one_line:
-        words += f", {fault.line_neutral_a:.0f} A line to neutral"
-    fits = f"devices of {rating / 1000:.0f} kA" if rating else f"above {shelf[-1] / 1000:.0f} kA, ask the maker"
+        words += f", {whole(fault.line_neutral_a)} A line to neutral"
+    fits = f"devices of {whole(rating / 1000)} kA" if rating else f"above {whole(shelf[-1] / 1000)} kA, ask the maker"
     figures: dict[str, float | str] = {
         "line_line_a": fault.line_line_a,
         "line_neutral_a": fault.line_neutral_a,
@@ -176,7 +176,7 @@ def source_limit(question: SourceQuestion) -> Answer:
     Examples
     --------
     >>> source_limit(SourceQuestion(source=Source(name="G", kind="generator", rating_kva=14, fuel="natural_gas"), load_a=60)).headline
-    '52 A on each leg; 60 A is too much'
+    '52.5 A on each leg; 60 A is too much'
     """
     book = rulebook_named(question.rulebook)
     source = question.source
@@ -186,6 +186,6 @@ def source_limit(question: SourceQuestion) -> Answer:
     verdict = (
         ""
         if question.load_a is None
-        else f"; {question.load_a:.0f} A {'fits' if question.load_a <= worked.value + 1e-9 else 'is too much'}"
+        else f"; {whole(question.load_a)} A {'fits' if question.load_a <= worked.value + 1e-9 else 'is too much'}"
     )
-    return answered(book, f"{worked.value:.0f} A on each leg{verdict}", {"limit_a": worked.value}, {"Limit": worked.steps})
+    return answered(book, f"{worked.value:.3g} A on each leg{verdict}", {"limit_a": worked.value}, {"Limit": worked.steps})

@@ -14,7 +14,7 @@ from northspan.core.job import Circuit, Metal, Method, Part, Place, RunKind, Seg
 from northspan.core.rulebooks.protocol import Ampacity, Guard, Rulebook, Wire
 from northspan.core.rulebooks.registry import rulebook_named
 from northspan.core.sizing.drop import DropQuestion, LegCurrents, drop_percent, voltage_drop
-from northspan.core.worked import Step, Worked, given, step
+from northspan.core.worked import Step, Worked, given, step, whole
 
 Insulation = Annotated[str, StringConstraints(max_length=12)]
 UNKNOWN_M, OWN_WIRES, MOST_OTHERS = 1.0, 2, 60  # a length that is no nipple; what a circuit has of its own; as many as a job may say
@@ -198,7 +198,7 @@ def ampacity(question: AmpacityQuestion) -> Answer:
                       cannot_overload=question.cannot_overload)  # fmt: skip
     device = book.device_for_wire(value, wire, "next_up", 1.0, guard)
     sets = f"{question.sets} sets of " if question.sets > 1 else ""
-    headline = f"{sets}{_named(book, wire)} {'carry' if sets else 'carries'} {value.final_a:.0f} A here"
+    headline = f"{sets}{_named(book, wire)} {'carry' if sets else 'carries'} {whole(value.final_a)} A here"
     figures: dict[str, float | str] = {
         "ampacity_a": value.final_a,
         "at_terminals_a": value.terminal_a,
@@ -320,8 +320,8 @@ def carry(question: CarryQuestion) -> Answer:
     fits = book.insulation_fits(wire.insulation, segments)
     wrong = f"; but {fits.value}" if fits.value else ""
     headline = (
-        f"{_named(book, wire)}: a {device.value:.0f} A breaker, {steady.value:.0f} A continuous, {load.value:.0f} A otherwise; "
-        f"{question.drop_limit_percent:g} % drop at {reached.value:.0f} A{wrong}"
+        f"{_named(book, wire)}: a {whole(device.value)} A breaker, {whole(steady.value)} A continuous, {whole(load.value)} A otherwise; "
+        f"{question.drop_limit_percent:g} % drop at {whole(reached.value)} A{wrong}"
     )
     figures: dict[str, float | str] = {
         "ampacity_a": worked.value.final_a,

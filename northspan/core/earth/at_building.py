@@ -8,6 +8,7 @@ from northspan.core.earth.fall import Drop, Verdict, fall_of_potential
 from northspan.core.earth.grid import Shape, encased, flat, plate, ring, rod, wire
 from northspan.core.earth.soil import Soil
 from northspan.core.job import Building, Electrode, ElectrodeKind, GroundSoil, Job, Laid, Status, WaterPipe
+from northspan.core.rulebooks.registry import rulebook_of
 from northspan.core.worked import Worked
 
 BARE_WIRE_M = 0.0052  # 4 AWG, as it is usually laid between rods
@@ -182,7 +183,7 @@ def fall_test(job: Job, building_id: str, electrodes: dict[str, Electrode], at: 
         return None
     layered = bool(job.soil and job.soil.lower_ohm_m) or any(e.kind is ElectrodeKind.ring for e in electrodes.values())
     readings = [Drop(one.distance_m, one.shown_ohm) for one in log.readings]
-    return fall_of_potential(readings, log.current_probe_m, reach_m(electrodes, at), layered=layered)
+    return fall_of_potential(readings, log.current_probe_m, reach_m(electrodes, at), layered=layered, say=rulebook_of(job).length_text)
 
 
 def _shape(key: str, one: Electrode, x: float) -> Shape:

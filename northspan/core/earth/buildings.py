@@ -14,6 +14,7 @@ from northspan.core.plan import BuildingPlan, CallPlan, WorkGroup, printed
 from northspan.core.rulebooks.protocol import BuildingFacts, Rulebook, Wire
 from northspan.core.sizing.other_ways import call_plan
 from northspan.core.tree import Tree
+from northspan.core.worked import whole
 
 _OWN_DISCONNECT = frozenset({EnclosureKind.panel_main_breaker, EnclosureKind.disconnect, EnclosureKind.meter_main})
 
@@ -231,10 +232,10 @@ def _disconnect(job: Job, key: str, plan: BuildingPlan) -> Iterator[Finding]:
             yield Finding(
                 Severity.fix,
                 f"/enclosures/{k}/main_a",
-                f"{can.name}: main of {can.main_a:.0f} A is below {plan.disconnect_least_a:.0f} A.",
+                f"{can.name}: main of {whole(can.main_a)} A is below {whole(plan.disconnect_least_a)} A.",
                 sentence(f"the least for {line.formula}"),
                 line.citation,
-                (pin(f"/enclosures/{k}/main_a", plan.disconnect_least_a, f"Use a {plan.disconnect_least_a:.0f} A main"),),
+                (pin(f"/enclosures/{k}/main_a", plan.disconnect_least_a, f"Use a {whole(plan.disconnect_least_a)} A main"),),
             )
 
 

@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from itertools import pairwise
 
-from northspan.core.worked import Step, Worked, given, ruled, step
+from northspan.core.worked import Step, Worked, given, ruled, step, whole
 
 POINT = 0.618  # where one hemisphere in even soil shows its true resistance
 PLATEAU_FROM, PLATEAU_TO = 0.5, 0.72  # shares of the way in which readings must agree
@@ -35,7 +35,13 @@ class Verdict:
     scatter_percent: float | None
 
 
-def fall_of_potential(readings: Sequence[Drop], current_probe_m: float, largest_m: float, *, layered: bool) -> Worked[Verdict]:
+def _metres(length_m: float) -> str:
+    return f"{length_m:.3g} m"
+
+
+def fall_of_potential(
+    readings: Sequence[Drop], current_probe_m: float, largest_m: float, *, layered: bool, say: Callable[[float], str] = _metres
+) -> Worked[Verdict]:
     """Read a fall-of-potential log.
 
     Parameters
@@ -48,6 +54,8 @@ def fall_of_potential(readings: Sequence[Drop], current_probe_m: float, largest_
         Largest dimension of the electrodes: a rod's depth, the diagonal of a ring. [m]
     layered : bool
         Whether the soil is layered, or the electrode a ring or a grid. [-]
+    say : callable
+        Writes a length; in metres if left out. [-]
 
     Notes
     -----
@@ -83,7 +91,7 @@ def fall_of_potential(readings: Sequence[Drop], current_probe_m: float, largest_
     steps.append(scatter)
     rising = all(b.resistance_ohm >= a.resistance_ohm for a, b in pairwise(inside))
     if current_probe_m < least.value:
-        stands = f"the current probe stands at {current_probe_m:.0f} m and must stand at {least.value:.0f} m or more"
+        stands = f"the current probe stands at {say(current_probe_m)} and must stand at {say(least.value)} or more"
         words = f"Not proved: {stands}. Move it out and repeat."
         return Worked(Verdict(value, proved=False, words=words, plateau=None, scatter_percent=scatter.value), tuple(steps))
     if scatter.value > AGREE_PERCENT:
@@ -92,7 +100,7 @@ def fall_of_potential(readings: Sequence[Drop], current_probe_m: float, largest_
             if rising
             else "the readings jump, look at the probes and for pipes along the line"
         )
-        words = f"Not proved: readings around the 62 % point differ by {scatter.value:.0f} %; {why}."
+        words = f"Not proved: readings around the 62 % point differ by {whole(scatter.value)} %; {why}."
         return Worked(Verdict(value, proved=False, words=words, plateau=None, scatter_percent=scatter.value), tuple(steps))
     words = f"Proved: {value:.3g} Ω, {len(inside)} readings agree within {scatter.value:.1f} %."
     flat = (inside[0].distance_m, inside[-1].distance_m)

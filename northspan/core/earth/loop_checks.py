@@ -17,7 +17,7 @@ from northspan.core.sizing.question import loop_facts
 from northspan.core.sizing.run import SizedRun
 from northspan.core.supply.states import switches_neutral
 from northspan.core.tree import Tree
-from northspan.core.worked import Worked
+from northspan.core.worked import Worked, whole
 
 PEOPLE_MA = 30.0
 
@@ -220,11 +220,11 @@ def _electrode(tree: Tree, key: str, building: Building, rules: LoopRules, ruleb
         return
     ohm = 1 / sum(1 / one for one in measured)
     if ohm > limit.value:
-        words = f"{building.name}: its electrode has {ohm:.0f} Ω, {limit.value:.0f} Ω is the most with {residual or 300:g} mA."
+        words = f"{building.name}: its electrode has {whole(ohm)} Ω, {whole(limit.value)} Ω is the most with {residual or 300:g} mA."
         why = "A fault would leave more than 50 V on every case. Drive it deeper, or add to it."
         yield Finding(Severity.stop, f"/buildings/{key}", words, why, citation)
     elif ohm > (most := rules.unstable_ohm()):
-        words = f"{building.name}: its electrode has {ohm:.0f} Ω; above {most:.0f} Ω it may not be stable."
+        words = f"{building.name}: its electrode has {whole(ohm)} Ω; above {whole(most)} Ω it may not be stable."
         why = "It holds today and wanders with drought and frost. A deeper or a second rod brings it down."
         yield Finding(Severity.fix, f"/buildings/{key}", words, why, citation)
     if run.grounding is Grounding.island and building.metallic_path:

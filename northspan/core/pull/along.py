@@ -147,7 +147,7 @@ def _above(i: int, routed: Routed, rulebook: Rulebook) -> Iterator[WorkGroup]:
     if segment.place is Place.overhead:
         height = _height(segment, routed, rulebook)
         if height:
-            yield WorkGroup(f"height{i + 1}", f"{title}, height", height.result, printed((height,)))
+            yield WorkGroup(f"height{i + 1}", f"{title}, height", rulebook.length_text(height.value), printed((height,)))
     if segment.place is Place.outdoors:
         rated = rulebook.outdoors_rating()
         yield WorkGroup(f"outdoors{i + 1}", f"{title}, boxes", rated.result, printed((rated,)))

@@ -9,7 +9,7 @@ from math import pi, sqrt
 from northspan.core.job import Metal
 from northspan.core.pull.mechanics import GRAVITY_M_S2, Set
 from northspan.core.rulebooks.protocol import Rulebook
-from northspan.core.worked import Margin, Step, Worked, ruled, step
+from northspan.core.worked import Margin, Step, Worked, ruled, step, whole
 
 DENSITY_KG_M3 = {Metal.copper: 8890.0, Metal.aluminum: 2703.0}
 LAY = 1.02  # strands go around and are a little longer
@@ -85,7 +85,9 @@ def bundle_of(wires: tuple[PulledWire, ...], bore_m: float, rulebook: Rulebook) 
     share_all = stands if count <= 3 else SEVERAL * stands  # noqa: PLR2004 - as makers state
     several = "" if count <= 3 else ", four fifths of it for more than three"  # noqa: PLR2004
     stress = rulebook.pulling_stress(wires[0].metal)
-    limit = ruled("T_c", "what the conductors stand", f"{share_all:.0f} N", f"{stress.result} of their area{several}", "makers", share_all)
+    limit = ruled(
+        "T_c", "what the conductors stand", f"{whole(share_all)} N", f"{stress.result} of their area{several}", "makers", share_all
+    )
     ratio = OVAL * bore_m / widest
     jams = count == 3 and JAM_FROM <= ratio <= JAM_TO  # noqa: PLR2004 - three wires jam
     why = "three wires may wedge side by side in a bend" if jams else "away from where three wires wedge, or not three of them"
@@ -109,7 +111,7 @@ def _cable_of(wires: tuple[PulledWire, ...], bore_m: float, rulebook: Rulebook) 
     widest = step("D", "across the cable, taken as round", "2 * sqrt(A / 3.1416)", "m", "makers' sizes", A=outside_m2)
     stress = rulebook.pulling_stress(metal)
     stands = cores_m2 * stress.value * 1e6
-    limit = ruled("T_c", "what its cores stand", f"{stands:.0f} N", f"{stress.result} of their area; by the cores alone", "makers",
+    limit = ruled("T_c", "what its cores stand", f"{whole(stands)} N", f"{stress.result} of their area; by the cores alone", "makers",
                   stands)  # fmt: skip
     arrangement, correction, share = _arrangement(1, widest.value, bore_m)
     found = Bundle(

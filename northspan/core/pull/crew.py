@@ -11,6 +11,7 @@ from northspan.core.pull.routed import Routed
 from northspan.core.pull.trench import LOCATE
 from northspan.core.routing.route import IN_PIPE
 from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.worked import whole
 
 HEAD_MIN, FEED_M_MIN, BEND_DEG_MIN = 30.0, 5.0, 90.0  # minutes for a head; metres and degrees a minute
 IN_STAGE = {
@@ -71,6 +72,6 @@ def order_of_work(routed: Routed, bundle: Bundle, pulled: Pulled, bends: tuple[f
     hard = max(counted(pulled, pull), key=lambda point: point.side_wall_n_m)
     if hard.side_wall_n_m:
         yield f"It will stick in {hard.words}: slow there, and never jerk."
-    yield f"About {minutes(run, bends):.0f} minutes with {people} {'people' if people > 1 else 'person'}, once everything lies ready."
+    yield f"About {whole(minutes(run, bends))} minutes with {people} {'people' if people > 1 else 'person'}, once everything lies ready."
     if pull.coil_m:
         yield f"{rulebook.length_text(pull.coil_m)} more through at the end, coiled for later, out of the way of lids."

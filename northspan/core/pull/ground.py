@@ -46,10 +46,11 @@ def ground_groups(i: int, routed: Routed, rulebook: Rulebook) -> Iterator[WorkGr
     for n, line in enumerate(segment.crossings):
         between, least = _between(i, line, routed, rulebook), rulebook.line_distance(line.kind)
         name = f"{title}, {line.kind.value} line at {rulebook.length_text(line.at_m)}"
-        answer = f"{rulebook.depth_text(max(0.0, between.value))} clear of {least.result}"
+        answer = f"{rulebook.depth_text(max(0.0, between.value))} clear of {rulebook.depth_text(least.value)}"
         yield WorkGroup(f"crossing{i + 1}.{n}", name, answer, printed((between, least)))
     out = (rulebook.riser(), *((rulebook.bushing(routed.sized.tried.wire.size),) if pipe else ()))
-    yield WorkGroup(f"riser{i + 1}", f"{title}, where it comes out", ", ".join(one.result for one in out), printed(out))
+    words = (rulebook.length_text(out[0].value), *(one.result for one in out[1:]))
+    yield WorkGroup(f"riser{i + 1}", f"{title}, where it comes out", ", ".join(words), printed(out))
 
 
 def shared_trenches(routed: dict[str, Routed], rulebook: Rulebook) -> tuple[TrenchPlan, ...]:

@@ -8,7 +8,7 @@ from math import ceil, floor
 from northspan.core.plan import Bought, CutLength
 from northspan.core.pull.routed import Routed
 from northspan.core.rulebooks.protocol import Rulebook
-from northspan.core.worked import Step, ruled, step
+from northspan.core.worked import Step, ruled, step, whole
 
 
 def cut(route_m: float, make_up_m: float, coil_m: float) -> Step:
@@ -58,7 +58,7 @@ def reels(count: int, cut_m: float, reel_m: float) -> tuple[Step, float] | None:
         return None
     wanted = ceil(count / each)
     left = wanted * reel_m - count * cut_m
-    return ruled("n_r", "reels, none spliced", f"{wanted}", f"{each} from each; {left:.0f} m are left over", "count", wanted), left
+    return ruled("n_r", "reels, none spliced", f"{wanted}", f"{each} from each; {whole(left)} m are left over", "count", wanted), left
 
 
 def cut_lengths(routed: Routed, rulebook: Rulebook) -> Iterator[CutLength]:
@@ -106,7 +106,7 @@ def bought(lengths: tuple[CutLength, ...], reel_m: float | None, rulebook: Ruleb
         on_reels = reels(count, cut_m, reel_m) if reel_m else None
         if on_reels:
             number, left = on_reels
-            words = f"{number.value:.0f} reel{'s' if number.value > 1 else ''}, {rulebook.length_text(left)} left over"
+            words = f"{whole(number.value)} reel{'s' if number.value > 1 else ''}, {rulebook.length_text(left)} left over"
         elif reel_m:
             words = f"{total} by length: a reel is shorter than one piece"
         else:

@@ -11,7 +11,7 @@ from northspan.core.pull.bundle import AREA_M2, Bundle, jam_margin
 from northspan.core.pull.mechanics import Point, along
 from northspan.core.routing.route import IN_PIPE, Piece, pieces_of, turned_deg, turned_round
 from northspan.core.rulebooks.protocol import Rulebook
-from northspan.core.worked import Margin, Step, Worked, at_most, given, ruled, step
+from northspan.core.worked import Margin, Step, Worked, at_most, given, ruled, step, whole
 
 DRY, LUBRICATED = 0.5, 0.25
 GRIP_N = 4450.0  # a woven grip over the wires, 1000 lbf
@@ -121,7 +121,7 @@ def pull_both_ways(pieces: tuple[Piece, ...], bundle: Bundle, pull: Pull) -> Wor
     from_far = easier if pull.from_far_end is None else pull.from_far_end
     why = "chosen" if pull.from_far_end is not None else "the easier way"
     end = "the far end" if from_far else "the head of the run"
-    named = ruled("e", "feed from", end, f"{why}: {head_n:.0f} N from the head, {end_n:.0f} N from the far end", "both worked")
+    named = ruled("e", "feed from", end, f"{why}: {whole(head_n)} N from the head, {whole(end_n)} N from the far end", "both worked")
     typed = pull.lubricated and pull.friction_factor is not None
     words = "friction, lubricated" if pull.lubricated else "friction, dry"
     friction = given("m", words, counted_friction(pull), "", "job" if typed else "customary")

@@ -11,7 +11,7 @@ from northspan.core.plan import WorkGroup, printed
 from northspan.core.pull.routed import Routed
 from northspan.core.rulebooks.protocol import PipeSize, Rulebook
 from northspan.core.sizing.pipe import whole_pipe_m
-from northspan.core.worked import Step, Worked, ruled, step
+from northspan.core.worked import Step, Worked, ruled, step, whole
 
 
 @dataclass(frozen=True, slots=True)
@@ -63,8 +63,8 @@ def room_words(method: Method, found: Room, rulebook: Rulebook) -> str:
     rulebook : Rulebook
         For names. [-]
     """
-    words = f"{rulebook.pipe_name(method, found.pipe.size)}, {found.fill_percent:.0f} % full of {found.pipe.allowed_percent:.0f} %"
-    return f"{words}; one up {rulebook.pipe_name(method, found.up.size)}, {found.up_percent:.0f} %" if found.up else words
+    words = f"{rulebook.pipe_name(method, found.pipe.size)}, {whole(found.fill_percent)} % full of {whole(found.pipe.allowed_percent)} %"
+    return f"{words}; one up {rulebook.pipe_name(method, found.up.size)}, {whole(found.up_percent)} %" if found.up else words
 
 
 def room_groups(i: int, routed: Routed, rulebook: Rulebook) -> Iterator[WorkGroup]:

@@ -31,7 +31,7 @@ from northspan.core.pull.pulling import (
 from northspan.core.pull.routed import Routed
 from northspan.core.routing.route import bend_places, turned_deg
 from northspan.core.rulebooks.protocol import Rulebook
-from northspan.core.worked import Margin, Worked, at_most
+from northspan.core.worked import Margin, Worked, at_most, whole
 
 NOT_PULLED = "No wires are pulled into a pipe here: a cable is laid or clipped."
 
@@ -120,7 +120,7 @@ def _broken(one: PipePull, routed: Routed, rulebook: Rulebook) -> Iterator[Findi
         if margin.holds:
             continue
         if margin.key == "bends":
-            words = f"{name}: {margin.used:.0f}° of bends between pull points, {margin.limit:.0f}° is the most."
+            words = f"{name}: {whole(margin.used)}° of bends between pull points, {whole(margin.limit)}° is the most."
             parting = tuple(cure for cure in one.cures if cure.edits[0].path.endswith("fittings"))
             yield Finding(Severity.fix, at, words, "Set a pull point part-way. A pull like this jams.", margin.citation, parting)
         elif margin.key == "jam":

@@ -9,6 +9,7 @@ from northspan.core.pull.pulling import counted, most_n
 from northspan.core.pull.routed import Routed
 from northspan.core.pull.run_pull import hardest, question_of_pull
 from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.worked import whole
 
 TITLES = {
     Status.existing: "There: in use until what follows stands",
@@ -57,4 +58,4 @@ def _words(run: Run, status: Status, routed: Routed | None, rulebook: Rulebook) 
         return f"{part}laid, clipped or hung{then}"
     tension, stages_n = most_n(counted(found.pulled.value, run.pull)), len(found.bends_deg)
     goes = f"{stages_n} stages" if stages_n > 1 else "one pull"
-    return f"{part}{goes}, {rulebook.amount_text(tension, 'N')}, about {minutes(run, found.bends_deg):.0f} minutes{then}"
+    return f"{part}{goes}, {rulebook.amount_text(tension, 'N')}, about {whole(minutes(run, found.bends_deg))} minutes{then}"

@@ -9,6 +9,7 @@ from math import acos, atan2, ceil, cos, degrees, hypot, pi, radians, sin
 from typing import Any
 
 from northspan.core.job import Fitting, Leg, Method, Pull, Run, Segment
+from northspan.core.worked import whole
 
 IN_PIPE = frozenset({Method.pvc40, Method.pvc80, Method.emt, Method.rmc})
 QUARTER_DEG = 90.0
@@ -179,13 +180,13 @@ def _by_legs(segment: Segment, radius_m: float) -> list[Piece]:
             if found and any(abs(one.at_m - at_m) <= CORNER_M for one in segment.fittings):
                 found[-1] = replace(found[-1], pull_point=True)
             else:
-                found.append(Piece(f"bend {i}, {degrees(turn):.0f}°", turn_rad=turn, radius_m=radius_m))
+                found.append(Piece(f"bend {i}, {whole(degrees(turn))}°", turn_rad=turn, radius_m=radius_m))
         length = hypot(leg.level_m, leg.rise_m)
         if length:
             found.append(Piece(leg.words or f"leg {i + 1}", length_m=length, slope_rad=atan2(leg.rise_m, leg.level_m)))
     left_deg = segment.bends_deg - sum(degrees(turn) for _, turn in corners)
     if left_deg > NO_BEND_DEG:
-        found.append(Piece(f"bends noted and in no leg, {left_deg:.0f}°", turn_rad=radians(left_deg), radius_m=radius_m))
+        found.append(Piece(f"bends noted and in no leg, {whole(left_deg)}°", turn_rad=radians(left_deg), radius_m=radius_m))
     return found
 
 
@@ -202,7 +203,7 @@ def _spread(segment: Segment, radius_m: float) -> list[Piece]:
     for i in range(bends):
         turn = segment.bends_deg / bends * pi / 180
         found += [
-            Piece(f"bend {i + 1}, {degrees(turn):.0f}°", turn_rad=turn, radius_m=radius_m),
+            Piece(f"bend {i + 1}, {whole(degrees(turn))}°", turn_rad=turn, radius_m=radius_m),
             Piece(f"straight {i + 2}", length_m=each_m),
         ]
     return found

@@ -2,8 +2,11 @@
 
 from __future__ import annotations
 
+from northspan.core.worked import whole
+
 _US = {"N": (4.4482216, "lbf"), "N/m": (14.593903, "lbf/ft"), "m³": (0.76455486, "yd³"), "L": (0.94635295, "qt"), "mL": (16.387064, "in³")}
 _PLACES = {"m³": 1, "L": 1, "yd³": 1, "qt": 1, "in³": 1}
+FOOT_M, INCH_M = 0.3048, 0.0254
 SMALL = 9.95  # below it two figures say more than none behind the point
 
 
@@ -24,7 +27,7 @@ def metric_amount(value: float, unit: str) -> str:
     """
     if unit in _PLACES:
         return f"{value:.{_PLACES[unit]}f} {unit}"
-    return f"{value:.2g} {unit}" if 0 < abs(value) < SMALL else f"{value:.0f} {unit}"
+    return f"{value:.2g} {unit}" if 0 < abs(value) < SMALL else f"{whole(value)} {unit}"
 
 
 def us_amount(value: float, unit: str) -> str:
@@ -44,3 +47,41 @@ def us_amount(value: float, unit: str) -> str:
     """
     per, name = _US.get(unit, (1.0, unit))
     return metric_amount(value / per, name)
+
+
+class Amounts:
+    """Says lengths and amounts in feet and pounds, or in metres and newtons."""
+
+    feet = True
+
+    def length_text(self, length_m: float) -> str:
+        """Write a length. [m]
+
+        Parameters
+        ----------
+        length_m : float
+            The length. [m]
+        """
+        return f"{length_m / FOOT_M:.3g} ft" if self.feet else f"{length_m:.3g} m"
+
+    def depth_text(self, depth_m: float) -> str:
+        """Write a depth. [m]
+
+        Parameters
+        ----------
+        depth_m : float
+            The depth. [m]
+        """
+        return f"{depth_m / INCH_M:.3g} in" if self.feet else f"{whole(1000 * depth_m)} mm"
+
+    def amount_text(self, value: float, unit: str) -> str:
+        """Say an amount that is given in metric units.
+
+        Parameters
+        ----------
+        value : float
+            The amount. [unit]
+        unit : str
+            N, N/m, m³, L, mL or another one. [-]
+        """
+        return us_amount(value, unit) if self.feet else metric_amount(value, unit)

@@ -365,6 +365,7 @@ class Rulebook(Protocol):
     usual_system: System
     loop: LoopRules | None
     frequency_hz: float
+    feet: bool
     main_protects: bool
     bonds_own_source: bool
 

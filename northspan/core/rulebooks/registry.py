@@ -7,6 +7,7 @@ from importlib import import_module
 from typing import cast
 
 from northspan.core.errors import InvalidJob
+from northspan.core.job import Job, Units
 from northspan.core.rulebooks.protocol import Rulebook
 
 _MODULES = {
@@ -56,3 +57,34 @@ def rulebook_named(name: str) -> Rulebook:
         raise InvalidJob("/rulebook", f"there is no rulebook {name}.", f"There is: {', '.join(_MODULES)}.")
     module, _, attribute = _MODULES[name].partition(":")
     return cast("Rulebook", getattr(import_module(module), attribute)())
+
+
+def rulebook_of(job: Job) -> Rulebook:
+    """Find the rulebook of a job, which says lengths and amounts in the units of the job.
+
+    Parameters
+    ----------
+    job : Job
+        The job. [-]
+
+    Raises
+    ------
+    InvalidJob
+        If there is no such rulebook.
+
+    Examples
+    --------
+    >>> job = Job(name="A", units="metres")
+    >>> rulebook_of(job).length_text(3.048), rulebook_named(job.rulebook).length_text(3.048)
+    ('3.05 m', '10 ft')
+    """
+    return _said_in(job.rulebook, job.units is Units.feet)
+
+
+@cache
+def _said_in(name: str, feet: bool) -> Rulebook:  # noqa: FBT001 - private
+    book = rulebook_named(name)
+    if book.feet == feet:
+        return book
+    kind = type(book)
+    return cast("Rulebook", type(kind.__name__, (kind,), {"feet": feet})())

@@ -12,7 +12,7 @@ from northspan.core.findings import Edit
 from northspan.core.job import Job, Metal, Status
 from northspan.core.questions import question_of
 from northspan.core.rulebooks.protocol import Rulebook
-from northspan.core.rulebooks.registry import rulebook_named
+from northspan.core.rulebooks.registry import rulebook_of
 from northspan.core.site.optimum import Choice
 from northspan.core.sizing.conductor import ladder_of
 from northspan.core.sizing.cost import run_cost
@@ -21,6 +21,7 @@ from northspan.core.sizing.question import RunQuestion
 from northspan.core.sizing.raise_voltage import voltage_ways, wire_losses
 from northspan.core.sizing.run import SizedRun, size_run
 from northspan.core.tree import Tree, tree_of
+from northspan.core.worked import whole
 
 
 @dataclass(frozen=True, slots=True)
@@ -64,7 +65,7 @@ def site_choices(job: Job) -> SiteChoices:
     wires and pipes and its losses over the years typed; its pipes follow from its wires, by the call on
     pipe size. Standby supplies and runs without a load are left out, and named.
     """
-    rulebook = rulebook_named(job.rulebook)
+    rulebook = rulebook_of(job)
     check_calls(job)
     tree, schools = tree_of(job), schools_of(job)
     electrodes = electrodes_ohm(tree, rulebook)
@@ -117,7 +118,7 @@ def _ways(job: Job, planned: SizedRun, rulebook: Rulebook) -> Iterator[Way]:
         for raised in voltage_ways(planned, rulebook):
             if not raised.current and raised.holds and raised.cure:
                 yield Way(
-                    f"{raised.volts:.0f} V: {raised.words}",
+                    f"{whole(raised.volts)} V: {raised.words}",
                     Choice(raised.total_cost, raised.drop_percent),
                     raised.cure.edits,
                     planned=False,

@@ -15,7 +15,7 @@ from northspan.core.rulebooks.loop_protocol import LoopAnswer
 from northspan.core.rulebooks.protocol import AllowanceFacts, Ampacity, Rulebook, SecondaryFacts, WarmFacts, Wire
 from northspan.core.sizing.drop import Drop, DropQuestion, LegCurrents, drop_percent, voltage_drop
 from northspan.core.sizing.question import NO_LIMIT, RunQuestion, loop_facts
-from northspan.core.worked import Margin, Step, Worked, at_most, given, ruled, step
+from northspan.core.worked import Margin, Step, Worked, at_most, given, ruled, step, whole
 
 LEAST_SHARE = 0.9  # no code lets a conductor be shorter of its load than this; where the search begins
 
@@ -126,7 +126,7 @@ def _tried_words(question: RunQuestion, metals: list[Metal], rulebook: Rulebook,
         if up_to not in kinds:
             kinds.append(up_to)
     sets = f" in {question.sets} sets" if question.sets > 1 else ""
-    return f"{' and '.join(kinds)}{sets} for {load_a:.0f} A"
+    return f"{' and '.join(kinds)}{sets} for {whole(load_a)} A"
 
 
 def try_wire(question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook, wire: Wire) -> Tried:
@@ -373,7 +373,7 @@ def _cheapest(question: RunQuestion, legs: LegLoads, device_a: float, terminals:
     """Take the metal whose wire costs less here, by the prices of the job."""
     found = [pair for metal in rulebook.metals() if (pair := _choose_size(question, legs, device_a, terminals, rulebook, metal))]
     if not found:
-        raise NoSolution("conductor", f"every size in the table for {legs.design.total_a:.0f} A")
+        raise NoSolution("conductor", f"every size in the table for {whole(legs.design.total_a)} A")
     return min(found, key=lambda pair: (not pair[0].good, wire_price(pair[0].wire, question.prices, rulebook)))
 
 

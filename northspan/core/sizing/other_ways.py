@@ -14,7 +14,7 @@ from northspan.core.rulebooks.protocol import Rulebook
 from northspan.core.sizing.conductor import ladder_of
 from northspan.core.sizing.cost import run_cost
 from northspan.core.sizing.run import SizedRun, size_run
-from northspan.core.worked import told_apart
+from northspan.core.worked import told_apart, whole
 
 
 def neighbours(sized: SizedRun, rulebook: Rulebook) -> tuple[Neighbour, ...]:
@@ -120,7 +120,7 @@ def in_words(sized: SizedRun, rulebook: Rulebook) -> str:
         For names. [-]
     """
     wire = sized.tried.wire
-    parts = [f"{sets_words(sized.question.sets)}{rulebook.size_name(wire.size)} {wire.metal}", f"{sized.device.value:.0f} A"]
+    parts = [f"{sets_words(sized.question.sets)}{rulebook.size_name(wire.size)} {wire.metal}", f"{whole(sized.device.value)} A"]
     pipe = largest_pipe(sized)
     if pipe:
         parts.append(pipe)

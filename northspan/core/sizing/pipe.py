@@ -93,7 +93,7 @@ def pipe_for(
         raise NoSolution(f"pipe of size {pinned}", f"sizes {', '.join(by_size)}")
     if not fits and pinned is None:
         raise NoSolution("pipe", f"{segment.method} up to {shelf[-1].size} for {total.value:.2f} {unit} of wire")
-    size, reason = _choose(pinned, fits, shelf, segment.length_m, roomy)
+    size, reason = _choose(pinned, fits, shelf, (segment.length_m, rulebook.length_text(LONG_PULL_M)), roomy)
     pipe = by_size[size]
     bore = looked_up(
         "A_p",
@@ -166,13 +166,16 @@ def bends(segment: Segment, rulebook: Rulebook) -> Worked[float]:
     return Worked(segment.bends_deg, (limit,), (margin,))
 
 
-def _choose(pinned: str | None, fits: list[str], shelf: tuple[PipeSize, ...], length_m: float, roomy: str) -> tuple[str, tuple[Step, ...]]:
+def _choose(
+    pinned: str | None, fits: list[str], shelf: tuple[PipeSize, ...], long: tuple[float, str], roomy: str
+) -> tuple[str, tuple[Step, ...]]:
     if pinned is not None:
         return pinned, (ruled("p", "pipe", pinned, "pinned", "job"),)
     smallest = ruled("p", "smallest pipe that is allowed", fits[0], "the first whose fill is within the limit", shelf[0].fill_citation)
+    length_m, long_pull = long
     if roomy == "one_up_long" and length_m > LONG_PULL_M and len(fits) > 1:
         larger = fits[1]
-        return larger, (smallest, ruled("p", "pipe", larger, "your call: one up, the pull is over 100 ft", "your call"))
+        return larger, (smallest, ruled("p", "pipe", larger, f"your call: one up, the pull is over {long_pull}", "your call"))
     return fits[0], (smallest,)
 
 

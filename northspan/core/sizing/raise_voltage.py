@@ -17,7 +17,7 @@ from northspan.core.sizing.cost import run_cost
 from northspan.core.sizing.question import NO_LIMIT, RunQuestion
 from northspan.core.sizing.run import SizedRun, size_run
 from northspan.core.supply.windings import facts_of, losses, regulation_percent
-from northspan.core.worked import Step, Worked, given, step
+from northspan.core.worked import Step, Worked, given, step, whole
 
 TRIED = 4  # ratings above the load that are looked at: a larger transformer loses less voltage
 LONG_M = 60.0  # below this nobody thinks of two transformers
@@ -155,8 +155,8 @@ def _row(
     paid = step("C_e", "losses over the years", "W * y * p", "", "your prices", W=energy.value, y=prices.years, p=prices.energy_per_kwh)
     total = step("C", "to make and to run", "C_m + C_e", "", "sum", C_m=cost.value, C_e=paid.value)
     working = (
-        WorkGroup("cost", "To make", f"{cost.value:.0f}", printed(cost.steps)),
-        WorkGroup("losses", "To run", f"{paid.value:.0f}", printed((*energy.steps, paid, total))),
+        WorkGroup("cost", "To make", f"{whole(cost.value)}", printed(cost.steps)),
+        WorkGroup("losses", "To run", f"{whole(paid.value)}", printed((*energy.steps, paid, total))),
     )
     return VoltageWay(
         volts, words, drop, cost.value, energy.value, paid.value, total.value, not broken, broken, cheapest=False, current=current,
@@ -240,4 +240,4 @@ def _taking(question: RunQuestion, between: Source, last: Source, wire: SizedRun
         Edit("add", f"/runs/{key}-out", short | end),
         *fields,
     ]
-    return Cure(f"Take {between.line_v:.0f} V", tuple(edits))
+    return Cure(f"Take {whole(between.line_v)} V", tuple(edits))

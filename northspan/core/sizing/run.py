@@ -13,7 +13,7 @@ from northspan.core.sizing.conductor import Tried, choose_wire, secondary_of, tr
 from northspan.core.sizing.pins import check_pins
 from northspan.core.sizing.pipe import Pipe, WireGroup, bends, pipe_for, whole_pipe_m
 from northspan.core.sizing.question import NO_LIMIT, RunQuestion, device_shelf
-from northspan.core.worked import Margin, Step, Worked, at_most, given, ruled, step
+from northspan.core.worked import Margin, Step, Worked, at_most, given, ruled, step, whole
 
 MOST_SETS = 6
 
@@ -234,7 +234,7 @@ def choose_device(question: RunQuestion, legs: LegLoads, rulebook: Rulebook) -> 
     floor = rulebook.dwelling_least_a() if kind is RunKind.service and question.whole_dwelling else None
     if floor and least.value < floor.value:
         usual = next(rating for rating in device_shelf(question.run, rulebook) if rating >= floor.value)
-        chosen = ruled("I_d", "device of a whole dwelling", f"{usual:.0f} A", floor.words, floor.citation, usual)
+        chosen = ruled("I_d", "device of a whole dwelling", f"{whole(usual)} A", floor.words, floor.citation, usual)
         least = Worked(usual, (*least.steps, floor, chosen))
     if question.primary:
         least, most = _for_transformer(question.primary, least, rulebook)
@@ -253,7 +253,7 @@ def choose_device(question: RunQuestion, legs: LegLoads, rulebook: Rulebook) -> 
         words = "Device, design current" if rulebook.loop is not None else "Device at 125 %"
         limits.append(at_most("device", words, least.steps[0].value, pinned, "A", least.steps[0].citation))
     why = "pinned" if question.run.device_a else question.stated_words
-    shown = ruled("I_n", "device", f"{pinned:.0f} A", f"{why}; the rules would take {least.value:.0f} A", "job", pinned)
+    shown = ruled("I_n", "device", f"{whole(pinned)} A", f"{why}; the rules would take {whole(least.value)} A", "job", pinned)
     return Worked(pinned, (*least.steps, shown), tuple(limits))
 
 
@@ -294,7 +294,7 @@ def _for_transformer(facts: TransformerFacts, least: Worked[float], rulebook: Ru
     chosen = ruled(
         "I_n",
         "device of the primary",
-        f"{device:.0f} A",
+        f"{whole(device)} A",
         "the next standard rating, within the table's limit",
         most.steps[-1].citation,
         device,

@@ -13,7 +13,7 @@ from northspan.core.rulebooks.protocol import Rulebook
 from northspan.core.sizing.other_ways import sets_words
 from northspan.core.sizing.question import device_shelf
 from northspan.core.sizing.run import SizedRun, size_run
-from northspan.core.worked import Margin, over_words, told_apart
+from northspan.core.worked import Margin, over_words, told_apart, whole
 
 
 def findings_of_run(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
@@ -52,17 +52,17 @@ def findings_of_run(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
 
 
 _TEXTS = {
-    "terminals": "{wire} is too small at its terminals: {used:.0f} A on {limit:.0f} A.",
-    "ampacity": "{wire} carries {limit:.0f} A here; the load is {used:.0f} A.",
-    "protection": "a {used:.0f} A device does not protect {wire}; the most for it is {limit:.0f} A.",
-    "share": "{wire} carries {limit:.0f} A; without a device where it begins it must carry {used:.0f} A.",
-    "secondary": "its conductors go {used:.1f} m from the transformer without a device, {limit:.1f} m is the most.",
-    "transformer": "the {used:.0f} A device is above the {limit:.0f} A that its transformer allows.",
+    "terminals": "{wire} is too small at its terminals: {used_n} A on {limit_n} A.",
+    "ampacity": "{wire} carries {limit_n} A here; the load is {used_n} A.",
+    "protection": "a {used_n} A device does not protect {wire}; the most for it is {limit_n} A.",
+    "share": "{wire} carries {limit_n} A; without a device where it begins it must carry {used_n} A.",
+    "secondary": "its conductors go {used_text} from the transformer without a device, {limit_text} is the most.",
+    "transformer": "the {used_n} A device is above the {limit_n} A that its transformer allows.",
     "loop": "its earth fault loop of {used:.2f} Ω is above {limit:.2f} Ω: the device opens too late, or not at all.",
     "measured_loop": "its loop measured {used:.2f} Ω, {limit:.2f} Ω is the most for a cold reading.",
     "protective": "its protective conductor of {limit:g} mm² is too thin for a fault, {used:.2f} mm² is the least.",
     "least_size": "{limit:g} mm² is below the smallest lawful {used:g} mm².",
-    "device": "the {limit:.0f} A device is below the {used:.0f} A that the load asks.",
+    "device": "the {limit_n} A device is below the {used_n} A that the load asks.",
     "heat": "{words}: {used:.3g} of {limit:.3g} {unit}.",
 }
 _BY_LOOP = frozenset({"loop", "measured_loop", "protective"})
@@ -77,7 +77,9 @@ def _limits(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
         if margin.holds or margin.advice or margin.key in _SAID_ELSEWHERE:
             continue
         template = _TEXTS.get(margin.key, "{words}: {used:.3g} of {limit:.3g} {unit}.")
-        text = template.format(wire=wire, used=margin.used, limit=margin.limit, words=margin.words.lower(), unit=margin.unit)
+        text = template.format(wire=wire, used=margin.used, limit=margin.limit, words=margin.words.lower(), unit=margin.unit,
+                               used_n=whole(margin.used), limit_n=whole(margin.limit),
+                               used_text=rulebook.length_text(margin.used), limit_text=rulebook.length_text(margin.limit))  # fmt: skip
         why = (
             "Until it opens, every case on it stands at a dangerous voltage."
             if margin.key in _BY_LOOP
@@ -119,7 +121,7 @@ def _as_found(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
         yield Finding(
             Severity.check,
             f"{at}/conductor_size",
-            f"{run.name}: it is there, and its wires are not noted. {wire} is assumed, the least for {sized.device.value:.0f} A.",
+            f"{run.name}: it is there, and its wires are not noted. {wire} is assumed, the least for {whole(sized.device.value)} A.",
             "Open it up and read the wire. Everything said of this run rests on the assumption.",
             "job",
             (Cure("It is that", tuple(Edit("add", f"{at}/{name}", value) for name, value in taken.items())),),

@@ -23,7 +23,7 @@ from northspan.core.sizing.raise_voltage import voltage_ways
 from northspan.core.sizing.run import SizedRun, size_run
 from northspan.core.sizing.run_findings import findings_of_run
 from northspan.core.sizing.taps import taps_of
-from northspan.core.worked import Step, Worked
+from northspan.core.worked import Step, Worked, whole
 
 
 @dataclass(frozen=True, slots=True)
@@ -116,6 +116,7 @@ def _plain(run_id: str, sized: SizedRun, rulebook: Rulebook) -> RunPlan:
     cover = covers(run, sized.device.value, sized.question.line_v, tried.wire.insulation, rulebook)
     margins = shown(sized.device.margins + sized.margins)
     wires = _wires(sized, rulebook)
+    device_a = whole(sized.device.value)
     return RunPlan(
         id=run_id,
         name=run.name,
@@ -124,7 +125,7 @@ def _plain(run_id: str, sized: SizedRun, rulebook: Rulebook) -> RunPlan:
         target=run.target,
         status=run.status,
         sized=True,
-        headline=f"{sets_words(sized.question.sets)}{rulebook.size_name(tried.wire.size)} {tried.wire.metal}, {sized.device.value:.0f} A",
+        headline=f"{sets_words(sized.question.sets)}{rulebook.size_name(tried.wire.size)} {tried.wire.metal}, {device_a} A",
         subline=_subline(sized, len(wires), rulebook),
         length_m=sum(s.length_m for s in run.segments),
         nominal_v=sized.question.nominal_v,
@@ -177,7 +178,7 @@ def _allowance_words(sized: SizedRun, rulebook: Rulebook) -> str:
         sized.tried.ampacity.value, sized.tried.wire, sized.question.schools["rounding"], 1.0, sized.question.guard
     ).value
     if not needed and protected >= sized.device.value - 1e-9:
-        return f"open, but not needed: {rulebook.size_name(sized.tried.wire.size)} is good for {sized.device.value:.0f} A without it"
+        return f"open, but not needed: {rulebook.size_name(sized.tried.wire.size)} is good for {whole(sized.device.value)} A without it"
     return f"{allowance.label} taken: {allowance.text}"
 
 
@@ -315,14 +316,14 @@ def _working(sized: SizedRun, wires: Step, rulebook: Rulebook) -> tuple[WorkGrou
         WorkGroup(
             "load",
             "Load",
-            f"{sized.question.load.value.design.total_a:.0f} A" if sized.question.load.value else "",
+            f"{whole(sized.question.load.value.design.total_a)} A" if sized.question.load.value else "",
             printed(sized.question.load.steps),
         ),
-        WorkGroup("device", "Overcurrent device", f"{sized.device.value:.0f} A", printed(sized.device.steps)),
+        WorkGroup("device", "Overcurrent device", f"{whole(sized.device.value)} A", printed(sized.device.steps)),
         WorkGroup(
             "conductor",
             "Ungrounded conductors",
-            f"{size} {tried.wire.metal}, {ampacity.final_a:.0f} A",
+            f"{size} {tried.wire.metal}, {whole(ampacity.final_a)} A",
             printed((sized.terminals, *tried.ampacity.steps, *tried.load_steps, *tried.protects.steps, *sized.insulation.steps)),
         ),
         WorkGroup("drop", "Voltage drop", f"{drop.drop_v:.1f} V, {drop.percent:.1f} %", printed(tried.drop.steps)),
@@ -351,6 +352,6 @@ def _working(sized: SizedRun, wires: Step, rulebook: Rulebook) -> tuple[WorkGrou
         if pipe.value:
             groups.append(WorkGroup(f"pipe{i}", f"Pipe{of}", pipe.value.name, printed((*pipe.steps, *turn.steps))))
         if least.steps:
-            answer = least.steps[-1].result + (f" {least.steps[-1].unit}" if least.value is not None else "")
+            answer = least.steps[-1].result if least.value is None else rulebook.depth_text(least.value)
             groups.append(WorkGroup(f"cover{i}", f"Cover{of}", answer, printed(least.steps)))
     return tuple(groups)

@@ -10,6 +10,7 @@ from northspan.core.plan import TapChoice, printed
 from northspan.core.rulebooks.protocol import Rulebook, TapFacts
 from northspan.core.sizing.question import RunQuestion
 from northspan.core.sizing.run import choose_device
+from northspan.core.worked import whole
 
 
 def tap_choices(
@@ -44,7 +45,7 @@ def tap_choices(
         else:
             size = worked.value[0]
             governs = max(worked.margins, key=lambda one: one.used)
-            why = f"{governs.words.lower()}, {governs.used:.0f} A"
+            why = f"{governs.words.lower()}, {whole(governs.used)} A"
             found.append(TapChoice(words, begins, most_m, size, rulebook.size_name(size), why, here, printed(worked.steps)))
         begins = most_m
     why = "the size of what it comes from, or a device where it leaves it"

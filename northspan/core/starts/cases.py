@@ -23,7 +23,7 @@ from northspan.core.job import (
     Status,
     Terminals,
 )  # fmt: skip
-from northspan.core.rulebooks.registry import rulebook_named
+from northspan.core.rulebooks.registry import rulebook_of
 from northspan.core.starts.asked import Answers
 from northspan.core.starts.draft import Draft
 from northspan.core.tree import tree_of
@@ -138,7 +138,7 @@ def move_panel(draft: Draft, a: Answers) -> None:
     main = draft.add(Enclosure(name="Meter-main", building=house, kind=EnclosureKind.meter_main, main_a=a.service_a, bus_a=a.service_a,
                                status=Status.existing))  # fmt: skip
     old = draft.add(Enclosure(name="Old panel, to a junction box", building=house, kind=EnclosureKind.panel_lugs, status=Status.remove))
-    book = rulebook_named(draft.before.rulebook)
+    book = rulebook_of(draft.before)
     shelf = book.devices(book.loop.device_type(RunKind.feeder, "") if book.loop else "")
     bus_a = next((rating for rating in shelf if rating >= (a.service_a or 0)), a.service_a)
     new = draft.add(Enclosure(name="Panel in its new place", building=house, kind=EnclosureKind.panel_lugs, bus_a=bus_a))

@@ -6,7 +6,7 @@ from northspan.core.calls import school_of
 from northspan.core.earth.rods import rods_wanted
 from northspan.core.facts import building_facts
 from northspan.core.job import Electrode, Job, Laid, Status
-from northspan.core.rulebooks.registry import rulebook_named
+from northspan.core.rulebooks.registry import rulebook_of
 from northspan.core.starts.draft import Draft
 from northspan.core.tree import tree_of
 
@@ -24,7 +24,7 @@ def with_rods(draft: Draft) -> Job:
     Of a building that stands nobody has looked yet what is in its ground, so nothing is added there.
     """
     job = draft.job()
-    book, tree = rulebook_named(job.rulebook), tree_of(job)
+    book, tree = rulebook_of(job), tree_of(job)
     length_m, apart_m, _ = book.rod_limits()
     for key, building in job.buildings.items():
         fed = any(can.building == key for can in job.enclosures.values())

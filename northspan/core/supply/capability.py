@@ -11,7 +11,7 @@ from northspan.core.loads.legs import LegLoads
 from northspan.core.loads.run_load import load_behind, load_of_run, voltages_at
 from northspan.core.rulebooks.protocol import Rulebook
 from northspan.core.tree import Tree
-from northspan.core.worked import Step, Worked, given, looked_up, ruled, step
+from northspan.core.worked import Step, Worked, given, looked_up, ruled, step, whole
 
 # what makers usually allow; the maker's own sheet has the last word, and a rating typed for the fuel in hand needs none of it
 FUEL_FACTORS = {Fuel.propane: 1.0, Fuel.natural_gas: 0.9, Fuel.gasoline: 1.0, Fuel.diesel: 1.0}
@@ -156,7 +156,7 @@ def diversion(source: Source) -> tuple[Step, ...]:
         "P_r", "what it must be able to swallow, with nothing on in the house", "1000 * S", "W", "rating", S=source.rating_kva or 0.0
     )
     widest_w = widest_gap_w(source.diversion_w)
-    gap = ruled("g", "widest gap between what the steps can make", f"{widest_w:.0f} W", "all sums of steps, in order", "sums", widest_w)
+    gap = ruled("g", "widest gap between what the steps can make", f"{whole(widest_w)} W", "all sums of steps, in order", "sums", widest_w)
     return total, rating, gap
 
 

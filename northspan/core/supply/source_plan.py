@@ -12,7 +12,7 @@ from northspan.core.plan import ShedPlan, SourcePlan, WorkGroup, printed
 from northspan.core.rulebooks.protocol import Rulebook
 from northspan.core.supply.capability import Carries, Loaded, capability, carries, diversion, loaded
 from northspan.core.tree import Tree
-from northspan.core.worked import Step
+from northspan.core.worked import Step, whole
 
 
 def plan_sources(tree: Tree, rulebook: Rulebook) -> tuple[dict[str, SourcePlan], list[Finding]]:
@@ -45,7 +45,7 @@ def _plan(of: Loaded, key: str, source: Source, rulebook: Rulebook) -> SourcePla
                           starting_a=0, share=0, enough=False, shed=(), working=())  # fmt: skip
     one = source.system is System.single_phase
     limit = capability(source, voltages_at(of.tree, key, rulebook)[1])
-    groups.append(WorkGroup("limit", f"What it can give{'' if one else ' on each leg'}", f"{limit.value:.0f} A", printed(limit.steps)))
+    groups.append(WorkGroup("limit", f"What it can give{'' if one else ' on each leg'}", f"{limit.value:.3g} A", printed(limit.steps)))
     if source.kind is SourceKind.governed_plant:
         steps = diversion(source)
         groups.append(WorkGroup("diversion", "Diversion load", f"{steps[0].result} W of {steps[1].result} W", printed(steps)))
@@ -67,15 +67,15 @@ def _plan(of: Loaded, key: str, source: Source, rulebook: Rulebook) -> SourcePla
 def _verdict(state: Carries, *, one_line: bool) -> str:
     heavier = max(state.line_1_a, state.line_2_a)
     if heavier <= state.limit_a + 1e-9:
-        return f"Yes: {heavier:.0f} A of {state.limit_a:.0f} A{'' if one_line else ' on the heavier leg'}."
-    short = f"No: {heavier:.0f} A asked, {state.limit_a:.0f} A there."
+        return f"Yes: {whole(heavier)} A of {whole(state.limit_a)} A{'' if one_line else ' on the heavier leg'}."
+    short = f"No: {whole(heavier)} A asked, {whole(state.limit_a)} A there."
     if not state.shed:
         return f"{short} Nothing on it may be let go."
     names = ", then ".join(one.name for one in state.shed)
     left = state.shed[-1].left_a
     if state.enough:
-        return f"{short} Let go {names}: {left:.0f} A is left."
-    return f"{short} Even without {names} there is {left:.0f} A left."
+        return f"{short} Let go {names}: {whole(left)} A is left."
+    return f"{short} Even without {names} there is {whole(left)} A left."
 
 
 def _findings(tree: Tree, key: str, plan: SourcePlan, rulebook: Rulebook) -> list[Finding]:
@@ -100,10 +100,10 @@ def _diversion_findings(key: str, source: Source, steps: tuple[Step, ...], ruleb
     at, cite = f"/sources/{key}/diversion_w", rulebook.cite("diversion")
     if total < needed - 1e-6:
         why = "With the house off, the plant speeds up; voltage and frequency run away."
-        words = f"{source.name}: its diversion load takes {total:.0f} W, {needed:.0f} W must find a place."
+        words = f"{source.name}: its diversion load takes {whole(total)} W, {whole(needed)} W must find a place."
         rest: JsonValue = [*source.diversion_w, needed - total]
-        return [Finding(Severity.stop, at, words, why, cite, (pin(at, rest, f"Add a step of {needed - total:.0f} W"),))]
+        return [Finding(Severity.stop, at, words, why, cite, (pin(at, rest, f"Add a step of {whole(needed - total)} W"),))]
     if gap > needed / 8 and len(source.diversion_w) > 1:
         why = "Between two steps the governor hunts. Smaller steps, each half of the next, follow the load closely."
-        return [Finding(Severity.check, at, f"{source.name}: its diversion load has a gap of {gap:.0f} W between steps.", why, cite)]
+        return [Finding(Severity.check, at, f"{source.name}: its diversion load has a gap of {whole(gap)} W between steps.", why, cite)]
     return []

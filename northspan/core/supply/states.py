@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from northspan.core.calls import Schools
 from northspan.core.errors import InvalidJob
 from northspan.core.job import Bond, SourceKind, Status
-from northspan.core.rulebooks.registry import rulebook_named
+from northspan.core.rulebooks.registry import rulebook_of
 from northspan.core.tree import Tree
 
 _OWN = frozenset({SourceKind.generator, SourceKind.governed_plant})
@@ -126,7 +126,7 @@ def source_bond_wanted(tree: Tree, key: str, schools: Schools) -> bool:
     if source.kind is SourceKind.inverter_pair and not standby:
         return schools["inverter_bond"] == "relay"
     if not standby and source.kind in _OWN:
-        return rulebook_named(tree.job.rulebook).bonds_own_source
+        return rulebook_of(tree.job).bonds_own_source
     return any(switches_neutral(tree, run_id, schools) for run_id in standby)
 
 

@@ -9,7 +9,7 @@ from northspan.core.job import Circuit, Metal, Method, Place, Segment, System, T
 from northspan.core.rulebooks.awg import LEAST_KCMIL, area_cmil
 from northspan.core.rulebooks.ca.sources import source
 from northspan.core.rulebooks.protocol import Ampacity, Wire
-from northspan.core.worked import Step, Worked, looked_up, ruled, step
+from northspan.core.worked import Step, Worked, looked_up, ruled, step, whole
 
 WET = frozenset({Place.buried, Place.outdoors, Place.overhead})
 RACEWAYS = frozenset({Method.pvc40, Method.emt, Method.rmc})
@@ -104,7 +104,7 @@ def terminals_c(marking: Terminals, device_a: float) -> Step:
     words, place = "terminals at both ends", "Rule 4-006"
     if marking is not Terminals.unmarked:
         value = float(marking.value)
-        return ruled("T_t", words, f"{value:.0f} °C", f"marked {value:.0f} °C", place, value)
+        return ruled("T_t", words, f"{whole(value)} °C", f"marked {whole(value)} °C", place, value)
     if device_a <= SMALL_A:
         return ruled("T_t", words, "60 °C", "not marked, 100 A or less", place, 60.0)
     return ruled("T_t", words, "75 °C", "not marked, above 100 A", place, 75.0)
@@ -165,7 +165,7 @@ def stretch_ampacity(wire: Wire, segment: Segment, carrying: int, terminal_c: fl
     """
     column = column_c(wire.insulation, segment.place)
     if start == "terminals" and terminal_c < column.value:
-        lower = ruled("T_s", "column to derate from", f"{terminal_c:.0f} °C", "your call: never above the terminals", "your call")
+        lower = ruled("T_s", "column to derate from", f"{whole(terminal_c)} °C", "your call: never above the terminals", "your call")
         column = Worked(int(terminal_c), (*column.steps, lower))
     rows, bands = source(f"{wire.metal}_air" if segment.laid in FREE_AIR else wire.metal), source("ambient")
     words = f"{size_name(wire.size)} {wire.metal} before correction"

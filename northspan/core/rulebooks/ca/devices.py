@@ -9,7 +9,7 @@ from northspan.core.errors import OutsideTable
 from northspan.core.job import LoadKind, RunKind
 from northspan.core.rulebooks.ca.sources import source
 from northspan.core.rulebooks.protocol import AllowanceFacts, Ampacity, DesignLoad, TransformerFacts, Wire
-from northspan.core.worked import Margin, Step, Worked, at_most, looked_up, ruled, step
+from northspan.core.worked import Margin, Step, Worked, at_most, looked_up, ruled, step, whole
 
 NEXT_UP_TO_A = 600.0  # Table 13 steps up to here
 SERVICE_FROM_A, SERVICE_TO_A = 100.0, 400.0
@@ -50,9 +50,9 @@ def next_device(amperes: float) -> Step:
     ratings = standard_devices()
     for i, rating in enumerate(ratings):
         if rating >= amperes - 1e-9:
-            short = f"{ratings[i - 1]:.0f} A" if i else ""
-            return looked_up("I_n", "next standard device", rating, "A", "Table 13", row=f"{rating:.0f}", short=short)
-    raise OutsideTable("Table 13", f"{amperes:.0f} A", f"it ends at {ratings[-1]:.0f} A")
+            short = f"{whole(ratings[i - 1])} A" if i else ""
+            return looked_up("I_n", "next standard device", rating, "A", "Table 13", row=f"{whole(rating)}", short=short)
+    raise OutsideTable("Table 13", f"{whole(amperes)} A", f"it ends at {whole(ratings[-1])} A")
 
 
 def counts_continuous(kind: LoadKind, run: RunKind, *, said: bool) -> bool:  # noqa: ARG001 - a question every rulebook is asked
@@ -163,16 +163,16 @@ def device_for_wire(ampacity: Ampacity, wire: Wire, school: str, allowance: floa
     largest, why, rule = (fits[-1] if fits else 0.0), "the ampacity is a standard rating", "Rule 14-104(1)"
     if not (fits and isclose(largest, amperes)):
         if amperes <= NEXT_UP_TO_A and school == "next_up":
-            largest, why = next_device(amperes).value, f"next standard rating above {amperes:.0f} A, to 600 A"
+            largest, why = next_device(amperes).value, f"next standard rating above {whole(amperes)} A, to 600 A"
         else:
             why = _NO_STEP_UP.get(school, "above 600 A the device may not exceed the wire")
-    steps: tuple[Step, ...] = (ruled("I_p", "largest device for the wire", f"{largest:.0f} A", why, rule, largest),)
+    steps: tuple[Step, ...] = (ruled("I_p", "largest device for the wire", f"{whole(largest)} A", why, rule, largest),)
     if allowance < 1:
         allowed = [r for r in standard_devices() if SERVICE_FROM_A <= r <= min(SERVICE_TO_A, amperes / allowance + 1e-9)]
         if allowed and allowed[-1] > largest:
             largest = allowed[-1]
             steps += (
-                ruled("I_p", "largest device of a dwelling's service", f"{largest:.0f} A", "83 % of it is carried", "Table 39", largest),
+                ruled("I_p", "largest device of a dwelling's service", f"{whole(largest)} A", "83 % of it is carried", "Table 39", largest),
             )
     small = source("small")
     if small.has(wire.size, wire.metal):
@@ -205,7 +205,7 @@ def dwelling_allowance(facts: AllowanceFacts) -> Step:
     if not facts.whole_dwelling:
         return ruled("f", words, "none", facts.why_not or "it does not carry the whole dwelling", cite, 1.0)
     if not SERVICE_FROM_A <= facts.device_a <= SERVICE_TO_A:
-        return ruled("f", words, "none", f"{facts.device_a:.0f} A is outside 100 to 400 A", cite, 1.0)
+        return ruled("f", words, "none", f"{whole(facts.device_a)} A is outside 100 to 400 A", cite, 1.0)
     return ruled("f", words, "83 %", "the service of a single dwelling", cite, SERVICE_SHARE)
 
 
@@ -314,7 +314,7 @@ def motor_device(current_a: float) -> Worked[float]:
     """
     most = step("I_b", "largest breaker that lets it start: 250 %", "2.5 * I_m", "A", "Table 29", I_m=current_a)
     fits = [rating for rating in standard_devices() if rating <= max(most.value, 15.0) + 1e-9]
-    device = ruled("I_n", "device", f"{fits[-1]:.0f} A", "the largest standard rating that is not above it", "Rule 28-200", fits[-1])
+    device = ruled("I_n", "device", f"{whole(fits[-1])} A", "the largest standard rating that is not above it", "Rule 28-200", fits[-1])
     return Worked(fits[-1], (most, device))
 
 

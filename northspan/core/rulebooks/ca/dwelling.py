@@ -7,7 +7,7 @@ from math import ceil
 
 from northspan.core.job import LoadKind
 from northspan.core.rulebooks.protocol import DwellingFacts, MethodLoad
-from northspan.core.worked import Step, Worked, given, ruled, step
+from northspan.core.worked import Step, Worked, given, ruled, step, whole
 
 METHODS = (("basic", "By floor area, Rule 8-200"), ("measured", "By its measured demand, Rule 8-106"))
 BLOCK_M2, FIRST_W, BLOCK_W = 90.0, 5000.0, 1000.0
@@ -45,16 +45,25 @@ def dwelling_loads(facts: DwellingFacts) -> tuple[MethodLoad, ...]:
     basic = _basic(facts, steps)
     climate = _climate(facts, steps)
     cooking = _cooking(facts, steps)
-    whole = _whole(facts, steps)
+    entire = _whole(facts, steps)
     others, others_neutral = _others(facts, steps)
     total = step(
-        "S", "all of it", "S_b + S_c + S_r + S_w + S_o", "W", "Rule 8-200(1)(a)", S_b=basic, S_c=climate, S_r=cooking, S_w=whole, S_o=others
+        "S",
+        "all of it",
+        "S_b + S_c + S_r + S_w + S_o",
+        "W",
+        "Rule 8-200(1)(a)",
+        S_b=basic,
+        S_c=climate,
+        S_r=cooking,
+        S_w=entire,
+        S_o=others,
     )
     area = facts.floor_m2 - facts.basement_m2
     large = area >= MIN_AREA_M2
     least_w = LARGE_SERVICE_W if large else SMALL_SERVICE_W
-    why = f"{area:.0f} m² without the basement, {'80 m² or more' if large else 'less than 80 m²'}"
-    least = ruled("S_m", "the least", f"{least_w:.0f} W", why, "Rule 8-200(1)(b)", least_w)
+    why = f"{whole(area)} m² without the basement, {'80 m² or more' if large else 'less than 80 m²'}"
+    least = ruled("S_m", "the least", f"{whole(least_w)} W", why, "Rule 8-200(1)(b)", least_w)
     load = step("S_d", "the larger of both", "max(S, S_m)", "W", "Rule 8-200(1)", S=total.value, S_m=least.value)
     neutral = step("S_n", "neutral: what uses it", "S_b + S_r + S_o", "W", "Rule 4-018", S_b=basic, S_r=cooking, S_o=others_neutral)
     basic_method = MethodLoad("basic", METHODS[0][1], Worked(load.value, (*steps, total, least, load)), Worked(neutral.value, (neutral,)))
@@ -77,7 +86,7 @@ def _basic(facts: DwellingFacts, steps: list[Step]) -> float:
     )
     blocks = max(0, ceil((area.value - BLOCK_M2) / BLOCK_M2 - 1e-9))
     basic = step("S_b", "basic load", "S_1 + n * S_2", "W", "Rule 8-200(1)(a)(i)", S_1=FIRST_W, n=float(blocks), S_2=BLOCK_W)
-    steps += [area, given("n", f"further blocks of {BLOCK_M2:.0f} m², or part", float(blocks), "", "Rule 8-200(1)(a)(ii)"), basic]
+    steps += [area, given("n", f"further blocks of {whole(BLOCK_M2)} m², or part", float(blocks), "", "Rule 8-200(1)(a)(ii)"), basic]
     return basic.value
 
 

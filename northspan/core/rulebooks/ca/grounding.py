@@ -10,7 +10,7 @@ from northspan.core.rulebooks.awg import area_cmil
 from northspan.core.rulebooks.ca.ampacity import held_to, run_ampacity, size_ladder, size_name
 from northspan.core.rulebooks.ca.sources import source
 from northspan.core.rulebooks.protocol import BuildingFacts, GroundFacts, NeutralFacts, RunFacts, Wire
-from northspan.core.worked import Step, Worked, looked_up, ruled, step
+from northspan.core.worked import Step, Worked, looked_up, ruled, step, whole
 
 ROD_LENGTH_M, ROD_SPACING_M = 3.0, 3.0
 ENCASED_FROM_A, NEUTRAL_WHOLE_A = 165.0, 200.0
@@ -57,9 +57,9 @@ def bonding_conductor(facts: GroundFacts) -> Worked[str]:
     rows = source("bonding")
     row = next((key for key in rows.rows if counted <= float(key)), None)
     if row is None:
-        raise OutsideTable("Table 16", f"{counted:.0f} A", "it ends at 2000 A here")
+        raise OutsideTable("Table 16", f"{whole(counted)} A", "it ends at 2000 A here")
     found = rows.text(row, facts.metal)
-    words = f"bonding conductor for {counted:.0f} A"
+    words = f"bonding conductor for {whole(counted)} A"
     steps.append(looked_up("G_t", words, found, "", "Table 16", row=f"up to {row} A", column=facts.metal))
     same_metal = lines is facts.metal
     if facts.school == "same" and same_metal:
@@ -112,8 +112,8 @@ def grounded_minimum(facts: NeutralFacts) -> Worked[str]:
         if enough or (size == wire.size and 0 < load.neutral_a <= load.total_a + 1e-9):
             break
     else:
-        raise NoSolution("neutral", f"every {metal} size from {size_name(floor)} up for {amperes:.0f} A")
-    last = looked_up("N_m", "smallest neutral", size, "", held.citation, row=size, column=f"{facts.terminals_c:.0f} °C")
+        raise NoSolution("neutral", f"every {metal} size from {size_name(floor)} up for {whole(amperes)} A")
+    last = looked_up("N_m", "smallest neutral", size, "", held.citation, row=size, column=f"{whole(facts.terminals_c)} °C")
     if not enough:
         last = ruled(
             "N_m", "smallest neutral", size, "as large as the ungrounded conductors, and it carries no more than they", "Rule 4-018"

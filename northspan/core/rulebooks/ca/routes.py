@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from northspan.core.job import Metal, Method, OtherLine, Over
-from northspan.core.worked import Step, looked_up, ruled
+from northspan.core.worked import Step, looked_up, ruled, whole
 
 _PVC_M = ((27, 0.75), (41, 1.2), (53, 1.5), (78, 1.8), (129, 2.1), (155, 2.5))
 _STEEL_M = ((21, 1.5), (35, 2.0), (155, 3.0))
@@ -162,4 +162,4 @@ def pulling_stress(metal: Metal) -> Step:
     Makers: 0.008 lbf a circular mil of copper, 0.006 of aluminum.
     """
     newtons = {Metal.copper: 70.0, Metal.aluminum: 52.0}[metal]
-    return ruled("t", f"what {metal} may be pulled with", f"{newtons:.0f} N/mm²", "as makers state", "makers", newtons)
+    return ruled("t", f"what {metal} may be pulled with", f"{whole(newtons)} N/mm²", "as makers state", "makers", newtons)

@@ -25,7 +25,7 @@ from northspan.core.job import (
     Terminals,
 )
 from northspan.core.rulebooks import awg, north_american
-from northspan.core.rulebooks.amounts import metric_amount
+from northspan.core.rulebooks.amounts import Amounts
 from northspan.core.rulebooks.ca import ampacity as amp
 from northspan.core.rulebooks.ca import boxes, devices, distances, dwelling, grounding, raceways, routes, taps
 from northspan.core.rulebooks.ca.sources import load_all, source
@@ -117,7 +117,7 @@ _CITATIONS = {
 _WHOLE = {SourceKind.generator: 1.15, SourceKind.governed_plant: 1.15, SourceKind.inverter_pair: 1.25}
 
 
-class CaRulebook:
+class CaRulebook(Amounts):
     """CE Code 2021 behind the protocol: every method asks one of the topic modules."""
 
     id = "ca-2021"
@@ -126,6 +126,7 @@ class CaRulebook:
     usual_power_factor = 0.95
     usual_system = System.split_phase
     loop = None
+    feet = False
     main_protects = True
     bonds_own_source = False  # its bond is in the first disconnect
     frequency_hz = 60.0
@@ -279,18 +280,6 @@ class CaRulebook:
     def cite(self, topic: str) -> str:
         """Cite the rule on a topic."""
         return _CITATIONS[topic]
-
-    def length_text(self, length_m: float) -> str:
-        """Write a length as people say it here."""
-        return f"{length_m:.3g} m"
-
-    def amount_text(self, value: float, unit: str) -> str:
-        """Say a force or a volume, given in metric units, in those of the trade."""
-        return metric_amount(value, unit)
-
-    def depth_text(self, depth_m: float) -> str:
-        """Write a depth as people say it here."""
-        return f"{1000 * depth_m:.0f} mm"
 
     def to_neutral_v(self, line_v: float, system: System = System.split_phase) -> float:
         """Give the voltage from a line to the neutral. [V]"""

@@ -6,7 +6,7 @@ from northspan.core.errors import NoSolution
 from northspan.core.job import Metal
 from northspan.core.rulebooks.ca.ampacity import held_to, run_ampacity, size_ladder, size_name
 from northspan.core.rulebooks.protocol import SecondaryFacts, TapFacts, Wire
-from northspan.core.worked import Margin, Step, Worked, at_most, given, ruled, step
+from northspan.core.worked import Margin, Step, Worked, at_most, given, ruled, step, whole
 
 SHORT_M, LONG_M = 3.0, 7.5
 
@@ -115,7 +115,7 @@ def feeder_tap(facts: TapFacts, metal: Metal, insulation: str, terminals_c: floa
         if all(margin.holds for margin in margins):
             return Worked((size, rule.result), (*opening, held), margins)
     largest = size_name(size_ladder(metal)[-1])
-    raise NoSolution("tap", f"every {metal} {insulation} size up to {largest} for {max(facts.end_device_a, named.value):.0f} A")
+    raise NoSolution("tap", f"every {metal} {insulation} size up to {largest} for {whole(max(facts.end_device_a, named.value))} A")
 
 
 def _carries(facts: TapFacts, wire: Wire, terminals_c: float) -> Step:

@@ -10,7 +10,7 @@ from northspan.core.rulebooks.uk.conductors import ARMOUR, area_mm2
 from northspan.core.rulebooks.uk.loop import rounded_up
 from northspan.core.rulebooks.uk.residual import PEOPLE_MA, TOUCH_V
 from northspan.core.rulebooks.uk.sources import source
-from northspan.core.worked import Step, Worked, looked_up, ruled, step
+from northspan.core.worked import Step, Worked, looked_up, ruled, step, whole
 
 USUAL_NEUTRAL = "25"
 WITHIN_M = 0.6
@@ -152,10 +152,10 @@ def supplementary(
     second = _condition("k_2", "every circuit has 30 mA", circuits, unguarded)
     joined = "its pipes are joined to the main earth terminal"
     if parts_ohm is None:
-        third = ruled("k_3", joined, "not proved", f"measure: {limit.value:.0f} Ω is the most", "415.2.2")
+        third = ruled("k_3", joined, "not proved", f"measure: {whole(limit.value)} Ω is the most", "415.2.2")
     else:
         good = parts_ohm <= limit.value + 1e-9
-        third = ruled("k_3", joined, "holds" if good else "no", f"{parts_ohm:g} Ω of {limit.value:.0f} Ω", "415.2.2")
+        third = ruled("k_3", joined, "holds" if good else "no", f"{parts_ohm:g} Ω of {whole(limit.value)} Ω", "415.2.2")
     loose = [_NAMES[one.kind] for one in entries if one.metal is not False and not one.bonded]
     fourth = ruled(
         "k_4", "main bonding is in place", "no" if loose else "holds", ", ".join(loose) or "what comes in is bonded", "411.3.1.2"

@@ -10,7 +10,7 @@ from northspan.core.job import Method, Place, Segment, Terminals
 from northspan.core.rulebooks.protocol import Ampacity, WarmFacts, Wire
 from northspan.core.rulebooks.tables import Table
 from northspan.core.rulebooks.uk.sources import source
-from northspan.core.worked import Step, Worked, looked_up, ruled, step
+from northspan.core.worked import Step, Worked, looked_up, ruled, step, whole
 
 WAYS = (
     ("A", "A: in conduit in an insulated wall"),
@@ -171,7 +171,7 @@ def stretch_ampacity(wire: Wire, segment: Segment, terminal_c: float) -> Worked[
     if terminal_c < warm:
         kind, warm = _COOLER.get(kind, kind), terminal_c
         why = "its terminals stand no more, so the cooler cable's rating is read"
-        opening = (ruled("T_c", "conductor temperature", f"{warm:.0f} °C", why, "512.1.5", warm),)
+        opening = (ruled("T_c", "conductor temperature", f"{whole(warm)} °C", why, "512.1.5", warm),)
     rows = source(kind)
     rated = looked_up(
         "I_t",
@@ -345,6 +345,6 @@ def _ambient(segment: Segment, warm_c: float) -> Step:
     column = "c90" if warm_c > USUAL_C else "c70"
     edge = next((key for key in rows.keys_with(column) if segment.ambient_c <= float(key)), None)
     if edge is None:
-        raise OutsideTable(cite, f"{segment.ambient_c:g} °C around {warm_c:.0f} °C insulation", "use another route, or a hotter cable")
+        raise OutsideTable(cite, f"{segment.ambient_c:g} °C around {whole(warm_c)} °C insulation", "use another route, or a hotter cable")
     words = f"{'ground' if buried else 'air'} at {segment.ambient_c:g} °C"
-    return looked_up("C_a", words, rows.number(edge, column), "", cite, row=f"up to {edge} °C", column=f"{warm_c:.0f} °C")
+    return looked_up("C_a", words, rows.number(edge, column), "", cite, row=f"up to {edge} °C", column=f"{whole(warm_c)} °C")

@@ -10,7 +10,7 @@ from northspan.core.errors import OutsideTable
 from northspan.core.job import RunKind
 from northspan.core.rulebooks.protocol import Ampacity, DesignLoad, Guard, TransformerFacts, Wire
 from northspan.core.rulebooks.uk.sources import source
-from northspan.core.worked import Margin, Step, Worked, at_most, given, looked_up, ruled, step
+from northspan.core.worked import Margin, Step, Worked, at_most, given, looked_up, ruled, step, whole
 
 TYPES = (
     ("B", "breaker, type B"),
@@ -136,7 +136,7 @@ def next_device(amperes: float, device_type: str) -> Step:
             words = f"next rating of a {NAMES[device_type]}"
             return looked_up("I_n", words, rating, "A", "Appendix 3", row=f"{rating:g} A", short=short)
     raise OutsideTable(
-        "Appendix 3", f"{amperes:.0f} A", f"a {NAMES[device_type]} ends at {shelf[-1]:g} A; take a fuse, or share the load out"
+        "Appendix 3", f"{whole(amperes)} A", f"a {NAMES[device_type]} ends at {shelf[-1]:g} A; take a fuse, or share the load out"
     )
 
 
@@ -284,7 +284,7 @@ def opens_at_a(device_type: str, rating_a: float, within_s: float) -> Step:
     if within_s == FAST_S:
         return looked_up("I_a", words, fast, "A", "Appendix 3", row=key, column="0.4 s")
     between = exp(log(fast) + (log(slow) - log(fast)) * log(within_s / FAST_S) / log(SLOW_S / FAST_S))
-    return ruled("I_a", words, f"{between:.0f} A", "between the points at 0.4 and 5 s, on logarithmic scales", "Appendix 3", between)
+    return ruled("I_a", words, f"{whole(between)} A", "between the points at 0.4 and 5 s, on logarithmic scales", "Appendix 3", between)
 
 
 def energy(device_type: str, rating_a: float, fault_a: float, within_s: float) -> tuple[Step, ...]:

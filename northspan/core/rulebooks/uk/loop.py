@@ -12,7 +12,7 @@ from northspan.core.rulebooks.uk.cables import cable, size_ladder
 from northspan.core.rulebooks.uk.conductors import APART, area_mm2, inside, is_armour, reactance_ohm_km, resistance_ohm_km, size_name
 from northspan.core.rulebooks.uk.devices import NAMES, energy, opens_at_a, residual_energy
 from northspan.core.rulebooks.uk.residual import TOUCH_V
-from northspan.core.worked import Margin, Step, Worked, at_most, given, ruled, step
+from northspan.core.worked import Margin, Step, Worked, at_most, given, ruled, step, whole
 
 C_MIN = 0.95  # how low the supply may stand
 MEASURED_SHARE = 0.8  # a loop measured cold is held against so much of the limit
@@ -269,4 +269,4 @@ def rounded_up(area: float) -> str:
     for size in size_ladder(""):
         if float(size) >= area - 1e-9:
             return size
-    raise OutsideTable("BS EN 60228", f"{area:.0f} mm²", f"it ends at {size_ladder('')[-1]} mm² here")
+    raise OutsideTable("BS EN 60228", f"{whole(area)} mm²", f"it ends at {size_ladder('')[-1]} mm² here")

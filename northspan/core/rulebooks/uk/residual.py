@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from northspan.core.job import Earthing, LoadKind, RunKind
 from northspan.core.rulebooks.loop_protocol import LoopFacts
-from northspan.core.worked import Step, Worked, ruled, step
+from northspan.core.worked import Step, Worked, ruled, step, whole
 
 TOUCH_V = 50.0
 GENERAL_OUTLET_A, PEOPLE_MA = 32.0, 30.0
@@ -30,7 +30,7 @@ def residual_wanted(facts: LoopFacts, *, dwelling: bool) -> Step:
     """
     words = "residual-current device"
     for why, citation in _people(facts, dwelling):
-        return ruled("I_r", words, f"{PEOPLE_MA:.0f} mA", why, citation, PEOPLE_MA)
+        return ruled("I_r", words, f"{whole(PEOPLE_MA)} mA", why, citation, PEOPLE_MA)
     if facts.ahead.earthing is Earthing.tt:
         why = "earth is the way back: only a residual-current device opens on so little current"
         return ruled("I_r", words, "300 mA or less", why, "411.5.2", 300.0)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from northspan.core.errors import OutsideTable
 from northspan.core.job import Metal, Method, OtherLine, Over
-from northspan.core.worked import Step, looked_up, ruled
+from northspan.core.worked import Step, looked_up, ruled, whole
 
 _PLASTIC_M = ((16, 0.75), (25, 1.5), (40, 1.75), (110, 2.0))
 _STEEL_M = ((16, 0.75), (25, 1.75), (40, 2.0), (110, 2.25))
@@ -159,4 +159,4 @@ def pulling_stress(metal: Metal) -> Step:
     Makers: 50 N/mm² of copper, 30 of aluminium.
     """
     newtons = {Metal.copper: 50.0, Metal.aluminum: 30.0}[metal]
-    return ruled("t", f"what {metal} may be pulled with", f"{newtons:.0f} N/mm²", "as makers state", "makers", newtons)
+    return ruled("t", f"what {metal} may be pulled with", f"{whole(newtons)} N/mm²", "as makers state", "makers", newtons)

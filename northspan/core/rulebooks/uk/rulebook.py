@@ -26,7 +26,7 @@ from northspan.core.job import (
     System,
     Terminals,
 )
-from northspan.core.rulebooks.amounts import metric_amount
+from northspan.core.rulebooks.amounts import Amounts
 from northspan.core.rulebooks.loop_protocol import LoopRules
 from northspan.core.rulebooks.protocol import (
     USUAL_GUARD,
@@ -55,7 +55,7 @@ from northspan.core.rulebooks.uk import boxes, buildings, cables, conductors, de
 from northspan.core.rulebooks.uk.loop_rules import UkLoopRules
 from northspan.core.rulebooks.uk.sources import load_all, source
 from northspan.core.rulebooks.uk.words import CITATIONS, DIALECT
-from northspan.core.worked import Margin, Step, Worked, at_most, given, ruled, step
+from northspan.core.worked import Margin, Step, Worked, at_most, given, ruled, step, whole
 
 _METHODS = (
     (Method.cable, "Cable on a surface or in the fabric"),
@@ -110,7 +110,7 @@ _LEFT_OUT = frozenset(
 )
 
 
-class UkRulebook:
+class UkRulebook(Amounts):
     """BS 7671 behind the protocol: every method asks one of the topic modules."""
 
     id = "uk-2022"
@@ -118,6 +118,7 @@ class UkRulebook:
     usual_v = 230.0
     usual_power_factor = 1.0
     usual_system = System.single_phase
+    feet = False
     main_protects = False  # the main switch of a consumer unit is no device
     bonds_own_source = True  # neutral and earth are linked at a source of one's own that runs alone
     frequency_hz = 50.0
@@ -251,18 +252,6 @@ class UkRulebook:
     def cite(self, topic: str) -> str:
         """Cite the regulation on a topic."""
         return CITATIONS[topic]
-
-    def length_text(self, length_m: float) -> str:
-        """Write a length as people say it here."""
-        return f"{length_m:.3g} m"
-
-    def amount_text(self, value: float, unit: str) -> str:
-        """Say a force or a volume, given in metric units, in those of the trade."""
-        return metric_amount(value, unit)
-
-    def depth_text(self, depth_m: float) -> str:
-        """Write a depth as people say it here."""
-        return f"{1000 * depth_m:.0f} mm"
 
     def to_neutral_v(self, line_v: float, system: System = System.single_phase) -> float:
         """Give the voltage from a line to the neutral. [V]"""
@@ -422,7 +411,7 @@ class UkRulebook:
     def dwelling_least_a(self) -> Step:
         """Give the least rating of a dwelling's supply: no rule sets one, suppliers' cut-outs begin there. [A]"""
         words = "no rule sets one; the supplier's cut-outs begin there, and he says which it is"
-        return ruled("I_s", "least supply of a dwelling", f"{LEAST_CUTOUT_A:.0f} A", words, "customary", LEAST_CUTOUT_A)
+        return ruled("I_s", "least supply of a dwelling", f"{whole(LEAST_CUTOUT_A)} A", words, "customary", LEAST_CUTOUT_A)
 
     def tap(self, facts: TapFacts, metal: Metal, insulation: str, terminals_c: float) -> Worked[tuple[str, str]]:
         """Size conductors that are reduced without a device at the joint; gives the size and the rule."""
@@ -440,7 +429,7 @@ class UkRulebook:
                 margins = (at_most("end", "Device where it ends", wanted, held, "A", "433.2"),)
                 return Worked((size, "3 m rule"), (*named.steps, *shown), margins)
         largest = cables.size_ladder(insulation)[-1]
-        raise NoSolution("tap", f"every {insulation} size up to {largest} mm² for {wanted:.0f} A")
+        raise NoSolution("tap", f"every {insulation} size up to {largest} mm² for {whole(wanted)} A")
 
     def secondary_share(self, facts: SecondaryFacts) -> Worked[float]:
         """Say what conductors behind a transformer must carry, as far as a device stands behind them. [A]"""

@@ -10,7 +10,7 @@ from northspan.core.rulebooks.protocol import PipeSize
 from northspan.core.rulebooks.uk.cables import PIPES
 from northspan.core.rulebooks.uk.conductors import is_armour, single_area_mm2, size_name
 from northspan.core.rulebooks.uk.sources import source
-from northspan.core.worked import Step, Worked, given, ruled, step
+from northspan.core.worked import Step, Worked, given, ruled, step, whole
 
 SPACE_PERCENT = 40.0
 BENDS_DEG = 180.0
@@ -95,7 +95,7 @@ def bend_radius(method: Method, size: str) -> Step:
 
 def bends_limit_deg() -> Step:
     """Give the most bends between boxes. [degrees]"""
-    return ruled("B", "bends between boxes", f"{BENDS_DEG:.0f}°", "two right angles", "522.8, guide", BENDS_DEG)
+    return ruled("B", "bends between boxes", f"{whole(BENDS_DEG)}°", "two right angles", "522.8, guide", BENDS_DEG)
 
 
 def cover(segment: Segment) -> Worked[float | None]:
@@ -124,4 +124,4 @@ def cover(segment: Segment) -> Worked[float | None]:
         why = "no depth serves it there: an armoured cable, or a duct"
         return Worked(None, (ruled("c", "least depth", "no figure", why, "522.8.10"),))
     depth, why = _DEPTH_M[segment.surface]
-    return Worked(depth, (ruled("c", "depth, customary", f"{1000 * depth:.0f} mm", why, "522.8.10", depth),))
+    return Worked(depth, (ruled("c", "depth, customary", f"{whole(1000 * depth)} mm", why, "522.8.10", depth),))

@@ -8,7 +8,7 @@ from northspan.core.errors import InvalidJob, OutsideTable
 from northspan.core.job import Circuit, Metal, Method, Place, Segment, System, Terminals
 from northspan.core.rulebooks.protocol import Ampacity, Wire
 from northspan.core.rulebooks.us.sources import source
-from northspan.core.worked import Step, Worked, looked_up, ruled, step
+from northspan.core.worked import Step, Worked, looked_up, ruled, step, whole
 
 WET = frozenset({Place.buried, Place.outdoors, Place.overhead})
 RACEWAYS = frozenset({Method.pvc40, Method.pvc80, Method.emt, Method.rmc})
@@ -152,7 +152,7 @@ def carrying_conductors(circuit: Circuit, system: System = System.split_phase) -
         why, rule = "two ungrounded; the neutral carries only the unbalance and does not count", "310.15(E)(1)"
     else:
         why = "two wires, both carry the whole current"
-    return ruled("n", words, f"{count:.0f}", why, rule, count)
+    return ruled("n", words, f"{whole(count)}", why, rule, count)
 
 
 @lru_cache(maxsize=4096)
@@ -264,7 +264,7 @@ def stretch_ampacity(
     column = insulation_column_c(wire.insulation, segment.place)
     if start == "terminals" and terminal_c < column.value:
         lower = ruled(
-            "T_s", "column to derate from", f"{terminal_c:.0f} °C", "your call: never above the terminals", "your call", terminal_c
+            "T_s", "column to derate from", f"{whole(terminal_c)} °C", "your call: never above the terminals", "your call", terminal_c
         )
         column = Worked(int(terminal_c), (*column.steps, lower))
     published = source("ampacity")
@@ -319,7 +319,7 @@ def roof_adder(segment: Segment, insulation: str) -> tuple[Step, ...]:
     if insulation == "XHHW-2":
         return (ruled("T_s", words, "nothing added", "this insulation is excepted", citation, 0.0),)
     why = "less than 7/8 in above the roof, in the sun; added to the ambient"
-    return (ruled("T_s", words, f"{ROOF_ADDS_K:.0f} K", why, citation, ROOF_ADDS_K),)
+    return (ruled("T_s", words, f"{whole(ROOF_ADDS_K)} K", why, citation, ROOF_ADDS_K),)
 
 
 def is_nipple(segments: tuple[Segment, ...]) -> bool:
@@ -416,7 +416,7 @@ def run_ampacity(
                 ruled(
                     "I_a",
                     "short stretch passed over",
-                    f"{each[i].value:.0f} A",
+                    f"{whole(each[i].value)} A",
                     f"{lower_m / 0.3048:.1f} ft at lower ampacity is within 10 ft and a tenth of the rest",
                     "310.14(A)(2) exception",
                     each[i].value,

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from northspan.core.job import Circuit, ElectrodeKind, Grounding, RunKind, Status
 from northspan.core.rulebooks.protocol import BuildingFacts, RunFacts
-from northspan.core.worked import Step, Worked, ruled
+from northspan.core.worked import Step, Worked, ruled, whole
 
 ROD_LENGTH_M = 2.4384  # 8 ft in contact with soil, 250.52(A)(5), 250.53(A)(4)
 ROD_SPACING_M = 1.8288  # 6 ft, 250.53(B)
@@ -119,12 +119,12 @@ def building_disconnect(building: BuildingFacts, main_a: float | None) -> Worked
         least, why, citation = 100.0, "a one-family dwelling", "225.39(C)"
     else:
         least, why, citation = 60.0, "any other building", "225.39(D)"
-    there = f"; {main_a:.0f} A is there" if main_a else ""
+    there = f"; {whole(main_a)} A is there" if main_a else ""
     return Worked(
         least,
         (
             ruled("D", "disconnect", "at the building", "outside or inside, nearest to where the conductors enter", "225.31, 225.32"),
-            ruled("D_r", "its least rating", f"{least:.0f} A", why + there, citation, least),
+            ruled("D_r", "its least rating", f"{whole(least)} A", why + there, citation, least),
         ),
     )
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from northspan.core.errors import OutsideTable
 from northspan.core.rulebooks.us.sources import source
-from northspan.core.worked import Step, given, looked_up, ruled, step
+from northspan.core.worked import Step, given, looked_up, ruled, step, whole
 
 ABOVE_VA, COLUMN_A_TO_VA, COLUMN_B_TO_VA, COLUMN_C_TO_VA, TO_VA = 1750.0, 3500.0, 8750.0, 12000.0, 27000.0
 
@@ -50,18 +50,18 @@ def cooking_demand(ranges_va: tuple[float, ...]) -> tuple[Step, ...]:
         return (given("P_r", "no range", 0.0, "VA"),)
     for power in ranges_va:
         if not ABOVE_VA < power <= TO_VA:  # the table is for what is over 1.75 kW; at it, an appliance like any other
-            raise OutsideTable(rows.citation, f"a range of {power:.0f} VA", _RANGE_WAY_OUT[power > TO_VA])
+            raise OutsideTable(rows.citation, f"a range of {whole(power)} VA", _RANGE_WAY_OUT[power > TO_VA])
     if len(ranges_va) > len(rows.rows):
         raise OutsideTable(rows.citation, f"{len(ranges_va)} ranges", f"it is kept to {len(rows.rows)} of one dwelling")
     small = [power for power in ranges_va if power <= COLUMN_B_TO_VA]
-    whole = _column_c(ranges_va, "P_r")
+    entire = _column_c(ranges_va, "P_r")
     if not small:
-        return whole
+        return entire
     apart = _apart(ranges_va)
-    if apart[-1].value <= whole[-1].value:
+    if apart[-1].value <= entire[-1].value:
         return apart
-    why = f"less than {apart[-1].value:.0f} VA with the small ones apart"
-    return (*whole, ruled("P_r", "all of them in column C", f"{whole[-1].value:.0f} VA", why, rows.citation, whole[-1].value))
+    why = f"less than {whole(apart[-1].value)} VA with the small ones apart"
+    return (*entire, ruled("P_r", "all of them in column C", f"{whole(entire[-1].value)} VA", why, rows.citation, entire[-1].value))
 
 
 def dryer_demand(dryers_va: tuple[float, ...]) -> tuple[Step, ...]:
@@ -105,7 +105,7 @@ def _apart(ranges_va: tuple[float, ...]) -> tuple[Step, ...]:
     for column, powers in groups.items():
         if powers:
             share = rows.number(str(len(powers)), f"column_{column}")
-            words = f"{len(powers)} in column {column.upper()}, at {share:.0f} % of the nameplates"
+            words = f"{len(powers)} in column {column.upper()}, at {whole(share)} % of the nameplates"
             cite = f"{rows.citation}, note 3"
             steps.append(step(f"P_{column}", words, "R * f / 100", "VA", cite, R=sum(powers), f=share))
             parts[f"P_{column}"] = steps[-1].value

@@ -9,7 +9,7 @@ from northspan.core.errors import OutsideTable
 from northspan.core.job import RunKind, System
 from northspan.core.rulebooks.protocol import AllowanceFacts, Ampacity, DesignLoad, Wire
 from northspan.core.rulebooks.us.sources import source
-from northspan.core.worked import Margin, Step, Worked, at_most, looked_up, ruled, step
+from northspan.core.worked import Margin, Step, Worked, at_most, looked_up, ruled, step, whole
 
 ALLOWANCE_FROM_A, ALLOWANCE_TO_A = 100.0, 400.0  # ratings that 310.12 speaks of
 _NO_STEP_UP = {
@@ -59,9 +59,15 @@ def next_device(amperes: float) -> Step:
     for i, rating in enumerate(ratings):
         if rating >= amperes - 1e-9:
             return looked_up(
-                "I_n", "next standard device", rating, "A", "240.6(A)", row=f"{rating:.0f}", short=f"{ratings[i - 1]:.0f} A" if i else ""
+                "I_n",
+                "next standard device",
+                rating,
+                "A",
+                "240.6(A)",
+                row=f"{whole(rating)}",
+                short=f"{whole(ratings[i - 1])} A" if i else "",
             )
-    raise OutsideTable("240.6(A)", f"{amperes:.0f} A", f"it ends at {ratings[-1]:.0f} A")
+    raise OutsideTable("240.6(A)", f"{whole(amperes)} A", f"it ends at {whole(ratings[-1])} A")
 
 
 @lru_cache(maxsize=8192)
@@ -154,7 +160,7 @@ def device_for_wire(ampacity: Ampacity, wire: Wire, school: str, allowance: floa
             ruled(
                 "I_p",
                 "largest device for the wire",
-                f"{largest:.0f} A",
+                f"{whole(largest)} A",
                 "the ampacity is a standard rating; there is no step up",
                 "240.4",
                 largest,
@@ -167,8 +173,8 @@ def device_for_wire(ampacity: Ampacity, wire: Wire, school: str, allowance: floa
             ruled(
                 "I_p",
                 "largest device for the wire",
-                f"{largest:.0f} A",
-                f"next standard rating above {amperes:.0f} A is allowed to 800 A",
+                f"{whole(largest)} A",
+                f"next standard rating above {whole(amperes)} A is allowed to 800 A",
                 "240.4(B)",
                 largest,
             ),
@@ -178,12 +184,12 @@ def device_for_wire(ampacity: Ampacity, wire: Wire, school: str, allowance: floa
         why, citation = _NO_STEP_UP.get(school, _NO_STEP_UP["never_above"])
         if amperes > LARGE_A:
             why, citation = "above 800 A the device may not exceed the wire", "240.4(C)"
-        steps = (ruled("I_p", "largest device for the wire", f"{largest:.0f} A", why, citation, largest),)
+        steps = (ruled("I_p", "largest device for the wire", f"{whole(largest)} A", why, citation, largest),)
     if allowance < 1:
         allowed = [rating for rating in fits_below(amperes / allowance) if ALLOWANCE_FROM_A <= rating <= ALLOWANCE_TO_A]
         if allowed and allowed[-1] > largest:
             raised = step("I_q", "the dwelling's allowance: ampacity over 0.83", "I_a / f", "A", "310.12", I_a=amperes, f=allowance)
-            words = f"{allowed[-1]:.0f} A"
+            words = f"{whole(allowed[-1])} A"
             steps += (raised, ruled("I_p", "largest device with the allowance", words, "83 % of it is carried", "310.12", allowed[-1]))
             largest = allowed[-1]
         else:
@@ -235,7 +241,7 @@ def dwelling_allowance(facts: AllowanceFacts) -> Step:
     if facts.kind is RunKind.service and facts.system is System.wye_legs:
         return ruled("f", words, "none", "from two legs of a wye it is for feeders, not for a service", "310.12", 1.0)
     if not ALLOWANCE_FROM_A <= facts.device_a <= ALLOWANCE_TO_A:
-        return ruled("f", words, "none", f"the device of {facts.device_a:.0f} A is outside 100 to 400 A", "310.12", 1.0)
+        return ruled("f", words, "none", f"the device of {whole(facts.device_a)} A is outside 100 to 400 A", "310.12", 1.0)
     return ruled("f", words, "83 %", "it carries the whole load of a one-family dwelling", "310.12", 0.83)
 
 

@@ -7,7 +7,7 @@ from functools import lru_cache
 from northspan.core.rulebooks.protocol import Appliance, DwellingFacts, MethodLoad
 from northspan.core.rulebooks.us.cooking import cooking_demand, dryer_demand
 from northspan.core.rulebooks.us.sources import source
-from northspan.core.worked import Step, Worked, given, step
+from northspan.core.worked import Step, Worked, given, step, whole
 
 FOOT2_M2 = 0.09290304
 CIRCUIT_VA = 1500.0  # each small-appliance and laundry circuit, 220.52
@@ -121,7 +121,7 @@ def lighting_demand(general_va: float) -> tuple[Step, ...]:
         end = float(row["up_to_va"] or "inf")
         inside = max(0.0, min(general_va, end) - begin)
         if inside:
-            words = f"part of it above {begin:.0f} VA, at {row['percent']} %"
+            words = f"part of it above {whole(begin)} VA, at {row['percent']} %"
             share = float(row["percent"])
             parts.append(step(f"P_{len(parts) + 1}", words, "P_g * f / 100", "VA", tiers.citation, P_g=inside, f=share))
         begin = end
@@ -181,7 +181,7 @@ def _everything(facts: DwellingFacts) -> tuple[Step, ...]:
 def _after(first_va: float, load_va: float, citation: str) -> Step:
     return step(
         "P_1",
-        f"the first {first_va:.0f} VA, and 40 % of the rest",
+        f"the first {whole(first_va)} VA, and 40 % of the rest",
         "min(P_o, f) + 0.4 * max(P_o - f, 0)",
         "VA",
         citation,

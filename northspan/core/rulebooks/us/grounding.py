@@ -10,7 +10,7 @@ from northspan.core.job import ElectrodeKind, Metal, RunKind, System
 from northspan.core.rulebooks.protocol import Ampacity, GroundFacts, NeutralFacts, Wire
 from northspan.core.rulebooks.us.ampacity import LEAST_KCMIL, held_to, run_ampacity, size_ladder, size_name
 from northspan.core.rulebooks.us.sources import source
-from northspan.core.worked import Step, Worked, looked_up, ruled, step
+from northspan.core.worked import Step, Worked, looked_up, ruled, step, whole
 
 # copper and aluminum; those of an encased electrode and of a ring are said in copper alone, aluminum goes by the table
 _ELECTRODE_CAPS = {
@@ -67,9 +67,9 @@ def equipment_ground(facts: GroundFacts) -> Worked[str]:
     rows, metal, size = source("equipment_ground"), facts.metal, facts.size
     row = next((key for key in rows.rows if facts.device_a <= float(key)), None)
     if row is None:
-        raise OutsideTable(rows.citation, f"a {facts.device_a:.0f} A device", "it ends at 6000 A")
+        raise OutsideTable(rows.citation, f"a {whole(facts.device_a)} A device", "it ends at 6000 A")
     from_table = rows.text(row, metal)
-    words = f"equipment ground for a {facts.device_a:.0f} A device"
+    words = f"equipment ground for a {whole(facts.device_a)} A device"
     steps: list[Step] = [looked_up("G_t", words, from_table, "", rows.citation, row=f"up to {row} A", column=metal)]
     same_metal = facts.lines in {None, metal}
     if facts.school == "same" and same_metal:
@@ -142,9 +142,9 @@ def grounded_minimum(facts: NeutralFacts) -> Worked[str]:
             found = held
             break
     if found is None:
-        raise NoSolution("grounded conductor", f"every {wire.metal} size from {size_name(floor)} up for {amperes:.0f} A")
+        raise NoSolution("grounded conductor", f"every {wire.metal} size from {size_name(floor)} up for {whole(amperes)} A")
     carries = found.steps[-1]
-    last = looked_up("N_m", "smallest grounded conductor", size, "", carries.citation, row=size, column=f"{facts.terminals_c:.0f} °C")
+    last = looked_up("N_m", "smallest grounded conductor", size, "", carries.citation, row=size, column=f"{whole(facts.terminals_c)} °C")
     if found.value.final_a * facts.sets < amperes - 1e-9:
         why = "as large as the ungrounded conductors, and it carries no more than they"
         last = ruled("N_m", "smallest grounded conductor", size, why, "220.61")
@@ -187,7 +187,7 @@ def _fault_floor(facts: NeutralFacts) -> Step:
     rows = source("equipment_ground")
     row = next((key for key in rows.rows if facts.device_a <= float(key)), None)
     if row is None:
-        raise OutsideTable(rows.citation, f"a {facts.device_a:.0f} A device", "it ends at 6000 A")
+        raise OutsideTable(rows.citation, f"a {whole(facts.device_a)} A device", "it ends at 6000 A")
     floor, words = rows.text(row, metal), "not smaller than the equipment ground of the table"
     if area_cmil(floor) > area_cmil(facts.wire.size):
         floor, words = facts.wire.size, "not smaller than the equipment ground, which stops at the ungrounded conductors"

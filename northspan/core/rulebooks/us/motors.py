@@ -6,7 +6,7 @@ from northspan.core.errors import OutsideTable
 from northspan.core.job import LoadKind, RunKind
 from northspan.core.rulebooks.us.devices import next_device, standard_devices
 from northspan.core.rulebooks.us.sources import source
-from northspan.core.worked import Step, Worked, looked_up, ruled, step
+from northspan.core.worked import Step, Worked, looked_up, ruled, step, whole
 
 _COLUMNS = (("v115", 110.0, 120.0), ("v200", 195.0, 204.0), ("v208", 205.0, 210.0), ("v230", 220.0, 240.0))
 LEAST_DEVICE_A = 15.0
@@ -85,7 +85,7 @@ def motor_device(current_a: float, kind: LoadKind = LoadKind.motor) -> Worked[fl
         most = step("I_b", "largest breaker of a compressor: 175 %", "1.75 * I_m", "A", "440.22(A)", I_m=current_a)
         fits = [rating for rating in standard_devices() if LEAST_DEVICE_A <= rating <= most.value + 1e-9] or [LEAST_DEVICE_A]
         why = "the largest standard rating that is not above it; a unit's plate goes before it"
-        return Worked(fits[-1], (most, ruled("I_n", "device", f"{fits[-1]:.0f} A", why, "440.22(A)", fits[-1])))
+        return Worked(fits[-1], (most, ruled("I_n", "device", f"{whole(fits[-1])} A", why, "440.22(A)", fits[-1])))
     most = step("I_b", "largest breaker that lets it start: 250 %", "2.5 * I_m", "A", "430.52(C)(1)", I_m=current_a)
     device = next_device(max(most.value, 15.0))
     return Worked(device.value, (most, device))

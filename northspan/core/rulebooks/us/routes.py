@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from northspan.core.job import Metal, Method, OtherLine, Over
-from northspan.core.worked import Step, looked_up, ruled
+from northspan.core.worked import Step, looked_up, ruled, whole
 
 FOOT_M = 0.3048
 LOW_V, MID_V = 150.0, 300.0
@@ -162,4 +162,4 @@ def pulling_stress(metal: Metal) -> Step:
     Makers: 0.008 lbf a circular mil of copper, 0.006 of aluminum.
     """
     newtons = {Metal.copper: 70.0, Metal.aluminum: 52.0}[metal]
-    return ruled("t", f"what {metal} may be pulled with", f"{newtons:.0f} N/mm²", "as makers state", "makers", newtons)
+    return ruled("t", f"what {metal} may be pulled with", f"{whole(newtons)} N/mm²", "as makers state", "makers", newtons)

@@ -25,7 +25,7 @@ from northspan.core.job import (
     Terminals,
 )
 from northspan.core.rulebooks import north_american
-from northspan.core.rulebooks.amounts import us_amount
+from northspan.core.rulebooks.amounts import Amounts
 from northspan.core.rulebooks.protocol import (
     USUAL_GUARD,
     AllowanceFacts,
@@ -124,7 +124,7 @@ _CITATIONS = {
 }
 
 
-class UsRulebook:
+class UsRulebook(Amounts):
     """NEC 2023 behind the protocol: every method asks one of the topic modules."""
 
     id = "us-2023"
@@ -284,18 +284,6 @@ class UsRulebook:
     def cite(self, topic: str) -> str:
         """Cite the article on a topic."""
         return _CITATIONS[topic]
-
-    def length_text(self, length_m: float) -> str:
-        """Write a length as people say it here."""
-        return f"{length_m / 0.3048:.3g} ft"
-
-    def amount_text(self, value: float, unit: str) -> str:
-        """Say a force or a volume, given in metric units, in those of the trade."""
-        return us_amount(value, unit)
-
-    def depth_text(self, depth_m: float) -> str:
-        """Write a depth as people say it here."""
-        return f"{depth_m / 0.0254:.3g} in"
 
     def to_neutral_v(self, line_v: float, system: System = System.split_phase) -> float:
         """Give the voltage from a line to the neutral: half of a center-tapped winding, less than that over two legs of a wye. [V]"""

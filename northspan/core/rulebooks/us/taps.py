@@ -7,7 +7,7 @@ from northspan.core.job import Metal
 from northspan.core.rulebooks.protocol import SecondaryFacts, TapFacts, TransformerFacts, Wire
 from northspan.core.rulebooks.us.ampacity import held_to, run_ampacity, size_ladder, size_name
 from northspan.core.rulebooks.us.devices import next_device, standard_devices
-from northspan.core.worked import Margin, Step, Worked, at_most, given, ruled, step
+from northspan.core.worked import Margin, Step, Worked, at_most, given, ruled, step, whole
 
 FOOT_M = 0.3048
 SHORT_FT, LONG_FT = 10.0, 25.0
@@ -42,7 +42,7 @@ def tap_share(length_m: float, feeder_device_a: float) -> Worked[float]:
         rule, citation = "25 ft rule", "240.21(B)(2)"
         share = step("I_s", "a third of the feeder's device", "I_f / 3", "A", "240.21(B)(2)(1)", I_f=feeder_device_a)
     else:
-        raise NoSolution("tap", f"the rules for 10 and 25 ft on {length_ft:.0f} ft; protect it at the joint, or run the feeder's size")
+        raise NoSolution("tap", f"the rules for 10 and 25 ft on {whole(length_ft)} ft; protect it at the joint, or run the feeder's size")
     return Worked(share.value, (ruled("r", "rule", rule, f"{length_ft:.1f} ft long", citation), share))
 
 
@@ -91,7 +91,7 @@ def feeder_tap(facts: TapFacts, metal: Metal, insulation: str, terminals_c: floa
         if all(margin.holds for margin in margins):
             return Worked((size, rule), (*opening, held), margins)
     largest = size_name(size_ladder(metal)[-1])
-    raise NoSolution("tap", f"every {metal} {insulation} size up to {largest} for {max(facts.end_device_a, share.value):.0f} A")
+    raise NoSolution("tap", f"every {metal} {insulation} size up to {largest} for {whole(max(facts.end_device_a, share.value))} A")
 
 
 def secondary_share(facts: SecondaryFacts) -> Worked[float]:
@@ -198,13 +198,13 @@ def _side(rating_kva: float, volts: float, *, percent: float | None, tiny: bool 
     up = percent is None and current.value >= SMALL_A
     if percent is None:
         percent = 125.0 if up else 300.0 if tiny and current.value < TINY_A else 167.0
-    limit = step("I_p", f"{percent:.0f} % of it", "p * I / 100", "A", "Table 450.3(B)", p=percent, I=current.value)
+    limit = step("I_p", f"{whole(percent)} % of it", "p * I / 100", "A", "Table 450.3(B)", p=percent, I=current.value)
     if up:
         device = next_device(limit.value)
         return Worked(device.value, (current, limit, device))
     fits = [rating for rating in standard_devices() if rating <= limit.value + 1e-9]
     if not fits:
-        tried = f"standard ratings from {standard_devices()[0]:.0f} A up for {limit.value:.2g} A; protect it by a fuse of its own kind"
+        tried = f"standard ratings from {whole(standard_devices()[0])} A up for {limit.value:.2g} A; protect it by a fuse of its own kind"
         raise NoSolution("device for so small a transformer", tried)
     why = "the largest standard rating that is not above it"
     return Worked(fits[-1], (current, limit, ruled("I_n", "device", f"{fits[-1]:g} A", why, "Table 450.3(B)", fits[-1])))
