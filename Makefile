@@ -18,7 +18,7 @@ test: .venv/dev.stamp web/dist/built.stamp chromium ## Run every test and check;
 	@$(PY) -m tests.run
 
 core: .venv/dev.stamp ## Run the tests of the trade's rules and arithmetic alone
-	@$(PY) -m tests.run tests.core tests.test_structure
+	@$(PY) -m tests.run --side-by-side tests.core tests.test_structure
 
 check: .venv/dev.stamp web/node_modules/installed.stamp ## Run only the checks: format, lint, types, spec and types in step
 	@$(PY) -m tests.run tests.test_checks

@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+import os
+import re
+import subprocess
 import sys
 import time
 import unittest
@@ -46,6 +49,32 @@ def _found(loader: unittest.TestLoader, name: str) -> unittest.TestSuite:
     return loader.discover(str(folder), top_level_dir=str(TOP)) if folder.is_dir() else loader.loadTestsFromName(name)
 
 
+def _modules(names: list[str]) -> list[Path]:
+    return [path for name in names for path in sorted((TOP / name.replace(".", "/")).rglob("test_*.py"))]
+
+
+def side_by_side(names: list[str]) -> int:
+    """Run the modules of packages in as many processes as there are processors, each with its share, and add up the counts."""
+    shares: list[list[Path]] = [[] for _ in range(os.cpu_count() or 1)]
+    for path in sorted(_modules(names), key=lambda one: -one.stat().st_size):
+        min(shares, key=lambda share: sum(one.stat().st_size for one in share)).append(path)
+    others = [name for name in names if not (TOP / name.replace(".", "/")).is_dir()]
+    commands = [[one.relative_to(TOP).with_suffix("").as_posix().replace("/", ".") for one in share] for share in shares]
+    commands[-1] += others
+    running = [
+        subprocess.Popen([sys.executable, "-m", "tests.run", *each], cwd=TOP, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True)
+        for each in commands
+        if each
+    ]
+    said = [process.communicate()[0] for process in running]
+    print("".join(text.rsplit("\n", 2)[0] + "\n" for text in said), end="")
+    counts = [tuple(map(int, re.findall(r"\d+", text.strip().rsplit("\n", 1)[-1]))) for text in said]
+    whole = all(len(each) == len(("passed", "failed", "skipped")) for each in counts)  # a process that broke has no count
+    passed, failed, skipped = map(sum, zip(*counts, strict=True)) if whole else (0, len(counts), 0)
+    print(f"{passed} passed, {failed} failed, {skipped} skipped")
+    return 1 if failed or not passed else 0
+
+
 def main(names: list[str]) -> int:
     warnings.simplefilter("error", ResourceWarning)
     loader = unittest.defaultTestLoader
@@ -60,4 +89,4 @@ def main(names: list[str]) -> int:
 
 
 if __name__ == "__main__":
-    sys.exit(main(sys.argv[1:]))
+    sys.exit(side_by_side(sys.argv[2:]) if sys.argv[1:2] == ["--side-by-side"] else main(sys.argv[1:]))
