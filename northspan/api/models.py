@@ -234,3 +234,4 @@ class RulebookOptions(Wire):
     old_colors: bool = Field(description="Whether installations with other wire colors still stand there.")
     terms: dict[str, str]
     phrases: list[Phrase]
+    not_covered: list[str] = Field(description="What these rules do not cover, in plain words.")

@@ -52,6 +52,7 @@ def rulebook_options(book: Rulebook) -> models.RulebookOptions:
         by_loop=book.loop is not None,
         old_colors=book.colors(wires, old=True) != book.colors(wires),
         terms=dialect,
+        not_covered=list(book.not_covered),
         phrases=[models.Phrase(phrase=phrase, said=said) for phrase, said in phrases],
     )
 

@@ -18,7 +18,7 @@ from northspan.core.findings import Finding, Severity, by_severity
 from northspan.core.heat import heat_findings, heats, with_heat
 from northspan.core.interrupting import at_cans, fault_findings, faults, with_fault
 from northspan.core.job import CallChoice, Job, LoadKind, Status
-from northspan.core.loads.load_plan import plan_loads, plan_methods
+from northspan.core.loads.load_plan import plan_loads, plan_methods, several_dwellings
 from northspan.core.panels.bonding import bond_findings, plan_enclosures
 from northspan.core.plan import BuildingPlan, CallPlan, Plan, RunPlan
 from northspan.core.pull import route_findings
@@ -106,6 +106,7 @@ def solve(job: Job, detailed: Collection[str] | None = None) -> Plan:
         sources[key] = replace(sources[key], calls=calls)
     loads, about_loads = plan_loads(tree, rulebook)
     findings += [*about_sources, *about_loads, *fault_findings(tree, here, rulebook), *audit(tree, sized, schools, rulebook)]
+    findings += several_dwellings(tree, rulebook)
     findings += heat_findings(tree, hot, rulebook)
     findings += [*bond_findings(job, enclosures, rulebook), *about_bonds]
     findings += building_findings(tree, buildings, facts, rulebook)

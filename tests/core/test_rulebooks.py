@@ -11,7 +11,7 @@ from northspan.core.demo import kestrel_hollow
 from northspan.core.demos import DEMOS
 from northspan.core.errors import InvalidJob
 from northspan.core.findings import Severity
-from northspan.core.job import Method, Units
+from northspan.core.job import BuildingUse, Method, Units
 from northspan.core.rulebook_change import moved, rulebook_change
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
 from northspan.core.solve import solve
@@ -115,3 +115,23 @@ class Every(unittest.TestCase):
     def test_the_demos_job_file_is_read_again(self):
         for demo in DEMOS.values():
             self.assertEqual(checked(demo()), demo())
+
+
+class NotCovered(unittest.TestCase):
+    def test_the_page_says_what_the_screen_says(self):
+        page = (TOP / "docs/limits.md").read_text()
+        for name in rulebook_names():
+            book = rulebook_named(name)
+            self.assertIn(f"## {book.title}", page)
+            for line in book.not_covered:
+                self.assertIn(f"- {line}\n", page, name)
+
+    def test_two_dwellings_behind_one_supply_are_said(self):
+        for make in DEMOS.values():
+            job = make()
+            self.assertFalse(found(solve(job), "rules for several dwellings"))
+            fed = {job.enclosures[run.target].building for run in job.runs.values() if run.target in job.enclosures and not run.alternate}
+            other = min(key for key in fed if job.buildings[key].use != "dwelling" and job.buildings[key].status != "remove")
+            home = job.buildings[other].model_copy(update={"use": BuildingUse.dwelling, "floor_m2": 60})
+            both = job.model_copy(update={"buildings": job.buildings | {other: home}})
+            self.assertTrue(found(solve(both), "are dwellings behind one supply"), job.rulebook)

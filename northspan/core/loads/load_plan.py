@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+
 from northspan.core.errors import OutsideTable
 from northspan.core.findings import Finding, Severity, pin
 from northspan.core.job import Across, Building, BuildingUse, Circuit, Load, RunKind, Status
@@ -105,6 +107,27 @@ def plan_methods(tree: Tree, building_id: str, rulebook: Rulebook) -> tuple[tupl
         chosen = by_method(building, rulebook) and method.key == building.load_method
         plans.append(MethodPlan(method.key, method.title, method.total.value, amperes.value, neutral_a, service_a, chosen, printed(lines)))
     return tuple(plans), _not_entered(tree, building_id, volts, rulebook)
+
+
+def several_dwellings(tree: Tree, rulebook: Rulebook) -> Iterator[Finding]:
+    """Say where several dwellings hang on one service: there is no demand factor for them here.
+
+    Parameters
+    ----------
+    tree : Tree
+        The property. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    homes = {key for key, one in tree.job.buildings.items() if one.use is BuildingUse.dwelling and one.status is not Status.remove}
+    for key in tree.order:
+        run = tree.job.runs[key]
+        behind = {tree.building_of(node) for node in tree.below(run.target)} & homes
+        if len(behind) > 1 and run.origin not in tree.job.enclosures:
+            names = " and ".join(sorted(tree.job.buildings[one].name for one in behind))
+            words = f"{run.name}: {names} are dwellings behind one supply; rules for several dwellings are not built."
+            why = "Their loads are added up, each by its own method. The code may ask less, and the utility something else."
+            yield Finding(Severity.check, f"/runs/{key}", words, why, rulebook.cite("several_dwellings"))
 
 
 def _not_entered(tree: Tree, key: str, volts: tuple[float, float], rulebook: Rulebook) -> list[Finding]:

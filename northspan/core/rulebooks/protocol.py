@@ -366,6 +366,7 @@ class Rulebook(Protocol):
     loop: LoopRules | None
     frequency_hz: float
     feet: bool
+    not_covered: tuple[str, ...]
     main_protects: bool
     bonds_own_source: bool
 

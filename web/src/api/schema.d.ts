@@ -7550,6 +7550,11 @@ export interface components {
             /** Methods */
             methods: components["schemas"]["Choice"][];
             /**
+             * Not Covered
+             * @description What these rules do not cover, in plain words.
+             */
+            not_covered: string[];
+            /**
              * Old Colors
              * @description Whether installations with other wire colors still stand there.
              */

@@ -57,6 +57,10 @@ async function take(): Promise<void> {
           <template v-if="answer.handed_back.length"><h3>Handed back to the rules</h3><ul><li v-for="line in answer.handed_back" :key="line">{{ line }}</li></ul></template>
         </div>
       </template>
+      <details v-if="store.options" class="not-covered">
+        <summary>What the rules followed now do not cover here</summary>
+        <ul tabindex="0"><li v-for="line in store.options.not_covered" :key="line">{{ line }}</li></ul>
+      </details>
       <div class="dialog-buttons">
         <v-btn v-if="answer" color="primary" variant="flat" @click="take">{{ answer.cure.words }}</v-btn>
         <v-btn @click="open = false">Close</v-btn>

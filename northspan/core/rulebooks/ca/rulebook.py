@@ -28,6 +28,7 @@ from northspan.core.rulebooks import awg, north_american
 from northspan.core.rulebooks.amounts import Amounts
 from northspan.core.rulebooks.ca import ampacity as amp
 from northspan.core.rulebooks.ca import boxes, devices, distances, dwelling, grounding, raceways, routes, taps
+from northspan.core.rulebooks.ca.limits import CA_LIMITS
 from northspan.core.rulebooks.ca.sources import load_all, source
 from northspan.core.rulebooks.protocol import (
     USUAL_GUARD,
@@ -84,6 +85,7 @@ _COLORS = {
 }
 _CITATIONS = {
     "plate": "Rule 28-702",
+    "several_dwellings": "Rule 8-202",
     "new_three_wire": "Rule 10-208",
     "legacy_three_wire": "Rule 10-208",
     "full_rated": "Rule 8-104(5)",
@@ -128,6 +130,7 @@ class CaRulebook(Amounts):
     loop = None
     feet = False
     main_protects = True
+    not_covered = CA_LIMITS
     bonds_own_source = False  # its bond is in the first disconnect
     frequency_hz = 60.0
     length = LengthUnit("m", 1.0, "km")

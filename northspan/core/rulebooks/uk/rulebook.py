@@ -52,6 +52,7 @@ from northspan.core.rulebooks.protocol import (
     Wire,
 )
 from northspan.core.rulebooks.uk import boxes, buildings, cables, conductors, devices, dwelling, routes, ways
+from northspan.core.rulebooks.uk.limits import UK_LIMITS
 from northspan.core.rulebooks.uk.loop_rules import UkLoopRules
 from northspan.core.rulebooks.uk.sources import load_all, source
 from northspan.core.rulebooks.uk.words import CITATIONS, DIALECT
@@ -120,6 +121,7 @@ class UkRulebook(Amounts):
     usual_system = System.single_phase
     feet = False
     main_protects = False  # the main switch of a consumer unit is no device
+    not_covered = UK_LIMITS
     bonds_own_source = True  # neutral and earth are linked at a source of one's own that runs alone
     frequency_hz = 50.0
     length = LengthUnit("m", 1.0, "km")

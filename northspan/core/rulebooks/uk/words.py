@@ -82,6 +82,7 @@ DIALECT = Dialect(
 )
 CITATIONS = {
     "plate": "134.1.1",
+    "several_dwellings": "311.1",
     "new_three_wire": "411.4",
     "legacy_three_wire": "411.4",
     "full_rated": "433.1.1",

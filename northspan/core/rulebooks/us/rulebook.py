@@ -51,6 +51,7 @@ from northspan.core.rulebooks.protocol import (
 )
 from northspan.core.rulebooks.us import ampacity as amp
 from northspan.core.rulebooks.us import boxes, buildings, devices, dwelling, electrodes, grounding, motors, raceways, routes, taps
+from northspan.core.rulebooks.us.limits import US_LIMITS
 from northspan.core.rulebooks.us.sources import load_all, source
 from northspan.core.worked import Margin, Step, Worked, ruled
 
@@ -92,6 +93,7 @@ _SOURCE_SHARES = {
 }
 _CITATIONS = {
     "plate": "440.4(B), 110.3(B)",
+    "several_dwellings": "220.84, 220.85",
     "new_three_wire": "250.32(B)(1)",
     "legacy_three_wire": "250.32(B)(1) exception 1",
     "full_rated": "210.20(A), 215.3 exception 1",
@@ -134,6 +136,7 @@ class UsRulebook(Amounts):
     usual_system = System.split_phase
     loop = None
     main_protects = True
+    not_covered = US_LIMITS
     bonds_own_source = False  # its bond is in the first disconnect
     frequency_hz = 60.0
     length = LengthUnit("ft", 0.3048, "kft")
