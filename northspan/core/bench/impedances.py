@@ -256,7 +256,7 @@ def _devices(bench: Bench, edges: tuple[Edge, ...], made: dict[str, Made]) -> It
             run, one = job.runs[key], made[key]
             fuse = any(kind == one.device_type and "fuse" in words for kind, words in bench.rulebook.device_types())
             ends = one.tapped or (run.kind is RunKind.service and bench.rulebook.main_protects)
-            name = f"{'fuse' if fuse else 'breaker'} of {run.name}"
+            name = f"main at {bench.tree.name_of(run.target)}" if ends else f"{'fuse' if fuse else 'breaker'} of {run.name}"
             curve = bench.rulebook.device_curve(one.device_type, one.device_a)
             behind = run.target if ends else ""
             yield Device(key, name, one.device_a, curve, behind, poles, run.gfci, run.residual_ma, watched)

@@ -105,7 +105,7 @@ function setBare(value: number | null): void {
         <p v-if="plan">{{ plan.electrode_required ? 'Electrodes are required here.' : 'No electrode is required here.' }}{{ ' ' }}<template v-if="plan.electrode_required && plan.rods_wanted">{{ plan.rods_present }} of {{ plan.rods_wanted }} rods are there.</template></p>
         <template v-if="answer?.known">
           <p><b>{{ answer.clears }}</b></p>
-          <p class="standing">10 A into the ground lift everything that is joined to them by {{ Math.round(answer.lifted_v ?? 0) }} V.</p>
+          <p class="standing">10 A into the ground lift everything that is joined to them by {{ Math.round(answer.lifted_v ?? 0) }} V: at the worst place {{ Math.round(answer.touch_v ?? 0) }} V to the soil a metre away, {{ Math.round(answer.step_v ?? 0) }} V between two feet. Frozen, {{ ohms(answer.frozen_ohm ?? 0) }}.</p>
         </template>
         <h2>Soil</h2>
         <div class="fields">
