@@ -16,7 +16,7 @@ from northspan.core.rulebooks.protocol import Rulebook
 from northspan.core.sizing.run import SizedRun
 from northspan.core.supply.fault import Fault, fault_after
 from northspan.core.tree import Tree
-from northspan.core.worked import Step, Worked, given, ruled, step, whole
+from northspan.core.worked import Step, Worked, step, whole
 
 ADIABATIC_S = 5.0  # longer than this a wire sheds heat meanwhile
 # heat to warm a cubic millimetre by a kelvin over its resistance at 20 °C, and where its resistance would vanish
@@ -122,11 +122,11 @@ def with_heat(plan: RunPlan, found: tuple[Stands, ...]) -> RunPlan:
     found : tuple of Stands
         Its wires. [-]
     """
-    groups = tuple(
-        WorkGroup(f"heat_{one.role}", f"Heat of a fault in the {one.role}", "holds" if one.holds else "does not hold", printed(one.steps))
-        for one in found
-    )
-    return plan.model_copy(update={"working": (*plan.working, *groups)}) if plan.working and groups else plan
+    if not plan.working or not found:
+        return plan
+    answer = ", ".join(f"{one.role} {'holds' if one.holds else 'does not hold'}" for one in found)
+    lines = printed(tuple(line for one in found for line in one.steps))
+    return plan.model_copy(update={"working": (*plan.working, WorkGroup("heat", "Heat of a fault", answer, lines))})
 
 
 def heat_findings(tree: Tree, found: tuple[Stands, ...], rulebook: Rulebook) -> Iterator[Finding]:
@@ -176,15 +176,14 @@ def _held(run_id: str, role: str, one: SizedRun, ahead: Fault, rulebook: Ruleboo
     begins_c, ends_c = rulebook.fault_limits_c(wire.insulation)
     sets = float(question.sets)
     stands = withstand(rulebook.area_m2(size) * 1e6 * sets, metal, begins_c, ends_c)
-    flows = given("I_f", f"a fault to the {role} at the far end, conductors cold", fault_a, "A", "Ohm's law")
     within = min(latest_s, ADIABATIC_S)
-    words = "its device opens within" if latest_s <= ADIABATIC_S else "its device may take longer than heat stays in a wire; counted as"
-    time = ruled("t", words, f"{within:.2g} s", f"{fault_a / device_a:.1f} times its rating", "time-current curve", within)
-    energy = step("W", "energy let through", "I_f**2 * t", "A²s", "I²t", I_f=fault_a, t=within)
+    open_s = f"its device opens within {within:.2g} s" if latest_s <= ADIABATIC_S else "its device may take longer than 5 s"
+    words = f"{role}: a fault at the far end, {fault_a / device_a:.1f} times the rating; {open_s}"
+    energy = step("W", words, "I_f**2 * t", "A²s", "time-current curve", I_f=fault_a, t=within)
     larger = (s for s in rulebook.sizes(metal) if rulebook.area(s) > rulebook.area(size))
     least = next((s for s in larger if _stands(s, metal, sets, (begins_c, ends_c), rulebook) >= energy.value), "")
     sure = not isinf(latest_s) and latest_s <= ADIABATIC_S
-    steps = (flows, time, energy, stands)
+    steps = (energy, stands)
     yield Stands(run_id, role, size, metal, energy.value, stands.value, sure, fault_a, min(latest_s, 3600), least, steps)
 
 

@@ -120,7 +120,7 @@ class Ordinary(ApiCase):
         self.assertEqual([one["one_line"] for one in said.values()], [False, False, True])
         self.assertEqual([one["usual_v"] for one in said.values()], [240, 240, 230])
         self.assertEqual([len(one["device_types"]) for one in said.values()], [0, 0, 6])
-        self.assertEqual([len(one["laid_ways"]) for one in said.values()], [0, 0, 9])
+        self.assertEqual([len(one["laid_ways"]) for one in said.values()], [0, 2, 9])
         for one in said.values():
             self.assertIn(one["cable"], one["insulations"])
             self.assertIn(one["cable_size"], [size["value"] for size in one["sizes"]["copper"]])

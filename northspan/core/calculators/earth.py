@@ -34,7 +34,7 @@ class InGround(Part):
     to_x_m: float | None = Field(None, ge=-500, le=500, description="Other end of a wire or an encased one. [m]")
     to_y_m: float | None = Field(None, ge=-500, le=500)
     top_m: float = Field(0, ge=0, le=30, description="Depth of the upper end of a rod; of the middle of anything else. [m]")
-    length_m: float = Field(2.4384, ge=0.05, le=300, description="Of a rod; around, of a ring. [m]")
+    length_m: float | None = Field(None, ge=0.05, le=300, description="Of a rod; around, of a ring; empty: the least rod of the rules. [m]")
     width_m: float = Field(0.6, ge=0.05, le=10)
     height_m: float = Field(0.9, ge=0.05, le=10)
     diameter_m: float = Field(0.0159, gt=0.0005, le=0.3)
@@ -94,7 +94,8 @@ def electrode(question: ElectrodeQuestion) -> Answer:
     """
     book = rulebook_named(question.rulebook)
     soil = Soil(question.soil.upper_ohm_m, question.soil.lower_ohm_m, question.soil.depth_m)
-    shapes = tuple(_shape(f"E{i}", one) for i, one in enumerate(question.electrodes, 1))
+    least_m = book.rod_limits()[0]
+    shapes = tuple(_shape(f"E{i}", one, one.length_m or least_m) for i, one in enumerate(question.electrodes, 1))
     together = earthed(shapes, soil)
     steps: list[Step] = [given("p_1", "resistivity of the upper layer", soil.upper_ohm_m, "Ωm")]
     if soil.layers > 1 and soil.lower_ohm_m and soil.depth_m:
@@ -113,7 +114,7 @@ def electrode(question: ElectrodeQuestion) -> Answer:
     headline = f"{together.resistance_ohm:.2g} Ω together"
     rods = [one for one in question.electrodes if one.kind == "rod"]
     if len(rods) == len(question.electrodes):
-        closed = rod_ohm(soil.upper_ohm_m, rods[0].length_m, rods[0].diameter_m) if soil.layers == 1 else None
+        closed = rod_ohm(soil.upper_ohm_m, rods[0].length_m or least_m, rods[0].diameter_m) if soil.layers == 1 else None
         steps += [closed] if closed else []
         if len(rods) in FIELD_RULE and len(rods) > 1:
             share = together.resistance_ohm / alone[0]
@@ -183,13 +184,13 @@ def fall(question: FallQuestion) -> Answer:
     return answered(rulebook_named(question.rulebook), verdict.words, figures, {"Test": worked.steps})
 
 
-def _shape(key: str, one: InGround) -> Shape:
+def _shape(key: str, one: InGround, length_m: float) -> Shape:
     here = (one.x_m, one.y_m, max(one.top_m, one.diameter_m))
-    there = (one.to_x_m if one.to_x_m is not None else one.x_m + one.length_m, one.to_y_m if one.to_y_m is not None else one.y_m, here[2])
+    there = (one.to_x_m if one.to_x_m is not None else one.x_m + length_m, one.to_y_m if one.to_y_m is not None else one.y_m, here[2])
     if one.kind == "rod":
-        return rod(key, one.x_m, one.y_m, one.top_m, one.length_m, one.diameter_m)
+        return rod(key, one.x_m, one.y_m, one.top_m, length_m, one.diameter_m)
     if one.kind == "ring":
-        return ring(key, one.x_m, one.y_m, here[2], one.length_m, one.diameter_m)
+        return ring(key, one.x_m, one.y_m, here[2], length_m, one.diameter_m)
     if one.kind == "plate":
         return plate(key, one.x_m, one.y_m, max(one.top_m, one.height_m / 2 + 0.01), one.width_m, one.height_m)
     return (encased if one.kind == "encased" else wire)(key, here, there, one.diameter_m)

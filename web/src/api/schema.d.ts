@@ -5742,10 +5742,10 @@ export interface components {
             kind?: "rod" | "wire" | "ring" | "plate" | "encased";
             /**
              * Length M
-             * @description Of a rod; around, of a ring. [m]
-             * @default 2.4384
+             * @description Of a rod; around, of a ring; empty: the least rod of the rules. [m]
+             * @default null
              */
-            length_m?: number;
+            length_m?: number | null;
             /**
              * To X M
              * @description Other end of a wire or an encased one. [m]
