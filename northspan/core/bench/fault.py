@@ -77,7 +77,10 @@ def _clears(solved: Solved, opener: Opening, key: str) -> Verdict:
         words = f"{amperes_text(opener.amperes)} through the {opener.device.rating_a:g} A {opener.device.name}, "
         words += f"{whole(opener.multiple)} times its rating. "
     words += f"{_touching(solved)} while it lasts, {whole(left)} V after."
-    headline = f"Clears within {latest}, but {whole(left)} V stay" if stays else f"Clears within {latest}"
+    clears = f"Clears within {latest}" if opener.latest_s <= SOON_S else f"Clears, but may take {latest}"
+    if opener.latest_s > SOON_S and opener.soonest_s < opener.latest_s / 10:
+        words += f" Most open in {seconds_text(opener.soonest_s)} here; the standard lets them take so long."
+    headline = f"{clears}, but {whole(left)} V stay" if stays else clears
     level = STAYS if stays else NOTE if opener.latest_s > SOON_S else FINE
     return Verdict(level, max(left, opener.latest_s), headline, words, _way_home(solved), solved.bench.rulebook.cite("way_back"), key)
 
