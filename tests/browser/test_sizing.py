@@ -278,6 +278,21 @@ class Keyboard(BrowserCase):
         # 90 A of the house by the optional method and 60 A of the barn, a hair above 150 A
         self.says("3/0 AWG aluminum, 175 A")
 
+    def test_everything_is_found_by_what_people_call_it(self):
+        self.open_sizing()
+        options = self.page.get_by_role("dialog").get_by_role("option")
+        for typed, first in (("site", "The whole site at once"), ("kiln", "Survey Kiln studio"), ("clamp meter", "Step Neutrals & bonds"),
+                             ("metric", "Show lengths in metres"), ("in the wall", "What can it carry?"), ("appliance cold", "Load Cold store"),
+                             ("must be kept apart", "House panel: neutral and ground are bonded here and must be kept apart.")):  # fmt: skip
+            self.page.keyboard.press("/")
+            self.page.get_by_role("combobox", name="Find or do anything").fill(typed)
+            expect(options.first).to_contain_text(first)
+            self.close_dialog()
+        self.page.keyboard.press("/")
+        self.page.get_by_role("combobox", name="Find or do anything").fill("whole site")
+        self.page.keyboard.press("Enter")
+        self.page.locator(".curve .dot").first.wait_for()
+
     def test_runs_and_help(self):
         self.open_sizing()
         name = self.page.locator(".run-name")

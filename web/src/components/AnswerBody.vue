@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import type { Cure } from '../api/client'
 import { money, percent } from '../format/quantities'
 import { useJob } from '../state/job'
@@ -7,6 +7,7 @@ import CallsList from './CallsList.vue'
 import DropSchools from './DropSchools.vue'
 import FarEnd from './FarEnd.vue'
 import LongRun from './LongRun.vue'
+import { siting } from '../state/settings'
 import SiteDialog from './SiteDialog.vue'
 import TapChoices from './TapChoices.vue'
 import WorkLines from './WorkLines.vue'
@@ -14,7 +15,6 @@ import WorkLines from './WorkLines.vue'
 const working = defineModel<boolean>('working', { required: true })
 const store = useJob()
 const plan = computed(() => store.run_plan)
-const whole = ref(false)
 
 function take(cure: Cure): void {
   void store.take(cure)
@@ -49,7 +49,7 @@ function take(cure: Cure): void {
           </tr>
         </tbody>
       </table>
-      <button class="cure site-button" @click="whole = true">The whole site at once</button>
+      <button class="cure site-button" @click="siting = true">The whole site at once</button>
     </section>
     <DropSchools />
     <LongRun />
@@ -62,7 +62,7 @@ function take(cure: Cure): void {
         </div>
       </template>
     </section>
-    <SiteDialog v-model="whole" />
+    <SiteDialog v-model="siting" />
     <aside class="cautions" aria-label="Cautions">
       <p v-for="caution in plan.cautions" :key="caution">{{ caution }}</p>
       <p class="standing">{{ store.plan?.standing }}</p>

@@ -5,6 +5,8 @@ export interface Action {
   words: string
   keys: string
   run: () => void
+  /** Other words that find it. */
+  also?: string
 }
 
 const open = defineModel<boolean>({ required: true })
@@ -14,7 +16,9 @@ const at = ref(0)
 const field = ref<HTMLInputElement | null>(null)
 const found = computed(() => {
   const wanted = text.value.toLowerCase().split(/\s+/).filter(Boolean)
-  return props.actions.filter((action) => wanted.every((word) => action.words.toLowerCase().includes(word))).slice(0, 9)
+  const fits = (text: string) => wanted.every((word) => text.toLowerCase().includes(word))
+  const named = props.actions.filter((action) => fits(action.words))
+  return [...named, ...props.actions.filter((action) => !named.includes(action) && fits(`${action.words} ${action.also ?? ''}`))].slice(0, 9)
 })
 watch(text, () => (at.value = 0))
 watch(open, async (now) => {
@@ -38,7 +42,7 @@ function choose(action: Action | undefined): void {
         role="combobox" aria-expanded="true" aria-controls="found-list" :aria-activedescendant="found.length ? `found-${at}` : undefined"
         @keydown.down.prevent="at = Math.min(at + 1, found.length - 1)" @keydown.up.prevent="at = Math.max(at - 1, 0)" @keydown.enter.prevent="choose(found[at])" />
       <ul id="found-list" class="found" role="listbox" aria-label="What was found">
-        <li v-for="(action, i) in found" :id="`found-${i}`" :key="action.words" role="option" :aria-selected="i === at" :class="{ at: i === at }"
+        <li v-for="(action, i) in found" :id="`found-${i}`" :key="`${action.words} ${i}`" role="option" :aria-selected="i === at" :class="{ at: i === at }"
           @click="choose(action)">
 <span>{{ action.words }}</span><kbd>{{ action.keys }}</kbd>
 </li>

@@ -1,43 +1,16 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { useRoute, useRouter } from 'vue-router'
-import type { Cure, Finding, PartKind } from '../api/client'
+import type { Cure } from '../api/client'
+import { useShowFinding } from '../composables/useShowFinding'
 import { useJob } from '../state/job'
 
 const store = useJob()
-const router = useRouter()
-const route = useRoute()
 const all = ref(false)
 const WORDS: Record<string, string> = { stop: 'Stop', fix: 'Fix', check: 'Check', note: 'Note', holds: 'Holds' }
 const findings = computed(() => store.plan?.findings ?? [])
 const shown = computed(() => (all.value ? findings.value : findings.value.slice(0, 1)))
 
-/** The run a finding leads to: its own, or the one that feeds the part it speaks of. */
-function runOf(finding: Finding): string {
-  const [, kind, id] = finding.where.split('/')
-  const job = store.job
-  if (!job || !kind || !id) return ''
-  if (kind === 'runs') return id
-  const building = kind === 'buildings' ? id : kind === 'electrodes' ? job.electrodes[id]?.building : undefined
-  const entry = Object.entries(job.runs).find(([, run]) => (kind === 'enclosures' ? run.target === id : job.enclosures[run.target]?.building === building))
-  return entry?.[0] ?? ''
-}
-
-/** A step that shows such parts keeps the eye where it is; from another one a finding leads to the Survey, or to Loads. */
-const SHOWS: Record<string, PartKind> = { route: 'runs', electrodes: 'electrodes', loads: 'loads' }
-
-function show(finding: Finding): void {
-  const [, kind, key] = finding.where.split('/') as [string, PartKind, string | undefined]
-  const step = String(route.params.step)
-  if (key && store.job?.[kind]?.[key] && (step !== 'sizing' || kind === 'loads' || kind === 'sources')) {
-    store.pick(kind, key)
-    if (SHOWS[step] !== kind && step !== 'survey') void router.push(`/jobs/${store.state?.id}/${kind === 'loads' ? 'loads' : 'survey'}`)
-    return
-  }
-  const run = runOf(finding)
-  if (run) void store.choose(run)
-  void router.push(`/jobs/${store.state?.id}/sizing`)
-}
+const show = useShowFinding()
 
 function cure(chosen: Cure): void {
   void store.take(chosen)

@@ -14,10 +14,12 @@ import StepPending from '../components/StepPending.vue'
 import SurveyView from '../components/SurveyView.vue'
 import TopBar from '../components/TopBar.vue'
 import WorkRail from '../components/WorkRail.vue'
+import type { PartKind } from '../api/client'
 import { useRunEdits } from '../composables/useRunEdits'
+import { useShowFinding } from '../composables/useShowFinding'
 import { useShortcuts } from '../composables/useShortcuts'
 import { useJob } from '../state/job'
-import { useSettings } from '../state/settings'
+import { siting, useSettings } from '../state/settings'
 import { STEPS } from '../state/steps'
 
 const route = useRoute()
@@ -56,35 +58,49 @@ function otherMetal(): void {
   if (next) void edits.setMetal(next)
 }
 
-function survey(key: string): void {
-  store.pick('enclosures', key)
-  void router.push(`/jobs/${id.value}/survey`)
+function survey(kind: PartKind, key: string): void {
+  store.pick(kind, key)
+  void router.push(`/jobs/${id.value}/${kind === 'loads' ? 'loads' : 'survey'}`)
+}
+
+async function wholeSite(): Promise<void> {
+  await router.push(`/jobs/${id.value}/sizing`)
+  siting.value = true
 }
 
 function saveFile(): void {
   window.location.assign(`/api/jobs/${id.value}/export/job.json`)
 }
 
+const show = useShowFinding()
+const named = (parts: Record<string, { name: string }> | undefined) => Object.entries(parts ?? {})
 const actions = computed<Action[]>(() => [
-  { words: 'A size smaller', keys: '−', run: () => void edits.pinSize(store.run_plan?.smaller ?? '') },
-  { words: 'A size larger', keys: '=', run: () => void edits.pinSize(store.run_plan?.larger ?? '') },
+  { words: 'A size smaller', keys: '−', also: 'thinner wire conductor', run: () => void edits.pinSize(store.run_plan?.smaller ?? '') },
+  { words: 'A size larger', keys: '=', also: 'thicker wire conductor upsize', run: () => void edits.pinSize(store.run_plan?.larger ?? '') },
   { words: 'Unpin: let the rules choose the size', keys: '', run: () => void edits.unpin() },
-  { words: 'The other metal', keys: 'm', run: otherMetal },
+  { words: 'The other metal', keys: 'm', also: 'copper aluminum aluminium', run: otherMetal },
   { words: 'Previous run', keys: '[', run: () => nextRun(-1) },
   { words: 'Next run', keys: ']', run: () => nextRun(1) },
-  { words: 'Show or hide the working', keys: 'w', run: () => (working.value = !working.value) },
+  { words: 'The whole site at once', keys: '', also: 'cheapest optimum cost all runs', run: () => void wholeSite() },
+  { words: 'What can it carry?', keys: '', also: 'reverse cable in the wall ampacity calculator', run: () => void router.push('/carry') },
+  { words: 'Show or hide the working', keys: 'w', also: 'calculation steps citations', run: () => (working.value = !working.value) },
   { words: 'Undo', keys: 'Ctrl Z', run: () => void store.undo() },
   { words: 'Redo', keys: 'Ctrl Shift Z', run: () => void store.redo() },
-  { words: `Show lengths in ${store.units === 'feet' ? 'metres' : 'feet'}`, keys: '', run: () => void store.changeUnits() },
-  { words: 'Save the job as a file', keys: '', run: saveFile },
-  { words: 'Light or dark colors', keys: '', run: settings.changeTheme },
-  { words: 'Calculation sheet to print', keys: '', run: () => void router.push(`/jobs/${id.value}/sheet`) },
-  { words: 'Rules this job follows', keys: '', run: () => (ruling.value = true) },
+  { words: `Show lengths in ${store.units === 'feet' ? 'metres' : 'feet'}`, keys: '', also: 'units metric imperial meters', run: () => void store.changeUnits() },
+  { words: 'Save the job as a file', keys: '', also: 'export json download', run: saveFile },
+  { words: 'Light or dark colors', keys: '', also: 'theme night', run: settings.changeTheme },
+  { words: 'Calculation sheet to print', keys: '', also: 'inspector paper pdf', run: () => void router.push(`/jobs/${id.value}/sheet`) },
+  { words: 'Rules this job follows', keys: '', also: 'code rulebook not covered limits canada britain', run: () => (ruling.value = true) },
   { words: 'All jobs', keys: '', run: () => void router.push('/') },
-  { words: 'Help and keys', keys: '?', run: () => (helping.value = true) },
-  ...Object.values(store.plan?.runs ?? {}).map((run) => ({ words: `Go to ${run.name}`, keys: '', run: () => void store.choose(run.id) })),
-  ...Object.entries(store.job?.enclosures ?? {}).map(([key, can]) => ({ words: `Survey ${can.name}`, keys: '', run: () => survey(key) })),
-  ...STEPS.map((s) => ({ words: `Step ${s.title}`, keys: '', run: () => void router.push(`/jobs/${id.value}/${s.key}`) })),
+  { words: 'Help and keys', keys: '?', also: 'shortcuts keyboard', run: () => (helping.value = true) },
+  ...STEPS.map((s) => ({ words: `Step ${s.title}`, keys: '', also: s.also, run: () => void router.push(`/jobs/${id.value}/${s.key}`) })),
+  ...named(store.plan?.runs).map(([key, run]) => ({ words: `Go to ${run.name}`, keys: '', also: `run ${key} ${store.job?.runs[key]?.kind ?? ''}`, run: () => void store.choose(key) })),
+  ...named(store.job?.enclosures).map(([key, can]) => ({ words: `Survey ${can.name}`, keys: '', also: `can ${key}`, run: () => survey('enclosures', key) })),
+  ...named(store.job?.sources).map(([key, one]) => ({ words: `Survey ${one.name}`, keys: '', also: `source ${key}`, run: () => survey('sources', key) })),
+  ...named(store.job?.buildings).map(([key, one]) => ({ words: `Survey ${one.name}`, keys: '', also: `building ${key}`, run: () => survey('buildings', key) })),
+  ...named(store.job?.electrodes).map(([key, one]) => ({ words: `Survey ${one.name}`, keys: '', also: `electrode ground rod ${key}`, run: () => survey('electrodes', key) })),
+  ...named(store.job?.loads).map(([key, one]) => ({ words: `Load ${one.name}`, keys: '', also: `appliance ${key}`, run: () => survey('loads', key) })),
+  ...(store.plan?.findings ?? []).map((one) => ({ words: one.text, keys: one.severity, also: `finding ${one.citation} ${one.why}`, run: () => show(one) })),
 ])
 
 useShortcuts({

@@ -25,3 +25,6 @@ function read(key: string): string | null {
 function write(key: string, value: string): void {
   window.localStorage.setItem(key, value)
 }
+
+/** Whether the site is looked at as a whole: opened from the answer, and by name from anywhere. */
+export const siting = ref(false)
