@@ -1,10 +1,8 @@
 """What a person types is read as it was meant, or refused in words: the reader of the screens, run as it is shipped."""
 
-import json
-import subprocess
 import unittest
 
-from tests.run import TOP
+from tests.typescript import shipped
 
 FOOT_M = 0.3048
 READS = (
@@ -24,21 +22,11 @@ READS = (
     ("parseLength", ("12' 6\"", "feet"), 12.5 * FOOT_M), ("parseLength", ("1,200", "metres"), 1200), ("parseLength", ("5 kW", "feet"), None),
     ("parseArea", ("1,850 sq ft", "feet"), 1850 * FOOT_M**2), ("parseTemperature", ("30,5 C", "metres"), 30.5), ("parseTemperature", ("−40 F", "feet"), -40),
 )  # fmt: skip
-RUN = """
-const { readFileSync } = require('fs'); const ts = require('./web/node_modules/typescript')
-const { outputText } = ts.transpileModule(readFileSync('web/src/format/quantities.ts', 'utf8'), { compilerOptions: { module: 'commonjs', target: 'es2022' } })
-const shipped = { exports: {} }; new Function('module', 'exports', outputText)(shipped, shipped.exports)
-const read = ([name, args]) => { try { return shipped.exports[name](...args) } catch (error) {
-  if (error instanceof shipped.exports.Misread) return error.message; throw error } }
-console.log(JSON.stringify(JSON.parse(process.argv[1]).map(read)))
-"""
 
 
 class Quantities(unittest.TestCase):
     def test_each_is_read_as_it_was_meant(self):
-        asked = json.dumps([case[:2] for case in READS])
-        done = subprocess.run(["node", "-e", RUN, asked], cwd=TOP, capture_output=True, text=True, check=True, timeout=60)
-        for (name, typed, meant), found in zip(READS, json.loads(done.stdout), strict=True):
+        for (name, typed, meant), found in zip(READS, shipped("format/quantities.ts", [case[:2] for case in READS]), strict=True):
             with self.subTest(name, typed=typed):
                 if isinstance(meant, str):
                     self.assertIn(meant, str(found))

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useBuildingDrag } from '../composables/useBuildingDrag'
+import { LINE, boxOf, firstFree, type Box } from '../drawing/labels'
 import { toPixels, spread, type Scale } from '../drawing/scale'
 import { GROUND_Y, PIXELS_PER_METRE_DEEP, SECTION_HEIGHT, sectionOf, type BuildingBox } from '../drawing/section'
 import { depthText, lengthText, ohms } from '../format/quantities'
@@ -117,11 +118,33 @@ function runWords(id: string): string[] {
   return lines.filter(Boolean)
 }
 
-/** Under the line; in a picture of the route under what lies near it. */
-function labelY(run: { buried: boolean; label_y: number }): number {
-  if (!run.buried) return run.label_y
-  return props.route ? Math.max(run.label_y + 18, SECTION_HEIGHT - 66) : run.label_y + 18
+/** What the words of a run must not cover: lines that cross it with their names, electrodes, and what is said of them. */
+const taken = computed<Box[]>(() => [
+  ...crossingMarks.value.flatMap((mark) => [{ left: mark.x - 8, right: mark.x + 8, top: mark.y - 8, bottom: mark.y + 8 }, boxOf([mark.words], mark.x + 10, mark.y + 4, 'start')]),
+  ...(section.value?.buildings ?? []).flatMap((box) => (section.value?.rods[box.id] ?? []).map((rod) => (
+    { left: rod.x - 4, right: rod.x + (rod.kind === 'rod' ? 4 : 38), top: GROUND_Y, bottom: GROUND_Y + rod.depth_px + 3 }))),
+  ...(section.value?.buildings ?? []).map((box) => boxOf([rodWords(box.id)], rodX(box.left), SECTION_HEIGHT - 33, 'start')),
+])
+
+function rodX(left: number): number {
+  return Math.max(56, Math.min(left + 8, props.width - 150))
 }
+
+/** Under the line, as near to it and to its middle as there is room; in a picture of the route under what lies near it. */
+function labelAt(run: { id: string; buried: boolean; label_x: number; label_y: number }): { x: number; y: number } {
+  const lines = runWords(run.id)
+  const longest = [...lines].sort((a, b) => b.length - a.length)[0] ?? ''
+  if (!run.buried) return { x: kept(run.label_x, longest), y: run.label_y }
+  const lowest = SECTION_HEIGHT - 47 - LINE * (lines.length - 1) // above what is said of the rods
+  const top = Math.min(props.route ? Math.max(run.label_y + 18, SECTION_HEIGHT - 66) : run.label_y + 18, Math.max(lowest, run.label_y + 18))
+  const rows = [...[0, 12, 24, 36].map((down) => top + down).filter((y) => y < lowest), Math.max(top, lowest)]
+  const places = rows.flatMap((y) => [0, -20, 20, -40, 40, -60, 60, -120, 120].map((aside) => ({ x: kept(run.label_x + aside, longest), y })))
+  return firstFree(lines, places, taken.value)
+}
+const runLabel = computed(() => {
+  const run = section.value?.runs.find((one) => one.id === store.run_id)
+  return run ? { ...labelAt(run), lines: runWords(run.id) } : null
+})
 
 /** Where the middle of some words stands, so that both their ends are on the picture. */
 function kept(x: number, words: string): number {
@@ -180,14 +203,11 @@ function keys(event: KeyboardEvent, building: string): void {
         <line v-if="rod.kind === 'rod'" :x1="rod.x" :x2="rod.x" :y1="GROUND_Y" :y2="GROUND_Y + rod.depth_px" />
         <path v-else :d="`M ${rod.x} ${GROUND_Y} v ${rod.depth_px} h 34`" />
       </g>
-      <text v-if="rodWords(box.id)" :x="Math.max(56, Math.min(box.left + 8, width - 150))" :y="SECTION_HEIGHT - 33" class="rod-words">{{ rodWords(box.id) }}</text>
+      <text v-if="rodWords(box.id)" :x="rodX(box.left)" :y="SECTION_HEIGHT - 33" class="rod-words">{{ rodWords(box.id) }}</text>
     </g>
-    <template v-for="run in section.runs" :key="run.id">
-      <g v-if="run.id === store.run_id" class="run-label">
-        <text v-for="(words, i) in runWords(run.id)" :key="i" :x="kept(run.label_x, words)" :y="labelY(run) + 17 * i"
-          text-anchor="middle" :class="{ plain: i > 0 }">{{ words }}</text>
-      </g>
-    </template>
+    <g v-if="runLabel" class="run-label">
+      <text v-for="(words, i) in runLabel.lines" :key="i" :x="runLabel.x" :y="runLabel.y + LINE * i" text-anchor="middle" :class="{ plain: i > 0 }">{{ words }}</text>
+    </g>
     <g class="axis">
       <line :x1="scale.from_px" :x2="scale.to_px" :y1="SECTION_HEIGHT - 22" :y2="SECTION_HEIGHT - 22" />
       <g v-for="mark in marks" :key="mark">
