@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
+from functools import lru_cache
 from math import isinf, log, sqrt
 
 from northspan.core.circuit.breaker import opens_within_s
@@ -14,7 +15,7 @@ from northspan.core.job import Circuit, Metal, RunKind
 from northspan.core.plan import RunPlan, WorkGroup, printed
 from northspan.core.rulebooks.protocol import Rulebook
 from northspan.core.sizing.run import SizedRun
-from northspan.core.supply.fault import Fault, fault_after
+from northspan.core.supply.fault import Fault, Loop, Stretch, fault_after
 from northspan.core.tree import Tree
 from northspan.core.worked import Step, Worked, step, whole
 
@@ -81,7 +82,7 @@ def withstand(size_mm2: float, metal: Metal, begins_c: float, ends_c: float) -> 
     return step("W_s", words, "k**2 * S**2", "A²s", "IEC 60949", k=k, S=size_mm2)
 
 
-def heats(tree: Tree, sized: dict[str, SizedRun], here: dict[str, Worked[Fault]], rulebook: Rulebook) -> tuple[Stands, ...]:
+def heats(tree: Tree, sized: dict[str, SizedRun], here: dict[str, Worked[Fault]], rulebook: Rulebook) -> dict[str, tuple[Stands, ...]]:
     """Hold every ground and neutral against a fault at the far end of its run.
 
     Parameters
@@ -100,16 +101,15 @@ def heats(tree: Tree, sized: dict[str, SizedRun], here: dict[str, Worked[Fault]]
     A service has none of the owner's devices ahead where the main protects it, so nothing is known of its heat.
     Where the protective conductor has a rule of its own it is judged there.
     """
-    found: list[Stands] = []
+    found: dict[str, tuple[Stands, ...]] = {}
     for run_id, one in sized.items():
         run, ahead = one.question.run, here.get(tree.job.runs[run_id].origin)
         if ahead is None or run_id in tree.standby or run.kind is RunKind.service:
             continue
-        if one.equipment_ground_size and rulebook.loop is None:
-            found += _held(run_id, "ground", one, ahead.value, rulebook)
-        if run.circuit is not Circuit.two_wire_line:
-            found += _held(run_id, "neutral", one, ahead.value, rulebook)
-    return tuple(found)
+        roles = ["ground"] if one.equipment_ground_size and rulebook.loop is None else []
+        roles += ["neutral"] if run.circuit is not Circuit.two_wire_line else []
+        found[run_id] = tuple(held for role in roles for held in _held(run_id, role, one, ahead.value, rulebook))
+    return found
 
 
 def with_heat(plan: RunPlan, found: tuple[Stands, ...]) -> RunPlan:
@@ -129,19 +129,19 @@ def with_heat(plan: RunPlan, found: tuple[Stands, ...]) -> RunPlan:
     return plan.model_copy(update={"working": (*plan.working, WorkGroup("heat", "Heat of a fault", answer, lines))})
 
 
-def heat_findings(tree: Tree, found: tuple[Stands, ...], rulebook: Rulebook) -> Iterator[Finding]:
+def heat_findings(tree: Tree, found: dict[str, tuple[Stands, ...]], rulebook: Rulebook) -> Iterator[Finding]:
     """Say where a wire does not stand a fault.
 
     Parameters
     ----------
     tree : Tree
         The property. [-]
-    found : tuple of Stands
-        Grounds and neutrals. [-]
+    found : dict
+        Grounds and neutrals by run. [-]
     rulebook : Rulebook
         The code to follow. [-]
     """
-    for one in found:
+    for one in (held for each in found.values() for held in each):
         if one.holds:
             continue
         run, field = tree.job.runs[one.run_id], "equipment_ground_size" if one.role == "ground" else "grounded_size"
@@ -166,26 +166,32 @@ def _held(run_id: str, role: str, one: SizedRun, ahead: Fault, rulebook: Ruleboo
     size = (one.equipment_ground_size if ground else one.grounded_size) or wire.size
     metal = one.ground_metal if ground else wire.metal
     stretch = replace(stretch_of(one), neutral_size=size, neutral_metal=metal)
-    try:
-        fault_a = fault_after(ahead.loop, stretch, rulebook).value.line_neutral_a
-    except OutsideTable:  # a size without an impedance: the fault is not known, and the can says so
-        return
     device_a = question.tapped_a or one.device.value
     kind = question.tapped_type if question.tapped_a else question.guard.device_type
+    found = _worked(role, ahead.loop, stretch, wire.insulation, kind, device_a, rulebook)
+    if found is not None:
+        yield replace(found, run_id=run_id)
+
+
+@lru_cache(maxsize=8192)
+def _worked(role: str, ahead: Loop, stretch: Stretch, insulation: str, kind: str, device_a: float, rulebook: Rulebook) -> Stands | None:
+    """The same for any run with such wires behind such a loop; None where the fault is not known."""
+    size, metal, sets = stretch.neutral_size, stretch.neutral_metal or stretch.metal, float(stretch.sets)
+    try:
+        fault_a = fault_after(ahead, stretch, rulebook).value.line_neutral_a
+    except OutsideTable:  # a size without an impedance: the can says so
+        return None
     latest_s = opens_within_s(fault_a / device_a, rulebook.device_curve(kind, device_a))[1]
-    begins_c, ends_c = rulebook.fault_limits_c(wire.insulation)
-    sets = float(question.sets)
-    stands = withstand(rulebook.area_m2(size) * 1e6 * sets, metal, begins_c, ends_c)
+    limits_c = rulebook.fault_limits_c(insulation)
+    stands = withstand(rulebook.area_m2(size) * 1e6 * sets, metal, *limits_c)
     within = min(latest_s, ADIABATIC_S)
     open_s = f"its device opens within {within:.2g} s" if latest_s <= ADIABATIC_S else "its device may take longer than 5 s"
     words = f"{role}: a fault at the far end, {fault_a / device_a:.1f} times the rating; {open_s}"
     energy = step("W", words, "I_f**2 * t", "A²s", "time-current curve", I_f=fault_a, t=within)
-    larger = (s for s in rulebook.sizes(metal) if rulebook.area(s) > rulebook.area(size))
-    least = next((s for s in larger if _stands(s, metal, sets, (begins_c, ends_c), rulebook) >= energy.value), "")
+    least = ""
+    if energy.value > stands.value:
+        larger = (one for one in rulebook.sizes(metal) if rulebook.area(one) > rulebook.area(size))
+        enough = (one for one in larger if withstand(rulebook.area_m2(one) * 1e6 * sets, metal, *limits_c).value >= energy.value)
+        least = next(enough, "")
     sure = not isinf(latest_s) and latest_s <= ADIABATIC_S
-    steps = (energy, stands)
-    yield Stands(run_id, role, size, metal, energy.value, stands.value, sure, fault_a, min(latest_s, 3600), least, steps)
-
-
-def _stands(size: str, metal: Metal, sets: float, limits_c: tuple[float, float], rulebook: Rulebook) -> float:
-    return withstand(rulebook.area_m2(size) * 1e6 * sets, metal, *limits_c).value
+    return Stands("", role, size, metal, energy.value, stands.value, sure, fault_a, min(latest_s, 3600), least, (energy, stands))

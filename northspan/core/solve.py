@@ -97,7 +97,7 @@ def solve(job: Job, detailed: Collection[str] | None = None) -> Plan:
     loops = faults(tree, sized, rulebook)
     here = at_cans(tree, loops, rulebook)
     hot = heats(tree, sized, loops, rulebook)
-    plans = {key: with_heat(plan, tuple(one for one in hot if one.run_id == key)) for key, plan in plans.items()}
+    plans = {key: with_heat(plan, hot.get(key, ())) for key, plan in plans.items()}
     enclosures = {key: with_fault(plan, here.get(key)) for key, plan in plan_enclosures(tree, facts, schools, rulebook).items()}
     buildings = _buildings(tree, facts, sized, schools, rulebook, findings)
     sources, about_sources = plan_sources(tree, rulebook)
