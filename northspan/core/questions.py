@@ -172,9 +172,8 @@ def stated_device(tree: Tree, run_id: str, sized: dict[str, SizedRun], rulebook:
 def _sharing_its_ground(tree: Tree, run_id: str, sized: dict[str, SizedRun], rulebook: Rulebook) -> float:
     """The largest device of the runs whose equipment ground is that of this run. [A]"""
     found = [0.0]
-    for key, run in tree.job.runs.items():
-        if run.ground_with != run_id or run.status is Status.remove:
-            continue
+    for key in tree.sharing_ground.get(run_id, ()):
+        run = tree.job.runs[key]
         if run.device_a or key in sized:
             found.append(run.device_a or sized[key].device.value)
             continue

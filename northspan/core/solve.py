@@ -164,9 +164,11 @@ def _pool_call(tree: Tree, key: str, rulebook: Rulebook) -> tuple[CallPlan, ...]
     """Vehicle charging inside or outside the pool of the optional method, where there is any and the method is chosen."""
     kind, job = CALLS["vehicle_pool"], tree.job
     building = job.buildings[key]
+    if kind.name in rulebook.calls_left_out() or building.load_method not in rulebook.pooled_methods():
+        return ()
     cans = {k for k, can in job.enclosures.items() if can.building == key}
     charging = any(one.kind is LoadKind.vehicle and one.enclosure in cans and one.status is not Status.remove for one in job.loads.values())
-    if kind.name in rulebook.calls_left_out() or building.load_method not in rulebook.pooled_methods() or not charging:
+    if not charging:
         return ()
     outcomes = {}
     for school in kind.schools:

@@ -31,6 +31,15 @@ class Tree:
             found.setdefault(load.enclosure, []).append((key, load))
         return {enclosure: tuple(loads) for enclosure, loads in found.items()}
 
+    @cached_property
+    def sharing_ground(self) -> dict[str, tuple[str, ...]]:
+        """Ids of the runs whose equipment ground is that of another run, by that one."""
+        found: dict[str, list[str]] = {}
+        for key, run in self.job.runs.items():
+            if run.ground_with and run.status is not Status.remove:
+                found.setdefault(run.ground_with, []).append(key)
+        return {run_id: tuple(keys) for run_id, keys in found.items()}
+
     def without_load(self, key: str) -> Tree:
         """Give the same property without a load: nothing else of it changes, so nothing is checked again.
 
