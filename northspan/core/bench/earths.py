@@ -4,12 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import dataclass
-from functools import lru_cache
 from math import exp, log, sqrt
 
 from northspan.core.circuit.linear import solved
-from northspan.core.earth.at_building import WIRE_KEY, fall_verdict, frozen_soil, places, shapes_of, soil_of, standing
-from northspan.core.earth.grid import Shape, around, earthed, surface_potential
+from northspan.core.earth.at_building import WIRE_KEY, fall_test, frozen_soil, places, shapes_of, soil_of, standing
+from northspan.core.earth.grid import Shape, earthed, worst_around
 from northspan.core.earth.soil import Soil
 from northspan.core.job import Electrode, Job
 from northspan.core.rulebooks.protocol import Rulebook
@@ -23,14 +22,12 @@ STEP_M = 1.0
 class EarthPath:
     """Resistance of a building's electrodes together [ohm], share of each, and why.
 
-    `soil_share` is the share of their voltage that the soil 1 m away has at the worst place around them, and
-    `step_share` the most that lies between two feet 1 m apart.
+    `soil_share` is the share of their voltage that the soil 1 m away has at the worst place around them.
     """
 
     ohm: float
     shares: tuple[tuple[str, float], ...]
     soil_share: float
-    step_share: float
     words: str
 
 
@@ -72,26 +69,26 @@ def earth_path(job: Job, building: str, kept: Iterable[str], more_rods: int, rul
     soil = soil_of(job.soil) if job.soil else Soil(USUAL_OHM_M)
     now = frozen_soil(soil) if frozen else soil
     together = earthed(shapes, now)
-    share, step_share = _surface(shapes, now)
+    share, _ = worst_around(shapes, now, STEP_M)
     shares = tuple((key, part) for key, part in together.shares if key != WIRE_KEY)
-    log_of_all = fall_verdict(job, building, there, at)
-    if log_of_all is not None and log_of_all.proved and log_of_all.resistance_ohm:
+    test = fall_test(job, building, there, at)
+    if test is not None and test.value.proved and test.value.resistance_ohm:
         tested = shapes_of(there, at, job.buildings[building])
-        ohm = log_of_all.resistance_ohm * together.resistance_ohm / earthed(tested, soil).resistance_ohm
+        ohm = test.value.resistance_ohm * together.resistance_ohm / earthed(tested, soil).resistance_ohm
         same = set(electrodes) == set(there) and not frozen
         words = "measured, all together" if same else "measured all together, the change predicted"
-        return EarthPath(ohm, shares, share, step_share, words)
+        return EarthPath(ohm, shares, share, words)
     measured = {key: one.measured_ohm for key, one in electrodes.items() if one.measured_ohm is not None}
     if measured:
         ohm, parts = _combined(shapes, soil, measured)
         ohm *= together.resistance_ohm / earthed(shapes, soil).resistance_ohm
         whole = set(measured) == set(electrodes) and not frozen
         if whole and len(measured) == 1:
-            return EarthPath(ohm, shares, share, step_share, "measured")
+            return EarthPath(ohm, shares, share, "measured")
         words = "each measured, joined by prediction" if whole else "measured in part, the rest predicted"
-        return EarthPath(ohm, tuple(parts.items()), share, step_share, words)
+        return EarthPath(ohm, tuple(parts.items()), share, words)
     words = "predicted from the soil noted" if job.soil else f"predicted in {USUAL_OHM_M:g} Ωm, assumed: no soil is noted"
-    return EarthPath(together.resistance_ohm, shares, share, step_share, words)
+    return EarthPath(together.resistance_ohm, shares, share, words)
 
 
 def electrodes_ohm(tree: Tree, rulebook: Rulebook) -> dict[str, float]:
@@ -133,12 +130,3 @@ def _mutual(joined: float, one: float, other: float) -> complex:
     # m^2 - 2 R m + R (a + b) - a b = 0, and the smaller root is the one below both
     inside = max(joined**2 - joined * (one + other) + one * other, 0.0)
     return complex(max(joined - sqrt(inside), 0.0))
-
-
-@lru_cache(maxsize=512)
-def _surface(shapes: tuple[Shape, ...], soil: Soil) -> tuple[float, float]:
-    """Least share of the electrodes' voltage in the soil a metre from them, and the most of it between two feet. [-]"""
-    here = [(beside, away) for shape in shapes for beside, away in around(shape, STEP_M)]
-    found = surface_potential(shapes, soil, [place for pair in here for place in pair])
-    near, far = found[::2], found[1::2]
-    return min(far), max(a - b for a, b in zip(near, far, strict=True))

@@ -14,7 +14,7 @@ from northspan.core.earth.at_building import WIRE_KEY, fall_test, frozen_soil, p
 from northspan.core.earth.closed import FIELD_RULE
 from northspan.core.earth.fall import Verdict, clamp_reading
 from northspan.core.earth.four_pin import Reading, fit
-from northspan.core.earth.grid import Earthed, Shape, around, earthed, surface_potential
+from northspan.core.earth.grid import Earthed, Shape, earthed, surface_potential, worst_around
 from northspan.core.earth.soil import Soil
 from northspan.core.errors import InvalidJob
 from northspan.core.facts import earthing_at
@@ -256,9 +256,7 @@ def _joined(together: Earthed) -> tuple[Step, ...]:
 
 def _feet(shapes: tuple[Shape, ...], soil: Soil, lifted_v: float) -> tuple[Step, Step]:
     """Touch voltage at the worst place a metre from the electrodes, and the worst step of a metre beside them. [V]"""
-    pairs = [pair for shape in shapes for pair in around(shape, STEP_M)]
-    found = surface_potential(shapes, soil, [place for pair in pairs for place in pair])
-    least, most = min(found[1::2]), max(near - far for near, far in zip(found[::2], found[1::2], strict=True))
+    least, most = worst_around(shapes, soil, STEP_M)
     words = "between what is joined to them and the soil a metre away, at the worst place"
     touch = step("U_t", words, "U_g * (1 - s)", "V", "potential matrix", U_g=lifted_v, s=least)
     words = "between two feet a metre apart, at the worst place"

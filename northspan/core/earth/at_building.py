@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from math import sqrt
+from math import hypot, sqrt
 
 from northspan.core.earth.fall import Drop, Verdict, fall_of_potential
 from northspan.core.earth.grid import Shape, encased, flat, plate, ring, rod, wire
@@ -129,8 +129,8 @@ def reach_m(electrodes: dict[str, Electrode], at: dict[str, float]) -> float:
 
     Notes
     -----
-    How deep the deepest goes, how far a straight one reaches, the diameter of a ring, and how far the ends of
-    all of them are apart.
+    How deep the deepest goes, how far any two ends of all of them are apart, and the diagonal of a ring, as if
+    it lay in a square.
 
     Examples
     --------
@@ -142,26 +142,9 @@ def reach_m(electrodes: dict[str, Electrode], at: dict[str, float]) -> float:
     points = [point for shape in shapes for piece in shape.pieces for point in (piece.a, piece.b)]
     if not points:
         return 1.0
-    across = [max(point[i] for point in points) - min(point[i] for point in points) for i in (0, 1)]
-    return max(sqrt(across[0] ** 2 + across[1] ** 2), *(point[2] for point in points))
-
-
-def fall_verdict(job: Job, building_id: str, electrodes: dict[str, Electrode], at: dict[str, float]) -> Verdict | None:
-    """Say what the test of a building's electrodes proves; None where there is none.
-
-    Parameters
-    ----------
-    job : Job
-        The job. [-]
-    building_id : str
-        The building. [-]
-    electrodes : dict
-        Its electrodes by id. [-]
-    at : dict
-        Where each stands along the line. [m]
-    """
-    worked = fall_test(job, building_id, electrodes, at)
-    return worked.value if worked else None
+    apart = max(hypot(a[0] - b[0], a[1] - b[1]) for a in points for b in points)
+    rings = [one.length_m * sqrt(2) / 4 for one in electrodes.values() if one.kind is ElectrodeKind.ring]
+    return max(apart, *rings, *(point[2] for point in points))
 
 
 def fall_test(job: Job, building_id: str, electrodes: dict[str, Electrode], at: dict[str, float]) -> Worked[Verdict] | None:

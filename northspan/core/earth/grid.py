@@ -265,6 +265,25 @@ def around(shape: Shape, away_m: float) -> tuple[tuple[tuple[float, float], tupl
     return tuple(((a + i * skin, b + j * skin), (a + i * (skin + away_m), b + j * (skin + away_m))) for a, b, i, j in sides)
 
 
+@lru_cache(maxsize=512)
+def worst_around(shapes: tuple[Shape, ...], soil: Soil, away_m: float) -> tuple[float, float]:
+    """Give the least share of the electrodes' voltage so far from them, and the most of it over a step so long. [-]
+
+    Parameters
+    ----------
+    shapes : tuple of Shape
+        Electrodes, joined. [m]
+    soil : Soil
+        The soil. [ohm metre]
+    away_m : float
+        How far out, on four sides of each. [m]
+    """
+    pairs = [pair for shape in shapes for pair in around(shape, away_m)]
+    found = surface_potential(shapes, soil, [place for pair in pairs for place in pair])
+    near, far = found[::2], found[1::2]
+    return min(far), max(a - b for a, b in zip(near, far, strict=True))
+
+
 def _divided(a: Point, b: Point, radius_m: float, count: int) -> tuple[Piece, ...]:
     whole = Piece(a, b, radius_m)
     ends = [whole.along(i / count) for i in range(count + 1)]

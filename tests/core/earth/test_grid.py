@@ -7,8 +7,10 @@ import numpy as np
 
 from northspan.core.circuit.linear import Singular, solved
 from northspan.core.earth import closed
-from northspan.core.earth.grid import earthed, encased, plate, ring, rod, surface_potential, wire
+from northspan.core.earth.at_building import reach_m
+from northspan.core.earth.grid import earthed, encased, flat, plate, ring, rod, surface_potential, wire, worst_around
 from northspan.core.earth.soil import Soil
+from northspan.core.job import Electrode
 
 LENGTH_M, DIAMETER_M = 2.4384, 0.0159
 
@@ -141,3 +143,35 @@ class Equations(unittest.TestCase):
         with self.assertRaises(Singular) as raised:
             solved([[1.0, 1.0], [2.0, 2.0]], [1.0, 2.0])
         self.assertEqual(raised.exception.at, 1)
+
+
+class Around(unittest.TestCase):
+    """The worst place beside electrodes, and how far a test must reach."""
+
+    def test_a_ring_is_judged_outside_of_itself(self):
+        soil = Soil(100.0)
+        shape = ring("R", 0, 0, 0.76, 30, 0.01)
+        radius = 30 / (2 * math.pi)
+        inside, outside = surface_potential((shape,), soil, [(radius - 1, 0.0), (radius + 1, 0.0)])
+        least, step = worst_around((shape,), soil, 1.0)
+        self.assertGreater(inside, outside)
+        self.assertAlmostEqual(least, outside, delta=0.03)
+        self.assertTrue(0 < step < 1 - least)
+
+    def test_most_of_a_rods_voltage_lies_within_its_first_metre(self):
+        least, step = worst_around((rod("R", 0, 0, 0, 2.4, 0.016),), Soil(100.0), 1.0)
+        self.assertGreater(step, 0.3)
+        self.assertLess(least + step, 1.001)
+
+    def test_reach_counts_spacing_and_the_diagonal_of_a_ring(self):
+        one = Electrode(name="Ring", building="B", kind="ring", length_m=30, top_m=0.8)
+        self.assertAlmostEqual(reach_m({"R": one}, {"R": 0.0}), 7.5 * math.sqrt(2), delta=0.01)  # not the 30 m around it
+        rods = {f"R{i}": Electrode(name="Rod", building="B", length_m=2.4) for i in range(3)}
+        self.assertAlmostEqual(reach_m(rods, {"R0": 0.0, "R1": 1.0, "R2": 2.0}), 2.4)  # close together they go as deep as one
+        self.assertAlmostEqual(reach_m(rods, {"R0": 0.0, "R1": 3.0, "R2": 6.0}), 6.0)
+
+    def test_a_plate_on_edge_and_flat_hardly_differ_and_a_larger_one_is_better(self):
+        soil = Soil(100.0)
+        upright, lying = (earthed((made("P", 0, 0, 2.0, 0.6, 0.6),), soil).resistance_ohm for made in (plate, flat))
+        self.assertAlmostEqual(lying / upright, 1, delta=0.15)
+        self.assertLess(earthed((flat("P", 0, 0, 2.0, 0.6, 1.2),), soil).resistance_ohm, 0.85 * lying)
