@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from northspan.core.calls import CALLS, school_of, schools_of
+from northspan.core.circuit.breaker import PEOPLE_MA
 from northspan.core.errors import OutsideTable
 from northspan.core.facts import earthing_at
 from northspan.core.findings import Cure, Edit, Finding, Severity, pin
@@ -18,8 +19,6 @@ from northspan.core.sizing.run import SizedRun
 from northspan.core.supply.states import switches_neutral
 from northspan.core.tree import Tree
 from northspan.core.worked import Worked, whole
-
-PEOPLE_MA = 30.0
 
 
 def bonding_facts(tree: Tree, building_id: str, sized: dict[str, SizedRun], rules: LoopRules) -> BondingFacts:

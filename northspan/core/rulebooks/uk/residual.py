@@ -4,12 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from northspan.core.circuit.breaker import PEOPLE_MA
 from northspan.core.job import Earthing, LoadKind, RunKind
 from northspan.core.rulebooks.loop_protocol import LoopFacts
 from northspan.core.worked import Step, Worked, ruled, step, whole
 
 TOUCH_V = 50.0
-GENERAL_OUTLET_A, PEOPLE_MA = 32.0, 30.0
+GENERAL_OUTLET_A = 32.0
 UNSTABLE_OHM = 200.0
 
 
