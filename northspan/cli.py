@@ -16,9 +16,9 @@ from pydantic import ValidationError
 from sqlalchemy.exc import DBAPIError
 
 from northspan.core.calculators import CALCULATORS
-from northspan.core.errors import NorthSpanError
+from northspan.core.document.upgrade import first_wrong, read_job
 from northspan.core.solve import solve
-from northspan.core.upgrade import first_wrong, read_job
+from northspan.core.working.errors import NorthSpanError
 from northspan.files.strict_json import read_json
 
 if TYPE_CHECKING:
@@ -89,7 +89,7 @@ def _calc(options: argparse.Namespace) -> int:
 
 def _demo(_: argparse.Namespace) -> int:
     from northspan.api.settings import config_from_environment
-    from northspan.core.demos import DEMOS
+    from northspan.core.desk.demos import DEMOS
     from northspan.store.database import open_database
     from northspan.store.jobs import Jobs
 

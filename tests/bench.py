@@ -12,13 +12,13 @@ from datetime import UTC, datetime
 
 from playwright.sync_api import sync_playwright
 
-from northspan.core.bench.reading import solve_bench
-from northspan.core.bench.setup import on_bench
-from northspan.core.bench.trial import Trial
-from northspan.core.calculators.site import SiteQuestion, site
-from northspan.core.demo import kestrel_hollow
-from northspan.core.job import Job
+from northspan.core.desk.demo_us import kestrel_hollow
+from northspan.core.document.job import Job
 from northspan.core.solve import solve
+from northspan.core.topics.bonds.reading import solve_bench
+from northspan.core.topics.bonds.setup import on_bench
+from northspan.core.topics.bonds.trial import Trial
+from northspan.core.topics.site.calculators import SiteQuestion, site
 from tests.browser.support import open_browser
 from tests.run import TOP
 from tests.server import Server

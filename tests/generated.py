@@ -13,13 +13,13 @@ from typing import Any
 from pydantic import ValidationError
 
 from northspan.core.calculators import CALCULATORS
-from northspan.core.calls import CALLS
-from northspan.core.demos import DEMOS
-from northspan.core.errors import NorthSpanError
-from northspan.core.job import Job
+from northspan.core.desk.demos import DEMOS
+from northspan.core.desk.starts import Answers, start_edits
+from northspan.core.desk.starts.native import begun, starts_under
+from northspan.core.document.calls import CALLS
+from northspan.core.document.job import Job
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
-from northspan.core.starts import Answers, start_edits
-from northspan.core.starts.native import begun, starts_under
+from northspan.core.working.errors import NorthSpanError
 
 EDGES = (0, 0.01, 1, 3, 12, 60, 100, 120, 240, 600, 1e-6, 1e6)
 JOBS = [make().model_dump(mode="json") for make in DEMOS.values()]

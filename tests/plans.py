@@ -14,11 +14,11 @@ from pathlib import Path
 from typing import Any
 
 from northspan.core.calculators import CALCULATORS
-from northspan.core.demos import DEMOS
-from northspan.core.errors import NorthSpanError
-from northspan.core.job import Job
+from northspan.core.desk.demos import DEMOS
+from northspan.core.document.job import Job
 from northspan.core.rulebooks.registry import rulebook_names
 from northspan.core.solve import solve
+from northspan.core.working.errors import NorthSpanError
 from tests.generated import a_job, a_question
 
 JOBS, QUESTIONS, EVERY = 300, 20, 5

@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from typing import Any
 
-from northspan.core.findings import Finding
-from northspan.core.job import Bond, Building, Enclosure, EnclosureKind, Job, Load, Metal, Run, Segment, Status, Terminals
-from northspan.core.plan import MarginShown, Plan, RunPlan
+from northspan.core.desk.starts import detached_feeder
+from northspan.core.document.findings import Finding
+from northspan.core.document.job import Bond, Building, Enclosure, EnclosureKind, Job, Load, Metal, Run, Segment, Status, Terminals
+from northspan.core.document.plan import MarginShown, Plan, RunPlan
 from northspan.core.rulebooks.us.rulebook import UsRulebook
 from northspan.core.solve import solve
-from northspan.core.starts import detached_feeder
 
 US = UsRulebook()
 FT_M = 0.3048

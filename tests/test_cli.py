@@ -14,8 +14,8 @@ from unittest.mock import patch
 
 from northspan.cli import main
 from northspan.core.calculators import CALCULATORS
-from northspan.core.demo import kestrel_hollow
-from northspan.core.job import VERSION
+from northspan.core.desk.demo_us import kestrel_hollow
+from northspan.core.document.job import VERSION
 from northspan.core.solve import solve
 from tests.run import TOP
 

@@ -11,8 +11,8 @@ import unittest
 
 import northspan
 from northspan.api.settings import SETTINGS
-from northspan.core import errors
-from northspan.core.job import Job
+from northspan.core.document.job import Job
+from northspan.core.working import errors
 from tests.run import TOP
 
 # what each layer may import of ours; the core may import no other package than pydantic
@@ -24,11 +24,15 @@ BELOW = {
     "api": {"core", "store", "files", "standins", "api"},
     "cli": {"core", "store", "files", "standins", "api"},
 }
-# inside the core: lower first; a module may import of its own room and of those before it
-ROOMS = ("errors", "formula", "worked", "job", "upgrade", "findings", "circuit", "rulebooks", "calls", "tree", "facts", "prices", "loads",
-         "routing", "supply", "sizing", "questions", "pull", "plan", "earth", "panels", "bench", "cautions", "interrupting", "heat", "audit", "ways", "site", "wording", "solve", "rulebook_change",
-         "starts", "survey", "demo", "demo_ca", "demo_uk", "demos", "calculators")  # fmt: skip
-PLAN_IS_DATA = {"plan", "cautions"}  # they hold what is shown and import nothing that computes
+CORE = TOP / "northspan/core"
+
+
+def wings():
+    """What each wing of the core may import, and the order of topics, as the core's README has them."""
+    text = (CORE / "README.md").read_text()
+    rows = re.findall(r"^\| `(\w+)` \|.*\| ([\w, ]*) ?\|$", text, re.MULTILINE)
+    order = re.search(r"those before it:\n([\w,\s]+)\.", text)[1]
+    return {wing: set(re.findall(r"\w+", below)) for wing, below in rows}, re.findall(r"\w+", order)
 
 
 def modules(folder=""):
@@ -59,17 +63,32 @@ class Layers(unittest.TestCase):
                 top = imported.split(".")[0]
                 self.assertTrue(top in sys.stdlib_module_names or top in {"pydantic", "northspan"}, f"{name} imports {imported}")
 
-    def test_rooms_of_the_core_point_down_only(self):
+    def test_wings_of_the_core_point_down_only(self):
+        below, topics = wings()
+        self.assertEqual({path.stem for path in CORE.iterdir()} - {"README", "__init__", "__pycache__"}, set(below))
+        self.assertEqual({path.name for path in (CORE / "topics").iterdir() if path.is_dir()} - {"__pycache__"}, set(topics))
         for name, path in modules("core"):
-            room = name.split(".")[2]
-            if room == "__init__":
-                continue
-            self.assertIn(room, ROOMS, "a new room needs its place in the order")
-            for imported in imports(path):
-                if imported.startswith("northspan.core."):
-                    other = imported.split(".")[2]
-                    if other not in PLAN_IS_DATA:
-                        self.assertLessEqual(ROOMS.index(other), ROOMS.index(room), f"{name} imports {imported}")
+            wing, *inner = name.split(".")[2:]
+            for imported in imports(path) if wing != "__init__" else ():
+                if not imported.startswith("northspan.core."):
+                    continue
+                other, *place = imported.split(".")[2:]
+                self.assertIn(other, below[wing] | {wing}, f"{name} imports {imported}")
+                if wing == other == "topics" and inner[0] in topics:
+                    self.assertLessEqual(topics.index(place[0]), topics.index(inner[0]), f"{name} imports {imported}")
+
+    def test_no_module_imports_in_a_circle(self):
+        below = {name: {one for one in imports(path) if one.startswith("northspan.core.")} for name, path in modules("core")}
+        done = set()
+
+        def visit(name, way):
+            self.assertNotIn(name, way, "a circle")
+            for other in sorted(below.get(name, set()) - done):
+                visit(other, (*way, name))
+            done.add(name)
+
+        for name in below:
+            visit(name, ())
 
     def test_no_country_is_asked_for_outside_the_rulebooks(self):
         for name, path in modules():

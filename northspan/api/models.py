@@ -7,9 +7,9 @@ from typing import Annotated, Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field, RootModel, StringConstraints
 
-from northspan.core.job import FallReading, FourPinReading, Id, Job, Leg, LibraryLoad, Name, System
-from northspan.core.plan import Plan
-from northspan.core.starts import Answers, Asked
+from northspan.core.desk.starts import Answers, Asked
+from northspan.core.document.job import FallReading, FourPinReading, Id, Job, Leg, LibraryLoad, Name, System
+from northspan.core.document.plan import Plan
 
 
 class Wire(BaseModel):

@@ -6,7 +6,7 @@ from collections.abc import Iterable
 from dataclasses import asdict
 
 from northspan.api import models
-from northspan.core.job import Circuit, Method, Place, Segment, System
+from northspan.core.document.job import Circuit, Method, Place, Segment, System
 from northspan.core.rulebooks.protocol import Rulebook
 
 INDOORS = Segment(length_m=1, method=Method.cable, place=Place.indoors)

@@ -12,9 +12,9 @@ from pydantic import BaseModel, ValidationError
 from sqlalchemy.exc import DBAPIError
 from werkzeug.exceptions import HTTPException
 
-from northspan.core.errors import InvalidJob, NorthSpanError, NoSolution, OutsideTable
-from northspan.core.findings import sentence
-from northspan.core.upgrade import first_wrong
+from northspan.core.document.findings import sentence
+from northspan.core.document.upgrade import first_wrong
+from northspan.core.working.errors import InvalidJob, NorthSpanError, NoSolution, OutsideTable
 from northspan.store.database import Crowded
 from northspan.store.jobs import NoSuchJob, NothingToDo, Stale
 from northspan.store.library import NoSuchLoad

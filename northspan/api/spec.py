@@ -12,8 +12,8 @@ from pydantic.json_schema import models_json_schema
 from northspan.api import models
 from northspan.api.problems import Problem
 from northspan.core.calculators import CALCULATORS
-from northspan.core.job import Job, LibraryLoad
-from northspan.core.plan import Plan
+from northspan.core.document.job import Job, LibraryLoad
+from northspan.core.document.plan import Plan
 
 _IN: tuple[type[BaseModel], ...] = (
     Job,

@@ -11,17 +11,18 @@ from flask import Response, abort, current_app
 from northspan.api import bodies, models
 from northspan.api.options import rulebook_options
 from northspan.api.tester import measured
-from northspan.core.calculators import CALCULATORS, Calculator
-from northspan.core.demo import kestrel_hollow
-from northspan.core.demos import DEMOS
-from northspan.core.job import Job, LibraryLoad, route_length_m
-from northspan.core.plan import Plan
+from northspan.core.calculators import CALCULATORS
+from northspan.core.case.calculator import Calculator
+from northspan.core.desk.demo_us import kestrel_hollow
+from northspan.core.desk.demos import DEMOS
+from northspan.core.desk.starts import Answers, start_edits
+from northspan.core.desk.starts.native import begun, nothing_yet, starts_under
+from northspan.core.desk.survey import doubling, removal
+from northspan.core.document.job import Job, LibraryLoad, route_length_m
+from northspan.core.document.plan import Plan
+from northspan.core.document.upgrade import read_job
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
 from northspan.core.solve import solve
-from northspan.core.starts import Answers, start_edits
-from northspan.core.starts.native import begun, nothing_yet, starts_under
-from northspan.core.survey import doubling, removal
-from northspan.core.upgrade import read_job
 from northspan.files.gpx import read_gpx
 from northspan.files.job_file import job_file_name, write_job
 from northspan.files.load_table import read_loads, write_loads

@@ -5,38 +5,39 @@ from __future__ import annotations
 from collections.abc import Collection, Iterator
 from dataclasses import replace
 
-from northspan.core.audit import audit, main_outcomes
-from northspan.core.bench.earths import electrodes_ohm
-from northspan.core.bench.said import bonds_said
-from northspan.core.calls import CALLS, Schools, check_calls, schools_of
-from northspan.core.cautions import STANDING
-from northspan.core.earth.buildings import building_findings, legacy_findings, plan_building
-from northspan.core.earth.loop_checks import bonding_groups, loop_findings, wet_room_call
-from northspan.core.errors import OutsideTable
-from northspan.core.facts import STANDING_FREE, building_facts
-from northspan.core.findings import Finding, Severity, by_severity
-from northspan.core.heat import heat_findings, heats, with_heat
-from northspan.core.interrupting import at_cans, fault_findings, faults, with_fault
-from northspan.core.job import CallChoice, Job, LoadKind, Status
-from northspan.core.loads.load_plan import plan_loads, plan_methods, several_dwellings
-from northspan.core.panels.bonding import bond_findings, plan_enclosures
-from northspan.core.plan import BuildingPlan, CallPlan, Plan, RunPlan
-from northspan.core.pull import route_findings
-from northspan.core.pull.ground import shared_trenches
-from northspan.core.pull.routed import Routed
-from northspan.core.pull.run_pull import pull_of
-from northspan.core.pull.stages import stages
-from northspan.core.questions import question_of
+from northspan.core.case.facts import STANDING_FREE, building_facts
+from northspan.core.case.schools import Schools, check_calls, schools_of
+from northspan.core.case.tree import Tree, tree_of
+from northspan.core.case.wording import in_words, wording_of
+from northspan.core.document.calls import CALLS
+from northspan.core.document.cautions import STANDING
+from northspan.core.document.findings import Finding, Severity, by_severity
+from northspan.core.document.job import CallChoice, Job, LoadKind, Status
+from northspan.core.document.plan import BuildingPlan, CallPlan, Plan, RunPlan
 from northspan.core.rulebooks.protocol import BuildingFacts, Rulebook, Wire
 from northspan.core.rulebooks.registry import rulebook_of
-from northspan.core.sizing.other_ways import call_plan
-from northspan.core.sizing.run import SizedRun
-from northspan.core.sizing.run_plan import plan_run, unsized, with_working
-from northspan.core.supply.source_plan import plan_sources
-from northspan.core.tree import Tree, tree_of
-from northspan.core.ways import plan_ways
-from northspan.core.wording import in_words, wording_of
-from northspan.core.worked import whole
+from northspan.core.topics.bonds.said import bonds_said
+from northspan.core.topics.electrodes.buildings import building_findings, legacy_findings, plan_building
+from northspan.core.topics.electrodes.resistances import electrodes_ohm
+from northspan.core.topics.faults.heat import heat_findings, heats, with_heat
+from northspan.core.topics.faults.interrupting import at_cans, fault_findings, faults, with_fault
+from northspan.core.topics.loads.plan import plan_loads, plan_methods, several_dwellings
+from northspan.core.topics.loops.checks import bonding_groups, loop_findings, wet_room_call
+from northspan.core.topics.panels.audit import audit, main_outcomes
+from northspan.core.topics.panels.bonding import bond_findings, plan_enclosures
+from northspan.core.topics.pull import route_findings
+from northspan.core.topics.pull.ground import shared_trenches
+from northspan.core.topics.pull.routed import Routed
+from northspan.core.topics.pull.run_pull import pull_of
+from northspan.core.topics.pull.stages import stages
+from northspan.core.topics.sizing.from_job import question_of
+from northspan.core.topics.sizing.other_ways import call_plan
+from northspan.core.topics.sizing.run import SizedRun
+from northspan.core.topics.sizing.run_plan import plan_run, unsized, with_working
+from northspan.core.topics.sizing.ways import plan_ways
+from northspan.core.topics.supply.plan import plan_sources
+from northspan.core.working.errors import OutsideTable
+from northspan.core.working.worked import whole
 
 
 def solve(job: Job, detailed: Collection[str] | None = None) -> Plan:
@@ -61,7 +62,7 @@ def solve(job: Job, detailed: Collection[str] | None = None) -> Plan:
 
     Examples
     --------
-    >>> from northspan.core.starts import detached_feeder
+    >>> from northspan.core.desk.starts import detached_feeder
     >>> plan = solve(detached_feeder("Shed", load_a=40, length_m=30))
     >>> plan.runs["F1"].headline
     '6 AWG aluminum, 40 A'

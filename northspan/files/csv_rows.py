@@ -7,7 +7,7 @@ from io import StringIO
 
 from pydantic import ValidationError
 
-from northspan.core.errors import InvalidJob
+from northspan.core.working.errors import InvalidJob
 
 FORMULA_SIGNS = frozenset("=+-@\t\r\n\uff1d\uff0b\uff0d\uff20#'")  # a spreadsheet takes what begins so for a formula; # is a remark here
 

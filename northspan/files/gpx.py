@@ -6,9 +6,9 @@ from xml.etree import ElementTree as ET
 
 from gpxpy.geo import haversine_distance
 
-from northspan.core.errors import InvalidJob
-from northspan.core.job import Leg
-from northspan.core.worked import whole
+from northspan.core.document.job import Leg
+from northspan.core.working.errors import InvalidJob
+from northspan.core.working.worked import whole
 
 LEAST_LEG_M = 4.0  # a receiver wanders by metres: shorter steps would only add its noise
 MOST_LEGS = 400

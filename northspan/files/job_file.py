@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 
-from northspan.core.job import Job
+from northspan.core.document.job import Job
 
 
 def write_job(job: Job) -> str:
@@ -28,7 +28,7 @@ def job_file_name(job: Job) -> str:
 
     Examples
     --------
-    >>> from northspan.core.starts import empty_job
+    >>> from northspan.core.desk.starts import empty_job
     >>> job_file_name(empty_job("Kestrel Hollow"))
     'kestrel-hollow.northspan.json'
     """

@@ -8,9 +8,9 @@ from io import StringIO
 
 from pydantic import ValidationError
 
-from northspan.core.errors import InvalidJob
-from northspan.core.job import LibraryLoad
-from northspan.core.loads.library import load_from_row
+from northspan.core.document.job import LibraryLoad
+from northspan.core.topics.loads.library import load_from_row
+from northspan.core.working.errors import InvalidJob
 from northspan.files.csv_rows import guarded, refused_row, unguarded, without_remarks
 
 COLUMNS = ("name", "kind", "power_va", "across", "uses_neutral", "continuous",

@@ -6,8 +6,8 @@ from typing import TypeVar
 
 from pydantic import ValidationError
 
-from northspan.core.errors import InvalidJob
-from northspan.core.job import FallReading, FourPinReading
+from northspan.core.document.job import FallReading, FourPinReading
+from northspan.core.working.errors import InvalidJob
 from northspan.files.csv_rows import refused_row, without_remarks
 
 MOST_ROWS = 60

@@ -7,9 +7,9 @@ from dataclasses import dataclass, field
 from math import pi
 from typing import Protocol
 
-from northspan.core.earth.four_pin import two_layer_apparent
-from northspan.core.earth.grid import Shape, earthed, surface_potential
-from northspan.core.earth.soil import Piece, Soil, potential
+from northspan.core.physics.four_pin import two_layer_apparent
+from northspan.core.physics.grid import Shape, earthed, surface_potential
+from northspan.core.physics.soil import Piece, Soil, potential
 
 PROBE_M = 0.3  # how deep a probe is pushed in
 

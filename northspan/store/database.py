@@ -19,7 +19,7 @@ from alembic.script import ScriptDirectory
 from sqlalchemy import Engine, create_engine, event
 from sqlalchemy.engine import Connection
 
-from northspan.core.errors import NorthSpanError
+from northspan.core.working.errors import NorthSpanError
 
 FILE_NAME, LOCK_NAME = "northspan.sqlite3", "northspan.lock"
 PATIENCE_S = 5.0  # a writer waits so long for its turn, then says that it could not have it

@@ -15,10 +15,10 @@ import jsonpointer
 from sqlalchemy import Engine, select
 from sqlalchemy.orm import Session
 
-from northspan.core.errors import InvalidJob, NorthSpanError
-from northspan.core.job import Job
+from northspan.core.document.job import Job
+from northspan.core.document.upgrade import read_job
 from northspan.core.solve import solve
-from northspan.core.upgrade import read_job
+from northspan.core.working.errors import InvalidJob, NorthSpanError
 from northspan.store.database import turn_to_write
 from northspan.store.models import JobRow, RevisionRow
 

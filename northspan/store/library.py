@@ -8,9 +8,9 @@ from contextlib import contextmanager
 from sqlalchemy import Engine, delete, select
 from sqlalchemy.orm import Session
 
-from northspan.core.errors import NorthSpanError
-from northspan.core.job import LibraryLoad
-from northspan.core.loads.library import standard_loads
+from northspan.core.document.job import LibraryLoad
+from northspan.core.topics.loads.library import standard_loads
+from northspan.core.working.errors import NorthSpanError
 from northspan.store.database import turn_to_write
 from northspan.store.models import LibraryRow
 

@@ -18,10 +18,10 @@ from sqlalchemy import event
 
 from northspan.api import create_app
 from northspan.api.settings import Config, config_from_environment
-from northspan.core.demo import kestrel_hollow
-from northspan.core.job import VERSION
+from northspan.core.desk.demo_us import kestrel_hollow
+from northspan.core.desk.starts import empty_job
+from northspan.core.document.job import VERSION
 from northspan.core.solve import solve
-from northspan.core.starts import empty_job
 from northspan.store.jobs import Jobs
 from tests.support import a_feeder, a_property_of
 

@@ -4,9 +4,9 @@ import cmath
 import math
 import unittest
 
-from northspan.core.demo import kestrel_hollow
-from northspan.core.formula import figure
+from northspan.core.desk.demo_us import kestrel_hollow
 from northspan.core.solve import solve
+from northspan.core.working.formula import figure
 from tests.support import found
 
 # What the hand calculation reads, each from its printed page: 9.6 kW kiln (continuous), 4.8 kW

@@ -5,11 +5,11 @@ import unittest
 
 import jsonpatch
 
-from northspan.core.demo import kestrel_hollow
-from northspan.core.findings import Severity
-from northspan.core.job import Electrode, Grounding
+from northspan.core.desk.demo_us import kestrel_hollow
+from northspan.core.document.findings import Severity
+from northspan.core.document.job import Electrode, Grounding
+from northspan.core.document.upgrade import read_job
 from northspan.core.solve import solve
-from northspan.core.upgrade import read_job
 from tests.support import FT_M, a_feeder, checked, found, with_building, with_panel
 
 

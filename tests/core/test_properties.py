@@ -8,20 +8,20 @@ import jsonpatch
 from hypothesis import given
 from hypothesis import strategies as st
 
-from northspan.core.calls import schools_of
-from northspan.core.errors import NorthSpanError, NoSolution
-from northspan.core.job import Circuit, Job, Metal, Method, Place, RunKind
-from northspan.core.questions import question_of
-from northspan.core.rulebook_change import moved, settled
+from northspan.core.case.schools import schools_of
+from northspan.core.case.tree import tree_of
+from northspan.core.desk.rulebook_change import moved, settled
+from northspan.core.document.job import Circuit, Job, Metal, Method, Place, RunKind
+from northspan.core.document.upgrade import read_job
 from northspan.core.rulebooks.protocol import Wire
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
 from northspan.core.rulebooks.us.ampacity import size_ladder
-from northspan.core.sizing.conductor import choose_wire, try_wire
-from northspan.core.sizing.drop import DropQuestion, voltage_drop
-from northspan.core.sizing.run import choose_device
 from northspan.core.solve import solve
-from northspan.core.tree import tree_of
-from northspan.core.upgrade import read_job
+from northspan.core.topics.sizing.conductor import choose_wire, try_wire
+from northspan.core.topics.sizing.drop import DropQuestion, voltage_drop
+from northspan.core.topics.sizing.from_job import question_of
+from northspan.core.topics.sizing.run import choose_device
+from northspan.core.working.errors import NorthSpanError, NoSolution
 from tests.support import US, a_feeder, a_stretch, checked, run_of
 
 LOADS = st.floats(1, 400)

@@ -3,14 +3,14 @@
 import math
 import unittest
 
-from northspan.core.errors import NoSolution
-from northspan.core.job import Building, Circuit, Enclosure, Load, Metal, RunKind, Source, System
+from northspan.core.desk.starts import Answers, started
+from northspan.core.document.job import Building, Circuit, Enclosure, Load, Metal, RunKind, Source, System
+from northspan.core.document.upgrade import read_job
 from northspan.core.rulebooks.protocol import AllowanceFacts, Ampacity, DesignLoad, NeutralFacts, Wire
 from northspan.core.rulebooks.us import devices, grounding, motors, raceways, taps
 from northspan.core.rulebooks.us.ampacity import carrying_conductors, is_nipple, run_ampacity
 from northspan.core.solve import solve
-from northspan.core.starts import Answers, started
-from northspan.core.upgrade import read_job
+from northspan.core.working.errors import NoSolution
 from northspan.store.jobs import patched
 from tests.support import FT_M, US, a_feeder, a_stretch, checked, found, margin, run_of
 

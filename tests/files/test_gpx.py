@@ -4,8 +4,8 @@ import time
 import unittest
 from math import cos, radians
 
-from northspan.core.errors import InvalidJob
-from northspan.core.job import Segment, route_length_m
+from northspan.core.document.job import Segment, route_length_m
+from northspan.core.working.errors import InvalidJob
 from northspan.files.gpx import MOST_LEGS, read_gpx
 
 DEGREE_M = 6378.137e3 * 3.141592653589793 / 180

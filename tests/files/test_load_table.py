@@ -4,9 +4,9 @@ import csv
 import io
 import unittest
 
-from northspan.core.errors import InvalidJob
-from northspan.core.job import LibraryLoad
-from northspan.core.loads.library import standard_loads
+from northspan.core.document.job import LibraryLoad
+from northspan.core.topics.loads.library import standard_loads
+from northspan.core.working.errors import InvalidJob
 from northspan.files.csv_rows import guarded, unguarded
 from northspan.files.load_table import read_loads, write_loads
 

@@ -2,7 +2,7 @@
 
 import unittest
 
-from northspan.core.errors import InvalidJob
+from northspan.core.working.errors import InvalidJob
 from northspan.files.readings import read_fall, read_four_pin, write_readings
 
 

@@ -14,8 +14,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from sqlalchemy import event, inspect
 
-from northspan.core.demo import kestrel_hollow
-from northspan.core.errors import InvalidJob, NoSolution, OutsideTable
+from northspan.core.desk.demo_us import kestrel_hollow
+from northspan.core.working.errors import InvalidJob, NoSolution, OutsideTable
 from northspan.store import database
 from northspan.store.database import FILE_NAME, DatabaseUnfit, copy_database, migrate, open_database
 from northspan.store.jobs import Jobs, NoSuchJob, NothingToDo, Stale, what_changed

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from northspan.core.worked import whole
+from northspan.core.working.worked import whole
 
 _US = {"N": (4.4482216, "lbf"), "N/m": (14.593903, "lbf/ft"), "m³": (0.76455486, "yd³"), "L": (0.94635295, "qt"), "mL": (16.387064, "in³")}
 _PLACES = {"m³": 1, "L": 1, "yd³": 1, "qt": 1, "in³": 1}

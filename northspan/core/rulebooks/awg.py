@@ -5,7 +5,7 @@ from __future__ import annotations
 from functools import lru_cache
 from math import log, pi, sqrt
 
-from northspan.core.job import Metal
+from northspan.core.document.job import Metal
 
 CMIL_M2 = 5.067075e-10
 LEAST_KCMIL = 250

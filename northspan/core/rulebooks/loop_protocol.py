@@ -5,8 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Protocol
 
-from northspan.core.job import Earthing, Entry, LoadKind, RunKind, Segment
-from northspan.core.worked import Step, Worked
+from northspan.core.document.job import Earthing, Entry, LoadKind, RunKind, Segment
+from northspan.core.working.worked import Step, Worked
 
 
 @dataclass(frozen=True, slots=True)

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from math import sqrt
 
-from northspan.core.job import Earthing, Grounding, Room, System, Terminals
-from northspan.core.worked import Step, ruled
+from northspan.core.document.job import Earthing, Grounding, Room, System, Terminals
+from northspan.core.working.worked import Step, ruled
 
 TERMINALS = ((Terminals.unmarked, "not marked"), (Terminals.c60, "marked 60 °C"), (Terminals.c75, "marked 75 °C"))
 EARTHINGS = ((Earthing.at_service, "bonded at the service"),)

@@ -6,8 +6,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Protocol
 
-from northspan.core.circuit.breaker import Curve
-from northspan.core.job import (
+from northspan.core.document.job import (
     Circuit,
     Earthing,
     Electrode,
@@ -27,8 +26,9 @@ from northspan.core.job import (
     System,
     Terminals,
 )
+from northspan.core.physics.device_curves import Curve
 from northspan.core.rulebooks.loop_protocol import LoopRules
-from northspan.core.worked import Margin, Step, Worked
+from northspan.core.working.worked import Margin, Step, Worked
 
 
 @dataclass(frozen=True, slots=True)

@@ -6,9 +6,9 @@ from functools import cache
 from importlib import import_module
 from typing import cast
 
-from northspan.core.errors import InvalidJob
-from northspan.core.job import Job, Units
+from northspan.core.document.job import Job, Units
 from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.working.errors import InvalidJob
 
 _MODULES = {
     "us-2023": "northspan.core.rulebooks.us.rulebook:UsRulebook",

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from functools import cache
 from importlib.resources import files
 
-from northspan.core.errors import OutsideTable
+from northspan.core.working.errors import OutsideTable
 
 _NEEDED = ("edition", "table", "title", "rounding", "transcribed", "checked", "key")
 

@@ -5,7 +5,7 @@ import os
 import unittest
 
 from northspan.core.calculators import CALCULATORS
-from northspan.core.errors import NorthSpanError
+from northspan.core.working.errors import NorthSpanError
 from tests.generated import a_question
 
 TRIES = int(os.environ.get("NORTHSPAN_TRIES", "40"))

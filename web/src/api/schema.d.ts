@@ -5015,7 +5015,7 @@ export interface components {
              * Readings
              * @default []
              */
-            readings?: components["schemas"]["northspan__core__job__property__FallReading"][];
+            readings?: components["schemas"]["northspan__core__document__job__property__FallReading"][];
             /**
              * When
              * @default
@@ -5059,7 +5059,7 @@ export interface components {
              */
             layered?: boolean;
             /** Readings */
-            readings: components["schemas"]["northspan__core__calculators__earth__FallReading"][];
+            readings: components["schemas"]["northspan__core__topics__electrodes__calculators__soil__FallReading"][];
             /**
              * Rulebook
              * @default us-2023
@@ -5263,7 +5263,7 @@ export interface components {
              */
             rulebook?: string;
             /** Wires */
-            wires: components["schemas"]["northspan__core__calculators__pulling__Wires"][];
+            wires: components["schemas"]["northspan__core__topics__pull__calculators__pulling__Wires"][];
         };
         /**
          * Finding
@@ -7299,7 +7299,7 @@ export interface components {
              */
             rulebook?: string;
             /** Wires */
-            wires: components["schemas"]["northspan__core__calculators__pulling__Wires"][];
+            wires: components["schemas"]["northspan__core__topics__pull__calculators__pulling__Wires"][];
         };
         /**
          * PullWay
@@ -7353,7 +7353,7 @@ export interface components {
              */
             rulebook?: string;
             /** Wires */
-            wires: components["schemas"]["northspan__core__calculators__route__Wires"][];
+            wires: components["schemas"]["northspan__core__topics__pull__calculators__route__Wires"][];
         };
         /**
          * ReadingsList
@@ -9901,9 +9901,19 @@ export interface components {
         };
         /**
          * FallReading
+         * @description A reading of a fall-of-potential test: the potential probe's distance, and what the instrument shows.
+         */
+        northspan__core__document__job__property__FallReading: {
+            /** Distance M */
+            distance_m: number;
+            /** Shown Ohm */
+            shown_ohm: number;
+        };
+        /**
+         * FallReading
          * @description A reading of a fall-of-potential test.
          */
-        northspan__core__calculators__earth__FallReading: {
+        northspan__core__topics__electrodes__calculators__soil__FallReading: {
             /** Distance M */
             distance_m: number;
             /** Resistance Ohm */
@@ -9913,7 +9923,7 @@ export interface components {
          * Wires
          * @description Equal wires of a set; bare ones have no insulation around them.
          */
-        northspan__core__calculators__pulling__Wires: {
+        northspan__core__topics__pull__calculators__pulling__Wires: {
             /**
              * Bare
              * @default false
@@ -9933,7 +9943,7 @@ export interface components {
          * Wires
          * @description Equal wires in a pipe; bare ones have no insulation around them. A cable goes by its diameter, in place of a size.
          */
-        northspan__core__calculators__route__Wires: {
+        northspan__core__topics__pull__calculators__route__Wires: {
             /**
              * Bare
              * @default false
@@ -9958,16 +9968,6 @@ export interface components {
              * @default null
              */
             size?: string | null;
-        };
-        /**
-         * FallReading
-         * @description A reading of a fall-of-potential test: the potential probe's distance, and what the instrument shows.
-         */
-        northspan__core__job__property__FallReading: {
-            /** Distance M */
-            distance_m: number;
-            /** Shown Ohm */
-            shown_ohm: number;
         };
     };
     responses: never;

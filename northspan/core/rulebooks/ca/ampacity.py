@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from functools import lru_cache
 
-from northspan.core.errors import InvalidJob, OutsideTable
-from northspan.core.job import Circuit, Metal, Method, Place, Segment, System, Terminals
+from northspan.core.document.job import Circuit, Metal, Method, Place, Segment, System, Terminals
 from northspan.core.rulebooks.awg import LEAST_KCMIL, area_cmil
 from northspan.core.rulebooks.ca.sources import source
 from northspan.core.rulebooks.protocol import Ampacity, Wire
-from northspan.core.worked import Step, Worked, looked_up, ruled, step, whole
+from northspan.core.working.errors import InvalidJob, OutsideTable
+from northspan.core.working.worked import Step, Worked, looked_up, ruled, step, whole
 
 WET = frozenset({Place.buried, Place.outdoors, Place.overhead})
 RACEWAYS = frozenset({Method.pvc40, Method.emt, Method.rmc})

@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from northspan.core.errors import OutsideTable
-from northspan.core.job import Method
+from northspan.core.document.job import Method
 from northspan.core.rulebooks.protocol import BoxFacts
-from northspan.core.worked import Step, Worked, given, ruled, step
+from northspan.core.working.errors import OutsideTable
+from northspan.core.working.worked import Step, Worked, given, ruled, step
 
 FOUR_AWG_M2 = 21.1e-6
 VOLUME_ML = {"14": 24.6, "12": 28.7, "10": 36.9, "8": 45.1, "6": 73.7}

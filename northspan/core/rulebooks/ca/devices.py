@@ -5,11 +5,11 @@ from __future__ import annotations
 from functools import cache, lru_cache
 from math import isclose
 
-from northspan.core.errors import OutsideTable
-from northspan.core.job import LoadKind, RunKind
+from northspan.core.document.job import LoadKind, RunKind
 from northspan.core.rulebooks.ca.sources import source
 from northspan.core.rulebooks.protocol import AllowanceFacts, Ampacity, DesignLoad, TransformerFacts, Wire
-from northspan.core.worked import Margin, Step, Worked, at_most, looked_up, ruled, step, whole
+from northspan.core.working.errors import OutsideTable
+from northspan.core.working.worked import Margin, Step, Worked, at_most, looked_up, ruled, step, whole
 
 NEXT_UP_TO_A = 600.0  # Table 13 steps up to here
 SERVICE_FROM_A, SERVICE_TO_A = 100.0, 400.0
@@ -152,7 +152,7 @@ def device_for_wire(ampacity: Ampacity, wire: Wire, school: str, allowance: floa
 
     Examples
     --------
-    >>> from northspan.core.job import Metal
+    >>> from northspan.core.document.job import Metal
     >>> device_for_wire(Ampacity(65.0, 65.0, 0), Wire("6", Metal.copper, "RW90"), "next_up").value
     70.0
     >>> device_for_wire(Ampacity(20.0, 20.0, 0), Wire("12", Metal.aluminum, "RW90"), "next_up").value

@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from northspan.core.job import Metal
+from northspan.core.document.job import Metal
 from northspan.core.rulebooks.awg import resistance_ohm_m
-from northspan.core.worked import Worked, given, step
+from northspan.core.working.worked import Worked, given, step
 
 TABLE_C = 60.0  # the temperature that the printed distances rest on
 AROUND_C = 30.0

@@ -5,9 +5,9 @@ from __future__ import annotations
 from functools import lru_cache
 from math import ceil
 
-from northspan.core.job import LoadKind
+from northspan.core.document.job import LoadKind
 from northspan.core.rulebooks.protocol import DwellingFacts, MethodLoad
-from northspan.core.worked import Step, Worked, given, ruled, step, whole
+from northspan.core.working.worked import Step, Worked, given, ruled, step, whole
 
 METHODS = (("basic", "By floor area, Rule 8-200"), ("measured", "By its measured demand, Rule 8-106"))
 BLOCK_M2, FIRST_W, BLOCK_W = 90.0, 5000.0, 1000.0

@@ -4,13 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from northspan.core.errors import NoSolution, OutsideTable
-from northspan.core.job import Circuit, ElectrodeKind, Grounding, Metal, RunKind, Status, System
+from northspan.core.document.job import Circuit, ElectrodeKind, Grounding, Metal, RunKind, Status, System
 from northspan.core.rulebooks.awg import area_cmil
 from northspan.core.rulebooks.ca.ampacity import held_to, run_ampacity, size_ladder, size_name
 from northspan.core.rulebooks.ca.sources import source
 from northspan.core.rulebooks.protocol import BuildingFacts, GroundFacts, NeutralFacts, RunFacts, Wire
-from northspan.core.worked import Step, Worked, looked_up, ruled, step, whole
+from northspan.core.working.errors import NoSolution, OutsideTable
+from northspan.core.working.worked import Step, Worked, looked_up, ruled, step, whole
 
 ROD_LENGTH_M, ROD_SPACING_M = 3.0, 3.0
 ENCASED_FROM_A, NEUTRAL_WHOLE_A = 165.0, 200.0

@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from functools import lru_cache
 
-from northspan.core.job import Metal, Method, Segment, Surface
+from northspan.core.document.job import Metal, Method, Segment, Surface
 from northspan.core.rulebooks.awg import CMIL_M2, alternating_ohm_m, area_cmil, reactance_ohm_m, resistance_ohm_m
 from northspan.core.rulebooks.ca.ampacity import RACEWAYS, size_name
 from northspan.core.rulebooks.ca.sources import source
 from northspan.core.rulebooks.protocol import Impedance, PipeSize
-from northspan.core.worked import Step, Worked, looked_up, ruled, step
+from northspan.core.working.worked import Step, Worked, looked_up, ruled, step
 
 WARM_C = 75.0
 BEND_RADIUS_MM = {"16": 102, "21": 114, "27": 146, "35": 184, "41": 210, "53": 241, "63": 267, "78": 330, "91": 381, "103": 406,

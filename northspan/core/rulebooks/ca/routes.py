@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from northspan.core.job import Metal, Method, OtherLine, Over
-from northspan.core.worked import Step, looked_up, ruled, whole
+from northspan.core.document.job import Metal, Method, OtherLine, Over
+from northspan.core.working.worked import Step, looked_up, ruled, whole
 
 _PVC_M = ((27, 0.75), (41, 1.2), (53, 1.5), (78, 1.8), (129, 2.1), (155, 2.5))
 _STEEL_M = ((21, 1.5), (35, 2.0), (155, 3.0))

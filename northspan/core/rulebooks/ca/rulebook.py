@@ -4,8 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
-from northspan.core.circuit.breaker import Curve, inverse_time
-from northspan.core.job import (
+from northspan.core.document.job import (
     Circuit,
     Earthing,
     ElectrodeKind,
@@ -24,6 +23,7 @@ from northspan.core.job import (
     System,
     Terminals,
 )
+from northspan.core.physics.device_curves import Curve, inverse_time
 from northspan.core.rulebooks import awg, north_american
 from northspan.core.rulebooks.amounts import Amounts
 from northspan.core.rulebooks.ca import ampacity as amp
@@ -53,7 +53,7 @@ from northspan.core.rulebooks.protocol import (
     WarmFacts,
     Wire,
 )
-from northspan.core.worked import Margin, Step, Worked, looked_up, ruled
+from northspan.core.working.worked import Margin, Step, Worked, looked_up, ruled
 
 _METHODS = (
     (Method.pvc40, "Rigid PVC conduit"),

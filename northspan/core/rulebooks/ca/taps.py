@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from northspan.core.errors import NoSolution
-from northspan.core.job import Metal
+from northspan.core.document.job import Metal
 from northspan.core.rulebooks.ca.ampacity import held_to, run_ampacity, size_ladder, size_name
 from northspan.core.rulebooks.protocol import SecondaryFacts, TapFacts, Wire
-from northspan.core.worked import Margin, Step, Worked, at_most, given, ruled, step, whole
+from northspan.core.working.errors import NoSolution
+from northspan.core.working.worked import Margin, Step, Worked, at_most, given, ruled, step, whole
 
 SHORT_M, LONG_M = 3.0, 7.5
 

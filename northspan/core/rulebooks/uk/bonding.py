@@ -4,14 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from northspan.core.circuit.breaker import PEOPLE_MA
-from northspan.core.job import Earthing, Entry, EntryKind
+from northspan.core.document.job import Earthing, Entry, EntryKind
+from northspan.core.physics.device_curves import PEOPLE_MA
 from northspan.core.rulebooks.loop_protocol import BondingFacts, EntryAnswer, WetCircuit
 from northspan.core.rulebooks.uk.conductors import ARMOUR, area_mm2
 from northspan.core.rulebooks.uk.loop import rounded_up
 from northspan.core.rulebooks.uk.residual import TOUCH_V
 from northspan.core.rulebooks.uk.sources import source
-from northspan.core.worked import Step, Worked, looked_up, ruled, step, whole
+from northspan.core.working.worked import Step, Worked, looked_up, ruled, step, whole
 
 USUAL_NEUTRAL = "25"
 WITHIN_M = 0.6

@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from northspan.core.job import Method
+from northspan.core.document.job import Method
 from northspan.core.rulebooks.protocol import BoxFacts
-from northspan.core.worked import Step, Worked, ruled, step
+from northspan.core.working.worked import Step, Worked, ruled, step
 
 
 def pull_box(method: Method, size: str, area_m2: float, *, angle: bool) -> Step:

@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from northspan.core.job import Earthing, ElectrodeKind, Grounding
+from northspan.core.document.job import Earthing, ElectrodeKind, Grounding
 from northspan.core.rulebooks.loop_protocol import BondingFacts
 from northspan.core.rulebooks.protocol import BuildingFacts, RunFacts
 from northspan.core.rulebooks.uk.bonding import earthing_conductor
 from northspan.core.rulebooks.uk.loop import rounded_up
-from northspan.core.worked import Step, Worked, ruled
+from northspan.core.working.worked import Step, Worked, ruled
 
 ROD_LENGTH_M, ROD_SPACING_M = 1.2, 2.4
 

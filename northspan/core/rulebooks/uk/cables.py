@@ -5,12 +5,12 @@ from __future__ import annotations
 from functools import lru_cache
 from math import ceil
 
-from northspan.core.errors import InvalidJob, OutsideTable
-from northspan.core.job import Method, Place, Segment, Terminals
+from northspan.core.document.job import Method, Place, Segment, Terminals
 from northspan.core.rulebooks.protocol import Ampacity, WarmFacts, Wire
 from northspan.core.rulebooks.tables import Table
 from northspan.core.rulebooks.uk.sources import source
-from northspan.core.worked import Step, Worked, looked_up, ruled, step, whole
+from northspan.core.working.errors import InvalidJob, OutsideTable
+from northspan.core.working.worked import Step, Worked, looked_up, ruled, step, whole
 
 WAYS = (
     ("A", "A: in conduit in an insulated wall"),
@@ -160,7 +160,7 @@ def stretch_ampacity(wire: Wire, segment: Segment, terminal_c: float) -> Worked[
 
     Examples
     --------
-    >>> from northspan.core.job import Metal
+    >>> from northspan.core.document.job import Metal
     >>> place = Segment(length_m=9, method=Method.cable, place=Place.indoors)
     >>> stretch_ampacity(Wire("2.5", Metal.copper, "flat twin"), place, 70).value
     27.0
@@ -280,7 +280,7 @@ def drop_correction(facts: WarmFacts) -> Worked[float]:
 
     Examples
     --------
-    >>> from northspan.core.job import Metal
+    >>> from northspan.core.document.job import Metal
     >>> place = Segment(length_m=9, method=Method.cable, place=Place.indoors)
     >>> [round(drop_correction(WarmFacts(Wire("2.5", Metal.copper, "flat twin"), place, a, 70)).value, 3) for a in (27, 13.5)]
     [1.0, 0.9]

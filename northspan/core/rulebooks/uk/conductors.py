@@ -5,11 +5,11 @@ from __future__ import annotations
 from functools import lru_cache
 from math import pi
 
-from northspan.core.job import Method
+from northspan.core.document.job import Method
 from northspan.core.rulebooks.protocol import Impedance
 from northspan.core.rulebooks.uk.cables import cable
 from northspan.core.rulebooks.uk.sources import source
-from northspan.core.worked import Step, Worked, given, looked_up, step
+from northspan.core.working.worked import Step, Worked, given, looked_up, step
 
 ARMOUR = "armour"
 WITH_CORE = frozenset({"multicore", "armoured 3c", "armoured 4c"})  # cables with a core for the protective conductor

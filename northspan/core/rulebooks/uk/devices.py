@@ -5,12 +5,12 @@ from __future__ import annotations
 from functools import lru_cache
 from math import exp, log
 
-from northspan.core.circuit.breaker import Curve, opens_within_s, residual_opens_s, stepped
-from northspan.core.errors import OutsideTable
-from northspan.core.job import RunKind
+from northspan.core.document.job import RunKind
+from northspan.core.physics.device_curves import Curve, opens_within_s, residual_opens_s, stepped
 from northspan.core.rulebooks.protocol import Ampacity, DesignLoad, Guard, TransformerFacts, Wire
 from northspan.core.rulebooks.uk.sources import source
-from northspan.core.worked import Margin, Step, Worked, at_most, given, looked_up, ruled, step, whole
+from northspan.core.working.errors import OutsideTable
+from northspan.core.working.worked import Margin, Step, Worked, at_most, given, looked_up, ruled, step, whole
 
 TYPES = (
     ("B", "breaker, type B"),
@@ -193,7 +193,7 @@ def device_for_wire(ampacity: Ampacity, wire: Wire, kind_of_run: RunKind, guard:
 
     Examples
     --------
-    >>> from northspan.core.job import Metal
+    >>> from northspan.core.document.job import Metal
     >>> cable = Wire("10", Metal.copper, "armoured 70")
     >>> [device_for_wire(Ampacity(60.0, 60.0, 0), cable, RunKind.feeder, Guard(buried=b)).value for b in (False, True)]
     [50.0, 50.0]

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from functools import lru_cache
 
-from northspan.core.job import LoadKind
+from northspan.core.document.job import LoadKind
 from northspan.core.rulebooks.protocol import DwellingFacts, MethodLoad
-from northspan.core.worked import Step, Worked, given, step
+from northspan.core.working.worked import Step, Worked, given, step
 
 METHODS = (("diversity", "After diversity, circuit by circuit"), ("measured", "By its measured demand"))
 COOKING_FIRST_VA = 2300.0  # 10 A

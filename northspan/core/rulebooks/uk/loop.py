@@ -5,14 +5,14 @@ from __future__ import annotations
 from functools import lru_cache
 from math import hypot
 
-from northspan.core.errors import NoSolution, OutsideTable
-from northspan.core.job import Earthing, RunKind
+from northspan.core.document.job import Earthing, RunKind
 from northspan.core.rulebooks.loop_protocol import LoopAnswer, LoopFacts
 from northspan.core.rulebooks.uk.cables import cable, size_ladder
 from northspan.core.rulebooks.uk.conductors import APART, area_mm2, inside, is_armour, reactance_ohm_km, resistance_ohm_km, size_name
 from northspan.core.rulebooks.uk.devices import NAMES, energy, opens_at_a, residual_energy
 from northspan.core.rulebooks.uk.residual import TOUCH_V
-from northspan.core.worked import Margin, Step, Worked, at_most, given, ruled, step, whole
+from northspan.core.working.errors import NoSolution, OutsideTable
+from northspan.core.working.worked import Margin, Step, Worked, at_most, given, ruled, step, whole
 
 C_MIN = 0.95  # how low the supply may stand
 MEASURED_SHARE = 0.8  # a loop measured cold is held against so much of the limit

@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from northspan.core.job import Earthing, Entry, RunKind
+from northspan.core.document.job import Earthing, Entry, RunKind
 from northspan.core.rulebooks.loop_protocol import BondingFacts, EntryAnswer, LoopAnswer, LoopFacts, WetCircuit
 from northspan.core.rulebooks.uk import bonding, devices, loop, residual
-from northspan.core.worked import Step, Worked
+from northspan.core.working.worked import Step, Worked
 
 
 class UkLoopRules:

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from northspan.core.circuit.breaker import PEOPLE_MA
-from northspan.core.job import Earthing, LoadKind, RunKind
+from northspan.core.document.job import Earthing, LoadKind, RunKind
+from northspan.core.physics.device_curves import PEOPLE_MA
 from northspan.core.rulebooks.loop_protocol import LoopFacts
-from northspan.core.worked import Step, Worked, ruled, step, whole
+from northspan.core.working.worked import Step, Worked, ruled, step, whole
 
 TOUCH_V = 50.0
 GENERAL_OUTLET_A = 32.0

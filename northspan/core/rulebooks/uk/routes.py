@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from northspan.core.errors import OutsideTable
-from northspan.core.job import Metal, Method, OtherLine, Over
-from northspan.core.worked import Step, looked_up, ruled, whole
+from northspan.core.document.job import Metal, Method, OtherLine, Over
+from northspan.core.working.errors import OutsideTable
+from northspan.core.working.worked import Step, looked_up, ruled, whole
 
 _PLASTIC_M = ((16, 0.75), (25, 1.5), (40, 1.75), (110, 2.0))
 _STEEL_M = ((16, 0.75), (25, 1.75), (40, 2.0), (110, 2.25))

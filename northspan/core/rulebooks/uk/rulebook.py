@@ -5,9 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from math import sqrt
 
-from northspan.core.circuit.breaker import Curve
-from northspan.core.errors import NoSolution, OutsideTable
-from northspan.core.job import (
+from northspan.core.document.job import (
     Circuit,
     Earthing,
     ElectrodeKind,
@@ -26,6 +24,7 @@ from northspan.core.job import (
     System,
     Terminals,
 )
+from northspan.core.physics.device_curves import Curve
 from northspan.core.rulebooks.amounts import Amounts
 from northspan.core.rulebooks.loop_protocol import LoopRules
 from northspan.core.rulebooks.protocol import (
@@ -56,7 +55,8 @@ from northspan.core.rulebooks.uk.limits import UK_LIMITS
 from northspan.core.rulebooks.uk.loop_rules import UkLoopRules
 from northspan.core.rulebooks.uk.sources import load_all, source
 from northspan.core.rulebooks.uk.words import CITATIONS, DIALECT
-from northspan.core.worked import Margin, Step, Worked, at_most, given, ruled, step, whole
+from northspan.core.working.errors import NoSolution, OutsideTable
+from northspan.core.working.worked import Margin, Step, Worked, at_most, given, ruled, step, whole
 
 _METHODS = (
     (Method.cable, "Cable on a surface or in the fabric"),

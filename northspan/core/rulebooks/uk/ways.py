@@ -5,12 +5,12 @@ from __future__ import annotations
 from functools import lru_cache
 from math import pi
 
-from northspan.core.job import Method, Segment, Surface
+from northspan.core.document.job import Method, Segment, Surface
 from northspan.core.rulebooks.protocol import PipeSize
 from northspan.core.rulebooks.uk.cables import PIPES
 from northspan.core.rulebooks.uk.conductors import is_armour, single_area_mm2, size_name
 from northspan.core.rulebooks.uk.sources import source
-from northspan.core.worked import Step, Worked, given, ruled, step, whole
+from northspan.core.working.worked import Step, Worked, given, ruled, step, whole
 
 SPACE_PERCENT = 40.0
 BENDS_DEG = 180.0

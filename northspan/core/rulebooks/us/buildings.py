@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from northspan.core.job import Circuit, ElectrodeKind, Grounding, RunKind, Status
+from northspan.core.document.job import Circuit, ElectrodeKind, Grounding, RunKind, Status
 from northspan.core.rulebooks.protocol import BuildingFacts, RunFacts
-from northspan.core.worked import Step, Worked, ruled, whole
+from northspan.core.working.worked import Step, Worked, ruled, whole
 
 ROD_LENGTH_M = 2.4384  # 8 ft in contact with soil, 250.52(A)(5), 250.53(A)(4)
 ROD_SPACING_M = 1.8288  # 6 ft, 250.53(B)

@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from northspan.core.errors import OutsideTable
 from northspan.core.rulebooks.us.sources import source
-from northspan.core.worked import Step, given, looked_up, ruled, step, whole
+from northspan.core.working.errors import OutsideTable
+from northspan.core.working.worked import Step, given, looked_up, ruled, step, whole
 
 ABOVE_VA, COLUMN_A_TO_VA, COLUMN_B_TO_VA, COLUMN_C_TO_VA, TO_VA = 1750.0, 3500.0, 8750.0, 12000.0, 27000.0
 

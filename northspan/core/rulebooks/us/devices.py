@@ -5,11 +5,11 @@ from __future__ import annotations
 from functools import cache, lru_cache
 from math import isclose
 
-from northspan.core.errors import OutsideTable
-from northspan.core.job import RunKind, System
+from northspan.core.document.job import RunKind, System
 from northspan.core.rulebooks.protocol import AllowanceFacts, Ampacity, DesignLoad, Wire
 from northspan.core.rulebooks.us.sources import source
-from northspan.core.worked import Margin, Step, Worked, at_most, looked_up, ruled, step, whole
+from northspan.core.working.errors import OutsideTable
+from northspan.core.working.worked import Margin, Step, Worked, at_most, looked_up, ruled, step, whole
 
 ALLOWANCE_FROM_A, ALLOWANCE_TO_A = 100.0, 400.0  # ratings that 310.12 speaks of
 _NO_STEP_UP = {
@@ -141,7 +141,7 @@ def device_for_wire(ampacity: Ampacity, wire: Wire, school: str, allowance: floa
 
     Examples
     --------
-    >>> from northspan.core.job import Metal
+    >>> from northspan.core.document.job import Metal
     >>> wire = Wire("4/0", Metal.aluminum, "XHHW-2")
     >>> device_for_wire(Ampacity(180.0, 180.0, 0), wire, "next_up").value
     200.0

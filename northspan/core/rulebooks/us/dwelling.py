@@ -7,7 +7,7 @@ from functools import lru_cache
 from northspan.core.rulebooks.protocol import Appliance, DwellingFacts, MethodLoad
 from northspan.core.rulebooks.us.cooking import cooking_demand, dryer_demand
 from northspan.core.rulebooks.us.sources import source
-from northspan.core.worked import Step, Worked, given, step, whole
+from northspan.core.working.worked import Step, Worked, given, step, whole
 
 FOOT2_M2 = 0.09290304
 CIRCUIT_VA = 1500.0  # each small-appliance and laundry circuit, 220.52

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from northspan.core.job import ElectrodeKind
+from northspan.core.document.job import ElectrodeKind
 from northspan.core.rulebooks.protocol import BuildingFacts
-from northspan.core.worked import Step, Worked, ruled
+from northspan.core.working.worked import Step, Worked, ruled
 
 _KINDS: dict[ElectrodeKind, tuple[tuple[str, str, str, str], ...]] = {
     ElectrodeKind.rod: (

@@ -5,12 +5,12 @@ from __future__ import annotations
 from collections.abc import Iterator
 from functools import lru_cache
 
-from northspan.core.errors import NoSolution, OutsideTable
-from northspan.core.job import ElectrodeKind, Metal, RunKind, System
+from northspan.core.document.job import ElectrodeKind, Metal, RunKind, System
 from northspan.core.rulebooks.protocol import Ampacity, GroundFacts, NeutralFacts, Wire
 from northspan.core.rulebooks.us.ampacity import LEAST_KCMIL, held_to, run_ampacity, size_ladder, size_name
 from northspan.core.rulebooks.us.sources import source
-from northspan.core.worked import Step, Worked, looked_up, ruled, step, whole
+from northspan.core.working.errors import NoSolution, OutsideTable
+from northspan.core.working.worked import Step, Worked, looked_up, ruled, step, whole
 
 # copper and aluminum; those of an encased electrode and of a ring are said in copper alone, aluminum goes by the table
 _ELECTRODE_CAPS = {

@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from northspan.core.errors import OutsideTable
-from northspan.core.job import LoadKind, RunKind
+from northspan.core.document.job import LoadKind, RunKind
 from northspan.core.rulebooks.us.devices import next_device, standard_devices
 from northspan.core.rulebooks.us.sources import source
-from northspan.core.worked import Step, Worked, looked_up, ruled, step, whole
+from northspan.core.working.errors import OutsideTable
+from northspan.core.working.worked import Step, Worked, looked_up, ruled, step, whole
 
 _COLUMNS = (("v115", 110.0, 120.0), ("v200", 195.0, 204.0), ("v208", 205.0, 210.0), ("v230", 220.0, 240.0))
 LEAST_DEVICE_A = 15.0

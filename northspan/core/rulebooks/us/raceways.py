@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from functools import lru_cache
 
-from northspan.core.job import Metal, Method, Segment, Surface
+from northspan.core.document.job import Metal, Method, Segment, Surface
 from northspan.core.rulebooks.protocol import Impedance, PipeSize, RunFacts
 from northspan.core.rulebooks.us.ampacity import NIPPLE_M, RACEWAYS, size_name
 from northspan.core.rulebooks.us.sources import source
-from northspan.core.worked import Step, Worked, looked_up, ruled, step
+from northspan.core.working.worked import Step, Worked, looked_up, ruled, step
 
 IN_M = 0.0254
 NIPPLE_PERCENT = 60.0
@@ -282,7 +282,7 @@ def cover(segment: Segment, run: RunFacts, device_a: float | None) -> Worked[flo
 
     Examples
     --------
-    >>> from northspan.core.job import Circuit, Grounding, RunKind
+    >>> from northspan.core.document.job import Circuit, Grounding, RunKind
     >>> facts = RunFacts(RunKind.feeder, Circuit.three_wire, Grounding.equipment_ground, False, 240, ())
     >>> round(cover(Segment(length_m=9), facts, 100).value / 0.0254)
     18

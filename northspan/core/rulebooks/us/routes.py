@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from northspan.core.job import Metal, Method, OtherLine, Over
-from northspan.core.worked import Step, looked_up, ruled, whole
+from northspan.core.document.job import Metal, Method, OtherLine, Over
+from northspan.core.working.worked import Step, looked_up, ruled, whole
 
 FOOT_M = 0.3048
 LOW_V, MID_V = 150.0, 300.0

@@ -4,8 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
-from northspan.core.circuit.breaker import Curve, inverse_time
-from northspan.core.job import (
+from northspan.core.document.job import (
     Circuit,
     Earthing,
     ElectrodeKind,
@@ -24,6 +23,7 @@ from northspan.core.job import (
     System,
     Terminals,
 )
+from northspan.core.physics.device_curves import Curve, inverse_time
 from northspan.core.rulebooks import north_american
 from northspan.core.rulebooks.amounts import Amounts
 from northspan.core.rulebooks.protocol import (
@@ -53,7 +53,7 @@ from northspan.core.rulebooks.us import ampacity as amp
 from northspan.core.rulebooks.us import boxes, buildings, devices, dwelling, electrodes, grounding, motors, raceways, routes, taps
 from northspan.core.rulebooks.us.limits import US_LIMITS
 from northspan.core.rulebooks.us.sources import load_all, source
-from northspan.core.worked import Margin, Step, Worked, ruled
+from northspan.core.working.worked import Margin, Step, Worked, ruled
 
 _METHODS = (
     (Method.pvc40, "PVC schedule 40"),

@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from northspan.core.errors import NoSolution
-from northspan.core.job import Metal
+from northspan.core.document.job import Metal
 from northspan.core.rulebooks.protocol import SecondaryFacts, TapFacts, TransformerFacts, Wire
 from northspan.core.rulebooks.us.ampacity import held_to, run_ampacity, size_ladder, size_name
 from northspan.core.rulebooks.us.devices import next_device, standard_devices
-from northspan.core.worked import Margin, Step, Worked, at_most, given, ruled, step, whole
+from northspan.core.working.errors import NoSolution
+from northspan.core.working.worked import Margin, Step, Worked, at_most, given, ruled, step, whole
 
 FOOT_M = 0.3048
 SHORT_FT, LONG_FT = 10.0, 25.0

@@ -1,0 +1,1 @@
+"""A job made ready to be planned: its tree, its rulebook, its schools, its facts."""

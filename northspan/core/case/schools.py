@@ -1,0 +1,99 @@
+"""Which school a job follows for every call."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+from northspan.core.document.calls import CALLS, CallKind
+from northspan.core.document.job import Job
+from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.rulebooks.registry import rulebook_of
+from northspan.core.working.errors import InvalidJob
+
+
+@dataclass(frozen=True, slots=True)
+class Schools:
+    """The school followed for every call: hashable, so that a sized run can be remembered by it."""
+
+    pairs: tuple[tuple[str, str], ...]
+    _by_name: dict[str, str] = field(init=False, repr=False, compare=False)
+
+    def __post_init__(self) -> None:
+        """Keep the pairs by name as well: they are asked thousands of times in a plan."""
+        object.__setattr__(self, "_by_name", dict(self.pairs))
+
+    def __getitem__(self, name: str) -> str:
+        """Give the school of a call."""
+        return self._by_name[name]
+
+    def but(self, name: str, school: str) -> Schools:
+        """Give the same schools with one call taken the other way."""
+        return Schools(tuple((n, school if n == name else s) for n, s in self.pairs))
+
+
+def default_school(kind: CallKind, rulebook: Rulebook) -> str:
+    """Give the school of a call that is taken under a code when nobody decided.
+
+    Parameters
+    ----------
+    kind : CallKind
+        The call. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+
+    Examples
+    --------
+    >>> from northspan.core.rulebooks.registry import rulebook_named
+    >>> [default_school(CALLS["derating_start"], rulebook_named(name)) for name in ("us-2023", "ca-2021")]
+    ['insulation', 'terminals']
+    """
+    return rulebook.usual_schools().get(kind.name, kind.default)
+
+
+def schools_of(job: Job) -> Schools:
+    """Give the school a job follows for every call.
+
+    Parameters
+    ----------
+    job : Job
+        The job. [-]
+    """
+    usual = rulebook_of(job).usual_schools()
+    return Schools(
+        tuple((name, job.calls[name].school if name in job.calls else usual.get(name, kind.default)) for name, kind in CALLS.items())
+    )
+
+
+def school_of(job: Job, name: str) -> str:
+    """Give the school a job follows for a call.
+
+    Parameters
+    ----------
+    job : Job
+        The job. [-]
+    name : str
+        Name of the call. [-]
+    """
+    choice = job.calls.get(name)
+    return choice.school if choice else default_school(CALLS[name], rulebook_of(job))
+
+
+def check_calls(job: Job) -> None:
+    """Refuse calls and schools that do not exist.
+
+    Parameters
+    ----------
+    job : Job
+        The job. [-]
+
+    Raises
+    ------
+    InvalidJob
+        If a call or a school is unknown.
+    """
+    for name, choice in job.calls.items():
+        if name not in CALLS:
+            raise InvalidJob(f"/calls/{name}", f"there is no call {name}.", f"Calls: {', '.join(CALLS)}.")
+        keys = [school.key for school in CALLS[name].schools]
+        if choice.school not in keys:
+            raise InvalidJob(f"/calls/{name}/school", f"there is no school {choice.school}.", f"Schools: {', '.join(keys)}.")

@@ -1,1 +1,0 @@
-"""Circuits solved as they are: windings, wires, bonds, earth paths, loads, and the devices in them."""

@@ -1,0 +1,12 @@
+"""Calculators that plan a whole job."""
+
+from __future__ import annotations
+
+from northspan.core.case.calculator import Calculator
+from northspan.core.desk.calculators import rules
+from northspan.core.desk.calculators.feeder import FeederAnswer, FeederQuestion, feeder
+
+CALCULATORS = (
+    Calculator("feeder", FeederQuestion, FeederAnswer, feeder),
+    Calculator("rulebook-change", rules.RulebookChangeQuestion, rules.RulebookChangeAnswer, rules.change_rules),
+)

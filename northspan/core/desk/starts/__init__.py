@@ -1,0 +1,219 @@
+"""Guided starts: complete jobs, or additions to one, from the few things that matter."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Any
+
+from northspan.core.desk.rulebook_change import settled
+from northspan.core.desk.starts import cases
+from northspan.core.desk.starts.asked import (
+    ALTITUDE,
+    CONTINUOUS,
+    DIVERSION,
+    FUEL,
+    GENERATOR_KVA,
+    HOUSE,
+    HOUSE_LOAD,
+    INVERTER_KVA,
+    LENGTH,
+    LOAD,
+    METAL,
+    NAME,
+    PLANT_KVA,
+    SERVICE,
+    SERVICE_RUN,
+    SHED_LOAD,
+    TO_SWITCH,
+    WHOLE_LOAD,
+    Answers,
+    Asked,
+)  # fmt: skip
+from northspan.core.desk.starts.draft import Draft, edits_between
+from northspan.core.desk.starts.rods import with_rods
+from northspan.core.document.job import Job, Metal
+from northspan.core.working.errors import InvalidJob
+
+__all__ = ["STARTS", "Answers", "Asked", "Start", "detached_feeder", "empty_job", "laid_out", "start_edits", "started"]
+
+
+@dataclass(frozen=True, slots=True)
+class Start:
+    """A usual case: its title, what it is, what it asks, and whether it can be added to a job that has work in it."""
+
+    key: str
+    title: str
+    words: str
+    asks: tuple[Asked, ...]
+    lay_out: Callable[[Draft, Answers], None]
+    adds: bool = True
+
+
+def _building(hint: str) -> Asked:
+    return Asked("building", "Name of the building", "text", hint=hint)
+
+
+_ALL = (
+    Start(
+        "new_service",
+        "New service",
+        "A house that gets its first service.",
+        (NAME, *HOUSE, *SERVICE_RUN, METAL),
+        cases.new_service,
+        adds=False,
+    ),
+    Start(
+        "larger_service",
+        "Larger service",
+        "The service grows; the old panel becomes a subpanel.",
+        (NAME, SERVICE, *HOUSE, *SERVICE_RUN),
+        cases.larger_service,
+        adds=False,
+    ),
+    Start(
+        "detached_panel",
+        "Panel in a detached building",
+        "A feeder, a panel, a disconnect and electrodes there.",
+        (NAME, _building("Workshop"), LOAD, CONTINUOUS, LENGTH, METAL),
+        cases.detached_panel,
+    ),
+    Start("subpanel", "Subpanel in the house", "A second panel in the same building.", (NAME, LOAD, LENGTH, METAL), cases.subpanel),
+    Start(
+        "shed_circuit",
+        "One circuit to a shed",
+        "A single circuit; no electrode is needed there.",
+        (NAME, _building("Shed"), SHED_LOAD, LENGTH),
+        cases.shed_circuit,
+    ),
+    Start(
+        "move_panel",
+        "Move a panel",
+        "The panel goes to another place in the house.",
+        (NAME, SERVICE, HOUSE_LOAD, LENGTH),
+        cases.move_panel,
+        adds=False,
+    ),
+    Start(
+        "remote_source",
+        "Long run to a remote plant",
+        "A plant far away that must not run free, and the house.",
+        (NAME, PLANT_KVA, DIVERSION, LOAD, LENGTH, METAL),
+        cases.remote_source,
+        adds=False,
+    ),
+    Start(
+        "generator",
+        "Standby generator",
+        "A generator with a transfer switch ahead of the panel.",
+        (NAME, GENERATOR_KVA, FUEL, ALTITUDE, SERVICE, WHOLE_LOAD, TO_SWITCH),
+        cases.generator,
+    ),
+    Start(
+        "paired_inverters",
+        "Paired inverters",
+        "Two inverters, one leg each, with a transfer switch.",
+        (NAME, INVERTER_KVA, SERVICE, WHOLE_LOAD, TO_SWITCH),
+        cases.paired_inverters,
+    ),
+)
+STARTS: dict[str, Start] = {start.key: start for start in _ALL}
+
+
+def empty_job(name: str) -> Job:
+    """Start a job with nothing in it.
+
+    Parameters
+    ----------
+    name : str
+        Name of the property. [-]
+    """
+    return Job(name=name)
+
+
+def started(key: str, answers: Answers) -> Job:
+    """Lay out a job of its own from a start.
+
+    Parameters
+    ----------
+    key : str
+        Key of the start. [-]
+    answers : Answers
+        What was answered. [-]
+
+    Raises
+    ------
+    InvalidJob
+        If there is no such start, or a required answer is missing.
+    """
+    return laid_out(empty_job(answers.name), key, answers)
+
+
+def start_edits(job: Job, key: str, answers: Answers) -> list[dict[str, Any]]:
+    """Give the edit that adds a start to a job, as JSON Patch operations.
+
+    Parameters
+    ----------
+    job : Job
+        The job as it stands. [-]
+    key : str
+        Key of the start. [-]
+    answers : Answers
+        What was answered; the name is left aside. [-]
+
+    Raises
+    ------
+    InvalidJob
+        If there is no such start, a required answer is missing, or the start lays out a whole house and one is there.
+    """
+    if key in STARTS and not STARTS[key].adds and job.runs:
+        raise InvalidJob("/runs", f"“{STARTS[key].title}” lays out a whole property, and this job has runs already.", "Start a new job.")
+    return edits_between(job, settled(laid_out(job, key, answers), job))
+
+
+def detached_feeder(name: str, load_a: float, length_m: float, metal: Metal | None = None, continuous_a: float = 0) -> Job:
+    """Start a job with one feeder from a house panel to a panel in a detached building.
+
+    Parameters
+    ----------
+    name : str
+        Name of the property. [-]
+    load_a : float
+        Load of the building. [A]
+    length_m : float
+        Length of the route. [m]
+    metal : Metal, optional
+        Conductor metal; left out, the rules and calls choose. [-]
+    continuous_a : float
+        Continuous part of the load. [A]
+    """
+    answers = Answers(name=name, load_a=load_a, length_m=length_m, metal=metal, continuous_a=continuous_a)
+    return started("detached_panel", answers)
+
+
+def laid_out(job: Job, key: str, answers: Answers) -> Job:
+    """Lay a start into a job, with the habits its cases are written in.
+
+    Parameters
+    ----------
+    job : Job
+        The job. [-]
+    key : str
+        Key of the start. [-]
+    answers : Answers
+        What was answered. [-]
+
+    Raises
+    ------
+    InvalidJob
+        If there is no such start, or a required answer is missing.
+    """
+    start = STARTS.get(key)
+    if start is None:
+        raise InvalidJob("/start", f"there is no start {key}.", f"Starts: {', '.join(STARTS)}.")
+    for question in start.asks:
+        if question.required and getattr(answers, question.field) is None:
+            raise InvalidJob(f"/answers/{question.field}", f"{question.words.lower()} is missing.", f"For example {question.hint}.")
+    draft = Draft(job)
+    start.lay_out(draft, answers)
+    return with_rods(draft)

@@ -1,0 +1,80 @@
+"""What a guided start asks: a few questions, each with its unit and what is taken when nobody answers."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+from pydantic import Field
+
+from northspan.core.document.job import Fuel, Metal, Method, Name, Part
+
+
+class Answers(Part):
+    """Answers to the questions of a start; what a start does not ask is left aside."""
+
+    name: Name = "New property"
+    building: Name = "Building"
+    floor_m2: float | None = Field(None, gt=0, le=10_000, description="Floor area by its outside measures. [m²]")
+    range_va: float | None = Field(None, gt=0, le=100_000)
+    dryer_va: float | None = Field(None, gt=0, le=100_000)
+    water_heater_va: float | None = Field(None, gt=0, le=100_000)
+    heating_va: float | None = Field(None, gt=0, le=500_000)
+    cooling_va: float | None = Field(None, gt=0, le=500_000)
+    vehicle_va: float | None = Field(None, gt=0, le=100_000)
+    load_a: float | None = Field(None, gt=0, le=6000, description="Load of what is fed. [A]")
+    continuous_a: float = Field(0, ge=0, le=6000, description="Continuous part of it. [A]")
+    length_m: float | None = Field(None, ge=0.01, le=5000, description="Length of the new run. [m]")
+    service_length_m: float | None = Field(None, ge=0.01, le=5000, description="Length of the service drop or lateral. [m]")
+    service_a: float | None = Field(None, gt=0, le=6000, description="Rating of the service that is there. [A]")
+    rating_kva: float | None = Field(None, gt=0, le=10_000)
+    transformer_kva: float | None = Field(None, gt=0, le=10_000)
+    fuel: Fuel = Fuel.propane
+    altitude_m: float = Field(0, ge=-400, le=5000)
+    diversion_w: float | None = Field(None, gt=0, le=1_000_000, description="All steps of the diversion load together. [W]")
+    metal: Metal | None = None
+    service_method: Method = Method.overhead
+
+
+@dataclass(frozen=True, slots=True)
+class Asked:
+    """One question: the field it fills, its words, what kind of figure it is, and whether it must be answered."""
+
+    field: str
+    words: str
+    kind: Literal["text", "length", "amperes", "power", "area", "kva", "height", "choice", "metal"]
+    required: bool = False
+    hint: str = ""
+    choices: tuple[tuple[str, str], ...] = ()
+
+
+NAME = Asked("name", "Name of the property", "text", required=True)
+LOAD = Asked("load_a", "Load of what it feeds", "amperes", required=True, hint="60 A")
+LENGTH = Asked("length_m", "Length of the route", "length", required=True, hint="120 ft")
+METAL = Asked("metal", "Metal", "metal")
+CONTINUOUS = Asked("continuous_a", "Of it continuous", "amperes", hint="0 A")
+SHED_LOAD = Asked("load_a", "Load", "amperes", required=True, hint="12 A")
+WHOLE_LOAD = Asked("load_a", "Load it must carry", "amperes", hint="the whole service")
+HOUSE_LOAD = Asked("load_a", "Calculated load of the house", "amperes", hint="the whole service")
+PLANT_KVA = Asked("rating_kva", "Rating of the plant", "kva", required=True, hint="8 kVA")
+DIVERSION = Asked("diversion_w", "Diversion load, all steps", "power", required=True, hint="8 kW")
+GENERATOR_KVA = Asked("rating_kva", "Rating of the generator", "kva", required=True, hint="14 kVA")
+INVERTER_KVA = Asked("rating_kva", "Rating of both together", "kva", required=True, hint="12 kVA")
+ALTITUDE = Asked("altitude_m", "Height above the sea", "height", hint="0 ft")
+TO_SWITCH = Asked("length_m", "From it to the switch", "length", required=True, hint="30 ft")
+FUEL = Asked("fuel", "It burns", "choice", choices=tuple((fuel.value, fuel.value.replace("_", " ")) for fuel in Fuel))
+SERVICE = Asked("service_a", "Service that is there", "amperes", required=True, hint="100 A")
+HOUSE = (
+    Asked("floor_m2", "Floor area of the house", "area", required=True, hint="1850 sq ft"),
+    Asked("range_va", "Range or oven", "power", hint="12 kW"),
+    Asked("dryer_va", "Dryer", "power", hint="5 kW"),
+    Asked("water_heater_va", "Water heater", "power", hint="4.5 kW"),
+    Asked("heating_va", "Electric heat", "power", hint="none"),
+    Asked("cooling_va", "Cooling", "power", hint="none"),
+    Asked("vehicle_va", "Vehicle charging", "power", hint="none"),
+)
+SERVICE_RUN = (
+    Asked("service_length_m", "From the transformer to the meter", "length", required=True, hint="75 ft"),
+    Asked("service_method", "It comes", "choice", choices=(("overhead", "overhead"), ("pvc40", "in pipe in the ground"))),
+    Asked("transformer_kva", "Transformer of the utility", "kva", hint="25 kVA"),
+)

@@ -1,0 +1,282 @@
+"""The usual cases: each lays out a complete job, or adds to one, from the few things that matter."""
+
+from __future__ import annotations
+
+from northspan.core.case.tree import tree_of
+from northspan.core.desk.starts.asked import Answers
+from northspan.core.desk.starts.draft import Draft
+from northspan.core.document.job import (
+    Across,
+    Bond,
+    Building,
+    BuildingUse,
+    Circuit,
+    Enclosure,
+    EnclosureKind,
+    Load,
+    LoadKind,
+    Method,
+    Place,
+    Run,
+    RunKind,
+    Segment,
+    Source,
+    SourceKind,
+    Status,
+    Terminals,
+)  # fmt: skip
+from northspan.core.rulebooks.registry import rulebook_of
+from northspan.core.working.errors import InvalidJob
+
+_INSIDE_M = 2.0  # from one can to the next on the same wall
+_LOAD_NAMES = {"vehicle": "Vehicle charging", "heating": "Electric heat", "range": "Range or oven"}
+_BASE_VOLT_AMPERES = ("range", "dryer", "water_heater", "heating", "cooling", "vehicle")
+
+
+def new_service(draft: Draft, a: Answers) -> None:
+    """Lay out a house with a new service: source, meter-main, panel, and its loads by the optional method.
+
+    Parameters
+    ----------
+    draft : Draft
+        The job that is laid out. [-]
+    a : Answers
+        What was answered. [m, A, VA, kVA]
+    """
+    house = draft.add(_house(a, Status.new))
+    main = draft.add(Enclosure(name="Meter-main", building=house, kind=EnclosureKind.meter_main))
+    panel = draft.add(Enclosure(name="House panel", building=house, kind=EnclosureKind.panel_lugs))
+    _service(draft, a, main, Status.new)
+    draft.add(_feeder("House feeder", main, panel, _INSIDE_M, place=Place.indoors, terminals=Terminals.c75))
+    _house_loads(draft, a, panel)
+
+
+def larger_service(draft: Draft, a: Answers) -> None:
+    """Lay out a house whose service grows: the old panel becomes a subpanel behind a new main outdoors.
+
+    Parameters
+    ----------
+    draft : Draft
+        The job that is laid out. [-]
+    a : Answers
+        What was answered. [m, A, VA, kVA]
+    """
+    house = draft.add(_house(a, Status.existing))
+    main = draft.add(Enclosure(name="New meter-main", building=house, kind=EnclosureKind.meter_main))
+    panel = draft.add(Enclosure(name="Old panel, now a subpanel", building=house, main_a=a.service_a, bus_a=a.service_a,
+                                bond_found=Bond.bonded, status=Status.existing))  # fmt: skip
+    old = draft.add(Enclosure(name="Old meter", building=house, kind=EnclosureKind.meter, status=Status.remove))
+    source = _service(draft, a, main, Status.new)
+    gone = _segment(a.service_length_m or 20.0, a.service_method)
+    draft.add(Run(name="Old service", kind=RunKind.service, origin=source, target=old, status=Status.remove, segments=(gone,)))
+    draft.add(_feeder("Feeder to the old panel", main, panel, 6.0, place=Place.indoors, terminals=Terminals.c75))
+    _house_loads(draft, a, panel)
+
+
+def subpanel(draft: Draft, a: Answers) -> None:
+    """Add a panel in the house.
+
+    Parameters
+    ----------
+    draft : Draft
+        The job that is laid out. [-]
+    a : Answers
+        What was answered. [m, A, VA, kVA]
+    """
+    panel, house = _existing_panel(draft)
+    new = draft.add(Enclosure(name=a.building if a.building != "Building" else "Subpanel", building=house, kind=EnclosureKind.panel_lugs))
+    draft.add(_typed(_feeder("Subpanel feeder", panel, new, a.length_m or 10.0, place=Place.indoors), a))
+
+
+def detached_panel(draft: Draft, a: Answers) -> None:
+    """Add a panel in a detached building.
+
+    Parameters
+    ----------
+    draft : Draft
+        The job that is laid out. [-]
+    a : Answers
+        What was answered. [m, A, VA, kVA]
+    """
+    panel, _ = _existing_panel(draft)
+    building = draft.add(Building(name=a.building, status=Status.new))
+    new = draft.add(Enclosure(name=f"{a.building} panel"[:80], building=building, kind=EnclosureKind.panel_main_breaker))
+    draft.add(_typed(_feeder("Feeder" if not draft.before.runs else f"{a.building} feeder"[:80], panel, new, a.length_m or 30.0), a))
+
+
+def shed_circuit(draft: Draft, a: Answers) -> None:
+    """Add a single 120 V circuit to a shed-like building: no electrode, a disconnect there.
+
+    Parameters
+    ----------
+    draft : Draft
+        The job that is laid out. [-]
+    a : Answers
+        What was answered. [m, A, VA, kVA]
+    """
+    panel, _ = _existing_panel(draft)
+    building = draft.add(Building(name=a.building if a.building != "Building" else "Shed", status=Status.new))
+    switch = draft.add(Enclosure(name="Shed switch", building=building, kind=EnclosureKind.disconnect))
+    volts = 120.0
+    power = (a.load_a or 12.0) * volts
+    draft.add(Load(name="Lights and receptacles", enclosure=switch, power_va=power, across=Across.l1_neutral))
+    draft.add(Run(name="Shed circuit", kind=RunKind.branch, origin=panel, target=switch, circuit=Circuit.two_wire_neutral, gfci=True,
+                  segments=(_segment(a.length_m or 20.0),)))  # fmt: skip
+
+
+def move_panel(draft: Draft, a: Answers) -> None:
+    """Move a panel: the old can goes or becomes a junction box, a new feeder reaches the new place.
+
+    Parameters
+    ----------
+    draft : Draft
+        The job that is laid out. [-]
+    a : Answers
+        What was answered. [m, A, VA, kVA]
+    """
+    house = draft.add(_house(a, Status.existing))
+    main = draft.add(Enclosure(name="Meter-main", building=house, kind=EnclosureKind.meter_main, main_a=a.service_a, bus_a=a.service_a,
+                               status=Status.existing))  # fmt: skip
+    old = draft.add(Enclosure(name="Old panel, to a junction box", building=house, kind=EnclosureKind.panel_lugs, status=Status.remove))
+    book = rulebook_of(draft.before)
+    shelf = book.devices(book.loop.device_type(RunKind.feeder, "") if book.loop else "")
+    bus_a = next((rating for rating in shelf if rating >= (a.service_a or 0)), a.service_a)
+    new = draft.add(Enclosure(name="Panel in its new place", building=house, kind=EnclosureKind.panel_lugs, bus_a=bus_a))
+    before = _feeder("Old feeder", main, old, 5.0, place=Place.indoors)
+    draft.add(before.model_copy(update={"status": Status.remove}))
+    run = _feeder("Feeder to the new place", main, new, a.length_m or 10.0, place=Place.indoors, terminals=Terminals.c75)
+    load_a = a.load_a or a.service_a
+    draft.add(run.model_copy(update={"load_a": load_a}))
+
+
+def remote_source(draft: Draft, a: Answers) -> None:
+    """Lay out a plant far away that needs a diversion load, and the long run to the house.
+
+    Parameters
+    ----------
+    draft : Draft
+        The job that is laid out. [-]
+    a : Answers
+        What was answered. [m, A, VA, kVA]
+    """
+    house = draft.add(_house(a, Status.existing))
+    plant = draft.add(Building(name="Power house", status=Status.new))
+    steps = _steps(a.diversion_w)
+    source = draft.add(Source(name="Plant", kind=SourceKind.governed_plant, building=plant, rating_kva=a.rating_kva, diversion_w=steps,
+                              altitude_m=a.altitude_m, status=Status.new))  # fmt: skip
+    main = draft.add(Enclosure(name="Plant disconnect", building=plant, kind=EnclosureKind.disconnect))
+    panel = draft.add(Enclosure(name="House panel", building=house, kind=EnclosureKind.panel_main_breaker))
+    load = _typed(_feeder("Long run to the house", main, panel, a.length_m or 200.0), a)
+    draft.add(Run(name="Plant leads", origin=source, target=main, segments=(_segment(_INSIDE_M, place=Place.indoors),)))
+    draft.add(load)
+
+
+def generator(draft: Draft, a: Answers) -> None:
+    """Add a standby generator with a transfer switch ahead of the panel.
+
+    Parameters
+    ----------
+    draft : Draft
+        The job that is laid out. [-]
+    a : Answers
+        What was answered. [m, A, VA, kVA]
+    """
+    source = Source(name="Generator", kind=SourceKind.generator, rating_kva=a.rating_kva, fuel=a.fuel, altitude_m=a.altitude_m,
+                    status=Status.new)  # fmt: skip
+    _standby(draft, a, source, "Generator feeder")
+
+
+def paired_inverters(draft: Draft, a: Answers) -> None:
+    """Add two inverters, one for each leg, with a transfer switch ahead of the panel.
+
+    Parameters
+    ----------
+    draft : Draft
+        The job that is laid out. [-]
+    a : Answers
+        What was answered. [m, A, VA, kVA]
+    """
+    source = Source(name="Inverter pair", kind=SourceKind.inverter_pair, rating_kva=a.rating_kva, status=Status.new)
+    _standby(draft, a, source, "Inverter feeder")
+
+
+def _standby(draft: Draft, a: Answers, source: Source, words: str) -> None:
+    """Put a transfer switch ahead of the panel, and the standby source on its other side."""
+    panel, house = _existing_panel(draft)
+    switch = draft.add(Enclosure(name="Transfer switch", building=house, kind=EnclosureKind.transfer_switch))
+    feeding = next(
+        (key for key, run in draft.parts["runs"].items() if run.target == panel and run.status is not Status.remove and not run.alternate),
+        None,
+    )
+    if feeding is None:  # nothing is drawn ahead of the panel: the main stands outdoors, the switch between
+        main = draft.add(Enclosure(name="Meter-main", building=house, kind=EnclosureKind.meter_main, main_a=a.service_a,
+                                   status=Status.existing))  # fmt: skip
+        draft.add(_feeder("Feeder to the switch", main, switch, _INSIDE_M, place=Place.indoors, terminals=Terminals.c75))
+    else:
+        draft.change("runs", feeding, target=switch)
+    onward = _feeder("Switch to panel", switch, panel, _INSIDE_M, place=Place.indoors, terminals=Terminals.c75)
+    typed = feeding is None and not any(load.enclosure == panel for load in draft.parts["loads"].values())
+    draft.add(onward.model_copy(update={"load_a": a.load_a or a.service_a} if typed else {}))
+    key = draft.add(source.model_copy(update={"building": house}))
+    run = _feeder(words, key, switch, a.length_m or 10.0, terminals=Terminals.c75)
+    draft.add(run.model_copy(update={"alternate": True}))
+
+
+def _existing_panel(draft: Draft) -> tuple[str, str]:
+    """Find the panel new work starts from: of a job that has one, the first that is a panel; else a house is added."""
+    job = draft.before
+    panels = [key for key, can in job.enclosures.items() if can.status is not Status.remove
+              and can.kind in {EnclosureKind.panel_lugs, EnclosureKind.panel_main_breaker, EnclosureKind.meter_main}]  # fmt: skip
+    homes = [key for key in panels if job.buildings[job.enclosures[key].building].use is BuildingUse.dwelling] or panels
+    inner = [key for key in homes if job.enclosures[key].kind is not EnclosureKind.meter_main] or homes
+    if inner:
+        tree_of(job)
+        return inner[0], job.enclosures[inner[0]].building
+    if job.buildings:
+        raise InvalidJob("/enclosures", "there is no panel to start from.", "Add the panel first.")
+    house = draft.add(Building(name="House", use=BuildingUse.dwelling))
+    return draft.add(Enclosure(name="House panel", building=house, status=Status.existing)), house
+
+
+def _house(a: Answers, status: Status) -> Building:
+    method = "optional" if a.floor_m2 else "connected"
+    return Building(name="House", use=BuildingUse.dwelling, floor_m2=a.floor_m2, load_method=method, status=status)
+
+
+def _service(draft: Draft, a: Answers, main: str, status: Status) -> str:
+    source = draft.add(Source(name="Utility transformer", rating_kva=a.transformer_kva))
+    words = "Service drop" if a.service_method is Method.overhead else "Service lateral"
+    draft.add(Run(name=words, kind=RunKind.service, origin=source, target=main, status=status, terminals=Terminals.c75, metal=a.metal,
+                  segments=(_segment(a.service_length_m or 20.0, a.service_method),)))  # fmt: skip
+    return source
+
+
+def _house_loads(draft: Draft, a: Answers, panel: str) -> None:
+    kinds = {"range": LoadKind.range, "dryer": LoadKind.dryer, "water_heater": LoadKind.water_heating, "heating": LoadKind.heating,
+             "cooling": LoadKind.cooling, "vehicle": LoadKind.vehicle}  # fmt: skip
+    for name in _BASE_VOLT_AMPERES:
+        power = getattr(a, f"{name}_va")
+        if power:
+            words = _LOAD_NAMES.get(name, name.replace("_", " ").capitalize())
+            uses_neutral = name in {"range", "dryer"}
+            draft.add(Load(name=words, enclosure=panel, kind=kinds[name], power_va=power, uses_neutral=uses_neutral))
+
+
+def _feeder(
+    name: str, origin: str, target: str, length_m: float, *, place: Place = Place.buried, terminals: Terminals = Terminals.unmarked
+) -> Run:
+    return Run(name=name, origin=origin, target=target, terminals=terminals, segments=(_segment(length_m, place=place),))
+
+
+def _segment(length_m: float, method: Method = Method.pvc40, *, place: Place | None = None) -> Segment:
+    where = place or (Place.overhead if method is Method.overhead else Place.buried)
+    return Segment(length_m=length_m, method=method, place=where)
+
+
+def _typed(run: Run, a: Answers) -> Run:
+    return run.model_copy(update={"load_a": a.load_a, "continuous_a": a.continuous_a, "metal": a.metal})
+
+
+def _steps(total_w: float | None) -> tuple[float, ...]:
+    """Split a diversion load into steps of one, two and four parts: seven settings from three switches."""
+    return tuple(round(total_w * part / 7, 1) for part in (1, 2, 4)) if total_w else ()

@@ -1,0 +1,79 @@
+"""A job while it is being laid out: parts are added under fresh ids, and the difference becomes one edit."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from northspan.core.document.job import Building, Electrode, Enclosure, Job, Load, Run, Source
+
+KINDS = ("sources", "buildings", "enclosures", "electrodes", "loads", "runs")
+Any_part = Source | Building | Enclosure | Electrode | Load | Run
+_PLACES: dict[type, tuple[str, str]] = {
+    Source: ("sources", "S"),
+    Building: ("buildings", "B"),
+    Enclosure: ("enclosures", "P"),
+    Electrode: ("electrodes", "E"),
+    Load: ("loads", "L"),
+    Run: ("runs", "F"),
+}
+
+
+class Draft:
+    """A job to which parts are added."""
+
+    def __init__(self, job: Job) -> None:
+        self.before = job
+        self.parts: dict[str, dict[str, Any]] = {kind: dict(getattr(job, kind)) for kind in KINDS}
+
+    def add(self, part: Any_part) -> str:
+        """Add a part under the next free id, and give the id.
+
+        Parameters
+        ----------
+        part : Source, Building, Enclosure, Electrode, Load or Run
+            The part. [-]
+        """
+        kind, letter = _PLACES[type(part)]
+        taken = {key for parts in self.parts.values() for key in parts}
+        key = next(name for i in range(1, 2000) if (name := f"{letter}{i}") not in taken)
+        self.parts[kind][key] = part
+        return key
+
+    def change(self, kind: str, key: str, **fields: Any) -> None:  # noqa: ANN401 - fields of many kinds
+        """Change fields of a part.
+
+        Parameters
+        ----------
+        kind : str
+            Which map it is in. [-]
+        key : str
+            Its id. [-]
+        **fields : Any
+            New values. [units of the fields]
+        """
+        self.parts[kind][key] = self.parts[kind][key].model_copy(update=fields)
+
+    def job(self) -> Job:
+        """Give the job as it stands now, checked as a whole."""
+        changed = self.before.model_copy(update=self.parts)
+        return Job.model_validate(changed.model_dump())
+
+
+def edits_between(before: Job, after: Job) -> list[dict[str, Any]]:
+    """Give the edit that turns one job into another, part by part, as JSON Patch operations.
+
+    Parameters
+    ----------
+    before : Job
+        The job as it stands. [-]
+    after : Job
+        The job as it should be; only its parts are compared. [-]
+    """
+    patch: list[dict[str, Any]] = []
+    old, new = before.model_dump(mode="json"), after.model_dump(mode="json")
+    for kind in KINDS:
+        patch += [{"op": "remove", "path": f"/{kind}/{key}"} for key in old[kind] if key not in new[kind]]
+        for key, part in new[kind].items():
+            if old[kind].get(key) != part:
+                patch.append({"op": "add", "path": f"/{kind}/{key}", "value": part})
+    return patch

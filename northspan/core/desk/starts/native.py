@@ -1,0 +1,83 @@
+"""Starts under a rulebook: asked in its words and units, laid out with what it knows."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from northspan.core.case.wording import Wording
+from northspan.core.desk.rulebook_change import settled
+from northspan.core.desk.starts import STARTS, Answers, Asked, Start, empty_job, laid_out
+from northspan.core.document.job import Job, Units
+from northspan.core.rulebooks.registry import rulebook_named
+
+_TWO_LEGS = frozenset({"paired_inverters"})
+_METRIC = {"120 ft": "36 m", "0 ft": "0 m", "30 ft": "9 m", "1850 sq ft": "170 m²", "75 ft": "23 m"}
+
+
+def starts_under(name: str) -> tuple[Start, ...]:
+    """List the starts that make sense under a rulebook, asked in its words and units.
+
+    Parameters
+    ----------
+    name : str
+        The rulebook. [-]
+
+    Raises
+    ------
+    InvalidJob
+        If there is no such rulebook.
+    """
+    book = rulebook_named(name)
+    wording = Wording(book.dialect.phrases, ())
+    one_line = book.usual_system.value == "single_phase"
+    metric = book.dialect.length_unit == "metres"
+
+    def asked(one: Asked) -> Asked:
+        hint = _METRIC.get(one.hint, one.hint) if metric else one.hint
+        choices = tuple((value, wording.said(title)) for value, title in one.choices)
+        return replace(one, words=wording.said(one.words), hint=hint, choices=choices)
+
+    return tuple(
+        replace(start, title=wording.said(start.title), words=wording.said(start.words), asks=tuple(asked(one) for one in start.asks))
+        for start in STARTS.values()
+        if not (one_line and start.key in _TWO_LEGS)
+    )
+
+
+def begun(key: str, answers: Answers, name: str) -> Job:
+    """Lay out a job of its own under a rulebook.
+
+    Parameters
+    ----------
+    key : str
+        Key of the start. [-]
+    answers : Answers
+        What was answered. [-]
+    name : str
+        The rulebook. [-]
+
+    Raises
+    ------
+    InvalidJob
+        If there is no such rulebook or start, or a required answer is missing.
+    """
+    return settled(laid_out(nothing_yet(answers.name, name), key, answers))
+
+
+def nothing_yet(job_name: str, name: str) -> Job:
+    """Start a job with nothing in it under a rulebook, in its units.
+
+    Parameters
+    ----------
+    job_name : str
+        Name of the property. [-]
+    name : str
+        The rulebook. [-]
+
+    Raises
+    ------
+    InvalidJob
+        If there is no such rulebook.
+    """
+    units = Units.metres if rulebook_named(name).dialect.length_unit == "metres" else Units.feet
+    return empty_job(job_name).model_copy(update={"rulebook": name, "units": units})

@@ -1,0 +1,38 @@
+"""Electrodes of what a start lays out anew: as many rods as the rules ask of the building."""
+
+from __future__ import annotations
+
+from northspan.core.case.facts import building_facts
+from northspan.core.case.schools import school_of
+from northspan.core.case.tree import tree_of
+from northspan.core.desk.starts.draft import Draft
+from northspan.core.document.job import Electrode, Job, Laid, Status
+from northspan.core.rulebooks.registry import rulebook_of
+from northspan.core.topics.electrodes.rods import rods_wanted
+
+
+def with_rods(draft: Draft) -> Job:
+    """Give new buildings of a draft the rods they need, and the job with them.
+
+    Parameters
+    ----------
+    draft : Draft
+        The job that is laid out. [-]
+
+    Notes
+    -----
+    Of a building that stands nobody has looked yet what is in its ground, so nothing is added there.
+    """
+    job = draft.job()
+    book, tree = rulebook_of(job), tree_of(job)
+    length_m, apart_m, _ = book.rod_limits()
+    for key, building in job.buildings.items():
+        fed = any(can.building == key for can in job.enclosures.values())
+        if key in draft.before.buildings or building.status is not Status.new or not fed:
+            continue
+        needed = book.electrodes_needed(building_facts(tree, key, book.usual_v), school_of(job, "rods"))
+        for number in range(rods_wanted(needed) if needed.value else 0):
+            laid = Laid(school_of(job, "rock"))
+            name = "Second rod" if number else "First rod"
+            draft.add(Electrode(name=name, building=key, length_m=length_m, spacing_m=apart_m, laid=laid))
+    return draft.job()

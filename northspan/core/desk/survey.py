@@ -1,0 +1,109 @@
+"""Taking parts of a property out, and doubling them, with everything that hangs on them."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from northspan.core.desk.starts.draft import KINDS, Draft, edits_between
+from northspan.core.document.job import Job
+from northspan.core.working.errors import InvalidJob
+
+
+def removal(job: Job, kind: str, key: str) -> list[dict[str, Any]]:
+    """Give the edit that removes a part with everything in it and every run that touches it, as JSON Patch operations.
+
+    Parameters
+    ----------
+    job : Job
+        The job. [-]
+    kind : str
+        Which map the part is in: sources, buildings, enclosures, electrodes, loads or runs. [-]
+    key : str
+        Its id. [-]
+
+    Raises
+    ------
+    InvalidJob
+        If there is no such part.
+    """
+    _check(job, kind, key)
+    gone = {name: set[str]() for name in KINDS}
+    gone[kind].add(key)
+    if kind == "buildings":
+        for name in ("sources", "enclosures", "electrodes"):
+            gone[name] |= {k for k, part in getattr(job, name).items() if part.building == key}
+    nodes = gone["enclosures"] | gone["sources"]
+    gone["loads"] |= {k for k, load in job.loads.items() if load.enclosure in gone["enclosures"]}
+    gone["runs"] |= {k for k, run in job.runs.items() if run.origin in nodes or run.target in nodes}
+    draft = Draft(job)
+    for name, keys in gone.items():
+        for k in keys:
+            del draft.parts[name][k]
+    for k, run in draft.parts["runs"].items():
+        if any(other in gone["runs"] for segment in run.segments for other in segment.shares_with):
+            kept = [s.model_copy(update={"shares_with": tuple(o for o in s.shares_with if o not in gone["runs"])}) for s in run.segments]
+            draft.change("runs", k, segments=tuple(kept))
+    return edits_between(job, draft.job())
+
+
+def doubling(job: Job, kind: str, key: str) -> list[dict[str, Any]]:
+    """Give the edit that copies a part with everything in it, as JSON Patch operations.
+
+    Parameters
+    ----------
+    job : Job
+        The job. [-]
+    kind : str
+        Which map the part is in. [-]
+    key : str
+        Its id. [-]
+
+    Notes
+    -----
+    A copied building brings its cans, loads and electrodes, the runs among its cans, and the run that feeds
+    it, which starts where the first one does. A copied can brings its loads and the run that feeds it. A
+    run cannot be copied alone: nothing may be fed twice.
+
+    Raises
+    ------
+    InvalidJob
+        If there is no such part, or it is a run.
+    """
+    _check(job, kind, key)
+    if kind == "runs":
+        raise InvalidJob(f"/runs/{key}", "a run cannot be copied alone.", "Copy what it feeds; the run comes along.")
+    draft = Draft(job)
+    part = getattr(job, kind)[key]
+    if kind in {"loads", "electrodes"}:
+        draft.add(part.model_copy(update={"name": _second(part.name)}))
+        return edits_between(job, draft.job())
+    cans = {key} if kind == "enclosures" else set()
+    moved: dict[str, str] = {}
+    if kind == "buildings":
+        moved[key] = draft.add(part.model_copy(update={"name": _second(part.name)}))
+        cans = {k for k, can in job.enclosures.items() if can.building == key}
+        for electrode in [e for e in job.electrodes.values() if e.building == key]:
+            draft.add(electrode.model_copy(update={"building": moved[key]}))
+    if kind == "sources":
+        draft.add(part.model_copy(update={"name": _second(part.name)}))
+    for k in sorted(cans):
+        can = job.enclosures[k]
+        name = _second(can.name) if kind == "enclosures" else can.name
+        moved[k] = draft.add(can.model_copy(update={"building": moved.get(can.building, can.building), "name": name}))
+        for load in [load for load in job.loads.values() if load.enclosure == k]:
+            draft.add(load.model_copy(update={"enclosure": moved[k]}))
+    for run in list(job.runs.values()):
+        if run.target in cans:
+            draft.add(run.model_copy(update={"origin": moved.get(run.origin, run.origin), "target": moved[run.target]}))
+    return edits_between(job, draft.job())
+
+
+def _check(job: Job, kind: str, key: str) -> None:
+    if kind not in KINDS:
+        raise InvalidJob(f"/{kind}", f"there are no {kind} in a job.", f"Parts: {', '.join(KINDS)}.")
+    if key not in getattr(job, kind):
+        raise InvalidJob(f"/{kind}/{key}", f"there is no {key}.", "Name a part of the job.")
+
+
+def _second(name: str) -> str:
+    return f"{name[:72]}, copy"

@@ -1,0 +1,1 @@
+"""What a job says and what a plan answers: data alone."""

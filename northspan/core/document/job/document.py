@@ -1,0 +1,99 @@
+"""The job: what exists and what is wanted. One versioned, validated document.
+
+SI inside (m, °C, VA); trade sizes as the trade writes them ("1/0", "250", "2").
+Collections are maps from a short stable id to the element, so that an edit names what it
+changes and two people's edits never slip onto each other's rows.
+"""
+
+from __future__ import annotations
+
+from enum import StrEnum
+from typing import Annotated, Literal
+
+from pydantic import Field, StringConstraints
+
+from northspan.core.document.job.load import Load
+from northspan.core.document.job.part import Id, Name, Note, Part
+from northspan.core.document.job.property import Building, Electrode, Enclosure
+from northspan.core.document.job.run import Run
+from northspan.core.document.job.source import Source
+
+FORMAT: Literal["northspan-job"] = "northspan-job"
+VERSION: Literal[4] = 4
+
+
+class CallChoice(Part):
+    """A judgement taken: which school, who decided, and why."""
+
+    school: Annotated[str, StringConstraints(max_length=40)]
+    decided_by: Annotated[str, StringConstraints(max_length=80)] = ""
+    why: Note = ""
+
+
+class DropLimits(Part):
+    """Voltage drop wanted at most, in percent of nominal."""
+
+    run_percent: float = Field(3, gt=0, le=20)
+    way_percent: float = Field(5, gt=0, le=20)
+
+
+class Prices(Part):
+    """What things cost; the metal and the energy are what moves. Made-up figures until somebody types his own."""
+
+    copper_per_kg: float = Field(13, ge=0, le=1000)
+    aluminum_per_kg: float = Field(5, ge=0, le=1000)
+    wire_making_per_m: float = Field(0.35, ge=0, le=1000, description="Insulating and drawing each metre of wire.")
+    pipe_per_m_cm2: float = Field(0.55, ge=0, le=1000, description="Pipe, for each metre and cm² of bore.")
+    transformer_per_kva: float = Field(95, ge=0, le=100_000)
+    transformer_each: float = Field(420, ge=0, le=1_000_000, description="Each transformer, with its two devices and its electrode.")
+    energy_per_kwh: float = Field(0.16, ge=0, le=100)
+    years: float = Field(15, ge=0, le=60, description="Years over which losses are counted.")
+    loaded_hours_per_year: float = Field(900, ge=0, le=8784, description="Hours a year at design load.")
+
+
+class FourPinReading(Part):
+    """A four-pin reading: spacing, what the instrument shows, depth of the pins."""
+
+    spacing_m: float = Field(ge=0.1, le=200)
+    shown_ohm: float = Field(ge=0.0001, le=1_000_000)
+    pin_m: float = Field(0, ge=0, le=3)
+
+
+class GroundSoil(Part):
+    """The soil of the property in one or two layers, and how far dry and wet seasons move the upper one."""
+
+    upper_ohm_m: float = Field(ge=0.1, le=1_000_000)
+    lower_ohm_m: float | None = Field(None, ge=0.1, le=1_000_000)
+    depth_m: float | None = Field(None, ge=0.1, le=100)
+    dry_percent: float = Field(200, ge=100, le=1000, description="Upper layer in the driest season, of the figure above. [%]")
+    wet_percent: float = Field(70, ge=1, le=100, description="Upper layer in the wettest season. [%]")
+
+
+class Units(StrEnum):
+    """What lengths are shown in."""
+
+    feet = "feet"
+    metres = "metres"
+
+
+class Job(Part):
+    """One property and the work wanted on it."""
+
+    format: Literal["northspan-job"] = FORMAT
+    version: Literal[4] = VERSION
+    name: Name
+    rulebook: Annotated[str, StringConstraints(max_length=20)] = "us-2023"
+    units: Units = Units.feet
+    notes: Note = ""
+    drop_limits: DropLimits = DropLimits(run_percent=3, way_percent=5)
+    prices: Prices = Prices()
+    soil: GroundSoil | None = None
+    soil_readings: tuple[FourPinReading, ...] = Field((), max_length=60)
+    voltage_may_rise: bool = Field(False, description="Whether step-up and step-down transformers may be chosen for a long run.")
+    calls: dict[str, CallChoice] = Field(default_factory=dict, max_length=60)
+    sources: dict[Id, Source] = Field(default_factory=dict, max_length=20)
+    buildings: dict[Id, Building] = Field(default_factory=dict, max_length=60)
+    enclosures: dict[Id, Enclosure] = Field(default_factory=dict, max_length=400)
+    electrodes: dict[Id, Electrode] = Field(default_factory=dict, max_length=300)
+    loads: dict[Id, Load] = Field(default_factory=dict, max_length=1000)
+    runs: dict[Id, Run] = Field(default_factory=dict, max_length=500)

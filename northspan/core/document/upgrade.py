@@ -1,0 +1,99 @@
+"""Job documents of older versions, brought up to date; newer ones are refused."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Annotated, Any
+
+from pydantic import BeforeValidator, ValidationError
+
+from northspan.core.document.job import FORMAT, VERSION, Job
+from northspan.core.working.errors import InvalidJob
+
+
+def read_job(document: object) -> Job:
+    """Read a job document of this version or an older one.
+
+    Parameters
+    ----------
+    document : object
+        Parsed JSON. [-]
+
+    Raises
+    ------
+    InvalidJob
+        If it is not a job, is of a newer version, or a field is wrong; the first wrong field is named.
+    """
+    if not isinstance(document, dict) or document.get("format") != FORMAT:
+        raise InvalidJob("/format", "this is not a North Span job.", f"Its format field must be {FORMAT}.")
+    version = document.get("version")
+    if not isinstance(version, int) or isinstance(version, bool) or version < 1:
+        raise InvalidJob("/version", "the version is missing or is not a whole number.", f"This program writes version {VERSION}.")
+    if version > VERSION:
+        raise InvalidJob("/version", f"the file is of version {version}; this program reads up to {VERSION}.", "Use a newer North Span.")
+    try:
+        return Job.model_validate(_brought_up(document, version))
+    except ValidationError as error:
+        raise first_wrong(error) from error
+
+
+def _brought_up(document: dict[str, Any], version: int) -> dict[str, Any]:
+    while version < VERSION:
+        document = _STEPS[version](document)
+        version += 1
+    return document
+
+
+def _of_any_version(document: object) -> object:
+    """Bring a job inside a question up to date; what is no document of an older version is left for the model to judge."""
+    version = document.get("version") if isinstance(document, dict) else None
+    if not isinstance(document, dict) or not isinstance(version, int) or not 1 <= version < VERSION:
+        return document
+    try:
+        return _brought_up(document, version)
+    except InvalidJob as error:
+        raise ValueError(str(error)) from error
+
+
+def first_wrong(error: ValidationError) -> InvalidJob:
+    """Turn a validation error into the one line that names field, fault and cure.
+
+    Parameters
+    ----------
+    error : ValidationError
+        From pydantic. [-]
+    """
+    first = error.errors(include_url=False)[0]
+    where = "/" + "/".join(str(part).replace("~", "~0").replace("/", "~1") for part in first["loc"])
+    got = first.get("input")
+    shown = f" Got {got!r}." if isinstance(got, (str, int, float, bool)) and len(repr(got)) < 60 else ""  # noqa: PLR2004 - one line
+    return InvalidJob(where, f"{first['msg']}.{shown}")
+
+
+def _from_1(document: dict[str, Any]) -> dict[str, Any]:
+    """Version 1 kept one stretch in the run itself; version 2 keeps a list of stretches."""
+    moved = ("length_m", "method", "place", "surface", "ambient_c", "other_carrying", "bends_deg", "cover_m")
+    runs = document.get("runs")
+    if not isinstance(runs, dict):
+        raise InvalidJob("/runs", "runs must be a map from id to run.")
+    fresh = {}
+    for key, run in runs.items():
+        if not isinstance(run, dict):
+            raise InvalidJob(f"/runs/{key}", "a run must be a map of its fields.")
+        kept = {name: value for name, value in run.items() if name not in moved}
+        fresh[key] = kept | {"segments": [{name: run[name] for name in moved if name in run}]}
+    return document | {"version": 2, "runs": fresh}
+
+
+def _from_2(document: dict[str, Any]) -> dict[str, Any]:
+    """Version 3 only added fields; what version 2 says still means the same."""
+    return document | {"version": 3}
+
+
+def _from_3(document: dict[str, Any]) -> dict[str, Any]:
+    """Version 4 only added fields; what version 3 says still means the same."""
+    return document | {"version": 4}
+
+
+_STEPS: dict[int, Callable[[dict[str, Any]], dict[str, Any]]] = {1: _from_1, 2: _from_2, 3: _from_3}
+AnyJob = Annotated[Job, BeforeValidator(_of_any_version)]

@@ -1,1 +1,0 @@
-"""Earth: electrodes at buildings."""

@@ -1,1 +1,0 @@
-"""Panels: bonded or kept apart."""

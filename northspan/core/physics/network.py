@@ -1,0 +1,143 @@
+"""A network of branches between nodes, solved at one frequency: voltages of all nodes, currents of all branches."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from functools import lru_cache
+
+from northspan.core.physics.linear import Singular, solved, solved_sparse
+from northspan.core.working.errors import NorthSpanError
+
+EARTH = "earth"  # remote earth, against which every voltage is counted
+
+
+class FloatingNode(NorthSpanError):
+    """A part of the circuit hangs on nothing, so its voltage is open.
+
+    Parameters
+    ----------
+    node : str
+        A node of that part. [-]
+    """
+
+    code = "floating-node"
+
+    def __init__(self, node: str) -> None:
+        self.node = node
+        super().__init__(f"{node} floats: nothing leads from it to earth. Join it, or give it its leakage to earth.")
+
+
+@dataclass(frozen=True, slots=True)
+class Branch:
+    """A branch from one node to another: impedance [ohm], and a voltage that drives current from `a` to `b` [V].
+
+    Branches of one `cable` lie side by side; `mutual_ohm` is their mutual impedance with each other.
+    """
+
+    key: str
+    a: str
+    b: str
+    ohm: complex
+    volts: complex = 0.0
+    cable: str = ""
+    mutual_ohm: complex = 0.0
+
+
+@dataclass(frozen=True, slots=True)
+class State:
+    """Voltage of every node to remote earth [V], and current of every branch from its first node to its second [A]."""
+
+    volts: dict[str, complex]
+    amperes: dict[str, complex]
+
+    def between(self, a: str, b: str) -> float:
+        """Voltage from one node to another. [V]"""
+        return abs(self.volts[a] - self.volts[b])
+
+
+def solve_network(branches: Sequence[Branch]) -> State:
+    """Solve a network for its voltages and currents.
+
+    Parameters
+    ----------
+    branches : sequence of Branch
+        Branches; at least one of them ends at earth. [ohm, V]
+
+    Raises
+    ------
+    FloatingNode
+        If a part of the network leads nowhere to earth.
+
+    Notes
+    -----
+    Nodal analysis with admittances. Branches of one cable are taken together: the matrix of their own
+    and mutual impedances is turned into admittances, so that the field of one wire drives current in
+    its neighbour. That is what draws the return of a fault into the cable and keeps it off a water pipe.
+
+    References
+    ----------
+    Desoer and Kuh, Basic Circuit Theory, chapters 10 and 17.
+
+    Examples
+    --------
+    >>> state = solve_network([Branch("source", "earth", "hot", 0.1, volts=120), Branch("rod", "hot", "earth", 24.9)])
+    >>> round(state.amperes["rod"].real, 3)
+    4.8
+    """
+    nodes = sorted({node for branch in branches for node in (branch.a, branch.b)} - {EARTH})
+    at = {node: i for i, node in enumerate(nodes)}
+    rows: list[dict[int, complex]] = [{} for _ in nodes]
+    right = [0j] * len(nodes)
+    groups = _groups(branches)
+    admittances = [(group, _admittances(group)) for group in groups]
+    for group, y in admittances:
+        for i, one in enumerate(group):
+            for j, other in enumerate(group):
+                _stamp(rows, right, at, (one, other), y[i][j])
+    try:
+        answers = solved_sparse(rows, right)
+    except Singular as error:
+        raise FloatingNode(nodes[error.at]) from error
+    volts = {EARTH: 0j} | {node: complex(answers[i]) for node, i in at.items()}
+    amperes: dict[str, complex] = {}
+    for group, y in admittances:
+        across = [volts[branch.a] - volts[branch.b] + branch.volts for branch in group]
+        for i, branch in enumerate(group):
+            amperes[branch.key] = sum((y[i][j] * across[j] for j in range(len(group))), 0j)
+    return State(volts, amperes)
+
+
+def _groups(branches: Sequence[Branch]) -> list[list[Branch]]:
+    cables: dict[str, list[Branch]] = {}
+    for branch in branches:
+        cables.setdefault(branch.cable or f"\0{branch.key}", []).append(branch)
+    return list(cables.values())
+
+
+def _admittances(group: list[Branch]) -> tuple[tuple[complex, ...], ...]:
+    """Turn own and mutual impedances of wires side by side into admittances."""
+    if len(group) == 1:
+        return ((1 / group[0].ohm,),)
+    return _inverted(tuple(branch.ohm for branch in group), tuple(branch.mutual_ohm for branch in group))
+
+
+@lru_cache(maxsize=1024)
+def _inverted(own: tuple[complex, ...], mutual: tuple[complex, ...]) -> tuple[tuple[complex, ...], ...]:
+    """Invert the matrix of a cable, column by column."""
+    n = len(own)
+    z = [[own[i] if i == j else mutual[i] for j in range(n)] for i in range(n)]
+    columns = [solved(z, [1.0 if i == j else 0.0 for i in range(n)]) for j in range(n)]
+    return tuple(tuple(columns[j][i] for j in range(n)) for i in range(n))
+
+
+def _stamp(rows: list[dict[int, complex]], right: list[complex], at: dict[str, int], pair: tuple[Branch, Branch], y: complex) -> None:
+    one, other = pair
+    for node, sign in ((one.a, 1), (one.b, -1)):
+        if node == EARTH:
+            continue
+        i = at[node]
+        right[i] -= sign * y * other.volts
+        for end, way in ((other.a, 1), (other.b, -1)):
+            if end != EARTH:
+                rows[i][at[end]] = rows[i].get(at[end], 0j) + sign * way * y

@@ -1,1 +1,0 @@
-"""Choices for all runs of a property together."""

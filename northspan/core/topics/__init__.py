@@ -1,0 +1,1 @@
+"""The trade, one folder a topic."""

@@ -1,0 +1,177 @@
+"""Bonds held against the rule in every operating state, without pressing anything; each finding with its cure."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+from northspan.core.case.schools import Schools
+from northspan.core.case.tree import Tree
+from northspan.core.document.findings import Cure, Edit, Finding, Severity, pin
+from northspan.core.document.job import Bond, Grounding, SourceKind, Status
+from northspan.core.document.plan import EnclosurePlan
+from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.topics.bonds.edges import Bench
+from northspan.core.topics.bonds.one_bond import BondTrouble, Trouble, count_bonds
+from northspan.core.topics.bonds.trial import Trial
+from northspan.core.topics.supply.states import operating_states, source_bond_wanted, switches_neutral
+
+
+@dataclass(frozen=True, slots=True)
+class StateCheck:
+    """A state, whether each source in it has its one bond, and what to say of it."""
+
+    key: str
+    name: str
+    holds: bool
+    words: str
+
+
+def state_checks(
+    tree: Tree, plans: dict[str, EnclosurePlan], schools: Schools, rulebook: Rulebook, trial: Trial | None = None
+) -> tuple[StateCheck, ...]:
+    """Count the bonds in every state.
+
+    Parameters
+    ----------
+    tree : Tree
+        The property. [-]
+    plans : dict
+        Enclosure plans by id. [-]
+    schools : Schools
+        The schools followed. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    trial : Trial, optional
+        What is tried on the bench; nothing if left out. [-]
+    """
+    found = []
+    for state in operating_states(tree, schools):
+        counts = count_bonds(Bench(tree, plans, schools, state, trial or Trial(), rulebook))
+        troubles = [trouble for count in counts for trouble in count.troubles]
+        bonds = "; ".join(f"{_named(tree, (count.source,))}: bond at {_named(tree, count.bonds)}" for count in counts if count.bonds)
+        soil = "" if bonds or not any(count.by_earth for count in counts) else _SOIL
+        words = bonds or soil if not troubles else " ".join(_trouble_words(tree, trouble) for trouble in troubles)
+        found.append(StateCheck(state.key, state.name, not troubles, words or "No neutral in this state."))
+    return tuple(found)
+
+
+def state_findings(tree: Tree, plans: dict[str, EnclosurePlan], schools: Schools, rulebook: Rulebook) -> Iterator[Finding]:
+    """Say what is wrong with the bonds of any state, beyond cans that are not as they should be.
+
+    Parameters
+    ----------
+    tree : Tree
+        The property. [-]
+    plans : dict
+        Enclosure plans by id. [-]
+    schools : Schools
+        The schools followed. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    named = {key for key, plan in plans.items() if not plan.agrees}  # these have a finding of their own already
+    said: set[tuple[Trouble, tuple[str, ...]]] = set()
+    states = operating_states(tree, schools)
+    for state in states:
+        for count in count_bonds(Bench(tree, plans, schools, state, Trial(), rulebook)):
+            for trouble in count.troubles:
+                place = (trouble.kind, trouble.bonds or trouble.cans)
+                if place in said or named & {*trouble.bonds, *trouble.cans}:
+                    continue
+                said.add(place)
+                yield _finding(tree, trouble, state.name, schools, rulebook)
+    for key in tree.standby:
+        yield from _switch(tree, key, schools, rulebook)
+    if not said and not named and plans and len(states) > 1:
+        names = ", ".join(state.name[:1].lower() + state.name[1:] for state in states)
+        words = f"One bond for each source in all {len(states)} states: {names}."
+        yield Finding(Severity.holds, "/sources", words, "Counted on what is joined to what.", rulebook.cite("one_bond"))
+
+
+def _finding(tree: Tree, trouble: BondTrouble, state: str, schools: Schools, rulebook: Rulebook) -> Finding:
+    if trouble.kind is Trouble.floating:
+        at = f"/enclosures/{trouble.cans[0]}/ground_bar_found"
+        why = "A hot wire that touches it finds no way back, and no breaker opens. Taking out a bond screw often leaves a bar so."
+        words = _trouble_words(tree, trouble)
+        return Finding(Severity.stop, at, words, why, rulebook.cite("ground_bar"), (pin(at, Bond.bonded, "Bar bonded to the can"),))
+    if trouble.kind is Trouble.uncalled:
+        at, why = (
+            f"/enclosures/{trouble.bonds[-1]}/bond_found",
+            "The soil is the way back here. A link puts the neutral's voltage on every case.",
+        )
+        words = f"{state}: {_trouble_words(tree, trouble)}"
+        return Finding(Severity.stop, at, words, why, rulebook.cite("one_bond"), (pin(at, Bond.separate, "Bond taken out"),))
+    if trouble.kind is Trouble.none_made:
+        return _no_bond(tree, trouble, state, schools, rulebook)
+    if trouble.over_path:
+        return _over_path(tree, trouble, state, rulebook)
+    return _second_bond(tree, trouble, state, rulebook)
+
+
+def _no_bond(tree: Tree, trouble: BondTrouble, state: str, schools: Schools, rulebook: Rulebook) -> Finding:
+    words, source = f"{state}: {_trouble_words(tree, trouble)}", trouble.source
+    if source not in tree.job.sources or not source_bond_wanted(tree, source, schools):
+        return Finding(Severity.stop, f"/enclosures/{trouble.cans[0]}", words, _NO_WAY, rulebook.cite("way_back"))
+    at = f"/sources/{source}/bond_found"
+    cure = pin(at, Bond.bonded, f"Bond put in at {_named(tree, (source,))}")
+    return Finding(Severity.stop, at, words, _NO_WAY, rulebook.cite("switched_neutral"), (cure,))
+
+
+def _over_path(tree: Tree, trouble: BondTrouble, state: str, rulebook: Rulebook) -> Finding:
+    """Two bonds that only a metal path joins: four wires, and the far bond out."""
+    last = trouble.bonds[-1]
+    at = f"/enclosures/{last}/bond_found"
+    feeding = tree.feeding.get(last, "")
+    edits = [Edit("add", at, Bond.separate.value)]
+    if feeding and tree.job.runs[feeding].grounding is Grounding.legacy_three_wire:
+        edits.insert(0, Edit("add", f"/runs/{feeding}/grounding", Grounding.equipment_ground.value))
+    why = "A metal pipe or frame joins the buildings and lies beside the neutral."
+    words = f"{state}: {_trouble_words(tree, trouble)}"
+    return Finding(Severity.stop, at, words, why, rulebook.cite("metal_path"), (Cure("Run four wires, bond out", tuple(edits)),))
+
+
+def _second_bond(tree: Tree, trouble: BondTrouble, state: str, rulebook: Rulebook) -> Finding:
+    words = f"{state}: {_trouble_words(tree, trouble)}"
+    why = "Neutral current runs on the metal between them, all the time. Load off before a bond comes out."
+    own = next((key for key in trouble.bonds if key in tree.job.sources), None)
+    if own is None:
+        at = f"/enclosures/{trouble.bonds[-1]}/bond_found"
+        return Finding(Severity.stop, at, words, why, rulebook.cite("one_bond"), (pin(at, Bond.separate, "Bond taken out"),))
+    at = f"/sources/{own}/bond_found"
+    inverter = tree.job.sources[own].kind is SourceKind.inverter_pair
+    cure = pin(at, Bond.separate, f"Bond taken out at {tree.job.sources[own].name}")
+    return Finding(Severity.stop, at, words, why, rulebook.cite("inverter_bond" if inverter else "solid_neutral"), (cure,))
+
+
+_SOIL = "No bond of yours: the soil is the way back, by residual-current devices."
+_NO_WAY = "A fault has no way back, and no breaker opens."
+
+
+def _switch(tree: Tree, key: str, schools: Schools, rulebook: Rulebook) -> Iterator[Finding]:
+    """Say of a standby supply whether its neutral is switched, and what follows; ask where nobody looked."""
+    source = tree.job.sources.get(tree.job.runs[key].origin)
+    if source is None or source.status is Status.remove or source.kind is SourceKind.utility_transformer:
+        return
+    switched = switches_neutral(tree, key, schools)
+    follows = "its own bond in, its frame joined to an electrode" if switched else "its own bond out"
+    if source.bond_found is Bond.unknown:
+        words = f"{source.name}: neutral {'switched' if switched else 'solid'}, so {follows}."
+        at = f"/sources/{tree.job.runs[key].origin}/bond_found"
+        cures = (pin(at, Bond.bonded if switched else Bond.separate, f"Looked: the bond is {'in' if switched else 'out'}"),)
+        yield Finding(Severity.check, at, words, "Many come with it in. Open the cover and look.",
+                      rulebook.cite("switched_neutral" if switched else "solid_neutral"), cures)  # fmt: skip
+
+
+def _trouble_words(tree: Tree, trouble: BondTrouble) -> str:
+    cans = _named(tree, trouble.cans)
+    if trouble.kind is Trouble.floating:
+        return f"{cans}: its ground bar is isolated from the can."
+    if trouble.kind is Trouble.none_made:
+        return f"no bond joins {cans} to the neutral of {_named(tree, (trouble.source,))}."
+    return f"neutral and ground are bonded at {_named(tree, trouble.bonds)}."
+
+
+def _named(tree: Tree, keys: tuple[str, ...]) -> str:
+    names = [tree.name_of(key) for key in keys]
+    return " and ".join([", ".join(names[:-1]), names[-1]] if len(names) > 1 else names)

@@ -1,0 +1,1 @@
+"""Electrodes: which are needed, what they measure, how they are joined."""

@@ -1,0 +1,326 @@
+"""Every building: disconnect, electrodes, and what is wrong with those that are there."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from pydantic import JsonValue
+
+from northspan.core.case.schools import school_of
+from northspan.core.case.tree import Tree
+from northspan.core.document.calls import CALLS
+from northspan.core.document.findings import Cure, Edit, Finding, Severity, pin, sentence
+from northspan.core.document.job import Electrode, ElectrodeKind, EnclosureKind, Grounding, Job, Metal, Status
+from northspan.core.document.plan import BuildingPlan, CallPlan, WorkGroup, printed
+from northspan.core.rulebooks.protocol import BuildingFacts, Rulebook, Wire
+from northspan.core.topics.electrodes.rods import rods_present, rods_wanted
+from northspan.core.topics.sizing.other_ways import call_plan
+from northspan.core.working.worked import whole
+
+_OWN_DISCONNECT = frozenset({EnclosureKind.panel_main_breaker, EnclosureKind.disconnect, EnclosureKind.meter_main})
+
+
+def plan_building(
+    tree: Tree,
+    key: str,
+    facts: BuildingFacts,
+    supply: tuple[Wire, int] | None,
+    rulebook: Rulebook,
+    school: str,
+    more: tuple[WorkGroup, ...] = (),
+) -> BuildingPlan:
+    """Decide disconnect and electrodes of a building.
+
+    Parameters
+    ----------
+    tree : Tree
+        The property. [-]
+    key : str
+        Id of the building. [-]
+    facts : BuildingFacts
+        What rules ask of it. [-]
+    supply : tuple of Wire and int, or None
+        Its largest supply conductor and how many of it are in parallel, if that is sized. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    school : str
+        School for rods. [-]
+    more : tuple of WorkGroup
+        Further working to show with it, shape (n,). [-]
+    """
+    building = tree.job.buildings[key]
+    disconnect = rulebook.building_disconnect(facts, _main_a(tree.job, key))
+    needed = rulebook.electrodes_needed(facts, school)
+    groups = [
+        WorkGroup("disconnect", "Disconnect", disconnect.steps[-1].result, printed(disconnect.steps)),
+        WorkGroup("electrodes", "Electrodes", needed.steps[0].result, printed(needed.steps)),
+    ]
+    conductor = ""
+    if needed.value:
+        kinds = {e.kind for e in facts.electrodes} or {ElectrodeKind.rod}
+        onward = any(e.conductor_goes_on for e in facts.electrodes) and ElectrodeKind.water_pipe in kinds
+        going = {e.kind for e in facts.electrodes if e.conductor_goes_on} if onward else set()
+        wire, sets = supply or (None, 1)
+        sized = [(kind, rulebook.electrode_conductor(kind, wire, Metal.copper, sets=sets, goes_on=kind in going)) for kind in sorted(kinds)]
+        conductor = max((worked.value for _, worked in sized), key=rulebook.area)
+        groups += [
+            WorkGroup(
+                f"conductor_{kind}", f"Conductor to {kind.replace('_', ' ')}", rulebook.size_name(worked.value), printed(worked.steps)
+            )
+            for kind, worked in sized
+        ]
+        groups += _how(facts, rulebook)
+    groups += more
+    return BuildingPlan(
+        key,
+        building.name,
+        facts.detached,
+        needed.value,
+        rods_wanted(needed),
+        rods_present(facts.electrodes),
+        conductor,
+        disconnect.value,
+        tuple(groups),
+        _calls(tree.job, facts, needed.value, rulebook),
+    )
+
+
+def _how(facts: BuildingFacts, rulebook: Rulebook) -> Iterator[WorkGroup]:
+    rules, other = rulebook.electrode_rules(facts), rulebook.intersystem_bonding(facts)
+    yield WorkGroup("rules", "How they go in and are joined", rules.value, printed(rules.steps))
+    yield WorkGroup("intersystem", "Bonding point for other systems", other.steps[-1].result, printed(other.steps))
+
+
+def building_findings(tree: Tree, plans: dict[str, BuildingPlan], facts: dict[str, BuildingFacts], rulebook: Rulebook) -> Iterator[Finding]:
+    """Say what is wrong or open about disconnects and electrodes.
+
+    Parameters
+    ----------
+    tree : Tree
+        The property. [-]
+    plans : dict
+        Building plans by id. [-]
+    facts : dict
+        Building facts by id. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    for key, plan in plans.items():
+        yield from _disconnect(tree.job, key, plan)
+        if plan.electrode_required:
+            yield from _intersystem(tree.job, key, facts[key], rulebook)
+            yield from _electrodes(tree.job, key, plan, facts[key], rulebook)
+    for key, electrode in tree.job.electrodes.items():
+        if electrode.status is not Status.remove:
+            yield from _electrode(tree.job, key, electrode, rulebook)
+
+
+def legacy_findings(tree: Tree, school: str, facts: dict[str, BuildingFacts], rulebook: Rulebook) -> Iterator[Finding]:
+    """Speak of old three-wire feeds.
+
+    Parameters
+    ----------
+    tree : Tree
+        The property. [-]
+    school : str
+        "replace" or "keep". [-]
+    facts : dict
+        Building facts by id. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    for key in tree.order:
+        run = tree.job.runs[key]
+        home = tree.building_of(run.target)
+        if not home or home not in facts:
+            continue
+        far = tree.job.buildings[home]
+        at = f"/runs/{key}/grounding"
+        open_ways = rulebook.grounding_open(facts[home])
+        along = run.grounding is Grounding.equipment_ground and key in tree.entering.get(home, ()) and run.origin in tree.job.enclosures
+        if along and Grounding.equipment_ground not in open_ways.value:
+            words = f"{run.name}: it brings a {rulebook.dialect.ground_short} to {far.name}, where animals live."
+            line = open_ways.steps[-1]
+            cure = pin(at, Grounding.legacy_three_wire, "Ground the neutral again there, on its own electrodes")
+            yield Finding(Severity.fix, at, words, sentence(line.formula), line.citation, (cure,))
+        if run.grounding is not Grounding.legacy_three_wire or (run.status is not Status.existing and not rulebook.may_feed_three_wires()):
+            continue
+        if rulebook.may_ground_again(facts[tree.building_of(run.target)]) and not far.metallic_path:
+            words = f"{run.name}: three wires, the neutral is grounded again at {far.name}."
+            why = f"One of two lawful ways; never with a {rulebook.dialect.ground_short} beside it."
+            cure = pin(at, "equipment_ground", f"Bring a {rulebook.dialect.ground_short}, isolate the neutral")
+            cures = (cure,) if Grounding.equipment_ground in open_ways.value else ()
+            yield Finding(Severity.note, at, words, why, rulebook.cite("legacy_three_wire"), cures)
+        elif school == "replace":
+            yield Finding(
+                Severity.fix,
+                at,
+                f"{run.name}: old three-wire feed, to be replaced with four wires.",
+                "While it stands, the neutral's drop lifts every metal case at the far end.",
+                rulebook.cite("new_three_wire"),
+                (
+                    Cure("Replace with four wires", (Edit("add", at, "equipment_ground"), Edit("add", f"/runs/{key}/status", "new"))),
+                    Cure("Keep it as it was", (Edit("add", "/calls/legacy_feed", {"school": "keep"}),)),
+                ),
+            )
+        elif far.metallic_path:
+            yield Finding(
+                Severity.stop,
+                at,
+                f"{run.name}: the old three-wire feed cannot stay, a metal path joins the buildings.",
+                "Neutral current would run on that path.",
+                rulebook.cite("legacy_three_wire"),
+                (pin(at, "equipment_ground", "Run four wires"),),
+            )
+        else:
+            yield Finding(
+                Severity.check,
+                at,
+                f"{run.name}: old three-wire feed kept.",
+                "Only where it was lawful when it was made. Ask the inspector, and record the answer.",
+                rulebook.cite("legacy_three_wire"),
+            )
+
+
+def _main_a(job: Job, building: str) -> float | None:
+    return max(
+        (e.main_a for e in job.enclosures.values() if e.building == building and e.main_a and e.status is not Status.remove), default=None
+    )
+
+
+def _calls(job: Job, facts: BuildingFacts, needed: bool, rulebook: Rulebook) -> tuple[CallPlan, ...]:  # noqa: FBT001 - private
+    if not needed:
+        return ()
+    left_out, plans = rulebook.calls_left_out(), []
+    if "rods" not in left_out:
+        kind, outcomes = CALLS["rods"], {}
+        for school in kind.schools:
+            rods = rods_wanted(rulebook.electrodes_needed(facts, school.key))
+            outcomes[school.key] = f"{rods} rod{'' if rods == 1 else 's'}" if rods else "no rods needed"
+        plans.append(call_plan(kind, job.calls.get("rods"), outcomes, rulebook))
+    least = rulebook.length_text(rulebook.rod_limits()[0])
+    rock = {"upright": f"{least} straight down", "slanting": f"{least} at a slant", "trench": f"{least} flat, in a trench"}
+    plans.append(call_plan(CALLS["rock"], job.calls.get("rock"), rock, rulebook))
+    if (
+        facts.supply
+        and facts.supply.grounding.value == "legacy_three_wire"
+        and "legacy_feed" not in left_out
+        and not rulebook.may_ground_again(facts)
+    ):
+        outcomes = {"replace": "four wires, then the bond comes out", "keep": "three wires, the bond stays, the inspector asked"}
+        plans.append(call_plan(CALLS["legacy_feed"], job.calls.get("legacy_feed"), outcomes, rulebook))
+    return tuple(plans)
+
+
+def _disconnect(job: Job, key: str, plan: BuildingPlan) -> Iterator[Finding]:
+    if not plan.detached:
+        return
+    cans = {k: e for k, e in job.enclosures.items() if e.building == key and e.status is not Status.remove}
+    mains = {k: e for k, e in cans.items() if e.kind in _OWN_DISCONNECT}
+    line = plan.working[0].lines[-1]
+    if not mains:
+        first = next(iter(cans), "")
+        yield Finding(
+            Severity.fix,
+            f"/enclosures/{first}/kind",
+            f"{plan.name}: no disconnect at the building.",
+            "Whoever works there must be able to turn it off there.",
+            line.citation,
+            (pin(f"/enclosures/{first}/kind", EnclosureKind.panel_main_breaker, "Use a panel with a main breaker"),),
+        )
+    for k, can in mains.items():
+        if can.main_a is not None and can.main_a < plan.disconnect_least_a:
+            yield Finding(
+                Severity.fix,
+                f"/enclosures/{k}/main_a",
+                f"{can.name}: main of {whole(can.main_a)} A is below {whole(plan.disconnect_least_a)} A.",
+                sentence(f"the least for {line.formula}"),
+                line.citation,
+                (pin(f"/enclosures/{k}/main_a", plan.disconnect_least_a, f"Use a {whole(plan.disconnect_least_a)} A main"),),
+            )
+
+
+def _electrodes(job: Job, key: str, plan: BuildingPlan, facts: BuildingFacts, rulebook: Rulebook) -> Iterator[Finding]:
+    length_m, spacing_m, one_rod_ohm = rulebook.rod_limits()
+    missing = plan.rods_wanted - plan.rods_present
+    line = plan.working[1].lines[-1]
+    high = [e for e in facts.electrodes if e.measured_ohm is not None and e.measured_ohm > one_rod_ohm]
+    if missing > 0:
+        name = next(n for n in (f"E{i}" for i in range(1, 400)) if n not in job.electrodes)
+        rod: JsonValue = {
+            "name": "Second rod" if plan.rods_present else "First rod",
+            "building": key,
+            "kind": "rod",
+            "length_m": length_m,
+            "spacing_m": spacing_m,
+            "laid": school_of(job, "rock"),
+        }
+        cures = (Cure("Add a rod", (Edit("add", f"/electrodes/{name}", rod),)),)
+        if not facts.electrodes and job.buildings[key].status is Status.existing:
+            words = "Look for footing steel, a metal water pipe and rods, and enter what is there."
+            yield Finding(Severity.check, f"/buildings/{key}", f"{plan.name}: no electrode noted yet.", words, line.citation, cures)
+            return
+        measured = f" The one there measured {high[0].measured_ohm:.3g} Ω." if high else ""
+        words = f"{plan.name}: {plan.rods_present} of {plan.rods_wanted} rods.{measured}"
+        yield Finding(Severity.fix, f"/buildings/{key}", words, sentence(line.formula), line.citation, cures)
+    elif high and plan.rods_wanted >= 2:  # noqa: PLR2004 - two rods
+        yield Finding(
+            Severity.note,
+            f"/buildings/{key}",
+            f"{plan.name}: one rod measured {high[0].measured_ohm:.3g} Ω; the second one settles it.",
+            "Two rods need no further proof.",
+            rulebook.cite("second_rod"),
+        )
+
+
+def _intersystem(job: Job, key: str, facts: BuildingFacts, rulebook: Rulebook) -> Iterator[Finding]:
+    building = job.buildings[key]
+    if building.intersystem or not rulebook.intersystem_bonding(facts).value:
+        return
+    at, cite = f"/buildings/{key}/intersystem", rulebook.cite("intersystem")
+    cures = (pin(at, value=True, words="It is there"),)
+    why = "Telephone, cable and aerials bond there; else they bring their own rod, and a surge finds its way between them."
+    if building.intersystem is False:
+        yield Finding(Severity.fix, at, f"{building.name}: no bonding point for telephone, cable and aerials.", why, cite, cures)
+    else:
+        words = f"{building.name}: is there a bonding point for telephone, cable and aerials?"
+        none = pin(at, value=False, words="There is none")
+        yield Finding(Severity.note, at, words, why, cite, (*cures, none))
+
+
+def _electrode(job: Job, key: str, electrode: Electrode, rulebook: Rulebook) -> Iterator[Finding]:
+    length_m, spacing_m, _ = rulebook.rod_limits()
+    at, place = f"/electrodes/{key}", job.buildings[electrode.building].name
+    if not electrode.clamp_for_burial:
+        yield Finding(
+            Severity.fix,
+            f"{at}/clamp_for_burial",
+            f"{place}, {electrode.name}: the clamp is not listed for burial.",
+            "It corrodes out of sight, and the connection is lost.",
+            rulebook.cite("clamp_for_burial"),
+            (pin(f"{at}/clamp_for_burial", value=True, words="Clamp replaced with a listed one"),),
+        )
+    if electrode.kind is ElectrodeKind.buried_wire:
+        words = f"{place}, {electrode.name}: a buried wire alone helps, and does not count."
+        yield Finding(Severity.note, at, words, "It is none of the kinds the rules ask for.", rulebook.cite("no_electrode_kind"))
+    if electrode.kind is not ElectrodeKind.rod:
+        return
+    least, apart = rulebook.length_text(length_m), rulebook.length_text(spacing_m)
+    if electrode.length_m < length_m - 1e-6:
+        yield Finding(
+            Severity.fix,
+            f"{at}/length_m",
+            f"{place}, {electrode.name}: {rulebook.length_text(electrode.length_m)} in the soil, {least} is the least.",
+            "Drive it deeper, at an angle, or lay it in a trench.",
+            rulebook.cite("rod_length"),
+            (pin(f"{at}/length_m", length_m, f"Driven to {least}"),),
+        )
+    if electrode.spacing_m is not None and electrode.spacing_m < spacing_m - 1e-6:
+        yield Finding(
+            Severity.fix,
+            f"{at}/spacing_m",
+            f"{place}, {electrode.name}: {rulebook.length_text(electrode.spacing_m)} from the next rod, {apart} is the least.",
+            "Close rods share the same soil and count almost as one.",
+            rulebook.cite("rod_spacing"),
+            (pin(f"{at}/spacing_m", spacing_m, f"Moved to {apart}"),),
+        )

@@ -1,0 +1,1 @@
+"""What a fault does: the current at every can, and how hot conductors get."""

@@ -1,0 +1,171 @@
+"""Fault current at every can, and whether what is in it may interrupt it."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+
+from northspan.core.case.tree import WITHOUT_DEVICE, Tree
+from northspan.core.document.findings import Finding, Severity, pin
+from northspan.core.document.job import Circuit, Enclosure, EnclosureKind, Method, Source, SourceKind, Status
+from northspan.core.document.plan import EnclosurePlan, printed
+from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.topics.sizing.run import SizedRun
+from northspan.core.topics.supply.fault import Fault, Stretch, fault_after, fault_at_source
+from northspan.core.working.errors import OutsideTable
+from northspan.core.working.worked import Step, Worked, whole
+
+_KNOWN = frozenset({EnclosureKind.transfer_switch})
+
+
+@dataclass(frozen=True, slots=True)
+class FaultHere:
+    """Fault current at a can with its working, and the least rating on the shelf that may interrupt it. [A]"""
+
+    fault: Worked[Fault]
+    ratings_a: float
+
+
+def faults(tree: Tree, sized: dict[str, SizedRun], rulebook: Rulebook) -> dict[str, Worked[Fault]]:
+    """Work the fault current at every can and source whose way from a source is known. [A]
+
+    Parameters
+    ----------
+    tree : Tree
+        The property. [-]
+    sized : dict
+        Sized runs by id. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    found: dict[str, Worked[Fault]] = {}
+    for key, source in tree.job.sources.items():
+        at_terminals = _at_source(key, source, found, rulebook) if source.kind is not SourceKind.transformer else None
+        if at_terminals:
+            found[key] = at_terminals
+    for run_id in tree.order:
+        run = tree.job.runs[run_id]
+        ahead = found.get(run.origin)
+        if ahead is None or run_id not in sized or run_id in tree.standby:
+            continue
+        try:
+            there = fault_after(ahead.value.loop, stretch_of(sized[run_id]), rulebook)
+        except OutsideTable:  # a size without an impedance in the table: nothing is known from here on
+            continue
+        found[run.target] = there
+        fed = tree.job.sources.get(run.target)
+        own = _at_source(run.target, fed, found, rulebook) if fed else None
+        if own:
+            found[run.target] = own
+    return found
+
+
+def at_cans(tree: Tree, found: dict[str, Worked[Fault]], rulebook: Rulebook) -> dict[str, FaultHere]:
+    """Give the cans their fault current and the rating that may interrupt it. [A]
+
+    Parameters
+    ----------
+    tree : Tree
+        The property. [-]
+    found : dict
+        Fault current by can and source. [A]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    shelf = rulebook.interrupting_ratings()
+    return {
+        key: FaultHere(fault, next((rating for rating in shelf if rating >= fault.value.largest_a), shelf[-1]))
+        for key, fault in found.items()
+        if key in tree.job.enclosures
+    }
+
+
+def with_fault(plan: EnclosurePlan, here: FaultHere | None) -> EnclosurePlan:
+    """Add the fault current to the plan of a can.
+
+    Parameters
+    ----------
+    plan : EnclosurePlan
+        The can. [-]
+    here : FaultHere or None
+        Its fault current, where it is known. [A]
+    """
+    if here is None:
+        return plan
+    fault = here.fault.value
+    return replace(
+        plan,
+        fault_a=fault.line_line_a,
+        fault_to_neutral_a=fault.line_neutral_a,
+        interrupting_least_a=here.ratings_a,
+        fault_working=printed(here.fault.steps),
+    )
+
+
+def fault_findings(tree: Tree, here: dict[str, FaultHere], rulebook: Rulebook) -> Iterator[Finding]:
+    """Hold the interrupting ratings against the fault currents.
+
+    Parameters
+    ----------
+    tree : Tree
+        The property. [-]
+    here : dict
+        Fault currents by can. [A]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    for key, can in tree.job.enclosures.items():
+        if key not in here or can.kind in WITHOUT_DEVICE or can.kind in _KNOWN or can.status is Status.remove:
+            continue
+        yield from _held(key, can, here[key], rulebook)
+
+
+def _held(key: str, can: Enclosure, here: FaultHere, rulebook: Rulebook) -> Iterator[Finding]:
+    available, at = here.fault.value.largest_a, f"/enclosures/{key}/interrupting_a"
+    words = f"{whole(available)} A"
+    if can.interrupting_a is not None and can.interrupting_a < available:
+        yield Finding(
+            Severity.stop,
+            at,
+            f"{can.name}: a fault can reach {words}, its devices may interrupt {whole(can.interrupting_a)} A.",
+            "A breaker that meets more than its rating can burst.",
+            rulebook.cite("interrupting"),
+            (pin(at, here.ratings_a, f"Use devices of {whole(here.ratings_a / 1000)} kA"),),
+        )
+        return
+    unmarked: Step = rulebook.unmarked_interrupting_a()
+    if can.interrupting_a is None and available > unmarked.value:
+        yield Finding(
+            Severity.check if can.status is Status.existing else Severity.note,
+            at,
+            f"{can.name}: a fault can reach {words}; devices of {whole(here.ratings_a / 1000)} kA are needed.",
+            f"Read the label. A breaker without a marking is good for {whole(unmarked.value)} A only.",
+            rulebook.cite("interrupting"),
+            (pin(at, here.ratings_a, f"The label says {whole(here.ratings_a / 1000)} kA"),),
+        )
+
+
+def _at_source(key: str, source: Source, found: dict[str, Worked[Fault]], rulebook: Rulebook) -> Worked[Fault] | None:
+    if source.rating_kva is None and source.available_fault_a is None:
+        return None
+    ahead = found.get(key)
+    if source.kind is SourceKind.transformer and ahead is None:
+        return None
+    return fault_at_source(source, rulebook.to_neutral_v(source.line_v, source.system), ahead.value.loop if ahead else None)
+
+
+def stretch_of(sized: SizedRun) -> Stretch:
+    """Give the conductors of a run as a fault meets them.
+
+    Parameters
+    ----------
+    sized : SizedRun
+        The run. [-]
+    """
+    lengths: dict[Method, float] = {}
+    for segment in sized.question.run.segments:
+        lengths[segment.method] = lengths.get(segment.method, 0.0) + segment.length_m
+    wire = sized.tried.wire
+    has_neutral = sized.question.run.circuit is not Circuit.two_wire_line
+    neutral = (sized.grounded_size or wire.size) if has_neutral else ""
+    return Stretch(wire.size, neutral, wire.metal, sized.question.sets, tuple(lengths.items()))

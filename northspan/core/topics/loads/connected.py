@@ -1,0 +1,233 @@
+"""Connected load of a run, per leg: everything fed through it, with what never runs together counted once."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+
+from northspan.core.document.job import Across, Load, LoadKind, Run, RunKind
+from northspan.core.rulebooks.protocol import DesignLoad, Rulebook
+from northspan.core.topics.loads.demand import Demand, demand_of, load_power
+from northspan.core.topics.loads.legs import LegLoads, legs_of
+from northspan.core.working.worked import Step, Worked, given, ruled, step
+
+_HEAT = frozenset({LoadKind.heating, LoadKind.heat_pump})
+
+
+@dataclass(frozen=True, slots=True)
+class Fed:
+    """A load fed through a run, with the voltages where it is: line to line, line to neutral. [V]"""
+
+    key: str
+    load: Load
+    local_v: tuple[float, float]
+
+
+@dataclass(frozen=True, slots=True)
+class Block:
+    """Current that stands for a whole building or for a typed run, balanced over both legs. [A]"""
+
+    words: str
+    noncontinuous_a: float
+    continuous_a: float
+    neutral_a: float
+    steps: tuple[Step, ...] = ()
+
+
+def typed_load(run: Run, starting_a: float, across: Across = Across.line_line) -> Worked[LegLoads | None]:
+    """Take the load a person typed: balanced over both legs, the neutral taken as fully loaded.
+
+    Parameters
+    ----------
+    run : Run
+        The run. [-]
+    starting_a : float
+        What the worst start of a motor behind it adds. [A]
+    across : Across
+        What that motor is connected to. [-]
+    """
+    total = run.load_a or 0.0
+    continuous = min(run.continuous_a, total)
+    design = DesignLoad(total - continuous, continuous, total)
+    steps = [given("I_L", "design load, typed", total, "A")]
+    if continuous:
+        steps.append(given("I_k", "of it continuous", continuous, "A"))
+    return Worked(LegLoads(design, total, total, starting_a, starting_across=across), tuple(steps))
+
+
+def added_up(loads: Sequence[Fed], blocks: Sequence[Block], run_v: float, kind: RunKind, rulebook: Rulebook) -> Worked[LegLoads]:
+    """Add up what a run feeds, leg by leg.
+
+    Parameters
+    ----------
+    loads : sequence of Fed
+        Loads behind the run. [-]
+    blocks : sequence of Block
+        Dwellings worked by a method, and runs whose load was typed. [A]
+    run_v : float
+        Line to line voltage of the run. [V]
+    kind : RunKind
+        What the run is for. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+
+    Notes
+    -----
+    Added at nameplate: no demand factor is taken. Of loads that never run together the larger
+    counts, on each leg by itself, which is the safe side. The largest motor of each leg counts a quarter more, in the
+    neutral too where it is connected to it. A unit whose plate says what its circuit must be is taken by its plate.
+    """
+    steps: list[Step] = []
+    sums = {(leg, continuous): 0.0 for leg in (1, 2) for continuous in (False, True)}
+    neutral = {1: 0.0, 2: 0.0}
+    demands = {}
+    for fed in loads:
+        worked = demand_of(fed.key, fed.load, fed.local_v, run_v, kind, rulebook)
+        demands[fed.key] = worked.value
+        steps += worked.steps
+    for choice in _choices(loads):
+        if len(choice) > 1:
+            steps.append(_never_together(choice, demands))
+        _count(choice, demands, sums, neutral)
+    for block in blocks:
+        steps += block.steps
+        for leg in (1, 2):
+            sums[leg, True] += block.continuous_a
+            sums[leg, False] += block.noncontinuous_a
+            neutral[leg] += block.neutral_a
+    alone = len(loads) == 1 and not blocks and kind is RunKind.branch
+    plate = loads[0].load if alone and loads[0].load.least_circuit_a else None
+    if plate is None:
+        for leg, motor, quarter in _largest_motors(loads, demands, kind, rulebook):
+            steps += [quarter] if quarter not in steps else []
+            sums[leg, False] += quarter.value
+            if _to_neutral(motor.load):
+                neutral[leg] += quarter.value
+    else:
+        steps += _by_plate(plate, sums, neutral)
+    heavier = max((1, 2), key=lambda leg: sums[leg, False] + 1.25 * sums[leg, True])
+    words = "the rest plus the continuous part"
+    steps += [
+        step(f"I_L{leg}", f"leg {leg}, {words}", "I_r + I_k", "A", "connected load", I_r=sums[leg, False], I_k=sums[leg, True])
+        for leg in (1, 2)
+    ]
+    unbalance = step("I_u", "largest unbalance in the neutral", "max(N_1, N_2)", "A", "connected load", N_1=neutral[1], N_2=neutral[2])
+    design = DesignLoad(sums[heavier, False], sums[heavier, True], unbalance.value)
+    line_1, line_2 = (sums[leg, False] + sums[leg, True] for leg in (1, 2))
+    extra_a, across = worst_start(loads, run_v, rulebook)
+    legs = LegLoads(
+        design,
+        line_1,
+        line_2,
+        extra_a,
+        neutral[1],
+        neutral[2],
+        demands[loads[0].key].motor_a if alone and not plate else 0.0,
+        loads[0].load.kind if alone else LoadKind.motor,
+        plate.least_circuit_a or 0.0 if plate else 0.0,
+        loads[0].load.largest_device_a or 0.0 if alone else 0.0,
+        across,
+    )
+    return Worked(legs, (*steps, unbalance))
+
+
+def worst_start(loads: Sequence[Fed], run_v: float, rulebook: Rulebook) -> tuple[float, Across]:
+    """Find what the worst start of a motor adds to its running current on a run, and what it is connected to there. [A]
+
+    Parameters
+    ----------
+    loads : sequence of Fed
+        Loads behind the run. [-]
+    run_v : float
+        Line to line voltage of the run. [V]
+    rulebook : Rulebook
+        For what motors take. [-]
+    """
+    found = [(0.0, Across.line_line)]
+    for fed in loads:
+        load, (line_v, neutral_v) = fed.load, fed.local_v
+        if not load.starting_a:
+            continue
+        volts = line_v if load.across is Across.line_line else neutral_v
+        extra_a = max(load.starting_a - load_power(load, line_v, neutral_v, rulebook).value / volts, 0.0)
+        same_side = abs(run_v - line_v) < 1e-9  # noqa: PLR2004 - the same figure, typed once
+        found.append((extra_a, load.across) if same_side else (extra_a * volts / run_v, Across.line_line))
+    return max(found, key=lambda one: one[0] * (2 if one[1] is not Across.line_line else 1))
+
+
+def _to_neutral(load: Load) -> bool:
+    return load.across is not Across.line_line or load.uses_neutral
+
+
+def _by_plate(load: Load, sums: dict[tuple[int, bool], float], neutral: dict[int, float]) -> tuple[Step, ...]:
+    """A unit with a plate of its own is alone on its circuit: the plate has its motor's quarter and its heat in it."""
+    least = given("I_c", f"least circuit ampacity on the plate of {load.name}", load.least_circuit_a or 0.0, "A", "nameplate")
+    for leg in legs_of(load):
+        sums[leg, False], sums[leg, True] = least.value, 0.0
+        neutral[leg] = least.value if _to_neutral(load) else 0.0
+    return (least,)
+
+
+def _count(choice: list[list[Fed]], demands: dict[str, Demand], sums: dict[tuple[int, bool], float], neutral: dict[int, float]) -> None:
+    """Count the larger of groups that never run together, on each leg by itself."""
+    for leg in (1, 2):
+        picked = max(choice, key=lambda group: _on_leg(group, demands, leg))
+        for fed in picked:
+            if leg in legs_of(fed.load):
+                demand = demands[fed.key]
+                sums[leg, demand.continuous] += demand.current_a
+                if _to_neutral(fed.load):
+                    neutral[leg] += demand.current_a
+
+
+def _choices(loads: Sequence[Fed]) -> list[list[list[Fed]]]:
+    """Group loads: each choice is a list of groups of which one runs at a time; most have a single group."""
+    heat = [fed for fed in loads if fed.load.kind in _HEAT and not fed.load.alternates]
+    cool = [fed for fed in loads if fed.load.kind is LoadKind.cooling and not fed.load.alternates and not fed.load.with_heat]
+    climate = [group for group in (heat, cool) if group]
+    named: dict[str, list[list[Fed]]] = {}
+    plain: list[list[list[Fed]]] = []
+    for fed in loads:
+        if fed.load.alternates:
+            named.setdefault(fed.load.alternates.strip().lower(), []).append([fed])
+        elif fed not in heat and fed not in cool:
+            plain.append([[fed]])
+    return [*plain, *([climate] if climate else []), *named.values()]
+
+
+def _on_leg(group: Sequence[Fed], demands: dict[str, Demand], leg: int) -> float:
+    found = [demands[fed.key] for fed in group if leg in legs_of(fed.load)]
+    return sum(demand.current_a * (1.25 if demand.continuous else 1.0) for demand in found)
+
+
+def _never_together(choice: list[list[Fed]], demands: dict[str, Demand]) -> Step:
+    larger = max(choice, key=lambda group: max(_on_leg(group, demands, 1), _on_leg(group, demands, 2)))
+    kept = " and ".join(fed.load.name for fed in larger)
+    left = ", ".join(fed.load.name for group in choice if group is not larger for fed in group)
+    return ruled("A", "never together", kept, f"{left} does not run with it; the larger counts on each leg", "connected load")
+
+
+def _largest_motors(loads: Sequence[Fed], demands: dict[str, Demand], kind: RunKind, rulebook: Rulebook) -> Iterator[tuple[int, Fed, Step]]:
+    """The quarter of the largest motor of each leg; of those that never run with it one counts at a time."""
+    share, citation = rulebook.motor_share()
+    if not share:
+        return
+    alone = len(loads) == 1 and kind is RunKind.branch
+    counted = _counted(loads, demands)
+    for leg in (1, 2):
+        motors = [fed for fed in counted[leg] if demands[fed.key].motor_a]
+        if not motors:
+            continue
+        largest = max(motors, key=lambda fed: demands[fed.key].motor_a)
+        words = f"a quarter of {'the motor' if alone else 'the largest motor'}, {largest.load.name}"
+        yield leg, largest, step("I_q", words, "f * I_m", "A", citation, f=share, I_m=demands[largest.key].motor_a)
+
+
+def _counted(loads: Sequence[Fed], demands: dict[str, Demand]) -> dict[int, list[Fed]]:
+    """The loads that count on each leg: of groups that never run together the larger."""
+    found: dict[int, list[Fed]] = {1: [], 2: []}
+    for choice in _choices(loads):
+        for leg in (1, 2):
+            picked = max(choice, key=lambda group: _on_leg(group, demands, leg))
+            found[leg] += [fed for fed in picked if leg in legs_of(fed.load)]
+    return found

@@ -1,0 +1,175 @@
+"""The load of a dwelling from the loads recorded in it, and which run carries all of it."""
+
+from __future__ import annotations
+
+from northspan.core.case.schools import school_of
+from northspan.core.case.tree import Tree
+from northspan.core.document.job import Across, Building, BuildingUse, Load, LoadKind, MeasuredOver, Status
+from northspan.core.rulebooks.protocol import Appliance, DwellingFacts, MethodLoad, Rulebook
+from northspan.core.topics.loads.demand import load_power
+
+CONNECTED, MEASURED = "connected", "measured"
+_SEPARATE = frozenset(
+    {
+        LoadKind.range,
+        LoadKind.dryer,
+        LoadKind.heating,
+        LoadKind.heat_pump,
+        LoadKind.cooling,
+        LoadKind.vehicle,
+        LoadKind.lighting,
+        LoadKind.sockets,
+    }
+)
+
+
+def dwelling_carried(tree: Tree, run_id: str) -> tuple[str, str]:
+    """Find the dwelling whose whole load a run carries.
+
+    Parameters
+    ----------
+    tree : Tree
+        The property. [-]
+    run_id : str
+        The run. [-]
+
+    Returns
+    -------
+    tuple of str
+        Id of the dwelling, or empty with the reason why there is none.
+    """
+    job, target = tree.job, tree.job.runs[run_id].target
+    below = set(tree.below(target))
+    homes = {tree.building_of(node) for node in below} & {key for key, b in job.buildings.items() if b.use is BuildingUse.dwelling}
+    if not homes:
+        return "", "no dwelling is behind it"
+    if len(homes) > 1:
+        return "", "more than one dwelling is behind it"
+    home = homes.pop()
+    ahead = {job.runs[key].origin for key in tree.way_to(run_id)}
+    here = tree.above(target)
+    while here is not None:  # a standby supply stands beside what feeds its end in ordinary times
+        ahead.add(here.origin)
+        here = tree.above(here.origin)
+    for key, can in job.enclosures.items():
+        if can.building != home or can.status is Status.remove or key in below:
+            continue
+        if any(load.status is not Status.remove for _, load in tree.loads_at.get(key, ())):
+            return "", f"loads on {can.name} belong to the dwelling and are not on it"
+        if key not in ahead and key in tree.feeding:
+            return "", f"{can.name} belongs to the dwelling and is not on it"
+    return home, ""
+
+
+def by_method(building: Building, rulebook: Rulebook) -> bool:
+    """Tell whether a building's load is worked by a method of the rulebook.
+
+    Parameters
+    ----------
+    building : Building
+        The building. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    measured = building.load_method == MEASURED
+    known = building.measured_va is not None if measured else building.floor_m2 is not None or not rulebook.needs_floor_area()
+    return building.use is BuildingUse.dwelling and building.load_method != CONNECTED and known
+
+
+def method_loads(tree: Tree, building_id: str, local_v: tuple[float, float], rulebook: Rulebook) -> tuple[MethodLoad, ...]:
+    """Work a dwelling's load by every method of the rulebook. [VA]
+
+    Parameters
+    ----------
+    tree : Tree
+        The property. [-]
+    building_id : str
+        The dwelling; its floor area must be known. [-]
+    local_v : tuple of float
+        Line to line and line to neutral voltage. [V]
+    rulebook : Rulebook
+        The code to follow. [-]
+
+    Raises
+    ------
+    OutsideTable
+        If a range or a motor is outside its table.
+    """
+    return rulebook.dwelling_loads(dwelling_facts(tree, building_id, local_v, rulebook))
+
+
+def dwelling_facts(tree: Tree, building_id: str, local_v: tuple[float, float], rulebook: Rulebook) -> DwellingFacts:
+    """Gather what the methods ask of a dwelling from the loads at its cans.
+
+    Parameters
+    ----------
+    tree : Tree
+        The property. [-]
+    building_id : str
+        The dwelling. [-]
+    local_v : tuple of float
+        Line to line and line to neutral voltage. [V]
+    rulebook : Rulebook
+        For motors. [-]
+
+    Notes
+    -----
+    Lighting and receptacles are in the floor area and not added again. Of loads that never run
+    together the largest counts.
+    """
+    job = tree.job
+    building = job.buildings[building_id]
+    cans = {key for key, can in job.enclosures.items() if can.building == building_id}
+    loads = _one_of_each([load for load in job.loads.values() if load.enclosure in cans and load.status is not Status.remove])
+    power = {id(load): load_power(load, *local_v, rulebook).value for load in loads}
+
+    def of(*kinds: LoadKind) -> tuple[float, ...]:
+        return tuple(power[id(load)] for load in loads if load.kind in kinds)
+
+    appliances = tuple(
+        Appliance(load.name, power[id(load)], load.across is not Across.line_line or load.uses_neutral, load.kind)
+        for load in loads
+        if load.kind not in _SEPARATE
+    )
+    return DwellingFacts(
+        floor_m2=building.floor_m2 or 0.0,
+        basement_m2=building.basement_m2,
+        small_appliance_circuits=building.small_appliance_circuits,
+        laundry_circuits=building.laundry_circuits,
+        appliances=appliances,
+        ranges_va=of(LoadKind.range),
+        dryers_va=of(LoadKind.dryer),
+        heating_va=sum(of(LoadKind.heating)),
+        heating_zones=max(1, len(of(LoadKind.heating))),
+        heat_pump_va=sum(of(LoadKind.heat_pump)),
+        cooling_va=sum(power[id(load)] for load in loads if load.kind is LoadKind.cooling and not load.with_heat),
+        cooling_with_heat_va=sum(power[id(load)] for load in loads if load.kind is LoadKind.cooling and load.with_heat),
+        vehicles_va=of(LoadKind.vehicle),
+        lighting_va=sum(of(LoadKind.lighting)),
+        sockets_va=of(LoadKind.sockets),
+        cooker_sockets=sum(load.kind is LoadKind.range and load.outlet_a is not None for load in loads),
+        vehicles_in_pool=school_of(job, "vehicle_pool") == "inside",
+        measured_va=building.measured_va or 0.0,
+        measured_month=building.measured_over is MeasuredOver.month,
+        added_va=sum(power[id(load)] for load in loads if load.status is Status.new),
+        largest_motor_va=_largest(power, [load for load in loads if load.kind is LoadKind.motor or load.horsepower]),
+        largest_neutral_motor_va=_largest(
+            power, [load for load in loads if (load.kind is LoadKind.motor or load.horsepower) and load.across is not Across.line_line]
+        ),
+        largest_cooling_va=_largest(power, [load for load in loads if load.kind is LoadKind.cooling]),
+        largest_heat_pump_va=_largest(power, [load for load in loads if load.kind is LoadKind.heat_pump]),
+    )
+
+
+def _largest(power: dict[int, float], loads: list[Load]) -> float:
+    return max((power[id(load)] for load in loads), default=0.0)
+
+
+def _one_of_each(loads: list[Load]) -> list[Load]:
+    """Keep the largest of loads that never run together."""
+    kept: dict[str, Load] = {}
+    for load in loads:
+        word = load.alternates.strip().lower()
+        if word and (word not in kept or load.power_va > kept[word].power_va):
+            kept[word] = load
+    return [load for load in loads if not load.alternates or kept[load.alternates.strip().lower()] is load]

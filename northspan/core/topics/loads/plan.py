@@ -1,0 +1,167 @@
+"""What every load takes where it is, and the load of a dwelling by every method beside each other."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from northspan.core.case.tree import Tree
+from northspan.core.document.findings import Finding, Severity, pin
+from northspan.core.document.job import Across, Building, BuildingUse, Circuit, Load, RunKind, Status
+from northspan.core.document.plan import LoadPlan, MethodPlan, printed
+from northspan.core.rulebooks.protocol import DesignLoad, Rulebook
+from northspan.core.topics.loads.demand import demand_of
+from northspan.core.topics.loads.dwelling import CONNECTED, by_method, dwelling_facts, method_loads
+from northspan.core.topics.loads.legs import legs_of
+from northspan.core.topics.loads.run_load import voltages_at
+from northspan.core.working.errors import OutsideTable
+from northspan.core.working.worked import step
+
+
+def plan_loads(tree: Tree, rulebook: Rulebook) -> tuple[dict[str, LoadPlan], list[Finding]]:
+    """Work every load at its own can, and name those that cannot be worked.
+
+    Parameters
+    ----------
+    tree : Tree
+        The property. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    plans: dict[str, LoadPlan] = {}
+    findings: list[Finding] = []
+    for key, load in tree.job.loads.items():
+        if load.status is Status.remove:
+            continue
+        try:
+            plans[key] = _load_plan(tree, key, load, rulebook)
+            findings += _dead(tree, key, load, rulebook)
+        except OutsideTable as outside:
+            words = "Type its nameplate as an ordinary load, with what it adds while it starts."
+            findings.append(Finding(Severity.stop, f"/loads/{key}", f"{load.name}: {outside}", words, "tables"))
+    return plans, findings
+
+
+_ENDS = {Across.line_line: {"L1", "L2"}, Across.l1_neutral: {"L1", "N"}, Across.l2_neutral: {"L2", "N"}}
+_COMES = {Circuit.three_wire: {"L1", "L2", "N"}, Circuit.two_wire_line: {"L1", "L2"}, Circuit.two_wire_neutral: {"L1", "N"}}
+
+
+def _dead(tree: Tree, key: str, load: Load, rulebook: Rulebook) -> list[Finding]:
+    """A load between wires of which one does not come: it draws nothing there."""
+    node = load.enclosure
+    while node in tree.feeding:  # up to the source, for a transformer makes wires of its own
+        run_id = tree.feeding[node]
+        run = tree.job.runs[run_id]
+        needed = _ENDS[load.across] | ({"N"} if load.uses_neutral else set())
+        missing = needed - _COMES[run.circuit]
+        if missing:
+            wires = " and ".join({"L1": "leg 1", "L2": "leg 2", "N": "neutral"}[wire] for wire in sorted(missing))
+            way_out = pin(f"/loads/{key}/across", Across.l1_neutral, "Put it on leg 1") if missing == {"L2"} else None
+            three = pin(f"/runs/{run_id}/circuit", Circuit.three_wire, f"Bring both legs and the neutral in {run.name}")
+            words = f"{load.name}: it cannot draw where it is, for {run.name} brings no {wires}."
+            why = "It counts in the load, and on the bench it stands still."
+            cures = (way_out, three) if way_out and load.across is not Across.line_line else (three,)
+            return [Finding(Severity.fix, f"/loads/{key}/across", words, why, rulebook.cite("no_neutral"), cures)]
+        node = run.origin
+        if node in tree.job.sources:
+            break
+    return []
+
+
+def plan_methods(tree: Tree, building_id: str, rulebook: Rulebook) -> tuple[tuple[MethodPlan, ...], list[Finding]]:
+    """Work a dwelling's load by every method; nothing for other buildings, or while the floor area is not known.
+
+    Parameters
+    ----------
+    tree : Tree
+        The property. [-]
+    building_id : str
+        The building. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    building = tree.job.buildings[building_id]
+    cans = [key for key, can in tree.job.enclosures.items() if can.building == building_id and can.status is not Status.remove]
+    if building.use is not BuildingUse.dwelling or not cans:
+        return (), []
+    if building.floor_m2 is None and rulebook.needs_floor_area():
+        return (), _without_area(building_id, building)
+    entry = next((tree.job.runs[key].target for key in tree.entering.get(building_id, ())), cans[0])
+    volts = voltages_at(tree, entry, rulebook)
+    try:
+        methods = method_loads(tree, building_id, volts, rulebook)
+    except OutsideTable as outside:
+        words = "The methods for the whole dwelling wait for it."
+        return (), [Finding(Severity.stop, f"/buildings/{building_id}/load_method", f"{building.name}: {outside}", words, "tables")]
+    least = rulebook.dwelling_least_a()
+    plans: list[MethodPlan] = []
+    for method in methods:
+        amperes = step("I", "in amperes", "P / U", "A", "load over voltage", P=method.total.value, U=volts[0])
+        try:
+            device = rulebook.device_for_load(DesignLoad(amperes.value, 0.0, 0.0), RunKind.service)
+        except OutsideTable as outside:
+            words = "A supply of this kind cannot carry it. Ask the utility, or take load off."
+            return (), [Finding(Severity.stop, f"/buildings/{building_id}/load_method", f"{building.name}: {outside}", words, "tables")]
+        lines = (*method.total.steps, amperes, *(method.neutral.steps if method.neutral else ()), device.steps[-1], least)
+        neutral_a = method.neutral.value / volts[0] if method.neutral else None
+        service_a = max(device.value, least.value)
+        chosen = by_method(building, rulebook) and method.key == building.load_method
+        plans.append(MethodPlan(method.key, method.title, method.total.value, amperes.value, neutral_a, service_a, chosen, printed(lines)))
+    return tuple(plans), _not_entered(tree, building_id, volts, rulebook)
+
+
+def several_dwellings(tree: Tree, rulebook: Rulebook) -> Iterator[Finding]:
+    """Say where several dwellings hang on one service: there is no demand factor for them here.
+
+    Parameters
+    ----------
+    tree : Tree
+        The property. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    homes = {key for key, one in tree.job.buildings.items() if one.use is BuildingUse.dwelling and one.status is not Status.remove}
+    for key in tree.order:
+        run = tree.job.runs[key]
+        behind = {tree.building_of(node) for node in tree.below(run.target)} & homes
+        if len(behind) > 1 and run.origin not in tree.job.enclosures:
+            names = " and ".join(sorted(tree.job.buildings[one].name for one in behind))
+            words = f"{run.name}: {names} are dwellings behind one supply; rules for several dwellings are not built."
+            why = "Their loads are added up, each by its own method. The code may ask less, and the utility something else."
+            yield Finding(Severity.check, f"/runs/{key}", words, why, rulebook.cite("several_dwellings"))
+
+
+def _not_entered(tree: Tree, key: str, volts: tuple[float, float], rulebook: Rulebook) -> list[Finding]:
+    """Where circuits and not the floor area give the load: the ones that every dwelling has."""
+    building = tree.job.buildings[key]
+    if rulebook.needs_floor_area() or not by_method(building, rulebook):
+        return []
+    facts = dwelling_facts(tree, key, volts, rulebook)
+    missing = " and ".join(name for name, there in (("lighting", facts.lighting_va), ("socket circuits", facts.sockets_va)) if not there)
+    if not missing:
+        return []
+    words = "Enter each circuit as a load; the demand is too low without them."
+    return [Finding(Severity.check, f"/buildings/{key}/load_method", f"{building.name}: no {missing} entered.", words, "job")]
+
+
+def _without_area(key: str, building: Building) -> list[Finding]:
+    if building.load_method == CONNECTED:
+        return []
+    at = f"/buildings/{key}/floor_m2"
+    words = "Measure it by the outside of the walls, finished basement included, garage and open porch not."
+    return [
+        Finding(Severity.check, at, f"{building.name}: its method needs the floor area; until then the loads are added up.", words, "job")
+    ]
+
+
+def _load_plan(tree: Tree, key: str, load: Load, rulebook: Rulebook) -> LoadPlan:
+    volts = voltages_at(tree, load.enclosure, rulebook)
+    worked = demand_of(key, load, volts, volts[0], RunKind.feeder, rulebook)
+    demand = worked.value
+    legs = legs_of(load)
+    to_neutral = load.across is not Across.line_line or load.uses_neutral
+    line_1, line_2 = (demand.current_a if leg in legs else 0.0 for leg in (1, 2))
+    building = tree.building_of(load.enclosure)
+    covered = by_method(tree.job.buildings[building], rulebook)
+    note = "in the dwelling's method" if covered else "continuous" if demand.continuous else "motor" if demand.motor_a else ""
+    neutral_a = demand.current_a if to_neutral else 0.0
+    return LoadPlan(key, building, demand.power_va, line_1, line_2, neutral_a, demand.continuous, note, printed(worked.steps))

@@ -1,0 +1,184 @@
+"""The load a run is to carry: typed, worked by a dwelling's method, or added up."""
+
+from __future__ import annotations
+
+from northspan.core.case.tree import Tree
+from northspan.core.document.job import Run, Source, Status
+from northspan.core.rulebooks.protocol import DesignLoad, MethodLoad, Rulebook
+from northspan.core.topics.loads.connected import Block, Fed, added_up, typed_load, worst_start
+from northspan.core.topics.loads.dwelling import by_method, dwelling_carried, method_loads
+from northspan.core.topics.loads.legs import NO_LOAD, LegLoads
+from northspan.core.working.worked import Step, Worked, given, step
+
+
+def voltages_at(tree: Tree, node: str, rulebook: Rulebook) -> tuple[float, float]:
+    """Give the line to line and line to neutral voltage at a node. [V]
+
+    Parameters
+    ----------
+    tree : Tree
+        The property. [-]
+    node : str
+        Id of an enclosure or a source. [-]
+    rulebook : Rulebook
+        For what is usual where nothing is drawn ahead. [-]
+    """
+    known = tree.volts.get(node)
+    if known is not None:
+        return known
+    run_id = tree.feeding.get(node) or next((key for key in tree.leaving.get(node, ())), None)
+    source = tree.job.sources.get(node) or (tree.source_of(run_id) if run_id else None)
+    line_v = source.line_v if source else rulebook.usual_v
+    tree.volts[node] = line_v, rulebook.to_neutral_v(line_v, source.system) if source else rulebook.to_neutral_v(line_v)
+    return tree.volts[node]
+
+
+def line_voltage(tree: Tree, run_id: str, rulebook: Rulebook) -> float:
+    """Give the line to line voltage of a run: its source's, or what is usual where none is drawn. [V]
+
+    Parameters
+    ----------
+    tree : Tree
+        The property. [-]
+    run_id : str
+        The run. [-]
+    rulebook : Rulebook
+        For what is usual. [-]
+    """
+    source = tree.source_of(run_id)
+    return source.line_v if source else rulebook.usual_v
+
+
+def load_of_run(tree: Tree, run_id: str, rulebook: Rulebook) -> Worked[LegLoads | None]:
+    """Find the load a run is to carry.
+
+    Parameters
+    ----------
+    tree : Tree
+        The property. [-]
+    run_id : str
+        The run. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+
+    Notes
+    -----
+    A dwelling whose whole load is behind the run, and whose method is chosen, counts by that
+    method; everything else at its nameplate. The continuous part is raised later, by the tests
+    that ask for it. Conductors from a generator or an inverter follow its nameplate, for it can
+    give that much whatever is switched on.
+    """
+    run = tree.job.runs[run_id]
+    run_v = line_voltage(tree, run_id, rulebook)
+    own = tree.job.sources.get(run.origin)
+    if run.load_a is None and own is not None and own.rating_kva is not None and rulebook.source_share(own.kind)[0]:
+        return _by_nameplate(own, run_v, rulebook)
+    fed, _ = _fed_through(tree, run.target, rulebook)
+    if run.load_a is not None:
+        return typed_load(run, *worst_start(fed, run_v, rulebook))
+    return load_behind(tree, run_id, rulebook)
+
+
+def load_behind(tree: Tree, run_id: str, rulebook: Rulebook) -> Worked[LegLoads | None]:
+    """Add up what is behind a run, whatever was typed for the run itself.
+
+    Parameters
+    ----------
+    tree : Tree
+        The property. [-]
+    run_id : str
+        The run. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    run = tree.job.runs[run_id]
+    run_v = line_voltage(tree, run_id, rulebook)
+    fed, typed = _fed_through(tree, run.target, rulebook)
+    blocks = [_typed_block(key, other, run_v, voltages_at(tree, other.origin, rulebook)[0]) for key, other in typed]
+    home, _ = dwelling_carried(tree, run_id)
+    if (
+        home
+        and by_method(tree.job.buildings[home], rulebook)
+        and not any(other.load_a for _, other in typed if tree.building_of(other.target) == home)
+    ):
+        cans = {key for key, can in tree.job.enclosures.items() if can.building == home}
+        blocks.append(_dwelling_block(tree, home, run_v, rulebook))
+        fed = [f for f in fed if f.load.enclosure not in cans]
+    if not fed and not blocks:
+        return NO_LOAD
+    return added_up(fed, blocks, run_v, run.kind, rulebook)  # type: ignore[return-value]
+
+
+def _by_nameplate(source: Source, run_v: float, rulebook: Rulebook) -> Worked[LegLoads | None]:
+    share, citation = rulebook.source_share(source.kind)
+    nameplate = step(
+        "I_s", f"nameplate current of {source.name}", "1000 * S / U", "A", "kVA over voltage", S=source.rating_kva or 0.0, U=run_v
+    )
+    wanted = step("I_L", "what its conductors must carry", "f * I_s", "A", citation, f=share, I_s=nameplate.value)
+    return Worked(LegLoads(DesignLoad(wanted.value, 0.0, wanted.value), wanted.value, wanted.value, 0.0), (nameplate, wanted))
+
+
+def chosen_method(tree: Tree, building_id: str, rulebook: Rulebook) -> tuple[MethodLoad, MethodLoad]:
+    """Give a dwelling's load by the method chosen for it, and by the one that gives the neutral.
+
+    Parameters
+    ----------
+    tree : Tree
+        The property. [-]
+    building_id : str
+        The dwelling. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    entry = next((key for key in tree.entering.get(building_id, ())), None)
+    node = tree.job.runs[entry].target if entry else next(k for k, can in tree.job.enclosures.items() if can.building == building_id)
+    methods = method_loads(tree, building_id, voltages_at(tree, node, rulebook), rulebook)
+    wanted = tree.job.buildings[building_id].load_method
+    return next((m for m in methods if m.key == wanted), methods[0]), next(m for m in methods if m.neutral)
+
+
+def _fed_through(tree: Tree, node: str, rulebook: Rulebook) -> tuple[list[Fed], list[tuple[str, Run]]]:
+    """Loads fed through a node, and runs whose load was typed, which stand for all below them."""
+    job = tree.job
+    typed: list[tuple[str, Run]] = []
+    nodes = [node]
+    for here in nodes:
+        for run_id in tree.leaving.get(here, ()):
+            run = job.runs[run_id]
+            if run.load_a is not None:
+                typed.append((run_id, run))
+            else:
+                nodes.append(run.target)
+    fed = [
+        Fed(key, load, voltages_at(tree, here, rulebook))
+        for here in nodes
+        for key, load in tree.loads_at.get(here, ())
+        if load.status is not Status.remove
+    ]
+    return fed, typed
+
+
+def _typed_block(key: str, run: Run, run_v: float, own_v: float) -> Block:
+    total = (run.load_a or 0.0) * own_v / run_v
+    continuous = min(run.continuous_a, run.load_a or 0.0) * own_v / run_v
+    return Block(run.name, total - continuous, continuous, total, (given(f"I_{key}", f"{run.name}, load typed there", total, "A"),))
+
+
+def _dwelling_block(tree: Tree, home: str, run_v: float, rulebook: Rulebook) -> Block:
+    method, with_neutral = chosen_method(tree, home, rulebook)
+    name = tree.job.buildings[home].name
+    amperes = step(
+        "I_D",
+        f"{name} by the {method.title[:1].lower()}{method.title[1:]}",
+        "P / U",
+        "A",
+        "load over voltage",
+        P=method.total.value,
+        U=run_v,
+    )
+    steps: tuple[Step, ...] = (*method.total.steps, amperes)
+    neutral_a = 0.0
+    if with_neutral.neutral:
+        neutral = step("I_N", "its neutral", "P_n / U", "A", "load over voltage", P_n=with_neutral.neutral.value, U=run_v)
+        steps, neutral_a = (*steps, *with_neutral.neutral.steps, neutral), neutral.value
+    return Block(name, amperes.value, 0.0, neutral_a, steps)

@@ -1,0 +1,1 @@
+"""Earth fault loops and bonding, under codes that protect by them."""

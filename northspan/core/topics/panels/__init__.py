@@ -1,0 +1,1 @@
+"""Cans with devices: bonds, buses, terminals."""

@@ -1,0 +1,160 @@
+"""What is wrong with an installation as it was found, beyond bonds, electrodes and limits of its runs."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from pydantic import JsonValue
+
+from northspan.core.case.schools import Schools
+from northspan.core.case.tree import Tree
+from northspan.core.document.calls import School
+from northspan.core.document.findings import Cure, Edit, Finding, Severity, pin
+from northspan.core.document.job import BuildingUse, ElectrodeKind, Enclosure, EnclosureKind, Room, RunKind, Status, WaterPipe
+from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.topics.sizing.run import SizedRun
+from northspan.core.working.worked import whole
+
+
+def audit(tree: Tree, sized: dict[str, SizedRun], schools: Schools, rulebook: Rulebook) -> Iterator[Finding]:
+    """Go through what exists and say what is wrong or open.
+
+    Parameters
+    ----------
+    tree : Tree
+        The property. [-]
+    sized : dict
+        Sized runs by id. [-]
+    schools : Schools
+        The schools followed. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    for key, can in tree.job.enclosures.items():
+        if can.status is not Status.remove:
+            yield from _terminals(key, can, rulebook)
+            yield from _bus(tree, key, can, sized, rulebook)
+            yield from _place(key, can, rulebook)
+            yield from _main_out_of_sight(tree, key, can, sized, schools["panel_main"])
+    for key in tree.job.buildings:
+        yield from _water_pipe(tree, key, schools["water_conductor"], rulebook)
+    yield from _temporary(tree)
+
+
+def main_outcomes(tree: Tree, building_id: str, schools: tuple[School, ...]) -> dict[str, str]:
+    """Say what each school of the call on main breakers gives in a building; empty where it asks nothing.
+
+    Parameters
+    ----------
+    tree : Tree
+        The property. [-]
+    building_id : str
+        The building. [-]
+    schools : tuple of School
+        Schools of the call. [-]
+    """
+    panels = [can for key, can in tree.job.enclosures.items() if can.building == building_id and _lugs_inside(tree, key, can)]
+    if not panels:
+        return {}
+    names = ", ".join(can.name for can in panels)
+    words = {"required": f"none in {names}: the breaker of its feeder serves", "out_of_sight": f"a main breaker in {names}"}
+    return {school.key: words[school.key] for school in schools}
+
+
+def _terminals(key: str, can: Enclosure, rulebook: Rulebook) -> Iterator[Finding]:
+    if can.neutral_terminals is None or can.neutrals_landed is None or can.neutrals_landed <= can.neutral_terminals:
+        return
+    at = f"/enclosures/{key}/neutrals_landed"
+    more = can.neutrals_landed - can.neutral_terminals
+    words = f"{can.name}: {can.neutrals_landed} neutrals under {can.neutral_terminals} terminals."
+    why = f"{more} of them share a screw and work loose. Add a bar, load off first: a neutral opened under load lifts voltages."
+    cure = pin(f"/enclosures/{key}/neutral_terminals", can.neutrals_landed, "A bar was added, one neutral each")
+    yield Finding(Severity.fix, at, words, why, rulebook.cite("one_neutral_each"), (cure,))
+
+
+def _bus(tree: Tree, key: str, can: Enclosure, sized: dict[str, SizedRun], rulebook: Rulebook) -> Iterator[Finding]:
+    feeding = sized.get(tree.feeding.get(key, ""))
+    if can.bus_a is None or feeding is None:
+        return
+    ahead = feeding.device.value if feeding.question.run.kind is not RunKind.service else None
+    protects = min((a for a in (ahead, can.main_a) if a is not None), default=None)
+    if protects is not None and protects > can.bus_a:
+        words = f"{can.name}: its bus of {whole(can.bus_a)} A stands behind {whole(protects)} A."
+        why = "Nothing holds the current in the bus to what it can carry."
+        cure = pin(f"/enclosures/{key}/main_a", can.bus_a, f"A main of {whole(can.bus_a)} A")
+        yield Finding(Severity.stop, f"/enclosures/{key}/bus_a", words, why, rulebook.cite("bus"), (cure,))
+
+
+_WITH_DEVICES = frozenset(EnclosureKind) - {EnclosureKind.meter, EnclosureKind.junction_box, EnclosureKind.splitter}
+_ROOMS = {Room.bathroom: "a bathroom", Room.clothes_closet: "a clothes closet", Room.over_steps: "a place over steps"}
+
+
+def _place(key: str, can: Enclosure, rulebook: Rulebook) -> Iterator[Finding]:
+    if can.kind not in _WITH_DEVICES:
+        return
+    allowed, height = rulebook.panel_room(can.room), rulebook.handle_height()
+    if allowed.result == "no":
+        words = f"{can.name}: it hangs in {_ROOMS[can.room]}."
+        why = f"Not there: {allowed.text}. Another place, or what is there already by the inspector's word."
+        cure = pin(f"/enclosures/{key}/room", Room.elsewhere.value, "It moves elsewhere")
+        yield Finding(Severity.fix, f"/enclosures/{key}/room", words, why, allowed.citation, (cure,))
+    if can.handle_height_m is not None and can.handle_height_m > height.value + 1e-6:
+        words = f"{can.name}: its highest handle is at {rulebook.length_text(can.handle_height_m)}, {height.result} is the most."
+        cure = pin(f"/enclosures/{key}/handle_height_m", height.value, f"Hung so that it is at {height.result}")
+        severity = Severity.check if height.citation == "guide" else Severity.fix
+        yield Finding(severity, f"/enclosures/{key}/handle_height_m", words, "Everybody must reach it.", height.citation, (cure,))
+
+
+def _lugs_inside(tree: Tree, key: str, can: Enclosure) -> bool:
+    """Tell whether a can is a panel without a main, fed from within its own building, past the first disconnect."""
+    above = tree.above(key)
+    inside = above is not None and above.origin in tree.job.enclosures and tree.building_of(above.origin) == can.building
+    return can.kind is EnclosureKind.panel_lugs and can.status is not Status.remove and inside and not tree.first_disconnect(key)
+
+
+def _main_out_of_sight(tree: Tree, key: str, can: Enclosure, sized: dict[str, SizedRun], school: str) -> Iterator[Finding]:
+    if school != "out_of_sight" or not _lugs_inside(tree, key, can):
+        return
+    at = f"/enclosures/{key}"
+    feeding = sized.get(tree.feeding[key])
+    edits = [Edit("add", f"{at}/kind", EnclosureKind.panel_main_breaker.value)]
+    if feeding:
+        edits.append(Edit("add", f"{at}/main_a", feeding.device.value))
+    words = f"{can.name}: no main breaker, and the breaker of its feeder may be out of sight."
+    yield Finding(
+        Severity.check, f"{at}/kind", words, "Your call asks for one there.", "your call", (Cure("Give it a main breaker", tuple(edits)),)
+    )
+
+
+def _water_pipe(tree: Tree, building_id: str, school: str, rulebook: Rulebook) -> Iterator[Finding]:
+    building = tree.job.buildings[building_id]
+    pipes = {k: e for k, e in tree.job.electrodes.items()
+             if e.building == building_id and e.kind is ElectrodeKind.water_pipe and e.status is not Status.remove}  # fmt: skip
+    at, cite = f"/buildings/{building_id}/water_pipe", rulebook.cite("lost_water_pipe")
+    if building.status is Status.remove:
+        return
+    if building.water_pipe is WaterPipe.plastic and pipes:
+        words = f"{building.name}: the water pipe in the ground is plastic now, and its electrode is lost."
+        kept = "Leave the old conductor: it bonds the metal pipe that is left inside."
+        why = "The house stands on what other electrodes it has. " + (
+            kept if school == "leave" else "Your call takes the old conductor off."
+        )
+        cures = (Cure("Count it no longer", tuple(Edit("add", f"/electrodes/{k}/status", "remove") for k in pipes)),)
+        yield Finding(Severity.fix, at, words, why, cite, cures)
+    elif building.water_pipe is WaterPipe.unknown and pipes:
+        words = f"{building.name}: is the water pipe still metal where it lies in the ground?"
+        yield Finding(Severity.check, at, words, "A main renewed in plastic takes the electrode away, and nobody is told.", cite,
+                      (pin(at, "metal", "Still metal"), pin(at, "plastic", "Plastic now")))  # fmt: skip
+    elif building.water_pipe is WaterPipe.metal and not pipes and building.use is BuildingUse.dwelling:
+        name = next(n for n in (f"E{i}" for i in range(1, 400)) if n not in tree.job.electrodes)
+        pipe: JsonValue = {"name": "Water pipe", "building": building_id, "kind": "water_pipe", "length_m": 3.048, "status": "new"}
+        cure = Cure("Join the water pipe", (Edit("add", f"/electrodes/{name}", pipe),))
+        words = f"{building.name}: its metal water pipe is not joined to the other electrodes."
+        yield Finding(Severity.fix, at, words, "Every electrode that is present is joined.", cite, (cure,))
+
+
+def _temporary(tree: Tree) -> Iterator[Finding]:
+    for key, run in tree.job.runs.items():
+        if run.status is Status.temporary:
+            words = f"{run.name}: temporary. It comes out again before the job is done."
+            yield Finding(Severity.note, f"/runs/{key}/status", words, "Write down who takes it out, and when.", "job")

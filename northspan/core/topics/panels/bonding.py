@@ -1,0 +1,115 @@
+"""Every enclosure: neutral and ground bonded or kept apart, as it should be and as found."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from northspan.core.case.schools import Schools
+from northspan.core.case.tree import WITHOUT_DEVICE, Tree
+from northspan.core.document.findings import Finding, Severity, pin
+from northspan.core.document.job import Bond, Job, Status
+from northspan.core.document.plan import EnclosurePlan, printed
+from northspan.core.rulebooks.protocol import BuildingFacts, Rulebook
+from northspan.core.topics.supply.states import own_bond
+
+
+def plan_enclosures(tree: Tree, facts: dict[str, BuildingFacts], schools: Schools, rulebook: Rulebook) -> dict[str, EnclosurePlan]:
+    """Decide the bond of every enclosure that is fed.
+
+    Parameters
+    ----------
+    tree : Tree
+        The property. [-]
+    facts : dict
+        Facts of each building. [-]
+    schools : Schools
+        The schools followed. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    plans = {}
+    for key, enclosure in tree.job.enclosures.items():
+        above = tree.above(key)
+        if enclosure.status is Status.remove or enclosure.kind in WITHOUT_DEVICE or (above is None and not tree.leaving.get(key)):
+            continue
+        enters = (
+            above is not None and above.origin in tree.job.enclosures and (tree.job.enclosures[above.origin].building != enclosure.building)
+        )
+        building = facts[enclosure.building]
+        # the rules for a detached building speak of where its feeder ends; panels further in are plain subpanels
+        at_entry = (
+            building
+            if enters
+            else BuildingFacts(
+                detached=False,
+                dwelling=building.dwelling,
+                animals=building.animals,
+                metallic_path=building.metallic_path,
+                supply=None,
+                branch_circuits=0,
+                electrodes=building.electrodes,
+            )
+        )
+        bond = rulebook.bond_here(first_disconnect=tree.first_disconnect(key) and not own_bond(tree, key, schools), building=at_entry)
+        agrees = enclosure.bond_found is Bond.unknown or enclosure.bond_found == bond.value
+        plans[key] = EnclosurePlan(key, enclosure.name, enclosure.building, bond.value, enclosure.bond_found, agrees, printed(bond.steps))
+    return plans
+
+
+def bond_findings(job: Job, plans: dict[str, EnclosurePlan], rulebook: Rulebook) -> Iterator[Finding]:
+    """Compare the bonds found with the bonds wanted.
+
+    Parameters
+    ----------
+    job : Job
+        The job. [-]
+    plans : dict
+        Enclosure plans by id. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    for key, plan in plans.items():
+        line = plan.working[0]
+        at = f"/enclosures/{key}/bond_found"
+        if plan.agrees:
+            continue
+        if plan.bond == Bond.separate:
+            yield Finding(
+                Severity.stop,
+                at,
+                f"{plan.name}: neutral and ground are bonded here and must be kept apart.",
+                "Neutral current would run on the ground wires and on every metal part. Load off before the bond comes out.",
+                line.citation,
+                (pin(at, Bond.separate, "Bond taken out"),),
+            )
+        else:
+            yield Finding(
+                Severity.stop,
+                at,
+                f"{plan.name}: neutral and ground are apart here and must be bonded.",
+                "Without the bond a fault has no way back, and no breaker opens.",
+                line.citation,
+                (pin(at, Bond.bonded, "Bond put in"),),
+            )
+    bonded = [plan.name for plan in plans.values() if plan.bond == Bond.bonded]
+    wrong = any(not plan.agrees for plan in plans.values())
+    unseen = sum(job.enclosures[key].bond_found is Bond.unknown and job.enclosures[key].status is Status.existing for key in plans)
+    if unseen:
+        yield Finding(
+            Severity.check,
+            "/enclosures",
+            f"Bond not looked at yet in {unseen} existing enclosure{'s' if unseen > 1 else ''}.",
+            "A screw or strap left in is the usual mistake.",
+            rulebook.cite("one_bond"),
+        )
+    if plans and not wrong and not unseen and not bonded:
+        words = "Neutral and ground are kept apart in every enclosure: the supplier joins them, ahead of everything here."
+        yield Finding(Severity.holds, "/enclosures", words, "A link of your own would carry load current.", rulebook.cite("one_bond"))
+    elif plans and not wrong and not unseen:
+        yield Finding(
+            Severity.holds,
+            "/enclosures",
+            f"Neutral and ground are bonded in one place for each source: {', '.join(bonded)}.",
+            "Everywhere else they are kept apart.",
+            rulebook.cite("one_bond"),
+        )

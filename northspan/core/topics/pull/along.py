@@ -1,0 +1,169 @@
+"""What each stretch asks: how high it hangs, how it is strapped, how much its pipe grows; with its ground and its boxes."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from math import ceil
+
+from northspan.core.document.findings import Finding, Severity, pin
+from northspan.core.document.job import Method, Place, Segment
+from northspan.core.document.plan import WorkGroup, printed
+from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.topics.pull.fittings import fitting_groups
+from northspan.core.topics.pull.ground import ground_groups
+from northspan.core.topics.pull.room import room_groups
+from northspan.core.topics.pull.routed import Routed
+from northspan.core.topics.routes.route import IN_PIPE
+from northspan.core.working.errors import OutsideTable
+from northspan.core.working.worked import Step, Worked, given, ruled, step
+
+SWING_K = {Place.outdoors: 55.0, Place.attic: 40.0, Place.indoors: 15.0}
+
+
+def straps(method: Method, size: str, length_m: float, rulebook: Rulebook, *, wanted_m: float | None = None) -> Worked[int]:
+    """Count the straps of a straight run between two boxes.
+
+    Parameters
+    ----------
+    method : Method
+        Kind of pipe, or cable. [-]
+    size : str
+        Trade size; empty for a cable. [-]
+    length_m : float
+        Length. [m]
+    rulebook : Rulebook
+        The code to follow. [-]
+    wanted_m : float or None
+        Nearer together than the rule asks, as found or as wanted. [m]
+    """
+    apart, first = rulebook.supports(method, size)
+    apart_m = min(apart.value, wanted_m or apart.value)
+    between_m = max(0.0, length_m - 2 * first.value)
+    count = max(1, ceil(between_m / apart_m - 1e-9) + 1) if length_m > first.value else 1
+    why = f"one {rulebook.depth_text(first.value)} from each end, the rest at most {rulebook.depth_text(apart_m)} apart"
+    return Worked(count, (apart, first, ruled("n", "straps", f"{count}", why, apart.citation, count)))
+
+
+def growth(method: Method, length_m: float, swing_k: float, rulebook: Rulebook) -> Worked[int]:
+    """Work how much a straight pipe grows between its coldest and its hottest, and how many fittings take that up.
+
+    Parameters
+    ----------
+    method : Method
+        Kind of pipe. [-]
+    length_m : float
+        Length between fixed points. [m]
+    swing_k : float
+        From coldest to hottest. [K]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    grows, most = rulebook.expansion(method)
+    given_k = given("D_T", "from coldest to hottest", swing_k, "K", "taken; the sun adds to it")
+    change = step("D_L", "grows by", "k * L * D_T", "mm", grows.citation, k=grows.value, L=length_m, D_T=swing_k)
+    wanted = change.value >= most.value - 1e-9
+    count = ceil(change.value / 100) if wanted else 0  # a usual fitting takes up 4 in, 100 mm
+    words = f"{count}" if wanted else "none"
+    return Worked(
+        count, (grows, given_k, change, most, ruled("n_f", "expansion fittings", words, "each takes up 100 mm", most.citation, count))
+    )
+
+
+def stretch_groups(routed: Routed, rulebook: Rulebook) -> tuple[WorkGroup, ...]:
+    """Work what the stretches of a run ask, one after another.
+
+    Parameters
+    ----------
+    routed : Routed
+        The run, sized, with its route. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    found: list[WorkGroup] = []
+    for i in range(len(routed.run.segments)):
+        found += [*room_groups(i, routed, rulebook), *_above(i, routed, rulebook), *ground_groups(i, routed, rulebook)]
+        found += fitting_groups(i, routed, rulebook)
+    return tuple(found)
+
+
+def support_findings(routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
+    """Say where straps as found stand too far apart, or too far from a box.
+
+    Parameters
+    ----------
+    routed : Routed
+        The run, sized, with its route. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    for i, (segment, pipe) in enumerate(zip(routed.run.segments, routed.sized.pipes, strict=True)):
+        if not _strapped(segment):
+            continue
+        limits = rulebook.supports(segment.method, pipe.value.size if pipe.value else "")
+        for field, words, limit in zip(("strap_m", "first_strap_m"), ("straps", "the first strap"), limits, strict=True):
+            found_m = getattr(segment, field)
+            if found_m is None or found_m <= limit.value + 1e-6:
+                continue
+            at = f"/runs/{routed.id}/segments/{i}/{field}"
+            far = "apart" if field == "strap_m" else "from its box"
+            said = f"{routed.run.name}: {words} {rulebook.depth_text(found_m)} {far}, {rulebook.depth_text(limit.value)} is the most."
+            cure = pin(at, round(limit.value - 5e-4, 3), f"Strapped {rulebook.depth_text(limit.value)} {far}")
+            yield Finding(Severity.fix, at, said, "A pipe that hangs pulls at its couplings and its wires.", limit.citation, (cure,))
+
+
+def height_findings(routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
+    """Say where a run hangs too low.
+
+    Parameters
+    ----------
+    routed : Routed
+        The run, sized, with its route. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    for i, segment in enumerate(routed.run.segments):
+        if segment.place is not Place.overhead or segment.height_m is None:
+            continue
+        least, at = _height(segment, routed, rulebook), f"/runs/{routed.id}/segments/{i}/height_m"
+        name = routed.run.name
+        if least is None:
+            yield Finding(
+                Severity.check, at, f"{name}: no figure is set for its height there.", "Keep it out of reach, or take another way.", "guide"
+            )
+        elif segment.height_m < least.value - 1e-6:
+            below, hangs = segment.over.value.replace("_", " "), rulebook.length_text(segment.height_m)
+            words = f"{name}: hangs {hangs} over a {below}, {least.result} is the least."
+            why = "A ladder, a load or a lorry reaches it; insulation on a drop is no promise."
+            yield Finding(Severity.fix, at, words, why, least.citation, (pin(at, round(least.value, 2), "Hung as high as it must"),))
+
+
+def _strapped(segment: Segment) -> bool:
+    return segment.place in SWING_K and (segment.method in IN_PIPE or segment.method is Method.cable)
+
+
+def _above(i: int, routed: Routed, rulebook: Rulebook) -> Iterator[WorkGroup]:
+    segment, pipe = routed.run.segments[i], routed.sized.pipes[i].value
+    title, size = f"Stretch {i + 1}", pipe.size if pipe else ""
+    if segment.place is Place.overhead:
+        height = _height(segment, routed, rulebook)
+        if height:
+            yield WorkGroup(f"height{i + 1}", f"{title}, height", rulebook.length_text(height.value), printed((height,)))
+    if segment.place is Place.outdoors:
+        rated = rulebook.outdoors_rating()
+        yield WorkGroup(f"outdoors{i + 1}", f"{title}, boxes", rated.result, printed((rated,)))
+    if not _strapped(segment):
+        return
+    fixed = straps(segment.method, size, segment.length_m, rulebook, wanted_m=segment.strap_m)
+    yield WorkGroup(f"straps{i + 1}", f"{title}, straps", f"{fixed.value}", printed(fixed.steps))
+    if segment.method in IN_PIPE:
+        swing_k = SWING_K[segment.place] if segment.swing_k is None else segment.swing_k
+        grown = growth(segment.method, segment.length_m, swing_k, rulebook)
+        answer = f"{grown.value} fitting{'s' if grown.value > 1 else ''}" if grown.value else "no fitting"
+        yield WorkGroup(f"growth{i + 1}", f"{title}, expansion", answer, printed(grown.steps))
+
+
+def _height(segment: Segment, routed: Routed, rulebook: Rulebook) -> Step | None:
+    try:
+        return rulebook.clearance(segment.over, routed.sized.question.neutral_v)
+    except OutsideTable:  # no figure is set there: the finding says so
+        return None

@@ -1,0 +1,174 @@
+"""What a run asks of the ground: where it comes out, its trench, other lines near it."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from northspan.core.document.findings import Finding, Severity, pin, sentence
+from northspan.core.document.job import Crossing, Place, Segment, Status, status_of
+from northspan.core.document.plan import TrenchPlan, WorkGroup, printed
+from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.topics.pull.pulling import bore_m
+from northspan.core.topics.pull.routed import Routed
+from northspan.core.topics.pull.trench import LINE_M, Trench, TrenchFacts, dig
+from northspan.core.topics.routes.cover import covers
+from northspan.core.working.worked import Step, ruled, step
+
+WALL, CABLE_M = 1.15, 0.03  # outside over bore of a pipe; a cable that is laid by itself [m]
+TO_DIG = frozenset({Status.new, Status.temporary})
+
+
+def ground_groups(i: int, routed: Routed, rulebook: Rulebook) -> Iterator[WorkGroup]:
+    """Work what a buried stretch asks: how it comes out of the ground, and its own trench.
+
+    Parameters
+    ----------
+    i : int
+        Number of the stretch. [-]
+    routed : Routed
+        The run, sized, with its route. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    run, pipe = routed.run, routed.sized.pipes[i].value
+    segment, title = run.segments[i], f"Stretch {i + 1}"
+    if segment.place is not Place.buried:
+        return
+    if status_of(run, segment) not in TO_DIG:
+        there = ruled("0", "trench", "none", "it lies in the ground already", "job")
+        yield WorkGroup(f"trench{i + 1}", f"{title}, trench", "none: it is there", printed((there,)))
+    elif segment.trench:
+        shared = ruled("0", "trench", segment.trench, "dug once for all that lies in it", "job")
+        yield WorkGroup(f"trench{i + 1}", f"{title}, trench", f"in the trench “{segment.trench}”", printed((shared,)))
+    else:
+        worked = dig(_facts([(segment, _cover_m(i, routed, rulebook), _outside_m(i, routed, rulebook))], rulebook))
+        yield WorkGroup(f"trench{i + 1}", f"{title}, trench", _dug(worked.value, rulebook), printed(worked.steps))
+    for n, line in enumerate(segment.crossings):
+        between, least = _between(i, line, routed, rulebook), rulebook.line_distance(line.kind)
+        name = f"{title}, {line.kind.value} line at {rulebook.length_text(line.at_m)}"
+        answer = f"{rulebook.depth_text(max(0.0, between.value))} clear of {rulebook.depth_text(least.value)}"
+        yield WorkGroup(f"crossing{i + 1}.{n}", name, answer, printed((between, least)))
+    out = (rulebook.riser(), *((rulebook.bushing(routed.sized.tried.wire.size),) if pipe else ()))
+    words = (rulebook.length_text(out[0].value), *(one.result for one in out[1:]))
+    yield WorkGroup(f"riser{i + 1}", f"{title}, where it comes out", ", ".join(words), printed(out))
+
+
+def shared_trenches(routed: dict[str, Routed], rulebook: Rulebook) -> tuple[TrenchPlan, ...]:
+    """Work the trenches in which several stretches lie, each dug once: as long and as deep as the most of them, as wide as all.
+
+    Parameters
+    ----------
+    routed : dict of Routed
+        The runs by id, sized, with their routes. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    named: dict[str, list[tuple[str, int]]] = {}
+    for run_id, one in routed.items():
+        for i, segment in enumerate(one.run.segments):
+            if segment.trench and segment.place is Place.buried and status_of(one.run, segment) is not Status.remove:
+                named.setdefault(segment.trench, []).append((run_id, i))
+    return tuple(_shared(name, members, routed, rulebook) for name, members in named.items())
+
+
+def ground_findings(routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
+    """Say what of a buried run is not located yet, and which other lines it comes too close to.
+
+    Parameters
+    ----------
+    routed : Routed
+        The run, sized, with its route. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    run, at = routed.run, f"/runs/{routed.id}"
+    buried = [i for i, segment in enumerate(run.segments) if segment.place is Place.buried]
+    if any(status_of(run, run.segments[i]) in TO_DIG for i in buried) and not run.located:
+        words = f"{run.name}: other lines in the ground are not located yet."
+        why = "Before the first spade: gas, water, cables and communication lines marked. Dig by hand beside a mark."
+        yield Finding(Severity.check, f"{at}/located", words, why, "local law", (pin(f"{at}/located", True, "Located and marked"),))
+    for i in buried:
+        yield from _crossed(i, routed, rulebook)
+        yield from _beside(i, routed, rulebook)
+
+
+def _crossed(i: int, routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
+    run, at = routed.run, f"/runs/{routed.id}/segments/{i}"
+    for n, line in enumerate(run.segments[i].crossings):
+        least, between = rulebook.line_distance(line.kind), _between(i, line, routed, rulebook)
+        if between.value >= least.value - 1e-6:
+            continue
+        where, apart = rulebook.length_text(line.at_m), rulebook.depth_text(max(0.0, between.value))
+        words = f"{run.name}: {apart} from a {line.kind.value} line at {where}, {least.result} is the least."
+        deeper = round(line.depth_m + LINE_M / 2 + least.value + 5e-4, 3)
+        cures = (pin(f"{at}/cover_m", deeper, f"Go under it, cover {rulebook.depth_text(deeper)}"),)
+        yield Finding(Severity.fix, f"{at}/crossings/{n}", words, sentence(least.text), least.citation, cures)
+
+
+def _between(i: int, line: Crossing, routed: Routed, rulebook: Rulebook) -> Step:
+    """Clear distance to a line that crosses: its own half thickness, and ours where we go over it, are not air. [m]"""
+    cover_m = _cover_m(i, routed, rulebook)
+    words, half = f"clear of the {line.kind.value} line", LINE_M / 2
+    if line.depth_m >= cover_m:
+        return step("y", words, "z - r - (c + d)", "m", "sum", z=line.depth_m, r=half, c=cover_m, d=_outside_m(i, routed, rulebook))
+    return step("y", words, "c - (z + r)", "m", "sum", c=cover_m, z=line.depth_m, r=half)
+
+
+def _beside(i: int, routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
+    run, at = routed.run, f"/runs/{routed.id}/segments/{i}/beside"
+    for n, line in enumerate(run.segments[i].beside):
+        least = rulebook.line_distance(line.kind)
+        if line.apart_m is None or line.apart_m >= least.value - 1e-6:
+            continue
+        words = (
+            f"{run.name}: {rulebook.depth_text(line.apart_m)} beside a {line.kind.value} line in its trench, {least.result} is the least."
+        )
+        cure = pin(f"{at}/{n}/apart_m", round(least.value, 4), f"Keep them {least.result} apart")
+        yield Finding(Severity.fix, f"{at}/{n}", words, sentence(least.text), least.citation, (cure,))
+
+
+def _shared(name: str, members: list[tuple[str, int]], routed: dict[str, Routed], rulebook: Rulebook) -> TrenchPlan:
+    lines, there = [], 0
+    for run_id, i in members:
+        one = routed[run_id]
+        segment = one.run.segments[i]
+        lines.append((segment, _cover_m(i, one, rulebook), _outside_m(i, one, rulebook)))
+        there += status_of(one.run, segment) not in TO_DIG
+    worked = dig(_facts(lines, rulebook))
+    runs = tuple(dict.fromkeys(run_id for run_id, _ in members))
+    who = ", ".join(routed[run_id].run.name for run_id in runs)
+    heat = rulebook.trench_heat()
+    old = (ruled("o", "already in it", f"{there}", "dig by hand beside what is there", "customary", there),) if there else ()
+    group = WorkGroup(f"trench {name}", f"Trench “{name}”: {who}", _dug(worked.value, rulebook), printed((*worked.steps, heat, *old)))
+    return TrenchPlan(name, runs, group)
+
+
+def _facts(lines: list[tuple[Segment, float, float]], rulebook: Rulebook) -> TrenchFacts:
+    """A trench for stretches, each with its cover and its outside: as long and deep as the most of them."""
+    length_m, cover_m = max(one.length_m for one, _, _ in lines), max(cover for _, cover, _ in lines)
+    beside = [line for one, _, _ in lines for line in one.beside]
+    others = tuple(rulebook.line_distance(line.kind).value if line.apart_m is None else line.apart_m for line in beside)
+    return TrenchFacts(length_m, cover_m, tuple(outside for _, _, outside in lines), others_apart_m=others)
+
+
+def _dug(trench: Trench, rulebook: Rulebook) -> str:
+    wide, dug, sand = (
+        rulebook.depth_text(trench.width_m),
+        rulebook.amount_text(trench.dug_m3, "m³"),
+        rulebook.amount_text(trench.sand_m3, "m³"),
+    )
+    return f"locate first; {wide} wide, {dug} dug, {sand} of sand"
+
+
+def _cover_m(i: int, routed: Routed, rulebook: Rulebook) -> float:
+    """Cover as found or as wanted, the least otherwise. [m]"""
+    segment = routed.run.segments[i]
+    if segment.cover_m is not None:
+        return segment.cover_m
+    sized = routed.sized
+    return covers(routed.run, sized.device.value, sized.question.line_v, sized.tried.wire.insulation, rulebook)[i].value or 0.0
+
+
+def _outside_m(i: int, routed: Routed, rulebook: Rulebook) -> float:
+    pipe, method = routed.sized.pipes[i].value, routed.run.segments[i].method
+    return WALL * bore_m(method, pipe.size, rulebook) if pipe else CABLE_M

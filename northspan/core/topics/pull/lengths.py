@@ -1,0 +1,114 @@
+"""Lengths of wire: what each conductor is cut to, and what is bought for it, by the reel or by length."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from math import ceil, floor
+
+from northspan.core.document.plan import Bought, CutLength
+from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.topics.pull.routed import Routed
+from northspan.core.working.worked import Step, ruled, step, whole
+
+
+def cut(route_m: float, make_up_m: float, coil_m: float) -> Step:
+    """Work how long a conductor is cut: the route, make-up at both ends, what is coiled for later. [m]
+
+    Parameters
+    ----------
+    route_m : float
+        Along the route. [m]
+    make_up_m : float
+        At each end. [m]
+    coil_m : float
+        Kept for later. [m]
+
+    Examples
+    --------
+    >>> cut(56, 1.5, 0).value
+    59.0
+    """
+    return step("L_c", "each conductor", "L + 2 * M + K", "m", "sum", L=route_m, M=make_up_m, K=coil_m)
+
+
+def reels(count: int, cut_m: float, reel_m: float) -> tuple[Step, float] | None:
+    """Count the reels that conductors take without a splice, and what is left over. [m]
+
+    Parameters
+    ----------
+    count : int
+        How many conductors. [-]
+    cut_m : float
+        Length of each. [m]
+    reel_m : float
+        Wire on a reel. [m]
+
+    Returns
+    -------
+    tuple of Step and float, or None
+        The reels, and what is left on them [m]; None where a reel is shorter than one conductor.
+
+    Examples
+    --------
+    >>> reels(4, 59, 150)[0].value, reels(4, 59, 150)[1], reels(4, 59, 58)
+    (2, 64, None)
+    """
+    each = floor(reel_m / cut_m + 1e-9)
+    if not each:
+        return None
+    wanted = ceil(count / each)
+    left = wanted * reel_m - count * cut_m
+    return ruled("n_r", "reels, none spliced", f"{wanted}", f"{each} from each; {whole(left)} m are left over", "count", wanted), left
+
+
+def cut_lengths(routed: Routed, rulebook: Rulebook) -> Iterator[CutLength]:
+    """List every conductor of a run as it is cut, with the tape that names it.
+
+    Parameters
+    ----------
+    routed : Routed
+        The run, sized, with its route. [-]
+    rulebook : Rulebook
+        For colors and names. [-]
+    """
+    run, sets, wire = routed.run, routed.sized.question.sets, routed.sized.tried.wire
+    pull = run.pull
+    cut_m = cut(sum(segment.length_m for segment in run.segments), pull.make_up_m, pull.coil_m).value
+    if not rulebook.single_wires(wire.insulation):
+        yield CutLength(wire.insulation, sets, rulebook.size_name(wire.size), "as marked", cut_m, sets * cut_m)
+        return
+    sizes = {"neutral": routed.sized.grounded_size, "ground": routed.sized.equipment_ground_size}
+    for role, color in rulebook.colors(run.circuit, old=run.old_colors):
+        size = sizes.get(role, wire.size)
+        metal = routed.sized.ground_metal if role == "ground" else wire.metal
+        if size and size in rulebook.sizes(metal):
+            name = rulebook.dialect.equipment_ground if role == "ground" else role
+            named = rulebook.size_name(size) if metal is wire.metal else f"{rulebook.size_name(size)} {rulebook.metal_name(metal)}"
+            yield CutLength(name, sets, named, color, cut_m, sets * cut_m)
+
+
+def bought(lengths: tuple[CutLength, ...], reel_m: float | None, rulebook: Rulebook) -> Iterator[Bought]:
+    """Say what is bought for the conductors of each size: reels, where one length of wire on a reel is known, or so much by length.
+
+    Parameters
+    ----------
+    lengths : tuple of CutLength
+        The conductors, all cut to the same length. [m]
+    reel_m : float or None
+        Wire on a reel. [m]
+    rulebook : Rulebook
+        For lengths in words. [-]
+    """
+    for size in dict.fromkeys(one.size_name for one in lengths):
+        same = [one for one in lengths if one.size_name == size]
+        count, cut_m = sum(one.count for one in same), same[0].cut_m
+        total = rulebook.length_text(count * cut_m)
+        on_reels = reels(count, cut_m, reel_m) if reel_m else None
+        if on_reels:
+            number, left = on_reels
+            words = f"{whole(number.value)} reel{'s' if number.value > 1 else ''}, {rulebook.length_text(left)} left over"
+        elif reel_m:
+            words = f"{total} by length: a reel is shorter than one piece"
+        else:
+            words = f"{total} by length"
+        yield Bought(size, count, words)

@@ -1,0 +1,251 @@
+"""The pull of a sized run as a plan: both ways, limits, stages, lengths, the order of hands."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from functools import lru_cache
+
+from pydantic import JsonValue
+
+from northspan.core.document.findings import Cure, Edit, Finding, Severity, pin
+from northspan.core.document.job import Fitting, Pull, Segment
+from northspan.core.document.plan import BendMark, PullPlan, PullWay, WorkGroup, printed, shown
+from northspan.core.document.plan import PullPoint as PlanPoint
+from northspan.core.physics.pull_tension import Point
+from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.topics.pull.along import stretch_groups
+from northspan.core.topics.pull.bundle import Bundle, PulledWire, bundle_of
+from northspan.core.topics.pull.crew import order_of_work
+from northspan.core.topics.pull.lengths import bought, cut_lengths
+from northspan.core.topics.pull.pulling import (
+    PipeRun,
+    Pulled,
+    best_parting,
+    bore_m,
+    limits,
+    lubricant,
+    most_n,
+    pipe_runs,
+    pull_both_ways,
+)
+from northspan.core.topics.pull.routed import Routed
+from northspan.core.topics.routes.route import bend_places, turned_deg
+from northspan.core.working.worked import Margin, Worked, at_most, whole
+
+NOT_PULLED = "No wires are pulled into a pipe here: a cable is laid or clipped."
+
+
+@dataclass(frozen=True, slots=True)
+class PullQuestion:
+    """What decides a pull: the run and its stretches, the sizes of their pipes, the wires."""
+
+    run_id: str
+    pull: Pull
+    segments: tuple[Segment, ...]
+    sizes: tuple[str, ...]
+    groups: tuple[PulledWire, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class PipePull:
+    """A pipe of a run with its pull: working, limits and cures."""
+
+    pipe: PipeRun
+    bundle: Worked[Bundle]
+    pulled: Worked[Pulled]
+    margins: tuple[Margin, ...]
+    bends_deg: tuple[float, ...]
+    cures: tuple[Cure, ...]
+
+
+def question_of_pull(routed: Routed) -> PullQuestion:
+    """Gather what decides the pull of a run.
+
+    Parameters
+    ----------
+    routed : Routed
+        The run, sized, with its route. [-]
+    """
+    run = routed.run
+    return PullQuestion(
+        routed.id, run.pull, run.segments, tuple(p.value.size if p.value else "" for p in routed.sized.pipes), _groups(routed)
+    )
+
+
+@lru_cache(maxsize=1024)
+def pulls(question: PullQuestion, rulebook: Rulebook) -> tuple[PipePull, ...]:
+    """Pull through every pipe of a run, one after another.
+
+    Parameters
+    ----------
+    question : PullQuestion
+        What decides the pull. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    return tuple(_through(pipe, question, rulebook) for pipe in pipe_runs(question.segments, question.sizes, rulebook))
+
+
+def hardest(question: PullQuestion, rulebook: Rulebook) -> PipePull | None:
+    """Give the pipe of a run that is hardest to pull through; None where no wires are pulled.
+
+    Parameters
+    ----------
+    question : PullQuestion
+        What decides the pull. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    return max(pulls(question, rulebook), key=lambda one: max(margin.share for margin in one.margins), default=None)
+
+
+def pull_findings(routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
+    """Say what is too much for the wires, the rope, the hands or the bends of a run.
+
+    Parameters
+    ----------
+    routed : Routed
+        The run, sized, with its route. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    for one in pulls(question_of_pull(routed), rulebook):
+        yield from _broken(one, routed, rulebook)
+
+
+def _broken(one: PipePull, routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
+    name, at = routed.run.name, f"/runs/{routed.id}/segments/{one.pipe.first}"
+    for margin in one.margins:
+        if margin.holds:
+            continue
+        if margin.key == "bends":
+            words = f"{name}: {whole(margin.used)}° of bends between pull points, {whole(margin.limit)}° is the most."
+            parting = tuple(cure for cure in one.cures if cure.edits[0].path.endswith("fittings"))
+            yield Finding(Severity.fix, at, words, "Set a pull point part-way. A pull like this jams.", margin.citation, parting)
+        elif margin.key == "jam":
+            words = f"{name}: three wires may wedge side by side in this pipe."
+            why = "Take another size of pipe, or pull a fourth wire along."
+            yield Finding(Severity.check, at, words, why, margin.citation, tuple(_other_pipe(one, routed, rulebook)))
+        else:
+            used, limit = rulebook.amount_text(margin.used, margin.unit), rulebook.amount_text(margin.limit, margin.unit)
+            words = f"{name}: {margin.words[:1].lower()}{margin.words[1:]} {used}, {limit} is the most."
+            ours = margin.key == "hands" and routed.run.pull == Pull()  # nobody said who pulls: it is what it takes
+            severity = Severity.check if ours else Severity.fix
+            yield Finding(severity, at, words, "Part the pull, lubricate, or feed it from the other end.", margin.citation, one.cures)
+
+
+def _other_pipe(one: PipePull, routed: Routed, rulebook: Rulebook) -> Iterator[Cure]:
+    """The next pipe up in which three wires do not wedge; the run has one pinned size, so only where it has one kind of pipe."""
+    method = one.pipe.segments[0].method
+    if {segment.method for segment, pipe in zip(routed.run.segments, routed.sized.pipes, strict=True) if pipe.value} != {method}:
+        return
+    sizes = [shelf.size for shelf in rulebook.pipes(method, 3)]
+    for size in sizes[sizes.index(one.pipe.pipe_size) + 1 :]:
+        if not bundle_of(_groups(routed), bore_m(method, size, rulebook), rulebook).value.jams:
+            yield pin(f"/runs/{routed.id}/pipe_size", size, f"Take {rulebook.pipe_name(method, size)}")
+            return
+
+
+def pull_of(routed: Routed, rulebook: Rulebook) -> PullPlan:
+    """Plan the pull of a run through its hardest pipe, in one go or parted at its pull points.
+
+    Parameters
+    ----------
+    routed : Routed
+        The run, sized, with its route. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    found, lengths = hardest(question_of_pull(routed), rulebook), tuple(cut_lengths(routed, rulebook))
+    buy, along = tuple(bought(lengths, routed.run.pull.reel_m, rulebook)), stretch_groups(routed, rulebook)
+    if found is None:
+        return PullPlan(False, NOT_PULLED, (), (), 0, 0, 0, (), (), lengths, buy, (), (), along, ())
+    pipe, bundle, pulled = found.pipe, found.bundle, found.pulled
+    wet = lubricant(sum(segment.length_m for segment in pipe.segments), pipe.bore_m)
+    ways = tuple(_ways(pipe, pulled.value))
+    chosen = next(way for way in ways if way.chosen)
+    tension = chosen.worst_n if routed.run.pull.lubricated else chosen.worst_dry_n
+    stages = len(found.bends_deg)
+    end = "its far end" if pulled.value.from_far else "its head"
+    most = rulebook.amount_text(tension, "N")
+    words = f"{most} at most, fed from {end}, in {f'{stages} stages' if stages > 1 else 'one pull'}"
+    working = (
+        WorkGroup("set", "The set of wires", rulebook.amount_text(bundle.value.wires.weight_n_m, "N/m"), printed(bundle.steps)),
+        WorkGroup("tension", "Tension along the way", most, printed(pulled.steps)),
+        WorkGroup("lubricant", "Lubricant", rulebook.amount_text(wet.value, "L"), printed((wet,))),
+    )
+    order = tuple(order_of_work(routed, bundle.value, pulled.value, found.bends_deg, rulebook))
+    weight_n = bundle.value.wires.weight_n_m * sum(piece.along_m for piece in pipe.pieces)
+    margins = shown(found.margins)
+    marks = tuple(_bend_marks(routed))
+    return PullPlan(
+        True, words, ways, margins, stages, weight_n, wet.value, found.bends_deg, marks, lengths, buy, order, found.cures, along, working
+    )
+
+
+def _bend_marks(routed: Routed) -> Iterator[BendMark]:
+    begins = 0.0
+    for segment, pipe in zip(routed.run.segments, routed.sized.pipes, strict=True):
+        if pipe.value:
+            yield from (BendMark(begins + at_m, angle) for at_m, angle in bend_places(segment))
+        begins += segment.length_m
+
+
+def _through(pipe: PipeRun, question: PullQuestion, rulebook: Rulebook) -> PipePull:
+    bundle = bundle_of(question.groups, pipe.bore_m, rulebook)
+    pulled = pull_both_ways(pipe.pieces, bundle.value, question.pull)
+    limit = rulebook.bends_limit_deg(pipe.segments[0].method)
+    bends = turned_deg(pipe.pieces)
+    turns = at_most("bends", "Bends between pull points", max(bends), limit.value, "°", limit.citation)
+    margins = (*limits(pulled.value, bundle.value, question.pull), turns)
+    cures = tuple(_cures(question, pipe, bundle.value, margins, limit.value, rulebook))
+    return PipePull(pipe, bundle, pulled, margins, bends, cures)
+
+
+def _groups(routed: Routed) -> tuple[PulledWire, ...]:
+    wire = routed.sized.tried.wire
+    return tuple(PulledWire(group.count, group.size, group.metal or wire.metal, wire.insulation) for group in routed.sized.groups)
+
+
+def _ways(pipe: PipeRun, pulled: Pulled) -> Iterator[PullWay]:
+    length_m = sum(piece.along_m for piece in pipe.pieces)
+
+    def placed(points: tuple[Point, ...], *, back: bool) -> tuple[PlanPoint, ...]:
+        return tuple(
+            PlanPoint(pipe.from_m + (length_m - p.distance_m if back else p.distance_m), p.tension_n, p.side_wall_n_m, p.words)
+            for p in points
+        )
+
+    for key, words, wet, dry, back in (
+        ("near", "fed from its head", pulled.near, pulled.near_dry, False),
+        ("far", "fed from its far end", pulled.far, pulled.far_dry, True),
+    ):
+        pressed = max(point.side_wall_n_m for point in wet)
+        yield PullWay(
+            key, words, placed(wet, back=back), placed(dry, back=back), most_n(wet), most_n(dry), pressed, pulled.from_far is back
+        )
+
+
+def _cures(
+    question: PullQuestion, pipe: PipeRun, bundle: Bundle, margins: tuple[Margin, ...], limit_deg: float, rulebook: Rulebook
+) -> Iterator[Cure]:
+    if all(margin.holds for margin in margins if margin.key != "jam"):  # a pull point does not unwedge wires
+        return
+    at_m = best_parting(pipe, bundle, question.pull, limit_deg)
+    if at_m is not None:
+        yield _pull_point(question.run_id, pipe, at_m, rulebook)
+    if not question.pull.lubricated:
+        yield Cure("Lubricate", (Edit("add", f"/runs/{question.run_id}/pull/lubricated", value=True),))
+
+
+def _pull_point(run_id: str, pipe: PipeRun, at_m: float, rulebook: Rulebook) -> Cure:
+    """The edit that puts a pull point into the stretch in which it falls."""
+    at, into_m = 0, at_m
+    while at < len(pipe.segments) - 1 and into_m > pipe.segments[at].length_m:
+        into_m -= pipe.segments[at].length_m
+        at += 1
+    standing = (*pipe.segments[at].fittings, Fitting(at_m=max(0.01, round(into_m, 2))))
+    there: list[JsonValue] = [one.model_dump(mode="json") for one in sorted(standing, key=lambda one: one.at_m)]
+    path = f"/runs/{run_id}/segments/{pipe.first + at}/fittings"
+    return Cure(f"Put a pull point at {rulebook.length_text(at_m)}", (Edit("add", path, there),))

@@ -1,0 +1,151 @@
+"""Every lawful way to make each run of a property, with its cost and its drop."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+
+from northspan.core.case.schools import check_calls, schools_of
+from northspan.core.case.tree import Tree, tree_of
+from northspan.core.document.findings import Edit
+from northspan.core.document.job import Job, Metal, Status
+from northspan.core.physics.optimum import Choice
+from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.rulebooks.registry import rulebook_of
+from northspan.core.topics.electrodes.resistances import electrodes_ohm
+from northspan.core.topics.sizing.conductor import ladder_of
+from northspan.core.topics.sizing.cost import run_cost
+from northspan.core.topics.sizing.from_job import question_of
+from northspan.core.topics.sizing.other_ways import largest_pipe, sets_words
+from northspan.core.topics.sizing.question import RunQuestion
+from northspan.core.topics.sizing.raise_voltage import voltage_ways, wire_losses
+from northspan.core.topics.sizing.run import SizedRun, size_run
+from northspan.core.working.errors import InvalidJob, NoSolution, OutsideTable
+from northspan.core.working.worked import whole
+
+
+@dataclass(frozen=True, slots=True)
+class Way:
+    """A way to make a run: in words, its cost and drop, the edit that takes it, and whether it is the one planned now."""
+
+    words: str
+    choice: Choice
+    edits: tuple[Edit, ...]
+    planned: bool
+
+
+@dataclass(frozen=True, slots=True)
+class SiteChoices:
+    """The ways of every run that can be sized, runs in the order of the tree, and the limit of the whole way. [%]"""
+
+    fed_by: dict[str, str | None]
+    ways: dict[str, tuple[Way, ...]]
+    limit_percent: float
+    left_out: tuple[str, ...]
+
+
+def site_choices(job: Job) -> SiteChoices:
+    """List the lawful ways of every run of a job.
+
+    Parameters
+    ----------
+    job : Job
+        The job; its prices, calls and limits hold. [-]
+
+    Raises
+    ------
+    InvalidJob
+        If the job refers to what does not exist.
+    NoSolution
+        If a run has no way that keeps its own drop limit.
+
+    Notes
+    -----
+    An existing run stays as it is and costs nothing. A pinned metal or size stays. A run's cost is its
+    wires and pipes and its losses over the years typed; its pipes follow from its wires, by the call on
+    pipe size. Standby supplies and runs without a load are left out, and named.
+    """
+    rulebook = rulebook_of(job)
+    check_calls(job)
+    tree, schools = tree_of(job), schools_of(job)
+    electrodes = electrodes_ohm(tree, rulebook)
+    sized: dict[str, SizedRun] = {}
+    fed_by: dict[str, str | None] = {}
+    ways: dict[str, tuple[Way, ...]] = {}
+    left_out: list[str] = []
+    limit = job.drop_limits.way_percent
+    for key in tree.order:
+        try:
+            found = size_run(question_of(tree, key, sized, schools, rulebook, electrodes), rulebook) if key not in tree.standby else None
+        except (NoSolution, OutsideTable):  # the plan says why; here it only stays out
+            found = None
+        if found is None:
+            left_out.append(job.runs[key].name)
+            continue
+        limit = min(limit, found.question.limits_percent[1]) if sized else found.question.limits_percent[1]
+        sized[key] = found
+        ways[key] = tuple(_ways(job, found, rulebook))
+        if not ways[key]:
+            tried = f"every size and metal for {job.runs[key].name} within {found.question.limits_percent[0]:g} %"
+            raise NoSolution("conductor", f"{tried}; raise its voltage, or its limit")
+        fed_by[key] = _feeder(tree, key, fed_by)
+    return SiteChoices(fed_by, ways, limit, tuple(left_out))
+
+
+def _feeder(tree: Tree, key: str, fed_by: dict[str, str | None]) -> str | None:
+    """The nearest run ahead that takes part."""
+    return next((run for run in reversed(tree.way_to(key)[:-1]) if run in fed_by), None)
+
+
+def _ways(job: Job, planned: SizedRun, rulebook: Rulebook) -> Iterator[Way]:
+    question, run = planned.question, planned.question.run
+    own = question.ahead_percent
+    if run.status is Status.existing:
+        yield Way(_words(planned, rulebook), Choice(0.0, planned.tried.drop.value.percent + own), (), planned=True)
+        return
+    run_limit = question.limits_percent[0]
+    for metal in (run.metal,) if run.metal else rulebook.metals():
+        for sized in _of_metal(question, metal, rulebook):
+            drop = sized.tried.drop.value.percent
+            if drop > run_limit + 1e-9 or not sized.tried.lawful:
+                continue
+            wire = sized.tried.wire
+            edits = (Edit("add", f"{question.pointer}/metal", wire.metal), Edit("add", f"{question.pointer}/conductor_size", wire.size),
+                     Edit("add", f"{question.pointer}/sets", question.sets))  # fmt: skip
+            same = wire == planned.tried.wire
+            yield Way(_words(sized, rulebook), Choice(_cost(sized, rulebook), drop + own), edits, planned=same)
+    if job.voltage_may_rise:
+        for raised in voltage_ways(planned, rulebook):
+            if not raised.current and raised.holds and raised.cure:
+                yield Way(
+                    f"{whole(raised.volts)} V: {raised.words}",
+                    Choice(raised.total_cost, raised.drop_percent),
+                    raised.cure.edits,
+                    planned=False,
+                )
+
+
+def _of_metal(question: RunQuestion, metal: Metal, rulebook: Rulebook) -> Iterator[SizedRun]:
+    run = question.run
+    ladder = (run.conductor_size,) if run.conductor_size and run.metal else ladder_of(question, metal, rulebook)
+    smallest = rulebook.area(rulebook.smallest_customary(metal))
+    for size in ladder:
+        if rulebook.area(size) < smallest and not run.conductor_size:
+            continue
+        fixed = run.model_copy(update={"metal": metal, "conductor_size": size, "sets": question.sets})
+        try:
+            sized = size_run(replace(question, run=fixed), rulebook)
+        except (InvalidJob, NoSolution, OutsideTable):  # no such wire here, or no pipe for it: it is no way
+            continue
+        if sized:
+            yield sized
+
+
+def _cost(sized: SizedRun, rulebook: Rulebook) -> float:
+    prices = sized.question.prices
+    return run_cost(sized, rulebook).value + wire_losses(sized, rulebook).value * prices.years * prices.energy_per_kwh
+
+
+def _words(sized: SizedRun, rulebook: Rulebook) -> str:
+    wire, pipe = sized.tried.wire, largest_pipe(sized)
+    return f"{sets_words(sized.question.sets)}{rulebook.size_name(wire.size)} {wire.metal}" + (f", {pipe}" if pipe else "")

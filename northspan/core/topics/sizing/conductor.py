@@ -1,0 +1,439 @@
+"""Choosing the ungrounded conductors: one size held against every limit, and the least that holds."""
+
+from __future__ import annotations
+
+from bisect import bisect_left
+from collections.abc import Callable
+from dataclasses import dataclass, replace
+from functools import cache
+
+from northspan.core.document.job import Across, Circuit, Metal, Place, RunKind
+from northspan.core.rulebooks.loop_protocol import LoopAnswer
+from northspan.core.rulebooks.protocol import AllowanceFacts, Ampacity, Rulebook, SecondaryFacts, WarmFacts, Wire
+from northspan.core.topics.loads.legs import LegLoads
+from northspan.core.topics.sizing.drop import Drop, DropQuestion, LegCurrents, drop_percent, voltage_drop
+from northspan.core.topics.sizing.prices import wire_price
+from northspan.core.topics.sizing.question import NO_LIMIT, RunQuestion, loop_facts
+from northspan.core.working.errors import InvalidJob, NoSolution, OutsideTable
+from northspan.core.working.worked import Margin, Step, Worked, at_most, given, ruled, step, whole
+
+LEAST_SHARE = 0.9  # no code lets a conductor be shorter of its load than this; where the search begins
+
+
+@dataclass(frozen=True, slots=True)
+class Tried:
+    """One conductor held against every limit of its run."""
+
+    wire: Wire
+    ampacity: Worked[Ampacity]
+    protects: Worked[float]
+    drop: Worked[Drop]
+    load_steps: tuple[Step, ...]
+    margins: tuple[Margin, ...]
+    loop: Worked[LoopAnswer] | None = None
+
+    @property
+    def lawful(self) -> bool:
+        """Whether every rule holds; advice is left aside."""
+        return all(margin.holds for margin in self.margins if not margin.advice)
+
+    @property
+    def good(self) -> bool:
+        """Whether every rule and every advice holds."""
+        return all(margin.holds for margin in self.margins)
+
+
+@dataclass(frozen=True, slots=True)
+class _Rules:
+    """One conductor held against the rules for load and protection, leaving the drop aside."""
+
+    ampacity: Worked[Ampacity]
+    protects: Worked[float]
+    load_steps: tuple[Step, ...]
+    margins: tuple[Margin, ...]
+    loop: Worked[LoopAnswer] | None = None
+
+
+def choose_wire(question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook) -> tuple[Tried, Wire]:
+    """Choose the ungrounded conductors, and the least that had sufficient ampacity.
+
+    Parameters
+    ----------
+    question : RunQuestion
+        What decides the run. [-]
+    legs : LegLoads
+        Its load. [A]
+    device_a : float
+        Its overcurrent device. [A]
+    terminals : Step
+        What the terminals stand. [°C]
+    rulebook : Rulebook
+        The code to follow. [-]
+
+    Raises
+    ------
+    NoSolution
+        If no conductor in the tables satisfies the rules.
+    """
+    run = question.run
+    if run.metal is not None:
+        metals = [run.metal]
+    elif question.schools["metal"] == "copper" or run.kind in {RunKind.branch, RunKind.tap}:
+        metals = [Metal.copper]
+    elif question.schools["metal"] == "cheapest":
+        return _cheapest(question, legs, device_a, terminals, rulebook)
+    else:
+        metals = [metal for metal in (Metal.aluminum, Metal.copper) if metal in rulebook.metals()]
+    for metal in metals:
+        found = _choose_size(question, legs, device_a, terminals, rulebook, metal)
+        if found is None:
+            continue
+        tried, least = found
+        ladder = rulebook.sizes(metal)
+        too_small = ladder.index(tried.wire.size) < ladder.index(rulebook.smallest_customary(metal))
+        if run.metal is None and run.conductor_size is None and too_small:
+            continue  # nobody stocks the small aluminum; the next metal in line is asked
+        return tried, least
+    last = _broken_words(question, legs, device_a, terminals, rulebook, metals[-1])
+    raise NoSolution("conductor", _tried_words(question, metals, rulebook, legs.design.total_a) + last)
+
+
+def _broken_words(question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook, metal: Metal) -> str:
+    """Say what stands against the largest wire of all, for that is what has to change."""
+    insulation = question.run.insulation or rulebook.default_insulation(metal, question.run.segments)
+    ladder = ladder_of(question, metal, rulebook, insulation)
+    if not ladder:
+        return ""
+    try:
+        tried = try_wire(question, legs, device_a, terminals, rulebook, Wire(ladder[-1], metal, insulation))
+    except OutsideTable as outside:
+        return f"; of the last one {outside}"
+    broken = next((margin for margin in tried.margins if not margin.holds), None)
+    if broken is None:
+        return ""
+    words = f"{broken.words[:1].lower()}{broken.words[1:]}"
+    return f"; against the last one stands: {words}, {broken.used:.3g} of {broken.limit:.3g} {broken.unit}"
+
+
+def _tried_words(question: RunQuestion, metals: list[Metal], rulebook: Rulebook, load_a: float) -> str:
+    """Say what was tried: the kind of wire and its largest size, in how many sets, for what."""
+    kinds = []
+    for metal in metals:
+        insulation = question.run.insulation or rulebook.default_insulation(metal, question.run.segments)
+        ladder = ladder_of(question, metal, rulebook, insulation)
+        name = f"{rulebook.metal_name(metal)} {insulation}" if len(rulebook.metals()) > 1 else insulation
+        up_to = f"every {name} size up to {rulebook.size_name(ladder[-1])}" if ladder else f"{name}, which is not run in parallel"
+        if up_to not in kinds:
+            kinds.append(up_to)
+    sets = f" in {question.sets} sets" if question.sets > 1 else ""
+    return f"{' and '.join(kinds)}{sets} for {whole(load_a)} A"
+
+
+def try_wire(question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook, wire: Wire) -> Tried:
+    """Hold one conductor against every limit of its run.
+
+    Parameters
+    ----------
+    question : RunQuestion
+        What decides the run. [-]
+    legs : LegLoads
+        Its load. [A]
+    device_a : float
+        Its overcurrent device. [A]
+    terminals : Step
+        What the terminals stand. [°C]
+    rulebook : Rulebook
+        The code to follow. [-]
+    wire : Wire
+        The conductor. [-]
+    """
+    rules = _rules_for(question, legs, device_a, terminals, rulebook, wire)
+    current = drop_current(question, legs, device_a)
+    warm = warmth(question, legs, terminals, wire, rulebook)
+    drop = voltage_drop(drop_question(question, legs, device_a, wire.insulation, warm.value), wire.size, wire.metal, rulebook)
+    cite, advice = rulebook.drop_citation(question.run.kind), not rulebook.drop_is_rule()
+    whole = step(
+        "d_w", "drop of the whole way, with the runs ahead", "d_u + d", "%", "sum", d_u=question.drop_above_percent, d=drop.value.percent
+    )
+    run_limit, way_limit = question.limits_percent
+    drops = (
+        _advised(at_most("drop", "Drop, this run", drop.value.percent, run_limit, "%", cite), advice),
+        _advised(at_most("way", "Drop, whole way", whole.value, way_limit, "%", cite), advice),
+    )
+    each = (
+        (step("I_1", "in each of the parallel sets", "I / n", "A", "sum", I=current.value, n=question.sets),) if question.sets > 1 else ()
+    )
+    worked_drop = Worked(drop.value, (current, *each, *warm.steps, *drop.steps, whole))
+    return Tried(
+        wire,
+        rules.ampacity,
+        rules.protects,
+        worked_drop,
+        rules.load_steps,
+        (*rules.margins, *(drops if run_limit < NO_LIMIT and rulebook.drop_counts(question.run.kind) else ())),
+        rules.loop,
+    )
+
+
+def warmth(question: RunQuestion, legs: LegLoads, terminals: Step, wire: Wire, rulebook: Rulebook) -> Worked[float]:
+    """Give the share of a wire's resistance that counts for its drop, by the school of the job. [-]
+
+    Parameters
+    ----------
+    question : RunQuestion
+        What decides the run. [-]
+    legs : LegLoads
+        Its load. [A]
+    terminals : Step
+        What the terminals stand. [°C]
+    wire : Wire
+        The conductor. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    if question.schools["drop_temperature"] != "load" or question.guard.ring:
+        return Worked(1.0)
+    each = legs.design.total_a / question.sets
+    found = [rulebook.drop_correction(WarmFacts(wire, segment, each, terminals.value)) for segment in question.run.segments]
+    return max(found, key=lambda one: one.value)  # the warmest stretch stands for all: the safe side
+
+
+def drop_question(question: RunQuestion, legs: LegLoads, device_a: float, insulation: str = "", warm_share: float = 1.0) -> DropQuestion:
+    """Gather what the voltage drop of a run depends on beside its conductor.
+
+    Parameters
+    ----------
+    question : RunQuestion
+        What decides the run. [-]
+    legs : LegLoads
+        Its load. [A]
+    device_a : float
+        Its overcurrent device. [A]
+    insulation : str
+        Kind of wire, where its impedance depends on it. [-]
+    warm_share : float
+        Share of its resistance that counts. [-]
+    """
+    run, n = question.run, question.sets
+    current_a = drop_current(question, legs, device_a).value
+    if question.guard.ring:  # at the middle two ways lead back, each half as long and with half the current
+        half = tuple(segment.model_copy(update={"legs": (), "length_m": segment.length_m / 2}) for segment in run.segments)
+        return DropQuestion(
+            current_a / 2, 0.0, question.power_factor, question.nominal_v, half, question.schools["drop_method"], insulation=insulation
+        )
+    whole = question.schools["drop_current"] == "calculated" or current_a == legs.design.total_a
+    each = (legs.line_1_a, legs.line_2_a, legs.neutral_1_a, legs.neutral_2_a) if whole else (current_a, current_a, 0.0, 0.0)
+    if run.circuit is not Circuit.three_wire:
+        each = (current_a, current_a, 0.0, 0.0)
+    return DropQuestion(
+        current_a / n,
+        legs.starting_extra_a / n,
+        question.power_factor,
+        question.nominal_v,
+        run.segments,
+        question.schools["drop_method"],
+        LegCurrents(each[0] / n, each[1] / n, each[2] / n, each[3] / n),
+        question.neutral_v if run.circuit is Circuit.three_wire else 0.0,
+        question.system,
+        run.grounded_size,
+        insulation,
+        legs.starting_across if run.circuit is Circuit.three_wire else Across.line_line,
+        warm_share,
+    )
+
+
+def drop_current(question: RunQuestion, legs: LegLoads, device_a: float) -> Step:
+    """Choose the current that sets the voltage drop, by the school of the job. [A]
+
+    Parameters
+    ----------
+    question : RunQuestion
+        What decides the run. [-]
+    legs : LegLoads
+        Its load. [A]
+    device_a : float
+        Its overcurrent device. [A]
+    """
+    school = question.schools["drop_current"]
+    if question.guard.ring:
+        words = "current for the drop: 20 A at the middle of the ring, the rest spread along it"
+        return step("I", words, "max(min(I_L, 20), (20 + I_L) / 2)", "A", "guide", I_L=legs.design.total_a)
+    if school == "device_80":
+        return step("I", "current for the drop: 80 % of the device", "0.8 * I_n", "A", "your call", I_n=device_a)
+    if school == "device_full":
+        return given("I", "current for the drop: the whole device rating", device_a, "A", "your call")
+    if school == "given" and question.run.given_drop_a is not None:
+        return given("I", "current for the drop: as given", question.run.given_drop_a, "A", "your call")
+    words = "current for the drop: the calculated load"
+    if school == "given":
+        words += ", no other was given"
+    return given("I", words, legs.design.total_a, "A", "your call")
+
+
+def _choose_size(
+    question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook, metal: Metal
+) -> tuple[Tried, Wire] | None:
+    """Find the least size that is lawful and the least that is good, and keep a pin.
+
+    A larger conductor never carries less, never drops more and never asks for a smaller device,
+    so neither needs every size tried; the tests hold this against trying every size.
+    """
+    run = question.run
+    insulation = run.insulation or rulebook.default_insulation(metal, run.segments)
+    ladder = ladder_of(question, metal, rulebook, insulation)
+    carrying = int(rulebook.carrying_conductors(run.circuit, question.system).value)
+    share = allowance_of(question, device_a, rulebook).value
+    start = question.schools["derating_start"]
+    drops = drop_question(question, legs, device_a, insulation)
+    run_limit, way_limit = question.limits_percent
+    allowed = min(run_limit, way_limit - question.drop_above_percent)
+    counts = rulebook.drop_counts(run.kind)
+
+    @cache
+    def tried(at: int) -> Tried:
+        return try_wire(question, legs, device_a, terminals, rulebook, Wire(ladder[at], metal, insulation))
+
+    def carries(at: int) -> bool:
+        wire = Wire(ladder[at], metal, insulation)
+        each = rulebook.ampacity(wire, run.segments, carrying, terminals.value, start).value.final_a
+        return question.guard.ring or each * question.sets >= LEAST_SHARE * legs.design.total_a * share
+
+    def drops_little(at: int) -> bool:
+        share = warmth(question, legs, terminals, Wire(ladder[at], metal, insulation), rulebook).value
+        asked = drops if share == drops.warm_share else replace(drops, warm_share=share)
+        return not counts or drop_percent(asked, ladder[at], metal, rulebook) <= allowed
+
+    def lawful(at: int) -> bool:
+        rules = _rules_for(question, legs, device_a, terminals, rulebook, Wire(ladder[at], metal, insulation))
+        return all(margin.holds for margin in rules.margins) and (drops_little(at) or not rulebook.drop_is_rule())
+
+    if run.conductor_size is not None and run.conductor_size in ladder:
+        try:
+            pinned = tried(ladder.index(run.conductor_size))
+        except OutsideTable as outside:
+            raise InvalidJob(f"{question.pointer}/conductor_size", str(outside)) from outside
+        at = _first(bisect_left(range(len(ladder)), x=True, key=carries), len(ladder), lawful)
+        return pinned, Wire(ladder[at], metal, insulation) if at < len(ladder) else pinned.wire
+    at = _first(bisect_left(range(len(ladder)), x=True, key=carries), len(ladder), lawful)
+    if at == len(ladder):
+        return None
+    best = _first(at, len(ladder), drops_little)
+    good = next((found for i in range(best, len(ladder)) if (found := tried(i)).good), None)
+    return good or tried(at), Wire(ladder[at], metal, insulation)
+
+
+def _first(low: int, high: int, holds: Callable[[int], bool]) -> int:
+    """Find the first index that holds, where all after it hold too: in growing strides, then by halving."""
+    at, below, stride = low, low - 1, 1
+    while at < high and not holds(at):
+        at, below, stride = at + stride, at, 2 * stride
+    return bisect_left(range(min(at, high)), x=True, lo=below + 1, key=holds)
+
+
+def ladder_of(question: RunQuestion, metal: Metal, rulebook: Rulebook, insulation: str = "") -> tuple[str, ...]:
+    """List the sizes a run may have, smallest first: all of them, or those that may run in parallel.
+
+    Parameters
+    ----------
+    question : RunQuestion
+        What decides the run. [-]
+    metal : Metal
+        Conductor metal. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    insulation : str
+        Kind of wire, where not all are made in all sizes. [-]
+    """
+    ladder = rulebook.sizes(metal, insulation)
+    if question.sets == 1:
+        return ladder
+    least = rulebook.parallel_least()[0]
+    return ladder[ladder.index(least) :] if least in ladder else ()
+
+
+def allowance_of(question: RunQuestion, device_a: float, rulebook: Rulebook) -> Step:
+    """Decide whether the allowance for a dwelling's own supply is taken: the share that must be carried.
+
+    Parameters
+    ----------
+    question : RunQuestion
+        What decides the run. [-]
+    device_a : float
+        Its overcurrent device. [A]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    if question.schools["dwelling_allowance"] == "never":
+        return ruled("f", "allowance of a dwelling's own supply", "none", "your call: never taken", "your call", 1.0)
+    facts = AllowanceFacts(question.whole_dwelling, question.run.kind, device_a, question.why_not_whole, question.system)
+    return rulebook.dwelling_allowance(facts)
+
+
+def _cheapest(question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook) -> tuple[Tried, Wire]:
+    """Take the metal whose wire costs less here, by the prices of the job."""
+    found = [pair for metal in rulebook.metals() if (pair := _choose_size(question, legs, device_a, terminals, rulebook, metal))]
+    if not found:
+        raise NoSolution("conductor", f"every size in the table for {whole(legs.design.total_a)} A")
+    return min(found, key=lambda pair: (not pair[0].good, wire_price(pair[0].wire, question.prices, rulebook)))
+
+
+def _rules_for(question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook, wire: Wire) -> _Rules:
+    run, school = question.run, question.schools["rounding"]
+    carrying = rulebook.carrying_conductors(run.circuit, question.system)
+    ampacity = rulebook.ampacity(wire, run.segments, int(carrying.value), terminals.value, question.schools["derating_start"])
+    value, steps = ampacity.value, (carrying, *ampacity.steps)
+    if question.sets > 1:
+        words = f"{question.sets} sets in parallel, each in a pipe of its own"
+        together = step("I_a", words, "n * I_a", "A", rulebook.parallel_least()[1], n=question.sets, I_a=value.final_a)
+        value = Ampacity(together.value, question.sets * value.terminal_a, value.worst_segment)
+        steps = (*steps, together)
+    allowance = allowance_of(question, device_a, rulebook)
+    load_steps, margins = rulebook.load_margins(legs.design, value, run.kind, allowance.value, question.guard)
+    if legs.plate_device_a:
+        words = "largest device on its plate; it may be larger than its wire"
+        protects = Worked(legs.plate_device_a, (given("I_p", words, legs.plate_device_a, "A", rulebook.cite("plate")),))
+    elif legs.motor_a:
+        protects = rulebook.motor_device(legs.motor_a, legs.motor_kind)
+    else:
+        school = "tap" if question.tapped_a else "secondary" if question.secondary else school
+        protects = rulebook.device_for_wire(value, wire, school, allowance.value, question.guard)
+    if run.kind in {RunKind.service, RunKind.feeder} and question.whole_dwelling:
+        load_steps = (allowance, *load_steps)
+    protection = at_most("protection", "Device on this wire", device_a, protects.value, "A", protects.steps[-1].citation)
+    if question.tapped_a:
+        share = rulebook.tap_share(sum(s.length_m for s in run.segments), question.tapped_a, question.tapped_ampacity_a)
+        steps = (*steps, *share.steps)
+        margins = (*margins, at_most("share", "Share of the device ahead", share.value, value.final_a, "A", share.steps[-1].citation))
+    behind = secondary_of(question, rulebook)
+    if behind is not None:
+        steps = (*steps, *behind.steps)
+        words = "Share of the primary's device"
+        held = (at_most("share", words, behind.value, value.final_a, "A", behind.steps[-1].citation),) if behind.value else ()
+        margins = (*margins, *held)
+    loop = None
+    if question.loop is not None and rulebook.loop is not None and run.kind is not RunKind.service:
+        loop = rulebook.loop.protect(loop_facts(question, wire, device_a, question.loop))
+        margins = (*margins, *loop.margins)
+    return _Rules(Worked(value, steps), protects, load_steps, (*margins, protection), loop)
+
+
+def secondary_of(question: RunQuestion, rulebook: Rulebook) -> Worked[float] | None:
+    """Ask the rule for conductors that come from a transformer: their share and their length; None for all others. [A]
+
+    Parameters
+    ----------
+    question : RunQuestion
+        What decides the run. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    if not question.secondary or not question.primary_device_a:
+        return None
+    outdoors = all(s.place in {Place.buried, Place.outdoors, Place.overhead} for s in question.run.segments)
+    length_m = sum(s.length_m for s in question.run.segments)
+    facts = question.secondary
+    return rulebook.secondary_share(SecondaryFacts(length_m, question.primary_device_a, facts.primary_v, facts.secondary_v, outdoors))
+
+
+def _advised(margin: Margin, advice: bool) -> Margin:  # noqa: FBT001 - a private mark, not a choice of way
+    return Margin(margin.key, margin.words, margin.used, margin.limit, margin.unit, margin.share, margin.citation, advice=advice)

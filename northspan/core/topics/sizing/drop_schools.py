@@ -1,0 +1,56 @@
+"""The drop of a run by every school: each method at each current, beside each other."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import replace
+
+from northspan.core.document.calls import CALLS, School
+from northspan.core.document.plan import SchoolDrop
+from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.topics.sizing.conductor import drop_current, drop_question, warmth
+from northspan.core.topics.sizing.drop import voltage_drop
+from northspan.core.topics.sizing.run import SizedRun
+
+TABLE_V = 120.0  # what tables of distances are printed for
+
+
+def drop_schools(sized: SizedRun, rulebook: Rulebook) -> tuple[SchoolDrop, ...]:
+    """Work the drop of a run as chosen, by every method at every current.
+
+    Parameters
+    ----------
+    sized : SizedRun
+        The run. [-]
+    rulebook : Rulebook
+        For impedances. [-]
+    """
+    question, wire, legs = sized.question, sized.tried.wire, sized.question.load.value
+    if legs is None:
+        return ()
+    rows: list[SchoolDrop] = []
+    for current in CALLS["drop_current"].schools:
+        if current.key == "given" and question.run.given_drop_a is None:
+            continue
+        asked = replace(question, schools=question.schools.but("drop_current", current.key))
+        amperes = drop_current(asked, legs, sized.device.value).value
+        for method in CALLS["drop_method"].schools:
+            by = replace(asked, schools=asked.schools.but("drop_method", method.key))
+            share = warmth(question, legs, sized.terminals, wire, rulebook).value
+            drop = voltage_drop(drop_question(by, legs, sized.device.value, wire.insulation, share), wire.size, wire.metal, rulebook).value
+            chosen = by.schools == question.schools
+            rows.append(SchoolDrop(method.key, method.words, current.key, current.words, amperes, drop.drop_v, drop.percent, chosen))
+        rows += _by_distance(sized, current, amperes, rulebook)
+    return tuple(rows)
+
+
+def _by_distance(sized: SizedRun, current: School, amperes: float, rulebook: Rulebook) -> Iterator[SchoolDrop]:
+    """Where the code prints distances for a drop: what they make of this run."""
+    question, sets = sized.question, sized.question.sets
+    reach = rulebook.drop_distance(sized.tried.wire, amperes / sets, sized.tried.ampacity.value.final_a / sets)
+    if reach is None:
+        return
+    length_m = sum(segment.length_m for segment in question.run.segments)
+    percent = length_m / (reach.value * question.nominal_v / TABLE_V)
+    words = "The code's table of distances"
+    yield SchoolDrop("distance", words, current.key, current.words, amperes, percent / 100 * question.nominal_v, percent, chosen=False)

@@ -1,0 +1,295 @@
+"""What is asked of every run: gathered from the tree, with what was found ahead of it."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+from northspan.core.case.facts import earthing_at
+from northspan.core.case.schools import Schools
+from northspan.core.case.tree import Tree
+from northspan.core.document.job import (
+    Circuit,
+    Earthing,
+    EnclosureKind,
+    Grounding,
+    Load,
+    LoadKind,
+    Place,
+    Run,
+    RunKind,
+    Segment,
+    Source,
+    SourceKind,
+    Status,
+    System,
+    status_of,
+)
+from northspan.core.rulebooks.loop_protocol import LoopAhead
+from northspan.core.rulebooks.protocol import DesignLoad, Rulebook
+from northspan.core.topics.loads.dwelling import dwelling_carried
+from northspan.core.topics.loads.legs import LegLoads
+from northspan.core.topics.loads.run_load import line_voltage, load_of_run
+from northspan.core.topics.routes.route import as_sized
+from northspan.core.topics.sizing.question import RunQuestion, guard_of
+from northspan.core.topics.sizing.run import SizedRun
+from northspan.core.topics.supply.fault import fault_at_source
+from northspan.core.topics.supply.windings import facts_of, regulation_percent
+from northspan.core.working.worked import Step, Worked, ruled
+
+USUAL_OUTLET_A = 13.0
+_ONE_MAIN = frozenset({EnclosureKind.meter_main, EnclosureKind.disconnect, EnclosureKind.transfer_switch})
+_NO_BREAKER = frozenset({EnclosureKind.transfer_switch, EnclosureKind.junction_box})
+_MAINS = _ONE_MAIN | {EnclosureKind.panel_main_breaker}
+
+
+def question_of(
+    tree: Tree, run_id: str, sized: dict[str, SizedRun], schools: Schools, rulebook: Rulebook, electrode_ohm: dict[str, float] | None = None
+) -> RunQuestion:
+    """Gather everything that decides a run.
+
+    Parameters
+    ----------
+    tree : Tree
+        The property. [-]
+    run_id : str
+        The run. [-]
+    sized : dict
+        Runs sized so far, those ahead of it among them. [-]
+    schools : Schools
+        The calls of the job. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    electrode_ohm : dict, optional
+        Resistance of the electrodes of each building, where it is known. [ohm]
+    """
+    job, run = tree.job, tree.job.runs[run_id]
+    if rulebook.drop_is_rule() and schools["drop_limit"] == "none":
+        schools = schools.but("drop_limit", "advised")  # a rule is not left aside by a call
+    source = tree.source_of(run_id)
+    line_v = source.line_v if source else rulebook.usual_v
+    system = source.system if source else rulebook.usual_system
+    neutral_v = rulebook.to_neutral_v(line_v, system)
+    load = load_of_run(tree, run_id, rulebook)
+    if system is System.single_phase and load.value:
+        load = Worked(replace(load.value, line_2_a=0.0, neutral_2_a=0.0), load.steps)
+    if run.full_rated and load.value and load.value.design.continuous_a:
+        load = _full_rated(load.value, load.steps, rulebook)
+    home, why_not = dwelling_carried(tree, run_id) if run.kind in {RunKind.service, RunKind.feeder} else ("", "")
+    power_factor = run.power_factor if run.power_factor is not None else rulebook.usual_power_factor
+    lost = 0.0
+    origin = job.sources.get(run.origin)
+    own = origin if origin and origin.kind is SourceKind.transformer else None
+    if own and own.rating_kva and load.value:
+        lost = regulation_percent(own, load.value.design.total_a, power_factor)[-1].value
+    ahead = tree.way_to(run_id)[:-1]
+    counted = [key for key in ahead if key in sized and rulebook.drop_counts(job.runs[key].kind)]
+    above = lost + sum(sized[key].tried.drop.value.percent + sized[key].question.ahead_percent for key in counted)
+    loop = loop_ahead(tree, run_id, sized, rulebook, electrode_ohm or {})
+    limits = rulebook.drop_limits(
+        run.drop_limit_percent or job.drop_limits.run_percent, job.drop_limits.way_percent, lighting=loop is not None and loop.lighting
+    )
+    stated = stated_device(tree, run_id, sized, rulebook)
+    fed = job.sources.get(run.target)
+    feeder = sized.get(tree.feeding.get(run.origin, ""))
+    tapped = feeder if run.kind is RunKind.tap else None
+    return RunQuestion(
+        run=as_sized(_in_company(tree, run, rulebook)),
+        pointer=f"/runs/{run_id}",
+        load=load,
+        line_v=line_v,
+        nominal_v=neutral_v if run.circuit is Circuit.two_wire_neutral else line_v,
+        drop_above_percent=above,
+        run_limit_percent=limits[0],
+        way_limit_percent=limits[1],
+        schools=schools,
+        neutral_v=neutral_v,
+        system=system,
+        prices=job.prices,
+        whole_dwelling=bool(home),
+        why_not_whole=why_not,
+        tapped_a=(tapped.question.tapped_a or tapped.device.value) if tapped else 0.0,
+        tapped_ampacity_a=tapped.tried.ampacity.value.final_a if tapped else 0.0,
+        tapped_size=tapped.tried.wire.size if tapped else "",
+        tapped_type=tapped.question.guard.device_type if tapped else "",
+        stated_a=stated.rating_a,
+        stated_where=stated.where,
+        stated_words=stated.words,
+        pipe_device_a=_sharing_its_ground(tree, run_id, sized, rulebook),
+        primary_device_a=feeder.device.value if own and feeder else 0.0,
+        primary=facts_of(fed, line_v) if fed else None,
+        secondary=facts_of(own, _primary_v(tree, run.origin, rulebook)) if own else None,
+        ahead_percent=lost,
+        guard=replace(guard_of(run, rulebook), outlets=_feeds(tree, run, LoadKind.sockets), cooking=_feeds(tree, run, LoadKind.range)),
+        loop=loop,
+        power_factor=power_factor,
+    )
+
+
+@dataclass(frozen=True, slots=True)
+class Stated:
+    """A device that stands for a run though it is noted at a can or ahead of one: rating [A], where it is noted, what it is."""
+
+    rating_a: float = 0.0
+    where: str = ""
+    words: str = ""
+
+
+def stated_device(tree: Tree, run_id: str, sized: dict[str, SizedRun], rulebook: Rulebook) -> Stated:
+    """Find the device that stands for a run where it has none of its own.
+
+    Parameters
+    ----------
+    tree : Tree
+        The property. [-]
+    run_id : str
+        The run. [-]
+    sized : dict
+        Runs sized so far, those ahead of it among them. [-]
+    rulebook : Rulebook
+        For whether a main is a device. [-]
+
+    Notes
+    -----
+    What leaves a can with one main and nothing else is behind that main. What leaves a transfer switch or a box without a
+    breaker goes on behind the device ahead of it. What a source or a meter feeds ends at the main where it ends, and a tap
+    at the device where it ends.
+    """
+    job, run = tree.job, tree.job.runs[run_id]
+    here, there = job.enclosures.get(run.origin), job.enclosures.get(run.target)
+    if here and rulebook.main_protects and here.kind in _ONE_MAIN and here.main_a and tree.leaving.get(run.origin) == (run_id,):
+        return Stated(here.main_a, f"/enclosures/{run.origin}/main_a", f"the main of {here.name}")
+    if here and here.kind in _NO_BREAKER and not here.main_a and run.kind is not RunKind.tap:
+        ahead = sized.get(tree.feeding.get(run.origin, ""))
+        if ahead is not None:
+            return Stated(ahead.device.value, ahead.question.pointer + "/device_a", f"the device ahead of {here.name}, which has none")
+    unprotected = here is None or here.kind is EnclosureKind.meter or run.kind is RunKind.tap
+    customer = run.origin in job.sources and job.sources[run.origin].kind is not SourceKind.utility_transformer
+    if there and there.main_a and rulebook.main_protects and unprotected and not customer and there.kind in _MAINS:
+        return Stated(there.main_a, f"/enclosures/{run.target}/main_a", f"the main of {there.name}")
+    return Stated()
+
+
+def _sharing_its_ground(tree: Tree, run_id: str, sized: dict[str, SizedRun], rulebook: Rulebook) -> float:
+    """The largest device of the runs whose equipment ground is that of this run. [A]"""
+    found = [0.0]
+    for key in tree.sharing_ground.get(run_id, ()):
+        run = tree.job.runs[key]
+        if run.device_a or key in sized:
+            found.append(run.device_a or sized[key].device.value)
+            continue
+        load = load_of_run(tree, key, rulebook).value
+        if load is not None:
+            found.append(rulebook.device_for_load(load.design, run.kind, guard_of(run, rulebook)).value)
+    return max(found)
+
+
+def loop_ahead(
+    tree: Tree, run_id: str, sized: dict[str, SizedRun], rulebook: Rulebook, electrode_ohm: dict[str, float]
+) -> LoopAhead | None:
+    """Gather the earth fault loop up to the head of a run, where the code protects by it.
+
+    Parameters
+    ----------
+    tree : Tree
+        The property. [-]
+    run_id : str
+        The run. [-]
+    sized : dict
+        Runs ahead of it, sized. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    electrode_ohm : dict
+        Resistance of the electrodes of each building, where it is known. [ohm]
+    """
+    if rulebook.loop is None:
+        return None
+    job, run, way = tree.job, tree.job.runs[run_id], tree.way_to(run_id)
+    source = tree.source_of(run_id)
+    earthing = earthing_at(tree, run_id, far_end=False)
+    by_earth = earthing is Earthing.tt
+    supply = rulebook.loop.supply_loop(earthing, _stated_loop(source, rulebook) if source and not by_earth else None)
+    island = next((key for key in reversed(way[:-1]) if job.runs[key].grounding is Grounding.island), None)
+    stands_at = tree.building_of(job.runs[island or way[0]].target)
+    last = sized.get(way[-2]) if len(way) > 1 and way[-2] != island else None
+    wires = last.tried.loop.value.wires_ohm if last is not None and last.tried.loop is not None else (0.0, 0.0)
+    residual = [job.runs[key].residual_ma for key in way]
+    loads = _behind(tree, run) if run.kind is RunKind.branch else []
+    outlets = [load.outlet_a or USUAL_OUTLET_A for load in loads if load.kind is LoadKind.sockets]
+    return LoopAhead(
+        earthing=earthing,
+        supply_ohm=supply.value,
+        supply_words=supply.words,
+        wires_ohm=wires,
+        electrode_ohm=electrode_ohm.get(stands_at) if by_earth else None,
+        residual_ma=min((ma for ma in residual if ma is not None), default=None),
+        outlet_a=min(outlets, default=None),
+        lighting=any(load.kind is LoadKind.lighting for load in loads),
+        kinds=frozenset(load.kind for load in loads),
+    )
+
+
+def _feeds(tree: Tree, run: Run, kind: LoadKind) -> bool:
+    """Tell whether a run is a branch circuit that feeds a kind of load."""
+    return run.kind is RunKind.branch and any(load.kind is kind for load in _behind(tree, run))
+
+
+def _behind(tree: Tree, run: Run) -> list[Load]:
+    return [load for node in tree.below(run.target) for _, load in tree.loads_at.get(node, ()) if load.status is not Status.remove]
+
+
+def _full_rated(legs: LegLoads, steps: tuple[Step, ...], rulebook: Rulebook) -> Worked[LegLoads | None]:
+    """Equipment marked for all of its rating: a continuous load counts once."""
+    design = DesignLoad(legs.design.total_a, 0.0, legs.design.neutral_a)
+    why = "its device is marked for 100 %, so a continuous load counts once"
+    marked = ruled("I_k", "continuous part", "counts once", why, rulebook.cite("full_rated"))
+    return Worked(replace(legs, design=design), (*steps, marked))
+
+
+def _primary_v(tree: Tree, transformer: str, rulebook: Rulebook) -> float:
+    feeding = tree.feeding.get(transformer)
+    return line_voltage(tree, feeding, rulebook) if feeding else rulebook.usual_v
+
+
+def _in_the_trench(tree: Tree, run: Run, stretch: Segment) -> int:
+    """How many other runs lie in the trench of a stretch, in pipes of their own; one that takes turns with it counts too."""
+    if not stretch.trench or stretch.place is not Place.buried:
+        return 0
+    return sum(
+        any(
+            one.trench == stretch.trench and one.place is Place.buried and status_of(other, one) is not Status.remove
+            for one in other.segments
+        )
+        for key, other in tree.job.runs.items()
+        if other is not run and key not in stretch.shares_with
+    )
+
+
+def _in_company(tree: Tree, run: Run, rulebook: Rulebook) -> Run:
+    """Count the wires of other runs in the same pipe, carrying ones by their own system; and the runs in the same trench."""
+    if not any(stretch.shares_with or stretch.trench for stretch in run.segments):
+        return run
+    stretches: list[Segment] = []
+    for stretch in run.segments:
+        carrying = wires = 0
+        for key in stretch.shares_with:
+            other = tree.job.runs[key]
+            source = tree.source_of(key)
+            carrying += int(rulebook.carrying_conductors(other.circuit, source.system if source else System.split_phase).value)
+            wires += 4 if other.circuit is Circuit.three_wire else 3
+        update = {
+            "other_carrying": stretch.other_carrying + carrying,
+            "other_wires": (stretch.other_wires or stretch.other_carrying) + wires if stretch.shares_with else stretch.other_wires,
+            "trench_circuits": stretch.trench_circuits + _in_the_trench(tree, run, stretch),
+        }
+        stretches.append(stretch.model_copy(update=update))
+    return run.model_copy(update={"segments": tuple(stretches)})
+
+
+def _stated_loop(source: Source, rulebook: Rulebook) -> float | None:
+    """The loop of a supply: as stated; of a source of one's own that of its windings, not what suppliers state. [ohm]"""
+    if source.loop_ohm is not None or source.kind is SourceKind.utility_transformer:
+        return source.loop_ohm
+    if source.rating_kva is None and source.available_fault_a is None:
+        return None
+    loop = fault_at_source(source, rulebook.to_neutral_v(source.line_v, source.system)).value.loop
+    return abs(complex(loop.neutral_r, loop.neutral_x))

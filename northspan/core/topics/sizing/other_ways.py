@@ -1,0 +1,200 @@
+"""Other ways to make a run, and what each school of each call would give: all by sizing it again."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import replace
+
+from northspan.core.case.schools import default_school
+from northspan.core.document.calls import CALLS, CallKind
+from northspan.core.document.findings import Cure, Edit
+from northspan.core.document.job import CallChoice, Metal, RunKind
+from northspan.core.document.plan import CallOption, CallPlan, Neighbour
+from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.topics.sizing.conductor import ladder_of
+from northspan.core.topics.sizing.cost import run_cost
+from northspan.core.topics.sizing.run import SizedRun, size_run
+from northspan.core.working.errors import InvalidJob, NoSolution, OutsideTable
+from northspan.core.working.worked import told_apart, whole
+
+
+def neighbours(sized: SizedRun, rulebook: Rulebook) -> tuple[Neighbour, ...]:
+    """Work the neighbouring choices: a size down, this one, a size up, and the other metals.
+
+    Parameters
+    ----------
+    sized : SizedRun
+        The run as chosen. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    wire = sized.tried.wire
+    ladder = ladder_of(sized.question, wire.metal, rulebook, wire.insulation)
+    at = ladder.index(wire.size)
+    wanted: list[tuple[str, Metal, str | None]] = [
+        (words, wire.metal, ladder[i])
+        for words, i in (("a size down", at - 1), ("as chosen", at), ("a size up", at + 1))
+        if 0 <= i < len(ladder)
+    ]
+    wanted += [(f"in {metal}", metal, None) for metal in rulebook.metals() if metal is not wire.metal]
+    return tuple(found for entry in wanted if (found := _neighbour(sized, rulebook, *entry)))
+
+
+def calls_of_run(choices: Mapping[str, CallChoice], sized: SizedRun, rulebook: Rulebook) -> tuple[CallPlan, ...]:
+    """Work every call that is open on a run, by each of its schools; a pinned choice closes its call.
+
+    Parameters
+    ----------
+    choices : mapping
+        Calls that somebody decided, by name. [-]
+    sized : SizedRun
+        The run as chosen. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    return tuple(
+        call_plan(kind, choices.get(kind.name), {s.key: _outcome(sized, kind, s.key, rulebook) for s in kind.schools}, rulebook)
+        for name in calls_open(sized, rulebook)
+        for kind in (CALLS[name],)
+    )
+
+
+def calls_open(sized: SizedRun, rulebook: Rulebook) -> tuple[str, ...]:
+    """Say which calls can still change a run.
+
+    Parameters
+    ----------
+    sized : SizedRun
+        The run as chosen. [-]
+    rulebook : Rulebook
+        The code to follow; some calls it does not leave open. [-]
+    """
+    run = sized.question.run
+    free = {
+        "drop_current": True,
+        "drop_method": True,
+        "drop_limit": True,
+        "drop_temperature": True,
+        "metal": run.metal is None and run.kind in {RunKind.feeder, RunKind.service},
+        "dwelling_allowance": run.conductor_size is None and sized.question.whole_dwelling,
+        "rounding": run.conductor_size is None,
+        "derating_start": run.conductor_size is None,
+        "equipment_ground": sized.equipment_ground is not None and run.equipment_ground_size is None,
+        "bonding_raised": sized.equipment_ground is not None
+        and run.equipment_ground_size is None
+        and rulebook.area(sized.tried.wire.size) > rulebook.area(sized.least_size),
+        "protective_conductor": sized.tried.loop is not None,
+        "pipe_size": run.pipe_size is None and any(pipe.value for pipe in sized.pipes),
+    }
+    left_out = rulebook.calls_left_out()
+    return tuple(name for name, is_free in free.items() if is_free and name not in left_out)
+
+
+def call_plan(kind: CallKind, choice: CallChoice | None, outcomes: dict[str, str], rulebook: Rulebook) -> CallPlan:
+    """Lay out a call with the outcome of each school.
+
+    Parameters
+    ----------
+    kind : CallKind
+        The judgement. [-]
+    choice : CallChoice or None
+        What the job chose, if anybody decided. [-]
+    outcomes : dict
+        School to outcome in words. [-]
+    rulebook : Rulebook
+        The code to follow, for what is usual. [-]
+    """
+    default = default_school(kind, rulebook)
+    chosen = choice.school if choice else default
+    options = tuple(CallOption(s.key, s.words, outcomes[s.key], s.key == chosen) for s in kind.schools)
+    return CallPlan(kind.name, kind.question, chosen, default, choice.decided_by if choice else "", choice.why if choice else "", options)
+
+
+def in_words(sized: SizedRun, rulebook: Rulebook) -> str:
+    """Say a sized run in one line, as in the supply house.
+
+    Parameters
+    ----------
+    sized : SizedRun
+        The run. [-]
+    rulebook : Rulebook
+        For names. [-]
+    """
+    wire = sized.tried.wire
+    parts = [f"{sets_words(sized.question.sets)}{rulebook.size_name(wire.size)} {wire.metal}", f"{whole(sized.device.value)} A"]
+    pipe = largest_pipe(sized)
+    if pipe:
+        parts.append(pipe)
+    if sized.equipment_ground_size:
+        parts.append(f"{rulebook.dialect.ground_short} {rulebook.size_name(sized.equipment_ground_size)}")
+    return ", ".join(parts)
+
+
+def sets_words(sets: int) -> str:
+    """Say how many sets run in parallel, in front of a size; nothing for one.
+
+    Parameters
+    ----------
+    sets : int
+        Sets of conductors. [-]
+    """
+    return f"{sets} sets of " if sets > 1 else ""
+
+
+def largest_pipe(sized: SizedRun) -> str:
+    """Name the pipe of the longest stretch that has one.
+
+    Parameters
+    ----------
+    sized : SizedRun
+        The run. [-]
+    """
+    piped = [(s.length_m, pipe.value.name) for s, pipe in zip(sized.question.run.segments, sized.pipes, strict=True) if pipe.value]
+    return max(piped)[1] if piped else ""
+
+
+def _neighbour(sized: SizedRun, rulebook: Rulebook, words: str, metal: Metal, size: str | None) -> Neighbour | None:
+    question = sized.question
+    same_metal = metal is sized.tried.wire.metal
+    update: dict[str, object] = {"metal": metal, "conductor_size": size, "grounded_size": None, "equipment_ground_size": None}
+    update |= {"insulation": question.run.insulation if same_metal else None, "sets": question.sets if size else question.run.sets}
+    try:
+        other = sized if words == "as chosen" else size_run(replace(question, run=question.run.model_copy(update=update)), rulebook)
+    except (NoSolution, OutsideTable, InvalidJob):
+        return None
+    if other is None:
+        return None
+    broken = [m for m in other.margins if not m.holds]
+    tried = other.tried
+    at = question.pointer
+    edits = [Edit("add", f"{at}/metal", metal), Edit("add", f"{at}/conductor_size", size)]
+    name = f"{rulebook.size_name(tried.wire.size)} {metal}"
+    return Neighbour(
+        words,
+        rulebook.size_name(tried.wire.size),
+        metal,
+        tried.drop.value.percent,
+        question.drop_above_percent + tried.drop.value.percent,
+        largest_pipe(other),
+        run_cost(other, rulebook).value,
+        tightest.words if (tightest := max(other.margins, key=lambda m: m.share, default=None)) else "",
+        not broken,
+        words == "as chosen",
+        "; ".join(f"{m.words.lower()} {told_apart(m.used, m.limit, 1)} of {m.limit:.1f} {m.unit}" for m in broken),
+        Cure(f"Take {name}", tuple(edits)),
+    )
+
+
+def _outcome(sized: SizedRun, kind: CallKind, school: str, rulebook: Rulebook) -> str:
+    question = sized.question
+    if school == "given" and question.run.given_drop_a is None:
+        return "no current given yet"
+    try:
+        taken = question.schools[kind.name] == school
+        other = sized if taken else size_run(replace(question, sets=1, schools=question.schools.but(kind.name, school)), rulebook)
+    except (NoSolution, OutsideTable) as refused:
+        return str(refused)
+    if other is None:
+        return "no load yet"
+    words = in_words(other, rulebook)
+    return f"{words}, drop {other.tried.drop.value.percent:.1f} %" if kind.name.startswith("drop") else words

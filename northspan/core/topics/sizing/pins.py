@@ -1,0 +1,86 @@
+"""Choices that a person fixed: whether they exist at all."""
+
+from __future__ import annotations
+
+from functools import lru_cache
+
+from northspan.core.document.job import Metal, Run
+from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.topics.sizing.question import device_shelf
+from northspan.core.working.errors import InvalidJob
+
+_SIZES = ("conductor_size", "grounded_size", "equipment_ground_size")
+
+
+@lru_cache(maxsize=4096)
+def check_pins(run: Run, at: str, rulebook: Rulebook) -> None:
+    """Refuse pinned choices that do not exist, before anything is worked.
+
+    Parameters
+    ----------
+    run : Run
+        The run. [-]
+    at : str
+        JSON pointer to it. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+
+    Raises
+    ------
+    InvalidJob
+        With the field, what is wrong and what would be right.
+    """
+    pinned = {name: size for name in _SIZES if (size := getattr(run, name)) is not None}
+    for name, size in pinned.items():
+        metal = (run.ground_metal or run.metal) if name == "equipment_ground_size" else run.metal
+        sizes = _sizes(metal, rulebook)
+        if size not in sizes:
+            raise InvalidJob(
+                f"{at}/{name}", f"there is no {metal or ''} conductor of size {size}.".replace("  ", " "), f"Sizes: {', '.join(sizes)}."
+            )
+    if run.insulation is not None and run.insulation not in rulebook.insulations():
+        raise InvalidJob(f"{at}/insulation", f"there is no insulation {run.insulation}.", f"Types: {', '.join(rulebook.insulations())}.")
+    _check_device(run, at, rulebook)
+    ways, groupings = ([way for way, _ in found] for found in (rulebook.laid_ways(), rulebook.groupings()))
+    for i, segment in enumerate(run.segments):
+        if segment.laid and segment.laid not in ways:
+            raise InvalidJob(f"{at}/segments/{i}/laid", f"there is no way {segment.laid}.", f"Ways: {', '.join(ways) or 'none here'}.")
+        if segment.grouped and segment.grouped not in groupings:
+            right = f"Ways: {', '.join(groupings) or 'none here'}."
+            raise InvalidJob(f"{at}/segments/{i}/grouped", f"circuits do not lie together as {segment.grouped}.", right)
+    _check_family(run, at, rulebook)
+    if run.pipe_size is not None:
+        for segment in run.segments:
+            shelf = [pipe.size for pipe in rulebook.pipes(segment.method, 4)]
+            if shelf and run.pipe_size not in shelf:
+                raise InvalidJob(f"{at}/pipe_size", f"there is no {segment.method} of size {run.pipe_size}.", f"Sizes: {', '.join(shelf)}.")
+
+
+def _check_family(run: Run, at: str, rulebook: Rulebook) -> None:
+    known = [method for method, _ in rulebook.methods()]
+    for i, stretch in enumerate(run.segments):
+        if stretch.method not in known:
+            right = f"Methods: {', '.join(known)}."
+            raise InvalidJob(f"{at}/segments/{i}/method", f"these rules are built without {stretch.method}.", right)
+    if run.ground_metal is not None and run.ground_metal not in rulebook.metals():
+        right = f"Metals: {', '.join(rulebook.metals())}."
+        raise InvalidJob(f"{at}/ground_metal", f"these rules are built without {run.ground_metal}.", right)
+    if run.ground_with is not None and rulebook.loop is not None:
+        words = "each circuit has a protective conductor of its own here."
+        raise InvalidJob(f"{at}/ground_with", words, "Leave it empty; one that serves several circuits is not built for these rules.")
+    if run.ring and rulebook.loop is None:
+        raise InvalidJob(f"{at}/ring", "this rulebook knows no ring.", "Feed it from one end.")
+
+
+def _check_device(run: Run, at: str, rulebook: Rulebook) -> None:
+    kinds = [kind for kind, _ in rulebook.device_types()]
+    if run.device_type and run.device_type not in kinds:
+        raise InvalidJob(f"{at}/device_type", f"there is no device {run.device_type}.", f"Kinds: {', '.join(kinds) or 'one only'}.")
+    shelf = device_shelf(run, rulebook)
+    if run.device_a is not None and run.device_a not in shelf:
+        ratings = ", ".join(f"{a:g}" for a in shelf)
+        raise InvalidJob(f"{at}/device_a", f"{run.device_a:g} A is not a standard device.", f"Ratings: {ratings}.")
+
+
+def _sizes(metal: Metal | None, rulebook: Rulebook) -> tuple[str, ...]:
+    return rulebook.sizes(metal) if metal else tuple(dict.fromkeys(size for one in rulebook.metals() for size in rulebook.sizes(one)))

@@ -1,0 +1,129 @@
+"""What decides a run, gathered before anything of it is worked."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from northspan.core.case.schools import Schools
+from northspan.core.document.job import Place, Prices, Run, System
+from northspan.core.rulebooks.loop_protocol import LoopAhead, LoopFacts
+from northspan.core.rulebooks.protocol import USUAL_GUARD, Guard, Rulebook, TransformerFacts, Wire
+from northspan.core.topics.loads.legs import LegLoads
+from northspan.core.working.worked import Worked
+
+MADE_UP = Prices()
+NO_LIMIT = 100.0  # percent; more than there is to lose
+STRICT_RUN, STRICT_WAY = 2.0, 3.0  # percent, as the stricter school asks
+
+
+@dataclass(frozen=True, slots=True)
+class RunQuestion:
+    """Everything that decides a run: the run, its load, what stands above it, and the calls.
+
+    `sets` is how many sets of conductors run in parallel. `whole_dwelling` tells whether it carries
+    all of a dwelling, `why_not_whole` why not. `tapped_a` is the device ahead of a tap, `tapped_type` its kind; `primary`
+    the transformer it feeds, `secondary` the one it comes from, `primary_device_a` the device ahead of that one;
+    `stated_a` is a device that stands for the run though it is noted elsewhere: the main of a can, or the device ahead of
+    one that has none; `stated_where` is where, `stated_words` what it is. `assumed` marks wires that nobody looked at.
+    `ahead_percent` what it loses. `pipe_device_a` is the largest device of circuits that share its pipe and its ground.
+    `guard` is what else decides how device and wire go together, `loop` the earth fault loop up to its
+    head, where the code protects by it.
+    """
+
+    run: Run
+    pointer: str
+    load: Worked[LegLoads | None]
+    line_v: float
+    nominal_v: float
+    drop_above_percent: float
+    run_limit_percent: float
+    way_limit_percent: float
+    schools: Schools
+    neutral_v: float = 120.0
+    system: System = System.split_phase
+    prices: Prices = MADE_UP
+    sets: int = 1
+    whole_dwelling: bool = False
+    why_not_whole: str = ""
+    tapped_a: float = 0.0
+    tapped_ampacity_a: float = 0.0
+    tapped_size: str = ""
+    tapped_type: str = ""
+    primary_device_a: float = 0.0
+    pipe_device_a: float = 0.0
+    stated_a: float = 0.0
+    stated_where: str = ""
+    stated_words: str = ""
+    assumed: bool = False
+    primary: TransformerFacts | None = None
+    secondary: TransformerFacts | None = None
+    ahead_percent: float = 0.0
+    guard: Guard = USUAL_GUARD
+    loop: LoopAhead | None = None
+
+    power_factor: float = 1.0
+
+    @property
+    def limits_percent(self) -> tuple[float, float]:
+        """Drop wanted at most in this run and over the whole way, by the school of the job. [%]"""
+        school = self.schools["drop_limit"]
+        if school == "none":
+            return NO_LIMIT, NO_LIMIT
+        if school == "stricter":
+            return min(self.run_limit_percent, STRICT_RUN), min(self.way_limit_percent, STRICT_WAY)
+        return self.run_limit_percent, self.way_limit_percent
+
+
+def guard_of(run: Run, rulebook: Rulebook) -> Guard:
+    """Gather what of a run decides how its device and its wire go together.
+
+    Parameters
+    ----------
+    run : Run
+        The run. [-]
+    rulebook : Rulebook
+        The code to follow; one that knows one kind of device asks nothing here. [-]
+    """
+    if rulebook.loop is None:
+        return USUAL_GUARD
+    buried = any(segment.place is Place.buried for segment in run.segments)
+    return Guard(rulebook.loop.device_type(run.kind, run.device_type), buried, run.cannot_overload, run.ring)
+
+
+def device_shelf(run: Run, rulebook: Rulebook, device_type: str | None = None) -> tuple[float, ...]:
+    """List the ratings of the kind of device that a run has. [A]
+
+    Parameters
+    ----------
+    run : Run
+        The run. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    device_type : str, optional
+        Another kind than the run's own; empty is the usual one. [-]
+    """
+    kind = run.device_type if device_type is None else device_type
+    return rulebook.devices(rulebook.loop.device_type(run.kind, kind) if rulebook.loop else "")
+
+
+def loop_facts(question: RunQuestion, wire: Wire, device_a: float, ahead: LoopAhead) -> LoopFacts:
+    """Gather what decides the fault protection of a run with a wire.
+
+    Parameters
+    ----------
+    question : RunQuestion
+        What decides the run. [-]
+    wire : Wire
+        Its line conductor. [-]
+    device_a : float
+        Its device. [A]
+    ahead : LoopAhead
+        The loop up to its head. [ohm]
+    """
+    run = question.run
+    clears_a, kind = (question.tapped_a, question.tapped_type) if question.tapped_a else (device_a, question.guard.device_type)
+    return LoopFacts(
+        run.kind, wire.size, wire.insulation, run.segments, clears_a, kind, question.nominal_v, ahead,
+        run.ring, run.equipment_ground_size, run.measured_loop_ohm, question.schools["protective_conductor"],
+        run.ground_separate,
+    )  # fmt: skip

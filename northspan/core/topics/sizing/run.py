@@ -1,0 +1,330 @@
+"""One run from its load to its conductors: the order of work an electrician follows."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from functools import lru_cache
+
+from northspan.core.document.job import Circuit, Grounding, Metal, RunKind, Status
+from northspan.core.rulebooks.protocol import DesignLoad, GroundFacts, NeutralFacts, Rulebook, TransformerFacts, Wire
+from northspan.core.topics.loads.legs import LegLoads
+from northspan.core.topics.sizing.conductor import Tried, choose_wire, secondary_of, try_wire
+from northspan.core.topics.sizing.pins import check_pins
+from northspan.core.topics.sizing.pipe import Pipe, WireGroup, bends, pipe_for, whole_pipe_m
+from northspan.core.topics.sizing.question import NO_LIMIT, RunQuestion, device_shelf
+from northspan.core.working.errors import NoSolution, OutsideTable
+from northspan.core.working.worked import Margin, Step, Worked, at_most, given, ruled, step, whole
+
+MOST_SETS = 6
+
+
+@dataclass(frozen=True, slots=True)
+class SizedRun:
+    """A run with everything chosen, and how each was worked."""
+
+    question: RunQuestion
+    device: Worked[float]
+    terminals: Step
+    tried: Tried
+    least_size: str
+    grounded: Worked[str]
+    grounded_size: str | None
+    equipment_ground: Worked[str] | None
+    equipment_ground_size: str | None
+    pipes: tuple[Worked[Pipe | None], ...]
+    bends: tuple[Worked[float], ...]
+    insulation: Worked[str]
+    supply_side: Worked[str] | None = None
+
+    @property
+    def ground_metal(self) -> Metal:
+        """Metal of the equipment ground: its own, or that of the others."""
+        return self.question.run.ground_metal or self.tried.wire.metal
+
+    @property
+    def groups(self) -> tuple[WireGroup, ...]:
+        """The wires of one set, as they lie in its pipe."""
+        run = self.question.run
+        return wires_in_pipe(run.circuit, self.tried.wire.size, self.grounded_size, self.equipment_ground_size, run.ground_metal)
+
+    @property
+    def margins(self) -> tuple[Margin, ...]:
+        """Every limit of the run; of pipes and bends the tightest."""
+        fills = [margin for pipe in self.pipes for margin in pipe.margins]
+        turns = [margin for bend in self.bends for margin in bend.margins]
+        tightest = [max(group, key=lambda margin: margin.share) for group in (fills, turns) if group]
+        return (*self.tried.margins, *tightest)
+
+
+@lru_cache(maxsize=512)
+def size_run(question: RunQuestion, rulebook: Rulebook) -> SizedRun | None:
+    """Size a run: device, conductors, grounded conductor, equipment ground, pipes.
+
+    Parameters
+    ----------
+    question : RunQuestion
+        What decides it. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+
+    Returns
+    -------
+    SizedRun or None
+        None when there is no load to size for.
+
+    Raises
+    ------
+    InvalidJob
+        If a pinned choice does not exist.
+    NoSolution
+        If no conductor in the tables satisfies the rules.
+    OutsideTable
+        If a place is too hot, or a load too large, for the tables.
+    """
+    legs = question.load.value
+    if legs is None:
+        return None
+    check_pins(question.run, question.pointer, rulebook)
+    if question.run.status is Status.existing and question.run.conductor_size is None:
+        question = as_it_may_be(question, legs, rulebook)
+    run = question.run
+    device = choose_device(question, legs, rulebook)
+    terminals = rulebook.terminals_c(run.terminals, device.value)
+    question, tried, least = _in_sets(question, legs, device.value, terminals, rulebook)
+    try:
+        return _with_the_rest(question, legs, device, terminals, tried, least, rulebook)
+    except (NoSolution, OutsideTable):
+        if tried.wire == least or run.conductor_size is not None:
+            raise
+        # the size that would keep the drop fits no pipe: the drop is advice or to be cured otherwise, an answer is not
+        again = try_wire(question, legs, device.value, terminals, rulebook, least)
+        return _with_the_rest(question, legs, device, terminals, again, least, rulebook)
+
+
+def as_it_may_be(question: RunQuestion, legs: LegLoads, rulebook: Rulebook) -> RunQuestion:
+    """Take wires for a run that is there and whose wires nobody noted: the least that its device asks, whatever its load is.
+
+    Parameters
+    ----------
+    question : RunQuestion
+        What is known of the run. [-]
+    legs : LegLoads
+        Its load, which does not decide it. [A]
+    rulebook : Rulebook
+        The code to follow. [-]
+
+    Raises
+    ------
+    NoSolution
+        If neither its wires nor its device are noted, so that nothing can be said of it.
+    """
+    device_a = question.run.device_a or question.stated_a
+    if not device_a:
+        raise NoSolution("answer", "what is noted; it is there already, so enter its wires or at least its device")
+    by_device = LegLoads(DesignLoad(device_a, 0.0, min(device_a, legs.design.neutral_a)), device_a, device_a, 0.0)
+    free = replace(question, schools=question.schools.but("drop_limit", "none"), drop_above_percent=0.0, run_limit_percent=NO_LIMIT,
+                   way_limit_percent=NO_LIMIT)  # fmt: skip
+    terminals = rulebook.terminals_c(question.run.terminals, device_a)
+    found, _, least = _in_sets(free, by_device, device_a, terminals, rulebook)
+    taken = {"conductor_size": least.size, "metal": least.metal, "insulation": least.insulation, "sets": found.sets}
+    return replace(question, run=question.run.model_copy(update=taken), assumed=True)
+
+
+def _in_sets(
+    question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook
+) -> tuple[RunQuestion, Tried, Wire]:
+    """Choose the conductors in as few parallel sets as customary sizes allow, or in as many as a person fixed."""
+    wanted = question.run.sets
+    if wanted or question.run.conductor_size:
+        asked = replace(question, sets=wanted or 1)
+        return asked, *choose_wire(asked, legs, device_a, terminals, rulebook)
+    first: tuple[RunQuestion, Tried, Wire] | None = None
+    refused: NoSolution | None = None
+    for sets in range(1, MOST_SETS + 1):
+        asked = question if sets == question.sets else replace(question, sets=sets)
+        try:
+            tried, least = choose_wire(asked, legs, device_a, terminals, rulebook)
+        except NoSolution as error:
+            refused = refused or error
+            continue
+        if rulebook.area(least.size) <= rulebook.area(rulebook.largest_customary()):
+            return asked, tried, least
+        first = first or (asked, tried, least)
+    if first:
+        return first
+    raise refused or NoSolution("conductor", f"up to {MOST_SETS} sets in parallel")
+
+
+def _with_the_rest(
+    question: RunQuestion, legs: LegLoads, device: Worked[float], terminals: Step, tried: Tried, least: Wire, rulebook: Rulebook
+) -> SizedRun:
+    """Add grounded conductor, equipment ground and pipes to the ungrounded conductors."""
+    run, wire = question.run, tried.wire
+    ahead = run.kind is RunKind.service or question.secondary is not None
+    clears_a = max(question.tapped_a or device.value, question.pipe_device_a)
+    grounded = rulebook.grounded_minimum(
+        NeutralFacts(
+            legs.design, question.tapped_a or device.value, wire, terminals.value, question.sets, ahead, run.segments,
+            int(rulebook.carrying_conductors(run.circuit, question.system).value), question.schools["derating_start"],
+            run.kind, question.system,
+        )
+    )  # fmt: skip
+    has_neutral = run.circuit is not Circuit.two_wire_line
+    grounded_size = (run.grounded_size or wire.size) if has_neutral else None
+    ground = ground_size = None
+    jumper = rulebook.supply_side_jumper(wire, question.sets, wire.metal) if ahead else None
+    if question.secondary is not None and jumper:  # no device stands ahead of it: the jumper comes along in place of a ground
+        ground_size = run.equipment_ground_size or jumper.value
+    elif tried.loop is not None:
+        loop = tried.loop
+        ground = Worked(loop.value.ground_size, loop.steps)
+        ground_size = loop.value.ground_size
+    elif run.grounding is Grounding.equipment_ground and run.kind is not RunKind.service and run.ground_with is None:
+        schools = question.schools
+        facts = GroundFacts(
+            clears_a,
+            run.ground_metal or wire.metal,
+            least.size,
+            wire.size,
+            schools["equipment_ground"],
+            wire.metal,
+            schools["bonding_raised"],
+        )
+        ground = rulebook.equipment_ground(facts)
+        ground_size = run.equipment_ground_size or ground.value
+    groups = wires_in_pipe(run.circuit, wire.size, grounded_size, ground_size, run.ground_metal)
+    whole_m = whole_pipe_m(run.segments, rulebook)
+    pipes = tuple(
+        pipe_for(s, groups, wire.insulation, rulebook, pinned=run.pipe_size, roomy=question.schools["pipe_size"], whole_m=whole_m)
+        for s in run.segments
+    )
+    return SizedRun(
+        question,
+        device,
+        terminals,
+        tried,
+        least.size,
+        grounded,
+        grounded_size,
+        ground,
+        ground_size,
+        pipes,
+        tuple(bends(s, rulebook) for s in run.segments),
+        rulebook.insulation_fits(wire.insulation, run.segments),
+        jumper,
+    )
+
+
+def choose_device(question: RunQuestion, legs: LegLoads, rulebook: Rulebook) -> Worked[float]:
+    """Choose the overcurrent device: the least for the load, or the pinned one. [A]
+
+    Parameters
+    ----------
+    question : RunQuestion
+        What decides the run. [-]
+    legs : LegLoads
+        Its load. [A]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    kind = RunKind.feeder if question.run.kind is RunKind.tap else question.run.kind
+    least = rulebook.device_for_load(legs.design, kind, question.guard)
+    limits: list[Margin] = list(least.margins)
+    least = motor_or_plate_device(legs, rulebook) or least
+    floor = rulebook.dwelling_least_a() if kind is RunKind.service and question.whole_dwelling else None
+    if floor and least.value < floor.value:
+        usual = next(rating for rating in device_shelf(question.run, rulebook) if rating >= floor.value)
+        chosen = ruled("I_d", "device of a whole dwelling", f"{whole(usual)} A", floor.words, floor.citation, usual)
+        least = Worked(usual, (*least.steps, floor, chosen))
+    if question.primary:
+        least, most = _for_transformer(question.primary, least, rulebook)
+        limits.append(most)
+    behind = secondary_of(question, rulebook)
+    if behind is not None:
+        limits += behind.margins
+    pinned = question.run.device_a or question.stated_a or None
+    if pinned is None:
+        return Worked(least.value, least.steps, tuple(limits))
+    limits = [one if one.key == "secondary" else at_most(one.key, one.words, pinned, one.limit, "A", one.citation) for one in limits]
+    if legs.motor_a or legs.plate_a:
+        limits.append(at_most("device", "Motor and its quarter", legs.design.total_a, pinned, "A", least.steps[0].citation))
+    else:
+        limits = [] if question.guard.ring else limits
+        words = "Device, design current" if rulebook.loop is not None else "Device at 125 %"
+        limits.append(at_most("device", words, least.steps[0].value, pinned, "A", least.steps[0].citation))
+    why = "pinned" if question.run.device_a else question.stated_words
+    shown = ruled("I_n", "device", f"{whole(pinned)} A", f"{why}; the rules would take {whole(least.value)} A", "job", pinned)
+    return Worked(pinned, (*least.steps, shown), tuple(limits))
+
+
+def motor_or_plate_device(legs: LegLoads, rulebook: Rulebook) -> Worked[float] | None:
+    """Find the device of a single motor or of a unit with a plate of its own; None where neither is alone on the run. [A]
+
+    Parameters
+    ----------
+    legs : LegLoads
+        The load of the run. [A]
+    rulebook : Rulebook
+        The code to follow. [-]
+
+    Raises
+    ------
+    NoSolution
+        If no standard device is as small as the plate asks.
+    """
+    if legs.plate_device_a:
+        plate = given("I_p", "largest device on its plate", legs.plate_device_a, "A", "nameplate")
+        fits = [rating for rating in rulebook.devices() if rating <= legs.plate_device_a + 1e-9]
+        if not fits:
+            raise NoSolution(
+                "device", f"every standard rating for a plate of {legs.plate_device_a:g} A; the least is {rulebook.devices()[0]:g} A"
+            )
+        why = "the largest standard rating that is not above its plate"
+        return Worked(fits[-1], (plate, ruled("I_n", "device", f"{fits[-1]:g} A", why, rulebook.cite("plate"), fits[-1])))
+    return rulebook.motor_device(legs.motor_a, legs.motor_kind) if legs.motor_a else None
+
+
+def _for_transformer(facts: TransformerFacts, least: Worked[float], rulebook: Rulebook) -> tuple[Worked[float], Margin]:
+    """The primary's device: 125 % of its current lets the inrush pass, and no more than the table allows."""
+    most = rulebook.transformer_devices(facts)[0]
+    current = most.steps[0]
+    inrush = step("I_b", "125 % of the transformer's current, for its inrush", "1.25 * I", "A", "customary", I=current.value)
+    usual = next((rating for rating in rulebook.devices() if rating >= max(inrush.value, least.value) - 1e-9), least.value)
+    device = max(least.value, min(usual, most.value))
+    chosen = ruled(
+        "I_n",
+        "device of the primary",
+        f"{whole(device)} A",
+        "the next standard rating, within the table's limit",
+        most.steps[-1].citation,
+        device,
+    )
+    margin = at_most("transformer", "Device on the transformer", device, most.value, "A", most.steps[-1].citation)
+    return Worked(device, (least.steps[0], *most.steps, inrush, chosen)), margin
+
+
+def wires_in_pipe(
+    circuit: Circuit, size: str, grounded: str | None, ground: str | None, ground_metal: Metal | None = None
+) -> tuple[WireGroup, ...]:
+    """Group the wires of a run for the fill of its pipe.
+
+    Parameters
+    ----------
+    circuit : Circuit
+        Which conductors the run has. [-]
+    size : str
+        Size of the ungrounded conductors. [-]
+    grounded : str or None
+        Size of the grounded conductor. [-]
+    ground : str or None
+        Size of the equipment ground. [-]
+    ground_metal : Metal or None
+        Its metal, where it is another. [-]
+    """
+    lines = 1 if circuit is Circuit.two_wire_neutral else 2
+    groups = [WireGroup("ungrounded", lines, size)]
+    if grounded:
+        groups.append(WireGroup("grounded", 1, grounded))
+    if ground:
+        groups.append(WireGroup("equipment ground", 1, ground, metal=ground_metal))
+    return tuple(groups)

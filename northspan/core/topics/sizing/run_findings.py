@@ -1,0 +1,272 @@
+"""What is wrong or open about a run, with the edit that cures it."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import replace
+
+from northspan.core.document.findings import Cure, Edit, Finding, Severity, pin
+from northspan.core.document.job import Grounding, Method, Place, Status, Terminals
+from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.topics.routes.cover import covers
+from northspan.core.topics.sizing.other_ways import sets_words
+from northspan.core.topics.sizing.question import device_shelf
+from northspan.core.topics.sizing.run import SizedRun, size_run
+from northspan.core.working.errors import NoSolution
+from northspan.core.working.worked import Margin, over_words, told_apart, whole
+
+
+def findings_of_run(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
+    """Go through a sized run and say what is wrong or open.
+
+    Parameters
+    ----------
+    sized : SizedRun
+        The run. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    yield from _limits(sized, rulebook)
+    yield from _pinned_ground(sized, rulebook)
+    yield from _as_found(sized, rulebook)
+    yield from _drop(sized, rulebook)
+    yield from _stretches(sized, rulebook)
+    if sized.insulation.value:
+        yield Finding(
+            Severity.fix,
+            f"{sized.question.pointer}/insulation",
+            f"{sized.question.run.name}: {sized.insulation.value}.",
+            "Insulation in the wrong place breaks down out of sight.",
+            sized.insulation.steps[0].citation,
+            (pin(f"{sized.question.pointer}/insulation", None, "Let the rules choose the insulation"),),
+        )
+    if sized.question.run.terminals is Terminals.unmarked and sized.terminals.value <= 60:  # noqa: PLR2004 - a marking, °C
+        yield Finding(
+            Severity.note,
+            f"{sized.question.pointer}/terminals",
+            f"{sized.question.run.name}: terminals are taken as 60 °C, because no marking was noted.",
+            "Most panels and breakers are marked 75 °C. Read the label before counting on it.",
+            sized.terminals.citation,
+            (pin(f"{sized.question.pointer}/terminals", Terminals.c75, "The label says 75 °C"),),
+        )
+
+
+_TEXTS = {
+    "terminals": "{wire} is too small at its terminals: {used_n} A on {limit_n} A.",
+    "ampacity": "{wire} carries {limit_n} A here; the load is {used_n} A.",
+    "protection": "a {used_n} A device does not protect {wire}; the most for it is {limit_n} A.",
+    "share": "{wire} carries {limit_n} A; without a device where it begins it must carry {used_n} A.",
+    "secondary": "its conductors go {used_text} from the transformer without a device, {limit_text} is the most.",
+    "transformer": "the {used_n} A device is above the {limit_n} A that its transformer allows.",
+    "loop": "its earth fault loop of {used:.2f} Ω is above {limit:.2f} Ω: the device opens too late, or not at all.",
+    "measured_loop": "its loop measured {used:.2f} Ω, {limit:.2f} Ω is the most for a cold reading.",
+    "protective": "its protective conductor of {limit:g} mm² is too thin for a fault, {used:.2f} mm² is the least.",
+    "least_size": "{limit:g} mm² is below the smallest lawful {used:g} mm².",
+    "device": "the {limit_n} A device is below the {used_n} A that the load asks.",
+    "heat": "{words}: {used:.3g} of {limit:.3g} {unit}.",
+}
+_BY_LOOP = frozenset({"loop", "measured_loop", "protective"})
+_SAID_ELSEWHERE = frozenset({"drop", "way"})
+
+
+def _limits(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
+    """Every rule that a run breaks has its finding: a red bar without a word would be passed over."""
+    run, at = sized.question.run, sized.question.pointer
+    wire = f"{rulebook.size_name(sized.tried.wire.size)} {rulebook.metal_name(sized.tried.wire.metal)}"
+    for margin in (*sized.device.margins, *sized.tried.margins):
+        if margin.holds or margin.advice or margin.key in _SAID_ELSEWHERE:
+            continue
+        template = _TEXTS.get(margin.key, "{words}: {used:.3g} of {limit:.3g} {unit}.")
+        text = template.format(wire=wire, used=margin.used, limit=margin.limit, words=margin.words.lower(), unit=margin.unit,
+                               used_n=whole(margin.used), limit_n=whole(margin.limit),
+                               used_text=rulebook.length_text(margin.used), limit_text=rulebook.length_text(margin.limit))  # fmt: skip
+        why = (
+            "Until it opens, every case on it stands at a dangerous voltage."
+            if margin.key in _BY_LOOP
+            else "A conductor that is overloaded or not protected can start a fire."
+        )
+        if run.utility_owned:
+            why = "These conductors are the utility's: ask it to look at them; they are not yours to change."
+            yield Finding(Severity.check, at, f"{run.name}: {text}", why, margin.citation)
+            continue
+        yield Finding(Severity.stop, at, f"{run.name}: {text}", why, margin.citation, _cures(sized, margin, rulebook))
+
+
+def _cures(sized: SizedRun, margin: Margin, rulebook: Rulebook) -> tuple[Cure, ...]:
+    """What would keep a broken limit: another device, or the size that the rules choose."""
+    at, question = sized.question.pointer, sized.question
+    if margin.key in _BY_LOOP:
+        return _loop_cures(sized, rulebook)
+    if margin.key in {"device", "transformer"}:
+        if question.run.device_a is not None:
+            return (pin(f"{at}/device_a", None, "Let the rules choose the device"),)
+        if question.stated_where.endswith("/main_a"):
+            larger = next((a for a in device_shelf(question.run, rulebook) if a >= margin.used - 1e-9), None)
+            return (pin(question.stated_where, larger, f"A main of {larger:g} A"),) if larger and margin.key == "device" else ()
+        return ()
+    if margin.key == "heat":
+        return ()
+    cures = () if question.run.conductor_size is None else (pin(f"{at}/conductor_size", None, "Let the rules choose the size"),)
+    if margin.key == "protection" and question.run.device_a is not None:
+        cures = (*cures, pin(f"{at}/device_a", None, "Let the rules choose the device"))
+    return cures
+
+
+def _as_found(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
+    """What is there and was not looked at, and what is noted twice and differently."""
+    question, run, at = sized.question, sized.question.run, sized.question.pointer
+    wire = f"{sets_words(question.sets)}{rulebook.size_name(sized.tried.wire.size)} {rulebook.metal_name(sized.tried.wire.metal)}"
+    if question.assumed:
+        taken = {"metal": sized.tried.wire.metal.value, "conductor_size": sized.tried.wire.size, "sets": question.sets}
+        yield Finding(
+            Severity.check,
+            f"{at}/conductor_size",
+            f"{run.name}: it is there, and its wires are not noted. {wire} is assumed, the least for {whole(sized.device.value)} A.",
+            "Open it up and read the wire. Everything said of this run rests on the assumption.",
+            "job",
+            (Cure("It is that", tuple(Edit("add", f"{at}/{name}", value) for name, value in taken.items())),),
+        )
+    noted_twice = question.stated_where.endswith("/main_a") and run.device_a is not None
+    if noted_twice and run.device_a != question.stated_a:
+        yield Finding(
+            Severity.check,
+            f"{at}/device_a",
+            f"{run.name}: a device of {run.device_a:g} A is noted, and {question.stated_words} is {question.stated_a:g} A.",
+            "They are one and the same device. The one at the run is planned with.",
+            "job",
+            (
+                pin(f"{at}/device_a", None, f"It is {question.stated_a:g} A"),
+                pin(question.stated_where, run.device_a, f"It is {run.device_a:g} A"),
+            ),
+        )
+
+
+def _loop_cures(sized: SizedRun, rulebook: Rulebook) -> tuple[Cure, ...]:
+    """A residual-current device opens on far less; or the size that keeps the limit, if the run was pinned below it."""
+    at, run = sized.question.pointer, sized.question.run
+    cures = () if run.residual_ma is not None else (pin(f"{at}/residual_ma", 30, "A residual-current device of 30 mA"),)
+    if sized.question.guard.device_type not in {"", "B"} and run.device_type:
+        cures = (*cures, pin(f"{at}/device_type", "", "The usual kind of device"))
+    return (*cures, *_drop_cures(sized, rulebook))
+
+
+def _pinned_ground(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
+    run, at = sized.question.run, sized.question.pointer
+    if sized.equipment_ground and sized.equipment_ground_size:
+        least = sized.equipment_ground.value
+        if rulebook.area(sized.equipment_ground_size) < rulebook.area(least):
+            yield Finding(
+                Severity.fix,
+                f"{at}/equipment_ground_size",
+                f"{run.name}: {rulebook.dialect.ground_short} {rulebook.size_name(sized.equipment_ground_size)} is below "
+                f"{rulebook.size_name(least)}.",
+                "It is the way back for a fault; too thin, and the breaker opens late.",
+                sized.equipment_ground.steps[-1].citation,
+                (pin(f"{at}/equipment_ground_size", None, "Let the rules choose the ground"),),
+            )
+    if sized.grounded_size and rulebook.area(sized.grounded_size) < rulebook.area(sized.grounded.value):
+        yield Finding(
+            Severity.fix,
+            f"{at}/grounded_size",
+            f"{run.name}: neutral {rulebook.size_name(sized.grounded_size)} is below {rulebook.size_name(sized.grounded.value)}.",
+            "It must carry the unbalance of the legs and a fault.",
+            sized.grounded.steps[-1].citation,
+            (pin(f"{at}/grounded_size", None, "Make it as large as the ungrounded conductors"),),
+        )
+    if run.grounding is Grounding.legacy_three_wire and run.status is not Status.existing and not rulebook.may_feed_three_wires():
+        yield Finding(
+            Severity.fix,
+            f"{at}/grounding",
+            f"{run.name}: new work cannot be fed with three wires.",
+            "Neutral and ground must be two wires.",
+            rulebook.cite("new_three_wire"),
+            (pin(f"{at}/grounding", Grounding.equipment_ground, "Run four wires"),),
+        )
+
+
+def _drop(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
+    run, at = sized.question.run, sized.question.pointer
+    broken = [m for m in sized.tried.margins if m.key in {"drop", "way"} and not m.holds]
+    if not broken:
+        return
+    severity = Severity.fix if rulebook.drop_is_rule() else Severity.check
+    worst = max(broken, key=lambda margin: margin.share)
+    yield Finding(
+        severity,
+        at,
+        f"{run.name}: voltage {worst.words.lower()} {told_apart(worst.used, worst.limit, 1)} %, wanted {worst.limit:g} %.",
+        "Lights dim and motors start hard; the breaker still holds." + _lost_ahead(sized) + _way_out(sized) + _advice(worst),
+        worst.citation,
+        _drop_cures(sized, rulebook),
+    )
+
+
+def _drop_cures(sized: SizedRun, rulebook: Rulebook) -> tuple[Cure, ...]:
+    """Offer the least size that keeps the drop, if the run was pinned below it."""
+    question = sized.question
+    if question.run.conductor_size is None:
+        return ()
+    run = question.run.model_copy(update={"conductor_size": None, "metal": sized.tried.wire.metal})
+    try:
+        other = size_run(replace(question, run=run), rulebook)
+    except NoSolution:  # no size of its kind does: the finding says the ways out
+        return ()
+    if other is None or not other.tried.good:
+        return ()
+    return (pin(f"{question.pointer}/conductor_size", other.tried.wire.size, f"Go to {rulebook.size_name(other.tried.wire.size)}"),)
+
+
+def _lost_ahead(sized: SizedRun) -> str:
+    above = sized.question.drop_above_percent
+    if above <= sized.question.limits_percent[1] / 2:
+        return ""
+    return f" The runs ahead of it lose {above:.1f} % already: a larger wire there helps every circuit behind it."
+
+
+def _way_out(sized: SizedRun) -> str:
+    if sized.question.run.conductor_size is not None:
+        return ""
+    metal = sized.tried.wire.metal
+    ways_out = "Shorten the way, raise the voltage or run conductors in parallel."
+    return f" No {metal} size keeps it here, so the least lawful one is shown. {ways_out}"
+
+
+def _advice(margin: Margin) -> str:
+    return " The limit is advice here, not a rule." if margin.advice else ""
+
+
+def _stretches(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
+    run, at = sized.question.run, sized.question.pointer
+    least = covers(run, sized.device.value, sized.question.line_v, sized.tried.wire.insulation, rulebook)
+    for i, (segment, pipe, cover) in enumerate(zip(run.segments, sized.pipes, least, strict=True)):
+        where = f"{at}/segments/{i}"
+        for margin in pipe.margins:
+            if not margin.holds:
+                yield Finding(
+                    Severity.fix,
+                    where,
+                    f"{run.name}: the pipe is {over_words(margin)} full.",
+                    "Wire is damaged in the pull and cannot shed its heat.",
+                    margin.citation,
+                    (pin(f"{at}/pipe_size", None, "Let the rules choose the pipe"),),
+                )
+        if segment.place is not Place.buried:
+            continue
+        if cover.value is None:
+            yield Finding(
+                Severity.fix,
+                where,
+                f"{run.name}: {dict(rulebook.methods())[segment.method]} has no cover figure here.",
+                "Use a pipe or cable that is meant for the ground.",
+                cover.steps[0].citation,
+                (Cure(f"Use {dict(rulebook.methods())[Method.pvc40]}", (Edit("add", f"{where}/method", Method.pvc40),)),),
+            )
+        elif segment.cover_m is not None and segment.cover_m < cover.value - 1e-6:
+            yield Finding(
+                Severity.fix,
+                f"{where}/cover_m",
+                f"{run.name}: cover {rulebook.depth_text(segment.cover_m)} is below {rulebook.depth_text(cover.value)}.",
+                "A spade or a fence post finds it.",
+                cover.steps[0].citation,
+                (pin(f"{where}/cover_m", None, "Dig to the least cover"),),
+            )

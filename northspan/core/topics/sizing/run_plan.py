@@ -1,0 +1,357 @@
+"""The plan of one run: answers, limits and working, ready to draw."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import lru_cache
+
+from northspan.core.case.facts import run_facts
+from northspan.core.document.cautions import cautions_for
+from northspan.core.document.findings import Finding, Severity
+from northspan.core.document.job import CallChoice, Circuit, Job, Place, Run, RunKind, Segment
+from northspan.core.document.plan import RunPlan, StretchPlan, WirePlan, WorkGroup, printed, shown
+from northspan.core.rulebooks.protocol import BuildingFacts, Rulebook
+from northspan.core.topics.routes.cover import covers, ribbon_m
+from northspan.core.topics.sizing.conductor import allowance_of
+from northspan.core.topics.sizing.cost import run_cost
+from northspan.core.topics.sizing.drop_schools import drop_schools
+from northspan.core.topics.sizing.growth import growth
+from northspan.core.topics.sizing.other_ways import calls_of_run, largest_pipe, neighbours, sets_words
+from northspan.core.topics.sizing.question import RunQuestion
+from northspan.core.topics.sizing.raise_voltage import voltage_ways
+from northspan.core.topics.sizing.run import SizedRun, size_run
+from northspan.core.topics.sizing.run_findings import findings_of_run
+from northspan.core.topics.sizing.taps import taps_of
+from northspan.core.working.errors import NoSolution, OutsideTable
+from northspan.core.working.worked import Step, Worked, whole
+
+
+@dataclass(frozen=True, slots=True)
+class PlannedRun:
+    """A run sized and laid out, with what was found about it; `sized` is None where there is no answer."""
+
+    plan: RunPlan
+    sized: SizedRun | None
+    findings: tuple[Finding, ...]
+
+
+@lru_cache(maxsize=512)
+def plan_run(run_id: str, question: RunQuestion, rulebook: Rulebook) -> PlannedRun:
+    """Size a run, lay it out without its working, and say what is wrong with it.
+
+    Parameters
+    ----------
+    run_id : str
+        Id of the run. [-]
+    question : RunQuestion
+        What decides it. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+
+    Raises
+    ------
+    InvalidJob
+        If a pinned choice does not exist.
+    """
+    at, run = question.pointer, question.run
+    try:
+        sized = size_run(question, rulebook)
+    except (NoSolution, OutsideTable) as refused:
+        finding = Finding(Severity.stop, at, f"{run.name}: {refused}", "There is no answer, so nothing is shown.", "tables")
+        return PlannedRun(unsized(run_id, run, question.nominal_v, str(refused)), None, (finding,))
+    if sized is None:
+        finding = Finding(Severity.check, at, f"{run.name}: no load yet.", "Type its load, or add what it feeds.", "job")
+        return PlannedRun(unsized(run_id, run, question.nominal_v, "No load yet. Type its load."), None, (finding,))
+    return PlannedRun(_plain(run_id, sized, rulebook), sized, tuple(findings_of_run(sized, rulebook)))
+
+
+def with_working(job: Job, run_id: str, question: RunQuestion, building: BuildingFacts, rulebook: Rulebook) -> RunPlan:
+    """Plan a run with the lines of its working, its other ways and its calls.
+
+    Parameters
+    ----------
+    job : Job
+        The job, for who decided its calls. [-]
+    run_id : str
+        Id of the run. [-]
+    question : RunQuestion
+        What decides it. [-]
+    building : BuildingFacts
+        The building it feeds. [-]
+    rulebook : Rulebook
+        The code that was followed. [-]
+    """
+    return _with_working(run_id, question, tuple(job.calls.items()), building, rulebook)
+
+
+@lru_cache(maxsize=256)
+def _with_working(
+    run_id: str, question: RunQuestion, calls: tuple[tuple[str, CallChoice], ...], building: BuildingFacts, rulebook: Rulebook
+) -> RunPlan:
+    planned = plan_run(run_id, question, rulebook)
+    sized = planned.sized
+    taps = taps_of(question, rulebook)
+    if sized is None:
+        return planned.plan.model_copy(update={"taps": taps})
+    wires = rulebook.four_wires(run_facts(sized.question.run, sized.question.line_v), building)
+    more = {
+        "working": _working(sized, wires, rulebook),
+        "neighbours": neighbours(sized, rulebook),
+        "drops": drop_schools(sized, rulebook),
+        "growth": growth(sized, rulebook),
+        "taps": taps,
+        "voltages": voltage_ways(sized, rulebook),
+        "cost": run_cost(sized, rulebook).value,
+        "calls": calls_of_run(dict(calls), sized, rulebook),
+    }
+    return planned.plan.model_copy(update=more)
+
+
+def _plain(run_id: str, sized: SizedRun, rulebook: Rulebook) -> RunPlan:
+    run, tried = sized.question.run, sized.tried
+    ladder = rulebook.sizes(tried.wire.metal, tried.wire.insulation)
+    at = ladder.index(tried.wire.size)
+    legs = sized.question.load.value
+    design = legs.design if legs else None
+    cover = covers(run, sized.device.value, sized.question.line_v, tried.wire.insulation, rulebook)
+    margins = shown(sized.device.margins + sized.margins)
+    wires = _wires(sized, rulebook)
+    device_a = whole(sized.device.value)
+    return RunPlan(
+        id=run_id,
+        name=run.name,
+        kind=run.kind,
+        origin=run.origin,
+        target=run.target,
+        status=run.status,
+        sized=True,
+        headline=f"{sets_words(sized.question.sets)}{rulebook.size_name(tried.wire.size)} {tried.wire.metal}, {device_a} A",
+        subline=_subline(sized, len(wires), rulebook),
+        length_m=sum(s.length_m for s in run.segments),
+        nominal_v=sized.question.nominal_v,
+        load_a=design.total_a if design else 0,
+        continuous_a=design.continuous_a if design else 0,
+        neutral_a=design.neutral_a if design else 0,
+        device_a=sized.device.value,
+        device_type=sized.question.guard.device_type,
+        metal=tried.wire.metal,
+        insulation=tried.wire.insulation,
+        size=tried.wire.size,
+        size_name=rulebook.size_name(tried.wire.size),
+        least_size=sized.least_size,
+        least_name=rulebook.size_name(sized.least_size),
+        ampacity_a=tried.ampacity.value.final_a,
+        grounded_size=sized.grounded_size or "",
+        grounded_least=sized.grounded.value if sized.grounded_size else "",
+        equipment_ground_size=sized.equipment_ground_size or "",
+        wires=wires,
+        stretches=_stretches(run, sized, cover, rulebook),
+        drop_v=tried.drop.value.drop_v,
+        drop_percent=tried.drop.value.percent,
+        drop_current_a=tried.drop.steps[0].value,
+        way_percent=sized.question.drop_above_percent + tried.drop.value.percent,
+        margins=margins,
+        governs=next((m.key for m in margins if m.governs), ""),
+        working=(),
+        neighbours=(),
+        smaller=ladder[at - 1] if at else "",
+        larger=ladder[at + 1] if at + 1 < len(ladder) else "",
+        calls=(),
+        cautions=cautions_for(run, tried.wire.metal),
+        sets=sized.question.sets,
+        line_1_a=legs.line_1_a if legs else 0,
+        line_2_a=legs.line_2_a if legs else 0,
+        starting_extra_a=legs.starting_extra_a if legs else 0,
+        allowance=_allowance_words(sized, rulebook),
+    )
+
+
+def _allowance_words(sized: SizedRun, rulebook: Rulebook) -> str:
+    """Say whether the allowance for a dwelling's own supply is taken, needed, or not open, and why."""
+    if sized.question.run.kind not in {RunKind.service, RunKind.feeder}:
+        return ""
+    allowance = allowance_of(sized.question, sized.device.value, rulebook)
+    if allowance.value >= 1:
+        return f"not taken: {allowance.text}"
+    needed = any(line.key in {"ampacity", "terminals"} and line.used / allowance.value > line.limit + 1e-9 for line in sized.tried.margins)
+    protected = rulebook.device_for_wire(
+        sized.tried.ampacity.value, sized.tried.wire, sized.question.schools["rounding"], 1.0, sized.question.guard
+    ).value
+    if not needed and protected >= sized.device.value - 1e-9:
+        return f"open, but not needed: {rulebook.size_name(sized.tried.wire.size)} is good for {whole(sized.device.value)} A without it"
+    return f"{allowance.label} taken: {allowance.text}"
+
+
+def unsized(run_id: str, run: Run, nominal_v: float, reason: str) -> RunPlan:
+    """Lay out a run that has no answer, with the reason.
+
+    Parameters
+    ----------
+    run_id : str
+        Id of the run. [-]
+    run : Run
+        The run. [-]
+    nominal_v : float
+        Its voltage. [V]
+    reason : str
+        Why there is no answer. [-]
+    """
+    return RunPlan(
+        id=run_id,
+        name=run.name,
+        kind=run.kind,
+        origin=run.origin,
+        target=run.target,
+        status=run.status,
+        sized=False,
+        headline="Not sized yet",
+        subline=reason,
+        length_m=sum(s.length_m for s in run.segments),
+        nominal_v=nominal_v,
+        load_a=0,
+        continuous_a=0,
+        neutral_a=0,
+        device_a=0,
+        device_type="",
+        metal="",
+        insulation="",
+        size="",
+        size_name="",
+        least_size="",
+        least_name="",
+        ampacity_a=0,
+        grounded_size="",
+        grounded_least="",
+        equipment_ground_size="",
+        wires=(),
+        stretches=_bare_stretches(run.segments),
+        drop_v=0,
+        drop_percent=0,
+        drop_current_a=0,
+        way_percent=0,
+        margins=(),
+        governs="",
+        working=(),
+        neighbours=(),
+        smaller="",
+        larger="",
+        calls=(),
+        cautions=cautions_for(run, None),
+    )
+
+
+def _subline(sized: SizedRun, wires: int, rulebook: Rulebook) -> str:
+    parts = [sized.tried.wire.insulation, f"{wires} wires"]
+    pipe = largest_pipe(sized)
+    if pipe:
+        parts.append(pipe)
+    ground = sized.equipment_ground
+    if ground and sized.equipment_ground_size:
+        first = ground.steps[0].result
+        raised = f", raised from {first}" if sized.tried.loop is None and first != sized.equipment_ground_size else ""
+        parts.append(f"{rulebook.dialect.ground_short} {rulebook.size_name(sized.equipment_ground_size)}{raised}")
+    return ", ".join(parts)
+
+
+def _wires(sized: SizedRun, rulebook: Rulebook) -> tuple[WirePlan, ...]:
+    sizes = {"neutral": sized.grounded_size, "ground": sized.equipment_ground_size}
+    plans = []
+    for role, color in rulebook.colors(sized.question.run.circuit, old=sized.question.run.old_colors):
+        size = sizes.get(role, sized.tried.wire.size)
+        name = rulebook.dialect.equipment_ground if role == "ground" else role
+        if role == "line 1" and sized.question.run.circuit is Circuit.two_wire_neutral:
+            name = "line"
+        if size:
+            metal = sized.ground_metal if role == "ground" else sized.tried.wire.metal
+            shown = color if size in rulebook.sizes(metal) else "bare steel"  # a cable's armour
+            plans.append(WirePlan(role, name, shown, size, rulebook.size_name(size), metal))
+    return tuple(plans)
+
+
+def _stretches(run: Run, sized: SizedRun, cover: tuple[Worked[float | None], ...], rulebook: Rulebook) -> tuple[StretchPlan, ...]:
+    names = dict(rulebook.methods())
+    plans, start = [], 0.0
+    for segment, pipe, least in zip(run.segments, sized.pipes, cover, strict=True):
+        end = start + segment.length_m
+        p = pipe.value
+        plans.append(
+            StretchPlan(
+                start,
+                end,
+                names[segment.method],
+                segment.place,
+                p.size if p else "",
+                p.name if p else "",
+                p.fill_percent if p else 0,
+                least.value,
+                segment.bends_deg,
+                _ribbon(segment, least.value),
+            )
+        )
+        start = end
+    return tuple(plans)
+
+
+def _ribbon(segment: Segment, least_m: float | None) -> float | None:
+    cover_m = segment.cover_m if segment.cover_m is not None else least_m
+    return ribbon_m(cover_m) if cover_m is not None and segment.place is Place.buried else None
+
+
+def _bare_stretches(segments: tuple[Segment, ...]) -> tuple[StretchPlan, ...]:
+    plans, start = [], 0.0
+    for segment in segments:
+        plans.append(
+            StretchPlan(start, start + segment.length_m, segment.method, segment.place, "", "", 0, segment.cover_m, segment.bends_deg)
+        )
+        start += segment.length_m
+    return tuple(plans)
+
+
+def _working(sized: SizedRun, wires: Step, rulebook: Rulebook) -> tuple[WorkGroup, ...]:
+    tried = sized.tried
+    cover = covers(sized.question.run, sized.device.value, sized.question.line_v, tried.wire.insulation, rulebook)
+    ampacity, drop = tried.ampacity.value, tried.drop.value
+    size = rulebook.size_name(tried.wire.size)
+    groups = [
+        WorkGroup(
+            "load",
+            "Load",
+            f"{whole(sized.question.load.value.design.total_a)} A" if sized.question.load.value else "",
+            printed(sized.question.load.steps),
+        ),
+        WorkGroup("device", "Overcurrent device", f"{whole(sized.device.value)} A", printed(sized.device.steps)),
+        WorkGroup(
+            "conductor",
+            "Ungrounded conductors",
+            f"{size} {tried.wire.metal}, {whole(ampacity.final_a)} A",
+            printed((sized.terminals, *tried.ampacity.steps, *tried.load_steps, *tried.protects.steps, *sized.insulation.steps)),
+        ),
+        WorkGroup("drop", "Voltage drop", f"{drop.drop_v:.1f} V, {drop.percent:.1f} %", printed(tried.drop.steps)),
+    ]
+    if sized.grounded_size:
+        groups.append(WorkGroup("grounded", "Grounded conductor", rulebook.size_name(sized.grounded_size), printed(sized.grounded.steps)))
+    if sized.equipment_ground and sized.equipment_ground_size and tried.loop is None:
+        groups.append(
+            WorkGroup(
+                "equipment_ground",
+                "Equipment grounding conductor",
+                rulebook.size_name(sized.equipment_ground_size),
+                printed(sized.equipment_ground.steps),
+            )
+        )
+    if tried.loop is not None:
+        loop_ohm = tried.loop.value.loop_ohm
+        answer = f"{loop_ohm:.2f} Ω of {tried.loop.value.limit_ohm:.2f} Ω" if loop_ohm is not None else "electrode not known"
+        groups.append(WorkGroup("loop", "Earth fault loop and protective conductor", answer, printed(tried.loop.steps)))
+    if sized.supply_side:
+        jumper = rulebook.size_name(sized.supply_side.value)
+        groups.append(WorkGroup("supply_side", "Supply-side and main bonding jumper", jumper, printed(sized.supply_side.steps)))
+    groups.append(WorkGroup("wires", "Wires", wires.result, printed((wires,))))
+    for i, (pipe, turn, least) in enumerate(zip(sized.pipes, sized.bends, cover, strict=True), 1):
+        of = f", stretch {i}" if len(sized.pipes) > 1 else ""
+        if pipe.value:
+            groups.append(WorkGroup(f"pipe{i}", f"Pipe{of}", pipe.value.name, printed((*pipe.steps, *turn.steps))))
+        if least.steps:
+            answer = least.steps[-1].result if least.value is None else rulebook.depth_text(least.value)
+            groups.append(WorkGroup(f"cover{i}", f"Cover{of}", answer, printed(least.steps)))
+    return tuple(groups)

@@ -1,0 +1,88 @@
+"""From the source to each far end: the voltage along the way."""
+
+from __future__ import annotations
+
+from collections import Counter
+from dataclasses import replace
+
+from northspan.core.case.tree import Tree
+from northspan.core.document.plan import RunPlan, Way, WayPoint
+from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.topics.sizing.run import SizedRun
+
+
+def plan_ways(tree: Tree, sized: dict[str, SizedRun], plans: dict[str, RunPlan], rulebook: Rulebook) -> tuple[Way, ...]:
+    """Lay out the voltage along every way whose runs are all sized, worst first.
+
+    Parameters
+    ----------
+    tree : Tree
+        The property. [-]
+    sized : dict
+        Sized runs by id. [-]
+    plans : dict
+        Run plans by id. [-]
+    rulebook : Rulebook
+        The code to follow: what its limits count. [-]
+
+    Notes
+    -----
+    Voltages are those that are there. Percent are those that the limits count: where a code counts from the
+    origin of the installation, what the supply loses before it lowers the line and the limits alike.
+    Several ways into one building are named by where they end.
+    """
+    ways = [_way(tree, end, sized, plans, rulebook) for end in tree.ends()]
+    named = Counter(way.name for way in ways)
+    ways = [replace(way, name=tree.name_of(tree.job.runs[way.id].target)) if named[way.name] > 1 else way for way in ways]
+    return tuple(sorted(ways, key=lambda way: -way.drop_percent))
+
+
+def _way(tree: Tree, end: str, sized: dict[str, SizedRun], plans: dict[str, RunPlan], rulebook: Rulebook) -> Way:
+    runs = tree.way_to(end)
+    nominal = plans[runs[-1]].nominal_v
+    points = [WayPoint(0, nominal, nominal, "", tree.job.runs[runs[0]].origin)]
+    distance = dropped = lost_starting = outside = outside_starting = 0.0
+    for run_id in runs:
+        run = sized.get(run_id)
+        if run is None:
+            distance += plans[run_id].length_m
+            points.append(WayPoint(distance, nominal * (1 - dropped), nominal * (1 - lost_starting), run_id, tree.job.runs[run_id].target))
+            continue
+        drop, u = run.tried.drop.value, run.question.nominal_v
+        lost_starting, dropped = lost_starting + run.question.ahead_percent / 100, dropped + run.question.ahead_percent / 100
+        for i, segment in enumerate(run.question.run.segments):
+            distance += segment.length_m
+            last = i == len(run.question.run.segments) - 1
+            points.append(
+                WayPoint(
+                    distance,
+                    nominal * (1 - dropped - drop.along_v[i] / u),
+                    nominal * (1 - lost_starting - drop.along_starting_v[i] / u),
+                    run_id,
+                    tree.job.runs[run_id].target if last else "",
+                )
+            )
+        dropped += drop.drop_v / u
+        lost_starting += drop.starting_v / u
+        if not rulebook.drop_counts(run.question.run.kind):
+            outside, outside_starting = outside + drop.drop_v / u, outside_starting + drop.starting_v / u
+    limits = tree.job.drop_limits
+    own, whole = tree.job.runs[end].drop_limit_percent or limits.run_percent, limits.way_percent
+    if end in sized:
+        own, whole = sized[end].question.limits_percent
+    far = tree.job.runs[end].target
+    building = tree.building_of(far)
+    before = dropped - (sized[end].tried.drop.value.percent / 100 if end in sized else 0)
+    return Way(
+        end,
+        tree.job.buildings[building].name if building else tree.name_of(far),
+        runs,
+        nominal,
+        nominal * (1 - before - own / 100),
+        nominal * (1 - outside - whole / 100),
+        own,
+        whole,
+        100 * (dropped - outside),
+        100 * (lost_starting - outside_starting),
+        tuple(points),
+    )

@@ -1,0 +1,1 @@
+"""How an answer is worked, and why one is refused."""
