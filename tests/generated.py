@@ -93,7 +93,7 @@ def _answers(rng: random.Random, book: str) -> Answers:
         rating_kva=round(rng.uniform(3, 40), 1),
         diversion_w=round(rng.uniform(3000, 40000)),
         transformer_kva=rng.choice([None, 15, 25, 50]),
-        metal=rng.choice([None, *rulebook_named(book).metals()]),
+        metal=rng.choice([None, *rulebook_named(book).wires.metals()]),
     )
 
 
@@ -114,9 +114,9 @@ def _change(rng: random.Random, document: dict[str, Any], book: str) -> None:
         "shares_with": lambda: [rng.choice(sorted(document["runs"]))],
         "ground_with": lambda: None,
         "circuits": list,
-        "method": lambda: rng.choice(rules.methods())[0],
-        "laid": lambda: rng.choice([key for key, _ in rules.laid_ways()] or [""]) if model == "Segment" else "upright",
-        "grouped": lambda: rng.choice([key for key, _ in rules.groupings()] or [""]),
+        "method": lambda: rng.choice(rules.choices.methods())[0],
+        "laid": lambda: rng.choice([key for key, _ in rules.choices.laid_ways()] or [""]) if model == "Segment" else "upright",
+        "grouped": lambda: rng.choice([key for key, _ in rules.choices.groupings()] or [""]),
         "ring": lambda: book == "uk-2022",
     }
     part[field] = named[field]() if field in named else sample(rng, fields[field], _SCHEMA["$defs"], rules, field)
@@ -154,9 +154,9 @@ def words(rng, name, book):  # noqa: PLR0911 - one line for each kind of word
     """Names of sizes, insulations, pipes and devices as they stand in a rulebook, and now and then one that is in none."""
     if rng.random() < 0.03:
         return "no such thing"
-    metal = rng.choice(book.metals())
+    metal = rng.choice(book.wires.metals())
     if name.endswith("insulation"):
-        return rng.choice(book.insulations())
+        return rng.choice(book.wires.insulations())
     if name == "rulebook":
         return book.id
     if name == "to":
@@ -164,11 +164,11 @@ def words(rng, name, book):  # noqa: PLR0911 - one line for each kind of word
     if name == "building":
         return rng.choice([key for job in JOBS if job["rulebook"] == book.id for key in job["buildings"]])
     if name == "device_type":
-        return rng.choice([kind for kind, _ in book.device_types()] or [""])
+        return rng.choice([kind for kind, _ in book.devices.device_types()] or [""])
     if name == "pipe_size":
-        return rng.choice([pipe.size for pipe in book.pipes(book.methods()[0][0], 3)] or ["1"])
+        return rng.choice([pipe.size for pipe in book.pipes.trade_sizes(book.choices.methods()[0][0], 3)] or ["1"])
     if "size" in name or name in {"wire", "ground"}:
-        return rng.choice(book.sizes(metal))
+        return rng.choice(book.wires.sizes(metal))
     return rng.choice(("", "a", "source", "earth", "P1", "F1", "optional", "standard", "formula", "A"))
 
 
@@ -185,7 +185,7 @@ def sample(rng, schema, defs, book, name=""):  # noqa: PLR0911 - one line for ea
     if "enum" in schema:
         return rng.choice(schema["enum"])
     if name == "device_a":
-        return rng.choice(book.devices())
+        return rng.choice(book.devices.ratings())
     if "const" in schema:
         return schema["const"]
     return of_kind(rng, schema, defs, book, name)

@@ -8,10 +8,10 @@ from northspan.core.desk.starts import detached_feeder
 from northspan.core.document.findings import Finding
 from northspan.core.document.job import Bond, Building, Enclosure, EnclosureKind, Job, Load, Metal, Run, Segment, Status, Terminals
 from northspan.core.document.plan import MarginShown, Plan, RunPlan
-from northspan.core.rulebooks.us.rulebook import UsRulebook
+from northspan.core.rulebooks.registry import rulebook_named
 from northspan.core.solve import solve
 
-US = UsRulebook()
+US = rulebook_named("us-2023")
 FT_M = 0.3048
 IN_M = 0.0254
 

@@ -7,7 +7,7 @@ from dataclasses import asdict
 
 from northspan.api import models
 from northspan.core.document.job import Circuit, Method, Place, Segment, System
-from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.rulebooks.rulebook import Rulebook
 
 INDOORS = Segment(length_m=1, method=Method.cable, place=Place.indoors)
 USUAL_M2 = 5e-6
@@ -21,36 +21,36 @@ def rulebook_options(book: Rulebook) -> models.RulebookOptions:
     book : Rulebook
         The rulebook. [-]
     """
-    dialect = asdict(book.dialect)
+    dialect = asdict(book.words.dialect)
     phrases = dialect.pop("phrases")
     wires = Circuit.two_wire_neutral
     return models.RulebookOptions(
         id=book.id,
         title=book.title,
-        metals=[models.Choice(value=m, title=dialect.get(m, m)) for m in book.metals()],
-        methods=_choices(book.methods()),
-        places=_choices(book.places()),
-        surfaces=_choices(book.surfaces()),
-        insulations=list(book.insulations()),
-        cable=book.default_insulation(book.metals()[0], (INDOORS,)),
-        cable_size=min(book.sizes(book.metals()[0]), key=lambda size: abs(book.area_m2(size) - USUAL_M2)),
-        sizes={m: [models.Choice(value=s, title=book.size_name(s)) for s in book.sizes(m)] for m in book.metals()},
-        devices=list(book.devices()),
-        dwelling_methods=_choices(book.dwelling_methods()),
-        raised_voltages=list(book.raised_voltages()),
-        laid_ways=_choices(book.laid_ways()),
-        groupings=_choices(book.groupings()),
-        rod_length_m=book.rod_limits()[0],
-        terminals=_choices(book.terminal_markings()),
-        earthings=_choices(book.earthings()),
-        groundings=_choices(book.groundings()),
-        device_types=[models.DeviceType(value=v, title=t, ratings_a=list(book.devices(v))) for v, t in book.device_types()],
-        usual_system=book.usual_system,
-        usual_v=book.usual_v,
-        floor_load=book.needs_floor_area(),
-        one_line=book.usual_system is System.single_phase,
+        metals=[models.Choice(value=m, title=dialect.get(m, m)) for m in book.wires.metals()],
+        methods=_choices(book.choices.methods()),
+        places=_choices(book.choices.places()),
+        surfaces=_choices(book.choices.surfaces()),
+        insulations=list(book.wires.insulations()),
+        cable=book.wires.default_insulation(book.wires.metals()[0], (INDOORS,)),
+        cable_size=min(book.wires.sizes(book.wires.metals()[0]), key=lambda size: abs(book.wires.area_m2(size) - USUAL_M2)),
+        sizes={m: [models.Choice(value=s, title=book.words.size_name(s)) for s in book.wires.sizes(m)] for m in book.wires.metals()},
+        devices=list(book.devices.ratings()),
+        dwelling_methods=_choices(book.dwellings.dwelling_methods()),
+        raised_voltages=list(book.supplies.raised_voltages()),
+        laid_ways=_choices(book.choices.laid_ways()),
+        groupings=_choices(book.choices.groupings()),
+        rod_length_m=book.electrodes.rod_limits()[0],
+        terminals=_choices(book.choices.terminal_markings()),
+        earthings=_choices(book.choices.earthings()),
+        groundings=_choices(book.choices.groundings()),
+        device_types=[models.DeviceType(value=v, title=t, ratings_a=list(book.devices.ratings(v))) for v, t in book.devices.device_types()],
+        usual_system=book.supplies.usual_system,
+        usual_v=book.supplies.usual_v,
+        floor_load=book.dwellings.needs_floor_area(),
+        one_line=book.supplies.usual_system is System.single_phase,
         by_loop=book.loop is not None,
-        old_colors=book.colors(wires, old=True) != book.colors(wires),
+        old_colors=book.words.colors(wires, old=True) != book.words.colors(wires),
         terms=dialect,
         not_covered=list(book.not_covered),
         phrases=[models.Phrase(phrase=phrase, said=said) for phrase, said in phrases],

@@ -14,8 +14,9 @@ from northspan.core.document.cautions import STANDING
 from northspan.core.document.findings import Finding, Severity, by_severity
 from northspan.core.document.job import CallChoice, Job, LoadKind, Status
 from northspan.core.document.plan import BuildingPlan, CallPlan, Plan, RunPlan
-from northspan.core.rulebooks.protocol import BuildingFacts, Rulebook, Wire
+from northspan.core.rulebooks.questions.common import BuildingFacts, Wire
 from northspan.core.rulebooks.registry import rulebook_of
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.bonds.said import bonds_said
 from northspan.core.topics.electrodes.buildings import building_findings, legacy_findings, plan_building
 from northspan.core.topics.electrodes.resistances import electrodes_ohm
@@ -72,7 +73,7 @@ def solve(job: Job, detailed: Collection[str] | None = None) -> Plan:
     tree = tree_of(job)
     job, electrodes = tree.job, electrodes_ohm(tree, rulebook)
     schools = schools_of(job)
-    facts = {key: building_facts(tree, key, rulebook.usual_v) for key in job.buildings}
+    facts = {key: building_facts(tree, key, rulebook.supplies.usual_v) for key in job.buildings}
     findings: list[Finding] = []
     sized: dict[str, SizedRun] = {}
     routed: dict[str, Routed] = {}
@@ -81,7 +82,7 @@ def solve(job: Job, detailed: Collection[str] | None = None) -> Plan:
         try:
             question = question_of(tree, run_id, sized, schools, rulebook, electrodes)
         except OutsideTable as outside:  # a load behind it is in no table; the load's own finding names the way out
-            plans[run_id] = unsized(run_id, job.runs[run_id], rulebook.usual_v, f"A load behind it cannot be worked: {outside}")
+            plans[run_id] = unsized(run_id, job.runs[run_id], rulebook.supplies.usual_v, f"A load behind it cannot be worked: {outside}")
             continue
         planned = plan_run(run_id, question, rulebook)
         findings += planned.findings
@@ -165,7 +166,7 @@ def _pool_call(tree: Tree, key: str, rulebook: Rulebook) -> tuple[CallPlan, ...]
     """Vehicle charging inside or outside the pool of the optional method, where there is any and the method is chosen."""
     kind, job = CALLS["vehicle_pool"], tree.job
     building = job.buildings[key]
-    if kind.name in rulebook.calls_left_out() or building.load_method not in rulebook.pooled_methods():
+    if kind.name in rulebook.choices.calls_left_out() or building.load_method not in rulebook.dwellings.pooled_methods():
         return ()
     cans = {k for k, can in job.enclosures.items() if can.building == key}
     charging = any(one.kind is LoadKind.vehicle and one.enclosure in cans and one.status is not Status.remove for one in job.loads.values())
@@ -202,4 +203,4 @@ def _supply(tree: Tree, building: str, sized: dict[str, SizedRun]) -> tuple[Wire
     """The largest conductor that enters a building from outside it, with how many of it are in parallel."""
     entering = [(sized[key].tried.wire, sized[key].question.sets) for key in tree.entering.get(building, ()) if key in sized]
     rulebook = rulebook_of(tree.job)
-    return max(entering, key=lambda one: rulebook.area(one[0].size) * one[1], default=None)
+    return max(entering, key=lambda one: rulebook.wires.area(one[0].size) * one[1], default=None)

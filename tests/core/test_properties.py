@@ -13,9 +13,9 @@ from northspan.core.case.tree import tree_of
 from northspan.core.desk.rulebook_change import moved, settled
 from northspan.core.document.job import Circuit, Job, Metal, Method, Place, RunKind
 from northspan.core.document.upgrade import read_job
-from northspan.core.rulebooks.protocol import Wire
+from northspan.core.rulebooks.questions.common import Wire
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
-from northspan.core.rulebooks.us.ampacity import size_ladder
+from northspan.core.rulebooks.us.ampacities import size_ladder
 from northspan.core.solve import solve
 from northspan.core.topics.sizing.conductor import choose_wire, try_wire
 from northspan.core.topics.sizing.drop import DropQuestion, voltage_drop
@@ -43,7 +43,7 @@ JOBS = st.builds(
     kind=st.sampled_from([RunKind.feeder, RunKind.branch]),
     metal=st.sampled_from([None, *Metal]),
     conductor_size=st.sampled_from([None, "14", "6", "4/0", "500", "2000"]),
-    insulation=st.sampled_from([None, *US.insulations()]),
+    insulation=st.sampled_from([None, *US.wires.insulations()]),
     device_a=st.sampled_from([None, 15, 60, 200, 6000]),
     grounding=st.sampled_from(["equipment_ground", "legacy_three_wire"]),
     status=st.sampled_from(["existing", "new", "temporary", "remove"]),
@@ -148,9 +148,9 @@ class EveryRulebook(unittest.TestCase):
         for length in (length_m, length_m * times):
             job = moved(a_feeder(load_a, length), name)
             book = rulebook_named(name)
-            size = book.sizes(book.metals()[0])[8]
+            size = book.wires.sizes(book.wires.metals()[0])[8]
             try:
-                pinned = job.runs["F1"].model_copy(update={"conductor_size": size, "metal": book.metals()[0]})
+                pinned = job.runs["F1"].model_copy(update={"conductor_size": size, "metal": book.wires.metals()[0]})
                 drops.append(run_of(checked(job, runs={"F1": pinned})).drop_v)
             except NorthSpanError:
                 return
@@ -177,7 +177,7 @@ class Monotone(unittest.TestCase):
         question, load = replace(asked, nominal_v=nominal_v, drop_above_percent=1.0), asked.load
         try:
             device = choose_device(question, load.value, US)
-            terminals = US.terminals_c(run.terminals, device.value)
+            terminals = US.ampacities.terminals_c(run.terminals, device.value)
             every = [
                 try_wire(question, load.value, device.value, terminals, US, Wire(size, Metal.copper, "XHHW-2"))
                 for size in size_ladder(Metal.copper)
@@ -215,7 +215,7 @@ class Monotone(unittest.TestCase):
     @given(STRETCHES, st.sampled_from(Metal), st.sampled_from([60, 75]))
     def test_a_larger_wire_never_carries_less_and_never_drops_more(self, stretch, metal, terminals_c):
         wires = [Wire(size, metal, "XHHW-2") for size in size_ladder(metal)]
-        carries = [US.ampacity(wire, (stretch,), 2, terminals_c).value.final_a for wire in wires]
+        carries = [US.ampacities.run_ampacity(wire, (stretch,), 2, terminals_c).value.final_a for wire in wires]
         self.assertEqual(carries, sorted(carries))
         question = DropQuestion(50, 20, 0.9, 240, (stretch,))
         drops = [voltage_drop(question, wire.size, metal, US).value.drop_v for wire in wires]
@@ -225,5 +225,5 @@ class Monotone(unittest.TestCase):
     def test_a_hotter_place_never_carries_more(self, stretch, degrees):
         hotter = stretch.model_copy(update={"ambient_c": min(stretch.ambient_c + degrees, 80)})
         wire = Wire("2/0", Metal.copper, "XHHW-2")
-        cool, hot = (US.ampacity(wire, (s,), 2, 75).value.final_a for s in (stretch, hotter))
+        cool, hot = (US.ampacities.run_ampacity(wire, (s,), 2, 75).value.final_a for s in (stretch, hotter))
         self.assertLessEqual(hot, cool)

@@ -6,9 +6,11 @@ import unittest
 from northspan.core.desk.starts import Answers, started
 from northspan.core.document.job import Building, Circuit, Enclosure, Load, Metal, RunKind, Source, System
 from northspan.core.document.upgrade import read_job
-from northspan.core.rulebooks.protocol import AllowanceFacts, Ampacity, DesignLoad, NeutralFacts, Wire
-from northspan.core.rulebooks.us import devices, grounding, motors, raceways, taps
-from northspan.core.rulebooks.us.ampacity import carrying_conductors, is_nipple, run_ampacity
+from northspan.core.rulebooks.questions.common import Ampacity, DesignLoad, Wire
+from northspan.core.rulebooks.questions.dwellings import AllowanceFacts
+from northspan.core.rulebooks.questions.grounds import NeutralFacts
+from northspan.core.rulebooks.us import devices, electrodes, grounds, loads, pipes, taps
+from northspan.core.rulebooks.us.ampacities import carrying_conductors, is_nipple, run_ampacity
 from northspan.core.solve import solve
 from northspan.core.working.errors import NoSolution
 from northspan.store.jobs import patched
@@ -110,7 +112,7 @@ class Rounding(unittest.TestCase):
 
     def test_motor_circuits_have_their_own(self):
         # 230 V: 3 hp has 17 A; 250 % is 42.5 A, next size up 45 A, over a wire for 125 % of 17 A
-        self.assertEqual([motors.motor_device(a).value for a in (17, 16, 18)], [45, 40, 45])
+        self.assertEqual([loads.motor_device(a).value for a in (17, 16, 18)], [45, 40, 45])
         job = a_feeder(None, 10, kind=RunKind.branch, circuit="two_wire_line", metal=Metal.copper)
         job = checked(job, loads={"saw": Load(name="Saw", enclosure="P2", kind="motor", power_va=3900, horsepower=3)})
         plan = run_of(job)
@@ -137,19 +139,17 @@ class Conductors(unittest.TestCase):
     def test_caps_of_electrodes_are_lost_when_the_conductor_goes_on(self):
         supply = Wire("500", Metal.copper, "THWN-2")
         for kind, capped in (("rod", "6"), ("concrete_encased", "4"), ("ring", "2")):
-            self.assertEqual(grounding.electrode_conductor(kind, supply, Metal.copper).value, capped)
-            self.assertEqual(grounding.electrode_conductor(kind, supply, Metal.copper, goes_on=True).value, "1/0")
+            self.assertEqual(electrodes.electrode_conductor(kind, supply, Metal.copper).value, capped)
+            self.assertEqual(electrodes.electrode_conductor(kind, supply, Metal.copper, goes_on=True).value, "1/0")
 
     def test_the_service_neutral_is_not_below_the_supply_side_jumper(self):
         load = DesignLoad(100, 0, 5)
-        feeder, service = (
-            grounding.grounded_minimum(NeutralFacts(load, 200, COPPER, 75, on_supply=ahead)).value for ahead in (False, True)
-        )
+        feeder, service = (grounds.grounded_minimum(NeutralFacts(load, 200, COPPER, 75, on_supply=ahead)).value for ahead in (False, True))
         self.assertEqual((feeder, service), ("6", "2"))
 
     def test_above_1100_kcmil_the_jumper_is_an_eighth(self):
-        self.assertEqual(grounding.supply_side_jumper(Wire("600", Metal.copper, "THWN-2"), 1, Metal.copper).value, "1/0")
-        self.assertEqual(grounding.supply_side_jumper(Wire("600", Metal.copper, "THWN-2"), 2, Metal.copper).value, "3/0")  # 150 kcmil
+        self.assertEqual(grounds.supply_side_jumper(Wire("600", Metal.copper, "THWN-2"), 1, Metal.copper).value, "1/0")
+        self.assertEqual(grounds.supply_side_jumper(Wire("600", Metal.copper, "THWN-2"), 2, Metal.copper).value, "3/0")  # 150 kcmil
 
     def test_neutrals_that_count(self):
         self.assertEqual(
@@ -182,7 +182,7 @@ class Conductors(unittest.TestCase):
             segment = a_stretch(length_m=inches * 0.0254, place="indoors", method="emt", other_carrying=4)
             worked = run_ampacity(wire, (segment,), 2, 75)
             self.assertEqual(next(s.value for s in worked.steps if s.symbol == "F_n"), factor)
-            self.assertEqual(raceways.pipes("emt", 7, segment.length_m)[0].allowed_percent, percent)
+            self.assertEqual(pipes.trade_sizes("emt", 7, segment.length_m)[0].allowed_percent, percent)
         # a short stretch inside a longer pipe is no nipple, nor is a piece of pipe on a cable; two short ones of one pipe are
         short = a_stretch(length_m=0.3, place="indoors", method="emt", other_carrying=4)
         for more, nipple in (({"method": "emt", "length_m": 30}, False), ({"method": "cable", "length_m": 30}, False),
@@ -234,7 +234,7 @@ class Drop(unittest.TestCase):
         sizes = {}
         for school in ("advised", "stricter", "none"):
             plan = run_of(checked(job, calls={"drop_limit": {"school": school}}))
-            sizes[school] = US.area(plan.size)
+            sizes[school] = US.wires.area(plan.size)
             self.assertEqual(any(m.key == "drop" for m in plan.margins), school != "none")
         self.assertLess(sizes["none"], sizes["advised"])
         self.assertLess(sizes["advised"], sizes["stricter"])

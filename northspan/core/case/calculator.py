@@ -11,8 +11,8 @@ from pydantic import AfterValidator, BaseModel, Field, StringConstraints
 from northspan.core.document.cautions import STANDING
 from northspan.core.document.job import Part, System
 from northspan.core.document.plan import MarginShown, WorkGroup, printed, shown
-from northspan.core.rulebooks.protocol import Rulebook
 from northspan.core.rulebooks.registry import edition_of
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.working.worked import Margin, Step
 
 RulebookName = Annotated[str, StringConstraints(max_length=20), AfterValidator(edition_of)]
@@ -68,7 +68,7 @@ def supplied(book: Rulebook, line_v: float | None, system: System | None) -> tup
     >>> [supplied(rulebook_named(name), None, None)[0] for name in ("us-2023", "uk-2022")]
     [240.0, 230.0]
     """
-    return (line_v if line_v is not None else book.usual_v), (system or book.usual_system)
+    return (line_v if line_v is not None else book.supplies.usual_v), (system or book.supplies.usual_system)
 
 
 def answered(

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from northspan.core.case.tree import Tree
 from northspan.core.document.job import BuildingUse, Earthing, ElectrodeKind, Grounding, Job, Run, RunKind, SourceKind, Status, WaterPipe
-from northspan.core.rulebooks.protocol import BuildingFacts, RunFacts
+from northspan.core.rulebooks.questions.common import BuildingFacts, RunFacts
 from northspan.core.rulebooks.registry import rulebook_of
 
 STANDING_FREE = BuildingFacts(
@@ -39,7 +39,7 @@ def earthing_at(tree: Tree, run_id: str, *, far_end: bool) -> Earthing:
     far_end : bool
         At its far end, where an island begins with the run itself, or at its head. [-]
     """
-    usual = rulebook_of(tree.job).earthings()[0][0]
+    usual = rulebook_of(tree.job).choices.earthings()[0][0]
     if run_id not in tree.job.runs:
         return usual
     way = tree.way_to(run_id)

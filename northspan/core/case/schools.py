@@ -6,8 +6,8 @@ from dataclasses import dataclass, field
 
 from northspan.core.document.calls import CALLS, CallKind
 from northspan.core.document.job import Job
-from northspan.core.rulebooks.protocol import Rulebook
 from northspan.core.rulebooks.registry import rulebook_of
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.working.errors import InvalidJob
 
 
@@ -47,7 +47,7 @@ def default_school(kind: CallKind, rulebook: Rulebook) -> str:
     >>> [default_school(CALLS["derating_start"], rulebook_named(name)) for name in ("us-2023", "ca-2021")]
     ['insulation', 'terminals']
     """
-    return rulebook.usual_schools().get(kind.name, kind.default)
+    return rulebook.choices.usual_schools().get(kind.name, kind.default)
 
 
 def schools_of(job: Job) -> Schools:
@@ -58,7 +58,7 @@ def schools_of(job: Job) -> Schools:
     job : Job
         The job. [-]
     """
-    usual = rulebook_of(job).usual_schools()
+    usual = rulebook_of(job).choices.usual_schools()
     return Schools(
         tuple((name, job.calls[name].school if name in job.calls else usual.get(name, kind.default)) for name, kind in CALLS.items())
     )

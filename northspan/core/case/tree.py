@@ -200,7 +200,7 @@ def tree_of(job: Job) -> Tree:
 
 def _as_supplied(job: Job) -> Job:
     """Where nobody said how the supplier earths, as his kind usually does."""
-    known = [earthing for earthing, _ in rulebook_of(job).earthings()]
+    known = [earthing for earthing, _ in rulebook_of(job).choices.earthings()]
     if all(source.earthing in known for source in job.sources.values()):
         return job
     said = {key: one if one.earthing in known else one.model_copy(update={"earthing": known[0]}) for key, one in job.sources.items()}
@@ -209,7 +209,7 @@ def _as_supplied(job: Job) -> Job:
 
 def _one_line(job: Job, feeding: dict[str, str]) -> Job:
     """Behind a source of one line every run is line and neutral, and every load between them, whatever was noted."""
-    usual = rulebook_of(job).usual_system
+    usual = rulebook_of(job).supplies.usual_system
     if usual is not System.single_phase and all(source.system is not System.single_phase for source in job.sources.values()):
         return job
 

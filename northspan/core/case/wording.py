@@ -9,7 +9,7 @@ from functools import lru_cache
 from northspan.core.document.findings import Cure, Finding
 from northspan.core.document.job import Job
 from northspan.core.document.plan import CallOption, CallPlan, MarginShown, Plan, PullPlan, WorkGroup, WorkLine
-from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.rulebooks.rulebook import Rulebook
 
 KEPT_TEXTS = 20_000
 Phrases = tuple[tuple[str, str], ...]
@@ -152,11 +152,11 @@ def wording_of(job: Job, rulebook: Rulebook) -> Wording:
     rulebook : Rulebook
         For its phrases. [-]
     """
-    if not rulebook.dialect.phrases:
+    if not rulebook.words.dialect.phrases:
         return _PLAIN
     named = (job.sources, job.buildings, job.enclosures, job.electrodes, job.loads, job.runs)
     trenches = {one.trench for run in job.runs.values() for one in run.segments if one.trench}
-    return _wording(rulebook.dialect.phrases, tuple(sorted({part.name for parts in named for part in parts.values()} | trenches)))
+    return _wording(rulebook.words.dialect.phrases, tuple(sorted({part.name for parts in named for part in parts.values()} | trenches)))
 
 
 def in_words(plan: Plan, wording: Wording) -> Plan:

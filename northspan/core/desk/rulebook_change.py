@@ -10,8 +10,8 @@ from northspan.core.case.wording import Wording
 from northspan.core.document.findings import Edit
 from northspan.core.document.job import Grounding, Job, Method, Run, Source, SourceKind, System, Terminals, Units
 from northspan.core.document.plan import Plan
-from northspan.core.rulebooks.protocol import Rulebook
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_of
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.solve import solve
 from northspan.core.topics.loads.dwelling import CONNECTED
 from northspan.core.topics.sizing.question import device_shelf
@@ -57,7 +57,7 @@ def rulebook_change(job: Job, name: str) -> RulebookChange:
     """
     book = rulebook_named(name)
     edits = [Edit("add", "/rulebook", name)]
-    units = Units.metres if book.dialect.length_unit == "metres" else Units.feet
+    units = Units.metres if book.words.dialect.length_unit == "metres" else Units.feet
     if job.units is not units:
         edits.append(Edit("add", "/units", units.value))
     handed, said = _handed_back(job, book)
@@ -79,9 +79,9 @@ def settled(job: Job, before: Job | None = None) -> Job:
     """
     book = rulebook_of(job)
     job = _applied(job, _handed_back(job, book)[0])
-    if not book.dialect.phrases:
+    if not book.words.dialect.phrases:
         return job
-    wording = Wording(book.dialect.phrases, ())
+    wording = Wording(book.words.dialect.phrases, ())
     named = {}
     for kind in ("sources", "enclosures", "electrodes", "loads", "runs"):
         old = getattr(before, kind) if before else {}
@@ -102,7 +102,7 @@ def _handed_back(job: Job, book: Rulebook) -> tuple[list[Edit], list[str]]:
         for field, value, words in _source_edits(source, book):
             edits.append(Edit("add", f"/sources/{key}/{field}", value))
             said.append(f"{source.name}: {words}")
-    methods = [key for key, _ in book.dwelling_methods()]
+    methods = [key for key, _ in book.dwellings.dwelling_methods()]
     for key, building in job.buildings.items():
         if building.load_method not in {CONNECTED, *methods}:
             edits.append(Edit("add", f"/buildings/{key}/load_method", methods[0]))
@@ -130,52 +130,52 @@ def moved(job: Job, name: str) -> Job:
 
 def _source_edits(source: Source, book: Rulebook) -> Iterator[tuple[str, float | str | bool | None, str]]:
     """Supplies belong to a country: their windings, their voltage, who makes their earth."""
-    other = source.system is not book.usual_system and System.single_phase in {source.system, book.usual_system}
+    other = source.system is not book.supplies.usual_system and System.single_phase in {source.system, book.supplies.usual_system}
     if source.kind is not SourceKind.transformer and other:
-        yield "system", book.usual_system.value, "the windings that sources have there"
-        yield "line_v", book.usual_v, f"{source.line_v:g} V becomes {book.usual_v:g} V"
-    known = dict(book.earthings())
+        yield "system", book.supplies.usual_system.value, "the windings that sources have there"
+        yield "line_v", book.supplies.usual_v, f"{source.line_v:g} V becomes {book.supplies.usual_v:g} V"
+    known = dict(book.choices.earthings())
     if source.earthing not in known:
         earthing = next(iter(known))
         yield "earthing", earthing.value, f"its earth: {known[earthing]}. Look at the intake before you trust it"
-    if source.neutral_size is not None and source.neutral_size not in book.sizes(book.metals()[0]):
+    if source.neutral_size is not None and source.neutral_size not in book.wires.sizes(book.wires.metals()[0]):
         yield "neutral_size", None, f"neutral of {source.neutral_size} is no size there"
 
 
 def _run_edits(run: Run, book: Rulebook) -> Iterator[tuple[str, float | str | bool | None, str]]:
     """Whatever of a run the other code does not know."""
-    known = {method for method, _ in book.methods()}
-    laid = {way for way, _ in book.laid_ways()}
+    known = {method for method, _ in book.choices.methods()}
+    laid = {way for way, _ in book.choices.laid_ways()}
     for i, stretch in enumerate(run.segments):
         if stretch.method not in known:
-            instead = STAND_IN.get(stretch.method, next(iter(book.methods()))[0])
-            yield f"segments/{i}/method", instead.value, f"{dict(book.methods())[instead]} in place of {stretch.method.value}"
+            instead = STAND_IN.get(stretch.method, next(iter(book.choices.methods()))[0])
+            yield f"segments/{i}/method", instead.value, f"{dict(book.choices.methods())[instead]} in place of {stretch.method.value}"
         if stretch.laid and stretch.laid not in laid:
             yield f"segments/{i}/laid", "", f"reference method {stretch.laid} is not known there"
     yield from _pinned(run, book)
-    pipes = {pipe.size for stretch in run.segments if stretch.method in known for pipe in book.pipes(stretch.method, 3)}
+    pipes = {pipe.size for stretch in run.segments if stretch.method in known for pipe in book.pipes.trade_sizes(stretch.method, 3)}
     if run.pipe_size is not None and run.pipe_size not in pipes:
         yield "pipe_size", None, f"pipe {run.pipe_size} is no size there; the rules choose"
 
 
 def _pinned(run: Run, book: Rulebook) -> Iterator[tuple[str, float | str | bool | None, str]]:
     """What somebody chose of a run: its earth, its terminals, metal, device and sizes."""
-    if run.grounding not in dict(book.groundings()):
+    if run.grounding not in dict(book.choices.groundings()):
         yield "grounding", Grounding.equipment_ground.value, "an equipment ground comes along; there is no other way there"
-    if run.terminals not in dict(book.terminal_markings()):
+    if run.terminals not in dict(book.choices.terminal_markings()):
         yield "terminals", Terminals.unmarked.value, f"terminals of {run.terminals.value} °C are not marked there"
-    if run.metal is not None and run.metal not in book.metals():
+    if run.metal is not None and run.metal not in book.wires.metals():
         yield "metal", None, f"{run.metal.value} is not in its tables; the rules choose"
-    kind = run.device_type if run.device_type in dict(book.device_types()) else ""
+    kind = run.device_type if run.device_type in dict(book.devices.device_types()) else ""
     if run.device_type != kind:
         yield "device_type", kind, f"type {run.device_type} is not known there"
     if run.ring and book.loop is None:
         yield "ring", False, "a ring is not known there; it is sized as one cable from one end"
     if run.device_a is not None and run.device_a not in device_shelf(run, book, kind):
         yield "device_a", None, f"no device of {run.device_a:g} A there; the rules choose"
-    if run.insulation is not None and run.insulation not in book.insulations():
+    if run.insulation is not None and run.insulation not in book.wires.insulations():
         yield "insulation", None, f"{run.insulation} is not known there; the rules choose"
-    sizes = {size for metal in book.metals() for size in book.sizes(metal)}
+    sizes = {size for metal in book.wires.metals() for size in book.wires.sizes(metal)}
     for field in ("conductor_size", "grounded_size", "equipment_ground_size"):
         size = getattr(run, field)
         if size is not None and size not in sizes:

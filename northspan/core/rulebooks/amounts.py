@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass, replace
+from typing import Self
+
 from northspan.core.working.worked import whole
 
 _US = {"N": (4.4482216, "lbf"), "N/m": (14.593903, "lbf/ft"), "m³": (0.76455486, "yd³"), "L": (0.94635295, "qt"), "mL": (16.387064, "in³")}
@@ -49,10 +52,21 @@ def us_amount(value: float, unit: str) -> str:
     return metric_amount(value / per, name)
 
 
+@dataclass(frozen=True, slots=True)
 class Amounts:
     """Says lengths and amounts in feet and pounds, or in metres and newtons."""
 
-    feet = True
+    feet: bool
+
+    def said_in(self, *, feet: bool) -> Self:
+        """Give the same words with lengths in other units.
+
+        Parameters
+        ----------
+        feet : bool
+            In feet and pounds, or in metres and newtons. [-]
+        """
+        return replace(self, feet=feet)
 
     def length_text(self, length_m: float) -> str:
         """Write a length. [m]

@@ -2,18 +2,19 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from functools import cache
 from importlib import import_module
 from typing import cast
 
 from northspan.core.document.job import Job, Units
-from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.working.errors import InvalidJob
 
 _MODULES = {
-    "us-2023": "northspan.core.rulebooks.us.rulebook:UsRulebook",
-    "ca-2021": "northspan.core.rulebooks.ca.rulebook:CaRulebook",
-    "uk-2022": "northspan.core.rulebooks.uk.rulebook:UkRulebook",
+    "us-2023": "northspan.core.rulebooks.us.rulebook",
+    "ca-2021": "northspan.core.rulebooks.ca.rulebook",
+    "uk-2022": "northspan.core.rulebooks.uk.rulebook",
 }
 _FAMILIES = {name.split("-")[0]: name for name in _MODULES}  # the edition that is current; the last one of a family wins
 
@@ -55,8 +56,7 @@ def rulebook_named(name: str) -> Rulebook:
     """
     if name not in _MODULES:
         raise InvalidJob("/rulebook", f"there is no rulebook {name}.", f"There is: {', '.join(_MODULES)}.")
-    module, _, attribute = _MODULES[name].partition(":")
-    return cast("Rulebook", getattr(import_module(module), attribute)())
+    return cast("Rulebook", import_module(_MODULES[name]).rulebook())
 
 
 def rulebook_of(job: Job) -> Rulebook:
@@ -75,7 +75,7 @@ def rulebook_of(job: Job) -> Rulebook:
     Examples
     --------
     >>> job = Job(name="A", units="metres")
-    >>> rulebook_of(job).length_text(3.048), rulebook_named(job.rulebook).length_text(3.048)
+    >>> rulebook_of(job).words.length_text(3.048), rulebook_named(job.rulebook).words.length_text(3.048)
     ('3.05 m', '10 ft')
     """
     return _said_in(job.rulebook, job.units is Units.feet)
@@ -84,7 +84,4 @@ def rulebook_of(job: Job) -> Rulebook:
 @cache
 def _said_in(name: str, feet: bool) -> Rulebook:  # noqa: FBT001 - private
     book = rulebook_named(name)
-    if book.feet == feet:
-        return book
-    kind = type(book)
-    return cast("Rulebook", type(kind.__name__, (kind,), {"feet": feet})())
+    return book if book.words.feet == feet else replace(book, words=book.words.said_in(feet=feet))

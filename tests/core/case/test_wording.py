@@ -75,13 +75,13 @@ class Plans(unittest.TestCase):
         )
         plan = solve(tern_cottage())
         texts = [finding.text + finding.why for finding in plan.findings] + [run.headline + run.subline for run in plan.runs.values()]
-        for phrase, _ in book.dialect.phrases:
+        for phrase, _ in book.words.dialect.phrases:
             if phrase.lower() not in names.lower() and len(phrase) > 8:
                 self.assertFalse([text for text in texts if phrase in text], phrase)
 
     def test_every_phrase_says_something_else(self):
         for name in rulebook_names():
-            for phrase, said in rulebook_named(name).dialect.phrases:
+            for phrase, said in rulebook_named(name).words.dialect.phrases:
                 self.assertNotEqual(phrase, said)
 
 

@@ -84,7 +84,7 @@ class NothingOfItsOwn(unittest.TestCase):
                 for rating in ratings:
                     load_a = 12 if start.key == "shed_circuit" else 0.8 * rating
                     # a plant or an engine that can carry what is asked of it
-                    kva = 1.2 * rating * rulebook_named(book).usual_v / 1000
+                    kva = 1.2 * rating * rulebook_named(book).supplies.usual_v / 1000
                     answers = ALL.model_copy(update={"service_a": rating, "load_a": load_a, "rating_kva": kva, "diversion_w": 1000 * kva})
                     for given in (answers, answers.model_copy(update={"load_a": None})):
                         if given.load_a is None and any(q.field == "load_a" and q.required for q in start.asks):
@@ -103,7 +103,7 @@ class NothingOfItsOwn(unittest.TestCase):
             plan = solve(job)
             wanted = sum(b.rods_wanted for b in plan.buildings.values() if b.name == "Building")
             self.assertEqual(len(added), wanted, book)
-            least = rulebook_named(book).rod_limits()[0]
+            least = rulebook_named(book).electrodes.rod_limits()[0]
             self.assertTrue(all(one.length_m == least for one in added))
             self.assertGreaterEqual(wanted, rods)
 

@@ -145,28 +145,28 @@ class Breakers(unittest.TestCase):
     def test_types_b_c_and_d_by_their_own_limits(self):
         book = rulebook_named("uk-2022")
         for kind, least, most in (("B", 3, 5), ("C", 5, 10), ("D", 10, 20)):
-            curve = book.device_curve(kind, 32.0)
+            curve = book.devices.device_curve(kind, 32.0)
             self.assertGreater(opens_within_s(most * 0.99, curve)[1], 0.4, kind)
             self.assertEqual(opens_within_s(most, curve)[1], 0.1)
             self.assertGreaterEqual(opens_within_s(least * 0.99, curve)[0], 0.1)
         # a current that is twice what a type B needs and half of what a type D does
-        self.assertEqual([opens_within_s(10, book.device_curve(kind, 40.0))[1] <= 0.1001 for kind in "BCD"], [True, True, False])
+        self.assertEqual([opens_within_s(10, book.devices.device_curve(kind, 40.0))[1] <= 0.1001 for kind in "BCD"], [True, True, False])
 
     def test_sizing_and_bench_read_one_curve(self):
         book = rulebook_named("uk-2022")
-        for kind, _ in book.device_types():
-            for rating in book.devices(kind):
+        for kind, _ in book.devices.device_types():
+            for rating in book.devices.ratings(kind):
                 for within in (0.4, 5.0):
                     try:
                         current = opens_at_a(kind, rating, within).value
                     except OutsideTable:
                         continue
-                    self.assertLessEqual(opens_within_s(current / rating, book.device_curve(kind, rating))[1], within + 1e-9)
+                    self.assertLessEqual(opens_within_s(current / rating, book.devices.device_curve(kind, rating))[1], within + 1e-9)
 
     def test_more_current_never_opens_later(self):
         book = rulebook_named("uk-2022")
         curves = [inverse_time(a) for a in (15, 60, 200, 400)]
-        curves += [book.device_curve(kind, a) for kind, _ in book.device_types() for a in book.devices(kind)]
+        curves += [book.devices.device_curve(kind, a) for kind, _ in book.devices.device_types() for a in book.devices.ratings(kind)]
         for curve in curves:
             times = [opens_within_s(1 + 0.07 * i, curve) for i in range(600)]
             for edge in (0, 1):

@@ -1,8 +1,10 @@
 """One product for several codes: jobs move between them, starts and demos follow them, and nothing asks for a country by name."""
 
 import ast
+import inspect
 import re
 import unittest
+from typing import get_type_hints
 
 from northspan.core.desk.demo_us import kestrel_hollow
 from northspan.core.desk.demos import DEMOS
@@ -10,7 +12,9 @@ from northspan.core.desk.rulebook_change import moved, rulebook_change
 from northspan.core.desk.starts import STARTS, Answers, empty_job, started
 from northspan.core.document.findings import Severity
 from northspan.core.document.job import BuildingUse, Method, Units
+from northspan.core.rulebooks.questions.loop import LoopRules
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.solve import solve
 from northspan.core.topics.bonds.reading import solve_bench
 from northspan.core.topics.bonds.setup import on_bench
@@ -45,6 +49,28 @@ class Moving(unittest.TestCase):
     def test_an_unknown_rulebook_is_refused(self):
         with self.assertRaisesRegex(InvalidJob, "no rulebook xx"):
             rulebook_change(kestrel_hollow(), "xx")
+
+
+class Questions(unittest.TestCase):
+    def test_each_code_answers_each_question_with_the_same_parameters_and_defaults(self):
+        for name in rulebook_names():
+            book = rulebook_named(name)
+            for topic, kind in get_type_hints(Rulebook).items():
+                answers = getattr(book, topic)
+                if answers is None or topic in {"id", "title", "not_covered"}:
+                    continue
+                for question, asked in vars(LoopRules if topic == "loop" else kind).items():
+                    if inspect.isfunction(asked) and question[0] != "_":
+                        with self.subTest(name, topic=topic, question=question):
+                            self.assertEqual(parameters(getattr(answers, question)), parameters(asked))
+
+    def test_a_topic_stays_small_enough_to_be_read_at_once(self):
+        for topic, kind in (pair for pair in get_type_hints(Rulebook).items() if inspect.isclass(pair[1])):
+            self.assertLessEqual(sum(inspect.isfunction(one) for one in vars(kind).values()), 12, topic)
+
+
+def parameters(function):
+    return [(one.name, one.default, one.kind) for one in inspect.signature(function).parameters.values() if one.name != "self"]
 
 
 class Every(unittest.TestCase):
@@ -90,9 +116,11 @@ class Every(unittest.TestCase):
         books = [rulebook_named(name) for name in rulebook_names()]
         for book in books:
             with self.subTest(book.id):
-                self.assertTrue(all(vars(book.dialect).values()) if hasattr(book.dialect, "__dict__") else book.dialect.panel)
-                self.assertIn(book.default_insulation(book.metals()[0], (a_stretch(),)), book.insulations())
-                self.assertTrue(book.drop_citation("feeder") and book.cite("one_bond"))
+                self.assertTrue(
+                    all(vars(book.words.dialect).values()) if hasattr(book.words.dialect, "__dict__") else book.words.dialect.panel
+                )
+                self.assertIn(book.wires.default_insulation(book.wires.metals()[0], (a_stretch(),)), book.wires.insulations())
+                self.assertTrue(book.drops.drop_citation("feeder") and book.words.cite("one_bond"))
 
     def test_no_article_is_asked_for_that_a_rulebook_lacks(self):
         topics = set()
@@ -103,7 +131,7 @@ class Every(unittest.TestCase):
         self.assertGreater(len(topics), 15)
         for name in rulebook_names():
             for topic in topics:
-                self.assertTrue(rulebook_named(name).cite(topic), (name, topic))
+                self.assertTrue(rulebook_named(name).words.cite(topic), (name, topic))
 
     def test_nothing_outside_the_rulebooks_asks_for_a_country(self):
         asks = re.compile(r"""(===?|!==?|startswith\(|startsWith\(|\bin \{)\s*['"](us|ca|uk)(-\d+)?['"]""")

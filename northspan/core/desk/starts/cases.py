@@ -139,7 +139,7 @@ def move_panel(draft: Draft, a: Answers) -> None:
                                status=Status.existing))  # fmt: skip
     old = draft.add(Enclosure(name="Old panel, to a junction box", building=house, kind=EnclosureKind.panel_lugs, status=Status.remove))
     book = rulebook_of(draft.before)
-    shelf = book.devices(book.loop.device_type(RunKind.feeder, "") if book.loop else "")
+    shelf = book.devices.ratings(book.loop.device_type(RunKind.feeder, "") if book.loop else "")
     bus_a = next((rating for rating in shelf if rating >= (a.service_a or 0)), a.service_a)
     new = draft.add(Enclosure(name="Panel in its new place", building=house, kind=EnclosureKind.panel_lugs, bus_a=bus_a))
     before = _feeder("Old feeder", main, old, 5.0, place=Place.indoors)

@@ -28,9 +28,9 @@ def starts_under(name: str) -> tuple[Start, ...]:
         If there is no such rulebook.
     """
     book = rulebook_named(name)
-    wording = Wording(book.dialect.phrases, ())
-    one_line = book.usual_system.value == "single_phase"
-    metric = book.dialect.length_unit == "metres"
+    wording = Wording(book.words.dialect.phrases, ())
+    one_line = book.supplies.usual_system.value == "single_phase"
+    metric = book.words.dialect.length_unit == "metres"
 
     def asked(one: Asked) -> Asked:
         hint = _METRIC.get(one.hint, one.hint) if metric else one.hint
@@ -79,5 +79,5 @@ def nothing_yet(job_name: str, name: str) -> Job:
     InvalidJob
         If there is no such rulebook.
     """
-    units = Units.metres if rulebook_named(name).dialect.length_unit == "metres" else Units.feet
+    units = Units.metres if rulebook_named(name).words.dialect.length_unit == "metres" else Units.feet
     return empty_job(job_name).model_copy(update={"rulebook": name, "units": units})

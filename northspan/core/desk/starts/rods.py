@@ -25,12 +25,12 @@ def with_rods(draft: Draft) -> Job:
     """
     job = draft.job()
     book, tree = rulebook_of(job), tree_of(job)
-    length_m, apart_m, _ = book.rod_limits()
+    length_m, apart_m, _ = book.electrodes.rod_limits()
     for key, building in job.buildings.items():
         fed = any(can.building == key for can in job.enclosures.values())
         if key in draft.before.buildings or building.status is not Status.new or not fed:
             continue
-        needed = book.electrodes_needed(building_facts(tree, key, book.usual_v), school_of(job, "rods"))
+        needed = book.electrodes.electrodes_needed(building_facts(tree, key, book.supplies.usual_v), school_of(job, "rods"))
         for number in range(rods_wanted(needed) if needed.value else 0):
             laid = Laid(school_of(job, "rock"))
             name = "Second rod" if number else "First rod"

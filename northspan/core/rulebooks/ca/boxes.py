@@ -2,8 +2,11 @@
 
 from __future__ import annotations
 
-from northspan.core.document.job import Method
-from northspan.core.rulebooks.protocol import BoxFacts
+from northspan.core.document.job import (
+    Method,
+)
+from northspan.core.rulebooks.ca.wires import area_m2
+from northspan.core.rulebooks.questions.boxes import BoxFacts
 from northspan.core.working.errors import OutsideTable
 from northspan.core.working.worked import Step, Worked, given, ruled, step
 
@@ -11,7 +14,7 @@ FOUR_AWG_M2 = 21.1e-6
 VOLUME_ML = {"14": 24.6, "12": 28.7, "10": 36.9, "8": 45.1, "6": 73.7}
 
 
-def pull_box(method: Method, size: str, area_m2: float, *, angle: bool) -> Step:
+def pull_box(method: Method, size: str, wire: str, *, angle: bool) -> Step:
     """Give the least length of a box at a pull point: eight times the pipe straight through, six times around a corner. [m]
 
     Parameters
@@ -20,8 +23,8 @@ def pull_box(method: Method, size: str, area_m2: float, *, angle: bool) -> Step:
         Kind of pipe. [-]
     size : str
         Trade size. [-]
-    area_m2 : float
-        Of the largest wire; a small one goes by the volume of the box. [m²]
+    wire : str
+        Size of the largest wire; a small one goes by the volume of the box. [-]
     angle : bool
         Around a corner. [-]
 
@@ -29,7 +32,8 @@ def pull_box(method: Method, size: str, area_m2: float, *, angle: bool) -> Step:
     ----------
     CE Code 2021, Rule 12-3036 from No. 4 up; 12-3034 below. A conduit body takes splices only if its volume is marked.
     """
-    if area_m2 < FOUR_AWG_M2:
+    wire_m2 = area_m2(wire)
+    if wire_m2 < FOUR_AWG_M2:
         why = "below No. 4 its volume decides; a conduit body takes splices only if its volume is marked"
         return ruled("l", f"box at the pull point, {size} {method}", "by volume", why, "Rule 12-3034", 0.0)
     times = 6.0 if angle else 8.0

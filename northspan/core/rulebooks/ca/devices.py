@@ -5,9 +5,15 @@ from __future__ import annotations
 from functools import cache, lru_cache
 from math import isclose
 
-from northspan.core.document.job import LoadKind, RunKind
+from northspan.core.document.job import (
+    LoadKind,
+    RunKind,
+)
+from northspan.core.physics.device_curves import Curve, inverse_time
 from northspan.core.rulebooks.ca.sources import source
-from northspan.core.rulebooks.protocol import AllowanceFacts, Ampacity, DesignLoad, TransformerFacts, Wire
+from northspan.core.rulebooks.questions.common import USUAL_GUARD, Ampacity, DesignLoad, Guard, Wire
+from northspan.core.rulebooks.questions.dwellings import AllowanceFacts
+from northspan.core.rulebooks.questions.taps import TransformerFacts
 from northspan.core.working.errors import OutsideTable
 from northspan.core.working.worked import Margin, Step, Worked, at_most, looked_up, ruled, step, whole
 
@@ -103,7 +109,7 @@ def counted_power(kind: LoadKind, run: RunKind, power_va: float) -> Step | None:
     return step("P", words, "min(S, 8000 + 0.4 * max(0, S - 12000))", "W", "Rule 8-300", S=power_va)
 
 
-def device_for_load(load: DesignLoad, kind: RunKind, *, cooking: bool = False) -> Worked[float]:
+def device_for_load(load: DesignLoad, kind: RunKind, guard: Guard = USUAL_GUARD) -> Worked[float]:
     """Choose the least device for a load: a continuous one may take 80 % of it. [A]
 
     Parameters
@@ -124,6 +130,7 @@ def device_for_load(load: DesignLoad, kind: RunKind, *, cooking: bool = False) -
     >>> device_for_load(DesignLoad(0, 80, 0), RunKind.feeder).value, device_for_load(DesignLoad(0, 80.1, 0), RunKind.feeder).value
     (100.0, 110.0)
     """
+    cooking = guard.cooking
     words = "least device: the rest, and the continuous load over 0.8"
     least = step("I_b", words, "I_r + I_k / 0.8", "A", "Rule 8-104(6)", I_r=load.noncontinuous_a, I_k=load.continuous_a)
     smallest = RANGE_A if cooking else 15.0 if kind is RunKind.branch else 20.0
@@ -132,7 +139,7 @@ def device_for_load(load: DesignLoad, kind: RunKind, *, cooking: bool = False) -
 
 
 @lru_cache(maxsize=4096)
-def device_for_wire(ampacity: Ampacity, wire: Wire, school: str, allowance: float = 1.0) -> Worked[float]:
+def device_for_wire(ampacity: Ampacity, wire: Wire, school: str, allowance: float = 1.0, guard: Guard = USUAL_GUARD) -> Worked[float]:
     """Find the largest device that protects a conductor. [A]
 
     Parameters
@@ -158,6 +165,7 @@ def device_for_wire(ampacity: Ampacity, wire: Wire, school: str, allowance: floa
     >>> device_for_wire(Ampacity(20.0, 20.0, 0), Wire("12", Metal.aluminum, "RW90"), "next_up").value
     15.0
     """
+    del guard
     amperes = ampacity.final_a
     fits = [rating for rating in standard_devices() if rating <= amperes + 1e-9]
     largest, why, rule = (fits[-1] if fits else 0.0), "the ampacity is a standard rating", "Rule 14-104(1)"
@@ -350,3 +358,30 @@ def transformer_devices(facts: TransformerFacts) -> tuple[Worked[float], Worked[
         Worked(largest, (primary, ruled("I_n", "device", f"{largest:g} A", words, "Rule 26-256(2)", largest))),
         Worked(up.value, (secondary, up)),
     )
+
+
+def device_types() -> tuple[tuple[str, str], ...]:
+    """List kinds of devices: one here."""
+    return ()
+
+
+def ratings(device_type: str = "") -> tuple[float, ...]:
+    """List standard devices. [A]"""
+    del device_type
+    return standard_devices()
+
+
+def device_curve(device_type: str, rating_a: float) -> Curve:
+    """Give the time-current bounds of a device."""
+    del device_type
+    return inverse_time(rating_a)
+
+
+def interrupting_ratings() -> tuple[float, ...]:
+    """List the interrupting ratings on the shelf. [A]"""
+    return (10_000.0, 22_000.0, 42_000.0, 65_000.0, 100_000.0, 200_000.0)
+
+
+def unmarked_interrupting_a() -> Step:
+    """Give what an unmarked breaker may interrupt. [A]"""
+    return ruled("I_r", "interrupting rating", "5000 A", "not marked; taken as the least there is", "Rule 14-012", 5000.0)

@@ -2,8 +2,19 @@
 
 from __future__ import annotations
 
-from northspan.core.document.job import Metal, Method, OtherLine, Over
-from northspan.core.working.worked import Step, looked_up, ruled, whole
+from northspan.core.document.job import (
+    Metal,
+    Method,
+    OtherLine,
+    Over,
+    Segment,
+    Surface,
+)
+from northspan.core.rulebooks.ca.pipes import ARMOURED
+from northspan.core.rulebooks.ca.sources import source
+from northspan.core.rulebooks.ca.wires import area_m2
+from northspan.core.rulebooks.questions.common import RunFacts
+from northspan.core.working.worked import Step, Worked, looked_up, ruled, whole
 
 _PVC_M = ((27, 0.75), (41, 1.2), (53, 1.5), (78, 1.8), (129, 2.1), (155, 2.5))
 _STEEL_M = ((21, 1.5), (35, 2.0), (155, 3.0))
@@ -53,19 +64,20 @@ def riser() -> Step:
     return ruled("z", "protected above ground to", "2 m", "from below grade, against blows", "Rule 12-012", 2.0)
 
 
-def bushing(area_m2: float) -> Step:
+def bushing(size: str) -> Step:
     """Say what guards the wires at the end of a pipe; 1 where an insulating bushing is asked for.
 
     Parameters
     ----------
-    area_m2 : float
-        Of the largest conductor. [m²]
+    size : str
+        Size of the largest conductor. [-]
 
     References
     ----------
     CE Code 2021, Rule 12-906: from No. 8 up.
     """
-    large = area_m2 >= EIGHT_AWG_M2
+    wire_m2 = area_m2(size)
+    large = wire_m2 >= EIGHT_AWG_M2
     words = "insulating bushing" if large else "smooth end"
     return ruled("e", "at the end of the pipe", words, "from No. 8 up" if large else "below No. 8", "Rule 12-906", float(large))
 
@@ -163,3 +175,41 @@ def pulling_stress(metal: Metal) -> Step:
     """
     newtons = {Metal.copper: 70.0, Metal.aluminum: 52.0}[metal]
     return ruled("t", f"what {metal} may be pulled with", f"{whole(newtons)} N/mm²", "as makers state", "makers", newtons)
+
+
+def cover(segment: Segment, run: RunFacts, device_a: float | None) -> Worked[float | None]:
+    """Give the least cover over a buried stretch. [m]
+
+    Parameters
+    ----------
+    segment : Segment
+        The stretch. [-]
+    run : RunFacts
+        For its kind of cable: an armoured one lies shallower than a bare sheath. [-]
+
+    References
+    ----------
+    CE Code 2021, Rule 12-012 and Table 53.
+
+    Examples
+    --------
+    >>> from northspan.core.document.job import Circuit, Grounding, RunKind
+    >>> facts = [RunFacts(RunKind.feeder, Circuit.three_wire, Grounding.equipment_ground, False, 240, (), i) for i in ("", "TECK90")]
+    >>> [round(cover(Segment(length_m=9, method=m), facts[0], None).value, 2) for m in (Method.pvc40, Method.direct_burial)]
+    [0.45, 0.6]
+    >>> cover(Segment(length_m=9, method=Method.direct_burial), facts[1], None).value
+    0.45
+    """
+    del device_a
+    insulation = run.insulation
+    rows = source("cover")
+    column = {Method.direct_burial: "direct_burial", Method.pvc40: "pipe", Method.rmc: "pipe"}.get(segment.method, "")
+    if column == "direct_burial" and insulation in ARMOURED:
+        column = "armoured"
+    if not column or segment.surface is Surface.under_building or not rows.has(segment.surface, column):
+        why = "the table has no figure for this method there"
+        return Worked(None, (ruled("c", "least cover", "no figure", why, "Table 53"),))
+    millimetres = rows.number(segment.surface, column)
+    words = f"least cover, {column.replace('_', ' ')}"
+    shown = looked_up("c", words, millimetres, "mm", "Table 53", row=segment.surface.replace("_", " "), column=column)
+    return Worked(millimetres / 1000, (shown,))  # mm to m: the table is in mm

@@ -2,16 +2,20 @@
 
 from __future__ import annotations
 
-from northspan.core.document.job import Metal
-from northspan.core.rulebooks.ca.ampacity import held_to, run_ampacity, size_ladder, size_name
-from northspan.core.rulebooks.protocol import SecondaryFacts, TapFacts, Wire
+from northspan.core.document.job import (
+    Metal,
+)
+from northspan.core.rulebooks.ca import devices
+from northspan.core.rulebooks.ca.ampacities import held_to, run_ampacity, size_ladder, size_name
+from northspan.core.rulebooks.questions.common import Wire
+from northspan.core.rulebooks.questions.taps import SecondaryFacts, TapFacts
 from northspan.core.working.errors import NoSolution
 from northspan.core.working.worked import Margin, Step, Worked, at_most, given, ruled, step, whole
 
 SHORT_M, LONG_M = 3.0, 7.5
 
 
-def tap_share(length_m: float, feeder_device_a: float, feeder_ampacity_a: float) -> Worked[float]:
+def tap_share(length_m: float, feeder_device_a: float, feeder_ampacity_a: float = 0.0) -> Worked[float]:
     """Choose the tap rule by length: what the tap must carry of the larger conductor. [A]
 
     Parameters
@@ -77,7 +81,7 @@ def secondary_share(facts: SecondaryFacts) -> Worked[float]:
     return Worked(share.value, share.steps, (at_most("secondary", words, facts.length_m, LONG_M, "m", "Rule 14-100(c)"),))
 
 
-def feeder_tap(facts: TapFacts, metal: Metal, insulation: str, terminals_c: float) -> Worked[tuple[str, str]]:
+def tap(facts: TapFacts, metal: Metal, insulation: str, terminals_c: float) -> Worked[tuple[str, str]]:
     """Size a tap by the rule for its length.
 
     Parameters
@@ -132,3 +136,11 @@ def _margins(facts: TapFacts, share_a: float, held: Step, citation: str) -> tupl
     if share_a:
         found.append(at_most("share", "A third of the larger conductor", share_a, held.value, "A", citation))
     return tuple(found)
+
+
+transformer_devices = devices.transformer_devices
+
+
+def tap_lengths() -> tuple[float, ...]:
+    """List the lengths at which the tap rules end. [m]"""
+    return SHORT_M, LONG_M

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from northspan.core.document.job import Earthing, Entry, EntryKind
 from northspan.core.physics.device_curves import PEOPLE_MA
-from northspan.core.rulebooks.loop_protocol import BondingFacts, EntryAnswer, WetCircuit
+from northspan.core.rulebooks.questions.loop import BondingFacts, EntryAnswer, WetCircuit
 from northspan.core.rulebooks.uk.conductors import ARMOUR, area_mm2
 from northspan.core.rulebooks.uk.loop import rounded_up
 from northspan.core.rulebooks.uk.residual import TOUCH_V

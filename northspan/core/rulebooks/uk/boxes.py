@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
-from northspan.core.document.job import Method
-from northspan.core.rulebooks.protocol import BoxFacts
+from northspan.core.document.job import (
+    Method,
+)
+from northspan.core.rulebooks.questions.boxes import BoxFacts
+from northspan.core.rulebooks.uk.wires import area_m2
 from northspan.core.working.worked import Step, Worked, ruled, step
 
 
-def pull_box(method: Method, size: str, area_m2: float, *, angle: bool) -> Step:
+def pull_box(method: Method, size: str, wire: str, *, angle: bool) -> Step:
     """Give the least length of a box at a pull point: six times the pipe, for the bend of the wires. [m]
 
     Parameters
@@ -16,8 +19,8 @@ def pull_box(method: Method, size: str, area_m2: float, *, angle: bool) -> Step:
         Kind of pipe. [-]
     size : str
         Trade size. [-]
-    area_m2 : float
-        Of the largest wire; the guide does not ask it. [m²]
+    wire : str
+        Size of the largest wire; the guide does not ask it. [-]
     angle : bool
         Around a corner; the same. [-]
 
@@ -25,7 +28,8 @@ def pull_box(method: Method, size: str, area_m2: float, *, angle: bool) -> Step:
     ----------
     BS 7671:2018, 522.8.3: the bend of the cable decides; six outside diameters in the box are customary.
     """
-    del area_m2, angle
+    wire_m2 = area_m2(wire)
+    del wire_m2, angle
     return step("l", f"least length of the box, {size} {method}", "6 * D / 1000", "m", "522.8.3, guide", D=float(size))
 
 

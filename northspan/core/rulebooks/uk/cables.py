@@ -6,7 +6,8 @@ from functools import lru_cache
 from math import ceil
 
 from northspan.core.document.job import Method, Place, Segment, Terminals
-from northspan.core.rulebooks.protocol import Ampacity, WarmFacts, Wire
+from northspan.core.rulebooks.questions.common import Ampacity, Wire
+from northspan.core.rulebooks.questions.drops import WarmFacts
 from northspan.core.rulebooks.tables import Table
 from northspan.core.rulebooks.uk.sources import source
 from northspan.core.working.errors import InvalidJob, OutsideTable

@@ -6,7 +6,7 @@ from functools import lru_cache
 from math import pi
 
 from northspan.core.document.job import Method
-from northspan.core.rulebooks.protocol import Impedance
+from northspan.core.rulebooks.questions.drops import Impedance
 from northspan.core.rulebooks.uk.cables import cable
 from northspan.core.rulebooks.uk.sources import source
 from northspan.core.working.worked import Step, Worked, given, looked_up, step

@@ -5,9 +5,12 @@ from __future__ import annotations
 from functools import lru_cache
 from math import exp, log
 
-from northspan.core.document.job import RunKind
+from northspan.core.document.job import (
+    RunKind,
+)
 from northspan.core.physics.device_curves import Curve, opens_within_s, residual_opens_s, stepped
-from northspan.core.rulebooks.protocol import Ampacity, DesignLoad, Guard, TransformerFacts, Wire
+from northspan.core.rulebooks.questions.common import USUAL_GUARD, Ampacity, DesignLoad, Guard, Wire
+from northspan.core.rulebooks.questions.taps import TransformerFacts
 from northspan.core.rulebooks.uk.sources import source
 from northspan.core.working.errors import OutsideTable
 from northspan.core.working.worked import Margin, Step, Worked, at_most, given, looked_up, ruled, step, whole
@@ -48,7 +51,7 @@ def usual_type(kind: RunKind, chosen: str) -> str:
 
 
 @lru_cache(maxsize=256)
-def curve_of(device_type: str, rating_a: float) -> Curve:
+def device_curve(device_type: str, rating_a: float) -> Curve:
     """Give the time-current bounds of a kind of device. [-]
 
     Parameters
@@ -70,7 +73,7 @@ def curve_of(device_type: str, rating_a: float) -> Curve:
 
     Examples
     --------
-    >>> opens_within_s(10, curve_of("D", 20))[1] <= 5, opens_within_s(10, curve_of("C", 20))[1]
+    >>> opens_within_s(10, device_curve("D", 20))[1] <= 5, opens_within_s(10, device_curve("C", 20))[1]
     (True, 0.1)
     """
     kind = device_type or "B"
@@ -92,7 +95,7 @@ def _fuse_points(device_type: str, rating_a: float) -> tuple[float, float, bool]
 
 
 @lru_cache(maxsize=16)
-def ratings(device_type: str) -> tuple[float, ...]:
+def ratings(device_type: str = "") -> tuple[float, ...]:
     """List the ratings of a kind of device; of all kinds without one. [A]
 
     Parameters
@@ -140,7 +143,7 @@ def next_device(amperes: float, device_type: str) -> Step:
     )
 
 
-def device_for_load(load: DesignLoad, kind: RunKind, guard: Guard) -> Worked[float]:
+def device_for_load(load: DesignLoad, kind: RunKind, guard: Guard = USUAL_GUARD) -> Worked[float]:
     """Choose the least device for a design current; continuous load counts once. [A]
 
     Parameters
@@ -172,7 +175,7 @@ def device_for_load(load: DesignLoad, kind: RunKind, guard: Guard) -> Worked[flo
 
 
 @lru_cache(maxsize=4096)
-def device_for_wire(ampacity: Ampacity, wire: Wire, kind_of_run: RunKind, guard: Guard) -> Worked[float]:
+def device_for_wire(ampacity: Ampacity, wire: Wire, school: str, allowance: float = 1.0, guard: Guard = USUAL_GUARD) -> Worked[float]:
     """Find the largest device that protects a cable against overload. [A]
 
     Parameters
@@ -181,8 +184,10 @@ def device_for_wire(ampacity: Ampacity, wire: Wire, kind_of_run: RunKind, guard:
         What the cable carries here. [A]
     wire : Wire
         Size and kind. [-]
-    kind_of_run : RunKind
-        For the usual kind of device. [-]
+    school : str
+        No school rounds it up here. [-]
+    allowance : float
+        There is none here. [-]
     guard : Guard
         Kind of device; whether the run is buried, cannot overload, or is a ring. [-]
 
@@ -195,12 +200,13 @@ def device_for_wire(ampacity: Ampacity, wire: Wire, kind_of_run: RunKind, guard:
     --------
     >>> from northspan.core.document.job import Metal
     >>> cable = Wire("10", Metal.copper, "armoured 70")
-    >>> [device_for_wire(Ampacity(60.0, 60.0, 0), cable, RunKind.feeder, Guard(buried=b)).value for b in (False, True)]
+    >>> [device_for_wire(Ampacity(60.0, 60.0, 0), cable, "", guard=Guard(buried=b)).value for b in (False, True)]
     [50.0, 50.0]
-    >>> device_for_wire(Ampacity(71.0, 71.0, 0), cable, RunKind.feeder, Guard(buried=True)).value
+    >>> device_for_wire(Ampacity(71.0, 71.0, 0), cable, "", guard=Guard(buried=True)).value
     63.0
     """
-    device_type = usual_type(kind_of_run, guard.device_type)
+    del school, allowance
+    device_type = usual_type(RunKind.feeder, guard.device_type)
     if guard.cannot_overload:
         why = "its fixed load cannot draw more, so the device guards against faults only"
         largest = ratings(device_type)[-1]
@@ -338,7 +344,7 @@ def energy(device_type: str, rating_a: float, fault_a: float, within_s: float) -
         return (step("W", f"{words}: the current for as long as it may last", squared, "A²s", "543.1.3", I_f=fault_a, t=within_s),)
     far = given("I_q", f"opens it in 0.4 s{'' if known else ', taken as far off as for any smaller one'}", fast, "A", "Appendix 3")
     near = looked_up("I_s", "opens it in 5 s", slow, "A", "Appendix 3", row=f"{device_type} {rating_a:g}", column="5 s")
-    seconds = opens_within_s(fault_a / rating_a, curve_of(device_type, rating_a))[1]
+    seconds = opens_within_s(fault_a / rating_a, device_curve(device_type, rating_a))[1]
     time = ruled(
         "t", "it opens within", f"{seconds:.2g} s", "between those two, on logarithmic scales", "Appendix 3", min(seconds, within_s)
     )
@@ -411,3 +417,19 @@ def _class_limit(device_type: str, rating_a: float, fault_a: float) -> Step | No
     return looked_up(
         "W", words, rows.number(key, column), "A²s", "BS EN 60898-1", row=f"up to {key.split()[1]} A", column=column[3:-2] + " A"
     )
+
+
+def device_types() -> tuple[tuple[str, str], ...]:
+    """List kinds of devices."""
+    return TYPES
+
+
+def interrupting_ratings() -> tuple[float, ...]:
+    """List the breaking capacities on the shelf. [A]"""
+    return (6000.0, 10_000.0, 16_000.0, 25_000.0, 33_000.0, 80_000.0)
+
+
+def unmarked_interrupting_a() -> Step:
+    """Give what an unmarked device may break. [A]"""
+    why = "not marked; taken as the least there is"
+    return ruled("I_r", "breaking capacity", "1000 A", why, "434.5.1", 1000.0)

@@ -6,7 +6,7 @@ from functools import lru_cache
 from math import hypot
 
 from northspan.core.document.job import Earthing, RunKind
-from northspan.core.rulebooks.loop_protocol import LoopAnswer, LoopFacts
+from northspan.core.rulebooks.questions.loop import LoopAnswer, LoopFacts
 from northspan.core.rulebooks.uk.cables import cable, size_ladder
 from northspan.core.rulebooks.uk.conductors import APART, area_mm2, inside, is_armour, reactance_ohm_km, resistance_ohm_km, size_name
 from northspan.core.rulebooks.uk.devices import NAMES, energy, opens_at_a, residual_energy

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from northspan.core.document.job import Earthing, LoadKind, RunKind
 from northspan.core.physics.device_curves import PEOPLE_MA
-from northspan.core.rulebooks.loop_protocol import LoopFacts
+from northspan.core.rulebooks.questions.loop import LoopFacts
 from northspan.core.working.worked import Step, Worked, ruled, step, whole
 
 TOUCH_V = 50.0

@@ -2,9 +2,18 @@
 
 from __future__ import annotations
 
-from northspan.core.document.job import Metal, Method, OtherLine, Over
+from northspan.core.document.job import (
+    Metal,
+    Method,
+    OtherLine,
+    Over,
+    Segment,
+    Surface,
+)
+from northspan.core.rulebooks.questions.common import RunFacts
+from northspan.core.rulebooks.uk.wires import area_m2
 from northspan.core.working.errors import OutsideTable
-from northspan.core.working.worked import Step, looked_up, ruled, whole
+from northspan.core.working.worked import Step, Worked, looked_up, ruled, whole
 
 _PLASTIC_M = ((16, 0.75), (25, 1.5), (40, 1.75), (110, 2.0))
 _STEEL_M = ((16, 0.75), (25, 1.75), (40, 2.0), (110, 2.25))
@@ -55,19 +64,20 @@ def riser() -> Step:
     return ruled("z", "protected above ground", "where it can be struck", "no figure is set; two metres is customary", "522.6", 2.0)
 
 
-def bushing(area_m2: float) -> Step:
+def bushing(size: str) -> Step:
     """Say what guards the wires at the end of a pipe; 1 where a bush is asked for.
 
     Parameters
     ----------
-    area_m2 : float
-        Of the largest conductor; the rule does not ask it. [m²]
+    size : str
+        Size of the largest conductor; the rule does not ask it. [-]
 
     References
     ----------
     BS 7671:2018, 522.8.1 and 522.8.11: no sharp edge.
     """
-    del area_m2
+    wire_m2 = area_m2(size)
+    del wire_m2
     return ruled("e", "at the end of the conduit", "bush", "no sharp edge, whatever the size", "522.8", 1.0)
 
 
@@ -160,3 +170,44 @@ def pulling_stress(metal: Metal) -> Step:
     """
     newtons = {Metal.copper: 50.0, Metal.aluminum: 30.0}[metal]
     return ruled("t", f"what {metal} may be pulled with", f"{whole(newtons)} N/mm²", "as makers state", "makers", newtons)
+
+
+_DEPTH_M = {
+    Surface.open_ground: (0.6, "garden or field: below the spade and the plough"),
+    Surface.under_2in_concrete: (0.45, "under concrete"),
+    Surface.under_4in_slab: (0.45, "under a slab"),
+    Surface.street: (0.75, "under a road"),
+    Surface.dwelling_driveway: (0.6, "under a drive"),
+}
+
+
+def cover(segment: Segment, run: RunFacts, device_a: float | None) -> Worked[float | None]:
+    """Give the least depth of a buried cable. [m]
+
+    Parameters
+    ----------
+    segment : Segment
+        The stretch. [-]
+
+    Notes
+    -----
+    The code asks for a depth at which nothing reasonably foreseen reaches the cable, and gives no figure;
+    these are what the trade lays to. Warning tape above it, armour or a duct around it.
+
+    References
+    ----------
+    BS 7671:2018, 522.8.10.
+
+    Examples
+    --------
+    >>> from northspan.core.document.job import Circuit, Grounding, RunKind
+    >>> facts = RunFacts(RunKind.feeder, Circuit.two_wire_neutral, Grounding.equipment_ground, False, 230, ())
+    >>> cover(Segment(length_m=9, method=Method.direct_burial), facts, None).value
+    0.6
+    """
+    del run, device_a
+    if segment.method is Method.cable or segment.surface not in _DEPTH_M:
+        why = "no depth serves it there: an armoured cable, or a duct"
+        return Worked(None, (ruled("c", "least depth", "no figure", why, "522.8.10"),))
+    depth, why = _DEPTH_M[segment.surface]
+    return Worked(depth, (ruled("c", "depth, customary", f"{whole(1000 * depth)} mm", why, "522.8.10", depth),))

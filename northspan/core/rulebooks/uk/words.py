@@ -2,7 +2,12 @@
 
 from __future__ import annotations
 
-from northspan.core.rulebooks.protocol import Dialect
+from dataclasses import dataclass
+
+from northspan.core.document.job import Circuit, Metal, Method
+from northspan.core.rulebooks.amounts import Amounts
+from northspan.core.rulebooks.questions.words import Dialect
+from northspan.core.rulebooks.uk import conductors
 
 DIALECT = Dialect(
     aluminum="aluminium",
@@ -119,3 +124,36 @@ CITATIONS = {
     "electrode_limit": "411.5.3",
     "measured_loop": "Appendix 3",
 }
+_COLORS = {
+    False: (("line 1", "brown"), ("neutral", "blue"), ("ground", "green and yellow")),
+    True: (("line 1", "red"), ("neutral", "black"), ("ground", "green")),
+}
+
+
+@dataclass(frozen=True, slots=True)
+class UkWords(Amounts):
+    """How the trade says things, with lengths in the units of a job."""
+
+    feet: bool = False
+    dialect: Dialect = DIALECT
+
+    def metal_name(self, metal: Metal) -> str:
+        """Name a metal as the trade does."""
+        return self.dialect.aluminum if metal is Metal.aluminum else metal.value
+
+    def size_name(self, size: str) -> str:
+        """Name a size as the trade says it."""
+        return conductors.size_name(size)
+
+    def pipe_name(self, method: Method, size: str) -> str:
+        """Name a pipe as the trade says it."""
+        return f"{size} mm {'steel conduit' if method is Method.rmc else 'conduit'}"
+
+    def colors(self, circuit: Circuit, *, old: bool = False) -> tuple[tuple[str, str], ...]:
+        """List the wires of a run with their colors, Table 51; old ones to 2004."""
+        del circuit  # one line and a neutral
+        return _COLORS[old]
+
+    def cite(self, topic: str) -> str:
+        """Cite the regulation on a topic."""
+        return CITATIONS[topic]

@@ -2,8 +2,11 @@
 
 from __future__ import annotations
 
-from northspan.core.document.job import Method
-from northspan.core.rulebooks.protocol import BoxFacts
+from northspan.core.document.job import (
+    Method,
+)
+from northspan.core.rulebooks.questions.boxes import BoxFacts
+from northspan.core.rulebooks.us.wires import area_m2
 from northspan.core.working.errors import OutsideTable
 from northspan.core.working.worked import Step, Worked, given, ruled, step
 
@@ -12,7 +15,7 @@ VOLUME_IN3 = {"14": 2.0, "12": 2.25, "10": 2.5, "8": 3.0, "6": 5.0}
 LITRE_IN3 = 0.016387064
 
 
-def pull_box(method: Method, size: str, area_m2: float, *, angle: bool) -> Step:
+def pull_box(method: Method, size: str, wire: str, *, angle: bool) -> Step:
     """Give the least length of a box at a pull point: eight times the pipe straight through, six times around a corner. [m]
 
     Parameters
@@ -21,8 +24,8 @@ def pull_box(method: Method, size: str, area_m2: float, *, angle: bool) -> Step:
         Kind of pipe. [-]
     size : str
         Trade size. [-]
-    area_m2 : float
-        Of the largest wire; a small one goes by the volume of the box. [m²]
+    wire : str
+        Size of the largest wire; a small one goes by the volume of the box. [-]
     angle : bool
         Around a corner. [-]
 
@@ -30,8 +33,9 @@ def pull_box(method: Method, size: str, area_m2: float, *, angle: bool) -> Step:
     ----------
     NEC 2023, 314.28(A) from 4 AWG up; 314.16 below. A conduit body takes splices only if its volume is marked.
     """
+    wire_m2 = area_m2(wire)
     inches = {"1/2": 0.5, "3/4": 0.75, "1": 1.0, "1-1/4": 1.25, "1-1/2": 1.5, "2-1/2": 2.5, "3-1/2": 3.5}.get(size) or float(size)
-    if area_m2 < FOUR_AWG_M2:
+    if wire_m2 < FOUR_AWG_M2:
         why = "below 4 AWG its volume decides; a conduit body takes splices only if its volume is marked"
         return ruled("l", f"box at the pull point, {size} {method}", "by volume", why, "314.16", 0.0)
     times = 6.0 if angle else 8.0

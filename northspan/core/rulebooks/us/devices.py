@@ -5,8 +5,13 @@ from __future__ import annotations
 from functools import cache, lru_cache
 from math import isclose
 
-from northspan.core.document.job import RunKind, System
-from northspan.core.rulebooks.protocol import AllowanceFacts, Ampacity, DesignLoad, Wire
+from northspan.core.document.job import (
+    RunKind,
+    System,
+)
+from northspan.core.physics.device_curves import Curve, inverse_time
+from northspan.core.rulebooks.questions.common import USUAL_GUARD, Ampacity, DesignLoad, Guard, Wire
+from northspan.core.rulebooks.questions.dwellings import AllowanceFacts
 from northspan.core.rulebooks.us.sources import source
 from northspan.core.working.errors import OutsideTable
 from northspan.core.working.worked import Margin, Step, Worked, at_most, looked_up, ruled, step, whole
@@ -71,7 +76,7 @@ def next_device(amperes: float) -> Step:
 
 
 @lru_cache(maxsize=8192)
-def device_for_load(load: DesignLoad, kind: RunKind) -> Worked[float]:
+def device_for_load(load: DesignLoad, kind: RunKind, guard: Guard = USUAL_GUARD) -> Worked[float]:
     """Choose the least device for a load: continuous load counts 125 %.
 
     Parameters
@@ -85,6 +90,7 @@ def device_for_load(load: DesignLoad, kind: RunKind) -> Worked[float]:
     ----------
     NEC 2023, 215.3 (feeders), 210.20(A) (branch circuits), 230.42 (services); 240.6(A).
     """
+    del guard
     least = step(
         "I_b",
         "least device: the rest plus 1.25 of the continuous load",
@@ -121,7 +127,7 @@ def smallest_device(kind: RunKind) -> float:
 
 
 @lru_cache(maxsize=8192)
-def device_for_wire(ampacity: Ampacity, wire: Wire, school: str, allowance: float = 1.0) -> Worked[float]:
+def device_for_wire(ampacity: Ampacity, wire: Wire, school: str, allowance: float = 1.0, guard: Guard = USUAL_GUARD) -> Worked[float]:
     """Find the largest device that protects a conductor.
 
     Parameters
@@ -150,6 +156,8 @@ def device_for_wire(ampacity: Ampacity, wire: Wire, school: str, allowance: floa
     >>> device_for_wire(Ampacity(180.0, 180.0, 0), wire, "never_above", 0.83).value
     200.0
     """
+    if guard.outlets and school == "next_up":
+        school = "outlets"
     small = source("small")
     steps: tuple[Step, ...] = ()
     amperes = ampacity.final_a
@@ -348,3 +356,30 @@ def load_margins(
         at_most("ampacity", "Ampacity, whole load", needed[1].value, ampacity.final_a, "A", derated),
     )
     return (raised, whole, *needed) if allowance < 1 else needed, margins
+
+
+def device_types() -> tuple[tuple[str, str], ...]:
+    """List kinds of devices: one here."""
+    return ()
+
+
+def ratings(device_type: str = "") -> tuple[float, ...]:
+    """List standard devices. [A]"""
+    del device_type
+    return standard_devices()
+
+
+def device_curve(device_type: str, rating_a: float) -> Curve:
+    """Give the time-current bounds of a device."""
+    del device_type
+    return inverse_time(rating_a)
+
+
+def interrupting_ratings() -> tuple[float, ...]:
+    """List the interrupting ratings on the shelf. [A]"""
+    return (10_000.0, 22_000.0, 42_000.0, 65_000.0, 100_000.0, 200_000.0)
+
+
+def unmarked_interrupting_a() -> Step:
+    """Give what an unmarked breaker may interrupt. [A]"""
+    return ruled("I_r", "interrupting rating", "5000 A", "not marked, and a breaker without a marking has this", "240.83(C)", 5000.0)

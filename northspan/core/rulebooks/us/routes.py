@@ -2,8 +2,19 @@
 
 from __future__ import annotations
 
-from northspan.core.document.job import Metal, Method, OtherLine, Over
-from northspan.core.working.worked import Step, looked_up, ruled, whole
+from northspan.core.document.job import (
+    Metal,
+    Method,
+    OtherLine,
+    Over,
+    Segment,
+    Surface,
+)
+from northspan.core.rulebooks.questions.common import RunFacts
+from northspan.core.rulebooks.us.pipes import IN_M
+from northspan.core.rulebooks.us.sources import source
+from northspan.core.rulebooks.us.wires import area_m2
+from northspan.core.working.worked import Step, Worked, looked_up, ruled, whole
 
 FOOT_M = 0.3048
 LOW_V, MID_V = 150.0, 300.0
@@ -57,19 +68,20 @@ def riser() -> Step:
     return ruled("z", "protected above ground to", "8 ft", why, "300.5(D)(1)", 8 * FOOT_M)
 
 
-def bushing(area_m2: float) -> Step:
+def bushing(size: str) -> Step:
     """Say what guards the wires at the end of a pipe; 1 where an insulating bushing is asked for.
 
     Parameters
     ----------
-    area_m2 : float
-        Of the largest conductor. [m²]
+    size : str
+        Size of the largest conductor. [-]
 
     References
     ----------
     NEC 2023, 300.4(G): from 4 AWG up; 300.5(H) in the ground.
     """
-    large = area_m2 >= FOUR_AWG_M2
+    wire_m2 = area_m2(size)
+    large = wire_m2 >= FOUR_AWG_M2
     words = "insulating bushing" if large else "smooth end"
     return ruled("e", "at the end of the pipe", words, "from 4 AWG up" if large else "below 4 AWG", "300.4(G)", float(large))
 
@@ -163,3 +175,67 @@ def pulling_stress(metal: Metal) -> Step:
     """
     newtons = {Metal.copper: 70.0, Metal.aluminum: 52.0}[metal]
     return ruled("t", f"what {metal} may be pulled with", f"{whole(newtons)} N/mm²", "as makers state", "makers", newtons)
+
+
+SMALL_BRANCH_A, SMALL_BRANCH_V = 20.0, 120.0
+
+
+def cover(segment: Segment, run: RunFacts, device_a: float | None) -> Worked[float | None]:
+    """Give the least cover over a buried stretch. [m]
+
+    Parameters
+    ----------
+    segment : Segment
+        The stretch. [-]
+    run : RunFacts
+        What kind of run it belongs to. [-]
+    device_a : float or None
+        Its overcurrent device. [A]
+
+    Notes
+    -----
+    The shallow column needs all three: a branch circuit of a dwelling at 120 V or less, 20 A or
+    less, with GFCI. The table has no column for EMT, so there is no answer for it: None.
+
+    References
+    ----------
+    NEC 2023, Table 300.5(A).
+
+    Examples
+    --------
+    >>> from northspan.core.document.job import Circuit, Grounding, RunKind
+    >>> facts = RunFacts(RunKind.feeder, Circuit.three_wire, Grounding.equipment_ground, False, 240, ())
+    >>> round(cover(Segment(length_m=9), facts, 100).value / 0.0254)
+    18
+    """
+    rows = source("cover")
+    column = _cover_column(segment, run, device_a)
+    if column is None or not rows.has(segment.surface, column):
+        why = "the table has no column for this method in the ground" if column is None else "this method may not lie there"
+        return Worked(None, (ruled("c", "least cover", "no figure", why, rows.citation),))
+    inches = rows.number(segment.surface, column)
+    shown = looked_up(
+        "c",
+        f"least cover, {column.replace('_', ' ')}",
+        inches,
+        "in",
+        rows.citation,
+        row=segment.surface.replace("_", " "),
+        column=column.replace("_", " "),
+    )
+    return Worked(inches * IN_M, (shown,))
+
+
+def _cover_column(segment: Segment, run: RunFacts, device_a: float | None) -> str | None:
+    volts = run.line_v / 2 if run.circuit == "two_wire_neutral" else run.line_v
+    small = run.kind == "branch" and run.gfci and volts <= SMALL_BRANCH_V and (device_a or 1e9) <= SMALL_BRANCH_A
+    match segment.method:
+        case Method.rmc:
+            return "rigid_metal"
+        case Method.pvc40 | Method.pvc80:
+            # under a slab a plastic pipe lies shallower than the column for small circuits says of a cable
+            return "small_gfci_branch" if small and segment.surface is not Surface.under_4in_slab else "nonmetallic"
+        case Method.direct_burial:
+            return "small_gfci_branch" if small else "direct_burial"
+        case Method.emt | Method.cable | Method.overhead:
+            return None

@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
-from northspan.core.document.job import Metal
-from northspan.core.rulebooks.protocol import SecondaryFacts, TapFacts, TransformerFacts, Wire
-from northspan.core.rulebooks.us.ampacity import held_to, run_ampacity, size_ladder, size_name
+from northspan.core.document.job import (
+    Metal,
+)
+from northspan.core.rulebooks.questions.common import Wire
+from northspan.core.rulebooks.questions.taps import SecondaryFacts, TapFacts, TransformerFacts
+from northspan.core.rulebooks.us.ampacities import held_to, run_ampacity, size_ladder, size_name
 from northspan.core.rulebooks.us.devices import next_device, standard_devices
 from northspan.core.working.errors import NoSolution
 from northspan.core.working.worked import Margin, Step, Worked, at_most, given, ruled, step, whole
@@ -15,7 +18,7 @@ SMALL_A, TINY_A = 9.0, 2.0  # bands of Table 450.3(B)
 SECONDARY_WORDS = "From the transformer to a device, indoors"
 
 
-def tap_share(length_m: float, feeder_device_a: float) -> Worked[float]:
+def tap_share(length_m: float, feeder_device_a: float, feeder_ampacity_a: float = 0.0) -> Worked[float]:
     """Choose the tap rule by length: the share of the device ahead that the tap must carry. [A]
 
     Parameters
@@ -34,6 +37,7 @@ def tap_share(length_m: float, feeder_device_a: float) -> Worked[float]:
     ----------
     NEC 2023, 240.21(B)(1) to 10 ft, 240.21(B)(2) to 25 ft.
     """
+    del feeder_ampacity_a  # asked of every rulebook; here the device decides
     length_ft = length_m / FOOT_M
     if length_ft <= SHORT_FT + 1e-9:
         rule, citation = "10 ft rule", "240.21(B)(1)"
@@ -46,7 +50,7 @@ def tap_share(length_m: float, feeder_device_a: float) -> Worked[float]:
     return Worked(share.value, (ruled("r", "rule", rule, f"{length_ft:.1f} ft long", citation), share))
 
 
-def feeder_tap(facts: TapFacts, metal: Metal, insulation: str, terminals_c: float) -> Worked[tuple[str, str]]:
+def tap(facts: TapFacts, metal: Metal, insulation: str, terminals_c: float) -> Worked[tuple[str, str]]:
     """Size a feeder tap by the rule for its length; a tap gets no next size up.
 
     Parameters
@@ -208,3 +212,8 @@ def _side(rating_kva: float, volts: float, *, percent: float | None, tiny: bool 
         raise NoSolution("device for so small a transformer", tried)
     why = "the largest standard rating that is not above it"
     return Worked(fits[-1], (current, limit, ruled("I_n", "device", f"{fits[-1]:g} A", why, "Table 450.3(B)", fits[-1])))
+
+
+def tap_lengths() -> tuple[float, ...]:
+    """List the lengths at which the tap rules end. [m]"""
+    return SHORT_FT * FOOT_M, LONG_FT * FOOT_M

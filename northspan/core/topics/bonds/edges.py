@@ -26,7 +26,7 @@ from northspan.core.document.job import (
 from northspan.core.document.plan import EnclosurePlan
 from northspan.core.physics.network import EARTH
 from northspan.core.physics.role import Role
-from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.bonds.trial import Trial
 from northspan.core.topics.supply.states import OperatingState, source_bonded
 
@@ -247,7 +247,7 @@ def _by_supplier(bench: Bench, key: str, source: Source) -> Iterator[Edge]:
 
 def _undrawn(bench: Bench, key: str) -> Iterator[Edge]:
     """The link of a supplier who is not drawn, where his kind makes one."""
-    by_supplier = bench.rulebook.earthings()[0][0] in {Earthing.tn_s, Earthing.tn_c_s}
+    by_supplier = bench.rulebook.choices.earthings()[0][0] in {Earthing.tn_s, Earthing.tn_c_s}
     root = key not in bench.tree.feeding and bench.tree.leaving.get(key)
     if by_supplier and root and key not in bench.trial.bonds_missing:
         yield Edge(f"{key}.supplier", Role.bond, "bond", key, f"{key}.N", f"{key}.G")

@@ -53,7 +53,7 @@ def fault_verdict(solved: Solved) -> Verdict:
 
 def _nothing_flows(solved: Solved, key: str) -> Verdict:
     """A dead can, or a system that floats: its first fault goes unseen."""
-    bench, cite = solved.bench, solved.bench.rulebook.cite("way_back")
+    bench, cite = solved.bench, solved.bench.rulebook.words.cite("way_back")
     load = bench.tree.job.loads.get(key)
     can, name = load.enclosure if load else key, place_name(bench, key)
     if can not in bench.state.live:
@@ -82,11 +82,11 @@ def _clears(solved: Solved, opener: Opening, key: str) -> Verdict:
         words += f" Most open in {seconds_text(opener.soonest_s)} here; the standard lets them take so long."
     headline = f"{clears}, but {whole(left)} V stay" if stays else clears
     level = STAYS if stays else NOTE if opener.latest_s > SOON_S else FINE
-    return Verdict(level, max(left, opener.latest_s), headline, words, _way_home(solved), solved.bench.rulebook.cite("way_back"), key)
+    return Verdict(level, max(left, opener.latest_s), headline, words, _way_home(solved), solved.bench.rulebook.words.cite("way_back"), key)
 
 
 def _stays(solved: Solved, fault_a: float, key: str) -> Verdict:
-    bench, cite, worst = solved.bench, solved.bench.rulebook.cite, highest(solved.cans)
+    bench, cite, worst = solved.bench, solved.bench.rulebook.words.cite, highest(solved.cans)
     if not bench.trial.soil_fault and _utilitys(solved, key):
         return _burns(solved, fault_a, key)
     if solved.circuit.fading and fault_a >= FADES_A and not bench.trial.soil_fault:
@@ -110,7 +110,7 @@ def _stays(solved: Solved, fault_a: float, key: str) -> Verdict:
 def _utilitys(solved: Solved, key: str) -> bool:
     """Whether nothing but the utility's fuse stands ahead of a fault: in a service can, or ahead of it."""
     tree = solved.bench.tree
-    if not solved.bench.rulebook.main_protects or solved.bench.state.key or key in tree.job.loads:
+    if not solved.bench.rulebook.panels.main_protects or solved.bench.state.key or key in tree.job.loads:
         return False
     way = tree.way_to(tree.feeding[key]) if key in tree.feeding else ()
     head = tree.job.sources.get(tree.job.runs[way[0]].origin) if way else None
@@ -128,7 +128,9 @@ def _burns(solved: Solved, fault_a: float, key: str) -> Verdict:
         main = opening_words(replace(blind, sees=True, soonest_s=soonest_s, latest_s=latest_s))
         words += f" Behind the main the same fault is another matter: the {blind.device.rating_a:g} A {blind.device.name} {main}."
     why = f"{_touching(solved)}. Call the utility; nobody works on it live."
-    return Verdict(STAYS, touch_v, "May burn for minutes: no device of yours is ahead", words, why, bench.rulebook.cite("way_back"), key)
+    return Verdict(
+        STAYS, touch_v, "May burn for minutes: no device of yours is ahead", words, why, bench.rulebook.words.cite("way_back"), key
+    )
 
 
 def _fades(solved: Solved, fault_a: float, key: str) -> Verdict:
@@ -141,7 +143,7 @@ def _fades(solved: Solved, fault_a: float, key: str) -> Verdict:
     left_a = max((abs(solved.lasting.amperes[edge.key]) for edge in solved.of_role(Role.fault)), default=0.0)
     begins = f"{source.name} drives {amperes_text(fault_a)} for {solved.circuit.brief_s:g} s at most"
     device = f"; the {near.device.rating_a:g} A {near.device.name} {opening_words(near)}" if near else ""
-    cite = bench.rulebook.cite("way_back")
+    cite = bench.rulebook.words.cite("way_back")
     if source.kind is SourceKind.inverter_pair:
         words = f"{begins}, then it gives up{device}."
         why = "Its electronics hold the current down: no breaker of this size opens, and what starts again starts into the fault."

@@ -145,7 +145,7 @@ def _tried(bench: Bench) -> Iterator[str]:
     if trial.neighbor_pipe:
         yield f"The pipe to the neighbor, and his neutral back to the transformer: {1000 * NEIGHBOR_OHM:g} mΩ together."
     if trial.frozen:
-        yield f"Frozen soil: {FROZEN:g} times its resistivity, {bench.rulebook.length_text(FROST_M)} deep."
+        yield f"Frozen soil: {FROZEN:g} times its resistivity, {bench.rulebook.words.length_text(FROST_M)} deep."
 
 
 def _earths(bench: Bench, edges: tuple[Edge, ...]) -> dict[str, EarthPath]:
@@ -194,7 +194,7 @@ def _wire(bench: Bench, edge: Edge, made: Made) -> Branch:
     for segment in segments:
         ohm += per_metre(size, metal, segment.method, bench.rulebook) * segment.length_m
         length_m += segment.length_m
-    mutual = field_ohm_m(BESIDE_M, bench.rulebook.frequency_hz) * length_m
+    mutual = field_ohm_m(BESIDE_M, bench.rulebook.supplies.frequency_hz) * length_m
     sets = made.sets
     return Branch(edge.key, edge.a, edge.b, ohm / sets + mutual, cable=edge.part, mutual_ohm=mutual)
 
@@ -206,19 +206,19 @@ def _path(bench: Bench, edge: Edge, made: dict[str, Made]) -> Branch:
     run_id = edge.part if steel else next(key for key in bench.tree.entering[edge.part])
     length_m = sum(segment.length_m for segment in bench.tree.job.runs[run_id].segments)
     if steel:  # around its wires, so their field is its field
-        mutual = field_ohm_m(BESIDE_M, bench.rulebook.frequency_hz) * length_m
+        mutual = field_ohm_m(BESIDE_M, bench.rulebook.supplies.frequency_hz) * length_m
         run = bench.tree.job.runs[run_id]
         size = run.pipe_size or made[run_id].pipe_size
         ohm = sum(steel_ohm_m(size, stretch.method) * stretch.length_m for stretch in run.segments) / made[run_id].sets
         return Branch(edge.key, edge.a, edge.b, ohm + mutual, cable=run_id, mutual_ohm=mutual)
-    own = field_ohm_m(PATH_RADIUS_M, bench.rulebook.frequency_hz)
+    own = field_ohm_m(PATH_RADIUS_M, bench.rulebook.supplies.frequency_hz)
     return Branch(edge.key, edge.a, edge.b, (PATH_OHM_M + own) * length_m)
 
 
 def _branch_circuit(bench: Bench, edge: Edge) -> Branch:
     load = bench.tree.job.loads[edge.part]
     _, size, ground = branch_circuit(load, voltages_at(bench.tree, load.enclosure, bench.rulebook), bench.rulebook)
-    mutual = field_ohm_m(BESIDE_M, bench.rulebook.frequency_hz) * BRANCH_M
+    mutual = field_ohm_m(BESIDE_M, bench.rulebook.supplies.frequency_hz) * BRANCH_M
     ohm = per_metre(ground if edge.role is Role.ground else size, Metal.copper, Method.cable, bench.rulebook) * BRANCH_M
     return Branch(edge.key, edge.a, edge.b, ohm + mutual, cable=edge.part, mutual_ohm=mutual)
 
@@ -250,14 +250,14 @@ def _devices(bench: Bench, edges: tuple[Edge, ...], made: dict[str, Made]) -> It
         if key in job.loads and poles:
             load = job.loads[key]
             rating, _, _ = branch_circuit(load, voltages_at(bench.tree, load.enclosure, bench.rulebook), bench.rulebook)
-            curve = bench.rulebook.device_curve("", rating)
+            curve = bench.rulebook.devices.device_curve("", rating)
             yield Device(key, f"breaker of {load.name}", rating, curve, "", poles, ground_fault=False, residual_ma=None, watches=watched)
         elif poles and not nobodys(bench, job.runs[key]):
             run, one = job.runs[key], made[key]
-            fuse = any(kind == one.device_type and "fuse" in words for kind, words in bench.rulebook.device_types())
-            ends = one.tapped or (run.kind is RunKind.service and bench.rulebook.main_protects)
+            fuse = any(kind == one.device_type and "fuse" in words for kind, words in bench.rulebook.devices.device_types())
+            ends = one.tapped or (run.kind is RunKind.service and bench.rulebook.panels.main_protects)
             name = f"main at {bench.tree.name_of(run.target)}" if ends else f"{'fuse' if fuse else 'breaker'} of {run.name}"
-            curve = bench.rulebook.device_curve(one.device_type, one.device_a)
+            curve = bench.rulebook.devices.device_curve(one.device_type, one.device_a)
             behind = run.target if ends else ""
             yield Device(key, name, one.device_a, curve, behind, poles, run.gfci, run.residual_ma, watched)
 
@@ -272,7 +272,7 @@ def nobodys(bench: Bench, run: Run) -> bool:
     run : Run
         The run. [-]
     """
-    if run.kind is not RunKind.service or not bench.rulebook.main_protects:
+    if run.kind is not RunKind.service or not bench.rulebook.panels.main_protects:
         return False
     can = bench.tree.job.enclosures.get(run.target)
     return can is None or can.kind in WITHOUT_DEVICE

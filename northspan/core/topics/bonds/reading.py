@@ -120,7 +120,7 @@ def edge_name(bench: Bench, edge: Edge) -> str:
     edge : Edge
         The edge. [-]
     """
-    job, terms = bench.tree.job, bench.rulebook.dialect
+    job, terms = bench.tree.job, bench.rulebook.words.dialect
     if edge.role is Role.electrode:
         return f"electrodes of {job.buildings[edge.part].name}"
     if edge.role is Role.path:

@@ -9,7 +9,8 @@ from northspan.core.case.schools import Schools
 from northspan.core.case.tree import Tree
 from northspan.core.document.findings import Finding
 from northspan.core.document.plan import CallPlan
-from northspan.core.rulebooks.protocol import BuildingFacts, Rulebook
+from northspan.core.rulebooks.questions.common import BuildingFacts
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.bonds.edges import STEEL_PIPE
 from northspan.core.topics.bonds.source_calls import source_calls
 from northspan.core.topics.bonds.state_checks import state_findings

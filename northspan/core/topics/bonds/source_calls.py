@@ -7,7 +7,8 @@ from northspan.core.case.tree import Tree
 from northspan.core.document.calls import CALLS
 from northspan.core.document.job import SourceKind, Status
 from northspan.core.document.plan import CallPlan
-from northspan.core.rulebooks.protocol import BuildingFacts, Rulebook
+from northspan.core.rulebooks.questions.common import BuildingFacts
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.bonds.state_checks import state_checks
 from northspan.core.topics.panels.bonding import plan_enclosures
 from northspan.core.topics.sizing.other_ways import call_plan

@@ -8,7 +8,7 @@ from math import pi
 
 from northspan.core.document.job import Source, SourceKind, System
 from northspan.core.physics.network import Branch
-from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.bonds.edges import Bench
 from northspan.core.topics.bonds.wires import made_of, per_metre
 from northspan.core.topics.loads.run_load import voltages_at
@@ -34,9 +34,9 @@ def not_drawn(rulebook: Rulebook) -> Source:
     return Source(
         name="Supply, not drawn",
         rating_kva=USUAL_KVA,
-        system=rulebook.usual_system,
-        line_v=rulebook.usual_v,
-        earthing=rulebook.earthings()[0][0],
+        system=rulebook.supplies.usual_system,
+        line_v=rulebook.supplies.usual_v,
+        earthing=rulebook.choices.earthings()[0][0],
     )
 
 
@@ -70,7 +70,7 @@ def windings(bench: Bench, key: str, source: Source, sized: dict[str, SizedRun],
     lasting : bool
         With what is left of the current of a fault once a source of one's own has faded. [-]
     """
-    neutral_v = bench.rulebook.to_neutral_v(source.line_v, source.system)
+    neutral_v = bench.rulebook.supplies.to_neutral_v(source.line_v, source.system)
     rated = source if source.rating_kva or source.available_fault_a else source.model_copy(update={"rating_kva": USUAL_KVA})
     loop = fault_at_source(rated, neutral_v, _ahead(bench, key, source, sized, lasting=lasting)).value.loop
     stiff = REGULATED if source.kind in OWN_REGULATOR and not bench.trial.faulted else _faded(rated, loop) if lasting else 1.0
@@ -106,7 +106,7 @@ def _ahead(bench: Bench, key: str, source: Source, sized: dict[str, SizedRun], *
     usual = not_drawn(bench.rulebook)
     head = bench.tree.job.sources.get(bench.tree.job.runs[way[0]].origin, usual)
     rated = head if head.rating_kva or head.available_fault_a else usual
-    loop = fault_at_source(rated, bench.rulebook.to_neutral_v(head.line_v, head.system)).value.loop
+    loop = fault_at_source(rated, bench.rulebook.supplies.to_neutral_v(head.line_v, head.system)).value.loop
     ohm = complex(loop.line_r, loop.line_x) * (_faded(rated, loop) if lasting else 1.0)
     for run_id in way:
         made = made_of(bench, run_id, sized)

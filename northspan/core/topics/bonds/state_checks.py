@@ -10,7 +10,7 @@ from northspan.core.case.tree import Tree
 from northspan.core.document.findings import Cure, Edit, Finding, Severity, pin
 from northspan.core.document.job import Bond, Grounding, SourceKind, Status
 from northspan.core.document.plan import EnclosurePlan
-from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.bonds.edges import Bench
 from northspan.core.topics.bonds.one_bond import BondTrouble, Trouble, count_bonds
 from northspan.core.topics.bonds.trial import Trial
@@ -86,7 +86,7 @@ def state_findings(tree: Tree, plans: dict[str, EnclosurePlan], schools: Schools
     if not said and not named and plans and len(states) > 1:
         names = ", ".join(state.name[:1].lower() + state.name[1:] for state in states)
         words = f"One bond for each source in all {len(states)} states: {names}."
-        yield Finding(Severity.holds, "/sources", words, "Counted on what is joined to what.", rulebook.cite("one_bond"))
+        yield Finding(Severity.holds, "/sources", words, "Counted on what is joined to what.", rulebook.words.cite("one_bond"))
 
 
 def _finding(tree: Tree, trouble: BondTrouble, state: str, schools: Schools, rulebook: Rulebook) -> Finding:
@@ -94,14 +94,14 @@ def _finding(tree: Tree, trouble: BondTrouble, state: str, schools: Schools, rul
         at = f"/enclosures/{trouble.cans[0]}/ground_bar_found"
         why = "A hot wire that touches it finds no way back, and no breaker opens. Taking out a bond screw often leaves a bar so."
         words = _trouble_words(tree, trouble)
-        return Finding(Severity.stop, at, words, why, rulebook.cite("ground_bar"), (pin(at, Bond.bonded, "Bar bonded to the can"),))
+        return Finding(Severity.stop, at, words, why, rulebook.words.cite("ground_bar"), (pin(at, Bond.bonded, "Bar bonded to the can"),))
     if trouble.kind is Trouble.uncalled:
         at, why = (
             f"/enclosures/{trouble.bonds[-1]}/bond_found",
             "The soil is the way back here. A link puts the neutral's voltage on every case.",
         )
         words = f"{state}: {_trouble_words(tree, trouble)}"
-        return Finding(Severity.stop, at, words, why, rulebook.cite("one_bond"), (pin(at, Bond.separate, "Bond taken out"),))
+        return Finding(Severity.stop, at, words, why, rulebook.words.cite("one_bond"), (pin(at, Bond.separate, "Bond taken out"),))
     if trouble.kind is Trouble.none_made:
         return _no_bond(tree, trouble, state, schools, rulebook)
     if trouble.over_path:
@@ -112,10 +112,10 @@ def _finding(tree: Tree, trouble: BondTrouble, state: str, schools: Schools, rul
 def _no_bond(tree: Tree, trouble: BondTrouble, state: str, schools: Schools, rulebook: Rulebook) -> Finding:
     words, source = f"{state}: {_trouble_words(tree, trouble)}", trouble.source
     if source not in tree.job.sources or not source_bond_wanted(tree, source, schools):
-        return Finding(Severity.stop, f"/enclosures/{trouble.cans[0]}", words, _NO_WAY, rulebook.cite("way_back"))
+        return Finding(Severity.stop, f"/enclosures/{trouble.cans[0]}", words, _NO_WAY, rulebook.words.cite("way_back"))
     at = f"/sources/{source}/bond_found"
     cure = pin(at, Bond.bonded, f"Bond put in at {_named(tree, (source,))}")
-    return Finding(Severity.stop, at, words, _NO_WAY, rulebook.cite("switched_neutral"), (cure,))
+    return Finding(Severity.stop, at, words, _NO_WAY, rulebook.words.cite("switched_neutral"), (cure,))
 
 
 def _over_path(tree: Tree, trouble: BondTrouble, state: str, rulebook: Rulebook) -> Finding:
@@ -128,7 +128,7 @@ def _over_path(tree: Tree, trouble: BondTrouble, state: str, rulebook: Rulebook)
         edits.insert(0, Edit("add", f"/runs/{feeding}/grounding", Grounding.equipment_ground.value))
     why = "A metal pipe or frame joins the buildings and lies beside the neutral."
     words = f"{state}: {_trouble_words(tree, trouble)}"
-    return Finding(Severity.stop, at, words, why, rulebook.cite("metal_path"), (Cure("Run four wires, bond out", tuple(edits)),))
+    return Finding(Severity.stop, at, words, why, rulebook.words.cite("metal_path"), (Cure("Run four wires, bond out", tuple(edits)),))
 
 
 def _second_bond(tree: Tree, trouble: BondTrouble, state: str, rulebook: Rulebook) -> Finding:
@@ -137,11 +137,11 @@ def _second_bond(tree: Tree, trouble: BondTrouble, state: str, rulebook: Ruleboo
     own = next((key for key in trouble.bonds if key in tree.job.sources), None)
     if own is None:
         at = f"/enclosures/{trouble.bonds[-1]}/bond_found"
-        return Finding(Severity.stop, at, words, why, rulebook.cite("one_bond"), (pin(at, Bond.separate, "Bond taken out"),))
+        return Finding(Severity.stop, at, words, why, rulebook.words.cite("one_bond"), (pin(at, Bond.separate, "Bond taken out"),))
     at = f"/sources/{own}/bond_found"
     inverter = tree.job.sources[own].kind is SourceKind.inverter_pair
     cure = pin(at, Bond.separate, f"Bond taken out at {tree.job.sources[own].name}")
-    return Finding(Severity.stop, at, words, why, rulebook.cite("inverter_bond" if inverter else "solid_neutral"), (cure,))
+    return Finding(Severity.stop, at, words, why, rulebook.words.cite("inverter_bond" if inverter else "solid_neutral"), (cure,))
 
 
 _SOIL = "No bond of yours: the soil is the way back, by residual-current devices."
@@ -160,7 +160,7 @@ def _switch(tree: Tree, key: str, schools: Schools, rulebook: Rulebook) -> Itera
         at = f"/sources/{tree.job.runs[key].origin}/bond_found"
         cures = (pin(at, Bond.bonded if switched else Bond.separate, f"Looked: the bond is {'in' if switched else 'out'}"),)
         yield Finding(Severity.check, at, words, "Many come with it in. Open the cover and look.",
-                      rulebook.cite("switched_neutral" if switched else "solid_neutral"), cures)  # fmt: skip
+                      rulebook.words.cite("switched_neutral" if switched else "solid_neutral"), cures)  # fmt: skip
 
 
 def _trouble_words(tree: Tree, trouble: BondTrouble) -> str:

@@ -7,7 +7,9 @@ from functools import lru_cache
 from math import log, pi
 
 from northspan.core.document.job import Across, Load, Metal, Method, Place, RunKind, Segment, Terminals
-from northspan.core.rulebooks.protocol import DesignLoad, GroundFacts, Rulebook, Wire
+from northspan.core.rulebooks.questions.common import DesignLoad, Wire
+from northspan.core.rulebooks.questions.grounds import GroundFacts
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.bonds.edges import Bench
 from northspan.core.topics.sizing.run import SizedRun
 from northspan.core.working.errors import NoSolution, OutsideTable
@@ -61,10 +63,10 @@ def made_of(bench: Bench, key: str, sized: dict[str, SizedRun]) -> Made:
         )  # fmt: skip
     run, rulebook = bench.tree.job.runs[key], bench.rulebook
     metal = run.metal or Metal.copper
-    size = run.conductor_size or rulebook.smallest_customary(metal)
+    size = run.conductor_size or rulebook.wires.smallest_customary(metal)
     can = bench.tree.job.enclosures.get(run.target)
     kind = rulebook.loop.device_type(run.kind, run.device_type) if rulebook.loop else ""
-    shelf = rulebook.devices(kind)
+    shelf = rulebook.devices.ratings(kind)
     wanted = run.device_a or (can.main_a if can else None) or shelf[0]
     device = next((rating for rating in shelf if rating >= wanted), shelf[-1])
     ground, ground_metal = run.equipment_ground_size or size, run.ground_metal or metal
@@ -81,8 +83,8 @@ def made_words(bench: Bench, made: Made) -> str:
     made : Made
         The wires. [-]
     """
-    metal = bench.rulebook.dialect.aluminum if made.metal is Metal.aluminum else made.metal.value
-    return f"{bench.rulebook.size_name(made.size)} {metal} behind {made.device_a:g} A"
+    metal = bench.rulebook.words.dialect.aluminum if made.metal is Metal.aluminum else made.metal.value
+    return f"{bench.rulebook.words.size_name(made.size)} {metal} behind {made.device_a:g} A"
 
 
 def field_ohm_m(distance_m: float, frequency_hz: float) -> complex:
@@ -119,11 +121,11 @@ def per_metre(size: str, metal: Metal, method: Method, rulebook: Rulebook) -> co
         For the table. [-]
     """
     try:
-        z = rulebook.impedance(size, metal, method).value
+        z = rulebook.drops.impedance(size, metal, method).value
         per_thousand = complex(z.resistance_ohm, z.reactance_ohm)
     except OutsideTable:  # a size the table leaves out: small ones are all resistance
-        per_thousand = complex(rulebook.dc_resistance(size, metal).value, 0)
-    return per_thousand / 1000 / rulebook.length.metres
+        per_thousand = complex(rulebook.drops.dc_resistance(size, metal).value, 0)
+    return per_thousand / 1000 / rulebook.drops.length.metres
 
 
 @lru_cache(maxsize=512)
@@ -144,21 +146,21 @@ def branch_circuit(load: Load, volts: tuple[float, float], rulebook: Rulebook) -
     design = DesignLoad(0.0 if load.continuous else current, current if load.continuous else 0.0, 0.0)
     if load.least_circuit_a is not None:  # the plate has the share of its motors in it
         design = DesignLoad(load.least_circuit_a, 0.0, 0.0)
-    device = rulebook.device_for_load(design, RunKind.branch).value
+    device = rulebook.devices.device_for_load(design, RunKind.branch).value
     if load.largest_device_a is not None:
-        device = max((rating for rating in rulebook.devices() if device <= rating <= load.largest_device_a), default=device)
-    insulation = rulebook.default_insulation(Metal.copper, _INDOORS)
-    terminals = rulebook.terminals_c(Terminals.unmarked, device).value
-    for size in rulebook.sizes(Metal.copper):
+        device = max((rating for rating in rulebook.devices.ratings() if device <= rating <= load.largest_device_a), default=device)
+    insulation = rulebook.wires.default_insulation(Metal.copper, _INDOORS)
+    terminals = rulebook.ampacities.terminals_c(Terminals.unmarked, device).value
+    for size in rulebook.wires.sizes(Metal.copper):
         wire = Wire(size, Metal.copper, insulation)
         try:
-            ampacity = rulebook.ampacity(wire, _INDOORS, 2, terminals).value
-            fits = rulebook.device_for_wire(ampacity, wire, "next_up").value >= device or (
+            ampacity = rulebook.ampacities.run_ampacity(wire, _INDOORS, 2, terminals).value
+            fits = rulebook.devices.device_for_wire(ampacity, wire, "next_up").value >= device or (
                 load.largest_device_a is not None and ampacity.final_a >= design.noncontinuous_a
             )
         except (OutsideTable, NoSolution):
             continue
         if fits:
-            return device, size, rulebook.equipment_ground(GroundFacts(device, Metal.copper, size, size)).value
-    largest = rulebook.sizes(Metal.copper)[-1]
+            return device, size, rulebook.grounds.equipment_ground(GroundFacts(device, Metal.copper, size, size)).value
+    largest = rulebook.wires.sizes(Metal.copper)[-1]
     return device, largest, largest

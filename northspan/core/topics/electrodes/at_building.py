@@ -166,7 +166,9 @@ def fall_test(job: Job, building_id: str, electrodes: dict[str, Electrode], at: 
         return None
     layered = bool(job.soil and job.soil.lower_ohm_m) or any(e.kind is ElectrodeKind.ring for e in electrodes.values())
     readings = [Drop(one.distance_m, one.shown_ohm) for one in log.readings]
-    return fall_of_potential(readings, log.current_probe_m, reach_m(electrodes, at), layered=layered, say=rulebook_of(job).length_text)
+    return fall_of_potential(
+        readings, log.current_probe_m, reach_m(electrodes, at), layered=layered, say=rulebook_of(job).words.length_text
+    )
 
 
 def _shape(key: str, one: Electrode, x: float) -> Shape:

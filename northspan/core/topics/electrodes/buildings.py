@@ -12,7 +12,8 @@ from northspan.core.document.calls import CALLS
 from northspan.core.document.findings import Cure, Edit, Finding, Severity, pin, sentence
 from northspan.core.document.job import Electrode, ElectrodeKind, EnclosureKind, Grounding, Job, Metal, Status
 from northspan.core.document.plan import BuildingPlan, CallPlan, WorkGroup, printed
-from northspan.core.rulebooks.protocol import BuildingFacts, Rulebook, Wire
+from northspan.core.rulebooks.questions.common import BuildingFacts, Wire
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.electrodes.rods import rods_present, rods_wanted
 from northspan.core.topics.sizing.other_ways import call_plan
 from northspan.core.working.worked import whole
@@ -49,8 +50,8 @@ def plan_building(
         Further working to show with it, shape (n,). [-]
     """
     building = tree.job.buildings[key]
-    disconnect = rulebook.building_disconnect(facts, _main_a(tree.job, key))
-    needed = rulebook.electrodes_needed(facts, school)
+    disconnect = rulebook.electrodes.building_disconnect(facts, _main_a(tree.job, key))
+    needed = rulebook.electrodes.electrodes_needed(facts, school)
     groups = [
         WorkGroup("disconnect", "Disconnect", disconnect.steps[-1].result, printed(disconnect.steps)),
         WorkGroup("electrodes", "Electrodes", needed.steps[0].result, printed(needed.steps)),
@@ -61,11 +62,14 @@ def plan_building(
         onward = any(e.conductor_goes_on for e in facts.electrodes) and ElectrodeKind.water_pipe in kinds
         going = {e.kind for e in facts.electrodes if e.conductor_goes_on} if onward else set()
         wire, sets = supply or (None, 1)
-        sized = [(kind, rulebook.electrode_conductor(kind, wire, Metal.copper, sets=sets, goes_on=kind in going)) for kind in sorted(kinds)]
-        conductor = max((worked.value for _, worked in sized), key=rulebook.area)
+        sized = [
+            (kind, rulebook.electrodes.electrode_conductor(kind, wire, Metal.copper, sets=sets, goes_on=kind in going))
+            for kind in sorted(kinds)
+        ]
+        conductor = max((worked.value for _, worked in sized), key=rulebook.wires.area)
         groups += [
             WorkGroup(
-                f"conductor_{kind}", f"Conductor to {kind.replace('_', ' ')}", rulebook.size_name(worked.value), printed(worked.steps)
+                f"conductor_{kind}", f"Conductor to {kind.replace('_', ' ')}", rulebook.words.size_name(worked.value), printed(worked.steps)
             )
             for kind, worked in sized
         ]
@@ -86,7 +90,7 @@ def plan_building(
 
 
 def _how(facts: BuildingFacts, rulebook: Rulebook) -> Iterator[WorkGroup]:
-    rules, other = rulebook.electrode_rules(facts), rulebook.intersystem_bonding(facts)
+    rules, other = rulebook.electrodes.electrode_rules(facts), rulebook.electrodes.intersystem_bonding(facts)
     yield WorkGroup("rules", "How they go in and are joined", rules.value, printed(rules.steps))
     yield WorkGroup("intersystem", "Bonding point for other systems", other.steps[-1].result, printed(other.steps))
 
@@ -136,28 +140,30 @@ def legacy_findings(tree: Tree, school: str, facts: dict[str, BuildingFacts], ru
             continue
         far = tree.job.buildings[home]
         at = f"/runs/{key}/grounding"
-        open_ways = rulebook.grounding_open(facts[home])
+        open_ways = rulebook.grounds.grounding_open(facts[home])
         along = run.grounding is Grounding.equipment_ground and key in tree.entering.get(home, ()) and run.origin in tree.job.enclosures
         if along and Grounding.equipment_ground not in open_ways.value:
-            words = f"{run.name}: it brings a {rulebook.dialect.ground_short} to {far.name}, where animals live."
+            words = f"{run.name}: it brings a {rulebook.words.dialect.ground_short} to {far.name}, where animals live."
             line = open_ways.steps[-1]
             cure = pin(at, Grounding.legacy_three_wire, "Ground the neutral again there, on its own electrodes")
             yield Finding(Severity.fix, at, words, sentence(line.formula), line.citation, (cure,))
-        if run.grounding is not Grounding.legacy_three_wire or (run.status is not Status.existing and not rulebook.may_feed_three_wires()):
+        if run.grounding is not Grounding.legacy_three_wire or (
+            run.status is not Status.existing and not rulebook.grounds.may_feed_three_wires()
+        ):
             continue
-        if rulebook.may_ground_again(facts[tree.building_of(run.target)]) and not far.metallic_path:
+        if rulebook.grounds.may_ground_again(facts[tree.building_of(run.target)]) and not far.metallic_path:
             words = f"{run.name}: three wires, the neutral is grounded again at {far.name}."
-            why = f"One of two lawful ways; never with a {rulebook.dialect.ground_short} beside it."
-            cure = pin(at, "equipment_ground", f"Bring a {rulebook.dialect.ground_short}, isolate the neutral")
+            why = f"One of two lawful ways; never with a {rulebook.words.dialect.ground_short} beside it."
+            cure = pin(at, "equipment_ground", f"Bring a {rulebook.words.dialect.ground_short}, isolate the neutral")
             cures = (cure,) if Grounding.equipment_ground in open_ways.value else ()
-            yield Finding(Severity.note, at, words, why, rulebook.cite("legacy_three_wire"), cures)
+            yield Finding(Severity.note, at, words, why, rulebook.words.cite("legacy_three_wire"), cures)
         elif school == "replace":
             yield Finding(
                 Severity.fix,
                 at,
                 f"{run.name}: old three-wire feed, to be replaced with four wires.",
                 "While it stands, the neutral's drop lifts every metal case at the far end.",
-                rulebook.cite("new_three_wire"),
+                rulebook.words.cite("new_three_wire"),
                 (
                     Cure("Replace with four wires", (Edit("add", at, "equipment_ground"), Edit("add", f"/runs/{key}/status", "new"))),
                     Cure("Keep it as it was", (Edit("add", "/calls/legacy_feed", {"school": "keep"}),)),
@@ -169,7 +175,7 @@ def legacy_findings(tree: Tree, school: str, facts: dict[str, BuildingFacts], ru
                 at,
                 f"{run.name}: the old three-wire feed cannot stay, a metal path joins the buildings.",
                 "Neutral current would run on that path.",
-                rulebook.cite("legacy_three_wire"),
+                rulebook.words.cite("legacy_three_wire"),
                 (pin(at, "equipment_ground", "Run four wires"),),
             )
         else:
@@ -178,7 +184,7 @@ def legacy_findings(tree: Tree, school: str, facts: dict[str, BuildingFacts], ru
                 at,
                 f"{run.name}: old three-wire feed kept.",
                 "Only where it was lawful when it was made. Ask the inspector, and record the answer.",
-                rulebook.cite("legacy_three_wire"),
+                rulebook.words.cite("legacy_three_wire"),
             )
 
 
@@ -191,21 +197,21 @@ def _main_a(job: Job, building: str) -> float | None:
 def _calls(job: Job, facts: BuildingFacts, needed: bool, rulebook: Rulebook) -> tuple[CallPlan, ...]:  # noqa: FBT001 - private
     if not needed:
         return ()
-    left_out, plans = rulebook.calls_left_out(), []
+    left_out, plans = rulebook.choices.calls_left_out(), []
     if "rods" not in left_out:
         kind, outcomes = CALLS["rods"], {}
         for school in kind.schools:
-            rods = rods_wanted(rulebook.electrodes_needed(facts, school.key))
+            rods = rods_wanted(rulebook.electrodes.electrodes_needed(facts, school.key))
             outcomes[school.key] = f"{rods} rod{'' if rods == 1 else 's'}" if rods else "no rods needed"
         plans.append(call_plan(kind, job.calls.get("rods"), outcomes, rulebook))
-    least = rulebook.length_text(rulebook.rod_limits()[0])
+    least = rulebook.words.length_text(rulebook.electrodes.rod_limits()[0])
     rock = {"upright": f"{least} straight down", "slanting": f"{least} at a slant", "trench": f"{least} flat, in a trench"}
     plans.append(call_plan(CALLS["rock"], job.calls.get("rock"), rock, rulebook))
     if (
         facts.supply
         and facts.supply.grounding.value == "legacy_three_wire"
         and "legacy_feed" not in left_out
-        and not rulebook.may_ground_again(facts)
+        and not rulebook.grounds.may_ground_again(facts)
     ):
         outcomes = {"replace": "four wires, then the bond comes out", "keep": "three wires, the bond stays, the inspector asked"}
         plans.append(call_plan(CALLS["legacy_feed"], job.calls.get("legacy_feed"), outcomes, rulebook))
@@ -241,7 +247,7 @@ def _disconnect(job: Job, key: str, plan: BuildingPlan) -> Iterator[Finding]:
 
 
 def _electrodes(job: Job, key: str, plan: BuildingPlan, facts: BuildingFacts, rulebook: Rulebook) -> Iterator[Finding]:
-    length_m, spacing_m, one_rod_ohm = rulebook.rod_limits()
+    length_m, spacing_m, one_rod_ohm = rulebook.electrodes.rod_limits()
     missing = plan.rods_wanted - plan.rods_present
     line = plan.working[1].lines[-1]
     high = [e for e in facts.electrodes if e.measured_ohm is not None and e.measured_ohm > one_rod_ohm]
@@ -269,15 +275,15 @@ def _electrodes(job: Job, key: str, plan: BuildingPlan, facts: BuildingFacts, ru
             f"/buildings/{key}",
             f"{plan.name}: one rod measured {high[0].measured_ohm:.3g} Ω; the second one settles it.",
             "Two rods need no further proof.",
-            rulebook.cite("second_rod"),
+            rulebook.words.cite("second_rod"),
         )
 
 
 def _intersystem(job: Job, key: str, facts: BuildingFacts, rulebook: Rulebook) -> Iterator[Finding]:
     building = job.buildings[key]
-    if building.intersystem or not rulebook.intersystem_bonding(facts).value:
+    if building.intersystem or not rulebook.electrodes.intersystem_bonding(facts).value:
         return
-    at, cite = f"/buildings/{key}/intersystem", rulebook.cite("intersystem")
+    at, cite = f"/buildings/{key}/intersystem", rulebook.words.cite("intersystem")
     cures = (pin(at, value=True, words="It is there"),)
     why = "Telephone, cable and aerials bond there; else they bring their own rod, and a surge finds its way between them."
     if building.intersystem is False:
@@ -289,7 +295,7 @@ def _intersystem(job: Job, key: str, facts: BuildingFacts, rulebook: Rulebook) -
 
 
 def _electrode(job: Job, key: str, electrode: Electrode, rulebook: Rulebook) -> Iterator[Finding]:
-    length_m, spacing_m, _ = rulebook.rod_limits()
+    length_m, spacing_m, _ = rulebook.electrodes.rod_limits()
     at, place = f"/electrodes/{key}", job.buildings[electrode.building].name
     if not electrode.clamp_for_burial:
         yield Finding(
@@ -297,30 +303,30 @@ def _electrode(job: Job, key: str, electrode: Electrode, rulebook: Rulebook) -> 
             f"{at}/clamp_for_burial",
             f"{place}, {electrode.name}: the clamp is not listed for burial.",
             "It corrodes out of sight, and the connection is lost.",
-            rulebook.cite("clamp_for_burial"),
+            rulebook.words.cite("clamp_for_burial"),
             (pin(f"{at}/clamp_for_burial", value=True, words="Clamp replaced with a listed one"),),
         )
     if electrode.kind is ElectrodeKind.buried_wire:
         words = f"{place}, {electrode.name}: a buried wire alone helps, and does not count."
-        yield Finding(Severity.note, at, words, "It is none of the kinds the rules ask for.", rulebook.cite("no_electrode_kind"))
+        yield Finding(Severity.note, at, words, "It is none of the kinds the rules ask for.", rulebook.words.cite("no_electrode_kind"))
     if electrode.kind is not ElectrodeKind.rod:
         return
-    least, apart = rulebook.length_text(length_m), rulebook.length_text(spacing_m)
+    least, apart = rulebook.words.length_text(length_m), rulebook.words.length_text(spacing_m)
     if electrode.length_m < length_m - 1e-6:
         yield Finding(
             Severity.fix,
             f"{at}/length_m",
-            f"{place}, {electrode.name}: {rulebook.length_text(electrode.length_m)} in the soil, {least} is the least.",
+            f"{place}, {electrode.name}: {rulebook.words.length_text(electrode.length_m)} in the soil, {least} is the least.",
             "Drive it deeper, at an angle, or lay it in a trench.",
-            rulebook.cite("rod_length"),
+            rulebook.words.cite("rod_length"),
             (pin(f"{at}/length_m", length_m, f"Driven to {least}"),),
         )
     if electrode.spacing_m is not None and electrode.spacing_m < spacing_m - 1e-6:
         yield Finding(
             Severity.fix,
             f"{at}/spacing_m",
-            f"{place}, {electrode.name}: {rulebook.length_text(electrode.spacing_m)} from the next rod, {apart} is the least.",
+            f"{place}, {electrode.name}: {rulebook.words.length_text(electrode.spacing_m)} from the next rod, {apart} is the least.",
             "Close rods share the same soil and count almost as one.",
-            rulebook.cite("rod_spacing"),
+            rulebook.words.cite("rod_spacing"),
             (pin(f"{at}/spacing_m", spacing_m, f"Moved to {apart}"),),
         )

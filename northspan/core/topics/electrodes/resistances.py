@@ -11,7 +11,7 @@ from northspan.core.document.job import Electrode, Job
 from northspan.core.physics.grid import Shape, earthed, worst_around
 from northspan.core.physics.linear import solved
 from northspan.core.physics.soil import Soil
-from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.electrodes.at_building import WIRE_KEY, fall_test, frozen_soil, places, shapes_of, soil_of, standing
 
 USUAL_OHM_M = 100.0  # soil nobody measured
@@ -56,7 +56,7 @@ def earth_path(job: Job, building: str, kept: Iterable[str], more_rods: int, rul
     off. What nobody measured is taken to be off as the measured ones are on average. Frost, and whatever is
     added or taken off, changes the figure in the proportion in which it changes the prediction.
     """
-    length_m, apart_m, _ = rulebook.rod_limits()
+    length_m, apart_m, _ = rulebook.electrodes.rod_limits()
     wanted = set(kept)
     there = standing(job, building)
     electrodes = {key: one for key, one in there.items() if key in wanted}

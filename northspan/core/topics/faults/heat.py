@@ -12,7 +12,7 @@ from northspan.core.document.findings import Finding, Severity, pin
 from northspan.core.document.job import Circuit, Metal, RunKind
 from northspan.core.document.plan import RunPlan, WorkGroup, printed
 from northspan.core.physics.device_curves import opens_within_s
-from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.faults.interrupting import stretch_of
 from northspan.core.topics.sizing.run import SizedRun
 from northspan.core.topics.supply.fault import Fault, Loop, Stretch, fault_after
@@ -146,18 +146,18 @@ def heat_findings(tree: Tree, found: dict[str, tuple[Stands, ...]], rulebook: Ru
             continue
         run, field = tree.job.runs[one.run_id], "equipment_ground_size" if one.role == "ground" else "grounded_size"
         at = f"/runs/{one.run_id}/{field}"
-        cures = (pin(at, one.least_size, f"Use {rulebook.size_name(one.least_size)}"),) if one.least_size else ()
-        name = f"{rulebook.size_name(one.size)} {rulebook.metal_name(one.metal)}"
+        cures = (pin(at, one.least_size, f"Use {rulebook.words.size_name(one.least_size)}"),) if one.least_size else ()
+        name = f"{rulebook.words.size_name(one.size)} {rulebook.words.metal_name(one.metal)}"
         if one.sure:
             words = (
                 f"{run.name}: a fault of {whole(one.fault_a)} A at its end heats the {one.role}, {name}, beyond what its insulation stands."
             )
             why = "A faster device does it too: ask its maker for what it lets through."
-            yield Finding(Severity.check, at, words, why, rulebook.cite("interrupting"), cures)
+            yield Finding(Severity.check, at, words, why, rulebook.words.cite("interrupting"), cures)
         else:
             words = f"{run.name}: a fault at its end draws {whole(one.fault_a)} A only, and its device may take {whole(one.latest_s)} s."
             why = f"The {one.role}, {name}, is too hot sooner. Read the breaker's curve: most open at once here."
-            yield Finding(Severity.note, at, words, why, rulebook.cite("interrupting"), cures)
+            yield Finding(Severity.note, at, words, why, rulebook.words.cite("interrupting"), cures)
 
 
 def _held(run_id: str, role: str, one: SizedRun, ahead: Fault, rulebook: Rulebook) -> Iterator[Stands]:
@@ -181,17 +181,17 @@ def _worked(role: str, ahead: Loop, stretch: Stretch, insulation: str, kind: str
         fault_a = fault_after(ahead, stretch, rulebook).value.line_neutral_a
     except OutsideTable:  # a size without an impedance: the can says so
         return None
-    latest_s = opens_within_s(fault_a / device_a, rulebook.device_curve(kind, device_a))[1]
-    limits_c = rulebook.fault_limits_c(insulation)
-    stands = withstand(rulebook.area_m2(size) * 1e6 * sets, metal, *limits_c)
+    latest_s = opens_within_s(fault_a / device_a, rulebook.devices.device_curve(kind, device_a))[1]
+    limits_c = rulebook.ampacities.fault_limits_c(insulation)
+    stands = withstand(rulebook.wires.area_m2(size) * 1e6 * sets, metal, *limits_c)
     within = min(latest_s, ADIABATIC_S)
     open_s = f"its device opens within {within:.2g} s" if latest_s <= ADIABATIC_S else "its device may take longer than 5 s"
     words = f"{role}: a fault at the far end, {fault_a / device_a:.1f} times the rating; {open_s}"
     energy = step("W", words, "I_f**2 * t", "A²s", "time-current curve", I_f=fault_a, t=within)
     least = ""
     if energy.value > stands.value:
-        larger = (one for one in rulebook.sizes(metal) if rulebook.area(one) > rulebook.area(size))
-        enough = (one for one in larger if withstand(rulebook.area_m2(one) * 1e6 * sets, metal, *limits_c).value >= energy.value)
+        larger = (one for one in rulebook.wires.sizes(metal) if rulebook.wires.area(one) > rulebook.wires.area(size))
+        enough = (one for one in larger if withstand(rulebook.wires.area_m2(one) * 1e6 * sets, metal, *limits_c).value >= energy.value)
         least = next(enough, "")
     sure = not isinf(latest_s) and latest_s <= ADIABATIC_S
     return Stands("", role, size, metal, energy.value, stands.value, sure, fault_a, min(latest_s, 3600), least, (energy, stands))

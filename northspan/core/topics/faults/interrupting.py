@@ -9,7 +9,7 @@ from northspan.core.case.tree import WITHOUT_DEVICE, Tree
 from northspan.core.document.findings import Finding, Severity, pin
 from northspan.core.document.job import Circuit, Enclosure, EnclosureKind, Method, Source, SourceKind, Status
 from northspan.core.document.plan import EnclosurePlan, printed
-from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.sizing.run import SizedRun
 from northspan.core.topics.supply.fault import Fault, Stretch, fault_after, fault_at_source
 from northspan.core.working.errors import OutsideTable
@@ -72,7 +72,7 @@ def at_cans(tree: Tree, found: dict[str, Worked[Fault]], rulebook: Rulebook) -> 
     rulebook : Rulebook
         The code to follow. [-]
     """
-    shelf = rulebook.interrupting_ratings()
+    shelf = rulebook.devices.interrupting_ratings()
     return {
         key: FaultHere(fault, next((rating for rating in shelf if rating >= fault.value.largest_a), shelf[-1]))
         for key, fault in found.items()
@@ -129,18 +129,18 @@ def _held(key: str, can: Enclosure, here: FaultHere, rulebook: Rulebook) -> Iter
             at,
             f"{can.name}: a fault can reach {words}, its devices may interrupt {whole(can.interrupting_a)} A.",
             "A breaker that meets more than its rating can burst.",
-            rulebook.cite("interrupting"),
+            rulebook.words.cite("interrupting"),
             (pin(at, here.ratings_a, f"Use devices of {whole(here.ratings_a / 1000)} kA"),),
         )
         return
-    unmarked: Step = rulebook.unmarked_interrupting_a()
+    unmarked: Step = rulebook.devices.unmarked_interrupting_a()
     if can.interrupting_a is None and available > unmarked.value:
         yield Finding(
             Severity.check if can.status is Status.existing else Severity.note,
             at,
             f"{can.name}: a fault can reach {words}; devices of {whole(here.ratings_a / 1000)} kA are needed.",
             f"Read the label. A breaker without a marking is good for {whole(unmarked.value)} A only.",
-            rulebook.cite("interrupting"),
+            rulebook.words.cite("interrupting"),
             (pin(at, here.ratings_a, f"The label says {whole(here.ratings_a / 1000)} kA"),),
         )
 
@@ -151,7 +151,7 @@ def _at_source(key: str, source: Source, found: dict[str, Worked[Fault]], rulebo
     ahead = found.get(key)
     if source.kind is SourceKind.transformer and ahead is None:
         return None
-    return fault_at_source(source, rulebook.to_neutral_v(source.line_v, source.system), ahead.value.loop if ahead else None)
+    return fault_at_source(source, rulebook.supplies.to_neutral_v(source.line_v, source.system), ahead.value.loop if ahead else None)
 
 
 def stretch_of(sized: SizedRun) -> Stretch:

@@ -8,9 +8,11 @@ from pydantic import Field
 
 from northspan.core.case.calculator import Answer, Calculator, Question, answered, supplied
 from northspan.core.document.job import LoadKind, Name, Part, RunKind
-from northspan.core.rulebooks import protocol
-from northspan.core.rulebooks.protocol import DesignLoad, DwellingFacts, Rulebook
+from northspan.core.rulebooks.questions.common import DesignLoad
+from northspan.core.rulebooks.questions.dwellings import Appliance as AskedAppliance
+from northspan.core.rulebooks.questions.dwellings import DwellingFacts
 from northspan.core.rulebooks.registry import rulebook_named
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.working.errors import InvalidJob
 from northspan.core.working.worked import Step, step, whole
 
@@ -78,12 +80,10 @@ def dwelling_load(question: DwellingQuestion) -> Answer:
     _refuse_open(question, book)
     line_v, _ = supplied(book, question.line_v, None)
     shared = question.model_dump(exclude={"rulebook", "line_v", "appliances"})
-    facts = DwellingFacts(
-        **shared, appliances=tuple(protocol.Appliance(a.name, a.power_va, a.to_neutral, a.kind) for a in question.appliances)
-    )
+    facts = DwellingFacts(**shared, appliances=tuple(AskedAppliance(a.name, a.power_va, a.to_neutral, a.kind) for a in question.appliances))
     figures: dict[str, float | str] = {}
     working: dict[str, tuple[Step, ...]] = {}
-    for method in book.dwelling_loads(facts):
+    for method in book.dwellings.dwelling_loads(facts):
         amperes = step("I", "in amperes", "P / U", "A", "load over voltage", P=method.total.value, U=line_v)
         figures |= {f"{method.key}_va": method.total.value, f"{method.key}_a": amperes.value}
         working[method.title] = (*method.total.steps, amperes)
@@ -91,9 +91,9 @@ def dwelling_load(question: DwellingQuestion) -> Answer:
             neutral = step("I_n", "neutral in amperes", "P_n / U", "A", "load over voltage", P_n=method.neutral.value, U=line_v)
             figures |= {f"{method.key}_neutral_va": method.neutral.value, f"{method.key}_neutral_a": neutral.value}
             working[f"{method.title}, neutral"] = (*method.neutral.steps, neutral)
-    least = book.dwelling_least_a()
-    keys = book.new_dwelling_methods()
-    sized = {key: book.device_for_load(DesignLoad(float(figures[f"{key}_a"]), 0, 0), RunKind.service) for key in keys}
+    least = book.dwellings.dwelling_least_a()
+    keys = book.dwellings.new_dwelling_methods()
+    sized = {key: book.devices.device_for_load(DesignLoad(float(figures[f"{key}_a"]), 0, 0), RunKind.service) for key in keys}
     services = {key: max(device.value, least.value) for key, device in sized.items()}
     figures |= {f"{key}_service_a": service for key, service in services.items()}
     working["Service"] = (*sized[keys[-1]].steps, least)
@@ -104,9 +104,9 @@ def dwelling_load(question: DwellingQuestion) -> Answer:
 
 def _refuse_open(question: DwellingQuestion, book: Rulebook) -> None:
     """A demand without what every dwelling has would come out too low."""
-    if book.needs_floor_area() and not question.floor_m2:
+    if book.dwellings.needs_floor_area() and not question.floor_m2:
         raise InvalidJob("/floor_m2", "the floor area is missing.", "Measure it by the outside of the walls.")
-    if not book.needs_floor_area():
+    if not book.dwellings.needs_floor_area():
         asked = (("lighting_va", question.lighting_va, "lighting"), ("sockets_va", question.sockets_va, "socket circuits"))
         for field, there, words in asked:
             if not there:

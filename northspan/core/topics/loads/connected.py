@@ -6,7 +6,8 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 from northspan.core.document.job import Across, Load, LoadKind, Run, RunKind
-from northspan.core.rulebooks.protocol import DesignLoad, Rulebook
+from northspan.core.rulebooks.questions.common import DesignLoad
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.loads.demand import Demand, demand_of, load_power
 from northspan.core.topics.loads.legs import LegLoads, legs_of
 from northspan.core.working.worked import Step, Worked, given, ruled, step
@@ -209,7 +210,7 @@ def _never_together(choice: list[list[Fed]], demands: dict[str, Demand]) -> Step
 
 def _largest_motors(loads: Sequence[Fed], demands: dict[str, Demand], kind: RunKind, rulebook: Rulebook) -> Iterator[tuple[int, Fed, Step]]:
     """The quarter of the largest motor of each leg; of those that never run with it one counts at a time."""
-    share, citation = rulebook.motor_share()
+    share, citation = rulebook.loads.motor_share()
     if not share:
         return
     alone = len(loads) == 1 and kind is RunKind.branch

@@ -5,7 +5,8 @@ from __future__ import annotations
 from northspan.core.case.schools import school_of
 from northspan.core.case.tree import Tree
 from northspan.core.document.job import Across, Building, BuildingUse, Load, LoadKind, MeasuredOver, Status
-from northspan.core.rulebooks.protocol import Appliance, DwellingFacts, MethodLoad, Rulebook
+from northspan.core.rulebooks.questions.dwellings import Appliance, DwellingFacts, MethodLoad
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.loads.demand import load_power
 
 CONNECTED, MEASURED = "connected", "measured"
@@ -72,7 +73,7 @@ def by_method(building: Building, rulebook: Rulebook) -> bool:
         The code to follow. [-]
     """
     measured = building.load_method == MEASURED
-    known = building.measured_va is not None if measured else building.floor_m2 is not None or not rulebook.needs_floor_area()
+    known = building.measured_va is not None if measured else building.floor_m2 is not None or not rulebook.dwellings.needs_floor_area()
     return building.use is BuildingUse.dwelling and building.load_method != CONNECTED and known
 
 
@@ -95,7 +96,7 @@ def method_loads(tree: Tree, building_id: str, local_v: tuple[float, float], rul
     OutsideTable
         If a range or a motor is outside its table.
     """
-    return rulebook.dwelling_loads(dwelling_facts(tree, building_id, local_v, rulebook))
+    return rulebook.dwellings.dwelling_loads(dwelling_facts(tree, building_id, local_v, rulebook))
 
 
 def dwelling_facts(tree: Tree, building_id: str, local_v: tuple[float, float], rulebook: Rulebook) -> DwellingFacts:

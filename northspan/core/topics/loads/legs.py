@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from northspan.core.document.job import Across, Load, LoadKind
-from northspan.core.rulebooks.protocol import DesignLoad
+from northspan.core.rulebooks.questions.common import DesignLoad
 from northspan.core.working.worked import Worked
 
 

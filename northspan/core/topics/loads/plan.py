@@ -8,7 +8,8 @@ from northspan.core.case.tree import Tree
 from northspan.core.document.findings import Finding, Severity, pin
 from northspan.core.document.job import Across, Building, BuildingUse, Circuit, Load, RunKind, Status
 from northspan.core.document.plan import LoadPlan, MethodPlan, printed
-from northspan.core.rulebooks.protocol import DesignLoad, Rulebook
+from northspan.core.rulebooks.questions.common import DesignLoad
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.loads.demand import demand_of
 from northspan.core.topics.loads.dwelling import CONNECTED, by_method, dwelling_facts, method_loads
 from northspan.core.topics.loads.legs import legs_of
@@ -60,7 +61,7 @@ def _dead(tree: Tree, key: str, load: Load, rulebook: Rulebook) -> list[Finding]
             words = f"{load.name}: it cannot draw where it is, for {run.name} brings no {wires}."
             why = "It counts in the load, and on the bench it stands still."
             cures = (way_out, three) if way_out and load.across is not Across.line_line else (three,)
-            return [Finding(Severity.fix, f"/loads/{key}/across", words, why, rulebook.cite("no_neutral"), cures)]
+            return [Finding(Severity.fix, f"/loads/{key}/across", words, why, rulebook.words.cite("no_neutral"), cures)]
         node = run.origin
         if node in tree.job.sources:
             break
@@ -83,7 +84,7 @@ def plan_methods(tree: Tree, building_id: str, rulebook: Rulebook) -> tuple[tupl
     cans = [key for key, can in tree.job.enclosures.items() if can.building == building_id and can.status is not Status.remove]
     if building.use is not BuildingUse.dwelling or not cans:
         return (), []
-    if building.floor_m2 is None and rulebook.needs_floor_area():
+    if building.floor_m2 is None and rulebook.dwellings.needs_floor_area():
         return (), _without_area(building_id, building)
     entry = next((tree.job.runs[key].target for key in tree.entering.get(building_id, ())), cans[0])
     volts = voltages_at(tree, entry, rulebook)
@@ -92,12 +93,12 @@ def plan_methods(tree: Tree, building_id: str, rulebook: Rulebook) -> tuple[tupl
     except OutsideTable as outside:
         words = "The methods for the whole dwelling wait for it."
         return (), [Finding(Severity.stop, f"/buildings/{building_id}/load_method", f"{building.name}: {outside}", words, "tables")]
-    least = rulebook.dwelling_least_a()
+    least = rulebook.dwellings.dwelling_least_a()
     plans: list[MethodPlan] = []
     for method in methods:
         amperes = step("I", "in amperes", "P / U", "A", "load over voltage", P=method.total.value, U=volts[0])
         try:
-            device = rulebook.device_for_load(DesignLoad(amperes.value, 0.0, 0.0), RunKind.service)
+            device = rulebook.devices.device_for_load(DesignLoad(amperes.value, 0.0, 0.0), RunKind.service)
         except OutsideTable as outside:
             words = "A supply of this kind cannot carry it. Ask the utility, or take load off."
             return (), [Finding(Severity.stop, f"/buildings/{building_id}/load_method", f"{building.name}: {outside}", words, "tables")]
@@ -127,13 +128,13 @@ def several_dwellings(tree: Tree, rulebook: Rulebook) -> Iterator[Finding]:
             names = " and ".join(sorted(tree.job.buildings[one].name for one in behind))
             words = f"{run.name}: {names} are dwellings behind one supply; rules for several dwellings are not built."
             why = "Their loads are added up, each by its own method. The code may ask less, and the utility something else."
-            yield Finding(Severity.check, f"/runs/{key}", words, why, rulebook.cite("several_dwellings"))
+            yield Finding(Severity.check, f"/runs/{key}", words, why, rulebook.words.cite("several_dwellings"))
 
 
 def _not_entered(tree: Tree, key: str, volts: tuple[float, float], rulebook: Rulebook) -> list[Finding]:
     """Where circuits and not the floor area give the load: the ones that every dwelling has."""
     building = tree.job.buildings[key]
-    if rulebook.needs_floor_area() or not by_method(building, rulebook):
+    if rulebook.dwellings.needs_floor_area() or not by_method(building, rulebook):
         return []
     facts = dwelling_facts(tree, key, volts, rulebook)
     missing = " and ".join(name for name, there in (("lighting", facts.lighting_va), ("socket circuits", facts.sockets_va)) if not there)

@@ -4,7 +4,9 @@ from __future__ import annotations
 
 from northspan.core.case.tree import Tree
 from northspan.core.document.job import Run, Source, Status
-from northspan.core.rulebooks.protocol import DesignLoad, MethodLoad, Rulebook
+from northspan.core.rulebooks.questions.common import DesignLoad
+from northspan.core.rulebooks.questions.dwellings import MethodLoad
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.loads.connected import Block, Fed, added_up, typed_load, worst_start
 from northspan.core.topics.loads.dwelling import by_method, dwelling_carried, method_loads
 from northspan.core.topics.loads.legs import NO_LOAD, LegLoads
@@ -28,8 +30,9 @@ def voltages_at(tree: Tree, node: str, rulebook: Rulebook) -> tuple[float, float
         return known
     run_id = tree.feeding.get(node) or next((key for key in tree.leaving.get(node, ())), None)
     source = tree.job.sources.get(node) or (tree.source_of(run_id) if run_id else None)
-    line_v = source.line_v if source else rulebook.usual_v
-    tree.volts[node] = line_v, rulebook.to_neutral_v(line_v, source.system) if source else rulebook.to_neutral_v(line_v)
+    line_v = source.line_v if source else rulebook.supplies.usual_v
+    system = source.system if source else rulebook.supplies.usual_system
+    tree.volts[node] = line_v, rulebook.supplies.to_neutral_v(line_v, system)
     return tree.volts[node]
 
 
@@ -46,7 +49,7 @@ def line_voltage(tree: Tree, run_id: str, rulebook: Rulebook) -> float:
         For what is usual. [-]
     """
     source = tree.source_of(run_id)
-    return source.line_v if source else rulebook.usual_v
+    return source.line_v if source else rulebook.supplies.usual_v
 
 
 def load_of_run(tree: Tree, run_id: str, rulebook: Rulebook) -> Worked[LegLoads | None]:
@@ -71,7 +74,7 @@ def load_of_run(tree: Tree, run_id: str, rulebook: Rulebook) -> Worked[LegLoads 
     run = tree.job.runs[run_id]
     run_v = line_voltage(tree, run_id, rulebook)
     own = tree.job.sources.get(run.origin)
-    if run.load_a is None and own is not None and own.rating_kva is not None and rulebook.source_share(own.kind)[0]:
+    if run.load_a is None and own is not None and own.rating_kva is not None and rulebook.supplies.source_share(own.kind)[0]:
         return _by_nameplate(own, run_v, rulebook)
     fed, _ = _fed_through(tree, run.target, rulebook)
     if run.load_a is not None:
@@ -110,7 +113,7 @@ def load_behind(tree: Tree, run_id: str, rulebook: Rulebook) -> Worked[LegLoads 
 
 
 def _by_nameplate(source: Source, run_v: float, rulebook: Rulebook) -> Worked[LegLoads | None]:
-    share, citation = rulebook.source_share(source.kind)
+    share, citation = rulebook.supplies.source_share(source.kind)
     nameplate = step(
         "I_s", f"nameplate current of {source.name}", "1000 * S / U", "A", "kVA over voltage", S=source.rating_kva or 0.0, U=run_v
     )

@@ -17,9 +17,9 @@ from northspan.core.document.job import (
     Segment,
     Size,
 )
-from northspan.core.rulebooks.loop_protocol import BondingFacts, LoopAhead, LoopFacts, LoopRules
-from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.rulebooks.questions.loop import BondingFacts, LoopAhead, LoopFacts, LoopRules
 from northspan.core.rulebooks.registry import rulebook_named
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.working.errors import InvalidJob
 from northspan.core.working.worked import Step
 
@@ -81,22 +81,26 @@ def loop(question: LoopQuestion) -> Answer:
     'Loop 1.05 Ω of 2.19 Ω, opens within 0.4 s, protective conductor 1.5 mm²'
     """
     book, rules = loop_book(question.rulebook)
-    kinds = {kind for kind, _ in book.device_types()}
+    kinds = {kind for kind, _ in book.devices.device_types()}
     device_type = rules.device_type(question.kind, question.device_type)
-    if device_type not in kinds or question.device_a not in book.devices(device_type):
+    if device_type not in kinds or question.device_a not in book.devices.ratings(device_type):
         raise InvalidJob("/device_a", f"there is no {device_type} of {question.device_a:g} A.", f"Kinds: {', '.join(sorted(kinds))}.")
-    if question.insulation not in book.insulations() or question.size not in book.sizes(book.metals()[0], question.insulation):
-        raise InvalidJob("/size", f"there is no {question.insulation} of {question.size} mm².", f"Cables: {', '.join(book.insulations())}.")
+    if question.insulation not in book.wires.insulations() or question.size not in book.wires.sizes(
+        book.wires.metals()[0], question.insulation
+    ):
+        raise InvalidJob(
+            "/size", f"there is no {question.insulation} of {question.size} mm².", f"Cables: {', '.join(book.wires.insulations())}."
+        )
     supply = rules.supply_loop(question.earthing, question.supply_ohm)
     kinds_behind = frozenset({LoadKind.lighting} if question.lighting else set())
     ahead = LoopAhead(question.earthing, supply.value, supply.words, (question.ahead_ohm, 0.0), question.electrode_ohm,
                       question.residual_ma, question.outlet_a, question.lighting, kinds_behind)  # fmt: skip
     way = (Segment(length_m=question.length_m, method=Method.cable, place=Place.indoors),)
-    facts = LoopFacts(question.kind, question.size, question.insulation, way, question.device_a, device_type, book.usual_v, ahead,
+    facts = LoopFacts(question.kind, question.size, question.insulation, way, question.device_a, device_type, book.supplies.usual_v, ahead,
                       question.ring, question.ground_size, question.measured_ohm, "table" if question.by_table else "formula")  # fmt: skip
     worked, residual = rules.protect(facts), rules.residual_wanted(facts, dwelling=True)
     value = worked.value
-    name = book.size_name(value.ground_size)
+    name = book.words.size_name(value.ground_size)
     shown = "electrode not known" if value.loop_ohm is None else f"Loop {value.loop_ohm:.2f} Ω of {value.limit_ohm:.2f} Ω"
     holds = all(margin.holds for margin in worked.margins)
     headline = f"{shown}, {'opens' if holds else 'must open'} within {value.within_s:g} s, protective conductor {name}"
@@ -131,11 +135,13 @@ def bonding(question: BondingQuestion) -> Answer:
     """
     book, rules = loop_book(question.rulebook)
     for field, size in (("tails_size", question.tails_size), ("neutral_size", question.neutral_size), ("armour_of", question.armour_of)):
-        if size is not None and size not in book.sizes(book.metals()[0]):
-            raise InvalidJob(f"/{field}", f"there is no conductor of {size} mm².", f"Sizes: {', '.join(book.sizes(book.metals()[0]))}.")
+        if size is not None and size not in book.wires.sizes(book.wires.metals()[0]):
+            raise InvalidJob(
+                f"/{field}", f"there is no conductor of {size} mm².", f"Sizes: {', '.join(book.wires.sizes(book.wires.metals()[0]))}."
+            )
     facts = BondingFacts(question.earthing, question.tails_size, question.neutral_size, question.entries)
     earthing, bond = rules.earthing_conductor(facts), rules.main_bonding(facts)
-    headline = f"Main earthing conductor {book.size_name(earthing.value)}, main bonding {book.size_name(bond.value)}"
+    headline = f"Main earthing conductor {book.words.size_name(earthing.value)}, main bonding {book.words.size_name(bond.value)}"
     working: dict[str, tuple[Step, ...]] = {"Earthing": earthing.steps, "Bonding": bond.steps}
     figures: dict[str, float | str] = {"earthing_size": earthing.value, "bonding_size": bond.value}
     wrong = [answer.value.wrong for one in question.entries if (answer := rules.entry(one, facts)).value.wrong]

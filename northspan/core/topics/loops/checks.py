@@ -12,8 +12,9 @@ from northspan.core.document.findings import Cure, Edit, Finding, Severity, pin
 from northspan.core.document.job import Building, Earthing, Grounding, LoadKind, RunKind, Status, WetRoom
 from northspan.core.document.plan import CallPlan, WorkGroup, printed
 from northspan.core.physics.device_curves import PEOPLE_MA
-from northspan.core.rulebooks.loop_protocol import BondingFacts, LoopRules, WetCircuit
-from northspan.core.rulebooks.protocol import BuildingFacts, Rulebook
+from northspan.core.rulebooks.questions.common import BuildingFacts
+from northspan.core.rulebooks.questions.loop import BondingFacts, LoopRules, WetCircuit
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.sizing.other_ways import call_plan
 from northspan.core.topics.sizing.question import loop_facts
 from northspan.core.topics.sizing.run import SizedRun
@@ -70,8 +71,8 @@ def bonding_groups(tree: Tree, building_id: str, sized: dict[str, SizedRun], rul
     facts = bonding_facts(tree, building_id, sized, rules)
     earthing, bonding = rules.earthing_conductor(facts), rules.main_bonding(facts)
     groups = [
-        WorkGroup("earthing", "Main earthing conductor", rulebook.size_name(earthing.value), printed(earthing.steps)),
-        WorkGroup("bonding", "Main bonding", rulebook.size_name(bonding.value), printed(bonding.steps)),
+        WorkGroup("earthing", "Main earthing conductor", rulebook.words.size_name(earthing.value), printed(earthing.steps)),
+        WorkGroup("bonding", "Main bonding", rulebook.words.size_name(bonding.value), printed(bonding.steps)),
     ]
     for i, one in enumerate(facts.entries):
         worked = rules.entry(one, facts)
@@ -205,7 +206,7 @@ def _electrode(tree: Tree, key: str, building: Building, rules: LoopRules, ruleb
         words = f"{building.name}: earth is the way back, and no residual-current device guards {', '.join(unguarded) or 'it'}."
         why = "A fault passes a few amperes through the soil. No breaker and no fuse opens on that; cases stay at mains voltage."
         cure = pin(f"/runs/{run_id}/residual_ma", 100, "A residual-current device of 100 mA ahead of everything")
-        yield Finding(Severity.stop, f"/runs/{run_id}/residual_ma", words, why, rulebook.cite("earth_alone"), (cure,))
+        yield Finding(Severity.stop, f"/runs/{run_id}/residual_ma", words, why, rulebook.words.cite("earth_alone"), (cure,))
     measured = [e.measured_ohm for e in own if e.measured_ohm is not None]
     limit = rules.electrode_limit(residual)
     citation = limit.steps[-1].citation
@@ -231,7 +232,7 @@ def _electrode(tree: Tree, key: str, building: Building, rules: LoopRules, ruleb
         words = f"{building.name}: an island, yet a metal path joins it to what feeds it."
         why = "The path brings the other earth over, whatever it stands at."
         cure = pin(f"/runs/{run_id}/grounding", "equipment_ground", "Bring the earth along")
-        yield Finding(Severity.fix, f"/buildings/{key}/metallic_path", words, why, rulebook.cite("metal_path"), (cure,))
+        yield Finding(Severity.fix, f"/buildings/{key}/metallic_path", words, why, rulebook.words.cite("metal_path"), (cure,))
 
 
 def _residual(tree: Tree, key: str, one: SizedRun, rules: LoopRules) -> Iterator[Finding]:
@@ -262,7 +263,7 @@ def _standby(tree: Tree, rulebook: Rulebook) -> Iterator[Finding]:
             "That earth may be gone together with the supply. Switch the neutral, link it to earth at the source, and give it an electrode."
         )
         cure = pin(f"/runs/{key}/neutral_switched", True, "Switch the neutral too")
-        yield Finding(Severity.fix, f"/runs/{key}/neutral_switched", words, why, rulebook.cite("switched_neutral"), (cure,))
+        yield Finding(Severity.fix, f"/runs/{key}/neutral_switched", words, why, rulebook.words.cite("switched_neutral"), (cure,))
 
 
 def _vehicles(tree: Tree, rules: LoopRules) -> Iterator[Finding]:

@@ -11,7 +11,7 @@ from northspan.core.case.tree import Tree
 from northspan.core.document.calls import School
 from northspan.core.document.findings import Cure, Edit, Finding, Severity, pin
 from northspan.core.document.job import BuildingUse, ElectrodeKind, Enclosure, EnclosureKind, Room, RunKind, Status, WaterPipe
-from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.sizing.run import SizedRun
 from northspan.core.working.worked import whole
 
@@ -69,7 +69,7 @@ def _terminals(key: str, can: Enclosure, rulebook: Rulebook) -> Iterator[Finding
     words = f"{can.name}: {can.neutrals_landed} neutrals under {can.neutral_terminals} terminals."
     why = f"{more} of them share a screw and work loose. Add a bar, load off first: a neutral opened under load lifts voltages."
     cure = pin(f"/enclosures/{key}/neutral_terminals", can.neutrals_landed, "A bar was added, one neutral each")
-    yield Finding(Severity.fix, at, words, why, rulebook.cite("one_neutral_each"), (cure,))
+    yield Finding(Severity.fix, at, words, why, rulebook.words.cite("one_neutral_each"), (cure,))
 
 
 def _bus(tree: Tree, key: str, can: Enclosure, sized: dict[str, SizedRun], rulebook: Rulebook) -> Iterator[Finding]:
@@ -82,7 +82,7 @@ def _bus(tree: Tree, key: str, can: Enclosure, sized: dict[str, SizedRun], ruleb
         words = f"{can.name}: its bus of {whole(can.bus_a)} A stands behind {whole(protects)} A."
         why = "Nothing holds the current in the bus to what it can carry."
         cure = pin(f"/enclosures/{key}/main_a", can.bus_a, f"A main of {whole(can.bus_a)} A")
-        yield Finding(Severity.stop, f"/enclosures/{key}/bus_a", words, why, rulebook.cite("bus"), (cure,))
+        yield Finding(Severity.stop, f"/enclosures/{key}/bus_a", words, why, rulebook.words.cite("bus"), (cure,))
 
 
 _WITH_DEVICES = frozenset(EnclosureKind) - {EnclosureKind.meter, EnclosureKind.junction_box, EnclosureKind.splitter}
@@ -92,14 +92,14 @@ _ROOMS = {Room.bathroom: "a bathroom", Room.clothes_closet: "a clothes closet", 
 def _place(key: str, can: Enclosure, rulebook: Rulebook) -> Iterator[Finding]:
     if can.kind not in _WITH_DEVICES:
         return
-    allowed, height = rulebook.panel_room(can.room), rulebook.handle_height()
+    allowed, height = rulebook.panels.panel_room(can.room), rulebook.panels.handle_height()
     if allowed.result == "no":
         words = f"{can.name}: it hangs in {_ROOMS[can.room]}."
         why = f"Not there: {allowed.text}. Another place, or what is there already by the inspector's word."
         cure = pin(f"/enclosures/{key}/room", Room.elsewhere.value, "It moves elsewhere")
         yield Finding(Severity.fix, f"/enclosures/{key}/room", words, why, allowed.citation, (cure,))
     if can.handle_height_m is not None and can.handle_height_m > height.value + 1e-6:
-        words = f"{can.name}: its highest handle is at {rulebook.length_text(can.handle_height_m)}, {height.result} is the most."
+        words = f"{can.name}: its highest handle is at {rulebook.words.length_text(can.handle_height_m)}, {height.result} is the most."
         cure = pin(f"/enclosures/{key}/handle_height_m", height.value, f"Hung so that it is at {height.result}")
         severity = Severity.check if height.citation == "guide" else Severity.fix
         yield Finding(severity, f"/enclosures/{key}/handle_height_m", words, "Everybody must reach it.", height.citation, (cure,))
@@ -130,7 +130,7 @@ def _water_pipe(tree: Tree, building_id: str, school: str, rulebook: Rulebook) -
     building = tree.job.buildings[building_id]
     pipes = {k: e for k, e in tree.job.electrodes.items()
              if e.building == building_id and e.kind is ElectrodeKind.water_pipe and e.status is not Status.remove}  # fmt: skip
-    at, cite = f"/buildings/{building_id}/water_pipe", rulebook.cite("lost_water_pipe")
+    at, cite = f"/buildings/{building_id}/water_pipe", rulebook.words.cite("lost_water_pipe")
     if building.status is Status.remove:
         return
     if building.water_pipe is WaterPipe.plastic and pipes:

@@ -9,7 +9,8 @@ from northspan.core.case.tree import WITHOUT_DEVICE, Tree
 from northspan.core.document.findings import Finding, Severity, pin
 from northspan.core.document.job import Bond, Job, Status
 from northspan.core.document.plan import EnclosurePlan, printed
-from northspan.core.rulebooks.protocol import BuildingFacts, Rulebook
+from northspan.core.rulebooks.questions.common import BuildingFacts
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.supply.states import own_bond
 
 
@@ -50,7 +51,9 @@ def plan_enclosures(tree: Tree, facts: dict[str, BuildingFacts], schools: School
                 electrodes=building.electrodes,
             )
         )
-        bond = rulebook.bond_here(first_disconnect=tree.first_disconnect(key) and not own_bond(tree, key, schools), building=at_entry)
+        bond = rulebook.grounds.bond_here(
+            first_disconnect=tree.first_disconnect(key) and not own_bond(tree, key, schools), building=at_entry
+        )
         agrees = enclosure.bond_found is Bond.unknown or enclosure.bond_found == bond.value
         plans[key] = EnclosurePlan(key, enclosure.name, enclosure.building, bond.value, enclosure.bond_found, agrees, printed(bond.steps))
     return plans
@@ -100,16 +103,16 @@ def bond_findings(job: Job, plans: dict[str, EnclosurePlan], rulebook: Rulebook)
             "/enclosures",
             f"Bond not looked at yet in {unseen} existing enclosure{'s' if unseen > 1 else ''}.",
             "A screw or strap left in is the usual mistake.",
-            rulebook.cite("one_bond"),
+            rulebook.words.cite("one_bond"),
         )
     if plans and not wrong and not unseen and not bonded:
         words = "Neutral and ground are kept apart in every enclosure: the supplier joins them, ahead of everything here."
-        yield Finding(Severity.holds, "/enclosures", words, "A link of your own would carry load current.", rulebook.cite("one_bond"))
+        yield Finding(Severity.holds, "/enclosures", words, "A link of your own would carry load current.", rulebook.words.cite("one_bond"))
     elif plans and not wrong and not unseen:
         yield Finding(
             Severity.holds,
             "/enclosures",
             f"Neutral and ground are bonded in one place for each source: {', '.join(bonded)}.",
             "Everywhere else they are kept apart.",
-            rulebook.cite("one_bond"),
+            rulebook.words.cite("one_bond"),
         )

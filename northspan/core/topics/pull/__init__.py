@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from northspan.core.document.findings import Finding
-from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.pull.along import height_findings, support_findings
 from northspan.core.topics.pull.fittings import fitting_findings
 from northspan.core.topics.pull.ground import ground_findings

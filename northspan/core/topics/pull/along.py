@@ -8,7 +8,7 @@ from math import ceil
 from northspan.core.document.findings import Finding, Severity, pin
 from northspan.core.document.job import Method, Place, Segment
 from northspan.core.document.plan import WorkGroup, printed
-from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.pull.fittings import fitting_groups
 from northspan.core.topics.pull.ground import ground_groups
 from northspan.core.topics.pull.room import room_groups
@@ -36,11 +36,11 @@ def straps(method: Method, size: str, length_m: float, rulebook: Rulebook, *, wa
     wanted_m : float or None
         Nearer together than the rule asks, as found or as wanted. [m]
     """
-    apart, first = rulebook.supports(method, size)
+    apart, first = rulebook.routes.supports(method, size)
     apart_m = min(apart.value, wanted_m or apart.value)
     between_m = max(0.0, length_m - 2 * first.value)
     count = max(1, ceil(between_m / apart_m - 1e-9) + 1) if length_m > first.value else 1
-    why = f"one {rulebook.depth_text(first.value)} from each end, the rest at most {rulebook.depth_text(apart_m)} apart"
+    why = f"one {rulebook.words.depth_text(first.value)} from each end, the rest at most {rulebook.words.depth_text(apart_m)} apart"
     return Worked(count, (apart, first, ruled("n", "straps", f"{count}", why, apart.citation, count)))
 
 
@@ -58,7 +58,7 @@ def growth(method: Method, length_m: float, swing_k: float, rulebook: Rulebook) 
     rulebook : Rulebook
         The code to follow. [-]
     """
-    grows, most = rulebook.expansion(method)
+    grows, most = rulebook.routes.expansion(method)
     given_k = given("D_T", "from coldest to hottest", swing_k, "K", "taken; the sun adds to it")
     change = step("D_L", "grows by", "k * L * D_T", "mm", grows.citation, k=grows.value, L=length_m, D_T=swing_k)
     wanted = change.value >= most.value - 1e-9
@@ -99,15 +99,16 @@ def support_findings(routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
     for i, (segment, pipe) in enumerate(zip(routed.run.segments, routed.sized.pipes, strict=True)):
         if not _strapped(segment):
             continue
-        limits = rulebook.supports(segment.method, pipe.value.size if pipe.value else "")
+        limits = rulebook.routes.supports(segment.method, pipe.value.size if pipe.value else "")
         for field, words, limit in zip(("strap_m", "first_strap_m"), ("straps", "the first strap"), limits, strict=True):
             found_m = getattr(segment, field)
             if found_m is None or found_m <= limit.value + 1e-6:
                 continue
             at = f"/runs/{routed.id}/segments/{i}/{field}"
             far = "apart" if field == "strap_m" else "from its box"
-            said = f"{routed.run.name}: {words} {rulebook.depth_text(found_m)} {far}, {rulebook.depth_text(limit.value)} is the most."
-            cure = pin(at, round(limit.value - 5e-4, 3), f"Strapped {rulebook.depth_text(limit.value)} {far}")
+            depth = rulebook.words.depth_text
+            said = f"{routed.run.name}: {words} {depth(found_m)} {far}, {depth(limit.value)} is the most."
+            cure = pin(at, round(limit.value - 5e-4, 3), f"Strapped {rulebook.words.depth_text(limit.value)} {far}")
             yield Finding(Severity.fix, at, said, "A pipe that hangs pulls at its couplings and its wires.", limit.citation, (cure,))
 
 
@@ -131,7 +132,7 @@ def height_findings(routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
                 Severity.check, at, f"{name}: no figure is set for its height there.", "Keep it out of reach, or take another way.", "guide"
             )
         elif segment.height_m < least.value - 1e-6:
-            below, hangs = segment.over.value.replace("_", " "), rulebook.length_text(segment.height_m)
+            below, hangs = segment.over.value.replace("_", " "), rulebook.words.length_text(segment.height_m)
             words = f"{name}: hangs {hangs} over a {below}, {least.result} is the least."
             why = "A ladder, a load or a lorry reaches it; insulation on a drop is no promise."
             yield Finding(Severity.fix, at, words, why, least.citation, (pin(at, round(least.value, 2), "Hung as high as it must"),))
@@ -147,9 +148,9 @@ def _above(i: int, routed: Routed, rulebook: Rulebook) -> Iterator[WorkGroup]:
     if segment.place is Place.overhead:
         height = _height(segment, routed, rulebook)
         if height:
-            yield WorkGroup(f"height{i + 1}", f"{title}, height", rulebook.length_text(height.value), printed((height,)))
+            yield WorkGroup(f"height{i + 1}", f"{title}, height", rulebook.words.length_text(height.value), printed((height,)))
     if segment.place is Place.outdoors:
-        rated = rulebook.outdoors_rating()
+        rated = rulebook.routes.outdoors_rating()
         yield WorkGroup(f"outdoors{i + 1}", f"{title}, boxes", rated.result, printed((rated,)))
     if not _strapped(segment):
         return
@@ -164,6 +165,6 @@ def _above(i: int, routed: Routed, rulebook: Rulebook) -> Iterator[WorkGroup]:
 
 def _height(segment: Segment, routed: Routed, rulebook: Rulebook) -> Step | None:
     try:
-        return rulebook.clearance(segment.over, routed.sized.question.neutral_v)
+        return rulebook.routes.clearance(segment.over, routed.sized.question.neutral_v)
     except OutsideTable:  # no figure is set there: the finding says so
         return None

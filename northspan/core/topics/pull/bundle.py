@@ -8,7 +8,7 @@ from math import pi, sqrt
 
 from northspan.core.document.job import Metal
 from northspan.core.physics.pull_tension import GRAVITY_M_S2, Set
-from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.working.worked import Margin, Step, Worked, ruled, step, whole
 
 DENSITY_KG_M3 = {Metal.copper: 8890.0, Metal.aluminum: 2703.0}
@@ -64,19 +64,19 @@ def bundle_of(wires: tuple[PulledWire, ...], bore_m: float, rulebook: Rulebook) 
     Densities of copper 8890 and aluminium 2703 kg/m³. Weight correction and arrangement: Rifenburg 1953. Tension of conductors
     by the rulebook; four fifths of it for more than three, as makers commonly state.
     """
-    if not rulebook.single_wires(wires[0].insulation):
+    if not rulebook.wires.single_wires(wires[0].insulation):
         return _cable_of(wires, bore_m, rulebook)
     steps: list[Step] = []
     weight, stands, widest, count = 0.0, 0.0, 0.0, 0
     for i, wire in enumerate(wires):
-        metal_m2 = rulebook.area_m2(wire.size)
-        outside_m2 = max(rulebook.wire_area(wire.size, wire.insulation).value * AREA_M2[rulebook.area_unit()], metal_m2)
+        metal_m2 = rulebook.wires.area_m2(wire.size)
+        outside_m2 = max(rulebook.pipes.wire_area(wire.size, wire.insulation).value * AREA_M2[rulebook.pipes.area_unit()], metal_m2)
         around_m2, density = max(0.0, outside_m2 - metal_m2), DENSITY_KG_M3[wire.metal]
-        one = step(f"w_{i}", f"weight of {rulebook.size_name(wire.size)} {wire.metal}", "g * (k * A_c * d_c + A_i * d_i)", "N/m",
+        one = step(f"w_{i}", f"weight of {rulebook.words.size_name(wire.size)} {wire.metal}", "g * (k * A_c * d_c + A_i * d_i)", "N/m",
                    "density", g=GRAVITY_M_S2, k=LAY, A_c=metal_m2, d_c=density, A_i=around_m2, d_i=INSULATION_KG_M3)  # fmt: skip
         steps.append(one)
         weight += wire.count * one.value
-        stands += wire.count * metal_m2 * rulebook.pulling_stress(wire.metal).value * 1e6
+        stands += wire.count * metal_m2 * rulebook.routes.pulling_stress(wire.metal).value * 1e6
         widest = max(widest, 2 * sqrt(outside_m2 / pi))
         count += wire.count
     total = step("w", f"weight of all {count}", " + ".join(f"n_{i} * w_{i}" for i in range(len(wires))), "N/m", "sum",
@@ -84,7 +84,7 @@ def bundle_of(wires: tuple[PulledWire, ...], bore_m: float, rulebook: Rulebook) 
     arrangement, correction, share = _arrangement(count, widest, bore_m)
     share_all = stands if count <= 3 else SEVERAL * stands  # noqa: PLR2004 - as makers state
     several = "" if count <= 3 else ", four fifths of it for more than three"  # noqa: PLR2004
-    stress = rulebook.pulling_stress(wires[0].metal)
+    stress = rulebook.routes.pulling_stress(wires[0].metal)
     limit = ruled(
         "T_c", "what the conductors stand", f"{whole(share_all)} N", f"{stress.result} of their area{several}", "makers", share_all
     )
@@ -98,18 +98,18 @@ def bundle_of(wires: tuple[PulledWire, ...], bore_m: float, rulebook: Rulebook) 
 
 def _cable_of(wires: tuple[PulledWire, ...], bore_m: float, rulebook: Rulebook) -> Worked[Bundle]:
     """A cable of several cores goes in as one: what it weighs and stands by its cores, its armour, and what is around them."""
-    unit_m2 = AREA_M2[rulebook.area_unit()]
-    outside_m2 = sum(wire.count * rulebook.wire_area(wire.size, wire.insulation).value for wire in wires) * unit_m2
+    unit_m2 = AREA_M2[rulebook.pipes.area_unit()]
+    outside_m2 = sum(wire.count * rulebook.pipes.wire_area(wire.size, wire.insulation).value for wire in wires) * unit_m2
     metal = wires[0].metal
-    cores = [wire for wire in wires if wire.size in rulebook.sizes(metal)]  # an armour is no size of conductor
-    cores_m2 = sum(wire.count * rulebook.area_m2(wire.size) for wire in cores)
-    steel_m2 = sum(wire.count * rulebook.area_m2(wire.size) for wire in wires if wire not in cores)
+    cores = [wire for wire in wires if wire.size in rulebook.wires.sizes(metal)]  # an armour is no size of conductor
+    cores_m2 = sum(wire.count * rulebook.wires.area_m2(wire.size) for wire in cores)
+    steel_m2 = sum(wire.count * rulebook.wires.area_m2(wire.size) for wire in wires if wire not in cores)
     around_m2 = max(0.0, outside_m2 - cores_m2 - steel_m2)
     weight = step("w", f"weight of the cable, {wires[0].insulation}", "g * (k * A_c * d_c + A_s * d_s + A_i * d_i)", "N/m", "density",
                   g=GRAVITY_M_S2, k=LAY, A_c=cores_m2, d_c=DENSITY_KG_M3[metal], A_s=steel_m2, d_s=STEEL_KG_M3, A_i=around_m2,
                   d_i=INSULATION_KG_M3)  # fmt: skip
     widest = step("D", "across the cable, taken as round", "2 * sqrt(A / 3.1416)", "m", "makers' sizes", A=outside_m2)
-    stress = rulebook.pulling_stress(metal)
+    stress = rulebook.routes.pulling_stress(metal)
     stands = cores_m2 * stress.value * 1e6
     limit = ruled("T_c", "what its cores stand", f"{whole(stands)} N", f"{stress.result} of their area; by the cores alone", "makers",
                   stands)  # fmt: skip

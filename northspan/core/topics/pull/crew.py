@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from northspan.core.document.job import Place, Run, Status, status_of
-from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.pull.bundle import Bundle
 from northspan.core.topics.pull.pulling import Pulled, counted
 from northspan.core.topics.pull.routed import Routed
@@ -74,4 +74,4 @@ def order_of_work(routed: Routed, bundle: Bundle, pulled: Pulled, bends: tuple[f
         yield f"It will stick in {hard.words}: slow there, and never jerk."
     yield f"About {whole(minutes(run, bends))} minutes with {people} {'people' if people > 1 else 'person'}, once everything lies ready."
     if pull.coil_m:
-        yield f"{rulebook.length_text(pull.coil_m)} more through at the end, coiled for later, out of the way of lids."
+        yield f"{rulebook.words.length_text(pull.coil_m)} more through at the end, coiled for later, out of the way of lids."

@@ -9,7 +9,7 @@ from pydantic import JsonValue
 from northspan.core.document.findings import Cure, Edit, Finding, Severity, pin, sentence
 from northspan.core.document.job import Fitting, FittingKind
 from northspan.core.document.plan import WorkGroup, printed
-from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.pull.routed import Routed
 from northspan.core.topics.routes.route import at_corner
 from northspan.core.topics.sizing.run import wires_in_pipe
@@ -35,13 +35,13 @@ def fitting_groups(i: int, routed: Routed, rulebook: Rulebook) -> Iterator[WorkG
         if sizes is None:
             continue
         long, volume = sizes
-        answers = [f"{rulebook.depth_text(long.value)} long"] if long.value else []
-        answers += [rulebook.amount_text(1000 * volume.value, "mL")] if volume.value else []
-        joints = (rulebook.splice_in_body(),) if fitting.kind is FittingKind.conduit_body else ()
-        where = rulebook.length_text(fitting.at_m)
+        answers = [f"{rulebook.words.depth_text(long.value)} long"] if long.value else []
+        answers += [rulebook.words.amount_text(1000 * volume.value, "mL")] if volume.value else []
+        joints = (rulebook.boxes.splice_in_body(),) if fitting.kind is FittingKind.conduit_body else ()
+        where = rulebook.words.length_text(fitting.at_m)
         title = f"Stretch {i + 1}, {NAMES[fitting.kind]} at {where}"
         answer = f"at least {' and '.join(answers)}" if answers else "by what it is made for"
-        yield WorkGroup(f"fitting{i + 1}.{n}", title, answer, printed((long, volume, *joints, rulebook.box_reach())))
+        yield WorkGroup(f"fitting{i + 1}.{n}", title, answer, printed((long, volume, *joints, rulebook.boxes.box_reach())))
 
 
 def fitting_findings(routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
@@ -72,18 +72,18 @@ def _about(at: str, i: int, fitting: Fitting, routed: Routed, rulebook: Rulebook
         return
     long, volume = sizes
     name, body = routed.run.name, fitting.kind is FittingKind.conduit_body
-    here = f"{name}: the {NAMES[fitting.kind]} at {rulebook.length_text(fitting.at_m)}"
+    here = f"{name}: the {NAMES[fitting.kind]} at {rulebook.words.length_text(fitting.at_m)}"
     if body and fitting.spliced and fitting.volume_l is None:
-        joints = rulebook.splice_in_body()
+        joints = rulebook.boxes.splice_in_body()
         cures = (pin(f"{at}/kind", FittingKind.pull_box.value, "Make it a box"), pin(f"{at}/spliced", value=False, words="No joint in it"))
         yield Finding(Severity.fix, at, f"{here} holds joints and is marked with no volume.", sentence(joints.text), joints.citation, cures)
     if fitting.volume_l is not None and fitting.volume_l < volume.value - 1e-9:
-        has, least = rulebook.amount_text(1000 * fitting.volume_l, "mL"), rulebook.amount_text(1000 * volume.value, "mL")
+        has, least = rulebook.words.amount_text(1000 * fitting.volume_l, "mL"), rulebook.words.amount_text(1000 * volume.value, "mL")
         cure = pin(f"{at}/volume_l", round(volume.value + 5e-4, 3), f"Take one of {least}")
         yield Finding(Severity.fix, at, f"{here} has {has}, {least} is the least.", "Wires pressed into a box wear through.",
                       volume.citation, (cure,))  # fmt: skip
     if fitting.length_m is not None and fitting.length_m < long.value - 1e-6:
-        has, least = rulebook.depth_text(fitting.length_m), rulebook.depth_text(long.value)
+        has, least = rulebook.words.depth_text(fitting.length_m), rulebook.words.depth_text(long.value)
         cure = pin(f"{at}/length_m", round(long.value + 5e-4, 3), f"Take one of {least}")
         why = "Unless it is marked for these wires: they bend too sharply in it." if body else "The wires bend too sharply in it."
         yield Finding(
@@ -100,5 +100,5 @@ def _sizes(i: int, fitting: Fitting, routed: Routed, rulebook: Rulebook) -> tupl
     segment = run.segments[i]
     groups = wires_in_pipe(run.circuit, wire.size, routed.sized.grounded_size, None)
     wires = tuple((group.count, group.size) for group in groups)
-    long = rulebook.pull_box(segment.method, pipe.size, wire.size, angle=at_corner(segment, fitting))
-    return long, rulebook.box_volume(wires, routed.sized.equipment_ground_size, spliced=fitting.spliced)
+    long = rulebook.boxes.pull_box(segment.method, pipe.size, wire.size, angle=at_corner(segment, fitting))
+    return long, rulebook.boxes.box_volume(wires, routed.sized.equipment_ground_size, spliced=fitting.spliced)

@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from northspan.core.document.findings import Finding, Severity, pin, sentence
 from northspan.core.document.job import Crossing, Place, Segment, Status, status_of
 from northspan.core.document.plan import TrenchPlan, WorkGroup, printed
-from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.pull.pulling import bore_m
 from northspan.core.topics.pull.routed import Routed
 from northspan.core.topics.pull.trench import LINE_M, Trench, TrenchFacts, dig
@@ -44,12 +44,12 @@ def ground_groups(i: int, routed: Routed, rulebook: Rulebook) -> Iterator[WorkGr
         worked = dig(_facts([(segment, _cover_m(i, routed, rulebook), _outside_m(i, routed, rulebook))], rulebook))
         yield WorkGroup(f"trench{i + 1}", f"{title}, trench", _dug(worked.value, rulebook), printed(worked.steps))
     for n, line in enumerate(segment.crossings):
-        between, least = _between(i, line, routed, rulebook), rulebook.line_distance(line.kind)
-        name = f"{title}, {line.kind.value} line at {rulebook.length_text(line.at_m)}"
-        answer = f"{rulebook.depth_text(max(0.0, between.value))} clear of {rulebook.depth_text(least.value)}"
+        between, least = _between(i, line, routed, rulebook), rulebook.routes.line_distance(line.kind)
+        name = f"{title}, {line.kind.value} line at {rulebook.words.length_text(line.at_m)}"
+        answer = f"{rulebook.words.depth_text(max(0.0, between.value))} clear of {rulebook.words.depth_text(least.value)}"
         yield WorkGroup(f"crossing{i + 1}.{n}", name, answer, printed((between, least)))
-    out = (rulebook.riser(), *((rulebook.bushing(routed.sized.tried.wire.size),) if pipe else ()))
-    words = (rulebook.length_text(out[0].value), *(one.result for one in out[1:]))
+    out = (rulebook.routes.riser(), *((rulebook.routes.bushing(routed.sized.tried.wire.size),) if pipe else ()))
+    words = (rulebook.words.length_text(out[0].value), *(one.result for one in out[1:]))
     yield WorkGroup(f"riser{i + 1}", f"{title}, where it comes out", ", ".join(words), printed(out))
 
 
@@ -95,13 +95,13 @@ def ground_findings(routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
 def _crossed(i: int, routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
     run, at = routed.run, f"/runs/{routed.id}/segments/{i}"
     for n, line in enumerate(run.segments[i].crossings):
-        least, between = rulebook.line_distance(line.kind), _between(i, line, routed, rulebook)
+        least, between = rulebook.routes.line_distance(line.kind), _between(i, line, routed, rulebook)
         if between.value >= least.value - 1e-6:
             continue
-        where, apart = rulebook.length_text(line.at_m), rulebook.depth_text(max(0.0, between.value))
+        where, apart = rulebook.words.length_text(line.at_m), rulebook.words.depth_text(max(0.0, between.value))
         words = f"{run.name}: {apart} from a {line.kind.value} line at {where}, {least.result} is the least."
         deeper = round(line.depth_m + LINE_M / 2 + least.value + 5e-4, 3)
-        cures = (pin(f"{at}/cover_m", deeper, f"Go under it, cover {rulebook.depth_text(deeper)}"),)
+        cures = (pin(f"{at}/cover_m", deeper, f"Go under it, cover {rulebook.words.depth_text(deeper)}"),)
         yield Finding(Severity.fix, f"{at}/crossings/{n}", words, sentence(least.text), least.citation, cures)
 
 
@@ -117,12 +117,11 @@ def _between(i: int, line: Crossing, routed: Routed, rulebook: Rulebook) -> Step
 def _beside(i: int, routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
     run, at = routed.run, f"/runs/{routed.id}/segments/{i}/beside"
     for n, line in enumerate(run.segments[i].beside):
-        least = rulebook.line_distance(line.kind)
+        least = rulebook.routes.line_distance(line.kind)
         if line.apart_m is None or line.apart_m >= least.value - 1e-6:
             continue
-        words = (
-            f"{run.name}: {rulebook.depth_text(line.apart_m)} beside a {line.kind.value} line in its trench, {least.result} is the least."
-        )
+        apart = rulebook.words.depth_text(line.apart_m)
+        words = f"{run.name}: {apart} beside a {line.kind.value} line in its trench, {least.result} is the least."
         cure = pin(f"{at}/{n}/apart_m", round(least.value, 4), f"Keep them {least.result} apart")
         yield Finding(Severity.fix, f"{at}/{n}", words, sentence(least.text), least.citation, (cure,))
 
@@ -137,7 +136,7 @@ def _shared(name: str, members: list[tuple[str, int]], routed: dict[str, Routed]
     worked = dig(_facts(lines, rulebook))
     runs = tuple(dict.fromkeys(run_id for run_id, _ in members))
     who = ", ".join(routed[run_id].run.name for run_id in runs)
-    heat = rulebook.trench_heat()
+    heat = rulebook.routes.trench_heat()
     old = (ruled("o", "already in it", f"{there}", "dig by hand beside what is there", "customary", there),) if there else ()
     group = WorkGroup(f"trench {name}", f"Trench “{name}”: {who}", _dug(worked.value, rulebook), printed((*worked.steps, heat, *old)))
     return TrenchPlan(name, runs, group)
@@ -147,15 +146,15 @@ def _facts(lines: list[tuple[Segment, float, float]], rulebook: Rulebook) -> Tre
     """A trench for stretches, each with its cover and its outside: as long and deep as the most of them."""
     length_m, cover_m = max(one.length_m for one, _, _ in lines), max(cover for _, cover, _ in lines)
     beside = [line for one, _, _ in lines for line in one.beside]
-    others = tuple(rulebook.line_distance(line.kind).value if line.apart_m is None else line.apart_m for line in beside)
+    others = tuple(rulebook.routes.line_distance(line.kind).value if line.apart_m is None else line.apart_m for line in beside)
     return TrenchFacts(length_m, cover_m, tuple(outside for _, _, outside in lines), others_apart_m=others)
 
 
 def _dug(trench: Trench, rulebook: Rulebook) -> str:
     wide, dug, sand = (
-        rulebook.depth_text(trench.width_m),
-        rulebook.amount_text(trench.dug_m3, "m³"),
-        rulebook.amount_text(trench.sand_m3, "m³"),
+        rulebook.words.depth_text(trench.width_m),
+        rulebook.words.amount_text(trench.dug_m3, "m³"),
+        rulebook.words.amount_text(trench.sand_m3, "m³"),
     )
     return f"locate first; {wide} wide, {dug} dug, {sand} of sand"
 

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 from math import ceil, floor
 
 from northspan.core.document.plan import Bought, CutLength
-from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.pull.routed import Routed
 from northspan.core.working.worked import Step, ruled, step, whole
 
@@ -74,16 +74,20 @@ def cut_lengths(routed: Routed, rulebook: Rulebook) -> Iterator[CutLength]:
     run, sets, wire = routed.run, routed.sized.question.sets, routed.sized.tried.wire
     pull = run.pull
     cut_m = cut(sum(segment.length_m for segment in run.segments), pull.make_up_m, pull.coil_m).value
-    if not rulebook.single_wires(wire.insulation):
-        yield CutLength(wire.insulation, sets, rulebook.size_name(wire.size), "as marked", cut_m, sets * cut_m)
+    if not rulebook.wires.single_wires(wire.insulation):
+        yield CutLength(wire.insulation, sets, rulebook.words.size_name(wire.size), "as marked", cut_m, sets * cut_m)
         return
     sizes = {"neutral": routed.sized.grounded_size, "ground": routed.sized.equipment_ground_size}
-    for role, color in rulebook.colors(run.circuit, old=run.old_colors):
+    for role, color in rulebook.words.colors(run.circuit, old=run.old_colors):
         size = sizes.get(role, wire.size)
         metal = routed.sized.ground_metal if role == "ground" else wire.metal
-        if size and size in rulebook.sizes(metal):
-            name = rulebook.dialect.equipment_ground if role == "ground" else role
-            named = rulebook.size_name(size) if metal is wire.metal else f"{rulebook.size_name(size)} {rulebook.metal_name(metal)}"
+        if size and size in rulebook.wires.sizes(metal):
+            name = rulebook.words.dialect.equipment_ground if role == "ground" else role
+            named = (
+                rulebook.words.size_name(size)
+                if metal is wire.metal
+                else f"{rulebook.words.size_name(size)} {rulebook.words.metal_name(metal)}"
+            )
             yield CutLength(name, sets, named, color, cut_m, sets * cut_m)
 
 
@@ -102,11 +106,11 @@ def bought(lengths: tuple[CutLength, ...], reel_m: float | None, rulebook: Ruleb
     for size in dict.fromkeys(one.size_name for one in lengths):
         same = [one for one in lengths if one.size_name == size]
         count, cut_m = sum(one.count for one in same), same[0].cut_m
-        total = rulebook.length_text(count * cut_m)
+        total = rulebook.words.length_text(count * cut_m)
         on_reels = reels(count, cut_m, reel_m) if reel_m else None
         if on_reels:
             number, left = on_reels
-            words = f"{whole(number.value)} reel{'s' if number.value > 1 else ''}, {rulebook.length_text(left)} left over"
+            words = f"{whole(number.value)} reel{'s' if number.value > 1 else ''}, {rulebook.words.length_text(left)} left over"
         elif reel_m:
             words = f"{total} by length: a reel is shorter than one piece"
         else:

@@ -8,7 +8,7 @@ from math import pi, sqrt
 
 from northspan.core.document.job import Method, Pull, Rope, Segment
 from northspan.core.physics.pull_tension import Piece, Point, along
-from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.pull.bundle import AREA_M2, Bundle, jam_margin
 from northspan.core.topics.routes.route import IN_PIPE, pieces_of, turned_deg, turned_round
 from northspan.core.working.worked import Margin, Step, Worked, at_most, given, ruled, step, whole
@@ -68,8 +68,8 @@ def pipe_runs(segments: tuple[Segment, ...], sizes: tuple[str, ...], rulebook: R
     runs = []
     for group in found:
         first = segments[group[0]]
-        shelf = next(pipe for pipe in rulebook.pipes(first.method, 3) if pipe.size in {sizes[i] for i in group})
-        size, radius_m = shelf.size, rulebook.bend_radius(first.method, shelf.size).value
+        shelf = next(pipe for pipe in rulebook.pipes.trade_sizes(first.method, 3) if pipe.size in {sizes[i] for i in group})
+        size, radius_m = shelf.size, rulebook.pipes.bend_radius(first.method, shelf.size).value
         pieces = tuple(piece for i in group for piece in _named(pieces_of(segments[i], radius_m), i, segments))
         from_m = sum(segment.length_m for segment in segments[: group[0]])
         runs.append(PipeRun(group[0], from_m, tuple(segments[i] for i in group), size, bore_m(first.method, size, rulebook), pieces))
@@ -88,8 +88,8 @@ def bore_m(method: Method, size: str, rulebook: Rulebook) -> float:
     rulebook : Rulebook
         For its bore. [-]
     """
-    area = next((pipe.bore_area for pipe in rulebook.pipes(method, 3) if pipe.size == size), 0.0)
-    return 2 * sqrt(area * AREA_M2[rulebook.area_unit()] / pi)
+    area = next((pipe.bore_area for pipe in rulebook.pipes.trade_sizes(method, 3) if pipe.size == size), 0.0)
+    return 2 * sqrt(area * AREA_M2[rulebook.pipes.area_unit()] / pi)
 
 
 def _named(pieces: tuple[Piece, ...], i: int, segments: tuple[Segment, ...]) -> tuple[Piece, ...]:

@@ -8,7 +8,8 @@ from math import floor
 
 from northspan.core.document.job import Method
 from northspan.core.document.plan import WorkGroup, printed
-from northspan.core.rulebooks.protocol import PipeSize, Rulebook
+from northspan.core.rulebooks.questions.pipes import PipeSize
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.pull.routed import Routed
 from northspan.core.topics.sizing.pipe import whole_pipe_m
 from northspan.core.working.worked import Step, Worked, ruled, step, whole
@@ -42,7 +43,7 @@ def room(method: Method, shelf: tuple[PipeSize, ...], area: Step, largest: float
         For names. [-]
     """
     first, *up = shelf[:2]
-    used = [step("F", f"fill of {rulebook.pipe_name(method, one.size)}", "100 * A_w / A_p", "%", one.fill_citation, A_w=area.value,
+    used = [step("F", f"fill of {rulebook.words.pipe_name(method, one.size)}", "100 * A_w / A_p", "%", one.fill_citation, A_w=area.value,
                  A_p=one.bore_area) for one in (first, *up)]  # fmt: skip
     left = first.bore_area * first.allowed_percent / 100 - area.value
     more = max(0, floor(left / largest + 1e-9))
@@ -63,8 +64,10 @@ def room_words(method: Method, found: Room, rulebook: Rulebook) -> str:
     rulebook : Rulebook
         For names. [-]
     """
-    words = f"{rulebook.pipe_name(method, found.pipe.size)}, {whole(found.fill_percent)} % full of {whole(found.pipe.allowed_percent)} %"
-    return f"{words}; one up {rulebook.pipe_name(method, found.up.size)}, {whole(found.up_percent)} %" if found.up else words
+    words = (
+        f"{rulebook.words.pipe_name(method, found.pipe.size)}, {whole(found.fill_percent)} % full of {whole(found.pipe.allowed_percent)} %"
+    )
+    return f"{words}; one up {rulebook.words.pipe_name(method, found.up.size)}, {whole(found.up_percent)} %" if found.up else words
 
 
 def room_groups(i: int, routed: Routed, rulebook: Rulebook) -> Iterator[WorkGroup]:
@@ -84,10 +87,10 @@ def room_groups(i: int, routed: Routed, rulebook: Rulebook) -> Iterator[WorkGrou
         return
     others = max(segment.other_carrying, segment.other_wires or 0)
     count = sum(group.count for group in routed.sized.groups)
-    shelf = rulebook.pipes(segment.method, count + others, whole_pipe_m(routed.sized.question.run.segments, rulebook))
+    shelf = rulebook.pipes.trade_sizes(segment.method, count + others, whole_pipe_m(routed.sized.question.run.segments, rulebook))
     at = next(n for n, one in enumerate(shelf) if one.size == pipe.size)
     area = next(one for one in routed.sized.pipes[i].steps if one.symbol == "A_w")
-    worked = room(segment.method, shelf[at:], area, rulebook.wire_area(wire.size, wire.insulation).value, rulebook)
+    worked = room(segment.method, shelf[at:], area, rulebook.pipes.wire_area(wire.size, wire.insulation).value, rulebook)
     more = f"; room for {worked.value.more} more" if worked.value.more else "; no room for more"
     yield WorkGroup(f"room{i + 1}", f"Stretch {i + 1}, pipe", room_words(segment.method, worked.value, rulebook) + more,
                     printed((area, *worked.steps)))  # fmt: skip

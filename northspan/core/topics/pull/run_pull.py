@@ -13,7 +13,7 @@ from northspan.core.document.job import Fitting, Pull, Segment
 from northspan.core.document.plan import BendMark, PullPlan, PullWay, WorkGroup, printed, shown
 from northspan.core.document.plan import PullPoint as PlanPoint
 from northspan.core.physics.pull_tension import Point
-from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.pull.along import stretch_groups
 from northspan.core.topics.pull.bundle import Bundle, PulledWire, bundle_of
 from northspan.core.topics.pull.crew import order_of_work
@@ -128,7 +128,7 @@ def _broken(one: PipePull, routed: Routed, rulebook: Rulebook) -> Iterator[Findi
             why = "Take another size of pipe, or pull a fourth wire along."
             yield Finding(Severity.check, at, words, why, margin.citation, tuple(_other_pipe(one, routed, rulebook)))
         else:
-            used, limit = rulebook.amount_text(margin.used, margin.unit), rulebook.amount_text(margin.limit, margin.unit)
+            used, limit = rulebook.words.amount_text(margin.used, margin.unit), rulebook.words.amount_text(margin.limit, margin.unit)
             words = f"{name}: {margin.words[:1].lower()}{margin.words[1:]} {used}, {limit} is the most."
             ours = margin.key == "hands" and routed.run.pull == Pull()  # nobody said who pulls: it is what it takes
             severity = Severity.check if ours else Severity.fix
@@ -140,10 +140,10 @@ def _other_pipe(one: PipePull, routed: Routed, rulebook: Rulebook) -> Iterator[C
     method = one.pipe.segments[0].method
     if {segment.method for segment, pipe in zip(routed.run.segments, routed.sized.pipes, strict=True) if pipe.value} != {method}:
         return
-    sizes = [shelf.size for shelf in rulebook.pipes(method, 3)]
+    sizes = [shelf.size for shelf in rulebook.pipes.trade_sizes(method, 3)]
     for size in sizes[sizes.index(one.pipe.pipe_size) + 1 :]:
         if not bundle_of(_groups(routed), bore_m(method, size, rulebook), rulebook).value.jams:
-            yield pin(f"/runs/{routed.id}/pipe_size", size, f"Take {rulebook.pipe_name(method, size)}")
+            yield pin(f"/runs/{routed.id}/pipe_size", size, f"Take {rulebook.words.pipe_name(method, size)}")
             return
 
 
@@ -168,12 +168,12 @@ def pull_of(routed: Routed, rulebook: Rulebook) -> PullPlan:
     tension = chosen.worst_n if routed.run.pull.lubricated else chosen.worst_dry_n
     stages = len(found.bends_deg)
     end = "its far end" if pulled.value.from_far else "its head"
-    most = rulebook.amount_text(tension, "N")
+    most = rulebook.words.amount_text(tension, "N")
     words = f"{most} at most, fed from {end}, in {f'{stages} stages' if stages > 1 else 'one pull'}"
     working = (
-        WorkGroup("set", "The set of wires", rulebook.amount_text(bundle.value.wires.weight_n_m, "N/m"), printed(bundle.steps)),
+        WorkGroup("set", "The set of wires", rulebook.words.amount_text(bundle.value.wires.weight_n_m, "N/m"), printed(bundle.steps)),
         WorkGroup("tension", "Tension along the way", most, printed(pulled.steps)),
-        WorkGroup("lubricant", "Lubricant", rulebook.amount_text(wet.value, "L"), printed((wet,))),
+        WorkGroup("lubricant", "Lubricant", rulebook.words.amount_text(wet.value, "L"), printed((wet,))),
     )
     order = tuple(order_of_work(routed, bundle.value, pulled.value, found.bends_deg, rulebook))
     weight_n = bundle.value.wires.weight_n_m * sum(piece.along_m for piece in pipe.pieces)
@@ -195,7 +195,7 @@ def _bend_marks(routed: Routed) -> Iterator[BendMark]:
 def _through(pipe: PipeRun, question: PullQuestion, rulebook: Rulebook) -> PipePull:
     bundle = bundle_of(question.groups, pipe.bore_m, rulebook)
     pulled = pull_both_ways(pipe.pieces, bundle.value, question.pull)
-    limit = rulebook.bends_limit_deg(pipe.segments[0].method)
+    limit = rulebook.pipes.bends_limit_deg(pipe.segments[0].method)
     bends = turned_deg(pipe.pieces)
     turns = at_most("bends", "Bends between pull points", max(bends), limit.value, "°", limit.citation)
     margins = (*limits(pulled.value, bundle.value, question.pull), turns)
@@ -248,4 +248,4 @@ def _pull_point(run_id: str, pipe: PipeRun, at_m: float, rulebook: Rulebook) -> 
     standing = (*pipe.segments[at].fittings, Fitting(at_m=max(0.01, round(into_m, 2))))
     there: list[JsonValue] = [one.model_dump(mode="json") for one in sorted(standing, key=lambda one: one.at_m)]
     path = f"/runs/{run_id}/segments/{pipe.first + at}/fittings"
-    return Cure(f"Put a pull point at {rulebook.length_text(at_m)}", (Edit("add", path, there),))
+    return Cure(f"Put a pull point at {rulebook.words.length_text(at_m)}", (Edit("add", path, there),))

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from northspan.core.case.facts import run_facts
 from northspan.core.document.job import Place, Run
-from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.working.worked import Worked
 
 RIBBON_M = 0.3  # a warning ribbon lies half as deep as the pipe, and no deeper than a spade goes in
@@ -43,4 +43,4 @@ def covers(run: Run, device_a: float, line_v: float, insulation: str, rulebook: 
         The code to follow. [-]
     """
     facts = run_facts(run, line_v, insulation)
-    return tuple(rulebook.cover(s, facts, device_a) if s.place is Place.buried else Worked(None) for s in run.segments)
+    return tuple(rulebook.routes.cover(s, facts, device_a) if s.place is Place.buried else Worked(None) for s in run.segments)

@@ -10,8 +10,8 @@ from northspan.core.case.tree import Tree, tree_of
 from northspan.core.document.findings import Edit
 from northspan.core.document.job import Job, Metal, Status
 from northspan.core.physics.optimum import Choice
-from northspan.core.rulebooks.protocol import Rulebook
 from northspan.core.rulebooks.registry import rulebook_of
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.electrodes.resistances import electrodes_ohm
 from northspan.core.topics.sizing.conductor import ladder_of
 from northspan.core.topics.sizing.cost import run_cost
@@ -104,7 +104,7 @@ def _ways(job: Job, planned: SizedRun, rulebook: Rulebook) -> Iterator[Way]:
         yield Way(_words(planned, rulebook), Choice(0.0, planned.tried.drop.value.percent + own), (), planned=True)
         return
     run_limit = question.limits_percent[0]
-    for metal in (run.metal,) if run.metal else rulebook.metals():
+    for metal in (run.metal,) if run.metal else rulebook.wires.metals():
         for sized in _of_metal(question, metal, rulebook):
             drop = sized.tried.drop.value.percent
             if drop > run_limit + 1e-9 or not sized.tried.lawful:
@@ -128,9 +128,9 @@ def _ways(job: Job, planned: SizedRun, rulebook: Rulebook) -> Iterator[Way]:
 def _of_metal(question: RunQuestion, metal: Metal, rulebook: Rulebook) -> Iterator[SizedRun]:
     run = question.run
     ladder = (run.conductor_size,) if run.conductor_size and run.metal else ladder_of(question, metal, rulebook)
-    smallest = rulebook.area(rulebook.smallest_customary(metal))
+    smallest = rulebook.wires.area(rulebook.wires.smallest_customary(metal))
     for size in ladder:
-        if rulebook.area(size) < smallest and not run.conductor_size:
+        if rulebook.wires.area(size) < smallest and not run.conductor_size:
             continue
         fixed = run.model_copy(update={"metal": metal, "conductor_size": size, "sets": question.sets})
         try:
@@ -148,4 +148,4 @@ def _cost(sized: SizedRun, rulebook: Rulebook) -> float:
 
 def _words(sized: SizedRun, rulebook: Rulebook) -> str:
     wire, pipe = sized.tried.wire, largest_pipe(sized)
-    return f"{sets_words(sized.question.sets)}{rulebook.size_name(wire.size)} {wire.metal}" + (f", {pipe}" if pipe else "")
+    return f"{sets_words(sized.question.sets)}{rulebook.words.size_name(wire.size)} {wire.metal}" + (f", {pipe}" if pipe else "")

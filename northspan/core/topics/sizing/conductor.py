@@ -8,8 +8,12 @@ from dataclasses import dataclass, replace
 from functools import cache
 
 from northspan.core.document.job import Across, Circuit, Metal, Place, RunKind
-from northspan.core.rulebooks.loop_protocol import LoopAnswer
-from northspan.core.rulebooks.protocol import AllowanceFacts, Ampacity, Rulebook, SecondaryFacts, WarmFacts, Wire
+from northspan.core.rulebooks.questions.common import Ampacity, Wire
+from northspan.core.rulebooks.questions.drops import WarmFacts
+from northspan.core.rulebooks.questions.dwellings import AllowanceFacts
+from northspan.core.rulebooks.questions.loop import LoopAnswer
+from northspan.core.rulebooks.questions.taps import SecondaryFacts
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.loads.legs import LegLoads
 from northspan.core.topics.sizing.drop import Drop, DropQuestion, LegCurrents, drop_percent, voltage_drop
 from northspan.core.topics.sizing.prices import wire_price
@@ -83,14 +87,14 @@ def choose_wire(question: RunQuestion, legs: LegLoads, device_a: float, terminal
     elif question.schools["metal"] == "cheapest":
         return _cheapest(question, legs, device_a, terminals, rulebook)
     else:
-        metals = [metal for metal in (Metal.aluminum, Metal.copper) if metal in rulebook.metals()]
+        metals = [metal for metal in (Metal.aluminum, Metal.copper) if metal in rulebook.wires.metals()]
     for metal in metals:
         found = _choose_size(question, legs, device_a, terminals, rulebook, metal)
         if found is None:
             continue
         tried, least = found
-        ladder = rulebook.sizes(metal)
-        too_small = ladder.index(tried.wire.size) < ladder.index(rulebook.smallest_customary(metal))
+        ladder = rulebook.wires.sizes(metal)
+        too_small = ladder.index(tried.wire.size) < ladder.index(rulebook.wires.smallest_customary(metal))
         if run.metal is None and run.conductor_size is None and too_small:
             continue  # nobody stocks the small aluminum; the next metal in line is asked
         return tried, least
@@ -100,7 +104,7 @@ def choose_wire(question: RunQuestion, legs: LegLoads, device_a: float, terminal
 
 def _broken_words(question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook, metal: Metal) -> str:
     """Say what stands against the largest wire of all, for that is what has to change."""
-    insulation = question.run.insulation or rulebook.default_insulation(metal, question.run.segments)
+    insulation = question.run.insulation or rulebook.wires.default_insulation(metal, question.run.segments)
     ladder = ladder_of(question, metal, rulebook, insulation)
     if not ladder:
         return ""
@@ -119,10 +123,10 @@ def _tried_words(question: RunQuestion, metals: list[Metal], rulebook: Rulebook,
     """Say what was tried: the kind of wire and its largest size, in how many sets, for what."""
     kinds = []
     for metal in metals:
-        insulation = question.run.insulation or rulebook.default_insulation(metal, question.run.segments)
+        insulation = question.run.insulation or rulebook.wires.default_insulation(metal, question.run.segments)
         ladder = ladder_of(question, metal, rulebook, insulation)
-        name = f"{rulebook.metal_name(metal)} {insulation}" if len(rulebook.metals()) > 1 else insulation
-        up_to = f"every {name} size up to {rulebook.size_name(ladder[-1])}" if ladder else f"{name}, which is not run in parallel"
+        name = f"{rulebook.words.metal_name(metal)} {insulation}" if len(rulebook.wires.metals()) > 1 else insulation
+        up_to = f"every {name} size up to {rulebook.words.size_name(ladder[-1])}" if ladder else f"{name}, which is not run in parallel"
         if up_to not in kinds:
             kinds.append(up_to)
     sets = f" in {question.sets} sets" if question.sets > 1 else ""
@@ -151,7 +155,7 @@ def try_wire(question: RunQuestion, legs: LegLoads, device_a: float, terminals: 
     current = drop_current(question, legs, device_a)
     warm = warmth(question, legs, terminals, wire, rulebook)
     drop = voltage_drop(drop_question(question, legs, device_a, wire.insulation, warm.value), wire.size, wire.metal, rulebook)
-    cite, advice = rulebook.drop_citation(question.run.kind), not rulebook.drop_is_rule()
+    cite, advice = rulebook.drops.drop_citation(question.run.kind), not rulebook.drops.drop_is_rule()
     whole = step(
         "d_w", "drop of the whole way, with the runs ahead", "d_u + d", "%", "sum", d_u=question.drop_above_percent, d=drop.value.percent
     )
@@ -170,7 +174,7 @@ def try_wire(question: RunQuestion, legs: LegLoads, device_a: float, terminals: 
         rules.protects,
         worked_drop,
         rules.load_steps,
-        (*rules.margins, *(drops if run_limit < NO_LIMIT and rulebook.drop_counts(question.run.kind) else ())),
+        (*rules.margins, *(drops if run_limit < NO_LIMIT and rulebook.drops.drop_counts(question.run.kind) else ())),
         rules.loop,
     )
 
@@ -194,7 +198,7 @@ def warmth(question: RunQuestion, legs: LegLoads, terminals: Step, wire: Wire, r
     if question.schools["drop_temperature"] != "load" or question.guard.ring:
         return Worked(1.0)
     each = legs.design.total_a / question.sets
-    found = [rulebook.drop_correction(WarmFacts(wire, segment, each, terminals.value)) for segment in question.run.segments]
+    found = [rulebook.drops.drop_correction(WarmFacts(wire, segment, each, terminals.value)) for segment in question.run.segments]
     return max(found, key=lambda one: one.value)  # the warmest stretch stands for all: the safe side
 
 
@@ -279,15 +283,15 @@ def _choose_size(
     so neither needs every size tried; the tests hold this against trying every size.
     """
     run = question.run
-    insulation = run.insulation or rulebook.default_insulation(metal, run.segments)
+    insulation = run.insulation or rulebook.wires.default_insulation(metal, run.segments)
     ladder = ladder_of(question, metal, rulebook, insulation)
-    carrying = int(rulebook.carrying_conductors(run.circuit, question.system).value)
+    carrying = int(rulebook.ampacities.carrying_conductors(run.circuit, question.system).value)
     share = allowance_of(question, device_a, rulebook).value
     start = question.schools["derating_start"]
     drops = drop_question(question, legs, device_a, insulation)
     run_limit, way_limit = question.limits_percent
     allowed = min(run_limit, way_limit - question.drop_above_percent)
-    counts = rulebook.drop_counts(run.kind)
+    counts = rulebook.drops.drop_counts(run.kind)
 
     @cache
     def tried(at: int) -> Tried:
@@ -295,7 +299,7 @@ def _choose_size(
 
     def carries(at: int) -> bool:
         wire = Wire(ladder[at], metal, insulation)
-        each = rulebook.ampacity(wire, run.segments, carrying, terminals.value, start).value.final_a
+        each = rulebook.ampacities.run_ampacity(wire, run.segments, carrying, terminals.value, start).value.final_a
         return question.guard.ring or each * question.sets >= LEAST_SHARE * legs.design.total_a * share
 
     def drops_little(at: int) -> bool:
@@ -305,7 +309,7 @@ def _choose_size(
 
     def lawful(at: int) -> bool:
         rules = _rules_for(question, legs, device_a, terminals, rulebook, Wire(ladder[at], metal, insulation))
-        return all(margin.holds for margin in rules.margins) and (drops_little(at) or not rulebook.drop_is_rule())
+        return all(margin.holds for margin in rules.margins) and (drops_little(at) or not rulebook.drops.drop_is_rule())
 
     if run.conductor_size is not None and run.conductor_size in ladder:
         try:
@@ -344,10 +348,10 @@ def ladder_of(question: RunQuestion, metal: Metal, rulebook: Rulebook, insulatio
     insulation : str
         Kind of wire, where not all are made in all sizes. [-]
     """
-    ladder = rulebook.sizes(metal, insulation)
+    ladder = rulebook.wires.sizes(metal, insulation)
     if question.sets == 1:
         return ladder
-    least = rulebook.parallel_least()[0]
+    least = rulebook.wires.parallel_least()[0]
     return ladder[ladder.index(least) :] if least in ladder else ()
 
 
@@ -366,12 +370,12 @@ def allowance_of(question: RunQuestion, device_a: float, rulebook: Rulebook) -> 
     if question.schools["dwelling_allowance"] == "never":
         return ruled("f", "allowance of a dwelling's own supply", "none", "your call: never taken", "your call", 1.0)
     facts = AllowanceFacts(question.whole_dwelling, question.run.kind, device_a, question.why_not_whole, question.system)
-    return rulebook.dwelling_allowance(facts)
+    return rulebook.dwellings.dwelling_allowance(facts)
 
 
 def _cheapest(question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook) -> tuple[Tried, Wire]:
     """Take the metal whose wire costs less here, by the prices of the job."""
-    found = [pair for metal in rulebook.metals() if (pair := _choose_size(question, legs, device_a, terminals, rulebook, metal))]
+    found = [pair for metal in rulebook.wires.metals() if (pair := _choose_size(question, legs, device_a, terminals, rulebook, metal))]
     if not found:
         raise NoSolution("conductor", f"every size in the table for {whole(legs.design.total_a)} A")
     return min(found, key=lambda pair: (not pair[0].good, wire_price(pair[0].wire, question.prices, rulebook)))
@@ -379,29 +383,31 @@ def _cheapest(question: RunQuestion, legs: LegLoads, device_a: float, terminals:
 
 def _rules_for(question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook, wire: Wire) -> _Rules:
     run, school = question.run, question.schools["rounding"]
-    carrying = rulebook.carrying_conductors(run.circuit, question.system)
-    ampacity = rulebook.ampacity(wire, run.segments, int(carrying.value), terminals.value, question.schools["derating_start"])
+    carrying = rulebook.ampacities.carrying_conductors(run.circuit, question.system)
+    ampacity = rulebook.ampacities.run_ampacity(
+        wire, run.segments, int(carrying.value), terminals.value, question.schools["derating_start"]
+    )
     value, steps = ampacity.value, (carrying, *ampacity.steps)
     if question.sets > 1:
         words = f"{question.sets} sets in parallel, each in a pipe of its own"
-        together = step("I_a", words, "n * I_a", "A", rulebook.parallel_least()[1], n=question.sets, I_a=value.final_a)
+        together = step("I_a", words, "n * I_a", "A", rulebook.wires.parallel_least()[1], n=question.sets, I_a=value.final_a)
         value = Ampacity(together.value, question.sets * value.terminal_a, value.worst_segment)
         steps = (*steps, together)
     allowance = allowance_of(question, device_a, rulebook)
-    load_steps, margins = rulebook.load_margins(legs.design, value, run.kind, allowance.value, question.guard)
+    load_steps, margins = rulebook.ampacities.load_margins(legs.design, value, run.kind, allowance.value, question.guard)
     if legs.plate_device_a:
         words = "largest device on its plate; it may be larger than its wire"
-        protects = Worked(legs.plate_device_a, (given("I_p", words, legs.plate_device_a, "A", rulebook.cite("plate")),))
+        protects = Worked(legs.plate_device_a, (given("I_p", words, legs.plate_device_a, "A", rulebook.words.cite("plate")),))
     elif legs.motor_a:
-        protects = rulebook.motor_device(legs.motor_a, legs.motor_kind)
+        protects = rulebook.loads.motor_device(legs.motor_a, legs.motor_kind)
     else:
         school = "tap" if question.tapped_a else "secondary" if question.secondary else school
-        protects = rulebook.device_for_wire(value, wire, school, allowance.value, question.guard)
+        protects = rulebook.devices.device_for_wire(value, wire, school, allowance.value, question.guard)
     if run.kind in {RunKind.service, RunKind.feeder} and question.whole_dwelling:
         load_steps = (allowance, *load_steps)
     protection = at_most("protection", "Device on this wire", device_a, protects.value, "A", protects.steps[-1].citation)
     if question.tapped_a:
-        share = rulebook.tap_share(sum(s.length_m for s in run.segments), question.tapped_a, question.tapped_ampacity_a)
+        share = rulebook.taps.tap_share(sum(s.length_m for s in run.segments), question.tapped_a, question.tapped_ampacity_a)
         steps = (*steps, *share.steps)
         margins = (*margins, at_most("share", "Share of the device ahead", share.value, value.final_a, "A", share.steps[-1].citation))
     behind = secondary_of(question, rulebook)
@@ -432,7 +438,7 @@ def secondary_of(question: RunQuestion, rulebook: Rulebook) -> Worked[float] | N
     outdoors = all(s.place in {Place.buried, Place.outdoors, Place.overhead} for s in question.run.segments)
     length_m = sum(s.length_m for s in question.run.segments)
     facts = question.secondary
-    return rulebook.secondary_share(SecondaryFacts(length_m, question.primary_device_a, facts.primary_v, facts.secondary_v, outdoors))
+    return rulebook.taps.secondary_share(SecondaryFacts(length_m, question.primary_device_a, facts.primary_v, facts.secondary_v, outdoors))
 
 
 def _advised(margin: Margin, advice: bool) -> Margin:  # noqa: FBT001 - a private mark, not a choice of way

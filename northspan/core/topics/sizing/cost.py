@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from northspan.core.rulebooks.protocol import Rulebook, Wire
+from northspan.core.rulebooks.questions.common import Wire
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.sizing.prices import pipe_price, wire_price
 from northspan.core.topics.sizing.run import SizedRun
 from northspan.core.working.worked import Step, Worked, step
@@ -29,11 +30,11 @@ def run_cost(sized: SizedRun, rulebook: Rulebook) -> Worked[float]:
     steps: list[Step] = []
     for group in sized.groups:
         each = wire_price(Wire(group.size, group.metal or wire.metal, wire.insulation), prices, rulebook)
-        name = f"{group.count} {group.words}, {rulebook.size_name(group.size)}"
+        name = f"{group.count} {group.words}, {rulebook.words.size_name(group.size)}"
         steps.append(step("c", name, "n * k * L * p", "", "your prices", n=n, k=float(group.count), L=length_m, p=each))
     for segment, pipe in zip(question.run.segments, sized.pipes, strict=True):
         if pipe.value:
-            bore = next(p.bore_area for p in rulebook.pipes(segment.method, 3) if p.size == pipe.value.size)
+            bore = next(p.bore_area for p in rulebook.pipes.trade_sizes(segment.method, 3) if p.size == pipe.value.size)
             each = pipe_price(bore, prices, rulebook)
             steps.append(step("c", pipe.value.name, "n * L * p", "", "your prices", n=n, L=segment.length_m, p=each))
     figures = {f"c_{i}": part.value for i, part in enumerate(steps, 1)}

@@ -9,7 +9,7 @@ from itertools import accumulate
 from math import sqrt
 
 from northspan.core.document.job import Across, Metal, Method, Segment, System
-from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.working.worked import Step, Worked, step
 
 SOLVED = "solved"
@@ -230,14 +230,14 @@ def effective_impedance(
     IEEE Std 141, 3.11.
     """
     if school != "impedance":  # resistance alone: no reactance, and the power factor left aside
-        resistance = rulebook.dc_resistance(size, metal) if school == "dc" else rulebook.quick_resistance(size, metal)
+        resistance = rulebook.drops.dc_resistance(size, metal) if school == "dc" else rulebook.drops.quick_resistance(size, metal)
         return Worked(resistance.value, (resistance,))
-    z = rulebook.impedance(size, metal, method, insulation)
+    z = rulebook.drops.impedance(size, metal, method, insulation)
     effective = step(
         "Z",
         f"effective impedance at power factor {power_factor:g}",
         "R * f + X * sqrt(1 - f**2)",
-        f"Ω/{rulebook.length.per_thousand}",
+        f"Ω/{rulebook.drops.length.per_thousand}",
         "IEEE 141, 3.11",
         R=z.value.resistance_ohm * warm_share,
         X=z.value.reactance_ohm,
@@ -255,7 +255,7 @@ def _lengths(segments: tuple[Segment, ...], rulebook: Rulebook) -> dict[Method, 
     """Length in each method, in the unit of the tables."""
     lengths: dict[Method, float] = {}
     for segment in segments:
-        lengths[segment.method] = lengths.get(segment.method, 0.0) + segment.length_m / rulebook.length.metres
+        lengths[segment.method] = lengths.get(segment.method, 0.0) + segment.length_m / rulebook.drops.length.metres
     return lengths
 
 
@@ -279,7 +279,7 @@ def _along(
     current_a: float, impedances: dict[Method, Worked[float]], segments: tuple[Segment, ...], rulebook: Rulebook
 ) -> tuple[float, ...]:
     """Drop up to the end of each stretch, and so of the whole run. [V]"""
-    unit_m = rulebook.length.metres
+    unit_m = rulebook.drops.length.metres
     return tuple(accumulate(2 * current_a * impedances[s.method].value * s.length_m / unit_m / 1000 for s in segments))
 
 
@@ -395,7 +395,7 @@ def _solved_legs(question: DropQuestion, size: str, metal: Metal, rulebook: Rule
 def _plain_impedance(question: DropQuestion, size: str, metal: Metal, rulebook: Rulebook) -> tuple[float, float]:
     r = x = 0.0
     for method, length in _lengths(question.segments, rulebook).items():
-        z = rulebook.impedance(size, metal, method, question.insulation).value
+        z = rulebook.drops.impedance(size, metal, method, question.insulation).value
         r += z.resistance_ohm * question.warm_share * length / 1000
         x += z.reactance_ohm * length / 1000
     return r, x
@@ -409,7 +409,7 @@ def _total_impedance(
     totals = {"R": 0.0, "X": 0.0}
     lengths = _lengths(question.segments, rulebook)
     for method, length in lengths.items():
-        z = rulebook.impedance(size, metal, method, question.insulation)
+        z = rulebook.drops.impedance(size, metal, method, question.insulation)
         where = f" in {method}" if len(lengths) > 1 else ""
         steps += z.steps
         for letter, figure in (("R", z.value.resistance_ohm * question.warm_share), ("X", z.value.reactance_ohm)):

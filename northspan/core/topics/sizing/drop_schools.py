@@ -7,7 +7,7 @@ from dataclasses import replace
 
 from northspan.core.document.calls import CALLS, School
 from northspan.core.document.plan import SchoolDrop
-from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.sizing.conductor import drop_current, drop_question, warmth
 from northspan.core.topics.sizing.drop import voltage_drop
 from northspan.core.topics.sizing.run import SizedRun
@@ -47,7 +47,7 @@ def drop_schools(sized: SizedRun, rulebook: Rulebook) -> tuple[SchoolDrop, ...]:
 def _by_distance(sized: SizedRun, current: School, amperes: float, rulebook: Rulebook) -> Iterator[SchoolDrop]:
     """Where the code prints distances for a drop: what they make of this run."""
     question, sets = sized.question, sized.question.sets
-    reach = rulebook.drop_distance(sized.tried.wire, amperes / sets, sized.tried.ampacity.value.final_a / sets)
+    reach = rulebook.drops.drop_distance(sized.tried.wire, amperes / sets, sized.tried.ampacity.value.final_a / sets)
     if reach is None:
         return
     length_m = sum(segment.length_m for segment in question.run.segments)

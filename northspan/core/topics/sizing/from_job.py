@@ -24,8 +24,9 @@ from northspan.core.document.job import (
     System,
     status_of,
 )
-from northspan.core.rulebooks.loop_protocol import LoopAhead
-from northspan.core.rulebooks.protocol import DesignLoad, Rulebook
+from northspan.core.rulebooks.questions.common import DesignLoad
+from northspan.core.rulebooks.questions.loop import LoopAhead
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.loads.dwelling import dwelling_carried
 from northspan.core.topics.loads.legs import LegLoads
 from northspan.core.topics.loads.run_load import line_voltage, load_of_run
@@ -63,29 +64,29 @@ def question_of(
         Resistance of the electrodes of each building, where it is known. [ohm]
     """
     job, run = tree.job, tree.job.runs[run_id]
-    if rulebook.drop_is_rule() and schools["drop_limit"] == "none":
+    if rulebook.drops.drop_is_rule() and schools["drop_limit"] == "none":
         schools = schools.but("drop_limit", "advised")  # a rule is not left aside by a call
     source = tree.source_of(run_id)
-    line_v = source.line_v if source else rulebook.usual_v
-    system = source.system if source else rulebook.usual_system
-    neutral_v = rulebook.to_neutral_v(line_v, system)
+    line_v = source.line_v if source else rulebook.supplies.usual_v
+    system = source.system if source else rulebook.supplies.usual_system
+    neutral_v = rulebook.supplies.to_neutral_v(line_v, system)
     load = load_of_run(tree, run_id, rulebook)
     if system is System.single_phase and load.value:
         load = Worked(replace(load.value, line_2_a=0.0, neutral_2_a=0.0), load.steps)
     if run.full_rated and load.value and load.value.design.continuous_a:
         load = _full_rated(load.value, load.steps, rulebook)
     home, why_not = dwelling_carried(tree, run_id) if run.kind in {RunKind.service, RunKind.feeder} else ("", "")
-    power_factor = run.power_factor if run.power_factor is not None else rulebook.usual_power_factor
+    power_factor = run.power_factor if run.power_factor is not None else rulebook.supplies.usual_power_factor
     lost = 0.0
     origin = job.sources.get(run.origin)
     own = origin if origin and origin.kind is SourceKind.transformer else None
     if own and own.rating_kva and load.value:
         lost = regulation_percent(own, load.value.design.total_a, power_factor)[-1].value
     ahead = tree.way_to(run_id)[:-1]
-    counted = [key for key in ahead if key in sized and rulebook.drop_counts(job.runs[key].kind)]
+    counted = [key for key in ahead if key in sized and rulebook.drops.drop_counts(job.runs[key].kind)]
     above = lost + sum(sized[key].tried.drop.value.percent + sized[key].question.ahead_percent for key in counted)
     loop = loop_ahead(tree, run_id, sized, rulebook, electrode_ohm or {})
-    limits = rulebook.drop_limits(
+    limits = rulebook.drops.drop_limits(
         run.drop_limit_percent or job.drop_limits.run_percent, job.drop_limits.way_percent, lighting=loop is not None and loop.lighting
     )
     stated = stated_device(tree, run_id, sized, rulebook)
@@ -156,7 +157,7 @@ def stated_device(tree: Tree, run_id: str, sized: dict[str, SizedRun], rulebook:
     """
     job, run = tree.job, tree.job.runs[run_id]
     here, there = job.enclosures.get(run.origin), job.enclosures.get(run.target)
-    if here and rulebook.main_protects and here.kind in _ONE_MAIN and here.main_a and tree.leaving.get(run.origin) == (run_id,):
+    if here and rulebook.panels.main_protects and here.kind in _ONE_MAIN and here.main_a and tree.leaving.get(run.origin) == (run_id,):
         return Stated(here.main_a, f"/enclosures/{run.origin}/main_a", f"the main of {here.name}")
     if here and here.kind in _NO_BREAKER and not here.main_a and run.kind is not RunKind.tap:
         ahead = sized.get(tree.feeding.get(run.origin, ""))
@@ -164,7 +165,7 @@ def stated_device(tree: Tree, run_id: str, sized: dict[str, SizedRun], rulebook:
             return Stated(ahead.device.value, ahead.question.pointer + "/device_a", f"the device ahead of {here.name}, which has none")
     unprotected = here is None or here.kind is EnclosureKind.meter or run.kind is RunKind.tap
     customer = run.origin in job.sources and job.sources[run.origin].kind is not SourceKind.utility_transformer
-    if there and there.main_a and rulebook.main_protects and unprotected and not customer and there.kind in _MAINS:
+    if there and there.main_a and rulebook.panels.main_protects and unprotected and not customer and there.kind in _MAINS:
         return Stated(there.main_a, f"/enclosures/{run.target}/main_a", f"the main of {there.name}")
     return Stated()
 
@@ -179,7 +180,7 @@ def _sharing_its_ground(tree: Tree, run_id: str, sized: dict[str, SizedRun], rul
             continue
         load = load_of_run(tree, key, rulebook).value
         if load is not None:
-            found.append(rulebook.device_for_load(load.design, run.kind, guard_of(run, rulebook)).value)
+            found.append(rulebook.devices.device_for_load(load.design, run.kind, guard_of(run, rulebook)).value)
     return max(found)
 
 
@@ -241,13 +242,13 @@ def _full_rated(legs: LegLoads, steps: tuple[Step, ...], rulebook: Rulebook) -> 
     """Equipment marked for all of its rating: a continuous load counts once."""
     design = DesignLoad(legs.design.total_a, 0.0, legs.design.neutral_a)
     why = "its device is marked for 100 %, so a continuous load counts once"
-    marked = ruled("I_k", "continuous part", "counts once", why, rulebook.cite("full_rated"))
+    marked = ruled("I_k", "continuous part", "counts once", why, rulebook.words.cite("full_rated"))
     return Worked(replace(legs, design=design), (*steps, marked))
 
 
 def _primary_v(tree: Tree, transformer: str, rulebook: Rulebook) -> float:
     feeding = tree.feeding.get(transformer)
-    return line_voltage(tree, feeding, rulebook) if feeding else rulebook.usual_v
+    return line_voltage(tree, feeding, rulebook) if feeding else rulebook.supplies.usual_v
 
 
 def _in_the_trench(tree: Tree, run: Run, stretch: Segment) -> int:
@@ -274,7 +275,9 @@ def _in_company(tree: Tree, run: Run, rulebook: Rulebook) -> Run:
         for key in stretch.shares_with:
             other = tree.job.runs[key]
             source = tree.source_of(key)
-            carrying += int(rulebook.carrying_conductors(other.circuit, source.system if source else System.split_phase).value)
+            carrying += int(
+                rulebook.ampacities.carrying_conductors(other.circuit, source.system if source else rulebook.supplies.usual_system).value
+            )
             wires += 4 if other.circuit is Circuit.three_wire else 3
         update = {
             "other_carrying": stretch.other_carrying + carrying,
@@ -291,5 +294,5 @@ def _stated_loop(source: Source, rulebook: Rulebook) -> float | None:
         return source.loop_ohm
     if source.rating_kva is None and source.available_fault_a is None:
         return None
-    loop = fault_at_source(source, rulebook.to_neutral_v(source.line_v, source.system)).value.loop
+    loop = fault_at_source(source, rulebook.supplies.to_neutral_v(source.line_v, source.system)).value.loop
     return abs(complex(loop.neutral_r, loop.neutral_x))

@@ -6,7 +6,7 @@ from dataclasses import replace
 
 from northspan.core.document.findings import Cure, Edit
 from northspan.core.document.plan import Growth
-from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.sizing.cost import run_cost
 from northspan.core.topics.sizing.pipe import whole_pipe_m
 from northspan.core.topics.sizing.run import SizedRun, size_run
@@ -32,7 +32,7 @@ def growth(sized: SizedRun, rulebook: Rulebook) -> tuple[Growth, ...]:
     with the load is reached. A larger pipe gives none, but takes more wires later.
     """
     wire = sized.tried.wire
-    ladder = rulebook.sizes(wire.metal, wire.insulation)
+    ladder = rulebook.wires.sizes(wire.metal, wire.insulation)
     at = ladder.index(wire.size)
     larger = ladder[at + 1] if at + 1 < len(ladder) else None
     pipe = _pipe_up(sized, rulebook)
@@ -96,9 +96,9 @@ def spare_wires(sized: SizedRun, rulebook: Rulebook) -> int:
     for segment, pipe in zip(sized.question.run.segments, sized.pipes, strict=True):
         if not pipe.value:
             continue
-        each = rulebook.wire_area(wire.size, wire.insulation).value
+        each = rulebook.pipes.wire_area(wire.size, wire.insulation).value
         count = sum(group.count for group in groups) + max(segment.other_carrying, segment.other_wires or 0)
-        shelf = next(p for p in rulebook.pipes(segment.method, count + 1, whole_m) if p.size == pipe.value.size)
+        shelf = next(p for p in rulebook.pipes.trade_sizes(segment.method, count + 1, whole_m) if p.size == pipe.value.size)
         left = shelf.bore_area * (shelf.allowed_percent - pipe.value.fill_percent) / 100
         spare.append(max(0, int(left / each + 1e-9)))
     return min(spare, default=0)
@@ -114,7 +114,7 @@ def _left(margin: Margin, load_a: float) -> float:
 def _pipe_up(sized: SizedRun, rulebook: Rulebook) -> str | None:
     for segment, pipe in zip(sized.question.run.segments, sized.pipes, strict=True):
         if pipe.value:
-            sizes = [p.size for p in rulebook.pipes(segment.method, 3)]
+            sizes = [p.size for p in rulebook.pipes.trade_sizes(segment.method, 3)]
             at = max(sizes.index(other.value.size) for other in sized.pipes if other.value and other.value.size in sizes)
             return sizes[at + 1] if at + 1 < len(sizes) else None
     return None

@@ -10,7 +10,7 @@ from northspan.core.document.calls import CALLS, CallKind
 from northspan.core.document.findings import Cure, Edit
 from northspan.core.document.job import CallChoice, Metal, RunKind
 from northspan.core.document.plan import CallOption, CallPlan, Neighbour
-from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.sizing.conductor import ladder_of
 from northspan.core.topics.sizing.cost import run_cost
 from northspan.core.topics.sizing.run import SizedRun, size_run
@@ -36,7 +36,7 @@ def neighbours(sized: SizedRun, rulebook: Rulebook) -> tuple[Neighbour, ...]:
         for words, i in (("a size down", at - 1), ("as chosen", at), ("a size up", at + 1))
         if 0 <= i < len(ladder)
     ]
-    wanted += [(f"in {metal}", metal, None) for metal in rulebook.metals() if metal is not wire.metal]
+    wanted += [(f"in {metal}", metal, None) for metal in rulebook.wires.metals() if metal is not wire.metal]
     return tuple(found for entry in wanted if (found := _neighbour(sized, rulebook, *entry)))
 
 
@@ -82,11 +82,11 @@ def calls_open(sized: SizedRun, rulebook: Rulebook) -> tuple[str, ...]:
         "equipment_ground": sized.equipment_ground is not None and run.equipment_ground_size is None,
         "bonding_raised": sized.equipment_ground is not None
         and run.equipment_ground_size is None
-        and rulebook.area(sized.tried.wire.size) > rulebook.area(sized.least_size),
+        and rulebook.wires.area(sized.tried.wire.size) > rulebook.wires.area(sized.least_size),
         "protective_conductor": sized.tried.loop is not None,
         "pipe_size": run.pipe_size is None and any(pipe.value for pipe in sized.pipes),
     }
-    left_out = rulebook.calls_left_out()
+    left_out = rulebook.choices.calls_left_out()
     return tuple(name for name, is_free in free.items() if is_free and name not in left_out)
 
 
@@ -121,12 +121,12 @@ def in_words(sized: SizedRun, rulebook: Rulebook) -> str:
         For names. [-]
     """
     wire = sized.tried.wire
-    parts = [f"{sets_words(sized.question.sets)}{rulebook.size_name(wire.size)} {wire.metal}", f"{whole(sized.device.value)} A"]
+    parts = [f"{sets_words(sized.question.sets)}{rulebook.words.size_name(wire.size)} {wire.metal}", f"{whole(sized.device.value)} A"]
     pipe = largest_pipe(sized)
     if pipe:
         parts.append(pipe)
     if sized.equipment_ground_size:
-        parts.append(f"{rulebook.dialect.ground_short} {rulebook.size_name(sized.equipment_ground_size)}")
+        parts.append(f"{rulebook.words.dialect.ground_short} {rulebook.words.size_name(sized.equipment_ground_size)}")
     return ", ".join(parts)
 
 
@@ -168,10 +168,10 @@ def _neighbour(sized: SizedRun, rulebook: Rulebook, words: str, metal: Metal, si
     tried = other.tried
     at = question.pointer
     edits = [Edit("add", f"{at}/metal", metal), Edit("add", f"{at}/conductor_size", size)]
-    name = f"{rulebook.size_name(tried.wire.size)} {metal}"
+    name = f"{rulebook.words.size_name(tried.wire.size)} {metal}"
     return Neighbour(
         words,
-        rulebook.size_name(tried.wire.size),
+        rulebook.words.size_name(tried.wire.size),
         metal,
         tried.drop.value.percent,
         question.drop_above_percent + tried.drop.value.percent,

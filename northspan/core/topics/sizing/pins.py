@@ -5,7 +5,7 @@ from __future__ import annotations
 from functools import lru_cache
 
 from northspan.core.document.job import Metal, Run
-from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.sizing.question import device_shelf
 from northspan.core.working.errors import InvalidJob
 
@@ -38,10 +38,12 @@ def check_pins(run: Run, at: str, rulebook: Rulebook) -> None:
             raise InvalidJob(
                 f"{at}/{name}", f"there is no {metal or ''} conductor of size {size}.".replace("  ", " "), f"Sizes: {', '.join(sizes)}."
             )
-    if run.insulation is not None and run.insulation not in rulebook.insulations():
-        raise InvalidJob(f"{at}/insulation", f"there is no insulation {run.insulation}.", f"Types: {', '.join(rulebook.insulations())}.")
+    if run.insulation is not None and run.insulation not in rulebook.wires.insulations():
+        raise InvalidJob(
+            f"{at}/insulation", f"there is no insulation {run.insulation}.", f"Types: {', '.join(rulebook.wires.insulations())}."
+        )
     _check_device(run, at, rulebook)
-    ways, groupings = ([way for way, _ in found] for found in (rulebook.laid_ways(), rulebook.groupings()))
+    ways, groupings = ([way for way, _ in found] for found in (rulebook.choices.laid_ways(), rulebook.choices.groupings()))
     for i, segment in enumerate(run.segments):
         if segment.laid and segment.laid not in ways:
             raise InvalidJob(f"{at}/segments/{i}/laid", f"there is no way {segment.laid}.", f"Ways: {', '.join(ways) or 'none here'}.")
@@ -51,19 +53,19 @@ def check_pins(run: Run, at: str, rulebook: Rulebook) -> None:
     _check_family(run, at, rulebook)
     if run.pipe_size is not None:
         for segment in run.segments:
-            shelf = [pipe.size for pipe in rulebook.pipes(segment.method, 4)]
+            shelf = [pipe.size for pipe in rulebook.pipes.trade_sizes(segment.method, 4)]
             if shelf and run.pipe_size not in shelf:
                 raise InvalidJob(f"{at}/pipe_size", f"there is no {segment.method} of size {run.pipe_size}.", f"Sizes: {', '.join(shelf)}.")
 
 
 def _check_family(run: Run, at: str, rulebook: Rulebook) -> None:
-    known = [method for method, _ in rulebook.methods()]
+    known = [method for method, _ in rulebook.choices.methods()]
     for i, stretch in enumerate(run.segments):
         if stretch.method not in known:
             right = f"Methods: {', '.join(known)}."
             raise InvalidJob(f"{at}/segments/{i}/method", f"these rules are built without {stretch.method}.", right)
-    if run.ground_metal is not None and run.ground_metal not in rulebook.metals():
-        right = f"Metals: {', '.join(rulebook.metals())}."
+    if run.ground_metal is not None and run.ground_metal not in rulebook.wires.metals():
+        right = f"Metals: {', '.join(rulebook.wires.metals())}."
         raise InvalidJob(f"{at}/ground_metal", f"these rules are built without {run.ground_metal}.", right)
     if run.ground_with is not None and rulebook.loop is not None:
         words = "each circuit has a protective conductor of its own here."
@@ -73,7 +75,7 @@ def _check_family(run: Run, at: str, rulebook: Rulebook) -> None:
 
 
 def _check_device(run: Run, at: str, rulebook: Rulebook) -> None:
-    kinds = [kind for kind, _ in rulebook.device_types()]
+    kinds = [kind for kind, _ in rulebook.devices.device_types()]
     if run.device_type and run.device_type not in kinds:
         raise InvalidJob(f"{at}/device_type", f"there is no device {run.device_type}.", f"Kinds: {', '.join(kinds) or 'one only'}.")
     shelf = device_shelf(run, rulebook)
@@ -83,4 +85,8 @@ def _check_device(run: Run, at: str, rulebook: Rulebook) -> None:
 
 
 def _sizes(metal: Metal | None, rulebook: Rulebook) -> tuple[str, ...]:
-    return rulebook.sizes(metal) if metal else tuple(dict.fromkeys(size for one in rulebook.metals() for size in rulebook.sizes(one)))
+    return (
+        rulebook.wires.sizes(metal)
+        if metal
+        else tuple(dict.fromkeys(size for one in rulebook.wires.metals() for size in rulebook.wires.sizes(one)))
+    )

@@ -8,7 +8,8 @@ from functools import lru_cache
 from math import floor
 
 from northspan.core.document.job import Metal, Method, Segment
-from northspan.core.rulebooks.protocol import PipeSize, Rulebook
+from northspan.core.rulebooks.questions.pipes import PipeSize
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.working.errors import NoSolution
 from northspan.core.working.worked import Margin, Step, Worked, at_most, looked_up, ruled, step
 
@@ -77,11 +78,11 @@ def pipe_for(
     if others:
         groups = (*wires, WireGroup("other circuits, taken as large as these", others, wires[0].size))
     count = sum(group.count for group in groups)
-    shelf = rulebook.pipes(segment.method, count, whole_m)
+    shelf = rulebook.pipes.trade_sizes(segment.method, count, whole_m)
     if not shelf:
         return Worked(None)
-    unit = rulebook.area_unit()
-    areas = [group.area or rulebook.wire_area(group.size, insulation) for group in groups]
+    unit = rulebook.pipes.area_unit()
+    areas = [group.area or rulebook.pipes.wire_area(group.size, insulation) for group in groups]
     names = [f"n_{i}" for i in range(len(groups))]
     figures = {f"n_{i}": float(group.count) for i, group in enumerate(groups)} | {f"a_{i}": a.value for i, a in enumerate(areas)}
     total = step(
@@ -93,11 +94,11 @@ def pipe_for(
         raise NoSolution(f"pipe of size {pinned}", f"sizes {', '.join(by_size)}")
     if not fits and pinned is None:
         raise NoSolution("pipe", f"{segment.method} up to {shelf[-1].size} for {total.value:.2f} {unit} of wire")
-    size, reason = _choose(pinned, fits, shelf, (segment.length_m, rulebook.length_text(LONG_PULL_M)), roomy)
+    size, reason = _choose(pinned, fits, shelf, (segment.length_m, rulebook.words.length_text(LONG_PULL_M)), roomy)
     pipe = by_size[size]
     bore = looked_up(
         "A_p",
-        f"bore of {rulebook.pipe_name(segment.method, size)}",
+        f"bore of {rulebook.words.pipe_name(segment.method, size)}",
         pipe.bore_area,
         unit,
         pipe.bore_citation,
@@ -107,7 +108,7 @@ def pipe_for(
     fill = step("F", "fill", "100 * A_w / A_p", "%", pipe.fill_citation, A_w=total.value, A_p=bore.value)
     margin = fill_margin(pipe, areas, count, total.value)
     steps: tuple[Step, ...] = (*_unique(areas), total, *reason, bore, fill)
-    return Worked(Pipe(size, rulebook.pipe_name(segment.method, size), fill.value, pipe.allowed_percent), steps, (margin,))
+    return Worked(Pipe(size, rulebook.words.pipe_name(segment.method, size), fill.value, pipe.allowed_percent), steps, (margin,))
 
 
 def fill_margin(pipe: PipeSize, areas: Sequence[Step], count: int, total_area: float) -> Margin:
@@ -144,7 +145,7 @@ def whole_pipe_m(segments: tuple[Segment, ...], rulebook: Rulebook) -> float | N
     rulebook : Rulebook
         For which methods are pipes. [-]
     """
-    if not all(rulebook.pipes(segment.method, 3) for segment in segments):
+    if not all(rulebook.pipes.trade_sizes(segment.method, 3) for segment in segments):
         return None
     return sum(segment.length_m for segment in segments)
 
@@ -161,7 +162,7 @@ def bends(segment: Segment, rulebook: Rulebook) -> Worked[float]:
     """
     if segment.method in {Method.cable, Method.direct_burial, Method.overhead}:
         return Worked(segment.bends_deg)
-    limit = rulebook.bends_limit_deg(segment.method)
+    limit = rulebook.pipes.bends_limit_deg(segment.method)
     margin = at_most("bends", "Bends", segment.bends_deg, limit.value, "°", limit.citation)
     return Worked(segment.bends_deg, (limit,), (margin,))
 

@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from northspan.core.document.job import Metal, Prices
-from northspan.core.rulebooks.protocol import Rulebook, Wire
+from northspan.core.rulebooks.questions.common import Wire
+from northspan.core.rulebooks.rulebook import Rulebook
 
 DENSITY_KG_PER_M3 = {Metal.copper: 8890.0, Metal.aluminum: 2703.0}  # at 20 °C, any handbook of physics
 CM2_PER_SQUARE = {"in²": 6.4516, "mm²": 0.01}
@@ -23,11 +24,11 @@ def wire_price(wire: Wire, prices: Prices, rulebook: Rulebook) -> float:
 
     Examples
     --------
-    >>> from northspan.core.rulebooks.us.rulebook import UsRulebook
-    >>> round(wire_price(Wire("4/0", Metal.copper, "THWN-2"), Prices(), UsRulebook()), 2)
+    >>> from northspan.core.rulebooks.registry import rulebook_named
+    >>> round(wire_price(Wire("4/0", Metal.copper, "THWN-2"), Prices(), rulebook_named("us-2023")), 2)
     12.74
     """
-    kg_per_m = rulebook.area_m2(wire.size) * DENSITY_KG_PER_M3[wire.metal]
+    kg_per_m = rulebook.wires.area_m2(wire.size) * DENSITY_KG_PER_M3[wire.metal]
     per_kg = prices.copper_per_kg if wire.metal is Metal.copper else prices.aluminum_per_kg
     return kg_per_m * per_kg + prices.wire_making_per_m
 
@@ -44,4 +45,4 @@ def pipe_price(bore_area: float, prices: Prices, rulebook: Rulebook) -> float:
     rulebook : Rulebook
         For its unit of area. [-]
     """
-    return bore_area * CM2_PER_SQUARE[rulebook.area_unit()] * prices.pipe_per_m_cm2
+    return bore_area * CM2_PER_SQUARE[rulebook.pipes.area_unit()] * prices.pipe_per_m_cm2

@@ -6,8 +6,10 @@ from dataclasses import dataclass
 
 from northspan.core.case.schools import Schools
 from northspan.core.document.job import Place, Prices, Run, System
-from northspan.core.rulebooks.loop_protocol import LoopAhead, LoopFacts
-from northspan.core.rulebooks.protocol import USUAL_GUARD, Guard, Rulebook, TransformerFacts, Wire
+from northspan.core.rulebooks.questions.common import USUAL_GUARD, Guard, Wire
+from northspan.core.rulebooks.questions.loop import LoopAhead, LoopFacts
+from northspan.core.rulebooks.questions.taps import TransformerFacts
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.loads.legs import LegLoads
 from northspan.core.working.worked import Worked
 
@@ -103,7 +105,7 @@ def device_shelf(run: Run, rulebook: Rulebook, device_type: str | None = None) -
         Another kind than the run's own; empty is the usual one. [-]
     """
     kind = run.device_type if device_type is None else device_type
-    return rulebook.devices(rulebook.loop.device_type(run.kind, kind) if rulebook.loop else "")
+    return rulebook.devices.ratings(rulebook.loop.device_type(run.kind, kind) if rulebook.loop else "")
 
 
 def loop_facts(question: RunQuestion, wire: Wire, device_a: float, ahead: LoopAhead) -> LoopFacts:

@@ -10,7 +10,8 @@ from pydantic import JsonValue
 from northspan.core.document.findings import Cure, Edit
 from northspan.core.document.job import Circuit, Prices, RunKind, Source, SourceKind, System
 from northspan.core.document.plan import VoltageWay, WorkGroup, printed
-from northspan.core.rulebooks.protocol import DesignLoad, Rulebook
+from northspan.core.rulebooks.questions.common import DesignLoad
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.loads.legs import LegLoads
 from northspan.core.topics.sizing.cost import run_cost
 from northspan.core.topics.sizing.question import NO_LIMIT, RunQuestion
@@ -57,7 +58,7 @@ def voltage_ways(sized: SizedRun, rulebook: Rulebook) -> tuple[VoltageWay, ...]:
     if legs is None or run.kind is not RunKind.feeder or not plain or length_m < LONG_M:
         return ()
     rows = [_as_it_is(sized, rulebook)]
-    for volts in rulebook.raised_voltages():
+    for volts in rulebook.supplies.raised_voltages():
         if volts > question.line_v * 1.5:
             raised = _raised(sized, legs, volts, rulebook)
             if raised:
@@ -70,7 +71,7 @@ def _as_it_is(sized: SizedRun, rulebook: Rulebook) -> VoltageWay:
     cost = run_cost(sized, rulebook)
     energy = wire_losses(sized, rulebook)
     broken = "; ".join(m.words.lower() for m in sized.tried.margins if not m.holds)
-    words = f"{rulebook.size_name(sized.tried.wire.size)} {sized.tried.wire.metal}"
+    words = f"{rulebook.words.size_name(sized.tried.wire.size)} {sized.tried.wire.metal}"
     return _row(sized, sized.question.line_v, words, sized.tried.drop.value.percent, cost, energy, broken, current=True)
 
 
@@ -140,7 +141,7 @@ def _with_rating(sized: SizedRun, legs: LegLoads, volts: float, rating: float, n
     checks = ((drop, run_limit, "drop, this run"), (question.drop_above_percent + drop, way_limit, "drop, whole way"))
     over = [words for used, limit, words in checks if used > limit + 1e-9]
     broken = "; ".join([*over, *(m.words.lower() for m in wire.tried.margins if not m.holds and not m.advice)])
-    words = f"{rulebook.size_name(wire.tried.wire.size)} {wire.tried.wire.metal} and two {rating:g} kVA transformers"
+    words = f"{rulebook.words.size_name(wire.tried.wire.size)} {wire.tried.wire.metal} and two {rating:g} kVA transformers"
     return _row(wire, volts, words, drop, cost, energy, broken, cure=_taking(question, between, last, wire))
 
 
@@ -177,7 +178,7 @@ def wire_losses(sized: SizedRun, rulebook: Rulebook) -> Worked[float]:
     legs, run = sized.question.load.value, sized.question.run
     wire, hours = sized.tried.wire, sized.question.prices.loaded_hours_per_year
     resistance = sum(
-        rulebook.impedance(wire.size, wire.metal, s.method).value.resistance_ohm * s.length_m / rulebook.length.metres / 1000
+        rulebook.drops.impedance(wire.size, wire.metal, s.method).value.resistance_ohm * s.length_m / rulebook.drops.length.metres / 1000
         for s in run.segments
     )
     amperes = sqrt((legs.line_1_a**2 + legs.line_2_a**2) / 2) if legs else 0.0

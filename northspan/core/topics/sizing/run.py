@@ -6,7 +6,10 @@ from dataclasses import dataclass, replace
 from functools import lru_cache
 
 from northspan.core.document.job import Circuit, Grounding, Metal, RunKind, Status
-from northspan.core.rulebooks.protocol import DesignLoad, GroundFacts, NeutralFacts, Rulebook, TransformerFacts, Wire
+from northspan.core.rulebooks.questions.common import DesignLoad, Wire
+from northspan.core.rulebooks.questions.grounds import GroundFacts, NeutralFacts
+from northspan.core.rulebooks.questions.taps import TransformerFacts
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.loads.legs import LegLoads
 from northspan.core.topics.sizing.conductor import Tried, choose_wire, secondary_of, try_wire
 from northspan.core.topics.sizing.pins import check_pins
@@ -89,7 +92,7 @@ def size_run(question: RunQuestion, rulebook: Rulebook) -> SizedRun | None:
         question = as_it_may_be(question, legs, rulebook)
     run = question.run
     device = choose_device(question, legs, rulebook)
-    terminals = rulebook.terminals_c(run.terminals, device.value)
+    terminals = rulebook.ampacities.terminals_c(run.terminals, device.value)
     question, tried, least = _in_sets(question, legs, device.value, terminals, rulebook)
     try:
         return _with_the_rest(question, legs, device, terminals, tried, least, rulebook)
@@ -124,7 +127,7 @@ def as_it_may_be(question: RunQuestion, legs: LegLoads, rulebook: Rulebook) -> R
     by_device = LegLoads(DesignLoad(device_a, 0.0, min(device_a, legs.design.neutral_a)), device_a, device_a, 0.0)
     free = replace(question, schools=question.schools.but("drop_limit", "none"), drop_above_percent=0.0, run_limit_percent=NO_LIMIT,
                    way_limit_percent=NO_LIMIT)  # fmt: skip
-    terminals = rulebook.terminals_c(question.run.terminals, device_a)
+    terminals = rulebook.ampacities.terminals_c(question.run.terminals, device_a)
     found, _, least = _in_sets(free, by_device, device_a, terminals, rulebook)
     taken = {"conductor_size": least.size, "metal": least.metal, "insulation": least.insulation, "sets": found.sets}
     return replace(question, run=question.run.model_copy(update=taken), assumed=True)
@@ -147,7 +150,7 @@ def _in_sets(
         except NoSolution as error:
             refused = refused or error
             continue
-        if rulebook.area(least.size) <= rulebook.area(rulebook.largest_customary()):
+        if rulebook.wires.area(least.size) <= rulebook.wires.area(rulebook.wires.largest_customary()):
             return asked, tried, least
         first = first or (asked, tried, least)
     if first:
@@ -162,17 +165,17 @@ def _with_the_rest(
     run, wire = question.run, tried.wire
     ahead = run.kind is RunKind.service or question.secondary is not None
     clears_a = max(question.tapped_a or device.value, question.pipe_device_a)
-    grounded = rulebook.grounded_minimum(
+    grounded = rulebook.grounds.grounded_minimum(
         NeutralFacts(
             legs.design, question.tapped_a or device.value, wire, terminals.value, question.sets, ahead, run.segments,
-            int(rulebook.carrying_conductors(run.circuit, question.system).value), question.schools["derating_start"],
+            int(rulebook.ampacities.carrying_conductors(run.circuit, question.system).value), question.schools["derating_start"],
             run.kind, question.system,
         )
     )  # fmt: skip
     has_neutral = run.circuit is not Circuit.two_wire_line
     grounded_size = (run.grounded_size or wire.size) if has_neutral else None
     ground = ground_size = None
-    jumper = rulebook.supply_side_jumper(wire, question.sets, wire.metal) if ahead else None
+    jumper = rulebook.grounds.supply_side_jumper(wire, question.sets, wire.metal) if ahead else None
     if question.secondary is not None and jumper:  # no device stands ahead of it: the jumper comes along in place of a ground
         ground_size = run.equipment_ground_size or jumper.value
     elif tried.loop is not None:
@@ -190,7 +193,7 @@ def _with_the_rest(
             wire.metal,
             schools["bonding_raised"],
         )
-        ground = rulebook.equipment_ground(facts)
+        ground = rulebook.grounds.equipment_ground(facts)
         ground_size = run.equipment_ground_size or ground.value
     groups = wires_in_pipe(run.circuit, wire.size, grounded_size, ground_size, run.ground_metal)
     whole_m = whole_pipe_m(run.segments, rulebook)
@@ -210,7 +213,7 @@ def _with_the_rest(
         ground_size,
         pipes,
         tuple(bends(s, rulebook) for s in run.segments),
-        rulebook.insulation_fits(wire.insulation, run.segments),
+        rulebook.wires.insulation_fits(wire.insulation, run.segments),
         jumper,
     )
 
@@ -228,10 +231,10 @@ def choose_device(question: RunQuestion, legs: LegLoads, rulebook: Rulebook) -> 
         The code to follow. [-]
     """
     kind = RunKind.feeder if question.run.kind is RunKind.tap else question.run.kind
-    least = rulebook.device_for_load(legs.design, kind, question.guard)
+    least = rulebook.devices.device_for_load(legs.design, kind, question.guard)
     limits: list[Margin] = list(least.margins)
     least = motor_or_plate_device(legs, rulebook) or least
-    floor = rulebook.dwelling_least_a() if kind is RunKind.service and question.whole_dwelling else None
+    floor = rulebook.dwellings.dwelling_least_a() if kind is RunKind.service and question.whole_dwelling else None
     if floor and least.value < floor.value:
         usual = next(rating for rating in device_shelf(question.run, rulebook) if rating >= floor.value)
         chosen = ruled("I_d", "device of a whole dwelling", f"{whole(usual)} A", floor.words, floor.citation, usual)
@@ -274,22 +277,23 @@ def motor_or_plate_device(legs: LegLoads, rulebook: Rulebook) -> Worked[float] |
     """
     if legs.plate_device_a:
         plate = given("I_p", "largest device on its plate", legs.plate_device_a, "A", "nameplate")
-        fits = [rating for rating in rulebook.devices() if rating <= legs.plate_device_a + 1e-9]
+        fits = [rating for rating in rulebook.devices.ratings() if rating <= legs.plate_device_a + 1e-9]
         if not fits:
             raise NoSolution(
-                "device", f"every standard rating for a plate of {legs.plate_device_a:g} A; the least is {rulebook.devices()[0]:g} A"
+                "device",
+                f"every standard rating for a plate of {legs.plate_device_a:g} A; the least is {rulebook.devices.ratings()[0]:g} A",
             )
         why = "the largest standard rating that is not above its plate"
-        return Worked(fits[-1], (plate, ruled("I_n", "device", f"{fits[-1]:g} A", why, rulebook.cite("plate"), fits[-1])))
-    return rulebook.motor_device(legs.motor_a, legs.motor_kind) if legs.motor_a else None
+        return Worked(fits[-1], (plate, ruled("I_n", "device", f"{fits[-1]:g} A", why, rulebook.words.cite("plate"), fits[-1])))
+    return rulebook.loads.motor_device(legs.motor_a, legs.motor_kind) if legs.motor_a else None
 
 
 def _for_transformer(facts: TransformerFacts, least: Worked[float], rulebook: Rulebook) -> tuple[Worked[float], Margin]:
     """The primary's device: 125 % of its current lets the inrush pass, and no more than the table allows."""
-    most = rulebook.transformer_devices(facts)[0]
+    most = rulebook.taps.transformer_devices(facts)[0]
     current = most.steps[0]
     inrush = step("I_b", "125 % of the transformer's current, for its inrush", "1.25 * I", "A", "customary", I=current.value)
-    usual = next((rating for rating in rulebook.devices() if rating >= max(inrush.value, least.value) - 1e-9), least.value)
+    usual = next((rating for rating in rulebook.devices.ratings() if rating >= max(inrush.value, least.value) - 1e-9), least.value)
     device = max(least.value, min(usual, most.value))
     chosen = ruled(
         "I_n",

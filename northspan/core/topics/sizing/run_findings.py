@@ -7,7 +7,7 @@ from dataclasses import replace
 
 from northspan.core.document.findings import Cure, Edit, Finding, Severity, pin
 from northspan.core.document.job import Grounding, Method, Place, Status, Terminals
-from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.routes.cover import covers
 from northspan.core.topics.sizing.other_ways import sets_words
 from northspan.core.topics.sizing.question import device_shelf
@@ -72,14 +72,15 @@ _SAID_ELSEWHERE = frozenset({"drop", "way"})
 def _limits(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
     """Every rule that a run breaks has its finding: a red bar without a word would be passed over."""
     run, at = sized.question.run, sized.question.pointer
-    wire = f"{rulebook.size_name(sized.tried.wire.size)} {rulebook.metal_name(sized.tried.wire.metal)}"
+    wire = f"{rulebook.words.size_name(sized.tried.wire.size)} {rulebook.words.metal_name(sized.tried.wire.metal)}"
     for margin in (*sized.device.margins, *sized.tried.margins):
         if margin.holds or margin.advice or margin.key in _SAID_ELSEWHERE:
             continue
         template = _TEXTS.get(margin.key, "{words}: {used:.3g} of {limit:.3g} {unit}.")
+        length = rulebook.words.length_text
         text = template.format(wire=wire, used=margin.used, limit=margin.limit, words=margin.words.lower(), unit=margin.unit,
                                used_n=whole(margin.used), limit_n=whole(margin.limit),
-                               used_text=rulebook.length_text(margin.used), limit_text=rulebook.length_text(margin.limit))  # fmt: skip
+                               used_text=length(margin.used), limit_text=length(margin.limit))  # fmt: skip
         why = (
             "Until it opens, every case on it stands at a dangerous voltage."
             if margin.key in _BY_LOOP
@@ -115,7 +116,9 @@ def _cures(sized: SizedRun, margin: Margin, rulebook: Rulebook) -> tuple[Cure, .
 def _as_found(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
     """What is there and was not looked at, and what is noted twice and differently."""
     question, run, at = sized.question, sized.question.run, sized.question.pointer
-    wire = f"{sets_words(question.sets)}{rulebook.size_name(sized.tried.wire.size)} {rulebook.metal_name(sized.tried.wire.metal)}"
+    wire = (
+        f"{sets_words(question.sets)}{rulebook.words.size_name(sized.tried.wire.size)} {rulebook.words.metal_name(sized.tried.wire.metal)}"
+    )
     if question.assumed:
         taken = {"metal": sized.tried.wire.metal.value, "conductor_size": sized.tried.wire.size, "sets": question.sets}
         yield Finding(
@@ -154,32 +157,33 @@ def _pinned_ground(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
     run, at = sized.question.run, sized.question.pointer
     if sized.equipment_ground and sized.equipment_ground_size:
         least = sized.equipment_ground.value
-        if rulebook.area(sized.equipment_ground_size) < rulebook.area(least):
+        if rulebook.wires.area(sized.equipment_ground_size) < rulebook.wires.area(least):
             yield Finding(
                 Severity.fix,
                 f"{at}/equipment_ground_size",
-                f"{run.name}: {rulebook.dialect.ground_short} {rulebook.size_name(sized.equipment_ground_size)} is below "
-                f"{rulebook.size_name(least)}.",
+                f"{run.name}: {rulebook.words.dialect.ground_short} {rulebook.words.size_name(sized.equipment_ground_size)} is below "
+                f"{rulebook.words.size_name(least)}.",
                 "It is the way back for a fault; too thin, and the breaker opens late.",
                 sized.equipment_ground.steps[-1].citation,
                 (pin(f"{at}/equipment_ground_size", None, "Let the rules choose the ground"),),
             )
-    if sized.grounded_size and rulebook.area(sized.grounded_size) < rulebook.area(sized.grounded.value):
+    if sized.grounded_size and rulebook.wires.area(sized.grounded_size) < rulebook.wires.area(sized.grounded.value):
+        name = rulebook.words.size_name
         yield Finding(
             Severity.fix,
             f"{at}/grounded_size",
-            f"{run.name}: neutral {rulebook.size_name(sized.grounded_size)} is below {rulebook.size_name(sized.grounded.value)}.",
+            f"{run.name}: neutral {name(sized.grounded_size)} is below {name(sized.grounded.value)}.",
             "It must carry the unbalance of the legs and a fault.",
             sized.grounded.steps[-1].citation,
             (pin(f"{at}/grounded_size", None, "Make it as large as the ungrounded conductors"),),
         )
-    if run.grounding is Grounding.legacy_three_wire and run.status is not Status.existing and not rulebook.may_feed_three_wires():
+    if run.grounding is Grounding.legacy_three_wire and run.status is not Status.existing and not rulebook.grounds.may_feed_three_wires():
         yield Finding(
             Severity.fix,
             f"{at}/grounding",
             f"{run.name}: new work cannot be fed with three wires.",
             "Neutral and ground must be two wires.",
-            rulebook.cite("new_three_wire"),
+            rulebook.words.cite("new_three_wire"),
             (pin(f"{at}/grounding", Grounding.equipment_ground, "Run four wires"),),
         )
 
@@ -189,7 +193,7 @@ def _drop(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
     broken = [m for m in sized.tried.margins if m.key in {"drop", "way"} and not m.holds]
     if not broken:
         return
-    severity = Severity.fix if rulebook.drop_is_rule() else Severity.check
+    severity = Severity.fix if rulebook.drops.drop_is_rule() else Severity.check
     worst = max(broken, key=lambda margin: margin.share)
     yield Finding(
         severity,
@@ -213,7 +217,7 @@ def _drop_cures(sized: SizedRun, rulebook: Rulebook) -> tuple[Cure, ...]:
         return ()
     if other is None or not other.tried.good:
         return ()
-    return (pin(f"{question.pointer}/conductor_size", other.tried.wire.size, f"Go to {rulebook.size_name(other.tried.wire.size)}"),)
+    return (pin(f"{question.pointer}/conductor_size", other.tried.wire.size, f"Go to {rulebook.words.size_name(other.tried.wire.size)}"),)
 
 
 def _lost_ahead(sized: SizedRun) -> str:
@@ -256,16 +260,16 @@ def _stretches(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
             yield Finding(
                 Severity.fix,
                 where,
-                f"{run.name}: {dict(rulebook.methods())[segment.method]} has no cover figure here.",
+                f"{run.name}: {dict(rulebook.choices.methods())[segment.method]} has no cover figure here.",
                 "Use a pipe or cable that is meant for the ground.",
                 cover.steps[0].citation,
-                (Cure(f"Use {dict(rulebook.methods())[Method.pvc40]}", (Edit("add", f"{where}/method", Method.pvc40),)),),
+                (Cure(f"Use {dict(rulebook.choices.methods())[Method.pvc40]}", (Edit("add", f"{where}/method", Method.pvc40),)),),
             )
         elif segment.cover_m is not None and segment.cover_m < cover.value - 1e-6:
             yield Finding(
                 Severity.fix,
                 f"{where}/cover_m",
-                f"{run.name}: cover {rulebook.depth_text(segment.cover_m)} is below {rulebook.depth_text(cover.value)}.",
+                f"{run.name}: cover {rulebook.words.depth_text(segment.cover_m)} is below {rulebook.words.depth_text(cover.value)}.",
                 "A spade or a fence post finds it.",
                 cover.steps[0].citation,
                 (pin(f"{where}/cover_m", None, "Dig to the least cover"),),

@@ -10,7 +10,8 @@ from northspan.core.document.cautions import cautions_for
 from northspan.core.document.findings import Finding, Severity
 from northspan.core.document.job import CallChoice, Circuit, Job, Place, Run, RunKind, Segment
 from northspan.core.document.plan import RunPlan, StretchPlan, WirePlan, WorkGroup, printed, shown
-from northspan.core.rulebooks.protocol import BuildingFacts, Rulebook
+from northspan.core.rulebooks.questions.common import BuildingFacts
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.routes.cover import covers, ribbon_m
 from northspan.core.topics.sizing.conductor import allowance_of
 from northspan.core.topics.sizing.cost import run_cost
@@ -93,7 +94,7 @@ def _with_working(
     taps = taps_of(question, rulebook)
     if sized is None:
         return planned.plan.model_copy(update={"taps": taps})
-    wires = rulebook.four_wires(run_facts(sized.question.run, sized.question.line_v), building)
+    wires = rulebook.grounds.four_wires(run_facts(sized.question.run, sized.question.line_v), building)
     more = {
         "working": _working(sized, wires, rulebook),
         "neighbours": neighbours(sized, rulebook),
@@ -109,7 +110,7 @@ def _with_working(
 
 def _plain(run_id: str, sized: SizedRun, rulebook: Rulebook) -> RunPlan:
     run, tried = sized.question.run, sized.tried
-    ladder = rulebook.sizes(tried.wire.metal, tried.wire.insulation)
+    ladder = rulebook.wires.sizes(tried.wire.metal, tried.wire.insulation)
     at = ladder.index(tried.wire.size)
     legs = sized.question.load.value
     design = legs.design if legs else None
@@ -125,7 +126,7 @@ def _plain(run_id: str, sized: SizedRun, rulebook: Rulebook) -> RunPlan:
         target=run.target,
         status=run.status,
         sized=True,
-        headline=f"{sets_words(sized.question.sets)}{rulebook.size_name(tried.wire.size)} {tried.wire.metal}, {device_a} A",
+        headline=f"{sets_words(sized.question.sets)}{rulebook.words.size_name(tried.wire.size)} {tried.wire.metal}, {device_a} A",
         subline=_subline(sized, len(wires), rulebook),
         length_m=sum(s.length_m for s in run.segments),
         nominal_v=sized.question.nominal_v,
@@ -137,9 +138,9 @@ def _plain(run_id: str, sized: SizedRun, rulebook: Rulebook) -> RunPlan:
         metal=tried.wire.metal,
         insulation=tried.wire.insulation,
         size=tried.wire.size,
-        size_name=rulebook.size_name(tried.wire.size),
+        size_name=rulebook.words.size_name(tried.wire.size),
         least_size=sized.least_size,
-        least_name=rulebook.size_name(sized.least_size),
+        least_name=rulebook.words.size_name(sized.least_size),
         ampacity_a=tried.ampacity.value.final_a,
         grounded_size=sized.grounded_size or "",
         grounded_least=sized.grounded.value if sized.grounded_size else "",
@@ -174,11 +175,13 @@ def _allowance_words(sized: SizedRun, rulebook: Rulebook) -> str:
     if allowance.value >= 1:
         return f"not taken: {allowance.text}"
     needed = any(line.key in {"ampacity", "terminals"} and line.used / allowance.value > line.limit + 1e-9 for line in sized.tried.margins)
-    protected = rulebook.device_for_wire(
+    protected = rulebook.devices.device_for_wire(
         sized.tried.ampacity.value, sized.tried.wire, sized.question.schools["rounding"], 1.0, sized.question.guard
     ).value
     if not needed and protected >= sized.device.value - 1e-9:
-        return f"open, but not needed: {rulebook.size_name(sized.tried.wire.size)} is good for {whole(sized.device.value)} A without it"
+        return (
+            f"open, but not needed: {rulebook.words.size_name(sized.tried.wire.size)} is good for {whole(sized.device.value)} A without it"
+        )
     return f"{allowance.label} taken: {allowance.text}"
 
 
@@ -249,27 +252,27 @@ def _subline(sized: SizedRun, wires: int, rulebook: Rulebook) -> str:
     if ground and sized.equipment_ground_size:
         first = ground.steps[0].result
         raised = f", raised from {first}" if sized.tried.loop is None and first != sized.equipment_ground_size else ""
-        parts.append(f"{rulebook.dialect.ground_short} {rulebook.size_name(sized.equipment_ground_size)}{raised}")
+        parts.append(f"{rulebook.words.dialect.ground_short} {rulebook.words.size_name(sized.equipment_ground_size)}{raised}")
     return ", ".join(parts)
 
 
 def _wires(sized: SizedRun, rulebook: Rulebook) -> tuple[WirePlan, ...]:
     sizes = {"neutral": sized.grounded_size, "ground": sized.equipment_ground_size}
     plans = []
-    for role, color in rulebook.colors(sized.question.run.circuit, old=sized.question.run.old_colors):
+    for role, color in rulebook.words.colors(sized.question.run.circuit, old=sized.question.run.old_colors):
         size = sizes.get(role, sized.tried.wire.size)
-        name = rulebook.dialect.equipment_ground if role == "ground" else role
+        name = rulebook.words.dialect.equipment_ground if role == "ground" else role
         if role == "line 1" and sized.question.run.circuit is Circuit.two_wire_neutral:
             name = "line"
         if size:
             metal = sized.ground_metal if role == "ground" else sized.tried.wire.metal
-            shown = color if size in rulebook.sizes(metal) else "bare steel"  # a cable's armour
-            plans.append(WirePlan(role, name, shown, size, rulebook.size_name(size), metal))
+            shown = color if size in rulebook.wires.sizes(metal) else "bare steel"  # a cable's armour
+            plans.append(WirePlan(role, name, shown, size, rulebook.words.size_name(size), metal))
     return tuple(plans)
 
 
 def _stretches(run: Run, sized: SizedRun, cover: tuple[Worked[float | None], ...], rulebook: Rulebook) -> tuple[StretchPlan, ...]:
-    names = dict(rulebook.methods())
+    names = dict(rulebook.choices.methods())
     plans, start = [], 0.0
     for segment, pipe, least in zip(run.segments, sized.pipes, cover, strict=True):
         end = start + segment.length_m
@@ -311,7 +314,7 @@ def _working(sized: SizedRun, wires: Step, rulebook: Rulebook) -> tuple[WorkGrou
     tried = sized.tried
     cover = covers(sized.question.run, sized.device.value, sized.question.line_v, tried.wire.insulation, rulebook)
     ampacity, drop = tried.ampacity.value, tried.drop.value
-    size = rulebook.size_name(tried.wire.size)
+    size = rulebook.words.size_name(tried.wire.size)
     groups = [
         WorkGroup(
             "load",
@@ -329,13 +332,15 @@ def _working(sized: SizedRun, wires: Step, rulebook: Rulebook) -> tuple[WorkGrou
         WorkGroup("drop", "Voltage drop", f"{drop.drop_v:.1f} V, {drop.percent:.1f} %", printed(tried.drop.steps)),
     ]
     if sized.grounded_size:
-        groups.append(WorkGroup("grounded", "Grounded conductor", rulebook.size_name(sized.grounded_size), printed(sized.grounded.steps)))
+        groups.append(
+            WorkGroup("grounded", "Grounded conductor", rulebook.words.size_name(sized.grounded_size), printed(sized.grounded.steps))
+        )
     if sized.equipment_ground and sized.equipment_ground_size and tried.loop is None:
         groups.append(
             WorkGroup(
                 "equipment_ground",
                 "Equipment grounding conductor",
-                rulebook.size_name(sized.equipment_ground_size),
+                rulebook.words.size_name(sized.equipment_ground_size),
                 printed(sized.equipment_ground.steps),
             )
         )
@@ -344,7 +349,7 @@ def _working(sized: SizedRun, wires: Step, rulebook: Rulebook) -> tuple[WorkGrou
         answer = f"{loop_ohm:.2f} Ω of {tried.loop.value.limit_ohm:.2f} Ω" if loop_ohm is not None else "electrode not known"
         groups.append(WorkGroup("loop", "Earth fault loop and protective conductor", answer, printed(tried.loop.steps)))
     if sized.supply_side:
-        jumper = rulebook.size_name(sized.supply_side.value)
+        jumper = rulebook.words.size_name(sized.supply_side.value)
         groups.append(WorkGroup("supply_side", "Supply-side and main bonding jumper", jumper, printed(sized.supply_side.steps)))
     groups.append(WorkGroup("wires", "Wires", wires.result, printed((wires,))))
     for i, (pipe, turn, least) in enumerate(zip(sized.pipes, sized.bends, cover, strict=True), 1):
@@ -352,6 +357,6 @@ def _working(sized: SizedRun, wires: Step, rulebook: Rulebook) -> tuple[WorkGrou
         if pipe.value:
             groups.append(WorkGroup(f"pipe{i}", f"Pipe{of}", pipe.value.name, printed((*pipe.steps, *turn.steps))))
         if least.steps:
-            answer = least.steps[-1].result if least.value is None else rulebook.depth_text(least.value)
+            answer = least.steps[-1].result if least.value is None else rulebook.words.depth_text(least.value)
             groups.append(WorkGroup(f"cover{i}", f"Cover{of}", answer, printed(least.steps)))
     return tuple(groups)

@@ -6,7 +6,8 @@ from dataclasses import replace
 
 from northspan.core.document.job import Metal, RunKind
 from northspan.core.document.plan import TapChoice, printed
-from northspan.core.rulebooks.protocol import Rulebook, TapFacts
+from northspan.core.rulebooks.questions.taps import TapFacts
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.sizing.question import RunQuestion
 from northspan.core.topics.sizing.run import choose_device
 from northspan.core.working.errors import NoSolution, OutsideTable
@@ -35,23 +36,23 @@ def tap_choices(
     """
     found: list[TapChoice] = []
     begins = 0.0
-    for most_m in rulebook.tap_lengths():
+    for most_m in rulebook.taps.tap_lengths():
         here = begins < facts.length_m <= most_m + 1e-9
-        words = f"up to {rulebook.length_text(most_m)}"
+        words = f"up to {rulebook.words.length_text(most_m)}"
         try:
-            worked = rulebook.tap(replace(facts, length_m=facts.length_m if here else most_m), metal, insulation, terminals_c)
+            worked = rulebook.taps.tap(replace(facts, length_m=facts.length_m if here else most_m), metal, insulation, terminals_c)
         except (NoSolution, OutsideTable) as none:
             found.append(TapChoice(words, begins, most_m, "", "", str(none), here, ()))
         else:
             size = worked.value[0]
             governs = max(worked.margins, key=lambda one: one.used)
             why = f"{governs.words.lower()}, {whole(governs.used)} A"
-            found.append(TapChoice(words, begins, most_m, size, rulebook.size_name(size), why, here, printed(worked.steps)))
+            found.append(TapChoice(words, begins, most_m, size, rulebook.words.size_name(size), why, here, printed(worked.steps)))
         begins = most_m
     why = "the size of what it comes from, or a device where it leaves it"
-    name = rulebook.size_name(feeder_size) if feeder_size else ""
+    name = rulebook.words.size_name(feeder_size) if feeder_size else ""
     found.append(
-        TapChoice(f"beyond {rulebook.length_text(begins)}", begins, None, feeder_size, name, why, facts.length_m > begins + 1e-9, ())
+        TapChoice(f"beyond {rulebook.words.length_text(begins)}", begins, None, feeder_size, name, why, facts.length_m > begins + 1e-9, ())
     )
     return tuple(found)
 
@@ -71,8 +72,8 @@ def taps_of(question: RunQuestion, rulebook: Rulebook) -> tuple[TapChoice, ...]:
         return ()
     device_a = choose_device(question, legs, rulebook).value
     metal = run.metal or Metal.copper
-    insulation = run.insulation or rulebook.default_insulation(metal, run.segments)
+    insulation = run.insulation or rulebook.wires.default_insulation(metal, run.segments)
     length_m = sum(segment.length_m for segment in run.segments)
     facts = TapFacts(length_m, question.tapped_a, legs.design.total_a, device_a, question.tapped_ampacity_a)
-    terminals = rulebook.terminals_c(run.terminals, device_a)
+    terminals = rulebook.ampacities.terminals_c(run.terminals, device_a)
     return tap_choices(facts, metal, insulation, terminals.value, question.tapped_size, rulebook)

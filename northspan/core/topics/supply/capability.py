@@ -8,7 +8,7 @@ from itertools import combinations, pairwise
 
 from northspan.core.case.tree import Tree
 from northspan.core.document.job import Fuel, Load, LoadKind, Source, SourceKind, Status, System
-from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.loads.legs import LegLoads
 from northspan.core.topics.loads.run_load import load_behind, load_of_run, voltages_at
 from northspan.core.working.worked import Step, Worked, given, looked_up, ruled, step, whole

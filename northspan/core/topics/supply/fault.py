@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 from functools import lru_cache
 
 from northspan.core.document.job import Metal, Method, Source, SourceKind, System
-from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.working.worked import Step, Worked, given, ruled, step
 
 # assumptions where no nameplate was noted; the low side, because it gives the larger fault
@@ -192,8 +192,8 @@ def _conductor(mark: str, whose: str, size: str, stretch: Stretch, rulebook: Rul
     r = x = 0.0
     zero_c = ZERO_RESISTANCE_C[stretch.metal]
     for method, length_m in stretch.lengths:
-        z = rulebook.impedance(size, stretch.metal, method).value
-        length = length_m / rulebook.length.metres
+        z = rulebook.drops.impedance(size, stretch.metal, method).value
+        length = length_m / rulebook.drops.length.metres
         cold = step(f"R_{mark}", f"resistance of {whose}, cold", "R * L / (1000 * n) * (T + 25) / (T + 75)", "Ω", "table, at 25 °C",
                     R=z.resistance_ohm, L=length, n=float(stretch.sets), T=zero_c)  # fmt: skip
         reactive = step(

@@ -8,7 +8,7 @@ from northspan.core.case.tree import Tree
 from northspan.core.document.findings import Finding, Severity, pin
 from northspan.core.document.job import Source, SourceKind, Status, System
 from northspan.core.document.plan import ShedPlan, SourcePlan, WorkGroup, printed
-from northspan.core.rulebooks.protocol import Rulebook
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.loads.run_load import voltages_at
 from northspan.core.topics.supply.capability import Carries, Loaded, capability, carries, diversion, loaded
 from northspan.core.working.errors import OutsideTable
@@ -87,17 +87,17 @@ def _findings(tree: Tree, key: str, plan: SourcePlan, rulebook: Rulebook) -> lis
         return [Finding(Severity.note, at, f"{source.name}: {plan.verdict}", words, "utility")]
     if source.kind is SourceKind.transformer:
         words = "A transformer run over its rating burns out its insulation."
-        return [Finding(Severity.stop, at, f"{source.name}: {plan.verdict}", words, rulebook.cite("transformer"))]
+        return [Finding(Severity.stop, at, f"{source.name}: {plan.verdict}", words, rulebook.words.cite("transformer"))]
     if not tree.leaving.get(key):  # it only stands by: with a switch by hand a person chooses what runs
         words = "With a manual switch somebody must let loads go first. An automatic one asks for a load manager, or a larger source."
-        return [Finding(Severity.check, at, f"{source.name}: {plan.verdict}", words, rulebook.cite("source_limit"))]
+        return [Finding(Severity.check, at, f"{source.name}: {plan.verdict}", words, rulebook.words.cite("source_limit"))]
     words = "A source that is asked more than it has slows down or trips. Shed by hand, by a load manager, or choose a larger one."
-    return [Finding(Severity.fix, at, f"{source.name}: {plan.verdict}", words, rulebook.cite("source_limit"))]
+    return [Finding(Severity.fix, at, f"{source.name}: {plan.verdict}", words, rulebook.words.cite("source_limit"))]
 
 
 def _diversion_findings(key: str, source: Source, steps: tuple[Step, ...], rulebook: Rulebook) -> list[Finding]:
     total, needed, gap = (one.value for one in steps)
-    at, cite = f"/sources/{key}/diversion_w", rulebook.cite("diversion")
+    at, cite = f"/sources/{key}/diversion_w", rulebook.words.cite("diversion")
     if total < needed - 1e-6:
         why = "With the house off, the plant speeds up; voltage and frequency run away."
         words = f"{source.name}: its diversion load takes {whole(total)} W, {whole(needed)} W must find a place."

@@ -126,7 +126,7 @@ def source_bond_wanted(tree: Tree, key: str, schools: Schools) -> bool:
     if source.kind is SourceKind.inverter_pair and not standby:
         return schools["inverter_bond"] == "relay"
     if not standby and source.kind in _OWN:
-        return rulebook_of(tree.job).bonds_own_source
+        return rulebook_of(tree.job).supplies.bonds_own_source
     return any(switches_neutral(tree, run_id, schools) for run_id in standby)
 
 

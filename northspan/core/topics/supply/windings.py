@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from northspan.core.document.job import Source
-from northspan.core.rulebooks.protocol import TransformerFacts
+from northspan.core.rulebooks.questions.taps import TransformerFacts
 from northspan.core.working.worked import Step, given, step
 
 USUAL_PERCENT = 3.0  # impedance of a small dry transformer, where no nameplate was noted

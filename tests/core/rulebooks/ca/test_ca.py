@@ -23,27 +23,18 @@ from northspan.core.document.job import (
     Terminals,
 )
 from northspan.core.rulebooks import awg
-from northspan.core.rulebooks.ca.rulebook import CaRulebook
 from northspan.core.rulebooks.ca.sources import FILES, source
-from northspan.core.rulebooks.protocol import (
-    AllowanceFacts,
-    Ampacity,
-    Appliance,
-    BuildingFacts,
-    DesignLoad,
-    DwellingFacts,
-    GroundFacts,
-    RunFacts,
-    TapFacts,
-    TransformerFacts,
-    Wire,
-)
+from northspan.core.rulebooks.questions.common import Ampacity, BuildingFacts, DesignLoad, RunFacts, Wire
+from northspan.core.rulebooks.questions.dwellings import AllowanceFacts, Appliance, DwellingFacts
+from northspan.core.rulebooks.questions.grounds import GroundFacts
+from northspan.core.rulebooks.questions.taps import TapFacts, TransformerFacts
+from northspan.core.rulebooks.registry import rulebook_named
 from northspan.core.rulebooks.us.sources import source as us_source
 from northspan.core.solve import solve
 from northspan.core.working.errors import NoSolution, OutsideTable
 from tests.support import a_feeder, checked, found, margin, run_of, with_building, with_loads, with_panel
 
-CA = CaRulebook()
+CA = rulebook_named("ca-2021")
 SUMS = {"copper": (28, "c75", 8385), "aluminum": (27, "c75", 6800), "ambient": (12, "c90", 8.46), "adjustment": (4, "factor", 3.1), "devices": (32, "rating_a", 11795),
             "bonding": (15, "up_to_a", 8850), "raceways": (34, "area_mm2", 150908), "fill": (3, "percent", 124), "cover": (5, "pipe", 2250),
             "motors": (12, "v230", 185.5), "welders": (9, "nonmotor", 6.8), "encased": (6, "up_to_a", 1455),
@@ -51,7 +42,7 @@ SUMS = {"copper": (28, "c75", 8385), "aluminum": (27, "c75", 6800), "ambient": (
 
 
 def a_dwelling(**changes):
-    return CA.dwelling_loads(DwellingFacts(**{"floor_m2": 150} | changes))[0].total.value
+    return CA.dwellings.dwelling_loads(DwellingFacts(**{"floor_m2": 150} | changes))[0].total.value
 
 
 def canadian(job, **changes):
@@ -66,7 +57,7 @@ def supplied(grounding=Grounding.equipment_ground, *, animals=False, electrodes=
 class Dwellings(unittest.TestCase):
     def test_the_basement_counts_three_quarters_for_the_load_and_not_at_all_for_the_least_service(self):
         # 240 m² of which 80 are basement: 220 count, two further blocks of 90
-        steps = {s.symbol: s.value for s in CA.dwelling_loads(DwellingFacts(floor_m2=240, basement_m2=80))[0].total.steps}
+        steps = {s.symbol: s.value for s in CA.dwellings.dwelling_loads(DwellingFacts(floor_m2=240, basement_m2=80))[0].total.steps}
         self.assertEqual((steps["A"], steps["S_b"]), (220, 7000))
         for floor, basement, least in ((80, 0, 24_000), (79.9, 0, 14_400), (150, 71, 14_400), (150, 70, 24_000)):
             with self.subTest(floor=floor, basement=basement):
@@ -74,7 +65,7 @@ class Dwellings(unittest.TestCase):
 
     def test_blocks_of_90_square_metres_or_part(self):
         for area, basic in ((90, 5000), (90.1, 6000), (180, 6000), (180.1, 7000)):
-            steps = {s.symbol: s.value for s in CA.dwelling_loads(DwellingFacts(floor_m2=area))[0].total.steps}
+            steps = {s.symbol: s.value for s in CA.dwellings.dwelling_loads(DwellingFacts(floor_m2=area))[0].total.steps}
             self.assertEqual(steps["S_b"], basic, area)
 
     def test_loads_over_1500_w_with_and_without_a_range(self):
@@ -91,7 +82,7 @@ class Dwellings(unittest.TestCase):
 
     def test_heat_is_reduced_only_with_control_in_each_room_and_compared_with_cooling_after_that(self):
         def climate(**facts):
-            return {s.symbol: s.value for s in CA.dwelling_loads(DwellingFacts(floor_m2=90, **facts))[0].total.steps}["S_c"]
+            return {s.symbol: s.value for s in CA.dwellings.dwelling_loads(DwellingFacts(floor_m2=90, **facts))[0].total.steps}["S_c"]
 
         self.assertEqual(climate(heating_va=14_000, heating_zones=5), 13_000)
         self.assertEqual(climate(heating_va=14_000, heating_zones=1), 14_000)
@@ -112,42 +103,48 @@ class Dwellings(unittest.TestCase):
 class Wires(unittest.TestCase):
     def test_the_five_percent_and_the_service_table_are_not_used_together(self):
         load, ampacity = DesignLoad(100, 0, 100), Ampacity(95.0, 95.0, 0)
-        self.assertTrue(CA.load_margins(load, ampacity, RunKind.feeder)[1][0].holds)
-        self.assertFalse(CA.load_margins(load, Ampacity(94.9, 95.0, 0), RunKind.feeder)[1][0].holds)
-        served = CA.load_margins(load, Ampacity(83.0, 83.0, 0), RunKind.service, 0.83)[1][0]
+        self.assertTrue(CA.ampacities.load_margins(load, ampacity, RunKind.feeder)[1][0].holds)
+        self.assertFalse(CA.ampacities.load_margins(load, Ampacity(94.9, 95.0, 0), RunKind.feeder)[1][0].holds)
+        served = CA.ampacities.load_margins(load, Ampacity(83.0, 83.0, 0), RunKind.service, 0.83)[1][0]
         self.assertTrue(served.holds)
-        self.assertFalse(CA.load_margins(load, Ampacity(82.9, 83.0, 0), RunKind.service, 0.83)[1][0].holds)  # no five percent on top
+        self.assertFalse(
+            CA.ampacities.load_margins(load, Ampacity(82.9, 83.0, 0), RunKind.service, 0.83)[1][0].holds
+        )  # no five percent on top
 
     def test_the_service_table_is_for_services_alone(self):
         for kind, whole, device, share in ((RunKind.service, True, 200, 0.83), (RunKind.service, True, 100, 0.83), (RunKind.service, True, 90, 1.0),
                                            (RunKind.service, True, 401, 1.0), (RunKind.service, False, 200, 1.0), (RunKind.feeder, True, 200, 1.0)):  # fmt: skip
-            self.assertEqual(CA.dwelling_allowance(AllowanceFacts(whole, kind, device)).value, share)
+            self.assertEqual(CA.dwellings.dwelling_allowance(AllowanceFacts(whole, kind, device)).value, share)
 
     def test_unmarked_terminals_to_100_a_are_held_to_60_degrees(self):
         wire, run = Wire("3", Metal.copper, "RW90"), (Segment(length_m=20, place=Place.indoors),)
         for device, amperes in ((100, 85), (101, 100)):
-            held = CA.terminals_c(Terminals.unmarked, device).value
-            self.assertEqual(CA.ampacity(wire, run, 2, held).value.final_a, amperes)
-        self.assertEqual(CA.ampacity(wire, run, 2, CA.terminals_c(Terminals.c75, 60).value).value.final_a, 100)
+            held = CA.ampacities.terminals_c(Terminals.unmarked, device).value
+            self.assertEqual(CA.ampacities.run_ampacity(wire, run, 2, held).value.final_a, amperes)
+        self.assertEqual(CA.ampacities.run_ampacity(wire, run, 2, CA.ampacities.terminals_c(Terminals.c75, 60).value).value.final_a, 100)
 
     def test_small_wires_have_a_largest_device_aluminum_too(self):
         for size, metal, device in (("14", Metal.copper, 15), ("12", Metal.copper, 20), ("10", Metal.copper, 30), ("12", Metal.aluminum, 15),
                                     ("10", Metal.aluminum, 25), ("8", Metal.copper, 45), ("8", Metal.aluminum, 40)):  # fmt: skip
             held = source(metal).number(size, "c75") if size != "8" else source(metal).number("8", "c60") + 5
-            self.assertEqual(CA.device_for_wire(Ampacity(held, held, 0), Wire(size, metal, "RW90"), "next_up").value, device, (size, metal))
+            self.assertEqual(
+                CA.devices.device_for_wire(Ampacity(held, held, 0), Wire(size, metal, "RW90"), "next_up").value, device, (size, metal)
+            )
 
     def test_the_next_device_up_ends_at_600_a(self):
         wire = Wire("500", Metal.copper, "RW90")
-        self.assertEqual([CA.device_for_wire(Ampacity(a, a, 0), wire, "next_up").value for a in (380.0, 590.0, 620.0)], [400, 600, 600])
-        self.assertEqual(CA.device_for_wire(Ampacity(380.0, 380.0, 0), wire, "never_above").value, 350)
+        self.assertEqual(
+            [CA.devices.device_for_wire(Ampacity(a, a, 0), wire, "next_up").value for a in (380.0, 590.0, 620.0)], [400, 600, 600]
+        )
+        self.assertEqual(CA.devices.device_for_wire(Ampacity(380.0, 380.0, 0), wire, "never_above").value, 350)
 
     def test_a_continuous_load_may_take_80_percent_of_device_and_conductor(self):
         load = DesignLoad(0, 80, 0)
-        self.assertEqual(CA.device_for_load(load, RunKind.feeder).value, 100)
-        self.assertAlmostEqual(CA.load_margins(load, Ampacity(100.0, 100.0, 0), RunKind.feeder)[1][0].used, 95)
-        self.assertEqual([s.value for s in CA.largest_loads(Ampacity(85.0, 85.0, 0), 100, RunKind.feeder)], [85, 68])
-        self.assertTrue(CA.counts_continuous(LoadKind.other, RunKind.feeder, said=False))
-        self.assertFalse(CA.counts_continuous(LoadKind.motor, RunKind.feeder, said=True))
+        self.assertEqual(CA.devices.device_for_load(load, RunKind.feeder).value, 100)
+        self.assertAlmostEqual(CA.ampacities.load_margins(load, Ampacity(100.0, 100.0, 0), RunKind.feeder)[1][0].used, 95)
+        self.assertEqual([s.value for s in CA.ampacities.largest_loads(Ampacity(85.0, 85.0, 0), 100, RunKind.feeder)], [85, 68])
+        self.assertTrue(CA.loads.counts_continuous(LoadKind.other, RunKind.feeder, said=False))
+        self.assertFalse(CA.loads.counts_continuous(LoadKind.motor, RunKind.feeder, said=True))
 
     def test_equipment_marked_for_100_percent_counts_a_continuous_load_once(self):
         for marked, device in ((False, 100), (True, 80)):
@@ -158,11 +155,11 @@ class Wires(unittest.TestCase):
 
     def test_the_short_tap_is_sized_by_its_device_and_the_long_one_by_the_conductors_ampacity(self):
         facts = {"feeder_device_a": 200, "load_a": 40, "end_device_a": 50, "feeder_ampacity_a": 230}
-        sizes = [CA.tap(TapFacts(length_m=m, **facts), Metal.copper, "RW90", 75).value for m in (3.0, 3.1, 7.5)]
+        sizes = [CA.taps.tap(TapFacts(length_m=m, **facts), Metal.copper, "RW90", 75).value for m in (3.0, 3.1, 7.5)]
         # 50 A asks for No. 8; a third of 230 A is 76.7 A and asks for No. 4
         self.assertEqual(sizes, [("8", "3 m rule"), ("4", "7.5 m rule"), ("4", "7.5 m rule")])
         with self.assertRaisesRegex(NoSolution, "7.6 m"):
-            CA.tap(TapFacts(length_m=7.6, **facts), Metal.copper, "RW90", 75)
+            CA.taps.tap(TapFacts(length_m=7.6, **facts), Metal.copper, "RW90", 75)
 
     def test_the_drop_is_a_rule_and_two_lawful_runs_fail_together(self):
         job = canadian(a_feeder(70, 60, conductor_size="2", metal="aluminum"))
@@ -178,51 +175,54 @@ class Wires(unittest.TestCase):
 
     def test_a_wire_in_the_ground_from_1_0_up_says_that_its_own_tables_are_not_built(self):
         for size, told in (("1", False), ("1/0", True)):
-            steps = CA.ampacity(Wire(size, Metal.aluminum, "RW90"), (Segment(length_m=30),), 2, 75).steps
+            steps = CA.ampacities.run_ampacity(Wire(size, Metal.aluminum, "RW90"), (Segment(length_m=30),), 2, 75).steps
             self.assertEqual(any("not built" in step.text for step in steps), told)
 
     def test_what_the_tables_do_not_allow_is_refused(self):
         with self.assertRaisesRegex(OutsideTable, "wet place"):
-            CA.ampacity(Wire("6", Metal.copper, "T90 Nylon"), (Segment(length_m=9),), 2, 75)
+            CA.ampacities.run_ampacity(Wire("6", Metal.copper, "T90 Nylon"), (Segment(length_m=9),), 2, 75)
         with self.assertRaisesRegex(OutsideTable, "around 60 °C"):
-            CA.ampacity(Wire("6", Metal.copper, "NMWU"), (Segment(length_m=9, ambient_c=56),), 2, 60)
+            CA.ampacities.run_ampacity(Wire("6", Metal.copper, "NMWU"), (Segment(length_m=9, ambient_c=56),), 2, 60)
         self.assertIn(
-            "single conductor", CA.insulation_fits("RW90", (Segment(length_m=9, method=Method.cable, place=Place.indoors),)).value
+            "single conductor", CA.wires.insulation_fits("RW90", (Segment(length_m=9, method=Method.cable, place=Place.indoors),)).value
         )
 
     def test_transformers(self):
         for secondary, sides in ((True, [90.0, 80.0]), (False, [40.0, 0.0])):
             facts = TransformerFacts(15, 480, 240, secondary)
-            self.assertEqual([side.value for side in CA.transformer_devices(facts)], sides)
+            self.assertEqual([side.value for side in CA.taps.transformer_devices(facts)], sides)
 
 
 class Grounds(unittest.TestCase):
     def test_grounded_again_or_a_bonding_conductor_never_both(self):
         along, again = (
-            CA.bond_here(first_disconnect=False, building=supplied(g)).value
+            CA.grounds.bond_here(first_disconnect=False, building=supplied(g)).value
             for g in (Grounding.equipment_ground, Grounding.legacy_three_wire)
         )
         self.assertEqual((along, again), ("separate", "bonded"))
-        self.assertEqual(CA.bond_here(first_disconnect=False, building=supplied(Grounding.legacy_three_wire, animals=True)).value, "bonded")
+        self.assertEqual(
+            CA.grounds.bond_here(first_disconnect=False, building=supplied(Grounding.legacy_three_wire, animals=True)).value, "bonded"
+        )
         both = canadian(with_panel(a_feeder(), bond_found="bonded"))
         self.assertTrue(found(solve(both), "bonded here and must be kept apart"))
 
     def test_rods_are_always_two_three_metres_long_and_apart(self):
         alone = BuildingFacts(False, True, False, False, None, 0, (Electrode(name="R", building="B", measured_ohm=5),))
         for school in ("second_rod", "one_proved", "inspector_one"):
-            self.assertEqual(CA.electrodes_needed(alone, school).steps[-1].value, 2)
-        self.assertEqual(CA.rod_limits()[:2], (3.0, 3.0))
-        self.assertFalse(CA.electrodes_needed(supplied(), "second_rod").value)
-        self.assertTrue(CA.electrodes_needed(supplied(Grounding.legacy_three_wire), "second_rod").value)
+            self.assertEqual(CA.electrodes.electrodes_needed(alone, school).steps[-1].value, 2)
+        self.assertEqual(CA.electrodes.rod_limits()[:2], (3.0, 3.0))
+        self.assertFalse(CA.electrodes.electrodes_needed(supplied(), "second_rod").value)
+        self.assertTrue(CA.electrodes.electrodes_needed(supplied(Grounding.legacy_three_wire), "second_rod").value)
         self.assertEqual(
-            [CA.electrode_conductor(ElectrodeKind.rod, None, metal).value for metal in (Metal.copper, Metal.aluminum)], ["6", "4"]
+            [CA.electrodes.electrode_conductor(ElectrodeKind.rod, None, metal).value for metal in (Metal.copper, Metal.aluminum)],
+            ["6", "4"],
         )
 
     def test_the_bonding_conductor_follows_the_device_on_both_sides_of_each_row(self):
         rows = source("bonding").rows
         for (low, one), (_, next_one) in pairwise(rows.items()):
-            self.assertEqual(CA.equipment_ground(GroundFacts(float(low), Metal.copper, "750", "750")).value, one["copper"])
-            self.assertEqual(CA.equipment_ground(GroundFacts(float(low) + 1, Metal.copper, "750", "750")).value, next_one["copper"])
+            self.assertEqual(CA.grounds.equipment_ground(GroundFacts(float(low), Metal.copper, "750", "750")).value, one["copper"])
+            self.assertEqual(CA.grounds.equipment_ground(GroundFacts(float(low) + 1, Metal.copper, "750", "750")).value, next_one["copper"])
 
 
 class Tables(unittest.TestCase):
@@ -254,22 +254,24 @@ class Tables(unittest.TestCase):
                 self.assertAlmostEqual(per_kft / printed.number(size, f"{metal}_ohm_per_kft"), 1, delta=0.02, msg=f"{size} {metal}")
         for size in ("12", "6", "2", "1/0", "4/0", "500"):
             for method, column in ((Method.pvc40, "pvc"), (Method.emt, "steel")):
-                z = CA.impedance(size, Metal.copper, method).value
+                z = CA.drops.impedance(size, Metal.copper, method).value
                 self.assertAlmostEqual(z.reactance_ohm * 0.3048 / laid.number(size, f"x_{column}"), 1, delta=0.17, msg=size)
 
     def test_larger_is_never_worse(self):
         for metal in Metal:
-            ladder = CA.sizes(metal)
+            ladder = CA.wires.sizes(metal)
             for one, other in pairwise(ladder):
-                self.assertGreater(CA.area(other), CA.area(one))
+                self.assertGreater(CA.wires.area(other), CA.wires.area(one))
                 self.assertLess(
-                    CA.impedance(other, metal, Method.pvc40).value.resistance_ohm,
-                    CA.impedance(one, metal, Method.pvc40).value.resistance_ohm,
+                    CA.drops.impedance(other, metal, Method.pvc40).value.resistance_ohm,
+                    CA.drops.impedance(one, metal, Method.pvc40).value.resistance_ohm,
                 )
 
     def test_a_wye_and_a_split_phase(self):
-        self.assertEqual([CA.carrying_conductors(Circuit.three_wire, s).value for s in (System.split_phase, System.wye_legs)], [2, 3])
-        self.assertAlmostEqual(CA.to_neutral_v(208, System.wye_legs), 120, delta=0.1)
+        self.assertEqual(
+            [CA.ampacities.carrying_conductors(Circuit.three_wire, s).value for s in (System.split_phase, System.wye_legs)], [2, 3]
+        )
+        self.assertAlmostEqual(CA.supplies.to_neutral_v(208, System.wye_legs), 120, delta=0.1)
 
 
 QUESTIONS: tuple[tuple[str, dict[str, Any], str], ...] = (
@@ -319,16 +321,16 @@ class BesideEachOther(unittest.TestCase):
                 self.assertEqual([one.here for one in plan.taps], [i == here for i in range(3)])
                 self.assertEqual(plan.sized, here < 2)
         short, long, beyond = self.a_tap(5).taps
-        order = [CA.sizes(Metal.copper).index(one.size) for one in (short, long, beyond)]
+        order = [CA.wires.sizes(Metal.copper).index(one.size) for one in (short, long, beyond)]
         self.assertEqual(order, sorted(set(order)))  # by its device, by a third of the ampacity, the whole of the feeder
         self.assertIn("device where it ends, 60 A", short.why)
         self.assertIn("a third of the larger conductor", long.why)
         self.assertIsNone(beyond.to_m)
 
     def test_the_code_s_distances_stand_beside_the_solved_drop(self):
-        reach = CA.drop_distance(Wire("12", Metal.copper, "TW75"), 20, 20).value
+        reach = CA.drops.drop_distance(Wire("12", Metal.copper, "TW75"), 20, 20).value
         self.assertAlmostEqual(reach, 1.2 / (2 * 20 * 5.21e-3 * (234.5 + 75) / 254.5), delta=0.1)  # 5.21 Ω/km at 20 °C, at 75 °C
-        self.assertGreater(CA.drop_distance(Wire("12", Metal.copper, "TW75"), 20, 40).value, reach)  # cooler, so farther
+        self.assertGreater(CA.drops.drop_distance(Wire("12", Metal.copper, "TW75"), 20, 40).value, reach)  # cooler, so farther
         drops = {one.method: one.percent for one in run_of(canadian(a_feeder(60, 40))).drops if one.current == "calculated"}
         self.assertAlmostEqual(drops["distance"] / drops["dc"], 1, delta=0.12)
         self.assertFalse(any(one.method == "distance" for one in run_of(a_feeder(60, 40)).drops))
@@ -353,7 +355,7 @@ class Loads(unittest.TestCase):
         self.assertAlmostEqual(together - apart, 5000)
 
     def test_a_measured_demand_and_what_is_new(self):
-        found_ = CA.dwelling_loads(DwellingFacts(floor_m2=150, measured_va=9000, added_va=7200))
+        found_ = CA.dwellings.dwelling_loads(DwellingFacts(floor_m2=150, measured_va=9000, added_va=7200))
         self.assertEqual([(m.key, m.total.value) for m in found_[1:]], [("measured", 16_200)])
 
 
@@ -363,7 +365,7 @@ class RightFirst(unittest.TestCase):
         for load_a in (62, 66, 68, 69, 95, 121, 157):
             job = canadian(a_feeder(load_a, 5, metal=Metal.copper))
             chosen = run_of(job).least_size
-            ladder = CA.sizes(Metal.copper)
+            ladder = CA.wires.sizes(Metal.copper)
             below = ladder[ladder.index(chosen) - 1]
             pinned = canadian(a_feeder(load_a, 5, metal=Metal.copper, conductor_size=below))
             with self.subTest(load_a=load_a):
@@ -374,7 +376,7 @@ class RightFirst(unittest.TestCase):
         usual = run_of(canadian(a_feeder(60, 10, **hot)))
         called = run_of(canadian(a_feeder(60, 10, **hot), calls={"derating_start": {"school": "insulation"}}))
         self.assertEqual(next(c.chosen for c in usual.calls if c.name == "derating_start"), "terminals")
-        self.assertLess(CA.area(called.size), CA.area(usual.size))
+        self.assertLess(CA.wires.area(called.size), CA.wires.area(usual.size))
 
     def test_a_bonding_conductor_beside_larger_wires(self):
         long = {"metal": Metal.copper, "conductor_size": "1/0"}
@@ -409,13 +411,13 @@ class RightFirst(unittest.TestCase):
             self.assertEqual(run_of(job).stretches[0].cover_m, metres)
 
     def test_conductors_in_free_air(self):
-        carries = lambda laid, others=0: CA.ampacity(  # noqa: E731
+        carries = lambda laid, others=0: CA.ampacities.run_ampacity(  # noqa: E731
             Wire("1/0", Metal.copper, "RW90"), (Segment(length_m=9, method="cable", place="outdoors", laid=laid, other_carrying=others),), 2, 90).value.final_a  # fmt: skip
         self.assertEqual(
             [round(carries(*one), 1) for one in (("",), ("free",), ("touching",), ("touching", 1), ("touching", 2))],
             [170, 170, 170, 170, 170],
         )  # never above its terminals, which are read in the table of pipes
-        loose = [next(s.value for s in CA.ampacity(Wire("1/0", Metal.copper, "RW90"), (Segment(length_m=9, method="cable", place="outdoors", laid=laid, other_carrying=n),),
+        loose = [next(s.value for s in CA.ampacities.run_ampacity(Wire("1/0", Metal.copper, "RW90"), (Segment(length_m=9, method="cable", place="outdoors", laid=laid, other_carrying=n),),
                                                    2, 90).steps if s.symbol == "I_d") for laid, n in (("free", 0), ("touching", 0), ("touching", 2))]  # fmt: skip
         self.assertEqual([round(one, 6) for one in loose], [260, 234, 208])
         with self.assertRaisesRegex(OutsideTable, "it ends at 4"):

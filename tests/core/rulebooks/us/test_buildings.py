@@ -3,8 +3,8 @@
 import unittest
 
 from northspan.core.document.job import Circuit, Electrode, ElectrodeKind, Grounding, RunKind, Status
-from northspan.core.rulebooks.protocol import BuildingFacts, RunFacts
-from northspan.core.rulebooks.us import buildings
+from northspan.core.rulebooks.questions.common import BuildingFacts, RunFacts
+from northspan.core.rulebooks.us import electrodes, grounds
 
 
 def supply(kind=RunKind.feeder, circuit=Circuit.three_wire, grounding=Grounding.equipment_ground):
@@ -33,15 +33,15 @@ class BondHere(unittest.TestCase):
         ]
         for name, first, building, bond, citation in cases:
             with self.subTest(name):
-                answer = buildings.bond_here(first_disconnect=first, building=building)
+                answer = grounds.bond_here(first_disconnect=first, building=building)
                 self.assertEqual((answer.value, answer.steps[0].citation), (bond, citation))
 
 
 class Wires(unittest.TestCase):
     def test_count_by_circuit(self):
         for circuit, words in ((Circuit.three_wire, "four"), (Circuit.two_wire_line, "three"), (Circuit.two_wire_neutral, "three")):
-            self.assertEqual(buildings.four_wires(supply(circuit=circuit), a_building()).label, words)
-        self.assertEqual(buildings.four_wires(LEGACY, a_building(LEGACY)).citation, "250.32(B)(1) exception 1")
+            self.assertEqual(grounds.four_wires(supply(circuit=circuit), a_building()).label, words)
+        self.assertEqual(grounds.four_wires(LEGACY, a_building(LEGACY)).citation, "250.32(B)(1) exception 1")
 
 
 class Disconnect(unittest.TestCase):
@@ -55,14 +55,14 @@ class Disconnect(unittest.TestCase):
         ]
         for name, building, least_a, citation in cases:
             with self.subTest(name):
-                answer = buildings.building_disconnect(building, None)
+                answer = electrodes.building_disconnect(building, None)
                 self.assertEqual((answer.value, answer.steps[-1].citation), (least_a, citation))
-        self.assertEqual(buildings.building_disconnect(a_building(detached=False), None).value, 0)
+        self.assertEqual(electrodes.building_disconnect(a_building(detached=False), None).value, 0)
 
 
 class Electrodes(unittest.TestCase):
     def needed(self, building, school="second_rod"):
-        answer = buildings.electrodes_needed(building, school)
+        answer = electrodes.electrodes_needed(building, school)
         return answer.value, answer.steps[-1].value
 
     def test_the_single_branch_circuit_exception_needs_all_of_it(self):
@@ -88,9 +88,9 @@ class Electrodes(unittest.TestCase):
             ("one_proved", [high, low], 1),
             ("inspector_one", [high], 1),
         ]
-        for school, electrodes, rods in cases:
-            with self.subTest(school=school, ohm=[e.measured_ohm for e in electrodes]):
-                self.assertEqual(self.needed(a_building(electrodes=electrodes), school), (True, rods))
+        for school, rods_there, rods in cases:
+            with self.subTest(school=school, ohm=[e.measured_ohm for e in rods_there]):
+                self.assertEqual(self.needed(a_building(electrodes=rods_there), school), (True, rods))
 
     def test_other_electrodes(self):
         for kind, rods in (

@@ -3,7 +3,7 @@
 import unittest
 
 from northspan.core.document.job import Metal, RunKind
-from northspan.core.rulebooks.protocol import Ampacity, DesignLoad, Wire
+from northspan.core.rulebooks.questions.common import Ampacity, DesignLoad, Wire
 from northspan.core.rulebooks.us import devices
 from northspan.core.working.errors import OutsideTable
 

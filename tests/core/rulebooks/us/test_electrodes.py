@@ -8,7 +8,7 @@ from northspan.core.physics.closed_forms import rod_ohm
 from northspan.core.physics.device_curves import residual_opens_s
 from northspan.core.physics.grid import earthed
 from northspan.core.physics.soil import Soil
-from northspan.core.rulebooks.protocol import BuildingFacts, RunFacts
+from northspan.core.rulebooks.questions.common import BuildingFacts, RunFacts
 from northspan.core.solve import solve
 from northspan.core.topics.electrodes.at_building import shapes_of
 from northspan.core.topics.electrodes.calculators.ground import GroundQuestion, ground
@@ -21,7 +21,7 @@ def facts(*kinds, kind=RunKind.feeder, branches=0):
 
 
 def told(*kinds):
-    return {step.words: (step.result, step.citation) for step in US.electrode_rules(facts(*kinds)).steps}
+    return {step.words: (step.result, step.citation) for step in US.electrodes.electrode_rules(facts(*kinds)).steps}
 
 
 class Rules(unittest.TestCase):
@@ -38,8 +38,8 @@ class Rules(unittest.TestCase):
             self.assertGreater(len(words), 3, kind)
 
     def test_a_bonding_point_is_needed_but_for_a_single_branch_circuit(self):
-        self.assertTrue(US.intersystem_bonding(facts()).value)
-        self.assertFalse(US.intersystem_bonding(facts(kind=RunKind.branch, branches=1)).value)
+        self.assertTrue(US.electrodes.intersystem_bonding(facts()).value)
+        self.assertFalse(US.electrodes.intersystem_bonding(facts(kind=RunKind.branch, branches=1)).value)
 
     def test_it_is_asked_about_found_missing_and_found_there(self):
         job = a_feeder()

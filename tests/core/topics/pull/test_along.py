@@ -24,15 +24,15 @@ class Heights(unittest.TestCase):
     def test_over_walks_drives_and_streets(self):
         for name, heights in HEIGHTS_M.items():
             for over, least in zip((Over.walk, Over.drive, Over.street), heights, strict=True):
-                self.assertAlmostEqual(BOOKS[name].clearance(over, 120).value, least, msg=(name, over))
+                self.assertAlmostEqual(BOOKS[name].routes.clearance(over, 120).value, least, msg=(name, over))
 
     def test_voltage_counts_where_the_rule_asks_it(self):
         us = BOOKS["us-2023"]
-        self.assertEqual([round(us.clearance(Over.walk, v).value / FT_M) for v in (150, 151)], [10, 12])
-        self.assertEqual([round(us.clearance(Over.drive, v).value / FT_M) for v in (300, 301)], [12, 15])
-        self.assertEqual([round(us.clearance(over, 120).value / FT_M, 3) for over in (Over.roof, Over.steep_roof)], [8.5, 3])
+        self.assertEqual([round(us.routes.clearance(Over.walk, v).value / FT_M) for v in (150, 151)], [10, 12])
+        self.assertEqual([round(us.routes.clearance(Over.drive, v).value / FT_M) for v in (300, 301)], [12, 15])
+        self.assertEqual([round(us.routes.clearance(over, 120).value / FT_M, 3) for over in (Over.roof, Over.steep_roof)], [8.5, 3])
         with self.assertRaises(OutsideTable):
-            BOOKS["uk-2022"].clearance(Over.roof, 230)
+            BOOKS["uk-2022"].routes.clearance(Over.roof, 230)
 
     def test_a_feeder_that_hangs_too_low_is_found_and_hung_higher(self):
         def words(height_m):
@@ -51,12 +51,12 @@ class Heights(unittest.TestCase):
 
 class Ends(unittest.TestCase):
     def test_what_comes_out_of_the_ground_is_protected(self):
-        self.assertEqual([round(book.riser().value, 2) for book in BOOKS.values()], [2.44, 2.0, 2.0])
+        self.assertEqual([round(book.routes.riser().value, 2) for book in BOOKS.values()], [2.44, 2.0, 2.0])
 
     def test_an_insulating_bushing_from_the_size_that_each_code_names(self):
         for name, below, from_here in (("us-2023", "6", "4"), ("ca-2021", "10", "8")):
-            self.assertEqual([BOOKS[name].bushing(size).value for size in (below, from_here)], [0, 1], name)
-        self.assertEqual(BOOKS["uk-2022"].bushing("1.5").value, 1)
+            self.assertEqual([BOOKS[name].routes.bushing(size).value for size in (below, from_here)], [0, 1], name)
+        self.assertEqual(BOOKS["uk-2022"].routes.bushing("1.5").value, 1)
 
 
 class Ground(unittest.TestCase):
@@ -91,17 +91,17 @@ class Ground(unittest.TestCase):
 
     def test_the_box_at_a_pull_point(self):
         us, ca, uk = (BOOKS[name] for name in ("us-2023", "ca-2021", "uk-2022"))
-        self.assertEqual([round(us.pull_box(Method.pvc40, "2", "4", angle=a).value / 0.0254) for a in (False, True)], [16, 12])
-        self.assertEqual(us.pull_box(Method.pvc40, "2", "6", angle=False).result, "by volume")
-        self.assertAlmostEqual(ca.pull_box(Method.pvc40, "53", "4", angle=False).value, 8 * 0.053)
-        self.assertAlmostEqual(uk.pull_box(Method.pvc40, "32", "16", angle=True).value, 6 * 0.032)
+        self.assertEqual([round(us.boxes.pull_box(Method.pvc40, "2", "4", angle=a).value / 0.0254) for a in (False, True)], [16, 12])
+        self.assertEqual(us.boxes.pull_box(Method.pvc40, "2", "6", angle=False).result, "by volume")
+        self.assertAlmostEqual(ca.boxes.pull_box(Method.pvc40, "53", "4", angle=False).value, 8 * 0.053)
+        self.assertAlmostEqual(uk.boxes.pull_box(Method.pvc40, "32", "16", angle=True).value, 6 * 0.032)
         plan = run_of(a_feeder(90, 20, stretch={"fittings": (Fitting(at_m=10.0),)})).pull
         box = next(group for group in plan.stretches if group.title == "Stretch 1, pull box at 32.8 ft")
         self.assertIn("within reach", [line.result for line in box.lines])
 
     def test_boxes_outdoors_are_rated(self):
         for book in BOOKS.values():
-            self.assertIn("better", book.outdoors_rating().result)
+            self.assertIn("better", book.routes.outdoors_rating().result)
 
 
 class Straps(unittest.TestCase):
@@ -109,7 +109,7 @@ class Straps(unittest.TestCase):
         cases = {("us-2023", "1"): 3 * FT_M, ("us-2023", "1-1/4"): 5 * FT_M, ("us-2023", "2"): 5 * FT_M, ("us-2023", "2-1/2"): 6 * FT_M, ("us-2023", "4"): 7 * FT_M,
                  ("ca-2021", "27"): 0.75, ("ca-2021", "35"): 1.2, ("ca-2021", "53"): 1.5, ("uk-2022", "25"): 1.5, ("uk-2022", "32"): 1.75, ("uk-2022", "50"): 2.0}  # fmt: skip
         for (name, size), metres in cases.items():
-            self.assertAlmostEqual(BOOKS[name].supports(Method.pvc40, size)[0].value, metres, msg=(name, size))
+            self.assertAlmostEqual(BOOKS[name].routes.supports(Method.pvc40, size)[0].value, metres, msg=(name, size))
 
     def test_one_more_strap_just_past_a_spacing(self):
         us = BOOKS["us-2023"]
@@ -119,16 +119,16 @@ class Straps(unittest.TestCase):
     def test_a_larger_pipe_is_never_strapped_closer(self):
         for name, book in BOOKS.items():
             for method in (Method.pvc40, Method.rmc):
-                apart = [book.supports(method, pipe.size)[0].value for pipe in book.pipes(method, 3)]
+                apart = [book.routes.supports(method, pipe.size)[0].value for pipe in book.pipes.trade_sizes(method, 3)]
                 self.assertEqual(apart, sorted(apart), (name, method))
-            self.assertLess(book.supports(Method.cable, "")[0].value, 1.6)
+            self.assertLess(book.routes.supports(Method.cable, "")[0].value, 1.6)
 
     def test_straps_as_found_are_held_against_the_rule(self):
         def job(**found_m):
             return a_feeder(40, 20, stretch={"place": Place.outdoors, **found_m})
 
         size = run_of(job()).stretches[0].pipe_size
-        apart, first = BOOKS["us-2023"].supports(Method.pvc40, size)
+        apart, first = BOOKS["us-2023"].routes.supports(Method.pvc40, size)
         for field, limit in (("strap_m", apart), ("first_strap_m", first)):
             self.assertFalse(found(solve(job(**{field: limit.value})), "is the most"), field)
             wide = job(**{field: limit.value + 0.01})
@@ -145,12 +145,12 @@ class Expansion(unittest.TestCase):
     def test_a_fitting_from_a_quarter_inch_in_the_us_and_from_45_mm_in_canada(self):
         for name, most_mm in (("us-2023", 6.35), ("ca-2021", 45), ("uk-2022", 6)):
             book = BOOKS[name]
-            length_m = most_mm / (book.expansion(Method.pvc40)[0].value * 55)
+            length_m = most_mm / (book.routes.expansion(Method.pvc40)[0].value * 55)
             self.assertEqual([growth(Method.pvc40, f * length_m, 55, book).value for f in (0.99, 1.01)], [0, 1], name)
 
     def test_plastic_grows_several_times_as_much_as_steel(self):
         for book in BOOKS.values():
-            self.assertGreater(book.expansion(Method.pvc40)[0].value / book.expansion(Method.rmc)[0].value, 4)
+            self.assertGreater(book.routes.expansion(Method.pvc40)[0].value / book.routes.expansion(Method.rmc)[0].value, 4)
 
     def test_a_swing_as_typed_counts_instead_of_the_usual_one(self):
         def fittings(**swing):

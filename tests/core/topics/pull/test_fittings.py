@@ -61,28 +61,28 @@ class Joints(unittest.TestCase):
 
     def test_volume_by_the_wires_in_it(self):
         us, ca = BOOKS["us-2023"], BOOKS["ca-2021"]
-        self.assertAlmostEqual(us.box_volume(((2, "12"),), "12", spliced=False).value / IN3_L, 3 * 2.25, places=6)
-        self.assertAlmostEqual(us.box_volume(((2, "12"),), "12", spliced=True).value / IN3_L, 5 * 2.25, places=6)
-        self.assertAlmostEqual(us.box_volume(((2, "6"), (1, "8")), "10", spliced=False).value / IN3_L, 2 * 5 + 3 + 2.5, places=6)
-        self.assertAlmostEqual(ca.box_volume(((2, "12"),), "12", spliced=False).value * 1000, 2 * 28.7)
-        self.assertAlmostEqual(ca.box_volume(((2, "12"),), "12", spliced=True).value * 1000, 5 * 28.7)  # two connectors count as one
+        self.assertAlmostEqual(us.boxes.box_volume(((2, "12"),), "12", spliced=False).value / IN3_L, 3 * 2.25, places=6)
+        self.assertAlmostEqual(us.boxes.box_volume(((2, "12"),), "12", spliced=True).value / IN3_L, 5 * 2.25, places=6)
+        self.assertAlmostEqual(us.boxes.box_volume(((2, "6"), (1, "8")), "10", spliced=False).value / IN3_L, 2 * 5 + 3 + 2.5, places=6)
+        self.assertAlmostEqual(ca.boxes.box_volume(((2, "12"),), "12", spliced=False).value * 1000, 2 * 28.7)
+        self.assertAlmostEqual(ca.boxes.box_volume(((2, "12"),), "12", spliced=True).value * 1000, 5 * 28.7)  # two connectors count as one
         for book, size in ((us, "4"), (ca, "4"), (BOOKS["uk-2022"], "4")):
-            self.assertEqual(book.box_volume(((2, size),), None, spliced=False).value, 0)
+            self.assertEqual(book.boxes.box_volume(((2, size),), None, spliced=False).value, 0)
 
     def test_the_tables_of_volume_agree_with_each_other(self):
         for size in ("14", "12", "10", "8", "6"):  # 2 to 5 in³ against 1.5 to 4.5
-            us, ca = (BOOKS[name].box_volume(((1, size),), None, spliced=False).value for name in ("us-2023", "ca-2021"))
+            us, ca = (BOOKS[name].boxes.box_volume(((1, size),), None, spliced=False).value for name in ("us-2023", "ca-2021"))
             self.assertAlmostEqual(us / ca, 1.2, delta=0.2, msg=size)
 
     def test_a_box_too_small_or_too_short_is_found_and_cured(self):
-        least_l = BOOKS["us-2023"].box_volume(((2, "8"), (1, "8")), "8", spliced=False).value
+        least_l = BOOKS["us-2023"].boxes.box_volume(((2, "8"), (1, "8")), "8", spliced=False).value
         small = run_of(job_with(Fitting(at_m=10)))
         self.assertEqual((small.size, small.grounded_size, small.equipment_ground_size), ("8", "8", "8"))
         self.assertFalse(found(solve(job_with(Fitting(at_m=10, volume_l=least_l))), "is the least"))
         tight = job_with(Fitting(at_m=10, volume_l=least_l - 0.001))
         self.assertFalse(found(solve(taken(tight, found(solve(tight), "is the least")[0].cures[0])), "is the least"))
         plan = run_of(job_with(Fitting(at_m=10), load_a=150))
-        least_m = BOOKS["us-2023"].pull_box(small_method(plan), plan.stretches[0].pipe_size, plan.size, angle=False).value
+        least_m = BOOKS["us-2023"].boxes.pull_box(small_method(plan), plan.stretches[0].pipe_size, plan.size, angle=False).value
         for kind, severity in ((BOX, "fix"), (BODY, "check")):
             self.assertFalse(found(solve(job_with(Fitting(kind=kind, at_m=10, length_m=least_m), load_a=150)), "long,"))
             short = job_with(Fitting(kind=kind, at_m=10, length_m=least_m - 0.002), load_a=150)

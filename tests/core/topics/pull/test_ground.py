@@ -72,7 +72,7 @@ class Shared(unittest.TestCase):
 
     def test_a_line_beside_it_widens_it_and_is_kept_apart(self):
         for name in rulebook_names():
-            least_m = rulebook_named(name).line_distance(OtherLine.gas).value
+            least_m = rulebook_named(name).routes.line_distance(OtherLine.gas).value
             for apart_m, holds in ((least_m, True), (least_m - 0.01, False)):
                 beside = (Companion(kind=OtherLine.gas, apart_m=apart_m),)
                 job = moved(a_feeder(40, 20, stretch={"beside": beside, "trench": "yard"}), name)

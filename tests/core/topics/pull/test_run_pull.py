@@ -54,11 +54,11 @@ class Way(unittest.TestCase):
     def test_every_rulebook_knows_its_bends(self):
         for name in rulebook_names():
             book = rulebook_named(name)
-            radii = [book.bend_radius(Method.rmc, pipe.size).value for pipe in book.pipes(Method.rmc, 3)]
+            radii = [book.pipes.bend_radius(Method.rmc, pipe.size).value for pipe in book.pipes.trade_sizes(Method.rmc, 3)]
             self.assertEqual(radii, sorted(radii))
-            for pipe in book.pipes(Method.rmc, 3):
-                bore_m = 2 * math.sqrt(pipe.bore_area * {"in²": 0.0254**2, "mm²": 1e-6}[book.area_unit()] / math.pi)
-                self.assertTrue(2 < book.bend_radius(Method.rmc, pipe.size).value / bore_m < 8, (name, pipe.size))
+            for pipe in book.pipes.trade_sizes(Method.rmc, 3):
+                bore_m = 2 * math.sqrt(pipe.bore_area * {"in²": 0.0254**2, "mm²": 1e-6}[book.pipes.area_unit()] / math.pi)
+                self.assertTrue(2 < book.pipes.bend_radius(Method.rmc, pipe.size).value / bore_m < 8, (name, pipe.size))
 
 
 class Demo(unittest.TestCase):

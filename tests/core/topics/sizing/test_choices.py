@@ -30,12 +30,12 @@ class Cost(unittest.TestCase):
         job = priced(a_feeder(40, 30, metal="copper", conductor_size="6"), copper_per_kg=1)
         plan = run_of(job)
         # No. 6 has 26240 circular mils, 13.3 mm²; copper weighs 8890 kg/m³
-        areas_m2 = [US.area_m2("6")] * 3 + [US.area_m2(plan.equipment_ground_size)]
+        areas_m2 = [US.wires.area_m2("6")] * 3 + [US.wires.area_m2(plan.equipment_ground_size)]
         self.assertAlmostEqual(plan.cost, 30 * 8890 * sum(areas_m2), places=6)
 
     def test_pipe_is_counted_by_its_bore(self):
         plan = run_of(priced(a_feeder(40, 30), pipe_per_m_cm2=1))
-        pipe = next(p for p in US.pipes("pvc40", 4) if US.pipe_name("pvc40", p.size) == plan.stretches[0].pipe_name)
+        pipe = next(p for p in US.pipes.trade_sizes("pvc40", 4) if US.words.pipe_name("pvc40", p.size) == plan.stretches[0].pipe_name)
         self.assertAlmostEqual(plan.cost, 30 * pipe.bore_area * 6.4516)
 
     def test_parallel_sets_cost_each(self):
@@ -89,7 +89,7 @@ class Raised(unittest.TestCase):
     def test_losses_of_the_wire_as_it_is_by_hand(self):
         job = checked(a_feeder(60, 400), prices=Prices(loaded_hours_per_year=1000))
         now, plan = self.ways(job)[240.0], run_of(job)
-        each_ohm = US.impedance(plan.size, Metal(plan.metal), "pvc40").value.resistance_ohm * 400 / 304.8
+        each_ohm = US.drops.impedance(plan.size, Metal(plan.metal), "pvc40").value.resistance_ohm * 400 / 304.8
         self.assertAlmostEqual(now.losses_kwh_per_year, 2 * 60**2 * each_ohm, delta=0.01 * now.losses_kwh_per_year)
         self.assertTrue(now.current)
 

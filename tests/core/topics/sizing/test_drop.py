@@ -6,7 +6,7 @@ import unittest
 from dataclasses import replace
 
 from northspan.core.document.job import Across, Metal, System
-from northspan.core.rulebooks.us.raceways import impedance
+from northspan.core.rulebooks.us.drops import impedance
 from northspan.core.topics.sizing.drop import STARTING_POWER_FACTOR, DropQuestion, LegCurrents, voltage_drop
 from tests.support import FT_M, US, a_stretch
 

@@ -4,7 +4,8 @@ import unittest
 
 from northspan.core.calculators import CALCULATORS
 from northspan.core.document.job import Electrode, ElectrodeKind, Enclosure, Load, Metal, Run, RunKind, Source, System
-from northspan.core.rulebooks.protocol import AllowanceFacts, Wire
+from northspan.core.rulebooks.questions.common import Wire
+from northspan.core.rulebooks.questions.dwellings import AllowanceFacts
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
 from northspan.core.rulebooks.us import devices
 from northspan.core.solve import solve
@@ -45,7 +46,9 @@ class ParallelSets(unittest.TestCase):
         for size, sets, conductor in (("500", 2, "2/0"), ("500", 1, "2"), ("250", 2, "2"), ("900", 2, "3/0"), ("4/0", 1, "4")):
             with self.subTest(size=size, sets=sets):
                 supply = Wire(size, Metal.aluminum, "XHHW-2")
-                self.assertEqual(US.electrode_conductor(ElectrodeKind.water_pipe, supply, Metal.copper, sets=sets).value, conductor)
+                self.assertEqual(
+                    US.electrodes.electrode_conductor(ElectrodeKind.water_pipe, supply, Metal.copper, sets=sets).value, conductor
+                )
         self.assertEqual(
             figure("electrode-conductor", "size", electrode="water_pipe", supply_size="500", supply_metal="aluminum", sets=2), "2/0"
         )
@@ -59,13 +62,15 @@ class ParallelSets(unittest.TestCase):
         supply = Wire("600", Metal.copper, "THWN-2")
         for kind, copper, aluminum in (("concrete_encased", "4", "3/0"), ("ring", "2", "3/0"), ("rod", "6", "4"), ("plate", "6", "4")):
             with self.subTest(kind):
-                sizes = [US.electrode_conductor(ElectrodeKind(kind), supply, metal).value for metal in (Metal.copper, Metal.aluminum)]
+                sizes = [
+                    US.electrodes.electrode_conductor(ElectrodeKind(kind), supply, metal).value for metal in (Metal.copper, Metal.aluminum)
+                ]
                 self.assertEqual(sizes, [copper, aluminum])
 
     def test_a_small_one_is_guarded_and_aluminum_stays_off_the_soil(self):
         words = lambda size, metal: [  # noqa: E731
             s.citation
-            for s in US.electrode_conductor(ElectrodeKind.water_pipe, Wire(size, Metal.copper, ""), metal).steps
+            for s in US.electrodes.electrode_conductor(ElectrodeKind.water_pipe, Wire(size, Metal.copper, ""), metal).steps
             if s.symbol in {"E_a", "E_p"}
         ]
         self.assertEqual(words("2", Metal.copper), ["250.64(B)(3)"])  # 8 AWG
@@ -74,7 +79,7 @@ class ParallelSets(unittest.TestCase):
 
     def test_to_concrete_in_canada_by_its_own_table_above_165_a(self):
         book = rulebook_named("ca-2021")
-        conductor = lambda size, sets=1, kind="concrete_encased": book.electrode_conductor(  # noqa: E731
+        conductor = lambda size, sets=1, kind="concrete_encased": book.electrodes.electrode_conductor(  # noqa: E731
             ElectrodeKind(kind), Wire(size, Metal.copper, "RW90"), Metal.copper, sets=sets).value  # fmt: skip
         self.assertEqual([conductor(size) for size in ("1/0", "2/0", "3/0", "4/0", "250", "500")], ["6", "3", "3", "2", "2", "2/0"])
         self.assertEqual((conductor("1/0", 2), conductor("500", 2)), ("1/0", "3/0"))
@@ -272,7 +277,7 @@ class EveryFamily(unittest.TestCase):
                 branch = job.runs["F1"].model_copy(update={"kind": "branch", "metal": Metal.copper})
                 run = run_of(checked(job, rulebook=name, runs={"F1": branch}))
                 with self.subTest(name, **plate):
-                    shelf = rulebook_named(name).devices("B" if name == "uk-2022" else "")
+                    shelf = rulebook_named(name).devices.ratings("B" if name == "uk-2022" else "")
                     self.assertEqual(run.device_a, max(rating for rating in shelf if rating <= plate["largest_device_a"]))
                     if "least_circuit_a" in plate:
                         self.assertAlmostEqual(run.load_a, 21.5)

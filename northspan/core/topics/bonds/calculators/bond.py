@@ -188,7 +188,7 @@ def _leak(wire: Wire, state: State, question: BondQuestion) -> float:
 
 def _device(wire: Wire, state: State, question: BondQuestion) -> str:
     current, rating_a = abs(state.amperes[wire.key]), wire.breaker_a or 1.0
-    fast, slow = opens_within_s(current / rating_a, rulebook_named(question.rulebook).device_curve("", rating_a))
+    fast, slow = opens_within_s(current / rating_a, rulebook_named(question.rulebook).devices.device_curve("", rating_a))
     leak = _leak(wire, state, question) if wire.ground_fault or wire.residual_ma else 0.0
     if wire.ground_fault:
         fast_leak, slow_leak = ground_fault_opens_s(leak)

@@ -83,7 +83,7 @@ def outbuilding_earth(question: OutbuildingQuestion) -> OutbuildingAnswer:
     entering = next((run_id for run_id, run in job.runs.items() if _feeds(job, run_id, key)), None)
     if entering is None:
         raise InvalidJob("/building", f"{job.buildings[key].name} is not fed from another building.", "Name one that is.")
-    choices = tuple(_choice(job, key, entering, way, words) for way, words in book.groundings())
+    choices = tuple(_choice(job, key, entering, way, words) for way, words in book.choices.groundings())
     taken = next((one for one in choices if one.taken), choices[0])
     headline = f"{taken.title}: {taken.words}"
     lines = tuple(ruled("v", one.title, f"{whole(one.fault_v)} V", one.words, "solved circuit", one.fault_v) for one in choices)

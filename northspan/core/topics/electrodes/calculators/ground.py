@@ -21,8 +21,8 @@ from northspan.core.physics.fall_of_potential import Verdict, clamp_reading
 from northspan.core.physics.four_pin import Reading, fit
 from northspan.core.physics.grid import Earthed, Shape, earthed, surface_potential, worst_around
 from northspan.core.physics.soil import Soil
-from northspan.core.rulebooks.protocol import Rulebook
 from northspan.core.rulebooks.registry import rulebook_of
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.electrodes.at_building import WIRE_KEY, fall_test, frozen_soil, places, shapes_of, soil_of, standing
 from northspan.core.working.errors import InvalidJob
 from northspan.core.working.worked import Step, given, ruled, step, whole
@@ -138,7 +138,7 @@ def ground(question: GroundQuestion) -> GroundAnswer:
     book = rulebook_of(job)
     building = job.buildings[key]
     electrodes = standing(job, key)
-    at = places(job, key, book.rod_limits()[1])
+    at = places(job, key, book.electrodes.rod_limits()[1])
     shapes = shapes_of(electrodes, at, building)
     fitted, soil_steps = _fitted(job, book)
     tested = fall_test(job, key, electrodes, at)
@@ -163,7 +163,7 @@ def ground(question: GroundQuestion) -> GroundAnswer:
     shares = dict(together.shares)
     dry, wet = (earthed(shapes, soil_of(job.soil, percent)).resistance_ohm for percent in (job.soil.dry_percent, job.soil.wet_percent))
     frost = earthed(shapes, frozen_soil(soil)).resistance_ohm
-    voltage = book.to_neutral_v(book.usual_v, book.usual_system)
+    voltage = book.supplies.to_neutral_v(book.supplies.usual_v, book.supplies.usual_system)
     through = step(
         "I_g",
         "what a hot wire that falls on the ground would drive through them",
@@ -232,7 +232,7 @@ def _here(key: str, one: Electrode, x: float, alone: float, share: float) -> Ele
 def _soil_words(soil: Soil, book: Rulebook) -> str:
     if soil.layers == 1 or soil.depth_m is None:
         return f"{soil.upper_ohm_m:.3g} Ωm"
-    return f"{soil.upper_ohm_m:.3g} Ωm down to {book.length_text(soil.depth_m)}, {soil.lower_ohm_m:.3g} Ωm below"
+    return f"{soil.upper_ohm_m:.3g} Ωm down to {book.words.length_text(soil.depth_m)}, {soil.lower_ohm_m:.3g} Ωm below"
 
 
 def _soil_steps(soil: Soil) -> tuple[Step, ...]:
@@ -269,7 +269,7 @@ def _rod_rows(electrodes: dict[str, Electrode], soil: Soil, book: Rulebook) -> t
     if not rods:
         return ()
     first = rods[0]
-    apart = next((e.spacing_m for e in rods if e.spacing_m), book.rod_limits()[1])
+    apart = next((e.spacing_m for e in rods if e.spacing_m), book.electrodes.rod_limits()[1])
     plain = Electrode(name="Rod", building="B", length_m=first.length_m, top_m=first.top_m, diameter_m=first.diameter_m)
     rows = []
     one = 0.0
@@ -285,7 +285,7 @@ def _more(
     job: Job, building_id: str, electrodes: dict[str, Electrode], at: dict[str, float], soil: Soil, now: Earthed, book: Rulebook
 ) -> Iterator[More]:
     """How many more, how deep, or which kind: each solved with all that is there."""
-    length_m, apart_m, _ = book.rod_limits()
+    length_m, apart_m, _ = book.electrodes.rod_limits()
     end = max(at.values(), default=0.0)
     free = [n for n in (f"E{i}" for i in range(1, 400)) if n not in job.electrodes]
     base = {"building": building_id, "status": "new"}

@@ -94,7 +94,7 @@ def electrode(question: ElectrodeQuestion) -> Answer:
     """
     book = rulebook_named(question.rulebook)
     soil = Soil(question.soil.upper_ohm_m, question.soil.lower_ohm_m, question.soil.depth_m)
-    least_m = book.rod_limits()[0]
+    least_m = book.electrodes.rod_limits()[0]
     shapes = tuple(_shape(f"E{i}", one, one.length_m or least_m) for i, one in enumerate(question.electrodes, 1))
     together = earthed(shapes, soil)
     steps: list[Step] = [given("p_1", "resistivity of the upper layer", soil.upper_ohm_m, "Ωm")]
@@ -173,7 +173,7 @@ def fall(question: FallQuestion) -> Answer:
     """
     log = [Drop(one.distance_m, one.resistance_ohm) for one in question.readings]
     worked = fall_of_potential(
-        log, question.current_probe_m, question.largest_m, layered=question.layered, say=rulebook_named(question.rulebook).length_text
+        log, question.current_probe_m, question.largest_m, layered=question.layered, say=rulebook_named(question.rulebook).words.length_text
     )
     verdict = worked.value
     figures: dict[str, float | str] = {"proved": "yes" if verdict.proved else "no"}

@@ -9,7 +9,7 @@ from pydantic import Field
 
 from northspan.core.case.calculator import Answer, Question, answered
 from northspan.core.document.job import Metal, Method, OtherLine, Over, Part, Size
-from northspan.core.rulebooks.protocol import BoxFacts
+from northspan.core.rulebooks.questions.boxes import BoxFacts
 from northspan.core.rulebooks.registry import rulebook_named
 from northspan.core.topics.pull.along import growth, straps
 from northspan.core.topics.pull.trench import TrenchFacts, dig
@@ -69,7 +69,7 @@ def clearance(question: ClearanceQuestion) -> Answer:
     '18 ft at least: over streets, alleys and where trucks pass'
     """
     book = rulebook_named(question.rulebook)
-    least = book.clearance(question.over, question.to_earth_v)
+    least = book.routes.clearance(question.over, question.to_earth_v)
     margins: tuple[Margin, ...] = ()
     if question.height_m is not None:
         margins = (at_most("height", "Least height, of what it has", least.value, question.height_m, "m", least.citation),)
@@ -95,7 +95,7 @@ def supports(question: SupportsQuestion) -> Answer:
     '13 straps; grows 67 mm: 1 expansion fitting'
     """
     book = rulebook_named(question.rulebook)
-    sizes = [pipe.size for pipe in book.pipes(question.method, 3)]
+    sizes = [pipe.size for pipe in book.pipes.trade_sizes(question.method, 3)]
     if sizes and question.size not in sizes:
         raise InvalidJob("/size", f"there is no {question.method} of size {question.size}.", f"Sizes: {', '.join(sizes)}.")
     if not sizes and question.method is not Method.cable:
@@ -144,7 +144,7 @@ def trench(question: TrenchQuestion) -> Answer:
         book,
         headline,
         {**asdict(found), "ribbon_m": question.length_m},
-        {"Trench": (*worked.steps, *(book.line_distance(kind) for kind in OtherLine))},
+        {"Trench": (*worked.steps, *(book.routes.line_distance(kind) for kind in OtherLine))},
     )
 
 
@@ -195,14 +195,14 @@ def box_fill(question: BoxQuestion) -> Answer:
         for i, one in enumerate(getattr(question, name)):
             check_size(book, one.size, Metal.copper, f"/{name}/{i}/size")
     counted = {name: tuple((one.count, one.size) for one in getattr(question, name)) for name in names}
-    worked = book.box_fill(BoxFacts(**counted, clamps=question.clamps, supports=question.supports, connectors=question.connectors))
+    worked = book.boxes.box_fill(BoxFacts(**counted, clamps=question.clamps, supports=question.supports, connectors=question.connectors))
     if not worked.value:
         return answered(book, worked.steps[-1].text or worked.steps[-1].words, {}, {"Volume": worked.steps})
     figures: dict[str, float | str] = {"least_l": worked.value}
-    least = book.amount_text(1000 * worked.value, "mL")
+    least = book.words.amount_text(1000 * worked.value, "mL")
     if question.volume_l is None:
         return answered(book, f"{least} at least", figures, {"Volume": worked.steps})
     held = at_most("volume", "Volume", worked.value, question.volume_l, "L", worked.steps[-1].citation)
     verdict = "holds" if held.holds else "is too small; a ring on it, or a larger box"
-    headline = f"{least} at least; {book.amount_text(1000 * question.volume_l, 'mL')} {verdict}"
+    headline = f"{least} at least; {book.words.amount_text(1000 * question.volume_l, 'mL')} {verdict}"
     return answered(book, headline, figures, {"Volume": worked.steps}, (held,))

@@ -8,8 +8,9 @@ from pydantic import Field, StringConstraints
 
 from northspan.core.case.calculator import Answer, Question, answered
 from northspan.core.document.job import Fitting, Leg, Metal, Method, Part, Pull, Segment, Size, route_length_m
-from northspan.core.rulebooks.protocol import PipeSize, Rulebook
+from northspan.core.rulebooks.questions.pipes import PipeSize
 from northspan.core.rulebooks.registry import rulebook_named
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.pull.bundle import JAM_FROM, JAM_TO, OVAL, PulledWire, bundle_of
 from northspan.core.topics.pull.lengths import cut, reels
 from northspan.core.topics.pull.pulling import limits, lubricant, most_n, pipe_runs, pull_both_ways
@@ -85,15 +86,19 @@ def fill(question: FillQuestion) -> Answer:
     """
     book = rulebook_named(question.rulebook)
     count = sum(group.count for group in question.wires)
-    shelf = book.pipes(question.method, count, question.pipe_length_m)
+    shelf = book.pipes.trade_sizes(question.method, count, question.pipe_length_m)
     if not shelf:
         raise InvalidJob("/method", f"{question.method} is no pipe.", "Use a pipe.")
     areas = [_area(book, group) for group in question.wires]
     names = {f"n_{i}": float(group.count) for i, group in enumerate(question.wires)} | {f"a_{i}": one.value for i, one in enumerate(areas)}
-    total = step("A_w", f"area of {count} wires", " + ".join(f"n_{i} * a_{i}" for i in range(len(areas))), book.area_unit(), "sum", **names)
+    total = step(
+        "A_w", f"area of {count} wires", " + ".join(f"n_{i} * a_{i}" for i in range(len(areas))), book.pipes.area_unit(), "sum", **names
+    )
     fits = tuple(pipe for pipe in shelf if fill_margin(pipe, areas, count, total.value).holds)
     if not fits:
-        raise InvalidJob("/wires", f"no {question.method} is large enough for {total.value:.3g} {book.area_unit()}.", "Use two pipes.")
+        raise InvalidJob(
+            "/wires", f"no {question.method} is large enough for {total.value:.3g} {book.pipes.area_unit()}.", "Use two pipes."
+        )
     largest = max(areas, key=lambda one: one.value)
     worked = room(question.method, fits, total, largest.value, book)
     found = worked.value
@@ -124,7 +129,7 @@ def pull(question: PullQuestion) -> Answer:
     '350 lbf at most, fed from its head; 350 lbf from its far end'
     """
     book = rulebook_named(question.rulebook)
-    sizes = [pipe.size for pipe in book.pipes(question.method, 3)]
+    sizes = [pipe.size for pipe in book.pipes.trade_sizes(question.method, 3)]
     if question.pipe_size not in sizes:
         raise InvalidJob("/pipe_size", f"there is no {question.method} of size {question.pipe_size}.", f"Sizes: {', '.join(sizes)}.")
     whole_m = route_length_m(question.legs, 0.0)
@@ -137,7 +142,7 @@ def pull(question: PullQuestion) -> Answer:
     wires = tuple(
         PulledWire(g.count, g.size, question.metal, wire_of(book, g.size, question.metal, g.insulation).insulation) for g in question.wires
     )
-    if len({book.single_wires(wire.insulation) for wire in wires}) > 1:
+    if len({book.wires.single_wires(wire.insulation) for wire in wires}) > 1:
         raise InvalidJob("/wires", "a cable of several cores and single conductors do not go in as one set.", "Name the one or the other.")
     bundle = bundle_of(wires, pipe.bore_m, book)
     pulled = pull_both_ways(pipe.pieces, bundle.value, question.pull)
@@ -147,7 +152,7 @@ def pull(question: PullQuestion) -> Answer:
     first, second = ("its far end", "its head") if value.from_far else ("its head", "its far end")
     tension, other = (far, near) if value.from_far else (near, far)
     slick = lubricant(stretch.length_m, pipe.bore_m)
-    turns, limit = turned_deg(pipe.pieces), book.bends_limit_deg(question.method)
+    turns, limit = turned_deg(pipe.pieces), book.pipes.bends_limit_deg(question.method)
     margins = (
         *limits(value, bundle.value, question.pull),
         at_most("bends", "Bends between pull points", max(turns), limit.value, "°", limit.citation),
@@ -157,7 +162,7 @@ def pull(question: PullQuestion) -> Answer:
     working: dict[str, tuple[Step, ...]] = {"The set": bundle.steps, "Tension": pulled.steps, "Lubricant": (slick,)}
     return answered(
         book,
-        f"{book.amount_text(tension, 'N')} at most, fed from {first}; {book.amount_text(other, 'N')} from {second}",
+        f"{book.words.amount_text(tension, 'N')} at most, fed from {first}; {book.words.amount_text(other, 'N')} from {second}",
         figures,
         working,
         margins,
@@ -202,9 +207,9 @@ def lengths(question: LengthsQuestion) -> Answer:
 def _area(book: Rulebook, group: Wires) -> Step:
     if group.bare:
         check_size(book, group.size, Metal.copper, "/wires")
-        return book.bare_area(group.size)
+        return book.pipes.bare_area(group.size)
     wire = wire_of(book, group.size, Metal.copper, group.insulation)
-    return book.wire_area(group.size, wire.insulation)
+    return book.pipes.wire_area(group.size, wire.insulation)
 
 
 def _jam(count: int, pipe: PipeSize, largest: Step) -> tuple[Margin, ...]:

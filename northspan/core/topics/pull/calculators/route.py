@@ -8,8 +8,9 @@ from pydantic import Field
 
 from northspan.core.case.calculator import Answer, Question, answered, supplied
 from northspan.core.document.job import Circuit, Grounding, Metal, Method, Part, Place, RunKind, Segment, Size, Surface
-from northspan.core.rulebooks.protocol import Rulebook, RunFacts
+from northspan.core.rulebooks.questions.common import RunFacts
 from northspan.core.rulebooks.registry import rulebook_named
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.pull.bundle import AREA_M2
 from northspan.core.topics.sizing.calculators.wire import UNKNOWN_M, Insulation, check_size, insulation_of, wire_of
 from northspan.core.topics.sizing.pipe import Pipe, WireGroup, pipe_for
@@ -71,7 +72,7 @@ def raceway(question: RacewayQuestion) -> Answer:
     '1¼ in PVC, 37 % full of 40 %'
     """
     book = rulebook_named(question.rulebook)
-    shelf = [pipe.size for pipe in book.pipes(question.method, 3)]
+    shelf = [pipe.size for pipe in book.pipes.trade_sizes(question.method, 3)]
     if not shelf:
         raise InvalidJob("/method", f"{question.method} is no pipe.", "Use a pipe.")
     if question.pipe_size is not None and question.pipe_size not in shelf:
@@ -96,15 +97,15 @@ def _allowed(worked: Worked[Pipe | None]) -> float:
 
 def _group(book: Rulebook, group: Wires, i: int, usual: str) -> WireGroup:
     if group.diameter_m is not None:
-        area = pi / 4 * group.diameter_m**2 / AREA_M2[book.area_unit()]
-        return WireGroup("cables", group.count, "", area=given("a", "cable, by its diameter", area, book.area_unit(), "measured"))
+        area = pi / 4 * group.diameter_m**2 / AREA_M2[book.pipes.area_unit()]
+        return WireGroup("cables", group.count, "", area=given("a", "cable, by its diameter", area, book.pipes.area_unit(), "measured"))
     if group.size is None:
         raise InvalidJob(f"/wires/{i}/size", "neither a size nor a diameter is given.", "Name either of them.")
     check_size(book, group.size, Metal.copper, f"/wires/{i}/size")
     if group.bare:
-        return WireGroup("bare wires", group.count, group.size, area=book.bare_area(group.size))
+        return WireGroup("bare wires", group.count, group.size, area=book.pipes.bare_area(group.size))
     insulation = wire_of(book, group.size, Metal.copper, group.insulation or usual).insulation
-    return WireGroup("wires", group.count, group.size, area=book.wire_area(group.size, insulation))
+    return WireGroup("wires", group.count, group.size, area=book.pipes.wire_area(group.size, insulation))
 
 
 def _fill_words(pipe: Pipe | None, fill: Margin) -> str:
@@ -133,7 +134,7 @@ def cover(question: CoverQuestion) -> Answer:
     segment = Segment(length_m=1, method=question.method, place=Place.buried, surface=question.surface)
     facts = RunFacts(question.kind, question.circuit, Grounding.equipment_ground, question.gfci, line_v, (segment,),
                      question.insulation or "")  # fmt: skip
-    worked = book.cover(segment, facts, question.device_a)
+    worked = book.routes.cover(segment, facts, question.device_a)
     if worked.value is None:
         return answered(book, "no figure: this method may not lie there", {}, {"Cover": worked.steps})
-    return answered(book, f"{book.depth_text(worked.value)} of cover", {"cover_m": worked.value}, {"Cover": worked.steps})
+    return answered(book, f"{book.words.depth_text(worked.value)} of cover", {"cover_m": worked.value}, {"Cover": worked.steps})

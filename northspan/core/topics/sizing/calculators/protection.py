@@ -8,7 +8,9 @@ from pydantic import Field, StringConstraints
 
 from northspan.core.case.calculator import Answer, Question, answered
 from northspan.core.document.job import ElectrodeKind, LoadKind, Metal, RunKind, Size, System, Terminals
-from northspan.core.rulebooks.protocol import DesignLoad, GroundFacts, NeutralFacts, TapFacts, TransformerFacts, Wire
+from northspan.core.rulebooks.questions.common import DesignLoad, Wire
+from northspan.core.rulebooks.questions.grounds import GroundFacts, NeutralFacts
+from northspan.core.rulebooks.questions.taps import TapFacts, TransformerFacts
 from northspan.core.rulebooks.registry import rulebook_named
 from northspan.core.topics.sizing.calculators.wire import (
     MOST_OTHERS,
@@ -125,19 +127,19 @@ def overcurrent(question: OvercurrentQuestion) -> Answer:
     load = DesignLoad(question.load_a - continuous_a, continuous_a, 0)
     guard = guard_for(book, question.kind, (), device_type=question.device_type)
     if question.plate_device_a is not None:
-        fits = [rating for rating in book.devices(guard.device_type) if rating <= question.plate_device_a + 1e-9]
+        fits = [rating for rating in book.devices.ratings(guard.device_type) if rating <= question.plate_device_a + 1e-9]
         if not fits:
-            least = book.devices(guard.device_type)[0]
+            least = book.devices.ratings(guard.device_type)[0]
             raise InvalidJob(
                 "/plate_device_a", f"no standard device is as small as {question.plate_device_a:g} A.", f"From {least:g} A up."
             )
         plate = given("I_p", "largest device on its plate", question.plate_device_a, "A", "nameplate")
         why = "the largest standard rating that is not above its plate"
-        device = Worked(fits[-1], (plate, ruled("I_n", "device", f"{fits[-1]:g} A", why, book.cite("plate"), fits[-1])))
-    elif question.alone is not None and question.alone in book.motor_kinds():
-        device = book.motor_device(question.load_a, question.alone)
+        device = Worked(fits[-1], (plate, ruled("I_n", "device", f"{fits[-1]:g} A", why, book.words.cite("plate"), fits[-1])))
+    elif question.alone is not None and question.alone in book.loads.motor_kinds():
+        device = book.loads.motor_device(question.load_a, question.alone)
     else:
-        device = book.device_for_load(load, question.kind, guard)
+        device = book.devices.device_for_load(load, question.kind, guard)
     return answered(book, f"a {whole(device.value)} A device", {"device_a": device.value}, {"Device": device.steps})
 
 
@@ -157,16 +159,16 @@ def equipment_ground(question: EquipmentGroundQuestion) -> Answer:
     book = rulebook_named(question.rulebook)
     lines = question.lines_metal or question.metal
     for metal in (lines, question.metal):
-        if metal not in book.metals():
-            metals = ", ".join(book.metals())
+        if metal not in book.wires.metals():
+            metals = ", ".join(book.wires.metals())
             raise InvalidJob("/metal", f"these rules are built without {metal}.", f"Metals: {metals}.")
-    size = question.size or book.sizes(lines)[-1]
+    size = question.size or book.wires.sizes(lines)[-1]
     for name, one in (("size", question.size), ("least_size", question.least_size)):
-        if one is not None and one not in book.sizes(lines):
-            raise InvalidJob(f"/{name}", f"there is no {lines} conductor of size {one}.", f"Sizes: {', '.join(book.sizes(lines))}.")
+        if one is not None and one not in book.wires.sizes(lines):
+            raise InvalidJob(f"/{name}", f"there is no {lines} conductor of size {one}.", f"Sizes: {', '.join(book.wires.sizes(lines))}.")
     facts = GroundFacts(question.device_a, question.metal, question.least_size or size, size, "table", lines, question.raised)
-    worked = book.equipment_ground(facts)
-    headline = f"{book.size_name(worked.value)} {book.metal_name(question.metal)} {book.dialect.ground_short}"
+    worked = book.grounds.equipment_ground(facts)
+    headline = f"{book.words.size_name(worked.value)} {book.words.metal_name(question.metal)} {book.words.dialect.ground_short}"
     return answered(book, headline, {"size": worked.value}, {"Equipment ground": worked.steps})
 
 
@@ -188,16 +190,16 @@ def grounded_conductor(question: GroundedQuestion) -> Answer:
     own = min(question.carrying, OWN_WIRES)
     segment = segment.model_copy(update={"other_carrying": min(segment.other_carrying + question.carrying - own, MOST_OTHERS)})
     wire = wire_of(book, question.size, question.metal, question.insulation, (segment,))
-    terminals = book.terminals_c(question.terminals, question.device_a)
+    terminals = book.ampacities.terminals_c(question.terminals, question.device_a)
     if question.load_a and question.neutral_a > question.load_a:
         raise InvalidJob("/neutral_a", "the unbalance is above the load of the heavier leg.", "At most that load.")
     load = DesignLoad(question.load_a, 0, question.neutral_a)
-    system = question.system or book.usual_system
-    worked = book.grounded_minimum(
+    system = question.system or book.supplies.usual_system
+    worked = book.grounds.grounded_minimum(
         NeutralFacts(load, question.device_a, wire, terminals.value, question.sets, question.on_supply, (segment,), own,
                      question.start(book), question.kind, system)
     )  # fmt: skip
-    headline = f"{book.size_name(worked.value)} {book.metal_name(question.metal)} grounded conductor at least"
+    headline = f"{book.words.size_name(worked.value)} {book.words.metal_name(question.metal)} grounded conductor at least"
     return answered(book, headline, {"size": worked.value}, {"Grounded conductor": (terminals, *worked.steps)})
 
 
@@ -217,8 +219,8 @@ def electrode_conductor(question: ElectrodeConductorQuestion) -> Answer:
     book = rulebook_named(question.rulebook)
     check_size(book, question.supply_size, question.supply_metal, "/supply_size")
     supply = Wire(question.supply_size, question.supply_metal, "")
-    worked = book.electrode_conductor(question.electrode, supply, question.metal, sets=question.sets, goes_on=question.goes_on)
-    headline = f"{book.size_name(worked.value)} {book.metal_name(question.metal)} to the {question.electrode.replace('_', ' ')}"
+    worked = book.electrodes.electrode_conductor(question.electrode, supply, question.metal, sets=question.sets, goes_on=question.goes_on)
+    headline = f"{book.words.size_name(worked.value)} {book.words.metal_name(question.metal)} to the {question.electrode.replace('_', ' ')}"
     return answered(book, headline, {"size": worked.value}, {"Electrode conductor": worked.steps})
 
 
@@ -245,12 +247,12 @@ def tap(question: TapQuestion) -> Answer:
     own = min(question.carrying, OWN_WIRES)
     segment = segment.model_copy(update={"other_carrying": min(segment.other_carrying + question.carrying - own, MOST_OTHERS)})
     insulation = insulation_of(book, question.metal, question.insulation, (segment,))
-    terminals = book.terminals_c(question.terminals, question.end_device_a)
+    terminals = book.ampacities.terminals_c(question.terminals, question.end_device_a)
     facts = TapFacts(question.length_m, question.feeder_device_a, question.load_a, question.end_device_a, question.feeder_ampacity_a,
                      (segment,), own, question.start(book))  # fmt: skip
-    worked = book.tap(facts, question.metal, insulation, terminals.value)
+    worked = book.taps.tap(facts, question.metal, insulation, terminals.value)
     size, rule = worked.value
-    return answered(book, f"{book.size_name(size)} {book.metal_name(question.metal)}, {rule}", {"size": size, "rule": rule},
+    return answered(book, f"{book.words.size_name(size)} {book.words.metal_name(question.metal)}, {rule}", {"size": size, "rule": rule},
                     {"Tap": (terminals, *worked.steps)}, worked.margins)  # fmt: skip
 
 
@@ -269,7 +271,7 @@ def transformer(question: TransformerQuestion) -> Answer:
     """
     book = rulebook_named(question.rulebook)
     facts = TransformerFacts(question.rating_kva, question.primary_v, question.secondary_v, question.secondary_device)
-    primary, secondary = book.transformer_devices(facts)
+    primary, secondary = book.taps.transformer_devices(facts)
     second = f"a device of {secondary.value:g} A at most" if question.secondary_device else "no device of its own"
     headline = (
         f"{primary.steps[0].result} A at {question.primary_v:g} V, a device of {primary.value:g} A at most; "

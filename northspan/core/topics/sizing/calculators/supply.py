@@ -8,8 +8,8 @@ from pydantic import Field, StringConstraints
 
 from northspan.core.case.calculator import Answer, Question, answered, supplied
 from northspan.core.document.job import Across, LibraryLoad, Load, Metal, Method, Part, RunKind, Size, Source, SourceKind, System
-from northspan.core.rulebooks.protocol import Rulebook
 from northspan.core.rulebooks.registry import rulebook_named
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.loads.connected import Fed, added_up
 from northspan.core.topics.loads.legs import LegLoads
 from northspan.core.topics.sizing.calculators.wire import check_size
@@ -84,7 +84,7 @@ def building_load(question: BuildingLoadQuestion) -> Answer:
     """
     book = rulebook_named(question.rulebook)
     line_v, system = supplied(book, question.line_v, question.system)
-    volts = (line_v, book.to_neutral_v(line_v, system))
+    volts = (line_v, book.supplies.to_neutral_v(line_v, system))
     fed = [Fed(str(i), _placed(one, system), volts) for i, one in enumerate(question.loads, 1)]
     worked = added_up(fed, (), line_v, question.kind, book)
     legs = worked.value
@@ -109,7 +109,7 @@ def _placed(one: LibraryLoad, system: System) -> Load:
 
 def _device(legs: LegLoads, kind: RunKind, book: Rulebook) -> Worked[float]:
     """The device of what was added up: a motor or a unit with a plate that is alone on its circuit has rules of its own."""
-    return motor_or_plate_device(legs, book) or book.device_for_load(legs.design, kind)
+    return motor_or_plate_device(legs, book) or book.devices.device_for_load(legs.design, kind)
 
 
 def fault_current(question: FaultQuestion) -> Answer:
@@ -136,7 +136,7 @@ def fault_current(question: FaultQuestion) -> Answer:
                     available_fault_a=question.available_fault_a, line_v=line_v, system=system)  # fmt: skip
     if source.rating_kva is None and source.available_fault_a is None:
         raise InvalidJob("/rating_kva", "the source says nothing of its strength.", "Send rating_kva, or available_fault_a.")
-    worked = fault_at_source(source, book.to_neutral_v(line_v, system))
+    worked = fault_at_source(source, book.supplies.to_neutral_v(line_v, system))
     steps: dict[str, tuple[Step, ...]] = {"At the source": worked.steps}
     for i, one in enumerate(question.conductors, 1):
         check_size(book, one.size, one.metal)
@@ -145,7 +145,7 @@ def fault_current(question: FaultQuestion) -> Answer:
         worked = fault_after(worked.value.loop, stretch, book)
         steps[f"After conductor {i}"] = worked.steps
     fault = worked.value
-    shelf = book.interrupting_ratings()
+    shelf = book.devices.interrupting_ratings()
     rating = next((one for one in shelf if one >= fault.largest_a), 0.0)
     one_line = fault.loop.line_v == fault.loop.neutral_v
     words = f"{whole(fault.line_line_a)} A {'line to neutral' if one_line else 'line to line'}"
@@ -182,7 +182,7 @@ def source_limit(question: SourceQuestion) -> Answer:
     source = question.source
     if source.rating_kva is None:
         raise InvalidJob("/source/rating_kva", "the rating is missing.", "Read it on the nameplate.")
-    worked = capability(source, book.to_neutral_v(source.line_v, source.system))
+    worked = capability(source, book.supplies.to_neutral_v(source.line_v, source.system))
     verdict = (
         ""
         if question.load_a is None

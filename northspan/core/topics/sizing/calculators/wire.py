@@ -11,8 +11,9 @@ from northspan.core.case.calculator import Answer, Question, answered, supplied
 from northspan.core.case.schools import default_school
 from northspan.core.document.calls import CALLS
 from northspan.core.document.job import Circuit, Metal, Method, Part, Place, RunKind, Segment, Size, Terminals
-from northspan.core.rulebooks.protocol import Ampacity, Guard, Rulebook, Wire
+from northspan.core.rulebooks.questions.common import Ampacity, Guard, Wire
 from northspan.core.rulebooks.registry import rulebook_named
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.sizing.drop import DropQuestion, LegCurrents, drop_percent, voltage_drop
 from northspan.core.working.errors import InvalidJob
 from northspan.core.working.worked import Step, Worked, given, step, whole
@@ -42,10 +43,10 @@ class Around(Question):
 
     def stretch(self, book: Rulebook) -> Segment:
         """Give the stretch that is described."""
-        ways = [way for way, _ in book.laid_ways()]
+        ways = [way for way, _ in book.choices.laid_ways()]
         if self.laid and self.laid not in ways:
             raise InvalidJob("/laid", f"there is no way {self.laid}.", f"Ways: {', '.join(ways) or 'none here'}.")
-        groupings = [way for way, _ in book.groupings()]
+        groupings = [way for way, _ in book.choices.groupings()]
         if self.grouped and self.grouped not in groupings:
             right = f"Ways: {', '.join(groupings) or 'none here'}."
             raise InvalidJob("/grouped", f"circuits do not lie together as {self.grouped}.", right)
@@ -150,7 +151,7 @@ def guard_for(book: Rulebook, kind: RunKind, segments: tuple[Segment, ...], *, d
     InvalidJob
         If there is no such kind of device.
     """
-    kinds = [one for one, _ in book.device_types()]
+    kinds = [one for one, _ in book.devices.device_types()]
     if device_type and device_type not in kinds:
         raise InvalidJob("/device_type", f"there is no device {device_type}.", f"Kinds: {', '.join(kinds) or 'one only'}.")
     if book.loop is None:
@@ -186,18 +187,20 @@ def ampacity(question: AmpacityQuestion) -> Answer:
     own = min(question.carrying, OWN_WIRES)
     segment = segment.model_copy(update={"other_carrying": min(segment.other_carrying + question.carrying - own, MOST_OTHERS)})
     wire = wire_of(book, question.size, question.metal, question.insulation, (segment,))
-    terminals = book.terminals_c(question.terminals, question.device_a)
-    worked = book.ampacity(wire, (segment,), own, terminals.value, question.start(book))
+    terminals = book.ampacities.terminals_c(question.terminals, question.device_a)
+    worked = book.ampacities.run_ampacity(wire, (segment,), own, terminals.value, question.start(book))
     value, steps = worked.value, worked.steps
     if question.sets > 1:
-        least, cite = book.parallel_least()
-        if book.area(wire.size) < book.area(least):
-            raise InvalidJob("/sets", f"{book.size_name(wire.size)} is not run in parallel.", f"From {book.size_name(least)} up.")
+        least, cite = book.wires.parallel_least()
+        if book.wires.area(wire.size) < book.wires.area(least):
+            raise InvalidJob(
+                "/sets", f"{book.words.size_name(wire.size)} is not run in parallel.", f"From {book.words.size_name(least)} up."
+            )
         together = step("I_a", f"{question.sets} sets in parallel", "n * I_a", "A", cite, n=float(question.sets), I_a=value.final_a)
         value, steps = Ampacity(together.value, question.sets * value.terminal_a, value.worst_segment), (*steps, together)
     guard = guard_for(book, question.kind, (segment,), device_type=question.device_type, outlets=question.several_outlets,
                       cannot_overload=question.cannot_overload)  # fmt: skip
-    device = book.device_for_wire(value, wire, "next_up", 1.0, guard)
+    device = book.devices.device_for_wire(value, wire, "next_up", 1.0, guard)
     sets = f"{question.sets} sets of " if question.sets > 1 else ""
     headline = f"{sets}{_named(book, wire)} {'carry' if sets else 'carries'} {whole(value.final_a)} A here"
     figures: dict[str, float | str] = {
@@ -228,10 +231,10 @@ def drop(question: DropCalcQuestion) -> Answer:
     """
     book = rulebook_named(question.rulebook)
     check_size(book, question.size, question.metal)
-    if question.neutral_size is not None and question.neutral_size not in book.sizes(question.metal):
+    if question.neutral_size is not None and question.neutral_size not in book.wires.sizes(question.metal):
         raise InvalidJob("/neutral_size", f"there is no conductor of size {question.neutral_size}.")
-    if question.insulation and question.insulation not in book.insulations():
-        raise InvalidJob("/insulation", f"there is no insulation {question.insulation}.", f"Types: {', '.join(book.insulations())}.")
+    if question.insulation and question.insulation not in book.wires.insulations():
+        raise InvalidJob("/insulation", f"there is no insulation {question.insulation}.", f"Types: {', '.join(book.wires.insulations())}.")
     asked = _drop_asked(question, book)
     figures: dict[str, float | str] = {}
     working: dict[str, tuple[Step, ...]] = {}
@@ -264,8 +267,8 @@ def _drop_asked(question: DropCalcQuestion, book: Rulebook) -> DropQuestion:
     share = question.sets * (2 if question.ring else 1)
     length_m = max(question.length_m / (2 if question.ring else 1), 0.01)  # the least length of a stretch
     amperes = question.current_a / share
-    nominal_v = question.nominal_v if question.nominal_v is not None else book.usual_v
-    power_factor = question.power_factor if question.power_factor is not None else book.usual_power_factor
+    nominal_v = question.nominal_v if question.nominal_v is not None else book.supplies.usual_v
+    power_factor = question.power_factor if question.power_factor is not None else book.supplies.usual_power_factor
     method = question.method or (Method.cable if book.loop is not None else Method.pvc40)
     segments = (Segment(length_m=length_m, method=method),)
     legs, neutral_v = None, 0.0
@@ -307,18 +310,18 @@ def carry(question: CarryQuestion) -> Answer:
     wire = wire_of(book, question.size, question.metal, question.insulation, segments)
     guard = guard_for(book, question.kind, segments, device_type=question.device_type, outlets=question.several_outlets)
     terminals, worked = _at_its_terminals(question, book, wire, segments, guard)
-    device = book.device_for_wire(worked.value, wire, "next_up", 1.0, guard)
-    load, steady = book.largest_loads(worked.value, device.value, question.kind)
+    device = book.devices.device_for_wire(worked.value, wire, "next_up", 1.0, guard)
+    load, steady = book.ampacities.largest_loads(worked.value, device.value, question.kind)
     line_v, system = supplied(book, question.line_v, None)
-    nominal_v = book.to_neutral_v(line_v, system) if question.circuit is Circuit.two_wire_neutral else line_v
-    power_factor = question.power_factor if question.power_factor is not None else book.usual_power_factor
+    nominal_v = book.supplies.to_neutral_v(line_v, system) if question.circuit is Circuit.two_wire_neutral else line_v
+    power_factor = question.power_factor if question.power_factor is not None else book.supplies.usual_power_factor
     asked = DropQuestion(load.value, 0, power_factor, nominal_v, segments, insulation=wire.insulation)
     dropped = voltage_drop(asked, wire.size, wire.metal, book)
     one_amp = drop_percent(replace(asked, current_a=1.0), wire.size, wire.metal, book)
     reached = step(
         "I_d", "current at which the wanted drop is reached", "d_w / d_1", "A", "ratio", d_w=question.drop_limit_percent, d_1=one_amp
     )
-    fits = book.insulation_fits(wire.insulation, segments)
+    fits = book.wires.insulation_fits(wire.insulation, segments)
     wrong = f"; but {fits.value}" if fits.value else ""
     headline = (
         f"{_named(book, wire)}: a {whole(device.value)} A breaker, {whole(steady.value)} A continuous, {whole(load.value)} A otherwise; "
@@ -362,9 +365,9 @@ def wire_of(book: Rulebook, size: str, metal: Metal, insulation: str | None, seg
     """
     check_size(book, size, metal)
     insulation = insulation_of(book, metal, insulation, segments)
-    if size not in book.sizes(metal, insulation):
-        made = ", ".join(book.sizes(metal, insulation))
-        raise InvalidJob("/size", f"{insulation} is not made in {book.size_name(size)}.", f"Sizes: {made}.")
+    if size not in book.wires.sizes(metal, insulation):
+        made = ", ".join(book.wires.sizes(metal, insulation))
+        raise InvalidJob("/size", f"{insulation} is not made in {book.words.size_name(size)}.", f"Sizes: {made}.")
     return Wire(size, metal, insulation)
 
 
@@ -387,11 +390,11 @@ def insulation_of(book: Rulebook, metal: Metal, insulation: str | None, segments
     InvalidJob
         If there is no such insulation, or no such metal under the code.
     """
-    if metal not in book.metals():
-        raise InvalidJob("/metal", f"{book.title} are built here for {book.metals()[0]} alone.", f"Take {book.metals()[0]}.")
-    named = insulation or book.default_insulation(metal, segments)
-    if named not in book.insulations():
-        raise InvalidJob("/insulation", f"there is no insulation {named}.", f"Types: {', '.join(book.insulations())}.")
+    if metal not in book.wires.metals():
+        raise InvalidJob("/metal", f"{book.title} are built here for {book.wires.metals()[0]} alone.", f"Take {book.wires.metals()[0]}.")
+    named = insulation or book.wires.default_insulation(metal, segments)
+    if named not in book.wires.insulations():
+        raise InvalidJob("/insulation", f"there is no insulation {named}.", f"Types: {', '.join(book.wires.insulations())}.")
     return named
 
 
@@ -414,24 +417,24 @@ def check_size(book: Rulebook, size: str, metal: Metal, field: str = "/size") ->
     InvalidJob
         If there is none.
     """
-    if size not in book.sizes(metal):
-        raise InvalidJob(field, f"there is no {metal} conductor of size {size}.", f"Sizes: {', '.join(book.sizes(metal))}.")
+    if size not in book.wires.sizes(metal):
+        raise InvalidJob(field, f"there is no {metal} conductor of size {size}.", f"Sizes: {', '.join(book.wires.sizes(metal))}.")
 
 
 def _named(book: Rulebook, wire: Wire) -> str:
-    return f"{book.size_name(wire.size)} {wire.metal} {wire.insulation}"
+    return f"{book.words.size_name(wire.size)} {wire.metal} {wire.insulation}"
 
 
 def _at_its_terminals(
     question: CarryQuestion, book: Rulebook, wire: Wire, segments: tuple[Segment, ...], guard: Guard
 ) -> tuple[Step, Worked[Ampacity]]:
     """Unmarked terminals stand more above a certain device, which depends on what they stand: begin low, look again."""
-    carrying = int(book.carrying_conductors(question.circuit).value)
+    carrying = int(book.ampacities.carrying_conductors(question.circuit, book.supplies.usual_system).value)
     device_a = 0.0
     while True:
-        terminals = book.terminals_c(question.terminals, device_a)
-        worked = book.ampacity(wire, segments, carrying, terminals.value, default_school(CALLS["derating_start"], book))
-        found_a = book.device_for_wire(worked.value, wire, "next_up", 1.0, guard).value
-        if book.terminals_c(question.terminals, found_a).value <= terminals.value:
+        terminals = book.ampacities.terminals_c(question.terminals, device_a)
+        worked = book.ampacities.run_ampacity(wire, segments, carrying, terminals.value, default_school(CALLS["derating_start"], book))
+        found_a = book.devices.device_for_wire(worked.value, wire, "next_up", 1.0, guard).value
+        if book.ampacities.terminals_c(question.terminals, found_a).value <= terminals.value:
             return terminals, worked
         device_a = found_a

@@ -1,0 +1,89 @@
+"""What may be chosen, with the names of it."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+
+from northspan.core.document.job import (
+    Earthing,
+    Grounding,
+    Method,
+    Place,
+    Surface,
+    Terminals,
+)
+from northspan.core.rulebooks import north_american
+from northspan.core.rulebooks.ca import ampacities
+
+_METHODS = (
+    (Method.pvc40, "Rigid PVC conduit"),
+    (Method.emt, "EMT"),
+    (Method.rmc, "Rigid metal conduit"),
+    (Method.cable, "Cable, not in pipe"),
+    (Method.direct_burial, "Direct burial"),
+    (Method.overhead, "Overhead"),
+)
+_PLACES = (
+    (Place.buried, "Buried"),
+    (Place.indoors, "Indoors"),
+    (Place.attic, "Attic"),
+    (Place.outdoors, "Outdoors"),
+    (Place.overhead, "Overhead"),
+)
+_SURFACES = (
+    (Surface.open_ground, "No vehicles"),
+    (Surface.under_2in_concrete, "50 mm concrete over the trench"),
+    (Surface.under_4in_slab, "Slab, no vehicles"),
+    (Surface.street, "Street or lot"),
+    (Surface.dwelling_driveway, "Driveway"),
+)
+
+
+def methods() -> tuple[tuple[Method, str], ...]:
+    """List the wiring methods with their names."""
+    return _METHODS
+
+
+def places() -> tuple[tuple[Place, str], ...]:
+    """List the places with their names."""
+    return _PLACES
+
+
+def surfaces() -> tuple[tuple[Surface, str], ...]:
+    """List what may be above a trench, with names."""
+    return _SURFACES
+
+
+def laid_ways() -> tuple[tuple[str, str], ...]:
+    """List ways in which conductors may lie, beyond method and place."""
+    return ampacities.LAID
+
+
+def groupings() -> tuple[tuple[str, str], ...]:
+    """List how circuits may lie together, beyond in one bundle or pipe."""
+    return ()
+
+
+def terminal_markings() -> tuple[tuple[Terminals, str], ...]:
+    """List what terminals may be marked for."""
+    return north_american.TERMINALS
+
+
+def earthings() -> tuple[tuple[Earthing, str], ...]:
+    """List how a supply's neutral meets earth."""
+    return north_american.EARTHINGS
+
+
+def groundings() -> tuple[tuple[Grounding, str], ...]:
+    """List how the far end of a run is grounded."""
+    return north_american.GROUNDINGS
+
+
+def calls_left_out() -> frozenset[str]:
+    """Name the calls that this code does not leave open."""
+    return north_american.CALLS_LEFT_OUT - {"bonding_raised"} | {"vehicle_pool"}
+
+
+def usual_schools() -> Mapping[str, str]:
+    """Name the schools taken here when nobody decided, where they are not the usual ones."""
+    return {"derating_start": "terminals"}

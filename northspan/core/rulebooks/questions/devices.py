@@ -1,0 +1,39 @@
+"""Overcurrent devices."""
+
+from __future__ import annotations
+
+from typing import Protocol
+
+from northspan.core.document.job import (
+    RunKind,
+)
+from northspan.core.physics.device_curves import Curve
+from northspan.core.rulebooks.questions.common import USUAL_GUARD, Ampacity, DesignLoad, Guard, Wire
+from northspan.core.working.worked import Step, Worked
+
+
+class DeviceRules(Protocol):
+    """Overcurrent devices."""
+
+    def device_types(self) -> tuple[tuple[str, str], ...]:
+        """List kinds of devices: one here."""
+
+    def ratings(self, device_type: str = "") -> tuple[float, ...]:
+        """List standard devices. [A]"""
+
+    def device_curve(self, device_type: str, rating_a: float) -> Curve:
+        """Give the time-current bounds of a device."""
+
+    def device_for_load(self, load: DesignLoad, kind: RunKind, guard: Guard = USUAL_GUARD) -> Worked[float]:
+        """Choose the least device for a load. [A]"""
+
+    def device_for_wire(
+        self, ampacity: Ampacity, wire: Wire, school: str, allowance: float = 1.0, guard: Guard = USUAL_GUARD
+    ) -> Worked[float]:
+        """Find the largest device for a wire. [A]"""
+
+    def interrupting_ratings(self) -> tuple[float, ...]:
+        """List the interrupting ratings on the shelf. [A]"""
+
+    def unmarked_interrupting_a(self) -> Step:
+        """Give what an unmarked breaker may interrupt. [A]"""

@@ -1,0 +1,36 @@
+"""What single loads count for."""
+
+from __future__ import annotations
+
+from typing import Protocol
+
+from northspan.core.document.job import (
+    LoadKind,
+    RunKind,
+)
+from northspan.core.working.worked import Step, Worked
+
+
+class LoadRules(Protocol):
+    """What single loads count for."""
+
+    def counts_continuous(self, kind: LoadKind, run: RunKind, *, said: bool) -> bool:
+        """Tell whether a load counts as continuous on a run."""
+
+    def motor_current(self, horsepower: float, volts: float) -> Step:
+        """Look up a motor's full-load current. [A]"""
+
+    def motor_device(self, current_a: float, kind: LoadKind = LoadKind.motor) -> Worked[float]:
+        """Find the largest breaker of a motor's circuit. [A]"""
+
+    def motor_share(self) -> tuple[float, str]:
+        """Give what the largest motor adds, as a share of its current, and the article."""
+
+    def motor_kinds(self) -> frozenset[LoadKind]:
+        """List the kinds of loads that are driven by motors."""
+
+    def counted_power(self, kind: LoadKind, run: RunKind, power_va: float) -> Step | None:
+        """Give what a load counts for on a run where that is not its nameplate. [VA]"""
+
+    def welder_factor(self, duty_percent: float) -> Step:
+        """Look up what a welder's current counts for."""

@@ -1,0 +1,33 @@
+"""Supplies and sources."""
+
+from __future__ import annotations
+
+from typing import Protocol
+
+from northspan.core.document.job import (
+    SourceKind,
+    System,
+)
+
+
+class SupplyRules(Protocol):
+    """Supplies and sources.
+
+    `usual_v` and `usual_system` are what a house has; `bonds_own_source` tells whether neutral and ground are linked at a
+    source of one's own.
+    """
+
+    usual_v: float
+    usual_power_factor: float
+    usual_system: System
+    frequency_hz: float
+    bonds_own_source: bool
+
+    def to_neutral_v(self, line_v: float, system: System) -> float:
+        """Give the voltage from a line to the neutral: half of a center-tapped winding, less than that over two legs of a wye. [V]"""
+
+    def source_share(self, kind: SourceKind) -> tuple[float, str]:
+        """Give how much of its nameplate current the conductors from a source carry; 0 where they follow the load."""
+
+    def raised_voltages(self) -> tuple[float, ...]:
+        """List the voltages to which a long run is raised here. [V]"""

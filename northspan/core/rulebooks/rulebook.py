@@ -1,0 +1,49 @@
+"""A national code: the answers to the trade's questions, topic by topic. Physics lives outside it and is shared."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from northspan.core.rulebooks.questions.ampacities import AmpacityRules
+from northspan.core.rulebooks.questions.boxes import BoxRules
+from northspan.core.rulebooks.questions.choices import Choices
+from northspan.core.rulebooks.questions.devices import DeviceRules
+from northspan.core.rulebooks.questions.drops import DropRules
+from northspan.core.rulebooks.questions.dwellings import DwellingRules
+from northspan.core.rulebooks.questions.electrodes import ElectrodeRules
+from northspan.core.rulebooks.questions.grounds import GroundRules
+from northspan.core.rulebooks.questions.loads import LoadRules
+from northspan.core.rulebooks.questions.loop import LoopRules
+from northspan.core.rulebooks.questions.panels import PanelRules
+from northspan.core.rulebooks.questions.pipes import PipeRules
+from northspan.core.rulebooks.questions.routes import RouteRules
+from northspan.core.rulebooks.questions.supplies import SupplyRules
+from northspan.core.rulebooks.questions.taps import TapRules
+from northspan.core.rulebooks.questions.wires import WireRules
+from northspan.core.rulebooks.questions.words import Words
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class Rulebook:
+    """A code. `not_covered` names what it leaves to others; `loop` is there where it protects by the earth fault loop."""
+
+    id: str
+    title: str
+    not_covered: tuple[str, ...]
+    wires: WireRules
+    ampacities: AmpacityRules
+    devices: DeviceRules
+    taps: TapRules
+    drops: DropRules
+    pipes: PipeRules
+    boxes: BoxRules
+    routes: RouteRules
+    grounds: GroundRules
+    electrodes: ElectrodeRules
+    loads: LoadRules
+    dwellings: DwellingRules
+    supplies: SupplyRules
+    panels: PanelRules
+    words: Words
+    choices: Choices
+    loop: LoopRules | None = None

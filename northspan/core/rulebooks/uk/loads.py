@@ -1,0 +1,51 @@
+"""What single loads count for."""
+
+from __future__ import annotations
+
+from northspan.core.document.job import (
+    LoadKind,
+    RunKind,
+)
+from northspan.core.rulebooks.uk import devices
+from northspan.core.working.worked import Step, Worked, given, step
+
+
+def counts_continuous(kind: LoadKind, run: RunKind, *, said: bool) -> bool:
+    """Tell whether a load counts as continuous: the code makes no difference."""
+    del kind, run, said
+    return False
+
+
+def motor_current(horsepower: float, volts: float) -> Step:
+    """Work a motor's full-load current from its power, efficiency and power factor assumed. [A]"""
+    return step("I_m", f"motor of {horsepower:g} hp, efficiency and power factor assumed", "746 * P / (U * e * f)", "A", "assumed",
+                P=horsepower, U=volts, e=0.75, f=0.75)  # fmt: skip
+
+
+def motor_share() -> tuple[float, str]:
+    """Give what the largest motor adds, as a share of its current: nothing here."""
+    return 0.0, "552.1"
+
+
+def motor_kinds() -> frozenset[LoadKind]:
+    """List the kinds of loads that are driven by motors."""
+    return frozenset({LoadKind.motor})
+
+
+def counted_power(kind: LoadKind, run: RunKind, power_va: float) -> Step | None:
+    """Give what a load counts for on a run where that is not its rating: it always is. [VA]"""
+    del kind, run, power_va
+    return None
+
+
+def motor_device(current_a: float, kind: LoadKind = LoadKind.motor) -> Worked[float]:
+    """Find the device of a motor's circuit: a type C breaker that lets it start. [A]"""
+    del kind
+    shown = given("I_b", "design current of the motor", current_a, "A", "552.1")
+    device = devices.next_device(current_a, "C")
+    return Worked(device.value, (shown, device))
+
+
+def welder_factor(duty_percent: float) -> Step:
+    """Work what a welder's current counts for: the heat of its duty."""
+    return step("f_w", f"welder at {duty_percent:g} % duty", "sqrt(d / 100)", "", "heat of the duty", d=duty_percent)

@@ -1,0 +1,457 @@
+"""Ampacity: table, ambient correction, adjustment, terminals, stretch by stretch."""
+
+from __future__ import annotations
+
+from functools import lru_cache
+
+from northspan.core.document.job import (
+    Circuit,
+    Metal,
+    Method,
+    Place,
+    RunKind,
+    Segment,
+    System,
+    Terminals,
+)
+from northspan.core.rulebooks import north_american
+from northspan.core.rulebooks.questions.common import USUAL_GUARD, Ampacity, DesignLoad, Guard, Wire
+from northspan.core.rulebooks.us import devices
+from northspan.core.rulebooks.us.sources import source
+from northspan.core.working.errors import InvalidJob, OutsideTable
+from northspan.core.working.worked import Margin, Step, Worked, looked_up, ruled, step, whole
+
+WET = frozenset({Place.buried, Place.outdoors, Place.overhead})
+RACEWAYS = frozenset({Method.pvc40, Method.pvc80, Method.emt, Method.rmc})
+LEAST_KCMIL = 250
+SHORT_STRETCH_M = 3.048  # 10 ft
+NIPPLE_M = 0.6096  # 24 in
+OVER_ROOF_M, ROOF_ADDS_K = 0.022225, 33.0  # 7/8 in, 60 °F
+
+
+@lru_cache(maxsize=8192)
+def size_ladder(metal: Metal) -> tuple[str, ...]:
+    """List the sizes of a metal in the ampacity table, smallest first.
+
+    Parameters
+    ----------
+    metal : Metal
+        Conductor metal. [-]
+
+    References
+    ----------
+    NEC 2023, Table 310.16.
+    """
+    return source("ampacity").keys_with(f"{metal}_75")
+
+
+def size_name(size: str) -> str:
+    """Name a size as the trade says it: gauge numbers in AWG, from 250 on in kcmil.
+
+    Parameters
+    ----------
+    size : str
+        AWG or kcmil. [-]
+
+    Examples
+    --------
+    >>> size_name("4/0"), size_name("250")
+    ('4/0 AWG', '250 kcmil')
+    """
+    return f"{size} kcmil" if size.isdigit() and int(size) >= LEAST_KCMIL else f"{size} AWG"
+
+
+@lru_cache(maxsize=8192)
+def insulation_column_c(insulation: str, place: Place) -> Worked[int]:
+    """Give the temperature column from which derating starts.
+
+    Parameters
+    ----------
+    insulation : str
+        Type letters, for example "XHHW-2". [-]
+    place : Place
+        Where the stretch lies; buried, outdoor and overhead stretches are wet. [-]
+
+    Raises
+    ------
+    InvalidJob
+        If the type is unknown.
+    OutsideTable
+        If the type is not allowed in a wet place.
+
+    References
+    ----------
+    NEC 2023, Table 310.4(1); 300.5(B) and 300.9 for raceways in wet places.
+
+    Examples
+    --------
+    >>> insulation_column_c("XHHW", Place.buried).value
+    75
+    >>> insulation_column_c("XHHW", Place.indoors).value
+    90
+    """
+    types = source("insulation")
+    if insulation not in types.rows:
+        raise InvalidJob("insulation", f"there is no insulation type {insulation}.", f"Types: {', '.join(types.rows)}.")
+    wet = place in WET
+    if wet and not types.has(insulation, "wet_c"):
+        raise OutsideTable(
+            types.text(insulation, "source"), f"{insulation} in a wet place", "it is for dry places; take a type with a wet rating"
+        )
+    column = int(types.number(insulation, "wet_c" if wet else "dry_c"))
+    words = f"{insulation} in a {'wet' if wet else 'dry'} place"
+    return Worked(
+        column,
+        (looked_up("T_i", words, column, "°C", types.text(insulation, "source"), row=insulation, column="wet" if wet else "dry and damp"),),
+    )
+
+
+def terminals_c(marking: Terminals, device_a: float) -> Step:
+    """Give the temperature the terminals stand.
+
+    Parameters
+    ----------
+    marking : Terminals
+        What both ends are marked for. [-]
+    device_a : float
+        Overcurrent device of the run. [A]
+
+    References
+    ----------
+    NEC 2023, 110.14(C)(1): to 100 A 60 °C unless marked 75; above 100 A 75 °C.
+
+    Examples
+    --------
+    >>> terminals_c(Terminals.unmarked, 100).value, terminals_c(Terminals.unmarked, 110).value
+    (60.0, 75.0)
+    """
+    words, place = "terminals at both ends", "110.14(C)(1)"
+    if marking is Terminals.c75:
+        return ruled("T_t", words, "75 °C", "marked 75 °C", place, 75.0)
+    if marking is Terminals.c60:
+        return ruled("T_t", words, "60 °C", "marked 60 °C", place, 60.0)
+    if device_a <= 100:  # noqa: PLR2004 - the limit in 110.14(C)(1)(a)
+        return ruled("T_t", words, "60 °C", "not marked, device of 100 A or less", place, 60.0)
+    return ruled("T_t", words, "75 °C", "not marked, device above 100 A", place, 75.0)
+
+
+@lru_cache(maxsize=16)
+def carrying_conductors(circuit: Circuit, system: System) -> Step:
+    """Count the conductors of a run that carry current.
+
+    Parameters
+    ----------
+    circuit : Circuit
+        Which conductors the run has. [-]
+    system : System
+        How its source is tapped. [-]
+
+    References
+    ----------
+    NEC 2023, 310.15(E)(1): a neutral that carries only the unbalance does not count; 310.15(E)(2):
+    that of a three-wire circuit from two legs of a wye carries about as much as the legs, and counts.
+
+    Examples
+    --------
+    >>> [carrying_conductors(Circuit.three_wire, s).value for s in (System.split_phase, System.wye_legs)]
+    [2.0, 3.0]
+    """
+    words, count, rule = "carrying conductors of this run", 2.0, "310.15(E)"
+    if circuit is Circuit.three_wire and system is System.wye_legs:
+        why, count, rule = "two legs of a wye: the neutral carries about as much as they do, and counts", 3.0, "310.15(E)(2)"
+    elif circuit is Circuit.three_wire:
+        why, rule = "two ungrounded; the neutral carries only the unbalance and does not count", "310.15(E)(1)"
+    else:
+        why = "two wires, both carry the whole current"
+    return ruled("n", words, f"{whole(count)}", why, rule, count)
+
+
+@lru_cache(maxsize=4096)
+def ambient_factor(ambient_c: float, column_c: int) -> Step:
+    """Look up the ambient correction.
+
+    Parameters
+    ----------
+    ambient_c : float
+        Temperature around the wire. [°C]
+    column_c : int
+        Temperature column of the insulation. [°C]
+
+    Raises
+    ------
+    OutsideTable
+        If the place is too hot for the insulation.
+
+    References
+    ----------
+    NEC 2023, Table 310.15(B)(1)(1).
+
+    Examples
+    --------
+    >>> ambient_factor(30.0, 90).value, ambient_factor(30.1, 90).value
+    (1.0, 0.96)
+    """
+    bands = source("ambient")
+    column = f"factor_{column_c}"
+    for edge in bands.keys_with(column):
+        if ambient_c <= float(edge):
+            return looked_up(
+                "F_a",
+                f"ambient {ambient_c:g} °C",
+                bands.number(edge, column),
+                "",
+                bands.citation,
+                row=f"up to {edge} °C",
+                column=f"{column_c} °C",
+            )
+    raise OutsideTable(
+        bands.citation,
+        f"{ambient_c:g} °C around {column_c} °C insulation",
+        f"it ends at {bands.keys_with(column)[-1]} °C; use a hotter insulation or another route",
+    )
+
+
+@lru_cache(maxsize=256)
+def adjustment_factor(carrying: int) -> Step:
+    """Look up the adjustment for conductors that carry current together.
+
+    Parameters
+    ----------
+    carrying : int
+        Carrying conductors in the same pipe or cable. [-]
+
+    References
+    ----------
+    NEC 2023, Table 310.15(C)(1); 41 and more count 35 %.
+
+    Examples
+    --------
+    >>> [adjustment_factor(n).value for n in (3, 4, 6, 7, 41)]
+    [1.0, 0.8, 0.8, 0.7, 0.35]
+    """
+    bands = source("adjustment")
+    for edge in bands.rows:
+        if carrying <= int(edge):
+            return looked_up("F_n", f"{carrying} carrying together", bands.number(edge, "factor"), "", bands.citation, row=f"up to {edge}")
+    return looked_up("F_n", f"{carrying} carrying together", 0.35, "", bands.citation, row="41 and more")
+
+
+@lru_cache(maxsize=8192)
+def stretch_ampacity(
+    wire: Wire, segment: Segment, carrying: int, terminal_c: float, start: str = "insulation", *, nipple: bool = False
+) -> Worked[float]:
+    """Give the ampacity of a conductor in one stretch, never above its terminals.
+
+    Parameters
+    ----------
+    wire : Wire
+        Size, metal and insulation. [-]
+    segment : Segment
+        The stretch. [-]
+    carrying : int
+        Carrying conductors of this run. [-]
+    terminal_c : float
+        What the terminals stand. [°C]
+    start : str
+        Where derating starts: "insulation" in the insulation's own column, "terminals" never above theirs. [-]
+    nipple : bool
+        Whether it is a pipe between two cans that is as a whole 24 in or less. [-]
+
+    Raises
+    ------
+    OutsideTable
+        If the size has no ampacity, or the place is too hot or too wet for the insulation.
+
+    References
+    ----------
+    NEC 2023, 310.15, Table 310.16, 110.14(C); 310.15(C)(1)(b) for nipples; cables by 334.80 and 340.80.
+
+    Examples
+    --------
+    >>> wire = Wire("1/0", Metal.aluminum, "XHHW-2")
+    >>> stretch_ampacity(wire, Segment(length_m=50), 2, 75).value
+    120.0
+    """
+    column = insulation_column_c(wire.insulation, segment.place)
+    if start == "terminals" and terminal_c < column.value:
+        lower = ruled(
+            "T_s", "column to derate from", f"{whole(terminal_c)} °C", "your call: never above the terminals", "your call", terminal_c
+        )
+        column = Worked(int(terminal_c), (*column.steps, lower))
+    published = source("ampacity")
+    table_a = looked_up(
+        "I_t",
+        f"{size_name(wire.size)} {wire.metal} before correction",
+        published.number(wire.size, f"{wire.metal}_{column.value}"),
+        "A",
+        published.citation,
+        row=wire.size,
+        column=f"{wire.metal} {column.value} °C",
+    )
+    sun = roof_adder(segment, wire.insulation)
+    ambient = ambient_factor(segment.ambient_c + sum(one.value for one in sun), column.value)
+    if nipple:
+        why = "a nipple of 24 in or less: no adjustment for what runs together"
+        together = ruled("F_n", "carrying together in a nipple", "1", why, "310.15(C)(1)(b)", 1.0)
+    else:
+        together = adjustment_factor(carrying + segment.other_carrying)
+    derated = step(
+        "I_d", "after correction and adjustment", "I_t * F_a * F_n", "A", "310.15", I_t=table_a.value, F_a=ambient.value, F_n=together.value
+    )
+    cap = held_to(wire, terminal_c)
+    final = step("I_a", "ampacity, never above the terminals", "min(I_d, I_c)", "A", "110.14(C)", I_d=derated.value, I_c=cap.value)
+    return Worked(final.value, (*column.steps, table_a, *sun, ambient, together, derated, cap, final))
+
+
+def roof_adder(segment: Segment, insulation: str) -> tuple[Step, ...]:
+    """Give what the sun adds around a pipe or cable close over a roof; nothing elsewhere. [K]
+
+    Parameters
+    ----------
+    segment : Segment
+        The stretch, with how high it lies over the roof. [m]
+    insulation : str
+        Type letters. [-]
+
+    References
+    ----------
+    NEC 2023, 310.15(B)(2): 33 K where it lies less than 7/8 in above the roof; not for XHHW-2.
+
+    Examples
+    --------
+    >>> [sum(s.value for s in roof_adder(Segment(length_m=3, over_roof_m=m), "THWN-2")) for m in (0.02, 0.03)]
+    [33.0, 0.0]
+    """
+    if segment.over_roof_m is None:
+        return ()
+    words, citation = "the sun on it, over a roof", "310.15(B)(2)"
+    if segment.over_roof_m >= OVER_ROOF_M - 1e-9:
+        return (ruled("T_s", words, "nothing added", "7/8 in or more above the roof", citation, 0.0),)
+    if insulation == "XHHW-2":
+        return (ruled("T_s", words, "nothing added", "this insulation is excepted", citation, 0.0),)
+    why = "less than 7/8 in above the roof, in the sun; added to the ambient"
+    return (ruled("T_s", words, f"{whole(ROOF_ADDS_K)} K", why, citation, ROOF_ADDS_K),)
+
+
+def is_nipple(segments: tuple[Segment, ...]) -> bool:
+    """Tell whether a run is a nipple: pipe all the way from one can to the next, as a whole 24 in or less.
+
+    Parameters
+    ----------
+    segments : tuple of Segment
+        Stretches in order, shape (n,). [-]
+
+    References
+    ----------
+    NEC 2023, 310.15(C)(1)(b), Chapter 9 note 4.
+
+    Examples
+    --------
+    >>> [is_nipple((Segment(length_m=m, method=Method.emt),)) for m in (0.6, 0.62)]
+    [True, False]
+    """
+    return all(s.method in RACEWAYS for s in segments) and sum(s.length_m for s in segments) <= NIPPLE_M + 1e-9
+
+
+@lru_cache(maxsize=8192)
+def held_to(wire: Wire, terminal_c: float) -> Step:
+    """Look up the most a conductor may carry at its terminals, and as a cable held to a lower column.
+
+    Parameters
+    ----------
+    wire : Wire
+        Size, metal and insulation. [-]
+    terminal_c : float
+        What the terminals stand. [°C]
+
+    References
+    ----------
+    NEC 2023, 110.14(C), 334.80, 340.80.
+    """
+    types, published = source("insulation"), source("ampacity")
+    column = int(terminal_c)
+    if types.has(wire.insulation, "ampacity_c"):
+        column = min(column, int(types.number(wire.insulation, "ampacity_c")))
+    column = min(column, int(max(types.number(wire.insulation, "dry_c"), 60)))
+    return looked_up(
+        "I_c",
+        f"most at {column} °C terminals",
+        published.number(wire.size, f"{wire.metal}_{column}"),
+        "A",
+        published.citation,
+        row=wire.size,
+        column=f"{wire.metal} {column} °C",
+    )
+
+
+@lru_cache(maxsize=8192)
+def run_ampacity(
+    wire: Wire, segments: tuple[Segment, ...], carrying: int, terminal_c: float, start: str = "insulation"
+) -> Worked[Ampacity]:
+    """Give the ampacity of a run: the worst stretch, with the short-stretch allowance.
+
+    Parameters
+    ----------
+    wire : Wire
+        Size, metal and insulation. [-]
+    segments : tuple of Segment
+        Stretches in order, shape (n,). [-]
+    carrying : int
+        Carrying conductors of this run. [-]
+    terminal_c : float
+        What the terminals stand. [°C]
+    start : str
+        Where derating starts, "insulation" or "terminals". [-]
+
+    Notes
+    -----
+    Stretches of lower ampacity may be passed over when all of them together are not longer
+    than 10 ft nor than a tenth of the length that is figured at the higher ampacity.
+
+    References
+    ----------
+    NEC 2023, 310.14(A)(2) and its exception.
+    """
+    nipple = is_nipple(segments)
+    each = [stretch_ampacity(wire, segment, carrying, terminal_c, start, nipple=nipple) for segment in segments]
+    worst = min(range(len(each)), key=lambda i: each[i].value)
+    terminal_a = held_to(wire, terminal_c).value
+    chosen = worst
+    why: tuple[Step, ...] = ()
+    for i in sorted(range(len(each)), key=lambda i: -each[i].value):
+        lower_m = sum(s.length_m for s, a in zip(segments, each, strict=True) if a.value < each[i].value)
+        higher_m = sum(s.length_m for s in segments) - lower_m
+        if 0 < lower_m <= min(SHORT_STRETCH_M, higher_m / 10) + 1e-9 and each[i].value > each[worst].value:
+            chosen = i
+            why = (
+                ruled(
+                    "I_a",
+                    "short stretch passed over",
+                    f"{whole(each[i].value)} A",
+                    f"{lower_m / 0.3048:.1f} ft at lower ampacity is within 10 ft and a tenth of the rest",
+                    "310.14(A)(2) exception",
+                    each[i].value,
+                ),
+            )
+            break
+    opening: tuple[Step, ...] = ()
+    if len(segments) > 1:
+        which = f"{chosen + 1} of {len(segments)}"
+        opening = (ruled("s", "stretch that governs", which, "the least ampacity of all", "310.14(A)(2)", chosen + 1),)
+    return Worked(Ampacity(each[chosen].value, terminal_a, chosen), opening + each[chosen].steps + why)
+
+
+largest_loads = devices.largest_loads
+
+
+def fault_limits_c(insulation: str) -> tuple[float, float]:
+    """Give the temperatures of a wire when a fault begins, and what its insulation stands while it lasts. [°C]"""
+    return north_american.fault_limits_c(insulation)
+
+
+def load_margins(
+    load: DesignLoad, ampacity: Ampacity, kind: RunKind, allowance: float = 1.0, guard: Guard = USUAL_GUARD
+) -> tuple[tuple[Step, ...], tuple[Margin, ...]]:
+    """Hold a conductor against its load."""
+    del guard
+    return devices.load_margins(load, ampacity, kind, allowance)

@@ -1,0 +1,272 @@
+"""Calculated load of a dwelling: the standard, the optional and the existing-dwelling method."""
+
+from __future__ import annotations
+
+from functools import lru_cache
+
+from northspan.core.rulebooks.questions.dwellings import Appliance, DwellingFacts, MethodLoad
+from northspan.core.rulebooks.us import devices
+from northspan.core.rulebooks.us.cooking import cooking_demand, dryer_demand
+from northspan.core.rulebooks.us.sources import source
+from northspan.core.working.worked import Step, Worked, given, ruled, step, whole
+
+FOOT2_M2 = 0.09290304
+CIRCUIT_VA = 1500.0  # each small-appliance and laundry circuit, 220.52
+METHODS = (
+    ("standard", "Standard method"),
+    ("optional", "Optional method"),
+    ("existing", "Existing dwelling, nothing added to heating or cooling"),
+    ("existing_added", "Existing dwelling, heating or cooling added"),
+    ("measured", "Existing dwelling, by its measured demand"),
+)
+COUNTS_FROM_VA = 500.0  # smaller ones do not count towards the four, since 2020
+MANY = 4  # four appliances, or four heaters, change the factor
+
+
+@lru_cache(maxsize=256)
+def dwelling_loads(facts: DwellingFacts) -> tuple[MethodLoad, ...]:
+    """Work the load of a one-family dwelling by every method, side by side. [VA]
+
+    Parameters
+    ----------
+    facts : DwellingFacts
+        Floor area and loads. [m², VA]
+
+    Returns
+    -------
+    tuple of MethodLoad
+        Standard, optional, existing dwelling without and with added heating or cooling; by its measured demand, if there is one.
+
+    Raises
+    ------
+    OutsideTable
+        If the range is outside the range table.
+
+    References
+    ----------
+    NEC 2023, Article 220 parts III and IV: 220.41 to 220.61, 220.82, 220.83, 220.87.
+    """
+    titles = dict(METHODS)
+    return (
+        standard(facts),
+        MethodLoad("optional", titles["optional"], _optional(facts), None),
+        MethodLoad("existing", titles["existing"], _existing(facts, added=False), None),
+        MethodLoad("existing_added", titles["existing_added"], _existing(facts, added=True), None),
+        *((MethodLoad("measured", titles["measured"], _measured(facts), None),) if facts.measured_va else ()),
+    )
+
+
+def standard(facts: DwellingFacts) -> MethodLoad:
+    """Work the load by the standard method, and the neutral's load with it. [VA]
+
+    Parameters
+    ----------
+    facts : DwellingFacts
+        Floor area and loads. [m², VA]
+
+    References
+    ----------
+    NEC 2023, 220.41, 220.45, 220.50 to 220.55, 220.57, 220.60, 220.61(B).
+    """
+    general = _general(facts)
+    lighting = lighting_demand(general[-1].value)
+    fixed = _fixed(facts.appliances)
+    cooking = cooking_demand(facts.ranges_va)
+    dryers = dryer_demand(facts.dryers_va)
+    vehicle = _vehicles(facts.vehicles_va)
+    climate = step(
+        "P_h",
+        "heating or cooling, the larger; they do not run together",
+        "max(H + B, C) + T",
+        "VA",
+        "220.51, 220.60",
+        H=facts.heating_va,
+        B=facts.heat_pump_va,
+        C=facts.cooling_va,
+        T=facts.cooling_with_heat_va,
+    )
+    motor = step("P_m", "a quarter of the largest motor that counts", "0.25 * M", "VA", "220.50, 430.24, 440.33", M=_largest_motor(facts))
+    parts = (lighting[-1], fixed[-1], cooking[-1], dryers[-1], vehicle, climate, motor)
+    total = _sum("P", "calculated load", parts, "Article 220 part III")
+    neutral_fixed = _fixed(tuple(a for a in facts.appliances if a.to_neutral), counted_as=_counting(facts.appliances))
+    words = "neutral: range and dryer at 70 % of their demand; what is line to line counts nothing"
+    figures = {"L": lighting[-1].value, "F": neutral_fixed[-1].value, "R": cooking[-1].value, "D": dryers[-1].value}
+    figures["M"] = facts.largest_neutral_motor_va
+    words += "; a quarter of the largest motor that uses it"
+    neutral = step("P_n", words, "L + F + 0.7 * R + 0.7 * D + 0.25 * M", "VA", "220.61(B), 220.50", **figures)
+    steps = (*general, *lighting, *fixed, *cooking, *dryers, vehicle, climate, motor, total)
+    return MethodLoad("standard", dict(METHODS)["standard"], Worked(total.value, steps), Worked(neutral.value, (neutral,)))
+
+
+def lighting_demand(general_va: float) -> tuple[Step, ...]:
+    """Take the demand of the general lighting load, part by part. [VA]
+
+    Parameters
+    ----------
+    general_va : float
+        Lighting, small-appliance and laundry load. [VA]
+
+    References
+    ----------
+    NEC 2023, Table 220.45.
+
+    Examples
+    --------
+    >>> lighting_demand(3000)[-1].value, lighting_demand(13000)[-1].value
+    (3000.0, 6500.0)
+    """
+    tiers = source("lighting_demand")
+    begin = 0.0
+    parts: list[Step] = []
+    for row in tiers.rows.values():
+        end = float(row["up_to_va"] or "inf")
+        inside = max(0.0, min(general_va, end) - begin)
+        if inside:
+            words = f"part of it above {whole(begin)} VA, at {row['percent']} %"
+            share = float(row["percent"])
+            parts.append(step(f"P_{len(parts) + 1}", words, "P_g * f / 100", "VA", tiers.citation, P_g=inside, f=share))
+        begin = end
+    return (*parts, _sum("P_l", "lighting and receptacles after demand", tuple(parts), tiers.citation))
+
+
+def _largest_motor(facts: DwellingFacts) -> float:
+    """The largest motor of what counts: of heating and cooling, which never run together, the one that is larger. [VA]"""
+    cooling = facts.largest_cooling_va or facts.cooling_va + facts.cooling_with_heat_va
+    pump = facts.largest_heat_pump_va or facts.heat_pump_va
+    heats = facts.heating_va + facts.heat_pump_va >= facts.cooling_va
+    climate = max(pump, cooling if facts.cooling_with_heat_va else 0.0) if heats else cooling
+    return max(facts.largest_motor_va, climate)
+
+
+def _general(facts: DwellingFacts) -> tuple[Step, ...]:
+    area = step("A", "floor area", "S / 0.09290304", "ft²", "1 ft² is 0.0929 m²", S=facts.floor_m2)
+    circuits = facts.small_appliance_circuits + facts.laundry_circuits
+    general = step("P_g", "3 VA for each ft², and 1500 VA for each small-appliance and laundry circuit", "3 * A + 1500 * n", "VA",
+                   "220.41, 220.52", A=area.value, n=float(circuits))  # fmt: skip
+    return area, general
+
+
+def _fixed(appliances: tuple[Appliance, ...], counted_as: int | None = None) -> tuple[Step, ...]:
+    counting = [appliance.power_va for appliance in appliances if appliance.power_va >= COUNTS_FROM_VA]
+    count, large = len(counting) if counted_as is None else counted_as, sum(counting)
+    small = sum(appliance.power_va for appliance in appliances) - large
+    if count >= MANY:
+        words = f"{count} appliances fastened in place: four or more, 75 %; those under 500 VA whole"
+        return (step("P_f", words, "0.75 * F + f", "VA", "220.53", F=large, f=small),)
+    return (given("P_f", f"{count} appliances fastened in place: fewer than four, all of it", large + small, "VA", "220.53"),)
+
+
+def _counting(appliances: tuple[Appliance, ...]) -> int:
+    return sum(appliance.power_va >= COUNTS_FROM_VA for appliance in appliances)
+
+
+def _vehicles(vehicles_va: tuple[float, ...]) -> Step:
+    if not vehicles_va:
+        return given("P_v", "no vehicle charging", 0.0, "VA")
+    formula = " + ".join(f"max(V_{i}, 7200)" for i in range(1, len(vehicles_va) + 1))
+    figures = {f"V_{i}": power for i, power in enumerate(vehicles_va, 1)}
+    return step("P_v", "vehicle charging: its nameplate, 7200 VA at least", formula, "VA", "220.57", **figures)
+
+
+def _everything(facts: DwellingFacts) -> tuple[Step, ...]:
+    """General load and all nameplates: no floor for the dryer, no range table, those belong to the standard method."""
+    general = _general(facts)
+    plates = sum(appliance.power_va for appliance in facts.appliances) + sum(facts.ranges_va) + sum(facts.dryers_va)
+    words = "appliances, range and dryer by their nameplates"
+    if facts.vehicles_in_pool and facts.vehicles_va:
+        words, plates = f"{words}; vehicle charging with them, your call", plates + sum(max(va, 7200.0) for va in facts.vehicles_va)
+    named = given("P_a", words, plates, "VA")
+    return (*general, named, step("P_o", "all of it", "P_g + P_a", "VA", "220.82(B)", P_g=general[-1].value, P_a=plates))
+
+
+def _after(first_va: float, load_va: float, citation: str) -> Step:
+    return step(
+        "P_1",
+        f"the first {whole(first_va)} VA, and 40 % of the rest",
+        "min(P_o, f) + 0.4 * max(P_o - f, 0)",
+        "VA",
+        citation,
+        P_o=load_va,
+        f=first_va,
+    )
+
+
+def _optional(facts: DwellingFacts) -> Worked[float]:
+    everything = _everything(facts)
+    demand = _after(10000.0, everything[-1].value, "220.82(B)")
+    few = facts.heating_zones < MANY
+    heat = step("P_e", f"electric heat, {facts.heating_zones} separately controlled: {65 if few else 40} %", "f * H", "VA",
+                "220.82(C)(4)" if few else "220.82(C)(5)", f=0.65 if few else 0.4, H=facts.heating_va)  # fmt: skip
+    words = "heating or cooling, the larger after its factor"
+    if facts.heat_pump_va:
+        words += "; a heat pump's compressor counts whole"
+    figures = {"P_e": heat.value, "B": facts.heat_pump_va, "C": facts.cooling_va, "T": facts.cooling_with_heat_va}
+    climate = step("P_h", words, "max(P_e + B, C) + T", "VA", "220.82(C)", **figures)
+    vehicle = _vehicles(() if facts.vehicles_in_pool else facts.vehicles_va)
+    total = _sum("P", "calculated load", (demand, climate, vehicle), "220.82")
+    return Worked(total.value, (*everything, demand, heat, climate, vehicle, total))
+
+
+def _existing(facts: DwellingFacts, *, added: bool) -> Worked[float]:
+    everything, vehicle = _everything(facts), _vehicles(() if facts.vehicles_in_pool else facts.vehicles_va)
+    heating = {"H": facts.heating_va + facts.heat_pump_va, "C": facts.cooling_va, "T": facts.cooling_with_heat_va}
+    if added and facts.heating_zones < MANY:
+        article, other = "220.83(B)", everything[-1]
+        whole = step("P_h", "heating or cooling, the larger, all of it", "max(H, C) + T", "VA", article, **heating)
+    elif added:
+        article = "220.83(B)"
+        other = step("P_o", "four heaters or more are other load", "P_o + H", "VA", article, P_o=everything[-1].value, H=facts.heating_va)
+        whole = step("P_c", "compressor of a heat pump or cooling, the larger, all of it", "max(B, C) + T", "VA", article,
+                     B=facts.heat_pump_va, C=facts.cooling_va, T=facts.cooling_with_heat_va)  # fmt: skip
+    else:
+        article, whole = "220.83(A)", given("P_c", "nothing added, so nothing counts whole", 0.0, "VA", "220.83(A)")
+        words = "with heating or cooling, the larger"
+        other = step("P_o", words, "P_o + max(H, C) + T", "VA", article, P_o=everything[-1].value, **heating)
+    demand = _after(8000.0, other.value, article)
+    total = _sum("P", "calculated load", (demand, whole, vehicle), article)
+    added_up = () if other is everything[-1] else (other,)
+    return Worked(total.value, (*everything, *added_up, demand, whole, vehicle, total))
+
+
+def _measured(facts: DwellingFacts) -> Worked[float]:
+    over = "a logged month" if facts.measured_month else "a year"
+    peak = given("P_m", f"highest demand measured over {over}", facts.measured_va, "VA")
+    new = given("P_a", "what is new beside it, by its nameplates", facts.added_va, "VA")
+    article = "220.87 exception" if facts.measured_month else "220.87(1)"
+    total = step("P", "1.25 of what was measured, and what is new", "1.25 * P_m + P_a", "VA", article, P_m=peak.value, P_a=new.value)
+    return Worked(total.value, (peak, new, total))
+
+
+def _sum(symbol: str, words: str, parts: tuple[Step, ...], citation: str) -> Step:
+    if not parts:
+        return given(symbol, words, 0.0, "VA", citation)
+    figures = {f"S_{i}": part.value for i, part in enumerate(parts, 1)}
+    return step(symbol, words, " + ".join(figures), "VA", citation, **figures)
+
+
+dwelling_allowance = devices.dwelling_allowance
+
+
+def needs_floor_area() -> bool:
+    """Say whether the load of a dwelling is worked from its floor area."""
+    return True
+
+
+def dwelling_methods() -> tuple[tuple[str, str], ...]:
+    """List the methods for a dwelling's load with their names."""
+    return METHODS
+
+
+def pooled_methods() -> frozenset[str]:
+    """List the methods that pool loads, with vehicle charging inside or outside the pool as a call."""
+    return frozenset({"optional", "existing", "existing_added"})
+
+
+def new_dwelling_methods() -> tuple[str, ...]:
+    """List the methods for a dwelling that is new, the usual one last."""
+    return "standard", "optional"
+
+
+def dwelling_least_a() -> Step:
+    """Give the least rating of a one-family dwelling's service. [A]"""
+    return ruled("I_s", "least service of a one-family dwelling", "100 A", "three-wire", "230.79(C)", 100.0)

@@ -1,0 +1,23 @@
+"""Where a can with devices may hang."""
+
+from __future__ import annotations
+
+from northspan.core.document.job import (
+    Room,
+)
+from northspan.core.rulebooks import north_american
+from northspan.core.working.worked import Step, ruled
+
+main_protects = True
+
+
+def panel_room(room: Room) -> Step:
+    """Say whether a can with devices may hang in a room."""
+    citation = {Room.bathroom: "240.24(E)", Room.clothes_closet: "240.24(D)", Room.over_steps: "240.24(F)"}.get(room, "240.24")
+    return north_american.panel_room(room, citation)
+
+
+def handle_height() -> Step:
+    """Give how high the highest handle may be. [m]"""
+    why = "the middle of the grip of its highest handle, over the floor or the platform one stands on"
+    return ruled("h", "highest handle", "6 ft 7 in", why, "240.24(A)", 2.0066)

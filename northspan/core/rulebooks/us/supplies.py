@@ -1,0 +1,36 @@
+"""Supplies and sources."""
+
+from __future__ import annotations
+
+from northspan.core.document.job import (
+    SourceKind,
+    System,
+)
+from northspan.core.rulebooks import north_american
+
+usual_v = 240.0
+usual_power_factor = 0.95
+usual_system = System.split_phase
+frequency_hz = 60.0
+bonds_own_source = False  # its bond is in the first disconnect
+
+_SOURCE_SHARES = {
+    SourceKind.generator: (1.15, "445.13(A)"),
+    SourceKind.governed_plant: (1.15, "445.13(A)"),
+    SourceKind.inverter_pair: (1.25, "705.28(B)"),
+}
+
+
+def to_neutral_v(line_v: float, system: System) -> float:
+    """Give the voltage from a line to the neutral: half of a center-tapped winding, less than that over two legs of a wye. [V]"""
+    return north_american.to_neutral_v(line_v, system)
+
+
+def source_share(kind: SourceKind) -> tuple[float, str]:
+    """Give how much of its nameplate current the conductors from a source carry; 0 where they follow the load."""
+    return _SOURCE_SHARES.get(kind, (0.0, ""))
+
+
+def raised_voltages() -> tuple[float, ...]:
+    """List the voltages to which a long run is raised here. [V]"""
+    return (480.0, 600.0)
