@@ -66,7 +66,7 @@ class Questions(unittest.TestCase):
 
     def test_a_topic_stays_small_enough_to_be_read_at_once(self):
         for topic, kind in (pair for pair in get_type_hints(Rulebook).items() if inspect.isclass(pair[1])):
-            self.assertLessEqual(sum(inspect.isfunction(one) for one in vars(kind).values()), 12, topic)
+            self.assertLessEqual(sum(inspect.isfunction(one) and name[0] != "_" for name, one in vars(kind).items()), 12, topic)
 
 
 def parameters(function):
