@@ -97,30 +97,35 @@ def solve(job: Job, detailed: Collection[str] | None = None) -> Plan:
             plans[run_id] = plans[run_id].model_copy(update={"pull": pull_of(routed[run_id], rulebook)})
     findings += _undrawn(tree)
     loops = faults(tree, sized, rulebook)
-    here = at_cans(tree, loops, rulebook)
+    here = at_cans(tree, loops, rulebook.devices)
     hot = heats(tree, sized, loops, rulebook)
     plans = {key: with_heat(plan, hot.get(key, ())) for key, plan in plans.items()}
-    enclosures = {key: with_fault(plan, here.get(key)) for key, plan in plan_enclosures(tree, facts, schools, rulebook).items()}
+    enclosures = {key: with_fault(plan, here.get(key)) for key, plan in plan_enclosures(tree, facts, schools, rulebook.grounds).items()}
     buildings = _buildings(tree, facts, sized, schools, rulebook, findings)
     sources, about_sources = plan_sources(tree, rulebook)
     about_bonds, calls_of = bonds_said(tree, facts, schools, rulebook)
     for key, calls in calls_of.items():
         sources[key] = replace(sources[key], calls=calls)
     loads, about_loads = plan_loads(tree, rulebook)
-    findings += [*about_sources, *about_loads, *fault_findings(tree, here, rulebook), *audit(tree, sized, schools, rulebook)]
-    findings += several_dwellings(tree, rulebook)
-    findings += heat_findings(tree, hot, rulebook)
-    findings += [*bond_findings(job, enclosures, rulebook), *about_bonds]
-    findings += building_findings(tree, buildings, facts, rulebook)
+    findings += [
+        *about_sources,
+        *about_loads,
+        *fault_findings(tree, here, rulebook.devices, rulebook.words),
+        *audit(tree, sized, schools, rulebook.panels, rulebook.words),
+    ]
+    findings += several_dwellings(tree, rulebook.words)
+    findings += heat_findings(tree, hot, rulebook.words)
+    findings += [*bond_findings(job, enclosures, rulebook.words), *about_bonds]
+    findings += building_findings(tree, buildings, facts, rulebook.electrodes, rulebook.words)
     findings += loop_findings(tree, facts, sized, rulebook)
-    findings += legacy_findings(tree, schools["legacy_feed"], facts, rulebook)
+    findings += legacy_findings(tree, schools["legacy_feed"], facts, rulebook.grounds, rulebook.words)
     return in_words(
         Plan(
             rulebook=job.rulebook,
             rulebook_title=rulebook.title,
             standing=STANDING,
             runs=plans,
-            ways=plan_ways(tree, sized, plans, rulebook),
+            ways=plan_ways(tree, sized, plans, rulebook.drops),
             enclosures=enclosures,
             buildings=buildings,
             sources=sources,
@@ -129,7 +134,7 @@ def solve(job: Job, detailed: Collection[str] | None = None) -> Plan:
             stages=stages({key: job.runs[key] for key in (*tree.order, *(set(job.runs) - set(tree.order)))}, routed, rulebook),
             findings=by_severity(findings),
         ),
-        wording_of(job, rulebook),
+        wording_of(job, rulebook.words),
     )
 
 
@@ -159,7 +164,7 @@ def _buildings(
 def _main_call(tree: Tree, key: str, rulebook: Rulebook) -> tuple[CallPlan, ...]:
     kind = CALLS["panel_main"]
     outcomes = main_outcomes(tree, key, kind.schools)
-    return (call_plan(kind, tree.job.calls.get(kind.name), outcomes, rulebook),) if outcomes else ()
+    return (call_plan(kind, tree.job.calls.get(kind.name), outcomes, rulebook.choices),) if outcomes else ()
 
 
 def _pool_call(tree: Tree, key: str, rulebook: Rulebook) -> tuple[CallPlan, ...]:
@@ -177,7 +182,7 @@ def _pool_call(tree: Tree, key: str, rulebook: Rulebook) -> tuple[CallPlan, ...]
         taken = replace(tree, job=job.model_copy(update={"calls": job.calls | {kind.name: CallChoice(school=school.key)}}))
         methods, _ = plan_methods(taken, key, rulebook)
         outcomes[school.key] = next((f"{whole(m.total_a)} A" for m in methods if m.chosen), "no answer yet")
-    return (call_plan(kind, job.calls.get(kind.name), outcomes, rulebook),)
+    return (call_plan(kind, job.calls.get(kind.name), outcomes, rulebook.choices),)
 
 
 def _legs(tree: Tree, key: str, sized: dict[str, SizedRun]) -> tuple[float, float, float]:

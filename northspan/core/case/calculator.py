@@ -11,6 +11,7 @@ from pydantic import AfterValidator, BaseModel, Field, StringConstraints
 from northspan.core.document.cautions import STANDING
 from northspan.core.document.job import Part, System
 from northspan.core.document.plan import MarginShown, WorkGroup, printed, shown
+from northspan.core.rulebooks.questions.supplies import SupplyRules
 from northspan.core.rulebooks.registry import edition_of
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.working.worked import Margin, Step
@@ -50,13 +51,13 @@ class Answer(Part):
     working: tuple[WorkGroup, ...] = ()
 
 
-def supplied(book: Rulebook, line_v: float | None, system: System | None) -> tuple[float, System]:
+def supplied(supply_rules: SupplyRules, line_v: float | None, system: System | None) -> tuple[float, System]:
     """Give the voltage and the system of a supply: as asked, or what is usual under the code. [V]
 
     Parameters
     ----------
-    book : Rulebook
-        The code to follow. [-]
+    supply_rules : SupplyRules
+        What supplies are like. [-]
     line_v : float or None
         Line to line voltage, of a single line to its neutral. [V]
     system : System or None
@@ -65,10 +66,10 @@ def supplied(book: Rulebook, line_v: float | None, system: System | None) -> tup
     Examples
     --------
     >>> from northspan.core.rulebooks.registry import rulebook_named
-    >>> [supplied(rulebook_named(name), None, None)[0] for name in ("us-2023", "uk-2022")]
+    >>> [supplied(rulebook_named(name).supplies, None, None)[0] for name in ("us-2023", "uk-2022")]
     [240.0, 230.0]
     """
-    return (line_v if line_v is not None else book.supplies.usual_v), (system or book.supplies.usual_system)
+    return (line_v if line_v is not None else supply_rules.usual_v), (system or supply_rules.usual_system)
 
 
 def answered(

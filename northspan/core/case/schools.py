@@ -6,8 +6,8 @@ from dataclasses import dataclass, field
 
 from northspan.core.document.calls import CALLS, CallKind
 from northspan.core.document.job import Job
+from northspan.core.rulebooks.questions.choices import Choices
 from northspan.core.rulebooks.registry import rulebook_of
-from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.working.errors import InvalidJob
 
 
@@ -31,23 +31,23 @@ class Schools:
         return Schools(tuple((n, school if n == name else s) for n, s in self.pairs))
 
 
-def default_school(kind: CallKind, rulebook: Rulebook) -> str:
+def default_school(kind: CallKind, choice_rules: Choices) -> str:
     """Give the school of a call that is taken under a code when nobody decided.
 
     Parameters
     ----------
     kind : CallKind
         The call. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    choice_rules : Choices
+        What may be chosen. [-]
 
     Examples
     --------
     >>> from northspan.core.rulebooks.registry import rulebook_named
-    >>> [default_school(CALLS["derating_start"], rulebook_named(name)) for name in ("us-2023", "ca-2021")]
+    >>> [default_school(CALLS["derating_start"], rulebook_named(name).choices) for name in ("us-2023", "ca-2021")]
     ['insulation', 'terminals']
     """
-    return rulebook.choices.usual_schools().get(kind.name, kind.default)
+    return choice_rules.usual_schools().get(kind.name, kind.default)
 
 
 def schools_of(job: Job) -> Schools:
@@ -75,7 +75,7 @@ def school_of(job: Job, name: str) -> str:
         Name of the call. [-]
     """
     choice = job.calls.get(name)
-    return choice.school if choice else default_school(CALLS[name], rulebook_of(job))
+    return choice.school if choice else default_school(CALLS[name], rulebook_of(job).choices)
 
 
 def check_calls(job: Job) -> None:

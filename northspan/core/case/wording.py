@@ -9,7 +9,7 @@ from functools import lru_cache
 from northspan.core.document.findings import Cure, Finding
 from northspan.core.document.job import Job
 from northspan.core.document.plan import CallOption, CallPlan, MarginShown, Plan, PullPlan, WorkGroup, WorkLine
-from northspan.core.rulebooks.rulebook import Rulebook
+from northspan.core.rulebooks.questions.words import Words
 
 KEPT_TEXTS = 20_000
 Phrases = tuple[tuple[str, str], ...]
@@ -142,21 +142,21 @@ class Wording:
         return f"{other[:1].upper()}{other[1:]}" if found[:1].isupper() else other
 
 
-def wording_of(job: Job, rulebook: Rulebook) -> Wording:
+def wording_of(job: Job, say: Words) -> Wording:
     """Give the wording of a job.
 
     Parameters
     ----------
     job : Job
         For the names that people gave. [-]
-    rulebook : Rulebook
-        For its phrases. [-]
+    say : Words
+        How the trade says it. [-]
     """
-    if not rulebook.words.dialect.phrases:
+    if not say.dialect.phrases:
         return _PLAIN
     named = (job.sources, job.buildings, job.enclosures, job.electrodes, job.loads, job.runs)
     trenches = {one.trench for run in job.runs.values() for one in run.segments if one.trench}
-    return _wording(rulebook.words.dialect.phrases, tuple(sorted({part.name for parts in named for part in parts.values()} | trenches)))
+    return _wording(say.dialect.phrases, tuple(sorted({part.name for parts in named for part in parts.values()} | trenches)))
 
 
 def in_words(plan: Plan, wording: Wording) -> Plan:

@@ -52,7 +52,7 @@ class Saying(unittest.TestCase):
 
     def test_without_phrases_all_stays_the_same_thing(self):
         plan = solve(kestrel_hollow())
-        self.assertIs(in_words(plan, wording_of(kestrel_hollow(), rulebook_named("us-2023"))), plan)
+        self.assertIs(in_words(plan, wording_of(kestrel_hollow(), rulebook_named("us-2023").words)), plan)
         self.assertTrue(Wording((), ()).plain)
 
     def test_what_is_remembered_has_an_end(self):
@@ -111,6 +111,6 @@ class UnitsOfTheJob(unittest.TestCase):
                 self.assertEqual(said, [], (job.rulebook, units))
 
     def test_a_word_with_two_meanings_is_left_alone(self):
-        wording = wording_of(tern_cottage(), rulebook_named("uk-2022"))
+        wording = wording_of(tern_cottage(), rulebook_named("uk-2022").words)
         self.assertEqual(wording.said("out of range, line to line"), "out of range, line to line")
         self.assertEqual(wording.said("Range or oven"), "Cooker")

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Hashable
 from typing import Protocol
 
 from northspan.core.document.job import (
@@ -15,7 +16,7 @@ from northspan.core.rulebooks.questions.common import USUAL_GUARD, Ampacity, Des
 from northspan.core.working.worked import Margin, Step, Worked
 
 
-class AmpacityRules(Protocol):
+class AmpacityRules(Hashable, Protocol):
     """What a wire carries, and what its load asks of it."""
 
     def carrying_conductors(self, circuit: Circuit, system: System) -> Step:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Hashable
 from dataclasses import dataclass
 from typing import Protocol
 
@@ -31,7 +32,7 @@ class BoxFacts:
     connectors: int = 0
 
 
-class BoxRules(Protocol):
+class BoxRules(Hashable, Protocol):
     """Boxes at pull points and joints."""
 
     def pull_box(self, method: Method, size: str, wire: str, *, angle: bool) -> Step:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Hashable, Mapping
 from typing import Protocol
 
 from northspan.core.document.job import (
@@ -15,7 +15,7 @@ from northspan.core.document.job import (
 )
 
 
-class Choices(Protocol):
+class Choices(Hashable, Protocol):
     """What may be chosen, with the names of it."""
 
     def methods(self) -> tuple[tuple[Method, str], ...]:

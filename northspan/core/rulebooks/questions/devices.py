@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Hashable
 from typing import Protocol
 
 from northspan.core.document.job import (
@@ -12,7 +13,7 @@ from northspan.core.rulebooks.questions.common import USUAL_GUARD, Ampacity, Des
 from northspan.core.working.worked import Step, Worked
 
 
-class DeviceRules(Protocol):
+class DeviceRules(Hashable, Protocol):
     """Overcurrent devices."""
 
     def device_types(self) -> tuple[tuple[str, str], ...]:

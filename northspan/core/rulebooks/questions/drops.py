@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Hashable
 from dataclasses import dataclass
 from typing import Protocol
 
@@ -45,7 +46,7 @@ class WarmFacts:
     terminals_c: float
 
 
-class DropRules(Protocol):
+class DropRules(Hashable, Protocol):
     """Resistance of wires, and the voltage drop a code speaks of.
 
     `length` is the unit in which resistances are tabled.

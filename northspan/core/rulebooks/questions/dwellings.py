@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Hashable
 from dataclasses import dataclass
 from typing import Protocol
 
@@ -82,7 +83,7 @@ class MethodLoad:
     neutral: Worked[float] | None
 
 
-class DwellingRules(Protocol):
+class DwellingRules(Hashable, Protocol):
     """The load of a dwelling as a whole."""
 
     def needs_floor_area(self) -> bool:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Hashable
 from typing import Protocol
 
 from northspan.core.document.job import (
@@ -12,7 +13,7 @@ from northspan.core.rulebooks.questions.common import BuildingFacts, Wire
 from northspan.core.working.worked import Worked
 
 
-class ElectrodeRules(Protocol):
+class ElectrodeRules(Hashable, Protocol):
     """Electrodes: whether, how many, with which conductor."""
 
     def electrodes_needed(self, building: BuildingFacts, school: str) -> Worked[bool]:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Hashable
 from dataclasses import dataclass
 from typing import Protocol
 
@@ -57,7 +58,7 @@ class NeutralFacts:
     system: System = System.split_phase
 
 
-class GroundRules(Protocol):
+class GroundRules(Hashable, Protocol):
     """Equipment grounds, neutrals, and where they are bonded."""
 
     def equipment_ground(self, facts: GroundFacts) -> Worked[str]:

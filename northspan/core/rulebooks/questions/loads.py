@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Hashable
 from typing import Protocol
 
 from northspan.core.document.job import (
@@ -11,7 +12,7 @@ from northspan.core.document.job import (
 from northspan.core.working.worked import Step, Worked
 
 
-class LoadRules(Protocol):
+class LoadRules(Hashable, Protocol):
     """What single loads count for."""
 
     def counts_continuous(self, kind: LoadKind, run: RunKind, *, said: bool) -> bool:

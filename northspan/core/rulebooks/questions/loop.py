@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Hashable
 from dataclasses import dataclass
 from typing import Protocol
 
@@ -96,7 +97,7 @@ class WetCircuit:
     trips_a: float
 
 
-class LoopRules(Protocol):
+class LoopRules(Hashable, Protocol):
     """The questions of a code that protects by the earth fault loop."""
 
     def device_type(self, kind: RunKind, chosen: str) -> str:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Hashable
 from typing import Protocol
 
 from northspan.core.document.job import (
@@ -10,7 +11,7 @@ from northspan.core.document.job import (
 from northspan.core.working.worked import Step
 
 
-class PanelRules(Protocol):
+class PanelRules(Hashable, Protocol):
     """Where a can with devices may hang.
 
     `main_protects` tells whether the main of a panel is a device.

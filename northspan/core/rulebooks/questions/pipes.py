@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Hashable
 from dataclasses import dataclass
 from typing import Protocol
 
@@ -27,7 +28,7 @@ class PipeSize:
     counts_citation: str = ""
 
 
-class PipeRules(Protocol):
+class PipeRules(Hashable, Protocol):
     """Pipes and what fills them."""
 
     def area_unit(self) -> str:

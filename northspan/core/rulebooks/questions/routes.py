@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Hashable
 from typing import Protocol
 
 from northspan.core.document.job import (
@@ -15,7 +16,7 @@ from northspan.core.rulebooks.questions.common import RunFacts
 from northspan.core.working.worked import Step, Worked
 
 
-class RouteRules(Protocol):
+class RouteRules(Hashable, Protocol):
     """Where a run may go: cover, heights, distances, straps."""
 
     def cover(self, segment: Segment, run: RunFacts, device_a: float | None) -> Worked[float | None]:

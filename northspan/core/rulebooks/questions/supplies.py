@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Hashable
 from typing import Protocol
 
 from northspan.core.document.job import (
@@ -10,7 +11,7 @@ from northspan.core.document.job import (
 )
 
 
-class SupplyRules(Protocol):
+class SupplyRules(Hashable, Protocol):
     """Supplies and sources.
 
     `usual_v` and `usual_system` are what a house has; `bonds_own_source` tells whether neutral and ground are linked at a

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Hashable
 from dataclasses import dataclass
 from typing import Protocol
 
@@ -53,7 +54,7 @@ class TransformerFacts:
     secondary_device: bool
 
 
-class TapRules(Protocol):
+class TapRules(Hashable, Protocol):
     """Taps, secondary conductors, transformers."""
 
     def tap(self, facts: TapFacts, metal: Metal, insulation: str, terminals_c: float) -> Worked[tuple[str, str]]:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Hashable
 from typing import Protocol
 
 from northspan.core.document.job import (
@@ -11,7 +12,7 @@ from northspan.core.document.job import (
 from northspan.core.working.worked import Worked
 
 
-class WireRules(Protocol):
+class WireRules(Hashable, Protocol):
     """Wires: which there are, which are usual, which suit a route."""
 
     def metals(self) -> tuple[Metal, ...]:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Hashable
 from dataclasses import dataclass
 from typing import Protocol
 
@@ -34,7 +35,7 @@ class Dialect:
     phrases: tuple[tuple[str, str], ...] = ()
 
 
-class Words(Protocol):
+class Words(Hashable, Protocol):
     """How the trade says things.
 
     `feet` tells whether lengths are said in feet or in metres.

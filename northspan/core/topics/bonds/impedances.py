@@ -119,7 +119,7 @@ def circuitry(bench: Bench, sized: dict[str, SizedRun]) -> Circuitry:
     assumed += [fading_words(bench.tree.job.sources[key]) for key in fading]
     for can in bench.tree.job.enclosures:
         if not bench.state.key and can not in bench.tree.feeding and bench.tree.leaving.get(can):
-            branches += windings(bench, can, not_drawn(bench.rulebook), sized)
+            branches += windings(bench, can, not_drawn(bench.rulebook.supplies, bench.rulebook.choices), sized)
             assumed.append(f"No supply is drawn ahead of {bench.tree.name_of(can)}: a transformer of {USUAL_KVA:g} kVA is taken.")
     for key, source in bench.tree.job.sources.items():
         if source.kind is SourceKind.utility_transformer:
@@ -155,7 +155,7 @@ def _earths(bench: Bench, edges: tuple[Edge, ...]) -> dict[str, EarthPath]:
             edge.part,
             tuple(electrodes_there(bench, edge.part)),
             bench.trial.rods_added.count(edge.part),
-            bench.rulebook,
+            bench.rulebook.electrodes,
             frozen=bench.trial.frozen,
         )
         for edge in edges
@@ -192,7 +192,7 @@ def _wire(bench: Bench, edge: Edge, made: Made) -> Branch:
     segments = bench.tree.job.runs[edge.part].segments
     ohm, length_m = 0j, 0.0
     for segment in segments:
-        ohm += per_metre(size, metal, segment.method, bench.rulebook) * segment.length_m
+        ohm += per_metre(size, metal, segment.method, bench.rulebook.drops) * segment.length_m
         length_m += segment.length_m
     mutual = field_ohm_m(BESIDE_M, bench.rulebook.supplies.frequency_hz) * length_m
     sets = made.sets
@@ -217,21 +217,21 @@ def _path(bench: Bench, edge: Edge, made: dict[str, Made]) -> Branch:
 
 def _branch_circuit(bench: Bench, edge: Edge) -> Branch:
     load = bench.tree.job.loads[edge.part]
-    _, size, ground = branch_circuit(load, voltages_at(bench.tree, load.enclosure, bench.rulebook), bench.rulebook)
+    _, size, ground = branch_circuit(load, voltages_at(bench.tree, load.enclosure, bench.rulebook.supplies), bench.rulebook)
     mutual = field_ohm_m(BESIDE_M, bench.rulebook.supplies.frequency_hz) * BRANCH_M
-    ohm = per_metre(ground if edge.role is Role.ground else size, Metal.copper, Method.cable, bench.rulebook) * BRANCH_M
+    ohm = per_metre(ground if edge.role is Role.ground else size, Metal.copper, Method.cable, bench.rulebook.drops) * BRANCH_M
     return Branch(edge.key, edge.a, edge.b, ohm + mutual, cable=edge.part, mutual_ohm=mutual)
 
 
 def _load_ohm(bench: Bench, edge: Edge) -> float:
     if edge.conductor == "typed":
         run = bench.tree.job.runs[edge.part]
-        line_v, neutral_v = voltages_at(bench.tree, run.target, bench.rulebook)
+        line_v, neutral_v = voltages_at(bench.tree, run.target, bench.rulebook.supplies)
         return (neutral_v if run.circuit is Circuit.two_wire_neutral else line_v) / (run.load_a or 1.0)
     load = bench.tree.job.loads[edge.part]
-    line_v, neutral_v = voltages_at(bench.tree, load.enclosure, bench.rulebook)
+    line_v, neutral_v = voltages_at(bench.tree, load.enclosure, bench.rulebook.supplies)
     try:
-        power = load_power(load, line_v, neutral_v, bench.rulebook).value
+        power = load_power(load, line_v, neutral_v, bench.rulebook.loads).value
     except OutsideTable:  # a motor that is in no table: its nameplate serves here
         power = load.power_va
     volts = line_v if load.across is Across.line_line else neutral_v
@@ -249,7 +249,7 @@ def _devices(bench: Bench, edges: tuple[Edge, ...], made: dict[str, Made]) -> It
         watched = tuple(edge.key for edge in wires)
         if key in job.loads and poles:
             load = job.loads[key]
-            rating, _, _ = branch_circuit(load, voltages_at(bench.tree, load.enclosure, bench.rulebook), bench.rulebook)
+            rating, _, _ = branch_circuit(load, voltages_at(bench.tree, load.enclosure, bench.rulebook.supplies), bench.rulebook)
             curve = bench.rulebook.devices.device_curve("", rating)
             yield Device(key, f"breaker of {load.name}", rating, curve, "", poles, ground_fault=False, residual_ma=None, watches=watched)
         elif poles and not nobodys(bench, job.runs[key]):

@@ -63,5 +63,5 @@ def _key(tree: Tree, schools: Schools, rulebook: Rulebook) -> tuple[object, ...]
 @lru_cache(maxsize=128)
 def _said(joined: _Joined) -> tuple[tuple[Finding, ...], dict[str, tuple[CallPlan, ...]]]:
     tree, schools, rulebook = joined.tree, joined.schools, joined.rulebook
-    plans = plan_enclosures(tree, joined.facts, schools, rulebook)
+    plans = plan_enclosures(tree, joined.facts, schools, rulebook.grounds)
     return tuple(state_findings(tree, plans, schools, rulebook)), source_calls(tree, joined.facts, schools, rulebook)

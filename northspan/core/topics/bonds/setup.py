@@ -47,5 +47,5 @@ def on_bench(job: Job, trial: Trial) -> tuple[Bench, dict[str, SizedRun]]:
         if planned.sized:
             sized[run_id] = planned.sized
     facts = {key: building_facts(tree, key, rulebook.supplies.usual_v) for key in job.buildings}
-    plans = plan_enclosures(tree, facts, schools, rulebook)
+    plans = plan_enclosures(tree, facts, schools, rulebook.grounds)
     return Bench(tree, plans, schools, state_named(tree, schools, trial.state), trial, rulebook), sized

@@ -45,7 +45,7 @@ def source_calls(tree: Tree, facts: dict[str, BuildingFacts], schools: Schools, 
         outcomes = {}
         for school in kind.schools:
             other = schools.but(name, school.key)
-            checks = {one.key: one for one in state_checks(tree, plan_enclosures(tree, facts, other, rulebook), other, rulebook)}
+            checks = {one.key: one for one in state_checks(tree, plan_enclosures(tree, facts, other, rulebook.grounds), other, rulebook)}
             outcomes[school.key] = checks[standby.get(key, "")].words
-        found[key] = (call_plan(kind, tree.job.calls.get(name), outcomes, rulebook),)
+        found[key] = (call_plan(kind, tree.job.calls.get(name), outcomes, rulebook.choices),)
     return found

@@ -8,7 +8,8 @@ from math import pi
 
 from northspan.core.document.job import Source, SourceKind, System
 from northspan.core.physics.network import Branch
-from northspan.core.rulebooks.rulebook import Rulebook
+from northspan.core.rulebooks.questions.choices import Choices
+from northspan.core.rulebooks.questions.supplies import SupplyRules
 from northspan.core.topics.bonds.edges import Bench
 from northspan.core.topics.bonds.wires import made_of, per_metre
 from northspan.core.topics.loads.run_load import voltages_at
@@ -23,20 +24,22 @@ LEFT = {SourceKind.generator: 1.0, SourceKind.governed_plant: 1.0, SourceKind.in
 USUAL_KVA = 25.0  # as a utility commonly has them
 
 
-def not_drawn(rulebook: Rulebook) -> Source:
+def not_drawn(supply_rules: SupplyRules, choice_rules: Choices) -> Source:
     """Give the supply that stands ahead of a can where none is drawn.
 
     Parameters
     ----------
-    rulebook : Rulebook
-        For the windings, the voltage and the earthing of its country. [-]
+    supply_rules : SupplyRules
+        What supplies are like. [-]
+    choice_rules : Choices
+        What may be chosen. [-]
     """
     return Source(
         name="Supply, not drawn",
         rating_kva=USUAL_KVA,
-        system=rulebook.supplies.usual_system,
-        line_v=rulebook.supplies.usual_v,
-        earthing=rulebook.choices.earthings()[0][0],
+        system=supply_rules.usual_system,
+        line_v=supply_rules.usual_v,
+        earthing=choice_rules.earthings()[0][0],
     )
 
 
@@ -103,7 +106,7 @@ def _ahead(bench: Bench, key: str, source: Source, sized: dict[str, SizedRun], *
     if source.kind is not SourceKind.transformer or key not in bench.tree.feeding:
         return None
     way = bench.tree.way_to(bench.tree.feeding[key])
-    usual = not_drawn(bench.rulebook)
+    usual = not_drawn(bench.rulebook.supplies, bench.rulebook.choices)
     head = bench.tree.job.sources.get(bench.tree.job.runs[way[0]].origin, usual)
     rated = head if head.rating_kva or head.available_fault_a else usual
     loop = fault_at_source(rated, bench.rulebook.supplies.to_neutral_v(head.line_v, head.system)).value.loop
@@ -111,7 +114,7 @@ def _ahead(bench: Bench, key: str, source: Source, sized: dict[str, SizedRun], *
     for run_id in way:
         made = made_of(bench, run_id, sized)
         for segment in bench.tree.job.runs[run_id].segments:
-            ohm += 2 * per_metre(made.size, made.metal, segment.method, bench.rulebook) * segment.length_m / made.sets
+            ohm += 2 * per_metre(made.size, made.metal, segment.method, bench.rulebook.drops) * segment.length_m / made.sets
     return Loop(loop.line_v, loop.neutral_v, ohm.real, ohm.imag, loop.neutral_r, loop.neutral_x)
 
 
@@ -122,5 +125,5 @@ def _as_a_load(bench: Bench, key: str) -> Iterator[Branch]:
         for load_id, load in tree.loads_at.get(node, ()):
             power += 0.0 if load_id in bench.trial.loads_off else load.power_va
     if power:
-        volts = voltages_at(tree, tree.job.runs[tree.feeding[key]].origin, bench.rulebook)[0]
+        volts = voltages_at(tree, tree.job.runs[tree.feeding[key]].origin, bench.rulebook.supplies)[0]
         yield Branch(f"{key}.primary", f"{key}.pL1", f"{key}.pL2", volts**2 / power)

@@ -10,6 +10,7 @@ from northspan.core.case.tree import Tree
 from northspan.core.document.findings import Cure, Edit, Finding, Severity, pin
 from northspan.core.document.job import Bond, Grounding, SourceKind, Status
 from northspan.core.document.plan import EnclosurePlan
+from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.bonds.edges import Bench
 from northspan.core.topics.bonds.one_bond import BondTrouble, Trouble, count_bonds
@@ -80,45 +81,45 @@ def state_findings(tree: Tree, plans: dict[str, EnclosurePlan], schools: Schools
                 if place in said or named & {*trouble.bonds, *trouble.cans}:
                     continue
                 said.add(place)
-                yield _finding(tree, trouble, state.name, schools, rulebook)
+                yield _finding(tree, trouble, state.name, schools, rulebook.words)
     for key in tree.standby:
-        yield from _switch(tree, key, schools, rulebook)
+        yield from _switch(tree, key, schools, rulebook.words)
     if not said and not named and plans and len(states) > 1:
         names = ", ".join(state.name[:1].lower() + state.name[1:] for state in states)
         words = f"One bond for each source in all {len(states)} states: {names}."
         yield Finding(Severity.holds, "/sources", words, "Counted on what is joined to what.", rulebook.words.cite("one_bond"))
 
 
-def _finding(tree: Tree, trouble: BondTrouble, state: str, schools: Schools, rulebook: Rulebook) -> Finding:
+def _finding(tree: Tree, trouble: BondTrouble, state: str, schools: Schools, say: Words) -> Finding:
     if trouble.kind is Trouble.floating:
         at = f"/enclosures/{trouble.cans[0]}/ground_bar_found"
         why = "A hot wire that touches it finds no way back, and no breaker opens. Taking out a bond screw often leaves a bar so."
         words = _trouble_words(tree, trouble)
-        return Finding(Severity.stop, at, words, why, rulebook.words.cite("ground_bar"), (pin(at, Bond.bonded, "Bar bonded to the can"),))
+        return Finding(Severity.stop, at, words, why, say.cite("ground_bar"), (pin(at, Bond.bonded, "Bar bonded to the can"),))
     if trouble.kind is Trouble.uncalled:
         at, why = (
             f"/enclosures/{trouble.bonds[-1]}/bond_found",
             "The soil is the way back here. A link puts the neutral's voltage on every case.",
         )
         words = f"{state}: {_trouble_words(tree, trouble)}"
-        return Finding(Severity.stop, at, words, why, rulebook.words.cite("one_bond"), (pin(at, Bond.separate, "Bond taken out"),))
+        return Finding(Severity.stop, at, words, why, say.cite("one_bond"), (pin(at, Bond.separate, "Bond taken out"),))
     if trouble.kind is Trouble.none_made:
-        return _no_bond(tree, trouble, state, schools, rulebook)
+        return _no_bond(tree, trouble, state, schools, say)
     if trouble.over_path:
-        return _over_path(tree, trouble, state, rulebook)
-    return _second_bond(tree, trouble, state, rulebook)
+        return _over_path(tree, trouble, state, say)
+    return _second_bond(tree, trouble, state, say)
 
 
-def _no_bond(tree: Tree, trouble: BondTrouble, state: str, schools: Schools, rulebook: Rulebook) -> Finding:
+def _no_bond(tree: Tree, trouble: BondTrouble, state: str, schools: Schools, say: Words) -> Finding:
     words, source = f"{state}: {_trouble_words(tree, trouble)}", trouble.source
     if source not in tree.job.sources or not source_bond_wanted(tree, source, schools):
-        return Finding(Severity.stop, f"/enclosures/{trouble.cans[0]}", words, _NO_WAY, rulebook.words.cite("way_back"))
+        return Finding(Severity.stop, f"/enclosures/{trouble.cans[0]}", words, _NO_WAY, say.cite("way_back"))
     at = f"/sources/{source}/bond_found"
     cure = pin(at, Bond.bonded, f"Bond put in at {_named(tree, (source,))}")
-    return Finding(Severity.stop, at, words, _NO_WAY, rulebook.words.cite("switched_neutral"), (cure,))
+    return Finding(Severity.stop, at, words, _NO_WAY, say.cite("switched_neutral"), (cure,))
 
 
-def _over_path(tree: Tree, trouble: BondTrouble, state: str, rulebook: Rulebook) -> Finding:
+def _over_path(tree: Tree, trouble: BondTrouble, state: str, say: Words) -> Finding:
     """Two bonds that only a metal path joins: four wires, and the far bond out."""
     last = trouble.bonds[-1]
     at = f"/enclosures/{last}/bond_found"
@@ -128,27 +129,27 @@ def _over_path(tree: Tree, trouble: BondTrouble, state: str, rulebook: Rulebook)
         edits.insert(0, Edit("add", f"/runs/{feeding}/grounding", Grounding.equipment_ground.value))
     why = "A metal pipe or frame joins the buildings and lies beside the neutral."
     words = f"{state}: {_trouble_words(tree, trouble)}"
-    return Finding(Severity.stop, at, words, why, rulebook.words.cite("metal_path"), (Cure("Run four wires, bond out", tuple(edits)),))
+    return Finding(Severity.stop, at, words, why, say.cite("metal_path"), (Cure("Run four wires, bond out", tuple(edits)),))
 
 
-def _second_bond(tree: Tree, trouble: BondTrouble, state: str, rulebook: Rulebook) -> Finding:
+def _second_bond(tree: Tree, trouble: BondTrouble, state: str, say: Words) -> Finding:
     words = f"{state}: {_trouble_words(tree, trouble)}"
     why = "Neutral current runs on the metal between them, all the time. Load off before a bond comes out."
     own = next((key for key in trouble.bonds if key in tree.job.sources), None)
     if own is None:
         at = f"/enclosures/{trouble.bonds[-1]}/bond_found"
-        return Finding(Severity.stop, at, words, why, rulebook.words.cite("one_bond"), (pin(at, Bond.separate, "Bond taken out"),))
+        return Finding(Severity.stop, at, words, why, say.cite("one_bond"), (pin(at, Bond.separate, "Bond taken out"),))
     at = f"/sources/{own}/bond_found"
     inverter = tree.job.sources[own].kind is SourceKind.inverter_pair
     cure = pin(at, Bond.separate, f"Bond taken out at {tree.job.sources[own].name}")
-    return Finding(Severity.stop, at, words, why, rulebook.words.cite("inverter_bond" if inverter else "solid_neutral"), (cure,))
+    return Finding(Severity.stop, at, words, why, say.cite("inverter_bond" if inverter else "solid_neutral"), (cure,))
 
 
 _SOIL = "No bond of yours: the soil is the way back, by residual-current devices."
 _NO_WAY = "A fault has no way back, and no breaker opens."
 
 
-def _switch(tree: Tree, key: str, schools: Schools, rulebook: Rulebook) -> Iterator[Finding]:
+def _switch(tree: Tree, key: str, schools: Schools, say: Words) -> Iterator[Finding]:
     """Say of a standby supply whether its neutral is switched, and what follows; ask where nobody looked."""
     source = tree.job.sources.get(tree.job.runs[key].origin)
     if source is None or source.status is Status.remove or source.kind is SourceKind.utility_transformer:
@@ -160,7 +161,7 @@ def _switch(tree: Tree, key: str, schools: Schools, rulebook: Rulebook) -> Itera
         at = f"/sources/{tree.job.runs[key].origin}/bond_found"
         cures = (pin(at, Bond.bonded if switched else Bond.separate, f"Looked: the bond is {'in' if switched else 'out'}"),)
         yield Finding(Severity.check, at, words, "Many come with it in. Open the cover and look.",
-                      rulebook.words.cite("switched_neutral" if switched else "solid_neutral"), cures)  # fmt: skip
+                      say.cite("switched_neutral" if switched else "solid_neutral"), cures)  # fmt: skip
 
 
 def _trouble_words(tree: Tree, trouble: BondTrouble) -> str:

@@ -8,6 +8,7 @@ from math import log, pi
 
 from northspan.core.document.job import Across, Load, Metal, Method, Place, RunKind, Segment, Terminals
 from northspan.core.rulebooks.questions.common import DesignLoad, Wire
+from northspan.core.rulebooks.questions.drops import DropRules
 from northspan.core.rulebooks.questions.grounds import GroundFacts
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.bonds.edges import Bench
@@ -106,7 +107,7 @@ def field_ohm_m(distance_m: float, frequency_hz: float) -> complex:
 
 
 @lru_cache(maxsize=2048)
-def per_metre(size: str, metal: Metal, method: Method, rulebook: Rulebook) -> complex:
+def per_metre(size: str, metal: Metal, method: Method, drop_rules: DropRules) -> complex:
     """Give the impedance of a conductor in a method, by the rulebook's table. [ohm per metre]
 
     Parameters
@@ -117,15 +118,15 @@ def per_metre(size: str, metal: Metal, method: Method, rulebook: Rulebook) -> co
         Its metal. [-]
     method : Method
         How it is laid. [-]
-    rulebook : Rulebook
-        For the table. [-]
+    drop_rules : DropRules
+        Resistances and drop. [-]
     """
     try:
-        z = rulebook.drops.impedance(size, metal, method).value
+        z = drop_rules.impedance(size, metal, method).value
         per_thousand = complex(z.resistance_ohm, z.reactance_ohm)
     except OutsideTable:  # a size the table leaves out: small ones are all resistance
-        per_thousand = complex(rulebook.drops.dc_resistance(size, metal).value, 0)
-    return per_thousand / 1000 / rulebook.drops.length.metres
+        per_thousand = complex(drop_rules.dc_resistance(size, metal).value, 0)
+    return per_thousand / 1000 / drop_rules.length.metres
 
 
 @lru_cache(maxsize=512)

@@ -13,6 +13,9 @@ from northspan.core.document.findings import Cure, Edit, Finding, Severity, pin,
 from northspan.core.document.job import Electrode, ElectrodeKind, EnclosureKind, Grounding, Job, Metal, Status
 from northspan.core.document.plan import BuildingPlan, CallPlan, WorkGroup, printed
 from northspan.core.rulebooks.questions.common import BuildingFacts, Wire
+from northspan.core.rulebooks.questions.electrodes import ElectrodeRules
+from northspan.core.rulebooks.questions.grounds import GroundRules
+from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.electrodes.rods import rods_present, rods_wanted
 from northspan.core.topics.sizing.other_ways import call_plan
@@ -73,7 +76,7 @@ def plan_building(
             )
             for kind, worked in sized
         ]
-        groups += _how(facts, rulebook)
+        groups += _how(facts, rulebook.electrodes)
     groups += more
     return BuildingPlan(
         key,
@@ -89,13 +92,15 @@ def plan_building(
     )
 
 
-def _how(facts: BuildingFacts, rulebook: Rulebook) -> Iterator[WorkGroup]:
-    rules, other = rulebook.electrodes.electrode_rules(facts), rulebook.electrodes.intersystem_bonding(facts)
+def _how(facts: BuildingFacts, electrode_rules: ElectrodeRules) -> Iterator[WorkGroup]:
+    rules, other = electrode_rules.electrode_rules(facts), electrode_rules.intersystem_bonding(facts)
     yield WorkGroup("rules", "How they go in and are joined", rules.value, printed(rules.steps))
     yield WorkGroup("intersystem", "Bonding point for other systems", other.steps[-1].result, printed(other.steps))
 
 
-def building_findings(tree: Tree, plans: dict[str, BuildingPlan], facts: dict[str, BuildingFacts], rulebook: Rulebook) -> Iterator[Finding]:
+def building_findings(
+    tree: Tree, plans: dict[str, BuildingPlan], facts: dict[str, BuildingFacts], electrode_rules: ElectrodeRules, say: Words
+) -> Iterator[Finding]:
     """Say what is wrong or open about disconnects and electrodes.
 
     Parameters
@@ -106,20 +111,22 @@ def building_findings(tree: Tree, plans: dict[str, BuildingPlan], facts: dict[st
         Building plans by id. [-]
     facts : dict
         Building facts by id. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    electrode_rules : ElectrodeRules
+        Rules of electrodes. [-]
+    say : Words
+        How the trade says it. [-]
     """
     for key, plan in plans.items():
         yield from _disconnect(tree.job, key, plan)
         if plan.electrode_required:
-            yield from _intersystem(tree.job, key, facts[key], rulebook)
-            yield from _electrodes(tree.job, key, plan, facts[key], rulebook)
+            yield from _intersystem(tree.job, key, facts[key], electrode_rules, say)
+            yield from _electrodes(tree.job, key, plan, facts[key], electrode_rules, say)
     for key, electrode in tree.job.electrodes.items():
         if electrode.status is not Status.remove:
-            yield from _electrode(tree.job, key, electrode, rulebook)
+            yield from _electrode(tree.job, key, electrode, electrode_rules, say)
 
 
-def legacy_findings(tree: Tree, school: str, facts: dict[str, BuildingFacts], rulebook: Rulebook) -> Iterator[Finding]:
+def legacy_findings(tree: Tree, school: str, facts: dict[str, BuildingFacts], ground_rules: GroundRules, say: Words) -> Iterator[Finding]:
     """Speak of old three-wire feeds.
 
     Parameters
@@ -130,8 +137,10 @@ def legacy_findings(tree: Tree, school: str, facts: dict[str, BuildingFacts], ru
         "replace" or "keep". [-]
     facts : dict
         Building facts by id. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    ground_rules : GroundRules
+        Rules of grounds and neutrals. [-]
+    say : Words
+        How the trade says it. [-]
     """
     for key in tree.order:
         run = tree.job.runs[key]
@@ -140,30 +149,30 @@ def legacy_findings(tree: Tree, school: str, facts: dict[str, BuildingFacts], ru
             continue
         far = tree.job.buildings[home]
         at = f"/runs/{key}/grounding"
-        open_ways = rulebook.grounds.grounding_open(facts[home])
+        open_ways = ground_rules.grounding_open(facts[home])
         along = run.grounding is Grounding.equipment_ground and key in tree.entering.get(home, ()) and run.origin in tree.job.enclosures
         if along and Grounding.equipment_ground not in open_ways.value:
-            words = f"{run.name}: it brings a {rulebook.words.dialect.ground_short} to {far.name}, where animals live."
+            words = f"{run.name}: it brings a {say.dialect.ground_short} to {far.name}, where animals live."
             line = open_ways.steps[-1]
             cure = pin(at, Grounding.legacy_three_wire, "Ground the neutral again there, on its own electrodes")
             yield Finding(Severity.fix, at, words, sentence(line.formula), line.citation, (cure,))
         if run.grounding is not Grounding.legacy_three_wire or (
-            run.status is not Status.existing and not rulebook.grounds.may_feed_three_wires()
+            run.status is not Status.existing and not ground_rules.may_feed_three_wires()
         ):
             continue
-        if rulebook.grounds.may_ground_again(facts[tree.building_of(run.target)]) and not far.metallic_path:
+        if ground_rules.may_ground_again(facts[tree.building_of(run.target)]) and not far.metallic_path:
             words = f"{run.name}: three wires, the neutral is grounded again at {far.name}."
-            why = f"One of two lawful ways; never with a {rulebook.words.dialect.ground_short} beside it."
-            cure = pin(at, "equipment_ground", f"Bring a {rulebook.words.dialect.ground_short}, isolate the neutral")
+            why = f"One of two lawful ways; never with a {say.dialect.ground_short} beside it."
+            cure = pin(at, "equipment_ground", f"Bring a {say.dialect.ground_short}, isolate the neutral")
             cures = (cure,) if Grounding.equipment_ground in open_ways.value else ()
-            yield Finding(Severity.note, at, words, why, rulebook.words.cite("legacy_three_wire"), cures)
+            yield Finding(Severity.note, at, words, why, say.cite("legacy_three_wire"), cures)
         elif school == "replace":
             yield Finding(
                 Severity.fix,
                 at,
                 f"{run.name}: old three-wire feed, to be replaced with four wires.",
                 "While it stands, the neutral's drop lifts every metal case at the far end.",
-                rulebook.words.cite("new_three_wire"),
+                say.cite("new_three_wire"),
                 (
                     Cure("Replace with four wires", (Edit("add", at, "equipment_ground"), Edit("add", f"/runs/{key}/status", "new"))),
                     Cure("Keep it as it was", (Edit("add", "/calls/legacy_feed", {"school": "keep"}),)),
@@ -175,7 +184,7 @@ def legacy_findings(tree: Tree, school: str, facts: dict[str, BuildingFacts], ru
                 at,
                 f"{run.name}: the old three-wire feed cannot stay, a metal path joins the buildings.",
                 "Neutral current would run on that path.",
-                rulebook.words.cite("legacy_three_wire"),
+                say.cite("legacy_three_wire"),
                 (pin(at, "equipment_ground", "Run four wires"),),
             )
         else:
@@ -184,7 +193,7 @@ def legacy_findings(tree: Tree, school: str, facts: dict[str, BuildingFacts], ru
                 at,
                 f"{run.name}: old three-wire feed kept.",
                 "Only where it was lawful when it was made. Ask the inspector, and record the answer.",
-                rulebook.words.cite("legacy_three_wire"),
+                say.cite("legacy_three_wire"),
             )
 
 
@@ -203,10 +212,10 @@ def _calls(job: Job, facts: BuildingFacts, needed: bool, rulebook: Rulebook) -> 
         for school in kind.schools:
             rods = rods_wanted(rulebook.electrodes.electrodes_needed(facts, school.key))
             outcomes[school.key] = f"{rods} rod{'' if rods == 1 else 's'}" if rods else "no rods needed"
-        plans.append(call_plan(kind, job.calls.get("rods"), outcomes, rulebook))
+        plans.append(call_plan(kind, job.calls.get("rods"), outcomes, rulebook.choices))
     least = rulebook.words.length_text(rulebook.electrodes.rod_limits()[0])
     rock = {"upright": f"{least} straight down", "slanting": f"{least} at a slant", "trench": f"{least} flat, in a trench"}
-    plans.append(call_plan(CALLS["rock"], job.calls.get("rock"), rock, rulebook))
+    plans.append(call_plan(CALLS["rock"], job.calls.get("rock"), rock, rulebook.choices))
     if (
         facts.supply
         and facts.supply.grounding.value == "legacy_three_wire"
@@ -214,7 +223,7 @@ def _calls(job: Job, facts: BuildingFacts, needed: bool, rulebook: Rulebook) -> 
         and not rulebook.grounds.may_ground_again(facts)
     ):
         outcomes = {"replace": "four wires, then the bond comes out", "keep": "three wires, the bond stays, the inspector asked"}
-        plans.append(call_plan(CALLS["legacy_feed"], job.calls.get("legacy_feed"), outcomes, rulebook))
+        plans.append(call_plan(CALLS["legacy_feed"], job.calls.get("legacy_feed"), outcomes, rulebook.choices))
     return tuple(plans)
 
 
@@ -246,8 +255,10 @@ def _disconnect(job: Job, key: str, plan: BuildingPlan) -> Iterator[Finding]:
             )
 
 
-def _electrodes(job: Job, key: str, plan: BuildingPlan, facts: BuildingFacts, rulebook: Rulebook) -> Iterator[Finding]:
-    length_m, spacing_m, one_rod_ohm = rulebook.electrodes.rod_limits()
+def _electrodes(
+    job: Job, key: str, plan: BuildingPlan, facts: BuildingFacts, electrode_rules: ElectrodeRules, say: Words
+) -> Iterator[Finding]:
+    length_m, spacing_m, one_rod_ohm = electrode_rules.rod_limits()
     missing = plan.rods_wanted - plan.rods_present
     line = plan.working[1].lines[-1]
     high = [e for e in facts.electrodes if e.measured_ohm is not None and e.measured_ohm > one_rod_ohm]
@@ -275,15 +286,15 @@ def _electrodes(job: Job, key: str, plan: BuildingPlan, facts: BuildingFacts, ru
             f"/buildings/{key}",
             f"{plan.name}: one rod measured {high[0].measured_ohm:.3g} Ω; the second one settles it.",
             "Two rods need no further proof.",
-            rulebook.words.cite("second_rod"),
+            say.cite("second_rod"),
         )
 
 
-def _intersystem(job: Job, key: str, facts: BuildingFacts, rulebook: Rulebook) -> Iterator[Finding]:
+def _intersystem(job: Job, key: str, facts: BuildingFacts, electrode_rules: ElectrodeRules, say: Words) -> Iterator[Finding]:
     building = job.buildings[key]
-    if building.intersystem or not rulebook.electrodes.intersystem_bonding(facts).value:
+    if building.intersystem or not electrode_rules.intersystem_bonding(facts).value:
         return
-    at, cite = f"/buildings/{key}/intersystem", rulebook.words.cite("intersystem")
+    at, cite = f"/buildings/{key}/intersystem", say.cite("intersystem")
     cures = (pin(at, value=True, words="It is there"),)
     why = "Telephone, cable and aerials bond there; else they bring their own rod, and a surge finds its way between them."
     if building.intersystem is False:
@@ -294,8 +305,8 @@ def _intersystem(job: Job, key: str, facts: BuildingFacts, rulebook: Rulebook) -
         yield Finding(Severity.note, at, words, why, cite, (*cures, none))
 
 
-def _electrode(job: Job, key: str, electrode: Electrode, rulebook: Rulebook) -> Iterator[Finding]:
-    length_m, spacing_m, _ = rulebook.electrodes.rod_limits()
+def _electrode(job: Job, key: str, electrode: Electrode, electrode_rules: ElectrodeRules, say: Words) -> Iterator[Finding]:
+    length_m, spacing_m, _ = electrode_rules.rod_limits()
     at, place = f"/electrodes/{key}", job.buildings[electrode.building].name
     if not electrode.clamp_for_burial:
         yield Finding(
@@ -303,30 +314,30 @@ def _electrode(job: Job, key: str, electrode: Electrode, rulebook: Rulebook) -> 
             f"{at}/clamp_for_burial",
             f"{place}, {electrode.name}: the clamp is not listed for burial.",
             "It corrodes out of sight, and the connection is lost.",
-            rulebook.words.cite("clamp_for_burial"),
+            say.cite("clamp_for_burial"),
             (pin(f"{at}/clamp_for_burial", value=True, words="Clamp replaced with a listed one"),),
         )
     if electrode.kind is ElectrodeKind.buried_wire:
         words = f"{place}, {electrode.name}: a buried wire alone helps, and does not count."
-        yield Finding(Severity.note, at, words, "It is none of the kinds the rules ask for.", rulebook.words.cite("no_electrode_kind"))
+        yield Finding(Severity.note, at, words, "It is none of the kinds the rules ask for.", say.cite("no_electrode_kind"))
     if electrode.kind is not ElectrodeKind.rod:
         return
-    least, apart = rulebook.words.length_text(length_m), rulebook.words.length_text(spacing_m)
+    least, apart = say.length_text(length_m), say.length_text(spacing_m)
     if electrode.length_m < length_m - 1e-6:
         yield Finding(
             Severity.fix,
             f"{at}/length_m",
-            f"{place}, {electrode.name}: {rulebook.words.length_text(electrode.length_m)} in the soil, {least} is the least.",
+            f"{place}, {electrode.name}: {say.length_text(electrode.length_m)} in the soil, {least} is the least.",
             "Drive it deeper, at an angle, or lay it in a trench.",
-            rulebook.words.cite("rod_length"),
+            say.cite("rod_length"),
             (pin(f"{at}/length_m", length_m, f"Driven to {least}"),),
         )
     if electrode.spacing_m is not None and electrode.spacing_m < spacing_m - 1e-6:
         yield Finding(
             Severity.fix,
             f"{at}/spacing_m",
-            f"{place}, {electrode.name}: {rulebook.words.length_text(electrode.spacing_m)} from the next rod, {apart} is the least.",
+            f"{place}, {electrode.name}: {say.length_text(electrode.spacing_m)} from the next rod, {apart} is the least.",
             "Close rods share the same soil and count almost as one.",
-            rulebook.words.cite("rod_spacing"),
+            say.cite("rod_spacing"),
             (pin(f"{at}/spacing_m", spacing_m, f"Moved to {apart}"),),
         )

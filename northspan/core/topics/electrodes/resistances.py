@@ -11,6 +11,7 @@ from northspan.core.document.job import Electrode, Job
 from northspan.core.physics.grid import Shape, earthed, worst_around
 from northspan.core.physics.linear import solved
 from northspan.core.physics.soil import Soil
+from northspan.core.rulebooks.questions.electrodes import ElectrodeRules
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.electrodes.at_building import WIRE_KEY, fall_test, frozen_soil, places, shapes_of, soil_of, standing
 
@@ -31,7 +32,9 @@ class EarthPath:
     words: str
 
 
-def earth_path(job: Job, building: str, kept: Iterable[str], more_rods: int, rulebook: Rulebook, *, frozen: bool = False) -> EarthPath:
+def earth_path(
+    job: Job, building: str, kept: Iterable[str], more_rods: int, electrode_rules: ElectrodeRules, *, frozen: bool = False
+) -> EarthPath:
     """Give the ground of a building: measured as far as it was, predicted beyond.
 
     Parameters
@@ -44,8 +47,8 @@ def earth_path(job: Job, building: str, kept: Iterable[str], more_rods: int, rul
         Its electrodes that count. [-]
     more_rods : int
         Rods added on trial, each at the spacing and length of the rules. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    electrode_rules : ElectrodeRules
+        Rules of electrodes. [-]
     frozen : bool
         Whether the upper soil is frozen; what was measured was measured without frost. [-]
 
@@ -56,7 +59,7 @@ def earth_path(job: Job, building: str, kept: Iterable[str], more_rods: int, rul
     off. What nobody measured is taken to be off as the measured ones are on average. Frost, and whatever is
     added or taken off, changes the figure in the proportion in which it changes the prediction.
     """
-    length_m, apart_m, _ = rulebook.electrodes.rod_limits()
+    length_m, apart_m, _ = electrode_rules.rod_limits()
     wanted = set(kept)
     there = standing(job, building)
     electrodes = {key: one for key, one in there.items() if key in wanted}
@@ -104,7 +107,7 @@ def electrodes_ohm(tree: Tree, rulebook: Rulebook) -> dict[str, float]:
     if rulebook.loop is None:
         return {}
     standing_at = {key: tuple(standing(tree.job, key)) for key in tree.job.buildings}
-    return {key: earth_path(tree.job, key, there, 0, rulebook).ohm for key, there in standing_at.items() if there}
+    return {key: earth_path(tree.job, key, there, 0, rulebook.electrodes).ohm for key, there in standing_at.items() if there}
 
 
 def _combined(shapes: tuple[Shape, ...], soil: Soil, measured: dict[str, float]) -> tuple[float, dict[str, float]]:

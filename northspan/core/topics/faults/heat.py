@@ -12,6 +12,7 @@ from northspan.core.document.findings import Finding, Severity, pin
 from northspan.core.document.job import Circuit, Metal, RunKind
 from northspan.core.document.plan import RunPlan, WorkGroup, printed
 from northspan.core.physics.device_curves import opens_within_s
+from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.faults.interrupting import stretch_of
 from northspan.core.topics.sizing.run import SizedRun
@@ -129,7 +130,7 @@ def with_heat(plan: RunPlan, found: tuple[Stands, ...]) -> RunPlan:
     return plan.model_copy(update={"working": (*plan.working, WorkGroup("heat", "Heat of a fault", answer, lines))})
 
 
-def heat_findings(tree: Tree, found: dict[str, tuple[Stands, ...]], rulebook: Rulebook) -> Iterator[Finding]:
+def heat_findings(tree: Tree, found: dict[str, tuple[Stands, ...]], say: Words) -> Iterator[Finding]:
     """Say where a wire does not stand a fault.
 
     Parameters
@@ -138,26 +139,26 @@ def heat_findings(tree: Tree, found: dict[str, tuple[Stands, ...]], rulebook: Ru
         The property. [-]
     found : dict
         Grounds and neutrals by run. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    say : Words
+        How the trade says it. [-]
     """
     for one in (held for each in found.values() for held in each):
         if one.holds:
             continue
         run, field = tree.job.runs[one.run_id], "equipment_ground_size" if one.role == "ground" else "grounded_size"
         at = f"/runs/{one.run_id}/{field}"
-        cures = (pin(at, one.least_size, f"Use {rulebook.words.size_name(one.least_size)}"),) if one.least_size else ()
-        name = f"{rulebook.words.size_name(one.size)} {rulebook.words.metal_name(one.metal)}"
+        cures = (pin(at, one.least_size, f"Use {say.size_name(one.least_size)}"),) if one.least_size else ()
+        name = f"{say.size_name(one.size)} {say.metal_name(one.metal)}"
         if one.sure:
             words = (
                 f"{run.name}: a fault of {whole(one.fault_a)} A at its end heats the {one.role}, {name}, beyond what its insulation stands."
             )
             why = "A faster device does it too: ask its maker for what it lets through."
-            yield Finding(Severity.check, at, words, why, rulebook.words.cite("interrupting"), cures)
+            yield Finding(Severity.check, at, words, why, say.cite("interrupting"), cures)
         else:
             words = f"{run.name}: a fault at its end draws {whole(one.fault_a)} A only, and its device may take {whole(one.latest_s)} s."
             why = f"The {one.role}, {name}, is too hot sooner. Read the breaker's curve: most open at once here."
-            yield Finding(Severity.note, at, words, why, rulebook.words.cite("interrupting"), cures)
+            yield Finding(Severity.note, at, words, why, say.cite("interrupting"), cures)
 
 
 def _held(run_id: str, role: str, one: SizedRun, ahead: Fault, rulebook: Rulebook) -> Iterator[Stands]:
@@ -178,7 +179,7 @@ def _worked(role: str, ahead: Loop, stretch: Stretch, insulation: str, kind: str
     """The same for any run with such wires behind such a loop; None where the fault is not known."""
     size, metal, sets = stretch.neutral_size, stretch.neutral_metal or stretch.metal, float(stretch.sets)
     try:
-        fault_a = fault_after(ahead, stretch, rulebook).value.line_neutral_a
+        fault_a = fault_after(ahead, stretch, rulebook.drops).value.line_neutral_a
     except OutsideTable:  # a size without an impedance: the can says so
         return None
     latest_s = opens_within_s(fault_a / device_a, rulebook.devices.device_curve(kind, device_a))[1]

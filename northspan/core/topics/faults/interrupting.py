@@ -9,6 +9,9 @@ from northspan.core.case.tree import WITHOUT_DEVICE, Tree
 from northspan.core.document.findings import Finding, Severity, pin
 from northspan.core.document.job import Circuit, Enclosure, EnclosureKind, Method, Source, SourceKind, Status
 from northspan.core.document.plan import EnclosurePlan, printed
+from northspan.core.rulebooks.questions.devices import DeviceRules
+from northspan.core.rulebooks.questions.supplies import SupplyRules
+from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.sizing.run import SizedRun
 from northspan.core.topics.supply.fault import Fault, Stretch, fault_after, fault_at_source
@@ -40,7 +43,7 @@ def faults(tree: Tree, sized: dict[str, SizedRun], rulebook: Rulebook) -> dict[s
     """
     found: dict[str, Worked[Fault]] = {}
     for key, source in tree.job.sources.items():
-        at_terminals = _at_source(key, source, found, rulebook) if source.kind is not SourceKind.transformer else None
+        at_terminals = _at_source(key, source, found, rulebook.supplies) if source.kind is not SourceKind.transformer else None
         if at_terminals:
             found[key] = at_terminals
     for run_id in tree.order:
@@ -49,18 +52,18 @@ def faults(tree: Tree, sized: dict[str, SizedRun], rulebook: Rulebook) -> dict[s
         if ahead is None or run_id not in sized or run_id in tree.standby:
             continue
         try:
-            there = fault_after(ahead.value.loop, stretch_of(sized[run_id]), rulebook)
+            there = fault_after(ahead.value.loop, stretch_of(sized[run_id]), rulebook.drops)
         except OutsideTable:  # a size without an impedance in the table: nothing is known from here on
             continue
         found[run.target] = there
         fed = tree.job.sources.get(run.target)
-        own = _at_source(run.target, fed, found, rulebook) if fed else None
+        own = _at_source(run.target, fed, found, rulebook.supplies) if fed else None
         if own:
             found[run.target] = own
     return found
 
 
-def at_cans(tree: Tree, found: dict[str, Worked[Fault]], rulebook: Rulebook) -> dict[str, FaultHere]:
+def at_cans(tree: Tree, found: dict[str, Worked[Fault]], device_rules: DeviceRules) -> dict[str, FaultHere]:
     """Give the cans their fault current and the rating that may interrupt it. [A]
 
     Parameters
@@ -69,10 +72,10 @@ def at_cans(tree: Tree, found: dict[str, Worked[Fault]], rulebook: Rulebook) -> 
         The property. [-]
     found : dict
         Fault current by can and source. [A]
-    rulebook : Rulebook
-        The code to follow. [-]
+    device_rules : DeviceRules
+        Which devices there are. [-]
     """
-    shelf = rulebook.devices.interrupting_ratings()
+    shelf = device_rules.interrupting_ratings()
     return {
         key: FaultHere(fault, next((rating for rating in shelf if rating >= fault.value.largest_a), shelf[-1]))
         for key, fault in found.items()
@@ -102,7 +105,7 @@ def with_fault(plan: EnclosurePlan, here: FaultHere | None) -> EnclosurePlan:
     )
 
 
-def fault_findings(tree: Tree, here: dict[str, FaultHere], rulebook: Rulebook) -> Iterator[Finding]:
+def fault_findings(tree: Tree, here: dict[str, FaultHere], device_rules: DeviceRules, say: Words) -> Iterator[Finding]:
     """Hold the interrupting ratings against the fault currents.
 
     Parameters
@@ -111,16 +114,18 @@ def fault_findings(tree: Tree, here: dict[str, FaultHere], rulebook: Rulebook) -
         The property. [-]
     here : dict
         Fault currents by can. [A]
-    rulebook : Rulebook
-        The code to follow. [-]
+    device_rules : DeviceRules
+        Which devices there are. [-]
+    say : Words
+        How the trade says it. [-]
     """
     for key, can in tree.job.enclosures.items():
         if key not in here or can.kind in WITHOUT_DEVICE or can.kind in _KNOWN or can.status is Status.remove:
             continue
-        yield from _held(key, can, here[key], rulebook)
+        yield from _held(key, can, here[key], device_rules, say)
 
 
-def _held(key: str, can: Enclosure, here: FaultHere, rulebook: Rulebook) -> Iterator[Finding]:
+def _held(key: str, can: Enclosure, here: FaultHere, device_rules: DeviceRules, say: Words) -> Iterator[Finding]:
     available, at = here.fault.value.largest_a, f"/enclosures/{key}/interrupting_a"
     words = f"{whole(available)} A"
     if can.interrupting_a is not None and can.interrupting_a < available:
@@ -129,29 +134,29 @@ def _held(key: str, can: Enclosure, here: FaultHere, rulebook: Rulebook) -> Iter
             at,
             f"{can.name}: a fault can reach {words}, its devices may interrupt {whole(can.interrupting_a)} A.",
             "A breaker that meets more than its rating can burst.",
-            rulebook.words.cite("interrupting"),
+            say.cite("interrupting"),
             (pin(at, here.ratings_a, f"Use devices of {whole(here.ratings_a / 1000)} kA"),),
         )
         return
-    unmarked: Step = rulebook.devices.unmarked_interrupting_a()
+    unmarked: Step = device_rules.unmarked_interrupting_a()
     if can.interrupting_a is None and available > unmarked.value:
         yield Finding(
             Severity.check if can.status is Status.existing else Severity.note,
             at,
             f"{can.name}: a fault can reach {words}; devices of {whole(here.ratings_a / 1000)} kA are needed.",
             f"Read the label. A breaker without a marking is good for {whole(unmarked.value)} A only.",
-            rulebook.words.cite("interrupting"),
+            say.cite("interrupting"),
             (pin(at, here.ratings_a, f"The label says {whole(here.ratings_a / 1000)} kA"),),
         )
 
 
-def _at_source(key: str, source: Source, found: dict[str, Worked[Fault]], rulebook: Rulebook) -> Worked[Fault] | None:
+def _at_source(key: str, source: Source, found: dict[str, Worked[Fault]], supply_rules: SupplyRules) -> Worked[Fault] | None:
     if source.rating_kva is None and source.available_fault_a is None:
         return None
     ahead = found.get(key)
     if source.kind is SourceKind.transformer and ahead is None:
         return None
-    return fault_at_source(source, rulebook.supplies.to_neutral_v(source.line_v, source.system), ahead.value.loop if ahead else None)
+    return fault_at_source(source, supply_rules.to_neutral_v(source.line_v, source.system), ahead.value.loop if ahead else None)
 
 
 def stretch_of(sized: SizedRun) -> Stretch:

@@ -10,9 +10,8 @@ from northspan.core.case.calculator import Answer, Calculator, Question, answere
 from northspan.core.document.job import LoadKind, Name, Part, RunKind
 from northspan.core.rulebooks.questions.common import DesignLoad
 from northspan.core.rulebooks.questions.dwellings import Appliance as AskedAppliance
-from northspan.core.rulebooks.questions.dwellings import DwellingFacts
+from northspan.core.rulebooks.questions.dwellings import DwellingFacts, DwellingRules
 from northspan.core.rulebooks.registry import rulebook_named
-from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.working.errors import InvalidJob
 from northspan.core.working.worked import Step, step, whole
 
@@ -77,8 +76,8 @@ def dwelling_load(question: DwellingQuestion) -> Answer:
     'standard 78 A, optional 71 A; a service of 100 A by the optional method'
     """
     book = rulebook_named(question.rulebook)
-    _refuse_open(question, book)
-    line_v, _ = supplied(book, question.line_v, None)
+    _refuse_open(question, book.dwellings)
+    line_v, _ = supplied(book.supplies, question.line_v, None)
     shared = question.model_dump(exclude={"rulebook", "line_v", "appliances"})
     facts = DwellingFacts(**shared, appliances=tuple(AskedAppliance(a.name, a.power_va, a.to_neutral, a.kind) for a in question.appliances))
     figures: dict[str, float | str] = {}
@@ -102,11 +101,11 @@ def dwelling_load(question: DwellingQuestion) -> Answer:
     return answered(book, headline, figures, working)
 
 
-def _refuse_open(question: DwellingQuestion, book: Rulebook) -> None:
+def _refuse_open(question: DwellingQuestion, dwelling_rules: DwellingRules) -> None:
     """A demand without what every dwelling has would come out too low."""
-    if book.dwellings.needs_floor_area() and not question.floor_m2:
+    if dwelling_rules.needs_floor_area() and not question.floor_m2:
         raise InvalidJob("/floor_m2", "the floor area is missing.", "Measure it by the outside of the walls.")
-    if not book.dwellings.needs_floor_area():
+    if not dwelling_rules.needs_floor_area():
         asked = (("lighting_va", question.lighting_va, "lighting"), ("sockets_va", question.sockets_va, "socket circuits"))
         for field, there, words in asked:
             if not there:

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 from northspan.core.document.job import Across, Load, LoadKind, Run, RunKind
 from northspan.core.rulebooks.questions.common import DesignLoad
+from northspan.core.rulebooks.questions.loads import LoadRules
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.loads.demand import Demand, demand_of, load_power
 from northspan.core.topics.loads.legs import LegLoads, legs_of
@@ -83,7 +84,7 @@ def added_up(loads: Sequence[Fed], blocks: Sequence[Block], run_v: float, kind: 
     neutral = {1: 0.0, 2: 0.0}
     demands = {}
     for fed in loads:
-        worked = demand_of(fed.key, fed.load, fed.local_v, run_v, kind, rulebook)
+        worked = demand_of(fed.key, fed.load, fed.local_v, run_v, kind, rulebook.loads)
         demands[fed.key] = worked.value
         steps += worked.steps
     for choice in _choices(loads):
@@ -99,7 +100,7 @@ def added_up(loads: Sequence[Fed], blocks: Sequence[Block], run_v: float, kind: 
     alone = len(loads) == 1 and not blocks and kind is RunKind.branch
     plate = loads[0].load if alone and loads[0].load.least_circuit_a else None
     if plate is None:
-        for leg, motor, quarter in _largest_motors(loads, demands, kind, rulebook):
+        for leg, motor, quarter in _largest_motors(loads, demands, kind, rulebook.loads):
             steps += [quarter] if quarter not in steps else []
             sums[leg, False] += quarter.value
             if _to_neutral(motor.load):
@@ -115,7 +116,7 @@ def added_up(loads: Sequence[Fed], blocks: Sequence[Block], run_v: float, kind: 
     unbalance = step("I_u", "largest unbalance in the neutral", "max(N_1, N_2)", "A", "connected load", N_1=neutral[1], N_2=neutral[2])
     design = DesignLoad(sums[heavier, False], sums[heavier, True], unbalance.value)
     line_1, line_2 = (sums[leg, False] + sums[leg, True] for leg in (1, 2))
-    extra_a, across = worst_start(loads, run_v, rulebook)
+    extra_a, across = worst_start(loads, run_v, rulebook.loads)
     legs = LegLoads(
         design,
         line_1,
@@ -132,7 +133,7 @@ def added_up(loads: Sequence[Fed], blocks: Sequence[Block], run_v: float, kind: 
     return Worked(legs, (*steps, unbalance))
 
 
-def worst_start(loads: Sequence[Fed], run_v: float, rulebook: Rulebook) -> tuple[float, Across]:
+def worst_start(loads: Sequence[Fed], run_v: float, load_rules: LoadRules) -> tuple[float, Across]:
     """Find what the worst start of a motor adds to its running current on a run, and what it is connected to there. [A]
 
     Parameters
@@ -141,8 +142,8 @@ def worst_start(loads: Sequence[Fed], run_v: float, rulebook: Rulebook) -> tuple
         Loads behind the run. [-]
     run_v : float
         Line to line voltage of the run. [V]
-    rulebook : Rulebook
-        For what motors take. [-]
+    load_rules : LoadRules
+        Rules of loads. [-]
     """
     found = [(0.0, Across.line_line)]
     for fed in loads:
@@ -150,7 +151,7 @@ def worst_start(loads: Sequence[Fed], run_v: float, rulebook: Rulebook) -> tuple
         if not load.starting_a:
             continue
         volts = line_v if load.across is Across.line_line else neutral_v
-        extra_a = max(load.starting_a - load_power(load, line_v, neutral_v, rulebook).value / volts, 0.0)
+        extra_a = max(load.starting_a - load_power(load, line_v, neutral_v, load_rules).value / volts, 0.0)
         same_side = abs(run_v - line_v) < 1e-9  # noqa: PLR2004 - the same figure, typed once
         found.append((extra_a, load.across) if same_side else (extra_a * volts / run_v, Across.line_line))
     return max(found, key=lambda one: one[0] * (2 if one[1] is not Across.line_line else 1))
@@ -208,9 +209,11 @@ def _never_together(choice: list[list[Fed]], demands: dict[str, Demand]) -> Step
     return ruled("A", "never together", kept, f"{left} does not run with it; the larger counts on each leg", "connected load")
 
 
-def _largest_motors(loads: Sequence[Fed], demands: dict[str, Demand], kind: RunKind, rulebook: Rulebook) -> Iterator[tuple[int, Fed, Step]]:
+def _largest_motors(
+    loads: Sequence[Fed], demands: dict[str, Demand], kind: RunKind, load_rules: LoadRules
+) -> Iterator[tuple[int, Fed, Step]]:
     """The quarter of the largest motor of each leg; of those that never run with it one counts at a time."""
-    share, citation = rulebook.loads.motor_share()
+    share, citation = load_rules.motor_share()
     if not share:
         return
     alone = len(loads) == 1 and kind is RunKind.branch

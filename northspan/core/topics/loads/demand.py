@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 from northspan.core.document.job import Across, Load, LoadKind, RunKind
-from northspan.core.rulebooks.rulebook import Rulebook
+from northspan.core.rulebooks.questions.loads import LoadRules
 from northspan.core.topics.loads.legs import across_words
 from northspan.core.working.worked import Step, Worked, step
 
@@ -21,7 +21,7 @@ class Demand:
     motor_a: float
 
 
-def load_power(load: Load, line_v: float, neutral_v: float, rulebook: Rulebook) -> Worked[float]:
+def load_power(load: Load, line_v: float, neutral_v: float, load_rules: LoadRules) -> Worked[float]:
     """Work what a load takes: its nameplate, a motor by the table, a welder by its duty. [VA]
 
     Parameters
@@ -32,8 +32,8 @@ def load_power(load: Load, line_v: float, neutral_v: float, rulebook: Rulebook) 
         Line to line voltage where it is. [V]
     neutral_v : float
         Line to neutral voltage where it is. [V]
-    rulebook : Rulebook
-        For motors and welders. [-]
+    load_rules : LoadRules
+        Rules of loads. [-]
 
     Raises
     ------
@@ -42,18 +42,18 @@ def load_power(load: Load, line_v: float, neutral_v: float, rulebook: Rulebook) 
     """
     volts = line_v if load.across is Across.line_line else neutral_v
     if load.horsepower is not None:
-        current = rulebook.loads.motor_current(load.horsepower, volts)
+        current = load_rules.motor_current(load.horsepower, volts)
         power = step("P", f"{load.name}: table current times voltage", "I_m * U", "VA", current.citation, I_m=current.value, U=volts)
         return Worked(power.value, (current, power))
     if load.kind is LoadKind.welder and load.duty_percent is not None:
-        factor = rulebook.loads.welder_factor(load.duty_percent)
+        factor = load_rules.welder_factor(load.duty_percent)
         power = step("P", f"{load.name}: nameplate by its duty", "f_w * S", "VA", factor.citation, f_w=factor.value, S=load.power_va)
         return Worked(power.value, (factor, power))
     return Worked(load.power_va)
 
 
 @lru_cache(maxsize=4096)
-def demand_of(key: str, load: Load, local_v: tuple[float, float], run_v: float, kind: RunKind, rulebook: Rulebook) -> Worked[Demand]:
+def demand_of(key: str, load: Load, local_v: tuple[float, float], run_v: float, kind: RunKind, load_rules: LoadRules) -> Worked[Demand]:
     """Work the current of a load on a run that feeds it.
 
     Parameters
@@ -68,20 +68,20 @@ def demand_of(key: str, load: Load, local_v: tuple[float, float], run_v: float, 
         Line to line voltage of the run; it differs from the load's across a transformer. [V]
     kind : RunKind
         What the run is for. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    load_rules : LoadRules
+        Rules of loads. [-]
     """
     line_v, neutral_v = local_v
-    power = load_power(load, line_v, neutral_v, rulebook)
-    counted = rulebook.loads.counted_power(load.kind, kind, power.value)
+    power = load_power(load, line_v, neutral_v, load_rules)
+    counted = load_rules.counted_power(load.kind, kind, power.value)
     if counted is not None:
         power = Worked(counted.value, (*power.steps, counted))
     same_side = abs(run_v - line_v) < 1e-9  # noqa: PLR2004 - the same figure, typed once
     volts = neutral_v if same_side and load.across is not Across.line_line else run_v
-    continuous = rulebook.loads.counts_continuous(load.kind, kind, said=load.continuous)
+    continuous = load_rules.counts_continuous(load.kind, kind, said=load.continuous)
     where = across_words(load) if same_side else "through the transformer"
     words = f"{load.name}, {where}{', continuous' if continuous else ''}"
     current = step(f"I_{key}", words, "P / U", "A", "connected load", P=power.value, U=volts)
-    motor = load.kind in rulebook.loads.motor_kinds() or load.horsepower is not None
+    motor = load.kind in load_rules.motor_kinds() or load.horsepower is not None
     steps: tuple[Step, ...] = (*power.steps, current)
     return Worked(Demand(power.value, current.value, continuous, current.value if motor else 0.0), steps)

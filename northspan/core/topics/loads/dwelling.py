@@ -5,7 +5,7 @@ from __future__ import annotations
 from northspan.core.case.schools import school_of
 from northspan.core.case.tree import Tree
 from northspan.core.document.job import Across, Building, BuildingUse, Load, LoadKind, MeasuredOver, Status
-from northspan.core.rulebooks.questions.dwellings import Appliance, DwellingFacts, MethodLoad
+from northspan.core.rulebooks.questions.dwellings import Appliance, DwellingFacts, DwellingRules, MethodLoad
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.loads.demand import load_power
 
@@ -62,18 +62,18 @@ def dwelling_carried(tree: Tree, run_id: str) -> tuple[str, str]:
     return home, ""
 
 
-def by_method(building: Building, rulebook: Rulebook) -> bool:
+def by_method(building: Building, dwelling_rules: DwellingRules) -> bool:
     """Tell whether a building's load is worked by a method of the rulebook.
 
     Parameters
     ----------
     building : Building
         The building. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    dwelling_rules : DwellingRules
+        Rules of dwellings. [-]
     """
     measured = building.load_method == MEASURED
-    known = building.measured_va is not None if measured else building.floor_m2 is not None or not rulebook.dwellings.needs_floor_area()
+    known = building.measured_va is not None if measured else building.floor_m2 is not None or not dwelling_rules.needs_floor_area()
     return building.use is BuildingUse.dwelling and building.load_method != CONNECTED and known
 
 
@@ -122,7 +122,7 @@ def dwelling_facts(tree: Tree, building_id: str, local_v: tuple[float, float], r
     building = job.buildings[building_id]
     cans = {key for key, can in job.enclosures.items() if can.building == building_id}
     loads = _one_of_each([load for load in job.loads.values() if load.enclosure in cans and load.status is not Status.remove])
-    power = {id(load): load_power(load, *local_v, rulebook).value for load in loads}
+    power = {id(load): load_power(load, *local_v, rulebook.loads).value for load in loads}
 
     def of(*kinds: LoadKind) -> tuple[float, ...]:
         return tuple(power[id(load)] for load in loads if load.kind in kinds)

@@ -9,6 +9,7 @@ from northspan.core.document.findings import Finding, Severity, pin
 from northspan.core.document.job import Across, Building, BuildingUse, Circuit, Load, RunKind, Status
 from northspan.core.document.plan import LoadPlan, MethodPlan, printed
 from northspan.core.rulebooks.questions.common import DesignLoad
+from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.loads.demand import demand_of
 from northspan.core.topics.loads.dwelling import CONNECTED, by_method, dwelling_facts, method_loads
@@ -35,7 +36,7 @@ def plan_loads(tree: Tree, rulebook: Rulebook) -> tuple[dict[str, LoadPlan], lis
             continue
         try:
             plans[key] = _load_plan(tree, key, load, rulebook)
-            findings += _dead(tree, key, load, rulebook)
+            findings += _dead(tree, key, load, rulebook.words)
         except OutsideTable as outside:
             words = "Type its nameplate as an ordinary load, with what it adds while it starts."
             findings.append(Finding(Severity.stop, f"/loads/{key}", f"{load.name}: {outside}", words, "tables"))
@@ -46,7 +47,7 @@ _ENDS = {Across.line_line: {"L1", "L2"}, Across.l1_neutral: {"L1", "N"}, Across.
 _COMES = {Circuit.three_wire: {"L1", "L2", "N"}, Circuit.two_wire_line: {"L1", "L2"}, Circuit.two_wire_neutral: {"L1", "N"}}
 
 
-def _dead(tree: Tree, key: str, load: Load, rulebook: Rulebook) -> list[Finding]:
+def _dead(tree: Tree, key: str, load: Load, say: Words) -> list[Finding]:
     """A load between wires of which one does not come: it draws nothing there."""
     node = load.enclosure
     while node in tree.feeding:  # up to the source, for a transformer makes wires of its own
@@ -61,7 +62,7 @@ def _dead(tree: Tree, key: str, load: Load, rulebook: Rulebook) -> list[Finding]
             words = f"{load.name}: it cannot draw where it is, for {run.name} brings no {wires}."
             why = "It counts in the load, and on the bench it stands still."
             cures = (way_out, three) if way_out and load.across is not Across.line_line else (three,)
-            return [Finding(Severity.fix, f"/loads/{key}/across", words, why, rulebook.words.cite("no_neutral"), cures)]
+            return [Finding(Severity.fix, f"/loads/{key}/across", words, why, say.cite("no_neutral"), cures)]
         node = run.origin
         if node in tree.job.sources:
             break
@@ -87,7 +88,7 @@ def plan_methods(tree: Tree, building_id: str, rulebook: Rulebook) -> tuple[tupl
     if building.floor_m2 is None and rulebook.dwellings.needs_floor_area():
         return (), _without_area(building_id, building)
     entry = next((tree.job.runs[key].target for key in tree.entering.get(building_id, ())), cans[0])
-    volts = voltages_at(tree, entry, rulebook)
+    volts = voltages_at(tree, entry, rulebook.supplies)
     try:
         methods = method_loads(tree, building_id, volts, rulebook)
     except OutsideTable as outside:
@@ -105,20 +106,20 @@ def plan_methods(tree: Tree, building_id: str, rulebook: Rulebook) -> tuple[tupl
         lines = (*method.total.steps, amperes, *(method.neutral.steps if method.neutral else ()), device.steps[-1], least)
         neutral_a = method.neutral.value / volts[0] if method.neutral else None
         service_a = max(device.value, least.value)
-        chosen = by_method(building, rulebook) and method.key == building.load_method
+        chosen = by_method(building, rulebook.dwellings) and method.key == building.load_method
         plans.append(MethodPlan(method.key, method.title, method.total.value, amperes.value, neutral_a, service_a, chosen, printed(lines)))
     return tuple(plans), _not_entered(tree, building_id, volts, rulebook)
 
 
-def several_dwellings(tree: Tree, rulebook: Rulebook) -> Iterator[Finding]:
+def several_dwellings(tree: Tree, say: Words) -> Iterator[Finding]:
     """Say where several dwellings hang on one service: there is no demand factor for them here.
 
     Parameters
     ----------
     tree : Tree
         The property. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    say : Words
+        How the trade says it. [-]
     """
     homes = {key for key, one in tree.job.buildings.items() if one.use is BuildingUse.dwelling and one.status is not Status.remove}
     for key in tree.order:
@@ -128,13 +129,13 @@ def several_dwellings(tree: Tree, rulebook: Rulebook) -> Iterator[Finding]:
             names = " and ".join(sorted(tree.job.buildings[one].name for one in behind))
             words = f"{run.name}: {names} are dwellings behind one supply; rules for several dwellings are not built."
             why = "Their loads are added up, each by its own method. The code may ask less, and the utility something else."
-            yield Finding(Severity.check, f"/runs/{key}", words, why, rulebook.words.cite("several_dwellings"))
+            yield Finding(Severity.check, f"/runs/{key}", words, why, say.cite("several_dwellings"))
 
 
 def _not_entered(tree: Tree, key: str, volts: tuple[float, float], rulebook: Rulebook) -> list[Finding]:
     """Where circuits and not the floor area give the load: the ones that every dwelling has."""
     building = tree.job.buildings[key]
-    if rulebook.dwellings.needs_floor_area() or not by_method(building, rulebook):
+    if rulebook.dwellings.needs_floor_area() or not by_method(building, rulebook.dwellings):
         return []
     facts = dwelling_facts(tree, key, volts, rulebook)
     missing = " and ".join(name for name, there in (("lighting", facts.lighting_va), ("socket circuits", facts.sockets_va)) if not there)
@@ -155,14 +156,14 @@ def _without_area(key: str, building: Building) -> list[Finding]:
 
 
 def _load_plan(tree: Tree, key: str, load: Load, rulebook: Rulebook) -> LoadPlan:
-    volts = voltages_at(tree, load.enclosure, rulebook)
-    worked = demand_of(key, load, volts, volts[0], RunKind.feeder, rulebook)
+    volts = voltages_at(tree, load.enclosure, rulebook.supplies)
+    worked = demand_of(key, load, volts, volts[0], RunKind.feeder, rulebook.loads)
     demand = worked.value
     legs = legs_of(load)
     to_neutral = load.across is not Across.line_line or load.uses_neutral
     line_1, line_2 = (demand.current_a if leg in legs else 0.0 for leg in (1, 2))
     building = tree.building_of(load.enclosure)
-    covered = by_method(tree.job.buildings[building], rulebook)
+    covered = by_method(tree.job.buildings[building], rulebook.dwellings)
     note = "in the dwelling's method" if covered else "continuous" if demand.continuous else "motor" if demand.motor_a else ""
     neutral_a = demand.current_a if to_neutral else 0.0
     return LoadPlan(key, building, demand.power_va, line_1, line_2, neutral_a, demand.continuous, note, printed(worked.steps))

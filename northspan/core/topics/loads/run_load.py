@@ -6,6 +6,7 @@ from northspan.core.case.tree import Tree
 from northspan.core.document.job import Run, Source, Status
 from northspan.core.rulebooks.questions.common import DesignLoad
 from northspan.core.rulebooks.questions.dwellings import MethodLoad
+from northspan.core.rulebooks.questions.supplies import SupplyRules
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.loads.connected import Block, Fed, added_up, typed_load, worst_start
 from northspan.core.topics.loads.dwelling import by_method, dwelling_carried, method_loads
@@ -13,7 +14,7 @@ from northspan.core.topics.loads.legs import NO_LOAD, LegLoads
 from northspan.core.working.worked import Step, Worked, given, step
 
 
-def voltages_at(tree: Tree, node: str, rulebook: Rulebook) -> tuple[float, float]:
+def voltages_at(tree: Tree, node: str, supply_rules: SupplyRules) -> tuple[float, float]:
     """Give the line to line and line to neutral voltage at a node. [V]
 
     Parameters
@@ -22,21 +23,21 @@ def voltages_at(tree: Tree, node: str, rulebook: Rulebook) -> tuple[float, float
         The property. [-]
     node : str
         Id of an enclosure or a source. [-]
-    rulebook : Rulebook
-        For what is usual where nothing is drawn ahead. [-]
+    supply_rules : SupplyRules
+        What supplies are like. [-]
     """
     known = tree.volts.get(node)
     if known is not None:
         return known
     run_id = tree.feeding.get(node) or next((key for key in tree.leaving.get(node, ())), None)
     source = tree.job.sources.get(node) or (tree.source_of(run_id) if run_id else None)
-    line_v = source.line_v if source else rulebook.supplies.usual_v
-    system = source.system if source else rulebook.supplies.usual_system
-    tree.volts[node] = line_v, rulebook.supplies.to_neutral_v(line_v, system)
+    line_v = source.line_v if source else supply_rules.usual_v
+    system = source.system if source else supply_rules.usual_system
+    tree.volts[node] = line_v, supply_rules.to_neutral_v(line_v, system)
     return tree.volts[node]
 
 
-def line_voltage(tree: Tree, run_id: str, rulebook: Rulebook) -> float:
+def line_voltage(tree: Tree, run_id: str, supply_rules: SupplyRules) -> float:
     """Give the line to line voltage of a run: its source's, or what is usual where none is drawn. [V]
 
     Parameters
@@ -45,11 +46,11 @@ def line_voltage(tree: Tree, run_id: str, rulebook: Rulebook) -> float:
         The property. [-]
     run_id : str
         The run. [-]
-    rulebook : Rulebook
-        For what is usual. [-]
+    supply_rules : SupplyRules
+        What supplies are like. [-]
     """
     source = tree.source_of(run_id)
-    return source.line_v if source else rulebook.supplies.usual_v
+    return source.line_v if source else supply_rules.usual_v
 
 
 def load_of_run(tree: Tree, run_id: str, rulebook: Rulebook) -> Worked[LegLoads | None]:
@@ -72,13 +73,13 @@ def load_of_run(tree: Tree, run_id: str, rulebook: Rulebook) -> Worked[LegLoads 
     give that much whatever is switched on.
     """
     run = tree.job.runs[run_id]
-    run_v = line_voltage(tree, run_id, rulebook)
+    run_v = line_voltage(tree, run_id, rulebook.supplies)
     own = tree.job.sources.get(run.origin)
     if run.load_a is None and own is not None and own.rating_kva is not None and rulebook.supplies.source_share(own.kind)[0]:
-        return _by_nameplate(own, run_v, rulebook)
-    fed, _ = _fed_through(tree, run.target, rulebook)
+        return _by_nameplate(own, run_v, rulebook.supplies)
+    fed, _ = _fed_through(tree, run.target, rulebook.supplies)
     if run.load_a is not None:
-        return typed_load(run, *worst_start(fed, run_v, rulebook))
+        return typed_load(run, *worst_start(fed, run_v, rulebook.loads))
     return load_behind(tree, run_id, rulebook)
 
 
@@ -95,13 +96,13 @@ def load_behind(tree: Tree, run_id: str, rulebook: Rulebook) -> Worked[LegLoads 
         The code to follow. [-]
     """
     run = tree.job.runs[run_id]
-    run_v = line_voltage(tree, run_id, rulebook)
-    fed, typed = _fed_through(tree, run.target, rulebook)
-    blocks = [_typed_block(key, other, run_v, voltages_at(tree, other.origin, rulebook)[0]) for key, other in typed]
+    run_v = line_voltage(tree, run_id, rulebook.supplies)
+    fed, typed = _fed_through(tree, run.target, rulebook.supplies)
+    blocks = [_typed_block(key, other, run_v, voltages_at(tree, other.origin, rulebook.supplies)[0]) for key, other in typed]
     home, _ = dwelling_carried(tree, run_id)
     if (
         home
-        and by_method(tree.job.buildings[home], rulebook)
+        and by_method(tree.job.buildings[home], rulebook.dwellings)
         and not any(other.load_a for _, other in typed if tree.building_of(other.target) == home)
     ):
         cans = {key for key, can in tree.job.enclosures.items() if can.building == home}
@@ -112,8 +113,8 @@ def load_behind(tree: Tree, run_id: str, rulebook: Rulebook) -> Worked[LegLoads 
     return added_up(fed, blocks, run_v, run.kind, rulebook)  # type: ignore[return-value]
 
 
-def _by_nameplate(source: Source, run_v: float, rulebook: Rulebook) -> Worked[LegLoads | None]:
-    share, citation = rulebook.supplies.source_share(source.kind)
+def _by_nameplate(source: Source, run_v: float, supply_rules: SupplyRules) -> Worked[LegLoads | None]:
+    share, citation = supply_rules.source_share(source.kind)
     nameplate = step(
         "I_s", f"nameplate current of {source.name}", "1000 * S / U", "A", "kVA over voltage", S=source.rating_kva or 0.0, U=run_v
     )
@@ -135,12 +136,12 @@ def chosen_method(tree: Tree, building_id: str, rulebook: Rulebook) -> tuple[Met
     """
     entry = next((key for key in tree.entering.get(building_id, ())), None)
     node = tree.job.runs[entry].target if entry else next(k for k, can in tree.job.enclosures.items() if can.building == building_id)
-    methods = method_loads(tree, building_id, voltages_at(tree, node, rulebook), rulebook)
+    methods = method_loads(tree, building_id, voltages_at(tree, node, rulebook.supplies), rulebook)
     wanted = tree.job.buildings[building_id].load_method
     return next((m for m in methods if m.key == wanted), methods[0]), next(m for m in methods if m.neutral)
 
 
-def _fed_through(tree: Tree, node: str, rulebook: Rulebook) -> tuple[list[Fed], list[tuple[str, Run]]]:
+def _fed_through(tree: Tree, node: str, supply_rules: SupplyRules) -> tuple[list[Fed], list[tuple[str, Run]]]:
     """Loads fed through a node, and runs whose load was typed, which stand for all below them."""
     job = tree.job
     typed: list[tuple[str, Run]] = []
@@ -153,7 +154,7 @@ def _fed_through(tree: Tree, node: str, rulebook: Rulebook) -> tuple[list[Fed], 
             else:
                 nodes.append(run.target)
     fed = [
-        Fed(key, load, voltages_at(tree, here, rulebook))
+        Fed(key, load, voltages_at(tree, here, supply_rules))
         for here in nodes
         for key, load in tree.loads_at.get(here, ())
         if load.status is not Status.remove

@@ -14,6 +14,7 @@ from northspan.core.document.plan import CallPlan, WorkGroup, printed
 from northspan.core.physics.device_curves import PEOPLE_MA
 from northspan.core.rulebooks.questions.common import BuildingFacts
 from northspan.core.rulebooks.questions.loop import BondingFacts, LoopRules, WetCircuit
+from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.sizing.other_ways import call_plan
 from northspan.core.topics.sizing.question import loop_facts
@@ -112,11 +113,11 @@ def loop_findings(tree: Tree, facts: dict[str, BuildingFacts], sized: dict[str, 
         yield from _entries(key, building, about, rules)
         yield from _wet_room(tree, key, building, sized, rules)
         if facts[key].earthing is Earthing.tt:
-            yield from _electrode(tree, key, building, rules, rulebook)
+            yield from _electrode(tree, key, building, rules, rulebook.words)
     for key, one in sized.items():
         yield from _residual(tree, key, one, rules)
     yield from _vehicles(tree, rules)
-    yield from _standby(tree, rulebook)
+    yield from _standby(tree, rulebook.words)
 
 
 def wet_room_call(tree: Tree, building_id: str, sized: dict[str, SizedRun], rulebook: Rulebook) -> tuple[CallPlan, ...]:
@@ -139,7 +140,7 @@ def wet_room_call(tree: Tree, building_id: str, sized: dict[str, SizedRun], rule
     kind = CALLS["supplementary_bonding"]
     answer = _wet(tree.job.buildings[building_id], room, sized, rulebook.loop).steps[-1]
     outcomes = {"omit": f"{answer.result}: {answer.text}", "fit": "pipes and cases tied together there"}
-    return (call_plan(kind, tree.job.calls.get(kind.name), outcomes, rulebook),)
+    return (call_plan(kind, tree.job.calls.get(kind.name), outcomes, rulebook.choices),)
 
 
 def _entries(key: str, building: Building, facts: BondingFacts, rules: LoopRules) -> Iterator[Finding]:
@@ -194,7 +195,7 @@ def _wet_room(tree: Tree, key: str, building: Building, sized: dict[str, SizedRu
     yield Finding(Severity.fix, at, words, "; ".join(broken) or "Fitted anyway.", wanted.steps[-1].citation, (cure,))
 
 
-def _electrode(tree: Tree, key: str, building: Building, rules: LoopRules, rulebook: Rulebook) -> Iterator[Finding]:
+def _electrode(tree: Tree, key: str, building: Building, rules: LoopRules, say: Words) -> Iterator[Finding]:
     run_id = tree.entering[key][0]
     run = tree.job.runs[run_id]
     own = [e for e in tree.job.electrodes.values() if e.building == key and e.status is not Status.remove]
@@ -206,7 +207,7 @@ def _electrode(tree: Tree, key: str, building: Building, rules: LoopRules, ruleb
         words = f"{building.name}: earth is the way back, and no residual-current device guards {', '.join(unguarded) or 'it'}."
         why = "A fault passes a few amperes through the soil. No breaker and no fuse opens on that; cases stay at mains voltage."
         cure = pin(f"/runs/{run_id}/residual_ma", 100, "A residual-current device of 100 mA ahead of everything")
-        yield Finding(Severity.stop, f"/runs/{run_id}/residual_ma", words, why, rulebook.words.cite("earth_alone"), (cure,))
+        yield Finding(Severity.stop, f"/runs/{run_id}/residual_ma", words, why, say.cite("earth_alone"), (cure,))
     measured = [e.measured_ohm for e in own if e.measured_ohm is not None]
     limit = rules.electrode_limit(residual)
     citation = limit.steps[-1].citation
@@ -232,7 +233,7 @@ def _electrode(tree: Tree, key: str, building: Building, rules: LoopRules, ruleb
         words = f"{building.name}: an island, yet a metal path joins it to what feeds it."
         why = "The path brings the other earth over, whatever it stands at."
         cure = pin(f"/runs/{run_id}/grounding", "equipment_ground", "Bring the earth along")
-        yield Finding(Severity.fix, f"/buildings/{key}/metallic_path", words, why, rulebook.words.cite("metal_path"), (cure,))
+        yield Finding(Severity.fix, f"/buildings/{key}/metallic_path", words, why, say.cite("metal_path"), (cure,))
 
 
 def _residual(tree: Tree, key: str, one: SizedRun, rules: LoopRules) -> Iterator[Finding]:
@@ -252,7 +253,7 @@ def _residual(tree: Tree, key: str, one: SizedRun, rules: LoopRules) -> Iterator
     yield Finding(Severity.fix, at, words, f"{wanted.text[:1].upper()}{wanted.text[1:]}.", wanted.citation, (cure,))
 
 
-def _standby(tree: Tree, rulebook: Rulebook) -> Iterator[Finding]:
+def _standby(tree: Tree, say: Words) -> Iterator[Finding]:
     """A standby source must not lean on an earth that may be gone together with the supply."""
     for key in tree.standby:
         run = tree.job.runs[key]
@@ -263,7 +264,7 @@ def _standby(tree: Tree, rulebook: Rulebook) -> Iterator[Finding]:
             "That earth may be gone together with the supply. Switch the neutral, link it to earth at the source, and give it an electrode."
         )
         cure = pin(f"/runs/{key}/neutral_switched", True, "Switch the neutral too")
-        yield Finding(Severity.fix, f"/runs/{key}/neutral_switched", words, why, rulebook.words.cite("switched_neutral"), (cure,))
+        yield Finding(Severity.fix, f"/runs/{key}/neutral_switched", words, why, say.cite("switched_neutral"), (cure,))
 
 
 def _vehicles(tree: Tree, rules: LoopRules) -> Iterator[Finding]:

@@ -11,12 +11,13 @@ from northspan.core.case.tree import Tree
 from northspan.core.document.calls import School
 from northspan.core.document.findings import Cure, Edit, Finding, Severity, pin
 from northspan.core.document.job import BuildingUse, ElectrodeKind, Enclosure, EnclosureKind, Room, RunKind, Status, WaterPipe
-from northspan.core.rulebooks.rulebook import Rulebook
+from northspan.core.rulebooks.questions.panels import PanelRules
+from northspan.core.rulebooks.questions.words import Words
 from northspan.core.topics.sizing.run import SizedRun
 from northspan.core.working.worked import whole
 
 
-def audit(tree: Tree, sized: dict[str, SizedRun], schools: Schools, rulebook: Rulebook) -> Iterator[Finding]:
+def audit(tree: Tree, sized: dict[str, SizedRun], schools: Schools, panel_rules: PanelRules, say: Words) -> Iterator[Finding]:
     """Go through what exists and say what is wrong or open.
 
     Parameters
@@ -27,17 +28,19 @@ def audit(tree: Tree, sized: dict[str, SizedRun], schools: Schools, rulebook: Ru
         Sized runs by id. [-]
     schools : Schools
         The schools followed. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    panel_rules : PanelRules
+        Rules of panels. [-]
+    say : Words
+        How the trade says it. [-]
     """
     for key, can in tree.job.enclosures.items():
         if can.status is not Status.remove:
-            yield from _terminals(key, can, rulebook)
-            yield from _bus(tree, key, can, sized, rulebook)
-            yield from _place(key, can, rulebook)
+            yield from _terminals(key, can, say)
+            yield from _bus(tree, key, can, sized, say)
+            yield from _place(key, can, panel_rules, say)
             yield from _main_out_of_sight(tree, key, can, sized, schools["panel_main"])
     for key in tree.job.buildings:
-        yield from _water_pipe(tree, key, schools["water_conductor"], rulebook)
+        yield from _water_pipe(tree, key, schools["water_conductor"], say)
     yield from _temporary(tree)
 
 
@@ -61,7 +64,7 @@ def main_outcomes(tree: Tree, building_id: str, schools: tuple[School, ...]) -> 
     return {school.key: words[school.key] for school in schools}
 
 
-def _terminals(key: str, can: Enclosure, rulebook: Rulebook) -> Iterator[Finding]:
+def _terminals(key: str, can: Enclosure, say: Words) -> Iterator[Finding]:
     if can.neutral_terminals is None or can.neutrals_landed is None or can.neutrals_landed <= can.neutral_terminals:
         return
     at = f"/enclosures/{key}/neutrals_landed"
@@ -69,10 +72,10 @@ def _terminals(key: str, can: Enclosure, rulebook: Rulebook) -> Iterator[Finding
     words = f"{can.name}: {can.neutrals_landed} neutrals under {can.neutral_terminals} terminals."
     why = f"{more} of them share a screw and work loose. Add a bar, load off first: a neutral opened under load lifts voltages."
     cure = pin(f"/enclosures/{key}/neutral_terminals", can.neutrals_landed, "A bar was added, one neutral each")
-    yield Finding(Severity.fix, at, words, why, rulebook.words.cite("one_neutral_each"), (cure,))
+    yield Finding(Severity.fix, at, words, why, say.cite("one_neutral_each"), (cure,))
 
 
-def _bus(tree: Tree, key: str, can: Enclosure, sized: dict[str, SizedRun], rulebook: Rulebook) -> Iterator[Finding]:
+def _bus(tree: Tree, key: str, can: Enclosure, sized: dict[str, SizedRun], say: Words) -> Iterator[Finding]:
     feeding = sized.get(tree.feeding.get(key, ""))
     if can.bus_a is None or feeding is None:
         return
@@ -82,24 +85,24 @@ def _bus(tree: Tree, key: str, can: Enclosure, sized: dict[str, SizedRun], ruleb
         words = f"{can.name}: its bus of {whole(can.bus_a)} A stands behind {whole(protects)} A."
         why = "Nothing holds the current in the bus to what it can carry."
         cure = pin(f"/enclosures/{key}/main_a", can.bus_a, f"A main of {whole(can.bus_a)} A")
-        yield Finding(Severity.stop, f"/enclosures/{key}/bus_a", words, why, rulebook.words.cite("bus"), (cure,))
+        yield Finding(Severity.stop, f"/enclosures/{key}/bus_a", words, why, say.cite("bus"), (cure,))
 
 
 _WITH_DEVICES = frozenset(EnclosureKind) - {EnclosureKind.meter, EnclosureKind.junction_box, EnclosureKind.splitter}
 _ROOMS = {Room.bathroom: "a bathroom", Room.clothes_closet: "a clothes closet", Room.over_steps: "a place over steps"}
 
 
-def _place(key: str, can: Enclosure, rulebook: Rulebook) -> Iterator[Finding]:
+def _place(key: str, can: Enclosure, panel_rules: PanelRules, say: Words) -> Iterator[Finding]:
     if can.kind not in _WITH_DEVICES:
         return
-    allowed, height = rulebook.panels.panel_room(can.room), rulebook.panels.handle_height()
+    allowed, height = panel_rules.panel_room(can.room), panel_rules.handle_height()
     if allowed.result == "no":
         words = f"{can.name}: it hangs in {_ROOMS[can.room]}."
         why = f"Not there: {allowed.text}. Another place, or what is there already by the inspector's word."
         cure = pin(f"/enclosures/{key}/room", Room.elsewhere.value, "It moves elsewhere")
         yield Finding(Severity.fix, f"/enclosures/{key}/room", words, why, allowed.citation, (cure,))
     if can.handle_height_m is not None and can.handle_height_m > height.value + 1e-6:
-        words = f"{can.name}: its highest handle is at {rulebook.words.length_text(can.handle_height_m)}, {height.result} is the most."
+        words = f"{can.name}: its highest handle is at {say.length_text(can.handle_height_m)}, {height.result} is the most."
         cure = pin(f"/enclosures/{key}/handle_height_m", height.value, f"Hung so that it is at {height.result}")
         severity = Severity.check if height.citation == "guide" else Severity.fix
         yield Finding(severity, f"/enclosures/{key}/handle_height_m", words, "Everybody must reach it.", height.citation, (cure,))
@@ -126,11 +129,11 @@ def _main_out_of_sight(tree: Tree, key: str, can: Enclosure, sized: dict[str, Si
     )
 
 
-def _water_pipe(tree: Tree, building_id: str, school: str, rulebook: Rulebook) -> Iterator[Finding]:
+def _water_pipe(tree: Tree, building_id: str, school: str, say: Words) -> Iterator[Finding]:
     building = tree.job.buildings[building_id]
     pipes = {k: e for k, e in tree.job.electrodes.items()
              if e.building == building_id and e.kind is ElectrodeKind.water_pipe and e.status is not Status.remove}  # fmt: skip
-    at, cite = f"/buildings/{building_id}/water_pipe", rulebook.words.cite("lost_water_pipe")
+    at, cite = f"/buildings/{building_id}/water_pipe", say.cite("lost_water_pipe")
     if building.status is Status.remove:
         return
     if building.water_pipe is WaterPipe.plastic and pipes:

@@ -10,11 +10,12 @@ from northspan.core.document.findings import Finding, Severity, pin
 from northspan.core.document.job import Bond, Job, Status
 from northspan.core.document.plan import EnclosurePlan, printed
 from northspan.core.rulebooks.questions.common import BuildingFacts
-from northspan.core.rulebooks.rulebook import Rulebook
+from northspan.core.rulebooks.questions.grounds import GroundRules
+from northspan.core.rulebooks.questions.words import Words
 from northspan.core.topics.supply.states import own_bond
 
 
-def plan_enclosures(tree: Tree, facts: dict[str, BuildingFacts], schools: Schools, rulebook: Rulebook) -> dict[str, EnclosurePlan]:
+def plan_enclosures(tree: Tree, facts: dict[str, BuildingFacts], schools: Schools, ground_rules: GroundRules) -> dict[str, EnclosurePlan]:
     """Decide the bond of every enclosure that is fed.
 
     Parameters
@@ -25,8 +26,8 @@ def plan_enclosures(tree: Tree, facts: dict[str, BuildingFacts], schools: School
         Facts of each building. [-]
     schools : Schools
         The schools followed. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    ground_rules : GroundRules
+        Rules of grounds and neutrals. [-]
     """
     plans = {}
     for key, enclosure in tree.job.enclosures.items():
@@ -51,15 +52,13 @@ def plan_enclosures(tree: Tree, facts: dict[str, BuildingFacts], schools: School
                 electrodes=building.electrodes,
             )
         )
-        bond = rulebook.grounds.bond_here(
-            first_disconnect=tree.first_disconnect(key) and not own_bond(tree, key, schools), building=at_entry
-        )
+        bond = ground_rules.bond_here(first_disconnect=tree.first_disconnect(key) and not own_bond(tree, key, schools), building=at_entry)
         agrees = enclosure.bond_found is Bond.unknown or enclosure.bond_found == bond.value
         plans[key] = EnclosurePlan(key, enclosure.name, enclosure.building, bond.value, enclosure.bond_found, agrees, printed(bond.steps))
     return plans
 
 
-def bond_findings(job: Job, plans: dict[str, EnclosurePlan], rulebook: Rulebook) -> Iterator[Finding]:
+def bond_findings(job: Job, plans: dict[str, EnclosurePlan], say: Words) -> Iterator[Finding]:
     """Compare the bonds found with the bonds wanted.
 
     Parameters
@@ -68,8 +67,8 @@ def bond_findings(job: Job, plans: dict[str, EnclosurePlan], rulebook: Rulebook)
         The job. [-]
     plans : dict
         Enclosure plans by id. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    say : Words
+        How the trade says it. [-]
     """
     for key, plan in plans.items():
         line = plan.working[0]
@@ -103,16 +102,16 @@ def bond_findings(job: Job, plans: dict[str, EnclosurePlan], rulebook: Rulebook)
             "/enclosures",
             f"Bond not looked at yet in {unseen} existing enclosure{'s' if unseen > 1 else ''}.",
             "A screw or strap left in is the usual mistake.",
-            rulebook.words.cite("one_bond"),
+            say.cite("one_bond"),
         )
     if plans and not wrong and not unseen and not bonded:
         words = "Neutral and ground are kept apart in every enclosure: the supplier joins them, ahead of everything here."
-        yield Finding(Severity.holds, "/enclosures", words, "A link of your own would carry load current.", rulebook.words.cite("one_bond"))
+        yield Finding(Severity.holds, "/enclosures", words, "A link of your own would carry load current.", say.cite("one_bond"))
     elif plans and not wrong and not unseen:
         yield Finding(
             Severity.holds,
             "/enclosures",
             f"Neutral and ground are bonded in one place for each source: {', '.join(bonded)}.",
             "Everywhere else they are kept apart.",
-            rulebook.words.cite("one_bond"),
+            say.cite("one_bond"),
         )

@@ -8,6 +8,8 @@ from math import ceil
 from northspan.core.document.findings import Finding, Severity, pin
 from northspan.core.document.job import Method, Place, Segment
 from northspan.core.document.plan import WorkGroup, printed
+from northspan.core.rulebooks.questions.routes import RouteRules
+from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.pull.fittings import fitting_groups
 from northspan.core.topics.pull.ground import ground_groups
@@ -20,7 +22,9 @@ from northspan.core.working.worked import Step, Worked, given, ruled, step
 SWING_K = {Place.outdoors: 55.0, Place.attic: 40.0, Place.indoors: 15.0}
 
 
-def straps(method: Method, size: str, length_m: float, rulebook: Rulebook, *, wanted_m: float | None = None) -> Worked[int]:
+def straps(
+    method: Method, size: str, length_m: float, route_rules: RouteRules, say: Words, *, wanted_m: float | None = None
+) -> Worked[int]:
     """Count the straps of a straight run between two boxes.
 
     Parameters
@@ -31,20 +35,22 @@ def straps(method: Method, size: str, length_m: float, rulebook: Rulebook, *, wa
         Trade size; empty for a cable. [-]
     length_m : float
         Length. [m]
-    rulebook : Rulebook
-        The code to follow. [-]
+    route_rules : RouteRules
+        Rules of routes. [-]
+    say : Words
+        How the trade says it. [-]
     wanted_m : float or None
         Nearer together than the rule asks, as found or as wanted. [m]
     """
-    apart, first = rulebook.routes.supports(method, size)
+    apart, first = route_rules.supports(method, size)
     apart_m = min(apart.value, wanted_m or apart.value)
     between_m = max(0.0, length_m - 2 * first.value)
     count = max(1, ceil(between_m / apart_m - 1e-9) + 1) if length_m > first.value else 1
-    why = f"one {rulebook.words.depth_text(first.value)} from each end, the rest at most {rulebook.words.depth_text(apart_m)} apart"
+    why = f"one {say.depth_text(first.value)} from each end, the rest at most {say.depth_text(apart_m)} apart"
     return Worked(count, (apart, first, ruled("n", "straps", f"{count}", why, apart.citation, count)))
 
 
-def growth(method: Method, length_m: float, swing_k: float, rulebook: Rulebook) -> Worked[int]:
+def growth(method: Method, length_m: float, swing_k: float, route_rules: RouteRules) -> Worked[int]:
     """Work how much a straight pipe grows between its coldest and its hottest, and how many fittings take that up.
 
     Parameters
@@ -55,10 +61,10 @@ def growth(method: Method, length_m: float, swing_k: float, rulebook: Rulebook) 
         Length between fixed points. [m]
     swing_k : float
         From coldest to hottest. [K]
-    rulebook : Rulebook
-        The code to follow. [-]
+    route_rules : RouteRules
+        Rules of routes. [-]
     """
-    grows, most = rulebook.routes.expansion(method)
+    grows, most = route_rules.expansion(method)
     given_k = given("D_T", "from coldest to hottest", swing_k, "K", "taken; the sun adds to it")
     change = step("D_L", "grows by", "k * L * D_T", "mm", grows.citation, k=grows.value, L=length_m, D_T=swing_k)
     wanted = change.value >= most.value - 1e-9
@@ -81,8 +87,12 @@ def stretch_groups(routed: Routed, rulebook: Rulebook) -> tuple[WorkGroup, ...]:
     """
     found: list[WorkGroup] = []
     for i in range(len(routed.run.segments)):
-        found += [*room_groups(i, routed, rulebook), *_above(i, routed, rulebook), *ground_groups(i, routed, rulebook)]
-        found += fitting_groups(i, routed, rulebook)
+        found += [
+            *room_groups(i, routed, rulebook.pipes, rulebook.words),
+            *_above(i, routed, rulebook.routes, rulebook.words),
+            *ground_groups(i, routed, rulebook),
+        ]
+        found += fitting_groups(i, routed, rulebook.boxes, rulebook.words)
     return tuple(found)
 
 
@@ -125,7 +135,7 @@ def height_findings(routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
     for i, segment in enumerate(routed.run.segments):
         if segment.place is not Place.overhead or segment.height_m is None:
             continue
-        least, at = _height(segment, routed, rulebook), f"/runs/{routed.id}/segments/{i}/height_m"
+        least, at = _height(segment, routed, rulebook.routes), f"/runs/{routed.id}/segments/{i}/height_m"
         name = routed.run.name
         if least is None:
             yield Finding(
@@ -142,29 +152,29 @@ def _strapped(segment: Segment) -> bool:
     return segment.place in SWING_K and (segment.method in IN_PIPE or segment.method is Method.cable)
 
 
-def _above(i: int, routed: Routed, rulebook: Rulebook) -> Iterator[WorkGroup]:
+def _above(i: int, routed: Routed, route_rules: RouteRules, say: Words) -> Iterator[WorkGroup]:
     segment, pipe = routed.run.segments[i], routed.sized.pipes[i].value
     title, size = f"Stretch {i + 1}", pipe.size if pipe else ""
     if segment.place is Place.overhead:
-        height = _height(segment, routed, rulebook)
+        height = _height(segment, routed, route_rules)
         if height:
-            yield WorkGroup(f"height{i + 1}", f"{title}, height", rulebook.words.length_text(height.value), printed((height,)))
+            yield WorkGroup(f"height{i + 1}", f"{title}, height", say.length_text(height.value), printed((height,)))
     if segment.place is Place.outdoors:
-        rated = rulebook.routes.outdoors_rating()
+        rated = route_rules.outdoors_rating()
         yield WorkGroup(f"outdoors{i + 1}", f"{title}, boxes", rated.result, printed((rated,)))
     if not _strapped(segment):
         return
-    fixed = straps(segment.method, size, segment.length_m, rulebook, wanted_m=segment.strap_m)
+    fixed = straps(segment.method, size, segment.length_m, route_rules, say, wanted_m=segment.strap_m)
     yield WorkGroup(f"straps{i + 1}", f"{title}, straps", f"{fixed.value}", printed(fixed.steps))
     if segment.method in IN_PIPE:
         swing_k = SWING_K[segment.place] if segment.swing_k is None else segment.swing_k
-        grown = growth(segment.method, segment.length_m, swing_k, rulebook)
+        grown = growth(segment.method, segment.length_m, swing_k, route_rules)
         answer = f"{grown.value} fitting{'s' if grown.value > 1 else ''}" if grown.value else "no fitting"
         yield WorkGroup(f"growth{i + 1}", f"{title}, expansion", answer, printed(grown.steps))
 
 
-def _height(segment: Segment, routed: Routed, rulebook: Rulebook) -> Step | None:
+def _height(segment: Segment, routed: Routed, route_rules: RouteRules) -> Step | None:
     try:
-        return rulebook.routes.clearance(segment.over, routed.sized.question.neutral_v)
+        return route_rules.clearance(segment.over, routed.sized.question.neutral_v)
     except OutsideTable:  # no figure is set there: the finding says so
         return None

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from northspan.core.document.job import Place, Run, Status, status_of
-from northspan.core.rulebooks.rulebook import Rulebook
+from northspan.core.rulebooks.questions.words import Words
 from northspan.core.topics.pull.bundle import Bundle
 from northspan.core.topics.pull.pulling import Pulled, counted
 from northspan.core.topics.pull.routed import Routed
@@ -34,7 +34,7 @@ def minutes(run: Run, bends: tuple[float, ...]) -> float:
     return len(bends) * HEAD_MIN / max(1, run.pull.hands - 1) + length_m / FEED_M_MIN + sum(bends) / BEND_DEG_MIN
 
 
-def order_of_work(routed: Routed, bundle: Bundle, pulled: Pulled, bends: tuple[float, ...], rulebook: Rulebook) -> Iterator[str]:
+def order_of_work(routed: Routed, bundle: Bundle, pulled: Pulled, bends: tuple[float, ...], say: Words) -> Iterator[str]:
     """Say what a crew does, in order.
 
     Parameters
@@ -47,8 +47,8 @@ def order_of_work(routed: Routed, bundle: Bundle, pulled: Pulled, bends: tuple[f
         Both ways. [N]
     bends : tuple of float
         Sum of bends between pull points, one for each stage. [degrees]
-    rulebook : Rulebook
-        For lengths in words. [-]
+    say : Words
+        How the trade says it. [-]
     """
     pull = routed.run.pull
     feed, haul = ("the far end", "the head") if pulled.from_far else ("the head", "the far end")
@@ -74,4 +74,4 @@ def order_of_work(routed: Routed, bundle: Bundle, pulled: Pulled, bends: tuple[f
         yield f"It will stick in {hard.words}: slow there, and never jerk."
     yield f"About {whole(minutes(run, bends))} minutes with {people} {'people' if people > 1 else 'person'}, once everything lies ready."
     if pull.coil_m:
-        yield f"{rulebook.words.length_text(pull.coil_m)} more through at the end, coiled for later, out of the way of lids."
+        yield f"{say.length_text(pull.coil_m)} more through at the end, coiled for later, out of the way of lids."

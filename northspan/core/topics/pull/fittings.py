@@ -9,6 +9,8 @@ from pydantic import JsonValue
 from northspan.core.document.findings import Cure, Edit, Finding, Severity, pin, sentence
 from northspan.core.document.job import Fitting, FittingKind
 from northspan.core.document.plan import WorkGroup, printed
+from northspan.core.rulebooks.questions.boxes import BoxRules
+from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.pull.routed import Routed
 from northspan.core.topics.routes.route import at_corner
@@ -18,7 +20,7 @@ from northspan.core.working.worked import Step
 NAMES = {FittingKind.pull_box: "pull box", FittingKind.conduit_body: "conduit body"}
 
 
-def fitting_groups(i: int, routed: Routed, rulebook: Rulebook) -> Iterator[WorkGroup]:
+def fitting_groups(i: int, routed: Routed, box_rules: BoxRules, say: Words) -> Iterator[WorkGroup]:
     """Work how large each box or body of a stretch must be.
 
     Parameters
@@ -27,21 +29,23 @@ def fitting_groups(i: int, routed: Routed, rulebook: Rulebook) -> Iterator[WorkG
         Number of the stretch. [-]
     routed : Routed
         The run, sized, with its route. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    box_rules : BoxRules
+        Rules of boxes. [-]
+    say : Words
+        How the trade says it. [-]
     """
     for n, fitting in enumerate(routed.run.segments[i].fittings):
-        sizes = _sizes(i, fitting, routed, rulebook)
+        sizes = _sizes(i, fitting, routed, box_rules)
         if sizes is None:
             continue
         long, volume = sizes
-        answers = [f"{rulebook.words.depth_text(long.value)} long"] if long.value else []
-        answers += [rulebook.words.amount_text(1000 * volume.value, "mL")] if volume.value else []
-        joints = (rulebook.boxes.splice_in_body(),) if fitting.kind is FittingKind.conduit_body else ()
-        where = rulebook.words.length_text(fitting.at_m)
+        answers = [f"{say.depth_text(long.value)} long"] if long.value else []
+        answers += [say.amount_text(1000 * volume.value, "mL")] if volume.value else []
+        joints = (box_rules.splice_in_body(),) if fitting.kind is FittingKind.conduit_body else ()
+        where = say.length_text(fitting.at_m)
         title = f"Stretch {i + 1}, {NAMES[fitting.kind]} at {where}"
         answer = f"at least {' and '.join(answers)}" if answers else "by what it is made for"
-        yield WorkGroup(f"fitting{i + 1}.{n}", title, answer, printed((long, volume, *joints, rulebook.boxes.box_reach())))
+        yield WorkGroup(f"fitting{i + 1}.{n}", title, answer, printed((long, volume, *joints, box_rules.box_reach())))
 
 
 def fitting_findings(routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
@@ -63,27 +67,27 @@ def fitting_findings(routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
             yield Finding(Severity.check, path, words, "The stretch is shorter than where it was noted.", "job", (cure,))
         for n, fitting in enumerate(segment.fittings):
             if fitting.at_m < segment.length_m:
-                yield from _about(f"{path}/{n}", i, fitting, routed, rulebook)
+                yield from _about(f"{path}/{n}", i, fitting, routed, rulebook.boxes, rulebook.words)
 
 
-def _about(at: str, i: int, fitting: Fitting, routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
-    sizes = _sizes(i, fitting, routed, rulebook)
+def _about(at: str, i: int, fitting: Fitting, routed: Routed, box_rules: BoxRules, say: Words) -> Iterator[Finding]:
+    sizes = _sizes(i, fitting, routed, box_rules)
     if sizes is None:
         return
     long, volume = sizes
     name, body = routed.run.name, fitting.kind is FittingKind.conduit_body
-    here = f"{name}: the {NAMES[fitting.kind]} at {rulebook.words.length_text(fitting.at_m)}"
+    here = f"{name}: the {NAMES[fitting.kind]} at {say.length_text(fitting.at_m)}"
     if body and fitting.spliced and fitting.volume_l is None:
-        joints = rulebook.boxes.splice_in_body()
+        joints = box_rules.splice_in_body()
         cures = (pin(f"{at}/kind", FittingKind.pull_box.value, "Make it a box"), pin(f"{at}/spliced", value=False, words="No joint in it"))
         yield Finding(Severity.fix, at, f"{here} holds joints and is marked with no volume.", sentence(joints.text), joints.citation, cures)
     if fitting.volume_l is not None and fitting.volume_l < volume.value - 1e-9:
-        has, least = rulebook.words.amount_text(1000 * fitting.volume_l, "mL"), rulebook.words.amount_text(1000 * volume.value, "mL")
+        has, least = say.amount_text(1000 * fitting.volume_l, "mL"), say.amount_text(1000 * volume.value, "mL")
         cure = pin(f"{at}/volume_l", round(volume.value + 5e-4, 3), f"Take one of {least}")
         yield Finding(Severity.fix, at, f"{here} has {has}, {least} is the least.", "Wires pressed into a box wear through.",
                       volume.citation, (cure,))  # fmt: skip
     if fitting.length_m is not None and fitting.length_m < long.value - 1e-6:
-        has, least = rulebook.words.depth_text(fitting.length_m), rulebook.words.depth_text(long.value)
+        has, least = say.depth_text(fitting.length_m), say.depth_text(long.value)
         cure = pin(f"{at}/length_m", round(long.value + 5e-4, 3), f"Take one of {least}")
         why = "Unless it is marked for these wires: they bend too sharply in it." if body else "The wires bend too sharply in it."
         yield Finding(
@@ -91,7 +95,7 @@ def _about(at: str, i: int, fitting: Fitting, routed: Routed, rulebook: Rulebook
         )
 
 
-def _sizes(i: int, fitting: Fitting, routed: Routed, rulebook: Rulebook) -> tuple[Step, Step] | None:
+def _sizes(i: int, fitting: Fitting, routed: Routed, box_rules: BoxRules) -> tuple[Step, Step] | None:
     """Least length [m] and least volume [L] of a box; None where there is no pipe, or one cable goes through it."""
     pipe, wire = routed.sized.pipes[i].value, routed.sized.tried.wire
     if pipe is None:
@@ -100,5 +104,5 @@ def _sizes(i: int, fitting: Fitting, routed: Routed, rulebook: Rulebook) -> tupl
     segment = run.segments[i]
     groups = wires_in_pipe(run.circuit, wire.size, routed.sized.grounded_size, None)
     wires = tuple((group.count, group.size) for group in groups)
-    long = rulebook.boxes.pull_box(segment.method, pipe.size, wire.size, angle=at_corner(segment, fitting))
-    return long, rulebook.boxes.box_volume(wires, routed.sized.equipment_ground_size, spliced=fitting.spliced)
+    long = box_rules.pull_box(segment.method, pipe.size, wire.size, angle=at_corner(segment, fitting))
+    return long, box_rules.box_volume(wires, routed.sized.equipment_ground_size, spliced=fitting.spliced)

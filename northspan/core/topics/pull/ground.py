@@ -7,6 +7,8 @@ from collections.abc import Iterator
 from northspan.core.document.findings import Finding, Severity, pin, sentence
 from northspan.core.document.job import Crossing, Place, Segment, Status, status_of
 from northspan.core.document.plan import TrenchPlan, WorkGroup, printed
+from northspan.core.rulebooks.questions.routes import RouteRules
+from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.pull.pulling import bore_m
 from northspan.core.topics.pull.routed import Routed
@@ -41,8 +43,8 @@ def ground_groups(i: int, routed: Routed, rulebook: Rulebook) -> Iterator[WorkGr
         shared = ruled("0", "trench", segment.trench, "dug once for all that lies in it", "job")
         yield WorkGroup(f"trench{i + 1}", f"{title}, trench", f"in the trench “{segment.trench}”", printed((shared,)))
     else:
-        worked = dig(_facts([(segment, _cover_m(i, routed, rulebook), _outside_m(i, routed, rulebook))], rulebook))
-        yield WorkGroup(f"trench{i + 1}", f"{title}, trench", _dug(worked.value, rulebook), printed(worked.steps))
+        worked = dig(_facts([(segment, _cover_m(i, routed, rulebook.routes), _outside_m(i, routed, rulebook))], rulebook.routes))
+        yield WorkGroup(f"trench{i + 1}", f"{title}, trench", _dug(worked.value, rulebook.words), printed(worked.steps))
     for n, line in enumerate(segment.crossings):
         between, least = _between(i, line, routed, rulebook), rulebook.routes.line_distance(line.kind)
         name = f"{title}, {line.kind.value} line at {rulebook.words.length_text(line.at_m)}"
@@ -89,7 +91,7 @@ def ground_findings(routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
         yield Finding(Severity.check, f"{at}/located", words, why, "local law", (pin(f"{at}/located", True, "Located and marked"),))
     for i in buried:
         yield from _crossed(i, routed, rulebook)
-        yield from _beside(i, routed, rulebook)
+        yield from _beside(i, routed, rulebook.routes, rulebook.words)
 
 
 def _crossed(i: int, routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
@@ -107,20 +109,20 @@ def _crossed(i: int, routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
 
 def _between(i: int, line: Crossing, routed: Routed, rulebook: Rulebook) -> Step:
     """Clear distance to a line that crosses: its own half thickness, and ours where we go over it, are not air. [m]"""
-    cover_m = _cover_m(i, routed, rulebook)
+    cover_m = _cover_m(i, routed, rulebook.routes)
     words, half = f"clear of the {line.kind.value} line", LINE_M / 2
     if line.depth_m >= cover_m:
         return step("y", words, "z - r - (c + d)", "m", "sum", z=line.depth_m, r=half, c=cover_m, d=_outside_m(i, routed, rulebook))
     return step("y", words, "c - (z + r)", "m", "sum", c=cover_m, z=line.depth_m, r=half)
 
 
-def _beside(i: int, routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
+def _beside(i: int, routed: Routed, route_rules: RouteRules, say: Words) -> Iterator[Finding]:
     run, at = routed.run, f"/runs/{routed.id}/segments/{i}/beside"
     for n, line in enumerate(run.segments[i].beside):
-        least = rulebook.routes.line_distance(line.kind)
+        least = route_rules.line_distance(line.kind)
         if line.apart_m is None or line.apart_m >= least.value - 1e-6:
             continue
-        apart = rulebook.words.depth_text(line.apart_m)
+        apart = say.depth_text(line.apart_m)
         words = f"{run.name}: {apart} beside a {line.kind.value} line in its trench, {least.result} is the least."
         cure = pin(f"{at}/{n}/apart_m", round(least.value, 4), f"Keep them {least.result} apart")
         yield Finding(Severity.fix, f"{at}/{n}", words, sentence(least.text), least.citation, (cure,))
@@ -131,41 +133,41 @@ def _shared(name: str, members: list[tuple[str, int]], routed: dict[str, Routed]
     for run_id, i in members:
         one = routed[run_id]
         segment = one.run.segments[i]
-        lines.append((segment, _cover_m(i, one, rulebook), _outside_m(i, one, rulebook)))
+        lines.append((segment, _cover_m(i, one, rulebook.routes), _outside_m(i, one, rulebook)))
         there += status_of(one.run, segment) not in TO_DIG
-    worked = dig(_facts(lines, rulebook))
+    worked = dig(_facts(lines, rulebook.routes))
     runs = tuple(dict.fromkeys(run_id for run_id, _ in members))
     who = ", ".join(routed[run_id].run.name for run_id in runs)
     heat = rulebook.routes.trench_heat()
     old = (ruled("o", "already in it", f"{there}", "dig by hand beside what is there", "customary", there),) if there else ()
-    group = WorkGroup(f"trench {name}", f"Trench “{name}”: {who}", _dug(worked.value, rulebook), printed((*worked.steps, heat, *old)))
+    group = WorkGroup(f"trench {name}", f"Trench “{name}”: {who}", _dug(worked.value, rulebook.words), printed((*worked.steps, heat, *old)))
     return TrenchPlan(name, runs, group)
 
 
-def _facts(lines: list[tuple[Segment, float, float]], rulebook: Rulebook) -> TrenchFacts:
+def _facts(lines: list[tuple[Segment, float, float]], route_rules: RouteRules) -> TrenchFacts:
     """A trench for stretches, each with its cover and its outside: as long and deep as the most of them."""
     length_m, cover_m = max(one.length_m for one, _, _ in lines), max(cover for _, cover, _ in lines)
     beside = [line for one, _, _ in lines for line in one.beside]
-    others = tuple(rulebook.routes.line_distance(line.kind).value if line.apart_m is None else line.apart_m for line in beside)
+    others = tuple(route_rules.line_distance(line.kind).value if line.apart_m is None else line.apart_m for line in beside)
     return TrenchFacts(length_m, cover_m, tuple(outside for _, _, outside in lines), others_apart_m=others)
 
 
-def _dug(trench: Trench, rulebook: Rulebook) -> str:
+def _dug(trench: Trench, say: Words) -> str:
     wide, dug, sand = (
-        rulebook.words.depth_text(trench.width_m),
-        rulebook.words.amount_text(trench.dug_m3, "m³"),
-        rulebook.words.amount_text(trench.sand_m3, "m³"),
+        say.depth_text(trench.width_m),
+        say.amount_text(trench.dug_m3, "m³"),
+        say.amount_text(trench.sand_m3, "m³"),
     )
     return f"locate first; {wide} wide, {dug} dug, {sand} of sand"
 
 
-def _cover_m(i: int, routed: Routed, rulebook: Rulebook) -> float:
+def _cover_m(i: int, routed: Routed, route_rules: RouteRules) -> float:
     """Cover as found or as wanted, the least otherwise. [m]"""
     segment = routed.run.segments[i]
     if segment.cover_m is not None:
         return segment.cover_m
     sized = routed.sized
-    return covers(routed.run, sized.device.value, sized.question.line_v, sized.tried.wire.insulation, rulebook)[i].value or 0.0
+    return covers(routed.run, sized.device.value, sized.question.line_v, sized.tried.wire.insulation, route_rules)[i].value or 0.0
 
 
 def _outside_m(i: int, routed: Routed, rulebook: Rulebook) -> float:

@@ -6,7 +6,8 @@ from collections.abc import Iterator
 from math import ceil, floor
 
 from northspan.core.document.plan import Bought, CutLength
-from northspan.core.rulebooks.rulebook import Rulebook
+from northspan.core.rulebooks.questions.wires import WireRules
+from northspan.core.rulebooks.questions.words import Words
 from northspan.core.topics.pull.routed import Routed
 from northspan.core.working.worked import Step, ruled, step, whole
 
@@ -61,37 +62,35 @@ def reels(count: int, cut_m: float, reel_m: float) -> tuple[Step, float] | None:
     return ruled("n_r", "reels, none spliced", f"{wanted}", f"{each} from each; {whole(left)} m are left over", "count", wanted), left
 
 
-def cut_lengths(routed: Routed, rulebook: Rulebook) -> Iterator[CutLength]:
+def cut_lengths(routed: Routed, wire_rules: WireRules, say: Words) -> Iterator[CutLength]:
     """List every conductor of a run as it is cut, with the tape that names it.
 
     Parameters
     ----------
     routed : Routed
         The run, sized, with its route. [-]
-    rulebook : Rulebook
-        For colors and names. [-]
+    wire_rules : WireRules
+        Which wires there are. [-]
+    say : Words
+        How the trade says it. [-]
     """
     run, sets, wire = routed.run, routed.sized.question.sets, routed.sized.tried.wire
     pull = run.pull
     cut_m = cut(sum(segment.length_m for segment in run.segments), pull.make_up_m, pull.coil_m).value
-    if not rulebook.wires.single_wires(wire.insulation):
-        yield CutLength(wire.insulation, sets, rulebook.words.size_name(wire.size), "as marked", cut_m, sets * cut_m)
+    if not wire_rules.single_wires(wire.insulation):
+        yield CutLength(wire.insulation, sets, say.size_name(wire.size), "as marked", cut_m, sets * cut_m)
         return
     sizes = {"neutral": routed.sized.grounded_size, "ground": routed.sized.equipment_ground_size}
-    for role, color in rulebook.words.colors(run.circuit, old=run.old_colors):
+    for role, color in say.colors(run.circuit, old=run.old_colors):
         size = sizes.get(role, wire.size)
         metal = routed.sized.ground_metal if role == "ground" else wire.metal
-        if size and size in rulebook.wires.sizes(metal):
-            name = rulebook.words.dialect.equipment_ground if role == "ground" else role
-            named = (
-                rulebook.words.size_name(size)
-                if metal is wire.metal
-                else f"{rulebook.words.size_name(size)} {rulebook.words.metal_name(metal)}"
-            )
+        if size and size in wire_rules.sizes(metal):
+            name = say.dialect.equipment_ground if role == "ground" else role
+            named = say.size_name(size) if metal is wire.metal else f"{say.size_name(size)} {say.metal_name(metal)}"
             yield CutLength(name, sets, named, color, cut_m, sets * cut_m)
 
 
-def bought(lengths: tuple[CutLength, ...], reel_m: float | None, rulebook: Rulebook) -> Iterator[Bought]:
+def bought(lengths: tuple[CutLength, ...], reel_m: float | None, say: Words) -> Iterator[Bought]:
     """Say what is bought for the conductors of each size: reels, where one length of wire on a reel is known, or so much by length.
 
     Parameters
@@ -100,17 +99,17 @@ def bought(lengths: tuple[CutLength, ...], reel_m: float | None, rulebook: Ruleb
         The conductors, all cut to the same length. [m]
     reel_m : float or None
         Wire on a reel. [m]
-    rulebook : Rulebook
-        For lengths in words. [-]
+    say : Words
+        How the trade says it. [-]
     """
     for size in dict.fromkeys(one.size_name for one in lengths):
         same = [one for one in lengths if one.size_name == size]
         count, cut_m = sum(one.count for one in same), same[0].cut_m
-        total = rulebook.words.length_text(count * cut_m)
+        total = say.length_text(count * cut_m)
         on_reels = reels(count, cut_m, reel_m) if reel_m else None
         if on_reels:
             number, left = on_reels
-            words = f"{whole(number.value)} reel{'s' if number.value > 1 else ''}, {rulebook.words.length_text(left)} left over"
+            words = f"{whole(number.value)} reel{'s' if number.value > 1 else ''}, {say.length_text(left)} left over"
         elif reel_m:
             words = f"{total} by length: a reel is shorter than one piece"
         else:

@@ -8,8 +8,8 @@ from math import floor
 
 from northspan.core.document.job import Method
 from northspan.core.document.plan import WorkGroup, printed
-from northspan.core.rulebooks.questions.pipes import PipeSize
-from northspan.core.rulebooks.rulebook import Rulebook
+from northspan.core.rulebooks.questions.pipes import PipeRules, PipeSize
+from northspan.core.rulebooks.questions.words import Words
 from northspan.core.topics.pull.routed import Routed
 from northspan.core.topics.sizing.pipe import whole_pipe_m
 from northspan.core.working.worked import Step, Worked, ruled, step, whole
@@ -26,7 +26,7 @@ class Room:
     more: int
 
 
-def room(method: Method, shelf: tuple[PipeSize, ...], area: Step, largest: float, rulebook: Rulebook) -> Worked[Room]:
+def room(method: Method, shelf: tuple[PipeSize, ...], area: Step, largest: float, say: Words) -> Worked[Room]:
     """Say how full a pipe is, and the next one up beside it.
 
     Parameters
@@ -39,11 +39,11 @@ def room(method: Method, shelf: tuple[PipeSize, ...], area: Step, largest: float
         Area of all wires. [area unit of the rulebook]
     largest : float
         Area of the largest wire. [area unit of the rulebook]
-    rulebook : Rulebook
-        For names. [-]
+    say : Words
+        How the trade says it. [-]
     """
     first, *up = shelf[:2]
-    used = [step("F", f"fill of {rulebook.words.pipe_name(method, one.size)}", "100 * A_w / A_p", "%", one.fill_citation, A_w=area.value,
+    used = [step("F", f"fill of {say.pipe_name(method, one.size)}", "100 * A_w / A_p", "%", one.fill_citation, A_w=area.value,
                  A_p=one.bore_area) for one in (first, *up)]  # fmt: skip
     left = first.bore_area * first.allowed_percent / 100 - area.value
     more = max(0, floor(left / largest + 1e-9))
@@ -52,7 +52,7 @@ def room(method: Method, shelf: tuple[PipeSize, ...], area: Step, largest: float
     return Worked(found, (*used, spare))
 
 
-def room_words(method: Method, found: Room, rulebook: Rulebook) -> str:
+def room_words(method: Method, found: Room, say: Words) -> str:
     """Say it in a line.
 
     Parameters
@@ -61,16 +61,14 @@ def room_words(method: Method, found: Room, rulebook: Rulebook) -> str:
         Kind of pipe. [-]
     found : Room
         The pipe. [%]
-    rulebook : Rulebook
-        For names. [-]
+    say : Words
+        How the trade says it. [-]
     """
-    words = (
-        f"{rulebook.words.pipe_name(method, found.pipe.size)}, {whole(found.fill_percent)} % full of {whole(found.pipe.allowed_percent)} %"
-    )
-    return f"{words}; one up {rulebook.words.pipe_name(method, found.up.size)}, {whole(found.up_percent)} %" if found.up else words
+    words = f"{say.pipe_name(method, found.pipe.size)}, {whole(found.fill_percent)} % full of {whole(found.pipe.allowed_percent)} %"
+    return f"{words}; one up {say.pipe_name(method, found.up.size)}, {whole(found.up_percent)} %" if found.up else words
 
 
-def room_groups(i: int, routed: Routed, rulebook: Rulebook) -> Iterator[WorkGroup]:
+def room_groups(i: int, routed: Routed, pipe_rules: PipeRules, say: Words) -> Iterator[WorkGroup]:
     """Say how full the pipe of a stretch is, with what goes in beside this run.
 
     Parameters
@@ -79,18 +77,20 @@ def room_groups(i: int, routed: Routed, rulebook: Rulebook) -> Iterator[WorkGrou
         Number of the stretch. [-]
     routed : Routed
         The run, sized, with its route. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    pipe_rules : PipeRules
+        Which pipes there are. [-]
+    say : Words
+        How the trade says it. [-]
     """
     pipe, segment, wire = routed.sized.pipes[i].value, routed.sized.question.run.segments[i], routed.sized.tried.wire
     if pipe is None:
         return
     others = max(segment.other_carrying, segment.other_wires or 0)
     count = sum(group.count for group in routed.sized.groups)
-    shelf = rulebook.pipes.trade_sizes(segment.method, count + others, whole_pipe_m(routed.sized.question.run.segments, rulebook))
+    shelf = pipe_rules.trade_sizes(segment.method, count + others, whole_pipe_m(routed.sized.question.run.segments, pipe_rules))
     at = next(n for n, one in enumerate(shelf) if one.size == pipe.size)
     area = next(one for one in routed.sized.pipes[i].steps if one.symbol == "A_w")
-    worked = room(segment.method, shelf[at:], area, rulebook.pipes.wire_area(wire.size, wire.insulation).value, rulebook)
+    worked = room(segment.method, shelf[at:], area, pipe_rules.wire_area(wire.size, wire.insulation).value, say)
     more = f"; room for {worked.value.more} more" if worked.value.more else "; no room for more"
-    yield WorkGroup(f"room{i + 1}", f"Stretch {i + 1}, pipe", room_words(segment.method, worked.value, rulebook) + more,
+    yield WorkGroup(f"room{i + 1}", f"Stretch {i + 1}, pipe", room_words(segment.method, worked.value, say) + more,
                     printed((area, *worked.steps)))  # fmt: skip

@@ -13,6 +13,7 @@ from northspan.core.document.job import Fitting, Pull, Segment
 from northspan.core.document.plan import BendMark, PullPlan, PullWay, WorkGroup, printed, shown
 from northspan.core.document.plan import PullPoint as PlanPoint
 from northspan.core.physics.pull_tension import Point
+from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.pull.along import stretch_groups
 from northspan.core.topics.pull.bundle import Bundle, PulledWire, bundle_of
@@ -157,8 +158,8 @@ def pull_of(routed: Routed, rulebook: Rulebook) -> PullPlan:
     rulebook : Rulebook
         The code to follow. [-]
     """
-    found, lengths = hardest(question_of_pull(routed), rulebook), tuple(cut_lengths(routed, rulebook))
-    buy, along = tuple(bought(lengths, routed.run.pull.reel_m, rulebook)), stretch_groups(routed, rulebook)
+    found, lengths = hardest(question_of_pull(routed), rulebook), tuple(cut_lengths(routed, rulebook.wires, rulebook.words))
+    buy, along = tuple(bought(lengths, routed.run.pull.reel_m, rulebook.words)), stretch_groups(routed, rulebook)
     if found is None:
         return PullPlan(False, NOT_PULLED, (), (), 0, 0, 0, (), (), lengths, buy, (), (), along, ())
     pipe, bundle, pulled = found.pipe, found.bundle, found.pulled
@@ -175,7 +176,7 @@ def pull_of(routed: Routed, rulebook: Rulebook) -> PullPlan:
         WorkGroup("tension", "Tension along the way", most, printed(pulled.steps)),
         WorkGroup("lubricant", "Lubricant", rulebook.words.amount_text(wet.value, "L"), printed((wet,))),
     )
-    order = tuple(order_of_work(routed, bundle.value, pulled.value, found.bends_deg, rulebook))
+    order = tuple(order_of_work(routed, bundle.value, pulled.value, found.bends_deg, rulebook.words))
     weight_n = bundle.value.wires.weight_n_m * sum(piece.along_m for piece in pipe.pieces)
     margins = shown(found.margins)
     marks = tuple(_bend_marks(routed))
@@ -199,7 +200,7 @@ def _through(pipe: PipeRun, question: PullQuestion, rulebook: Rulebook) -> PipeP
     bends = turned_deg(pipe.pieces)
     turns = at_most("bends", "Bends between pull points", max(bends), limit.value, "°", limit.citation)
     margins = (*limits(pulled.value, bundle.value, question.pull), turns)
-    cures = tuple(_cures(question, pipe, bundle.value, margins, limit.value, rulebook))
+    cures = tuple(_cures(question, pipe, bundle.value, margins, limit.value, rulebook.words))
     return PipePull(pipe, bundle, pulled, margins, bends, cures)
 
 
@@ -228,18 +229,18 @@ def _ways(pipe: PipeRun, pulled: Pulled) -> Iterator[PullWay]:
 
 
 def _cures(
-    question: PullQuestion, pipe: PipeRun, bundle: Bundle, margins: tuple[Margin, ...], limit_deg: float, rulebook: Rulebook
+    question: PullQuestion, pipe: PipeRun, bundle: Bundle, margins: tuple[Margin, ...], limit_deg: float, say: Words
 ) -> Iterator[Cure]:
     if all(margin.holds for margin in margins if margin.key != "jam"):  # a pull point does not unwedge wires
         return
     at_m = best_parting(pipe, bundle, question.pull, limit_deg)
     if at_m is not None:
-        yield _pull_point(question.run_id, pipe, at_m, rulebook)
+        yield _pull_point(question.run_id, pipe, at_m, say)
     if not question.pull.lubricated:
         yield Cure("Lubricate", (Edit("add", f"/runs/{question.run_id}/pull/lubricated", value=True),))
 
 
-def _pull_point(run_id: str, pipe: PipeRun, at_m: float, rulebook: Rulebook) -> Cure:
+def _pull_point(run_id: str, pipe: PipeRun, at_m: float, say: Words) -> Cure:
     """The edit that puts a pull point into the stretch in which it falls."""
     at, into_m = 0, at_m
     while at < len(pipe.segments) - 1 and into_m > pipe.segments[at].length_m:
@@ -248,4 +249,4 @@ def _pull_point(run_id: str, pipe: PipeRun, at_m: float, rulebook: Rulebook) -> 
     standing = (*pipe.segments[at].fittings, Fitting(at_m=max(0.01, round(into_m, 2))))
     there: list[JsonValue] = [one.model_dump(mode="json") for one in sorted(standing, key=lambda one: one.at_m)]
     path = f"/runs/{run_id}/segments/{pipe.first + at}/fittings"
-    return Cure(f"Put a pull point at {rulebook.words.length_text(at_m)}", (Edit("add", path, there),))
+    return Cure(f"Put a pull point at {say.length_text(at_m)}", (Edit("add", path, there),))

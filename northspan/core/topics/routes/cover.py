@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from northspan.core.case.facts import run_facts
 from northspan.core.document.job import Place, Run
-from northspan.core.rulebooks.rulebook import Rulebook
+from northspan.core.rulebooks.questions.routes import RouteRules
 from northspan.core.working.worked import Worked
 
 RIBBON_M = 0.3  # a warning ribbon lies half as deep as the pipe, and no deeper than a spade goes in
@@ -26,7 +26,7 @@ def ribbon_m(cover_m: float) -> float:
     return min(RIBBON_M, cover_m / 2)
 
 
-def covers(run: Run, device_a: float, line_v: float, insulation: str, rulebook: Rulebook) -> tuple[Worked[float | None], ...]:
+def covers(run: Run, device_a: float, line_v: float, insulation: str, route_rules: RouteRules) -> tuple[Worked[float | None], ...]:
     """Find the least cover of each stretch; one that is not buried has none and no steps. [m]
 
     Parameters
@@ -39,8 +39,8 @@ def covers(run: Run, device_a: float, line_v: float, insulation: str, rulebook: 
         Line to line voltage. [V]
     insulation : str
         Kind of wire. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    route_rules : RouteRules
+        Rules of routes. [-]
     """
     facts = run_facts(run, line_v, insulation)
-    return tuple(rulebook.routes.cover(s, facts, device_a) if s.place is Place.buried else Worked(None) for s in run.segments)
+    return tuple(route_rules.cover(s, facts, device_a) if s.place is Place.buried else Worked(None) for s in run.segments)

@@ -10,6 +10,7 @@ from northspan.core.case.tree import Tree, tree_of
 from northspan.core.document.findings import Edit
 from northspan.core.document.job import Job, Metal, Status
 from northspan.core.physics.optimum import Choice
+from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.registry import rulebook_of
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.electrodes.resistances import electrodes_ohm
@@ -101,7 +102,7 @@ def _ways(job: Job, planned: SizedRun, rulebook: Rulebook) -> Iterator[Way]:
     question, run = planned.question, planned.question.run
     own = question.ahead_percent
     if run.status is Status.existing:
-        yield Way(_words(planned, rulebook), Choice(0.0, planned.tried.drop.value.percent + own), (), planned=True)
+        yield Way(_words(planned, rulebook.words), Choice(0.0, planned.tried.drop.value.percent + own), (), planned=True)
         return
     run_limit = question.limits_percent[0]
     for metal in (run.metal,) if run.metal else rulebook.wires.metals():
@@ -113,7 +114,7 @@ def _ways(job: Job, planned: SizedRun, rulebook: Rulebook) -> Iterator[Way]:
             edits = (Edit("add", f"{question.pointer}/metal", wire.metal), Edit("add", f"{question.pointer}/conductor_size", wire.size),
                      Edit("add", f"{question.pointer}/sets", question.sets))  # fmt: skip
             same = wire == planned.tried.wire
-            yield Way(_words(sized, rulebook), Choice(_cost(sized, rulebook), drop + own), edits, planned=same)
+            yield Way(_words(sized, rulebook.words), Choice(_cost(sized, rulebook), drop + own), edits, planned=same)
     if job.voltage_may_rise:
         for raised in voltage_ways(planned, rulebook):
             if not raised.current and raised.holds and raised.cure:
@@ -127,7 +128,7 @@ def _ways(job: Job, planned: SizedRun, rulebook: Rulebook) -> Iterator[Way]:
 
 def _of_metal(question: RunQuestion, metal: Metal, rulebook: Rulebook) -> Iterator[SizedRun]:
     run = question.run
-    ladder = (run.conductor_size,) if run.conductor_size and run.metal else ladder_of(question, metal, rulebook)
+    ladder = (run.conductor_size,) if run.conductor_size and run.metal else ladder_of(question, metal, rulebook.wires)
     smallest = rulebook.wires.area(rulebook.wires.smallest_customary(metal))
     for size in ladder:
         if rulebook.wires.area(size) < smallest and not run.conductor_size:
@@ -143,9 +144,12 @@ def _of_metal(question: RunQuestion, metal: Metal, rulebook: Rulebook) -> Iterat
 
 def _cost(sized: SizedRun, rulebook: Rulebook) -> float:
     prices = sized.question.prices
-    return run_cost(sized, rulebook).value + wire_losses(sized, rulebook).value * prices.years * prices.energy_per_kwh
+    return (
+        run_cost(sized, rulebook.wires, rulebook.pipes, rulebook.words).value
+        + wire_losses(sized, rulebook.drops).value * prices.years * prices.energy_per_kwh
+    )
 
 
-def _words(sized: SizedRun, rulebook: Rulebook) -> str:
+def _words(sized: SizedRun, say: Words) -> str:
     wire, pipe = sized.tried.wire, largest_pipe(sized)
-    return f"{sets_words(sized.question.sets)}{rulebook.words.size_name(wire.size)} {wire.metal}" + (f", {pipe}" if pipe else "")
+    return f"{sets_words(sized.question.sets)}{say.size_name(wire.size)} {wire.metal}" + (f", {pipe}" if pipe else "")

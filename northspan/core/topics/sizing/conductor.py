@@ -9,10 +9,12 @@ from functools import cache
 
 from northspan.core.document.job import Across, Circuit, Metal, Place, RunKind
 from northspan.core.rulebooks.questions.common import Ampacity, Wire
-from northspan.core.rulebooks.questions.drops import WarmFacts
-from northspan.core.rulebooks.questions.dwellings import AllowanceFacts
+from northspan.core.rulebooks.questions.drops import DropRules, WarmFacts
+from northspan.core.rulebooks.questions.dwellings import AllowanceFacts, DwellingRules
 from northspan.core.rulebooks.questions.loop import LoopAnswer
-from northspan.core.rulebooks.questions.taps import SecondaryFacts
+from northspan.core.rulebooks.questions.taps import SecondaryFacts, TapRules
+from northspan.core.rulebooks.questions.wires import WireRules
+from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.loads.legs import LegLoads
 from northspan.core.topics.sizing.drop import Drop, DropQuestion, LegCurrents, drop_percent, voltage_drop
@@ -99,13 +101,13 @@ def choose_wire(question: RunQuestion, legs: LegLoads, device_a: float, terminal
             continue  # nobody stocks the small aluminum; the next metal in line is asked
         return tried, least
     last = _broken_words(question, legs, device_a, terminals, rulebook, metals[-1])
-    raise NoSolution("conductor", _tried_words(question, metals, rulebook, legs.design.total_a) + last)
+    raise NoSolution("conductor", _tried_words(question, metals, rulebook.wires, rulebook.words, legs.design.total_a) + last)
 
 
 def _broken_words(question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook, metal: Metal) -> str:
     """Say what stands against the largest wire of all, for that is what has to change."""
     insulation = question.run.insulation or rulebook.wires.default_insulation(metal, question.run.segments)
-    ladder = ladder_of(question, metal, rulebook, insulation)
+    ladder = ladder_of(question, metal, rulebook.wires, insulation)
     if not ladder:
         return ""
     try:
@@ -119,14 +121,14 @@ def _broken_words(question: RunQuestion, legs: LegLoads, device_a: float, termin
     return f"; against the last one stands: {words}, {broken.used:.3g} of {broken.limit:.3g} {broken.unit}"
 
 
-def _tried_words(question: RunQuestion, metals: list[Metal], rulebook: Rulebook, load_a: float) -> str:
+def _tried_words(question: RunQuestion, metals: list[Metal], wire_rules: WireRules, say: Words, load_a: float) -> str:
     """Say what was tried: the kind of wire and its largest size, in how many sets, for what."""
     kinds = []
     for metal in metals:
-        insulation = question.run.insulation or rulebook.wires.default_insulation(metal, question.run.segments)
-        ladder = ladder_of(question, metal, rulebook, insulation)
-        name = f"{rulebook.words.metal_name(metal)} {insulation}" if len(rulebook.wires.metals()) > 1 else insulation
-        up_to = f"every {name} size up to {rulebook.words.size_name(ladder[-1])}" if ladder else f"{name}, which is not run in parallel"
+        insulation = question.run.insulation or wire_rules.default_insulation(metal, question.run.segments)
+        ladder = ladder_of(question, metal, wire_rules, insulation)
+        name = f"{say.metal_name(metal)} {insulation}" if len(wire_rules.metals()) > 1 else insulation
+        up_to = f"every {name} size up to {say.size_name(ladder[-1])}" if ladder else f"{name}, which is not run in parallel"
         if up_to not in kinds:
             kinds.append(up_to)
     sets = f" in {question.sets} sets" if question.sets > 1 else ""
@@ -153,7 +155,7 @@ def try_wire(question: RunQuestion, legs: LegLoads, device_a: float, terminals: 
     """
     rules = _rules_for(question, legs, device_a, terminals, rulebook, wire)
     current = drop_current(question, legs, device_a)
-    warm = warmth(question, legs, terminals, wire, rulebook)
+    warm = warmth(question, legs, terminals, wire, rulebook.drops)
     drop = voltage_drop(drop_question(question, legs, device_a, wire.insulation, warm.value), wire.size, wire.metal, rulebook)
     cite, advice = rulebook.drops.drop_citation(question.run.kind), not rulebook.drops.drop_is_rule()
     whole = step(
@@ -179,7 +181,7 @@ def try_wire(question: RunQuestion, legs: LegLoads, device_a: float, terminals: 
     )
 
 
-def warmth(question: RunQuestion, legs: LegLoads, terminals: Step, wire: Wire, rulebook: Rulebook) -> Worked[float]:
+def warmth(question: RunQuestion, legs: LegLoads, terminals: Step, wire: Wire, drop_rules: DropRules) -> Worked[float]:
     """Give the share of a wire's resistance that counts for its drop, by the school of the job. [-]
 
     Parameters
@@ -192,13 +194,13 @@ def warmth(question: RunQuestion, legs: LegLoads, terminals: Step, wire: Wire, r
         What the terminals stand. [°C]
     wire : Wire
         The conductor. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    drop_rules : DropRules
+        Resistances and drop. [-]
     """
     if question.schools["drop_temperature"] != "load" or question.guard.ring:
         return Worked(1.0)
     each = legs.design.total_a / question.sets
-    found = [rulebook.drops.drop_correction(WarmFacts(wire, segment, each, terminals.value)) for segment in question.run.segments]
+    found = [drop_rules.drop_correction(WarmFacts(wire, segment, each, terminals.value)) for segment in question.run.segments]
     return max(found, key=lambda one: one.value)  # the warmest stretch stands for all: the safe side
 
 
@@ -284,9 +286,9 @@ def _choose_size(
     """
     run = question.run
     insulation = run.insulation or rulebook.wires.default_insulation(metal, run.segments)
-    ladder = ladder_of(question, metal, rulebook, insulation)
+    ladder = ladder_of(question, metal, rulebook.wires, insulation)
     carrying = int(rulebook.ampacities.carrying_conductors(run.circuit, question.system).value)
-    share = allowance_of(question, device_a, rulebook).value
+    share = allowance_of(question, device_a, rulebook.dwellings).value
     start = question.schools["derating_start"]
     drops = drop_question(question, legs, device_a, insulation)
     run_limit, way_limit = question.limits_percent
@@ -303,7 +305,7 @@ def _choose_size(
         return question.guard.ring or each * question.sets >= LEAST_SHARE * legs.design.total_a * share
 
     def drops_little(at: int) -> bool:
-        share = warmth(question, legs, terminals, Wire(ladder[at], metal, insulation), rulebook).value
+        share = warmth(question, legs, terminals, Wire(ladder[at], metal, insulation), rulebook.drops).value
         asked = drops if share == drops.warm_share else replace(drops, warm_share=share)
         return not counts or drop_percent(asked, ladder[at], metal, rulebook) <= allowed
 
@@ -334,7 +336,7 @@ def _first(low: int, high: int, holds: Callable[[int], bool]) -> int:
     return bisect_left(range(min(at, high)), x=True, lo=below + 1, key=holds)
 
 
-def ladder_of(question: RunQuestion, metal: Metal, rulebook: Rulebook, insulation: str = "") -> tuple[str, ...]:
+def ladder_of(question: RunQuestion, metal: Metal, wire_rules: WireRules, insulation: str = "") -> tuple[str, ...]:
     """List the sizes a run may have, smallest first: all of them, or those that may run in parallel.
 
     Parameters
@@ -343,19 +345,19 @@ def ladder_of(question: RunQuestion, metal: Metal, rulebook: Rulebook, insulatio
         What decides the run. [-]
     metal : Metal
         Conductor metal. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    wire_rules : WireRules
+        Which wires there are. [-]
     insulation : str
         Kind of wire, where not all are made in all sizes. [-]
     """
-    ladder = rulebook.wires.sizes(metal, insulation)
+    ladder = wire_rules.sizes(metal, insulation)
     if question.sets == 1:
         return ladder
-    least = rulebook.wires.parallel_least()[0]
+    least = wire_rules.parallel_least()[0]
     return ladder[ladder.index(least) :] if least in ladder else ()
 
 
-def allowance_of(question: RunQuestion, device_a: float, rulebook: Rulebook) -> Step:
+def allowance_of(question: RunQuestion, device_a: float, dwelling_rules: DwellingRules) -> Step:
     """Decide whether the allowance for a dwelling's own supply is taken: the share that must be carried.
 
     Parameters
@@ -364,13 +366,13 @@ def allowance_of(question: RunQuestion, device_a: float, rulebook: Rulebook) -> 
         What decides the run. [-]
     device_a : float
         Its overcurrent device. [A]
-    rulebook : Rulebook
-        The code to follow. [-]
+    dwelling_rules : DwellingRules
+        Rules of dwellings. [-]
     """
     if question.schools["dwelling_allowance"] == "never":
         return ruled("f", "allowance of a dwelling's own supply", "none", "your call: never taken", "your call", 1.0)
     facts = AllowanceFacts(question.whole_dwelling, question.run.kind, device_a, question.why_not_whole, question.system)
-    return rulebook.dwellings.dwelling_allowance(facts)
+    return dwelling_rules.dwelling_allowance(facts)
 
 
 def _cheapest(question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook) -> tuple[Tried, Wire]:
@@ -378,7 +380,7 @@ def _cheapest(question: RunQuestion, legs: LegLoads, device_a: float, terminals:
     found = [pair for metal in rulebook.wires.metals() if (pair := _choose_size(question, legs, device_a, terminals, rulebook, metal))]
     if not found:
         raise NoSolution("conductor", f"every size in the table for {whole(legs.design.total_a)} A")
-    return min(found, key=lambda pair: (not pair[0].good, wire_price(pair[0].wire, question.prices, rulebook)))
+    return min(found, key=lambda pair: (not pair[0].good, wire_price(pair[0].wire, question.prices, rulebook.wires)))
 
 
 def _rules_for(question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook, wire: Wire) -> _Rules:
@@ -393,7 +395,7 @@ def _rules_for(question: RunQuestion, legs: LegLoads, device_a: float, terminals
         together = step("I_a", words, "n * I_a", "A", rulebook.wires.parallel_least()[1], n=question.sets, I_a=value.final_a)
         value = Ampacity(together.value, question.sets * value.terminal_a, value.worst_segment)
         steps = (*steps, together)
-    allowance = allowance_of(question, device_a, rulebook)
+    allowance = allowance_of(question, device_a, rulebook.dwellings)
     load_steps, margins = rulebook.ampacities.load_margins(legs.design, value, run.kind, allowance.value, question.guard)
     if legs.plate_device_a:
         words = "largest device on its plate; it may be larger than its wire"
@@ -410,7 +412,7 @@ def _rules_for(question: RunQuestion, legs: LegLoads, device_a: float, terminals
         share = rulebook.taps.tap_share(sum(s.length_m for s in run.segments), question.tapped_a, question.tapped_ampacity_a)
         steps = (*steps, *share.steps)
         margins = (*margins, at_most("share", "Share of the device ahead", share.value, value.final_a, "A", share.steps[-1].citation))
-    behind = secondary_of(question, rulebook)
+    behind = secondary_of(question, rulebook.taps)
     if behind is not None:
         steps = (*steps, *behind.steps)
         words = "Share of the primary's device"
@@ -423,22 +425,22 @@ def _rules_for(question: RunQuestion, legs: LegLoads, device_a: float, terminals
     return _Rules(Worked(value, steps), protects, load_steps, (*margins, protection), loop)
 
 
-def secondary_of(question: RunQuestion, rulebook: Rulebook) -> Worked[float] | None:
+def secondary_of(question: RunQuestion, tap_rules: TapRules) -> Worked[float] | None:
     """Ask the rule for conductors that come from a transformer: their share and their length; None for all others. [A]
 
     Parameters
     ----------
     question : RunQuestion
         What decides the run. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    tap_rules : TapRules
+        Rules of taps. [-]
     """
     if not question.secondary or not question.primary_device_a:
         return None
     outdoors = all(s.place in {Place.buried, Place.outdoors, Place.overhead} for s in question.run.segments)
     length_m = sum(s.length_m for s in question.run.segments)
     facts = question.secondary
-    return rulebook.taps.secondary_share(SecondaryFacts(length_m, question.primary_device_a, facts.primary_v, facts.secondary_v, outdoors))
+    return tap_rules.secondary_share(SecondaryFacts(length_m, question.primary_device_a, facts.primary_v, facts.secondary_v, outdoors))
 
 
 def _advised(margin: Margin, advice: bool) -> Margin:  # noqa: FBT001 - a private mark, not a choice of way

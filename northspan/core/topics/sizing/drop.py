@@ -9,6 +9,7 @@ from itertools import accumulate
 from math import sqrt
 
 from northspan.core.document.job import Across, Metal, Method, Segment, System
+from northspan.core.rulebooks.questions.drops import DropRules
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.working.worked import Step, Worked, step
 
@@ -86,22 +87,22 @@ def voltage_drop(question: DropQuestion, size: str, metal: Metal, rulebook: Rule
     """
     if question.method == SOLVED:
         return solved_drop(question, size, metal, rulebook)
-    lengths = _lengths(question.segments, rulebook)
+    lengths = _lengths(question.segments, rulebook.drops)
     running = {
         method: effective_impedance(
-            size, metal, method, question.power_factor, rulebook, question.method, question.insulation, question.warm_share
+            size, metal, method, question.power_factor, rulebook.drops, question.method, question.insulation, question.warm_share
         )
         for method in lengths
     }
     design = _over_methods("V_d", "drop, out and back", question.current_a, running, lengths)
     percent = step("d", "drop of nominal", "100 * V_d / U", "%", "ratio", V_d=design.value, U=question.nominal_v)
     steps = (*design.steps, percent)
-    along = _along(question.current_a, running, question.segments, rulebook)
+    along = _along(question.current_a, running, question.segments, rulebook.drops)
     if not question.starting_extra_a:
         return Worked(Drop(design.value, design.value, percent.value, along, along), steps)
     standing = {
         method: effective_impedance(
-            size, metal, method, STARTING_POWER_FACTOR, rulebook, question.method, question.insulation, question.warm_share
+            size, metal, method, STARTING_POWER_FACTOR, rulebook.drops, question.method, question.insulation, question.warm_share
         )
         for method in lengths
     }
@@ -109,7 +110,7 @@ def voltage_drop(question: DropQuestion, size: str, metal: Metal, rulebook: Rule
     extra = _over_methods("V_m", words, question.starting_extra_a, standing, lengths)
     share = _of_nominal(question)
     starting = step("V_s", "drop while the largest motor starts", "V_d + q * V_m", "V", "sum", V_d=design.value, q=share, V_m=extra.value)
-    more = _along(question.starting_extra_a, standing, question.segments, rulebook)
+    more = _along(question.starting_extra_a, standing, question.segments, rulebook.drops)
     along_starting = tuple(a + share * b for a, b in zip(along, more, strict=True))
     return Worked(Drop(design.value, starting.value, percent.value, along, along_starting), (*steps, *extra.steps, starting))
 
@@ -141,11 +142,11 @@ def solved_drop(question: DropQuestion, size: str, metal: Metal, rulebook: Ruleb
     IEEE Std 141, 3.11 (exact formula); Stevenson and Grainger, Power System Analysis, chapter 1.
     """
     steps: list[Step] = []
-    lines = _total_impedance("", question, size, metal, rulebook, steps)
+    lines = _total_impedance("", question, size, metal, rulebook.drops, steps)
     neutral_size = question.grounded_size or size
     neutral = lines
     if neutral_size != size and question.neutral_v:
-        neutral = _total_impedance("n", question, neutral_size, metal, rulebook, steps)
+        neutral = _total_impedance("n", question, neutral_size, metal, rulebook.drops, steps)
     found: list[tuple[str, float]] = []
     for name, figures, volts in _loops(question, lines, neutral):
         lost = _loop_steps(name, figures, volts)
@@ -157,12 +158,12 @@ def solved_drop(question: DropQuestion, size: str, metal: Metal, rulebook: Ruleb
     worst_v = counts.value
     if len(found) > 1:
         steps.append(counts)
-    along = _spread(worst_v, question, size, metal, rulebook)
+    along = _spread(worst_v, question, size, metal, rulebook.drops)
     starting_v, along_starting = worst_v, along
     if question.starting_extra_a:
         begun = _start_steps(question, lines, neutral)
         starting_v = begun[-1].value
-        along_starting = _spread(starting_v, question, size, metal, rulebook)
+        along_starting = _spread(starting_v, question, size, metal, rulebook.drops)
         steps += begun
     return Worked(Drop(worst_v, starting_v, percent, along, along_starting, tuple(found)), tuple(steps))
 
@@ -182,15 +183,15 @@ def drop_percent(question: DropQuestion, size: str, metal: Metal, rulebook: Rule
         For the impedance. [-]
     """
     if question.method == SOLVED:
-        return max(percent for _, percent in _solved_legs(question, size, metal, rulebook))
+        return max(percent for _, percent in _solved_legs(question, size, metal, rulebook.drops))
     methods = {s.method for s in question.segments}
     running = {
         method: effective_impedance(
-            size, metal, method, question.power_factor, rulebook, question.method, question.insulation, question.warm_share
+            size, metal, method, question.power_factor, rulebook.drops, question.method, question.insulation, question.warm_share
         )
         for method in methods
     }
-    return 100 * _along(question.current_a, running, question.segments, rulebook)[-1] / question.nominal_v
+    return 100 * _along(question.current_a, running, question.segments, rulebook.drops)[-1] / question.nominal_v
 
 
 @lru_cache(maxsize=8192)
@@ -199,7 +200,7 @@ def effective_impedance(
     metal: Metal,
     method: Method,
     power_factor: float,
-    rulebook: Rulebook,
+    drop_rules: DropRules,
     school: str,
     insulation: str = "",
     warm_share: float = 1.0,
@@ -216,8 +217,8 @@ def effective_impedance(
         Wiring method. [-]
     power_factor : float
         Of the load. [-]
-    rulebook : Rulebook
-        For the impedance. [-]
+    drop_rules : DropRules
+        Resistances and drop. [-]
     school : str
         "impedance", "dc" for direct-current resistance alone, or "constant" for the quick constant. [-]
     insulation : str
@@ -230,14 +231,14 @@ def effective_impedance(
     IEEE Std 141, 3.11.
     """
     if school != "impedance":  # resistance alone: no reactance, and the power factor left aside
-        resistance = rulebook.drops.dc_resistance(size, metal) if school == "dc" else rulebook.drops.quick_resistance(size, metal)
+        resistance = drop_rules.dc_resistance(size, metal) if school == "dc" else drop_rules.quick_resistance(size, metal)
         return Worked(resistance.value, (resistance,))
-    z = rulebook.drops.impedance(size, metal, method, insulation)
+    z = drop_rules.impedance(size, metal, method, insulation)
     effective = step(
         "Z",
         f"effective impedance at power factor {power_factor:g}",
         "R * f + X * sqrt(1 - f**2)",
-        f"Ω/{rulebook.drops.length.per_thousand}",
+        f"Ω/{drop_rules.length.per_thousand}",
         "IEEE 141, 3.11",
         R=z.value.resistance_ohm * warm_share,
         X=z.value.reactance_ohm,
@@ -251,11 +252,11 @@ def _kind(question: DropQuestion) -> tuple[str, float]:
     return question.insulation, question.warm_share
 
 
-def _lengths(segments: tuple[Segment, ...], rulebook: Rulebook) -> dict[Method, float]:
+def _lengths(segments: tuple[Segment, ...], drop_rules: DropRules) -> dict[Method, float]:
     """Length in each method, in the unit of the tables."""
     lengths: dict[Method, float] = {}
     for segment in segments:
-        lengths[segment.method] = lengths.get(segment.method, 0.0) + segment.length_m / rulebook.drops.length.metres
+        lengths[segment.method] = lengths.get(segment.method, 0.0) + segment.length_m / drop_rules.length.metres
     return lengths
 
 
@@ -276,10 +277,10 @@ def _over_methods(
 
 
 def _along(
-    current_a: float, impedances: dict[Method, Worked[float]], segments: tuple[Segment, ...], rulebook: Rulebook
+    current_a: float, impedances: dict[Method, Worked[float]], segments: tuple[Segment, ...], drop_rules: DropRules
 ) -> tuple[float, ...]:
     """Drop up to the end of each stretch, and so of the whole run. [V]"""
-    unit_m = rulebook.drops.length.metres
+    unit_m = drop_rules.length.metres
     return tuple(accumulate(2 * current_a * impedances[s.method].value * s.length_m / unit_m / 1000 for s in segments))
 
 
@@ -379,10 +380,10 @@ def _loop_steps(name: str, figures: dict[str, float], volts: float) -> tuple[Ste
     return p, q, dropped, share
 
 
-def _solved_legs(question: DropQuestion, size: str, metal: Metal, rulebook: Rulebook) -> list[tuple[str, float]]:
+def _solved_legs(question: DropQuestion, size: str, metal: Metal, drop_rules: DropRules) -> list[tuple[str, float]]:
     """The same as `solved_drop`, by complex numbers and without its lines, to search a ladder quickly. [%]"""
-    line = _plain_impedance(question, size, metal, rulebook)
-    neutral = _plain_impedance(question, question.grounded_size, metal, rulebook) if question.grounded_size else line
+    line = _plain_impedance(question, size, metal, drop_rules)
+    neutral = _plain_impedance(question, question.grounded_size, metal, drop_rules) if question.grounded_size else line
     found = []
     f = question.power_factor
     turned = complex(f, -sqrt(1 - f * f))
@@ -392,24 +393,24 @@ def _solved_legs(question: DropQuestion, size: str, metal: Metal, rulebook: Rule
     return found
 
 
-def _plain_impedance(question: DropQuestion, size: str, metal: Metal, rulebook: Rulebook) -> tuple[float, float]:
+def _plain_impedance(question: DropQuestion, size: str, metal: Metal, drop_rules: DropRules) -> tuple[float, float]:
     r = x = 0.0
-    for method, length in _lengths(question.segments, rulebook).items():
-        z = rulebook.drops.impedance(size, metal, method, question.insulation).value
+    for method, length in _lengths(question.segments, drop_rules).items():
+        z = drop_rules.impedance(size, metal, method, question.insulation).value
         r += z.resistance_ohm * question.warm_share * length / 1000
         x += z.reactance_ohm * length / 1000
     return r, x
 
 
 def _total_impedance(
-    mark: str, question: DropQuestion, size: str, metal: Metal, rulebook: Rulebook, steps: list[Step]
+    mark: str, question: DropQuestion, size: str, metal: Metal, drop_rules: DropRules, steps: list[Step]
 ) -> tuple[float, float]:
     """Resistance and reactance of one conductor over the whole run, with their lines. [ohm]"""
     whose = "the neutral" if mark else "one conductor"
     totals = {"R": 0.0, "X": 0.0}
-    lengths = _lengths(question.segments, rulebook)
+    lengths = _lengths(question.segments, drop_rules)
     for method, length in lengths.items():
-        z = rulebook.drops.impedance(size, metal, method, question.insulation)
+        z = drop_rules.impedance(size, metal, method, question.insulation)
         where = f" in {method}" if len(lengths) > 1 else ""
         steps += z.steps
         for letter, figure in (("R", z.value.resistance_ohm * question.warm_share), ("X", z.value.reactance_ohm)):
@@ -428,9 +429,9 @@ def _total_impedance(
     return totals["R"], totals["X"]
 
 
-def _spread(total_v: float, question: DropQuestion, size: str, metal: Metal, rulebook: Rulebook) -> tuple[float, ...]:
+def _spread(total_v: float, question: DropQuestion, size: str, metal: Metal, drop_rules: DropRules) -> tuple[float, ...]:
     """Spread a drop over the stretches by their share of the impedance. [V]"""
     pf, kind = question.power_factor, _kind(question)
-    shares = [effective_impedance(size, metal, s.method, pf, rulebook, "impedance", *kind).value * s.length_m for s in question.segments]
+    shares = [effective_impedance(size, metal, s.method, pf, drop_rules, "impedance", *kind).value * s.length_m for s in question.segments]
     whole = sum(shares) or 1.0
     return tuple(total_v * part / whole for part in accumulate(shares))

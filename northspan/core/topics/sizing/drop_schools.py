@@ -7,6 +7,7 @@ from dataclasses import replace
 
 from northspan.core.document.calls import CALLS, School
 from northspan.core.document.plan import SchoolDrop
+from northspan.core.rulebooks.questions.drops import DropRules
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.sizing.conductor import drop_current, drop_question, warmth
 from northspan.core.topics.sizing.drop import voltage_drop
@@ -36,18 +37,18 @@ def drop_schools(sized: SizedRun, rulebook: Rulebook) -> tuple[SchoolDrop, ...]:
         amperes = drop_current(asked, legs, sized.device.value).value
         for method in CALLS["drop_method"].schools:
             by = replace(asked, schools=asked.schools.but("drop_method", method.key))
-            share = warmth(question, legs, sized.terminals, wire, rulebook).value
+            share = warmth(question, legs, sized.terminals, wire, rulebook.drops).value
             drop = voltage_drop(drop_question(by, legs, sized.device.value, wire.insulation, share), wire.size, wire.metal, rulebook).value
             chosen = by.schools == question.schools
             rows.append(SchoolDrop(method.key, method.words, current.key, current.words, amperes, drop.drop_v, drop.percent, chosen))
-        rows += _by_distance(sized, current, amperes, rulebook)
+        rows += _by_distance(sized, current, amperes, rulebook.drops)
     return tuple(rows)
 
 
-def _by_distance(sized: SizedRun, current: School, amperes: float, rulebook: Rulebook) -> Iterator[SchoolDrop]:
+def _by_distance(sized: SizedRun, current: School, amperes: float, drop_rules: DropRules) -> Iterator[SchoolDrop]:
     """Where the code prints distances for a drop: what they make of this run."""
     question, sets = sized.question, sized.question.sets
-    reach = rulebook.drops.drop_distance(sized.tried.wire, amperes / sets, sized.tried.ampacity.value.final_a / sets)
+    reach = drop_rules.drop_distance(sized.tried.wire, amperes / sets, sized.tried.ampacity.value.final_a / sets)
     if reach is None:
         return
     length_m = sum(segment.length_m for segment in question.run.segments)

@@ -24,8 +24,12 @@ from northspan.core.document.job import (
     System,
     status_of,
 )
+from northspan.core.rulebooks.questions.ampacities import AmpacityRules
 from northspan.core.rulebooks.questions.common import DesignLoad
 from northspan.core.rulebooks.questions.loop import LoopAhead
+from northspan.core.rulebooks.questions.panels import PanelRules
+from northspan.core.rulebooks.questions.supplies import SupplyRules
+from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.loads.dwelling import dwelling_carried
 from northspan.core.topics.loads.legs import LegLoads
@@ -74,7 +78,7 @@ def question_of(
     if system is System.single_phase and load.value:
         load = Worked(replace(load.value, line_2_a=0.0, neutral_2_a=0.0), load.steps)
     if run.full_rated and load.value and load.value.design.continuous_a:
-        load = _full_rated(load.value, load.steps, rulebook)
+        load = _full_rated(load.value, load.steps, rulebook.words)
     home, why_not = dwelling_carried(tree, run_id) if run.kind in {RunKind.service, RunKind.feeder} else ("", "")
     power_factor = run.power_factor if run.power_factor is not None else rulebook.supplies.usual_power_factor
     lost = 0.0
@@ -89,12 +93,12 @@ def question_of(
     limits = rulebook.drops.drop_limits(
         run.drop_limit_percent or job.drop_limits.run_percent, job.drop_limits.way_percent, lighting=loop is not None and loop.lighting
     )
-    stated = stated_device(tree, run_id, sized, rulebook)
+    stated = stated_device(tree, run_id, sized, rulebook.panels)
     fed = job.sources.get(run.target)
     feeder = sized.get(tree.feeding.get(run.origin, ""))
     tapped = feeder if run.kind is RunKind.tap else None
     return RunQuestion(
-        run=as_sized(_in_company(tree, run, rulebook)),
+        run=as_sized(_in_company(tree, run, rulebook.ampacities, rulebook.supplies)),
         pointer=f"/runs/{run_id}",
         load=load,
         line_v=line_v,
@@ -118,7 +122,7 @@ def question_of(
         pipe_device_a=_sharing_its_ground(tree, run_id, sized, rulebook),
         primary_device_a=feeder.device.value if own and feeder else 0.0,
         primary=facts_of(fed, line_v) if fed else None,
-        secondary=facts_of(own, _primary_v(tree, run.origin, rulebook)) if own else None,
+        secondary=facts_of(own, _primary_v(tree, run.origin, rulebook.supplies)) if own else None,
         ahead_percent=lost,
         guard=replace(guard_of(run, rulebook), outlets=_feeds(tree, run, LoadKind.sockets), cooking=_feeds(tree, run, LoadKind.range)),
         loop=loop,
@@ -135,7 +139,7 @@ class Stated:
     words: str = ""
 
 
-def stated_device(tree: Tree, run_id: str, sized: dict[str, SizedRun], rulebook: Rulebook) -> Stated:
+def stated_device(tree: Tree, run_id: str, sized: dict[str, SizedRun], panel_rules: PanelRules) -> Stated:
     """Find the device that stands for a run where it has none of its own.
 
     Parameters
@@ -146,8 +150,8 @@ def stated_device(tree: Tree, run_id: str, sized: dict[str, SizedRun], rulebook:
         The run. [-]
     sized : dict
         Runs sized so far, those ahead of it among them. [-]
-    rulebook : Rulebook
-        For whether a main is a device. [-]
+    panel_rules : PanelRules
+        Rules of panels. [-]
 
     Notes
     -----
@@ -157,7 +161,7 @@ def stated_device(tree: Tree, run_id: str, sized: dict[str, SizedRun], rulebook:
     """
     job, run = tree.job, tree.job.runs[run_id]
     here, there = job.enclosures.get(run.origin), job.enclosures.get(run.target)
-    if here and rulebook.panels.main_protects and here.kind in _ONE_MAIN and here.main_a and tree.leaving.get(run.origin) == (run_id,):
+    if here and panel_rules.main_protects and here.kind in _ONE_MAIN and here.main_a and tree.leaving.get(run.origin) == (run_id,):
         return Stated(here.main_a, f"/enclosures/{run.origin}/main_a", f"the main of {here.name}")
     if here and here.kind in _NO_BREAKER and not here.main_a and run.kind is not RunKind.tap:
         ahead = sized.get(tree.feeding.get(run.origin, ""))
@@ -165,7 +169,7 @@ def stated_device(tree: Tree, run_id: str, sized: dict[str, SizedRun], rulebook:
             return Stated(ahead.device.value, ahead.question.pointer + "/device_a", f"the device ahead of {here.name}, which has none")
     unprotected = here is None or here.kind is EnclosureKind.meter or run.kind is RunKind.tap
     customer = run.origin in job.sources and job.sources[run.origin].kind is not SourceKind.utility_transformer
-    if there and there.main_a and rulebook.panels.main_protects and unprotected and not customer and there.kind in _MAINS:
+    if there and there.main_a and panel_rules.main_protects and unprotected and not customer and there.kind in _MAINS:
         return Stated(there.main_a, f"/enclosures/{run.target}/main_a", f"the main of {there.name}")
     return Stated()
 
@@ -208,7 +212,7 @@ def loop_ahead(
     source = tree.source_of(run_id)
     earthing = earthing_at(tree, run_id, far_end=False)
     by_earth = earthing is Earthing.tt
-    supply = rulebook.loop.supply_loop(earthing, _stated_loop(source, rulebook) if source and not by_earth else None)
+    supply = rulebook.loop.supply_loop(earthing, _stated_loop(source, rulebook.supplies) if source and not by_earth else None)
     island = next((key for key in reversed(way[:-1]) if job.runs[key].grounding is Grounding.island), None)
     stands_at = tree.building_of(job.runs[island or way[0]].target)
     last = sized.get(way[-2]) if len(way) > 1 and way[-2] != island else None
@@ -238,17 +242,17 @@ def _behind(tree: Tree, run: Run) -> list[Load]:
     return [load for node in tree.below(run.target) for _, load in tree.loads_at.get(node, ()) if load.status is not Status.remove]
 
 
-def _full_rated(legs: LegLoads, steps: tuple[Step, ...], rulebook: Rulebook) -> Worked[LegLoads | None]:
+def _full_rated(legs: LegLoads, steps: tuple[Step, ...], say: Words) -> Worked[LegLoads | None]:
     """Equipment marked for all of its rating: a continuous load counts once."""
     design = DesignLoad(legs.design.total_a, 0.0, legs.design.neutral_a)
     why = "its device is marked for 100 %, so a continuous load counts once"
-    marked = ruled("I_k", "continuous part", "counts once", why, rulebook.words.cite("full_rated"))
+    marked = ruled("I_k", "continuous part", "counts once", why, say.cite("full_rated"))
     return Worked(replace(legs, design=design), (*steps, marked))
 
 
-def _primary_v(tree: Tree, transformer: str, rulebook: Rulebook) -> float:
+def _primary_v(tree: Tree, transformer: str, supply_rules: SupplyRules) -> float:
     feeding = tree.feeding.get(transformer)
-    return line_voltage(tree, feeding, rulebook) if feeding else rulebook.supplies.usual_v
+    return line_voltage(tree, feeding, supply_rules) if feeding else supply_rules.usual_v
 
 
 def _in_the_trench(tree: Tree, run: Run, stretch: Segment) -> int:
@@ -265,7 +269,7 @@ def _in_the_trench(tree: Tree, run: Run, stretch: Segment) -> int:
     )
 
 
-def _in_company(tree: Tree, run: Run, rulebook: Rulebook) -> Run:
+def _in_company(tree: Tree, run: Run, ampacity_rules: AmpacityRules, supply_rules: SupplyRules) -> Run:
     """Count the wires of other runs in the same pipe, carrying ones by their own system; and the runs in the same trench."""
     if not any(stretch.shares_with or stretch.trench for stretch in run.segments):
         return run
@@ -275,9 +279,7 @@ def _in_company(tree: Tree, run: Run, rulebook: Rulebook) -> Run:
         for key in stretch.shares_with:
             other = tree.job.runs[key]
             source = tree.source_of(key)
-            carrying += int(
-                rulebook.ampacities.carrying_conductors(other.circuit, source.system if source else rulebook.supplies.usual_system).value
-            )
+            carrying += int(ampacity_rules.carrying_conductors(other.circuit, source.system if source else supply_rules.usual_system).value)
             wires += 4 if other.circuit is Circuit.three_wire else 3
         update = {
             "other_carrying": stretch.other_carrying + carrying,
@@ -288,11 +290,11 @@ def _in_company(tree: Tree, run: Run, rulebook: Rulebook) -> Run:
     return run.model_copy(update={"segments": tuple(stretches)})
 
 
-def _stated_loop(source: Source, rulebook: Rulebook) -> float | None:
+def _stated_loop(source: Source, supply_rules: SupplyRules) -> float | None:
     """The loop of a supply: as stated; of a source of one's own that of its windings, not what suppliers state. [ohm]"""
     if source.loop_ohm is not None or source.kind is SourceKind.utility_transformer:
         return source.loop_ohm
     if source.rating_kva is None and source.available_fault_a is None:
         return None
-    loop = fault_at_source(source, rulebook.supplies.to_neutral_v(source.line_v, source.system)).value.loop
+    loop = fault_at_source(source, supply_rules.to_neutral_v(source.line_v, source.system)).value.loop
     return abs(complex(loop.neutral_r, loop.neutral_x))

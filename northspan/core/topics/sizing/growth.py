@@ -6,6 +6,7 @@ from dataclasses import replace
 
 from northspan.core.document.findings import Cure, Edit
 from northspan.core.document.plan import Growth
+from northspan.core.rulebooks.questions.pipes import PipeRules
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.sizing.cost import run_cost
 from northspan.core.topics.sizing.pipe import whole_pipe_m
@@ -35,8 +36,8 @@ def growth(sized: SizedRun, rulebook: Rulebook) -> tuple[Growth, ...]:
     ladder = rulebook.wires.sizes(wire.metal, wire.insulation)
     at = ladder.index(wire.size)
     larger = ladder[at + 1] if at + 1 < len(ladder) else None
-    pipe = _pipe_up(sized, rulebook)
-    base = run_cost(sized, rulebook).value
+    pipe = _pipe_up(sized, rulebook.pipes)
+    base = run_cost(sized, rulebook.wires, rulebook.pipes, rulebook.words).value
     offers: list[tuple[str, str | None, str | None]] = [("as it is", None, None), ("conductor a size up", larger, None)]
     offers += [("pipe a size up", None, pipe), ("both a size up", larger, pipe)]
     rows: list[Growth] = []
@@ -55,9 +56,9 @@ def growth(sized: SizedRun, rulebook: Rulebook) -> tuple[Growth, ...]:
             ]
         if pipe_size:
             edits.append(Edit("add", f"{sized.question.pointer}/pipe_size", pipe_size))
-        more = run_cost(other, rulebook).value - base
+        more = run_cost(other, rulebook.wires, rulebook.pipes, rulebook.words).value - base
         rows.append(
-            Growth(words, room, limit, spare_wires(other, rulebook), more, words == "as it is", Cure(f"Take {words}", tuple(edits)))
+            Growth(words, room, limit, spare_wires(other, rulebook.pipes), more, words == "as it is", Cure(f"Take {words}", tuple(edits)))
         )
     return tuple(rows)
 
@@ -79,26 +80,26 @@ def room_a(sized: SizedRun) -> tuple[float, str]:
     return max(room, 0.0), limit
 
 
-def spare_wires(sized: SizedRun, rulebook: Rulebook) -> int:
+def spare_wires(sized: SizedRun, pipe_rules: PipeRules) -> int:
     """Count how many more wires of the same size the fullest pipe of a run may take.
 
     Parameters
     ----------
     sized : SizedRun
         The run. [-]
-    rulebook : Rulebook
-        For areas. [-]
+    pipe_rules : PipeRules
+        Which pipes there are. [-]
     """
     wire = sized.tried.wire
     groups = sized.groups
     spare: list[int] = []
-    whole_m = whole_pipe_m(sized.question.run.segments, rulebook)
+    whole_m = whole_pipe_m(sized.question.run.segments, pipe_rules)
     for segment, pipe in zip(sized.question.run.segments, sized.pipes, strict=True):
         if not pipe.value:
             continue
-        each = rulebook.pipes.wire_area(wire.size, wire.insulation).value
+        each = pipe_rules.wire_area(wire.size, wire.insulation).value
         count = sum(group.count for group in groups) + max(segment.other_carrying, segment.other_wires or 0)
-        shelf = next(p for p in rulebook.pipes.trade_sizes(segment.method, count + 1, whole_m) if p.size == pipe.value.size)
+        shelf = next(p for p in pipe_rules.trade_sizes(segment.method, count + 1, whole_m) if p.size == pipe.value.size)
         left = shelf.bore_area * (shelf.allowed_percent - pipe.value.fill_percent) / 100
         spare.append(max(0, int(left / each + 1e-9)))
     return min(spare, default=0)
@@ -111,10 +112,10 @@ def _left(margin: Margin, load_a: float) -> float:
     return load_a * (margin.limit / margin.used - 1) if margin.used else load_a
 
 
-def _pipe_up(sized: SizedRun, rulebook: Rulebook) -> str | None:
+def _pipe_up(sized: SizedRun, pipe_rules: PipeRules) -> str | None:
     for segment, pipe in zip(sized.question.run.segments, sized.pipes, strict=True):
         if pipe.value:
-            sizes = [p.size for p in rulebook.pipes.trade_sizes(segment.method, 3)]
+            sizes = [p.size for p in pipe_rules.trade_sizes(segment.method, 3)]
             at = max(sizes.index(other.value.size) for other in sized.pipes if other.value and other.value.size in sizes)
             return sizes[at + 1] if at + 1 < len(sizes) else None
     return None

@@ -10,6 +10,9 @@ from northspan.core.document.calls import CALLS, CallKind
 from northspan.core.document.findings import Cure, Edit
 from northspan.core.document.job import CallChoice, Metal, RunKind
 from northspan.core.document.plan import CallOption, CallPlan, Neighbour
+from northspan.core.rulebooks.questions.choices import Choices
+from northspan.core.rulebooks.questions.wires import WireRules
+from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.sizing.conductor import ladder_of
 from northspan.core.topics.sizing.cost import run_cost
@@ -29,7 +32,7 @@ def neighbours(sized: SizedRun, rulebook: Rulebook) -> tuple[Neighbour, ...]:
         The code to follow. [-]
     """
     wire = sized.tried.wire
-    ladder = ladder_of(sized.question, wire.metal, rulebook, wire.insulation)
+    ladder = ladder_of(sized.question, wire.metal, rulebook.wires, wire.insulation)
     at = ladder.index(wire.size)
     wanted: list[tuple[str, Metal, str | None]] = [
         (words, wire.metal, ladder[i])
@@ -53,21 +56,23 @@ def calls_of_run(choices: Mapping[str, CallChoice], sized: SizedRun, rulebook: R
         The code to follow. [-]
     """
     return tuple(
-        call_plan(kind, choices.get(kind.name), {s.key: _outcome(sized, kind, s.key, rulebook) for s in kind.schools}, rulebook)
-        for name in calls_open(sized, rulebook)
+        call_plan(kind, choices.get(kind.name), {s.key: _outcome(sized, kind, s.key, rulebook) for s in kind.schools}, rulebook.choices)
+        for name in calls_open(sized, rulebook.wires, rulebook.choices)
         for kind in (CALLS[name],)
     )
 
 
-def calls_open(sized: SizedRun, rulebook: Rulebook) -> tuple[str, ...]:
+def calls_open(sized: SizedRun, wire_rules: WireRules, choice_rules: Choices) -> tuple[str, ...]:
     """Say which calls can still change a run.
 
     Parameters
     ----------
     sized : SizedRun
         The run as chosen. [-]
-    rulebook : Rulebook
-        The code to follow; some calls it does not leave open. [-]
+    wire_rules : WireRules
+        Which wires there are. [-]
+    choice_rules : Choices
+        What may be chosen. [-]
     """
     run = sized.question.run
     free = {
@@ -82,15 +87,15 @@ def calls_open(sized: SizedRun, rulebook: Rulebook) -> tuple[str, ...]:
         "equipment_ground": sized.equipment_ground is not None and run.equipment_ground_size is None,
         "bonding_raised": sized.equipment_ground is not None
         and run.equipment_ground_size is None
-        and rulebook.wires.area(sized.tried.wire.size) > rulebook.wires.area(sized.least_size),
+        and wire_rules.area(sized.tried.wire.size) > wire_rules.area(sized.least_size),
         "protective_conductor": sized.tried.loop is not None,
         "pipe_size": run.pipe_size is None and any(pipe.value for pipe in sized.pipes),
     }
-    left_out = rulebook.choices.calls_left_out()
+    left_out = choice_rules.calls_left_out()
     return tuple(name for name, is_free in free.items() if is_free and name not in left_out)
 
 
-def call_plan(kind: CallKind, choice: CallChoice | None, outcomes: dict[str, str], rulebook: Rulebook) -> CallPlan:
+def call_plan(kind: CallKind, choice: CallChoice | None, outcomes: dict[str, str], choice_rules: Choices) -> CallPlan:
     """Lay out a call with the outcome of each school.
 
     Parameters
@@ -101,32 +106,32 @@ def call_plan(kind: CallKind, choice: CallChoice | None, outcomes: dict[str, str
         What the job chose, if anybody decided. [-]
     outcomes : dict
         School to outcome in words. [-]
-    rulebook : Rulebook
-        The code to follow, for what is usual. [-]
+    choice_rules : Choices
+        What may be chosen. [-]
     """
-    default = default_school(kind, rulebook)
+    default = default_school(kind, choice_rules)
     chosen = choice.school if choice else default
     options = tuple(CallOption(s.key, s.words, outcomes[s.key], s.key == chosen) for s in kind.schools)
     return CallPlan(kind.name, kind.question, chosen, default, choice.decided_by if choice else "", choice.why if choice else "", options)
 
 
-def in_words(sized: SizedRun, rulebook: Rulebook) -> str:
+def in_words(sized: SizedRun, say: Words) -> str:
     """Say a sized run in one line, as in the supply house.
 
     Parameters
     ----------
     sized : SizedRun
         The run. [-]
-    rulebook : Rulebook
-        For names. [-]
+    say : Words
+        How the trade says it. [-]
     """
     wire = sized.tried.wire
-    parts = [f"{sets_words(sized.question.sets)}{rulebook.words.size_name(wire.size)} {wire.metal}", f"{whole(sized.device.value)} A"]
+    parts = [f"{sets_words(sized.question.sets)}{say.size_name(wire.size)} {wire.metal}", f"{whole(sized.device.value)} A"]
     pipe = largest_pipe(sized)
     if pipe:
         parts.append(pipe)
     if sized.equipment_ground_size:
-        parts.append(f"{rulebook.words.dialect.ground_short} {rulebook.words.size_name(sized.equipment_ground_size)}")
+        parts.append(f"{say.dialect.ground_short} {say.size_name(sized.equipment_ground_size)}")
     return ", ".join(parts)
 
 
@@ -176,7 +181,7 @@ def _neighbour(sized: SizedRun, rulebook: Rulebook, words: str, metal: Metal, si
         tried.drop.value.percent,
         question.drop_above_percent + tried.drop.value.percent,
         largest_pipe(other),
-        run_cost(other, rulebook).value,
+        run_cost(other, rulebook.wires, rulebook.pipes, rulebook.words).value,
         tightest.words if (tightest := max(other.margins, key=lambda m: m.share, default=None)) else "",
         not broken,
         words == "as chosen",
@@ -196,5 +201,5 @@ def _outcome(sized: SizedRun, kind: CallKind, school: str, rulebook: Rulebook) -
         return str(refused)
     if other is None:
         return "no load yet"
-    words = in_words(other, rulebook)
+    words = in_words(other, rulebook.words)
     return f"{words}, drop {other.tried.drop.value.percent:.1f} %" if kind.name.startswith("drop") else words

@@ -5,6 +5,7 @@ from __future__ import annotations
 from functools import lru_cache
 
 from northspan.core.document.job import Metal, Run
+from northspan.core.rulebooks.questions.wires import WireRules
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.sizing.question import device_shelf
 from northspan.core.working.errors import InvalidJob
@@ -33,7 +34,7 @@ def check_pins(run: Run, at: str, rulebook: Rulebook) -> None:
     pinned = {name: size for name in _SIZES if (size := getattr(run, name)) is not None}
     for name, size in pinned.items():
         metal = (run.ground_metal or run.metal) if name == "equipment_ground_size" else run.metal
-        sizes = _sizes(metal, rulebook)
+        sizes = _sizes(metal, rulebook.wires)
         if size not in sizes:
             raise InvalidJob(
                 f"{at}/{name}", f"there is no {metal or ''} conductor of size {size}.".replace("  ", " "), f"Sizes: {', '.join(sizes)}."
@@ -84,9 +85,5 @@ def _check_device(run: Run, at: str, rulebook: Rulebook) -> None:
         raise InvalidJob(f"{at}/device_a", f"{run.device_a:g} A is not a standard device.", f"Ratings: {ratings}.")
 
 
-def _sizes(metal: Metal | None, rulebook: Rulebook) -> tuple[str, ...]:
-    return (
-        rulebook.wires.sizes(metal)
-        if metal
-        else tuple(dict.fromkeys(size for one in rulebook.wires.metals() for size in rulebook.wires.sizes(one)))
-    )
+def _sizes(metal: Metal | None, wire_rules: WireRules) -> tuple[str, ...]:
+    return wire_rules.sizes(metal) if metal else tuple(dict.fromkeys(size for one in wire_rules.metals() for size in wire_rules.sizes(one)))

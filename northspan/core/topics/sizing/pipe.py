@@ -8,7 +8,8 @@ from functools import lru_cache
 from math import floor
 
 from northspan.core.document.job import Metal, Method, Segment
-from northspan.core.rulebooks.questions.pipes import PipeSize
+from northspan.core.rulebooks.questions.pipes import PipeRules, PipeSize
+from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.working.errors import NoSolution
 from northspan.core.working.worked import Margin, Step, Worked, at_most, looked_up, ruled, step
@@ -43,7 +44,8 @@ def pipe_for(
     segment: Segment,
     wires: tuple[WireGroup, ...],
     insulation: str,
-    rulebook: Rulebook,
+    pipe_rules: PipeRules,
+    say: Words,
     *,
     pinned: str | None,
     roomy: str,
@@ -59,8 +61,10 @@ def pipe_for(
         Wires of this run, largest first. [-]
     insulation : str
         Their type. [-]
-    rulebook : Rulebook
-        For bores and areas. [-]
+    pipe_rules : PipeRules
+        Which pipes there are. [-]
+    say : Words
+        How the trade says it. [-]
     pinned : str or None
         Trade size fixed by a person. [-]
     roomy : str
@@ -78,11 +82,11 @@ def pipe_for(
     if others:
         groups = (*wires, WireGroup("other circuits, taken as large as these", others, wires[0].size))
     count = sum(group.count for group in groups)
-    shelf = rulebook.pipes.trade_sizes(segment.method, count, whole_m)
+    shelf = pipe_rules.trade_sizes(segment.method, count, whole_m)
     if not shelf:
         return Worked(None)
-    unit = rulebook.pipes.area_unit()
-    areas = [group.area or rulebook.pipes.wire_area(group.size, insulation) for group in groups]
+    unit = pipe_rules.area_unit()
+    areas = [group.area or pipe_rules.wire_area(group.size, insulation) for group in groups]
     names = [f"n_{i}" for i in range(len(groups))]
     figures = {f"n_{i}": float(group.count) for i, group in enumerate(groups)} | {f"a_{i}": a.value for i, a in enumerate(areas)}
     total = step(
@@ -94,11 +98,11 @@ def pipe_for(
         raise NoSolution(f"pipe of size {pinned}", f"sizes {', '.join(by_size)}")
     if not fits and pinned is None:
         raise NoSolution("pipe", f"{segment.method} up to {shelf[-1].size} for {total.value:.2f} {unit} of wire")
-    size, reason = _choose(pinned, fits, shelf, (segment.length_m, rulebook.words.length_text(LONG_PULL_M)), roomy)
+    size, reason = _choose(pinned, fits, shelf, (segment.length_m, say.length_text(LONG_PULL_M)), roomy)
     pipe = by_size[size]
     bore = looked_up(
         "A_p",
-        f"bore of {rulebook.words.pipe_name(segment.method, size)}",
+        f"bore of {say.pipe_name(segment.method, size)}",
         pipe.bore_area,
         unit,
         pipe.bore_citation,
@@ -108,7 +112,7 @@ def pipe_for(
     fill = step("F", "fill", "100 * A_w / A_p", "%", pipe.fill_citation, A_w=total.value, A_p=bore.value)
     margin = fill_margin(pipe, areas, count, total.value)
     steps: tuple[Step, ...] = (*_unique(areas), total, *reason, bore, fill)
-    return Worked(Pipe(size, rulebook.words.pipe_name(segment.method, size), fill.value, pipe.allowed_percent), steps, (margin,))
+    return Worked(Pipe(size, say.pipe_name(segment.method, size), fill.value, pipe.allowed_percent), steps, (margin,))
 
 
 def fill_margin(pipe: PipeSize, areas: Sequence[Step], count: int, total_area: float) -> Margin:
@@ -135,17 +139,17 @@ def fill_margin(pipe: PipeSize, areas: Sequence[Step], count: int, total_area: f
     return by_count if by_count.holds else by_area
 
 
-def whole_pipe_m(segments: tuple[Segment, ...], rulebook: Rulebook) -> float | None:
+def whole_pipe_m(segments: tuple[Segment, ...], pipe_rules: PipeRules) -> float | None:
     """Give the length of a pipe from can to can; None where the run is not pipe all the way. [m]
 
     Parameters
     ----------
     segments : tuple of Segment
         Stretches in order, shape (n,). [-]
-    rulebook : Rulebook
-        For which methods are pipes. [-]
+    pipe_rules : PipeRules
+        Which pipes there are. [-]
     """
-    if not all(rulebook.pipes.trade_sizes(segment.method, 3) for segment in segments):
+    if not all(pipe_rules.trade_sizes(segment.method, 3) for segment in segments):
         return None
     return sum(segment.length_m for segment in segments)
 

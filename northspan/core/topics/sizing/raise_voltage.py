@@ -11,6 +11,7 @@ from northspan.core.document.findings import Cure, Edit
 from northspan.core.document.job import Circuit, Prices, RunKind, Source, SourceKind, System
 from northspan.core.document.plan import VoltageWay, WorkGroup, printed
 from northspan.core.rulebooks.questions.common import DesignLoad
+from northspan.core.rulebooks.questions.drops import DropRules
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.loads.legs import LegLoads
 from northspan.core.topics.sizing.cost import run_cost
@@ -68,8 +69,8 @@ def voltage_ways(sized: SizedRun, rulebook: Rulebook) -> tuple[VoltageWay, ...]:
 
 
 def _as_it_is(sized: SizedRun, rulebook: Rulebook) -> VoltageWay:
-    cost = run_cost(sized, rulebook)
-    energy = wire_losses(sized, rulebook)
+    cost = run_cost(sized, rulebook.wires, rulebook.pipes, rulebook.words)
+    energy = wire_losses(sized, rulebook.drops)
     broken = "; ".join(m.words.lower() for m in sized.tried.margins if not m.holds)
     words = f"{rulebook.words.size_name(sized.tried.wire.size)} {sized.tried.wire.metal}"
     return _row(sized, sized.question.line_v, words, sized.tried.drop.value.percent, cost, energy, broken, current=True)
@@ -132,11 +133,11 @@ def _with_rating(sized: SizedRun, legs: LegLoads, volts: float, rating: float, n
         return None
     if wire is None:
         return None
-    prices, made = question.prices, run_cost(wire, rulebook)
+    prices, made = question.prices, run_cost(wire, rulebook.wires, rulebook.pipes, rulebook.words)
     each = {"c_0": prices.transformer_each, "c_k": prices.transformer_per_kva}
     pair = step("C_t", "two transformers", "2 * (c_0 + c_k * S_n)", "", "your prices", S_n=rating, **each)
     cost = Worked(made.value + pair.value, (needed, chosen, *made.steps, pair))
-    energy = _sum(wire_losses(wire, rulebook), _transformer_losses((between, last), needed.value, prices))
+    energy = _sum(wire_losses(wire, rulebook.drops), _transformer_losses((between, last), needed.value, prices))
     drop = wire.tried.drop.value.percent + lost
     checks = ((drop, run_limit, "drop, this run"), (question.drop_above_percent + drop, way_limit, "drop, whole way"))
     over = [words for used, limit, words in checks if used > limit + 1e-9]
@@ -165,20 +166,20 @@ def _row(
     )  # fmt: skip
 
 
-def wire_losses(sized: SizedRun, rulebook: Rulebook) -> Worked[float]:
+def wire_losses(sized: SizedRun, drop_rules: DropRules) -> Worked[float]:
     """Work the heat in the wires of a run over a year, at design load for the hours typed. [kWh]
 
     Parameters
     ----------
     sized : SizedRun
         The run. [-]
-    rulebook : Rulebook
-        For resistances. [-]
+    drop_rules : DropRules
+        Resistances and drop. [-]
     """
     legs, run = sized.question.load.value, sized.question.run
     wire, hours = sized.tried.wire, sized.question.prices.loaded_hours_per_year
     resistance = sum(
-        rulebook.drops.impedance(wire.size, wire.metal, s.method).value.resistance_ohm * s.length_m / rulebook.drops.length.metres / 1000
+        drop_rules.impedance(wire.size, wire.metal, s.method).value.resistance_ohm * s.length_m / drop_rules.length.metres / 1000
         for s in run.segments
     )
     amperes = sqrt((legs.line_1_a**2 + legs.line_2_a**2) / 2) if legs else 0.0

@@ -7,8 +7,11 @@ from functools import lru_cache
 
 from northspan.core.document.job import Circuit, Grounding, Metal, RunKind, Status
 from northspan.core.rulebooks.questions.common import DesignLoad, Wire
+from northspan.core.rulebooks.questions.devices import DeviceRules
 from northspan.core.rulebooks.questions.grounds import GroundFacts, NeutralFacts
-from northspan.core.rulebooks.questions.taps import TransformerFacts
+from northspan.core.rulebooks.questions.loads import LoadRules
+from northspan.core.rulebooks.questions.taps import TapRules, TransformerFacts
+from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.loads.legs import LegLoads
 from northspan.core.topics.sizing.conductor import Tried, choose_wire, secondary_of, try_wire
@@ -196,9 +199,18 @@ def _with_the_rest(
         ground = rulebook.grounds.equipment_ground(facts)
         ground_size = run.equipment_ground_size or ground.value
     groups = wires_in_pipe(run.circuit, wire.size, grounded_size, ground_size, run.ground_metal)
-    whole_m = whole_pipe_m(run.segments, rulebook)
+    whole_m = whole_pipe_m(run.segments, rulebook.pipes)
     pipes = tuple(
-        pipe_for(s, groups, wire.insulation, rulebook, pinned=run.pipe_size, roomy=question.schools["pipe_size"], whole_m=whole_m)
+        pipe_for(
+            s,
+            groups,
+            wire.insulation,
+            rulebook.pipes,
+            rulebook.words,
+            pinned=run.pipe_size,
+            roomy=question.schools["pipe_size"],
+            whole_m=whole_m,
+        )
         for s in run.segments
     )
     return SizedRun(
@@ -233,16 +245,16 @@ def choose_device(question: RunQuestion, legs: LegLoads, rulebook: Rulebook) -> 
     kind = RunKind.feeder if question.run.kind is RunKind.tap else question.run.kind
     least = rulebook.devices.device_for_load(legs.design, kind, question.guard)
     limits: list[Margin] = list(least.margins)
-    least = motor_or_plate_device(legs, rulebook) or least
+    least = motor_or_plate_device(legs, rulebook.devices, rulebook.loads, rulebook.words) or least
     floor = rulebook.dwellings.dwelling_least_a() if kind is RunKind.service and question.whole_dwelling else None
     if floor and least.value < floor.value:
         usual = next(rating for rating in device_shelf(question.run, rulebook) if rating >= floor.value)
         chosen = ruled("I_d", "device of a whole dwelling", f"{whole(usual)} A", floor.words, floor.citation, usual)
         least = Worked(usual, (*least.steps, floor, chosen))
     if question.primary:
-        least, most = _for_transformer(question.primary, least, rulebook)
+        least, most = _for_transformer(question.primary, least, rulebook.devices, rulebook.taps)
         limits.append(most)
-    behind = secondary_of(question, rulebook)
+    behind = secondary_of(question, rulebook.taps)
     if behind is not None:
         limits += behind.margins
     pinned = question.run.device_a or question.stated_a or None
@@ -260,15 +272,19 @@ def choose_device(question: RunQuestion, legs: LegLoads, rulebook: Rulebook) -> 
     return Worked(pinned, (*least.steps, shown), tuple(limits))
 
 
-def motor_or_plate_device(legs: LegLoads, rulebook: Rulebook) -> Worked[float] | None:
+def motor_or_plate_device(legs: LegLoads, device_rules: DeviceRules, load_rules: LoadRules, say: Words) -> Worked[float] | None:
     """Find the device of a single motor or of a unit with a plate of its own; None where neither is alone on the run. [A]
 
     Parameters
     ----------
     legs : LegLoads
         The load of the run. [A]
-    rulebook : Rulebook
-        The code to follow. [-]
+    device_rules : DeviceRules
+        Which devices there are. [-]
+    load_rules : LoadRules
+        Rules of loads. [-]
+    say : Words
+        How the trade says it. [-]
 
     Raises
     ------
@@ -277,23 +293,25 @@ def motor_or_plate_device(legs: LegLoads, rulebook: Rulebook) -> Worked[float] |
     """
     if legs.plate_device_a:
         plate = given("I_p", "largest device on its plate", legs.plate_device_a, "A", "nameplate")
-        fits = [rating for rating in rulebook.devices.ratings() if rating <= legs.plate_device_a + 1e-9]
+        fits = [rating for rating in device_rules.ratings() if rating <= legs.plate_device_a + 1e-9]
         if not fits:
             raise NoSolution(
                 "device",
-                f"every standard rating for a plate of {legs.plate_device_a:g} A; the least is {rulebook.devices.ratings()[0]:g} A",
+                f"every standard rating for a plate of {legs.plate_device_a:g} A; the least is {device_rules.ratings()[0]:g} A",
             )
         why = "the largest standard rating that is not above its plate"
-        return Worked(fits[-1], (plate, ruled("I_n", "device", f"{fits[-1]:g} A", why, rulebook.words.cite("plate"), fits[-1])))
-    return rulebook.loads.motor_device(legs.motor_a, legs.motor_kind) if legs.motor_a else None
+        return Worked(fits[-1], (plate, ruled("I_n", "device", f"{fits[-1]:g} A", why, say.cite("plate"), fits[-1])))
+    return load_rules.motor_device(legs.motor_a, legs.motor_kind) if legs.motor_a else None
 
 
-def _for_transformer(facts: TransformerFacts, least: Worked[float], rulebook: Rulebook) -> tuple[Worked[float], Margin]:
+def _for_transformer(
+    facts: TransformerFacts, least: Worked[float], device_rules: DeviceRules, tap_rules: TapRules
+) -> tuple[Worked[float], Margin]:
     """The primary's device: 125 % of its current lets the inrush pass, and no more than the table allows."""
-    most = rulebook.taps.transformer_devices(facts)[0]
+    most = tap_rules.transformer_devices(facts)[0]
     current = most.steps[0]
     inrush = step("I_b", "125 % of the transformer's current, for its inrush", "1.25 * I", "A", "customary", I=current.value)
-    usual = next((rating for rating in rulebook.devices.ratings() if rating >= max(inrush.value, least.value) - 1e-9), least.value)
+    usual = next((rating for rating in device_rules.ratings() if rating >= max(inrush.value, least.value) - 1e-9), least.value)
     device = max(least.value, min(usual, most.value))
     chosen = ruled(
         "I_n",

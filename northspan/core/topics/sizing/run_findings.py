@@ -7,6 +7,11 @@ from dataclasses import replace
 
 from northspan.core.document.findings import Cure, Edit, Finding, Severity, pin
 from northspan.core.document.job import Grounding, Method, Place, Status, Terminals
+from northspan.core.rulebooks.questions.choices import Choices
+from northspan.core.rulebooks.questions.grounds import GroundRules
+from northspan.core.rulebooks.questions.routes import RouteRules
+from northspan.core.rulebooks.questions.wires import WireRules
+from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.routes.cover import covers
 from northspan.core.topics.sizing.other_ways import sets_words
@@ -27,10 +32,10 @@ def findings_of_run(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
         The code to follow. [-]
     """
     yield from _limits(sized, rulebook)
-    yield from _pinned_ground(sized, rulebook)
-    yield from _as_found(sized, rulebook)
+    yield from _pinned_ground(sized, rulebook.wires, rulebook.grounds, rulebook.words)
+    yield from _as_found(sized, rulebook.words)
     yield from _drop(sized, rulebook)
-    yield from _stretches(sized, rulebook)
+    yield from _stretches(sized, rulebook.routes, rulebook.words, rulebook.choices)
     if sized.insulation.value:
         yield Finding(
             Severity.fix,
@@ -113,12 +118,10 @@ def _cures(sized: SizedRun, margin: Margin, rulebook: Rulebook) -> tuple[Cure, .
     return cures
 
 
-def _as_found(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
+def _as_found(sized: SizedRun, say: Words) -> Iterator[Finding]:
     """What is there and was not looked at, and what is noted twice and differently."""
     question, run, at = sized.question, sized.question.run, sized.question.pointer
-    wire = (
-        f"{sets_words(question.sets)}{rulebook.words.size_name(sized.tried.wire.size)} {rulebook.words.metal_name(sized.tried.wire.metal)}"
-    )
+    wire = f"{sets_words(question.sets)}{say.size_name(sized.tried.wire.size)} {say.metal_name(sized.tried.wire.metal)}"
     if question.assumed:
         taken = {"metal": sized.tried.wire.metal.value, "conductor_size": sized.tried.wire.size, "sets": question.sets}
         yield Finding(
@@ -153,22 +156,21 @@ def _loop_cures(sized: SizedRun, rulebook: Rulebook) -> tuple[Cure, ...]:
     return (*cures, *_drop_cures(sized, rulebook))
 
 
-def _pinned_ground(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
+def _pinned_ground(sized: SizedRun, wire_rules: WireRules, ground_rules: GroundRules, say: Words) -> Iterator[Finding]:
     run, at = sized.question.run, sized.question.pointer
     if sized.equipment_ground and sized.equipment_ground_size:
         least = sized.equipment_ground.value
-        if rulebook.wires.area(sized.equipment_ground_size) < rulebook.wires.area(least):
+        if wire_rules.area(sized.equipment_ground_size) < wire_rules.area(least):
             yield Finding(
                 Severity.fix,
                 f"{at}/equipment_ground_size",
-                f"{run.name}: {rulebook.words.dialect.ground_short} {rulebook.words.size_name(sized.equipment_ground_size)} is below "
-                f"{rulebook.words.size_name(least)}.",
+                f"{run.name}: {say.dialect.ground_short} {say.size_name(sized.equipment_ground_size)} is below {say.size_name(least)}.",
                 "It is the way back for a fault; too thin, and the breaker opens late.",
                 sized.equipment_ground.steps[-1].citation,
                 (pin(f"{at}/equipment_ground_size", None, "Let the rules choose the ground"),),
             )
-    if sized.grounded_size and rulebook.wires.area(sized.grounded_size) < rulebook.wires.area(sized.grounded.value):
-        name = rulebook.words.size_name
+    if sized.grounded_size and wire_rules.area(sized.grounded_size) < wire_rules.area(sized.grounded.value):
+        name = say.size_name
         yield Finding(
             Severity.fix,
             f"{at}/grounded_size",
@@ -177,13 +179,13 @@ def _pinned_ground(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
             sized.grounded.steps[-1].citation,
             (pin(f"{at}/grounded_size", None, "Make it as large as the ungrounded conductors"),),
         )
-    if run.grounding is Grounding.legacy_three_wire and run.status is not Status.existing and not rulebook.grounds.may_feed_three_wires():
+    if run.grounding is Grounding.legacy_three_wire and run.status is not Status.existing and not ground_rules.may_feed_three_wires():
         yield Finding(
             Severity.fix,
             f"{at}/grounding",
             f"{run.name}: new work cannot be fed with three wires.",
             "Neutral and ground must be two wires.",
-            rulebook.words.cite("new_three_wire"),
+            say.cite("new_three_wire"),
             (pin(f"{at}/grounding", Grounding.equipment_ground, "Run four wires"),),
         )
 
@@ -239,9 +241,9 @@ def _advice(margin: Margin) -> str:
     return " The limit is advice here, not a rule." if margin.advice else ""
 
 
-def _stretches(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
+def _stretches(sized: SizedRun, route_rules: RouteRules, say: Words, choice_rules: Choices) -> Iterator[Finding]:
     run, at = sized.question.run, sized.question.pointer
-    least = covers(run, sized.device.value, sized.question.line_v, sized.tried.wire.insulation, rulebook)
+    least = covers(run, sized.device.value, sized.question.line_v, sized.tried.wire.insulation, route_rules)
     for i, (segment, pipe, cover) in enumerate(zip(run.segments, sized.pipes, least, strict=True)):
         where = f"{at}/segments/{i}"
         for margin in pipe.margins:
@@ -260,16 +262,16 @@ def _stretches(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
             yield Finding(
                 Severity.fix,
                 where,
-                f"{run.name}: {dict(rulebook.choices.methods())[segment.method]} has no cover figure here.",
+                f"{run.name}: {dict(choice_rules.methods())[segment.method]} has no cover figure here.",
                 "Use a pipe or cable that is meant for the ground.",
                 cover.steps[0].citation,
-                (Cure(f"Use {dict(rulebook.choices.methods())[Method.pvc40]}", (Edit("add", f"{where}/method", Method.pvc40),)),),
+                (Cure(f"Use {dict(choice_rules.methods())[Method.pvc40]}", (Edit("add", f"{where}/method", Method.pvc40),)),),
             )
         elif segment.cover_m is not None and segment.cover_m < cover.value - 1e-6:
             yield Finding(
                 Severity.fix,
                 f"{where}/cover_m",
-                f"{run.name}: cover {rulebook.words.depth_text(segment.cover_m)} is below {rulebook.words.depth_text(cover.value)}.",
+                f"{run.name}: cover {say.depth_text(segment.cover_m)} is below {say.depth_text(cover.value)}.",
                 "A spade or a fence post finds it.",
                 cover.steps[0].citation,
                 (pin(f"{where}/cover_m", None, "Dig to the least cover"),),

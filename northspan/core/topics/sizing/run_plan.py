@@ -10,7 +10,13 @@ from northspan.core.document.cautions import cautions_for
 from northspan.core.document.findings import Finding, Severity
 from northspan.core.document.job import CallChoice, Circuit, Job, Place, Run, RunKind, Segment
 from northspan.core.document.plan import RunPlan, StretchPlan, WirePlan, WorkGroup, printed, shown
+from northspan.core.rulebooks.questions.choices import Choices
 from northspan.core.rulebooks.questions.common import BuildingFacts
+from northspan.core.rulebooks.questions.devices import DeviceRules
+from northspan.core.rulebooks.questions.dwellings import DwellingRules
+from northspan.core.rulebooks.questions.routes import RouteRules
+from northspan.core.rulebooks.questions.wires import WireRules
+from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.routes.cover import covers, ribbon_m
 from northspan.core.topics.sizing.conductor import allowance_of
@@ -96,13 +102,13 @@ def _with_working(
         return planned.plan.model_copy(update={"taps": taps})
     wires = rulebook.grounds.four_wires(run_facts(sized.question.run, sized.question.line_v), building)
     more = {
-        "working": _working(sized, wires, rulebook),
+        "working": _working(sized, wires, rulebook.routes, rulebook.words),
         "neighbours": neighbours(sized, rulebook),
         "drops": drop_schools(sized, rulebook),
         "growth": growth(sized, rulebook),
         "taps": taps,
         "voltages": voltage_ways(sized, rulebook),
-        "cost": run_cost(sized, rulebook).value,
+        "cost": run_cost(sized, rulebook.wires, rulebook.pipes, rulebook.words).value,
         "calls": calls_of_run(dict(calls), sized, rulebook),
     }
     return planned.plan.model_copy(update=more)
@@ -114,9 +120,9 @@ def _plain(run_id: str, sized: SizedRun, rulebook: Rulebook) -> RunPlan:
     at = ladder.index(tried.wire.size)
     legs = sized.question.load.value
     design = legs.design if legs else None
-    cover = covers(run, sized.device.value, sized.question.line_v, tried.wire.insulation, rulebook)
+    cover = covers(run, sized.device.value, sized.question.line_v, tried.wire.insulation, rulebook.routes)
     margins = shown(sized.device.margins + sized.margins)
-    wires = _wires(sized, rulebook)
+    wires = _wires(sized, rulebook.wires, rulebook.words)
     device_a = whole(sized.device.value)
     return RunPlan(
         id=run_id,
@@ -127,7 +133,7 @@ def _plain(run_id: str, sized: SizedRun, rulebook: Rulebook) -> RunPlan:
         status=run.status,
         sized=True,
         headline=f"{sets_words(sized.question.sets)}{rulebook.words.size_name(tried.wire.size)} {tried.wire.metal}, {device_a} A",
-        subline=_subline(sized, len(wires), rulebook),
+        subline=_subline(sized, len(wires), rulebook.words),
         length_m=sum(s.length_m for s in run.segments),
         nominal_v=sized.question.nominal_v,
         load_a=design.total_a if design else 0,
@@ -146,7 +152,7 @@ def _plain(run_id: str, sized: SizedRun, rulebook: Rulebook) -> RunPlan:
         grounded_least=sized.grounded.value if sized.grounded_size else "",
         equipment_ground_size=sized.equipment_ground_size or "",
         wires=wires,
-        stretches=_stretches(run, sized, cover, rulebook),
+        stretches=_stretches(run, sized, cover, rulebook.choices),
         drop_v=tried.drop.value.drop_v,
         drop_percent=tried.drop.value.percent,
         drop_current_a=tried.drop.steps[0].value,
@@ -163,25 +169,23 @@ def _plain(run_id: str, sized: SizedRun, rulebook: Rulebook) -> RunPlan:
         line_1_a=legs.line_1_a if legs else 0,
         line_2_a=legs.line_2_a if legs else 0,
         starting_extra_a=legs.starting_extra_a if legs else 0,
-        allowance=_allowance_words(sized, rulebook),
+        allowance=_allowance_words(sized, rulebook.devices, rulebook.dwellings, rulebook.words),
     )
 
 
-def _allowance_words(sized: SizedRun, rulebook: Rulebook) -> str:
+def _allowance_words(sized: SizedRun, device_rules: DeviceRules, dwelling_rules: DwellingRules, say: Words) -> str:
     """Say whether the allowance for a dwelling's own supply is taken, needed, or not open, and why."""
     if sized.question.run.kind not in {RunKind.service, RunKind.feeder}:
         return ""
-    allowance = allowance_of(sized.question, sized.device.value, rulebook)
+    allowance = allowance_of(sized.question, sized.device.value, dwelling_rules)
     if allowance.value >= 1:
         return f"not taken: {allowance.text}"
     needed = any(line.key in {"ampacity", "terminals"} and line.used / allowance.value > line.limit + 1e-9 for line in sized.tried.margins)
-    protected = rulebook.devices.device_for_wire(
+    protected = device_rules.device_for_wire(
         sized.tried.ampacity.value, sized.tried.wire, sized.question.schools["rounding"], 1.0, sized.question.guard
     ).value
     if not needed and protected >= sized.device.value - 1e-9:
-        return (
-            f"open, but not needed: {rulebook.words.size_name(sized.tried.wire.size)} is good for {whole(sized.device.value)} A without it"
-        )
+        return f"open, but not needed: {say.size_name(sized.tried.wire.size)} is good for {whole(sized.device.value)} A without it"
     return f"{allowance.label} taken: {allowance.text}"
 
 
@@ -243,7 +247,7 @@ def unsized(run_id: str, run: Run, nominal_v: float, reason: str) -> RunPlan:
     )
 
 
-def _subline(sized: SizedRun, wires: int, rulebook: Rulebook) -> str:
+def _subline(sized: SizedRun, wires: int, say: Words) -> str:
     parts = [sized.tried.wire.insulation, f"{wires} wires"]
     pipe = largest_pipe(sized)
     if pipe:
@@ -252,27 +256,27 @@ def _subline(sized: SizedRun, wires: int, rulebook: Rulebook) -> str:
     if ground and sized.equipment_ground_size:
         first = ground.steps[0].result
         raised = f", raised from {first}" if sized.tried.loop is None and first != sized.equipment_ground_size else ""
-        parts.append(f"{rulebook.words.dialect.ground_short} {rulebook.words.size_name(sized.equipment_ground_size)}{raised}")
+        parts.append(f"{say.dialect.ground_short} {say.size_name(sized.equipment_ground_size)}{raised}")
     return ", ".join(parts)
 
 
-def _wires(sized: SizedRun, rulebook: Rulebook) -> tuple[WirePlan, ...]:
+def _wires(sized: SizedRun, wire_rules: WireRules, say: Words) -> tuple[WirePlan, ...]:
     sizes = {"neutral": sized.grounded_size, "ground": sized.equipment_ground_size}
     plans = []
-    for role, color in rulebook.words.colors(sized.question.run.circuit, old=sized.question.run.old_colors):
+    for role, color in say.colors(sized.question.run.circuit, old=sized.question.run.old_colors):
         size = sizes.get(role, sized.tried.wire.size)
-        name = rulebook.words.dialect.equipment_ground if role == "ground" else role
+        name = say.dialect.equipment_ground if role == "ground" else role
         if role == "line 1" and sized.question.run.circuit is Circuit.two_wire_neutral:
             name = "line"
         if size:
             metal = sized.ground_metal if role == "ground" else sized.tried.wire.metal
-            shown = color if size in rulebook.wires.sizes(metal) else "bare steel"  # a cable's armour
-            plans.append(WirePlan(role, name, shown, size, rulebook.words.size_name(size), metal))
+            shown = color if size in wire_rules.sizes(metal) else "bare steel"  # a cable's armour
+            plans.append(WirePlan(role, name, shown, size, say.size_name(size), metal))
     return tuple(plans)
 
 
-def _stretches(run: Run, sized: SizedRun, cover: tuple[Worked[float | None], ...], rulebook: Rulebook) -> tuple[StretchPlan, ...]:
-    names = dict(rulebook.choices.methods())
+def _stretches(run: Run, sized: SizedRun, cover: tuple[Worked[float | None], ...], choice_rules: Choices) -> tuple[StretchPlan, ...]:
+    names = dict(choice_rules.methods())
     plans, start = [], 0.0
     for segment, pipe, least in zip(run.segments, sized.pipes, cover, strict=True):
         end = start + segment.length_m
@@ -310,11 +314,11 @@ def _bare_stretches(segments: tuple[Segment, ...]) -> tuple[StretchPlan, ...]:
     return tuple(plans)
 
 
-def _working(sized: SizedRun, wires: Step, rulebook: Rulebook) -> tuple[WorkGroup, ...]:
+def _working(sized: SizedRun, wires: Step, route_rules: RouteRules, say: Words) -> tuple[WorkGroup, ...]:
     tried = sized.tried
-    cover = covers(sized.question.run, sized.device.value, sized.question.line_v, tried.wire.insulation, rulebook)
+    cover = covers(sized.question.run, sized.device.value, sized.question.line_v, tried.wire.insulation, route_rules)
     ampacity, drop = tried.ampacity.value, tried.drop.value
-    size = rulebook.words.size_name(tried.wire.size)
+    size = say.size_name(tried.wire.size)
     groups = [
         WorkGroup(
             "load",
@@ -332,15 +336,13 @@ def _working(sized: SizedRun, wires: Step, rulebook: Rulebook) -> tuple[WorkGrou
         WorkGroup("drop", "Voltage drop", f"{drop.drop_v:.1f} V, {drop.percent:.1f} %", printed(tried.drop.steps)),
     ]
     if sized.grounded_size:
-        groups.append(
-            WorkGroup("grounded", "Grounded conductor", rulebook.words.size_name(sized.grounded_size), printed(sized.grounded.steps))
-        )
+        groups.append(WorkGroup("grounded", "Grounded conductor", say.size_name(sized.grounded_size), printed(sized.grounded.steps)))
     if sized.equipment_ground and sized.equipment_ground_size and tried.loop is None:
         groups.append(
             WorkGroup(
                 "equipment_ground",
                 "Equipment grounding conductor",
-                rulebook.words.size_name(sized.equipment_ground_size),
+                say.size_name(sized.equipment_ground_size),
                 printed(sized.equipment_ground.steps),
             )
         )
@@ -349,7 +351,7 @@ def _working(sized: SizedRun, wires: Step, rulebook: Rulebook) -> tuple[WorkGrou
         answer = f"{loop_ohm:.2f} Ω of {tried.loop.value.limit_ohm:.2f} Ω" if loop_ohm is not None else "electrode not known"
         groups.append(WorkGroup("loop", "Earth fault loop and protective conductor", answer, printed(tried.loop.steps)))
     if sized.supply_side:
-        jumper = rulebook.words.size_name(sized.supply_side.value)
+        jumper = say.size_name(sized.supply_side.value)
         groups.append(WorkGroup("supply_side", "Supply-side and main bonding jumper", jumper, printed(sized.supply_side.steps)))
     groups.append(WorkGroup("wires", "Wires", wires.result, printed((wires,))))
     for i, (pipe, turn, least) in enumerate(zip(sized.pipes, sized.bends, cover, strict=True), 1):
@@ -357,6 +359,6 @@ def _working(sized: SizedRun, wires: Step, rulebook: Rulebook) -> tuple[WorkGrou
         if pipe.value:
             groups.append(WorkGroup(f"pipe{i}", f"Pipe{of}", pipe.value.name, printed((*pipe.steps, *turn.steps))))
         if least.steps:
-            answer = least.steps[-1].result if least.value is None else rulebook.words.depth_text(least.value)
+            answer = least.steps[-1].result if least.value is None else say.depth_text(least.value)
             groups.append(WorkGroup(f"cover{i}", f"Cover{of}", answer, printed(least.steps)))
     return tuple(groups)

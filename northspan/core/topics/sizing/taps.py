@@ -6,7 +6,8 @@ from dataclasses import replace
 
 from northspan.core.document.job import Metal, RunKind
 from northspan.core.document.plan import TapChoice, printed
-from northspan.core.rulebooks.questions.taps import TapFacts
+from northspan.core.rulebooks.questions.taps import TapFacts, TapRules
+from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.sizing.question import RunQuestion
 from northspan.core.topics.sizing.run import choose_device
@@ -15,7 +16,7 @@ from northspan.core.working.worked import whole
 
 
 def tap_choices(
-    facts: TapFacts, metal: Metal, insulation: str, terminals_c: float, feeder_size: str, rulebook: Rulebook
+    facts: TapFacts, metal: Metal, insulation: str, terminals_c: float, feeder_size: str, tap_rules: TapRules, say: Words
 ) -> tuple[TapChoice, ...]:
     """Lay out a tap by the rule of every length, and what is left beyond the longest.
 
@@ -31,29 +32,29 @@ def tap_choices(
         What its terminals stand. [°C]
     feeder_size : str
         Size of the conductor it comes from; empty if it is not known. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    tap_rules : TapRules
+        Rules of taps. [-]
+    say : Words
+        How the trade says it. [-]
     """
     found: list[TapChoice] = []
     begins = 0.0
-    for most_m in rulebook.taps.tap_lengths():
+    for most_m in tap_rules.tap_lengths():
         here = begins < facts.length_m <= most_m + 1e-9
-        words = f"up to {rulebook.words.length_text(most_m)}"
+        words = f"up to {say.length_text(most_m)}"
         try:
-            worked = rulebook.taps.tap(replace(facts, length_m=facts.length_m if here else most_m), metal, insulation, terminals_c)
+            worked = tap_rules.tap(replace(facts, length_m=facts.length_m if here else most_m), metal, insulation, terminals_c)
         except (NoSolution, OutsideTable) as none:
             found.append(TapChoice(words, begins, most_m, "", "", str(none), here, ()))
         else:
             size = worked.value[0]
             governs = max(worked.margins, key=lambda one: one.used)
             why = f"{governs.words.lower()}, {whole(governs.used)} A"
-            found.append(TapChoice(words, begins, most_m, size, rulebook.words.size_name(size), why, here, printed(worked.steps)))
+            found.append(TapChoice(words, begins, most_m, size, say.size_name(size), why, here, printed(worked.steps)))
         begins = most_m
     why = "the size of what it comes from, or a device where it leaves it"
-    name = rulebook.words.size_name(feeder_size) if feeder_size else ""
-    found.append(
-        TapChoice(f"beyond {rulebook.words.length_text(begins)}", begins, None, feeder_size, name, why, facts.length_m > begins + 1e-9, ())
-    )
+    name = say.size_name(feeder_size) if feeder_size else ""
+    found.append(TapChoice(f"beyond {say.length_text(begins)}", begins, None, feeder_size, name, why, facts.length_m > begins + 1e-9, ()))
     return tuple(found)
 
 
@@ -76,4 +77,4 @@ def taps_of(question: RunQuestion, rulebook: Rulebook) -> tuple[TapChoice, ...]:
     length_m = sum(segment.length_m for segment in run.segments)
     facts = TapFacts(length_m, question.tapped_a, legs.design.total_a, device_a, question.tapped_ampacity_a)
     terminals = rulebook.ampacities.terminals_c(run.terminals, device_a)
-    return tap_choices(facts, metal, insulation, terminals.value, question.tapped_size, rulebook)
+    return tap_choices(facts, metal, insulation, terminals.value, question.tapped_size, rulebook.taps, rulebook.words)

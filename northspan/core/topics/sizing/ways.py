@@ -7,11 +7,11 @@ from dataclasses import replace
 
 from northspan.core.case.tree import Tree
 from northspan.core.document.plan import RunPlan, Way, WayPoint
-from northspan.core.rulebooks.rulebook import Rulebook
+from northspan.core.rulebooks.questions.drops import DropRules
 from northspan.core.topics.sizing.run import SizedRun
 
 
-def plan_ways(tree: Tree, sized: dict[str, SizedRun], plans: dict[str, RunPlan], rulebook: Rulebook) -> tuple[Way, ...]:
+def plan_ways(tree: Tree, sized: dict[str, SizedRun], plans: dict[str, RunPlan], drop_rules: DropRules) -> tuple[Way, ...]:
     """Lay out the voltage along every way whose runs are all sized, worst first.
 
     Parameters
@@ -22,8 +22,8 @@ def plan_ways(tree: Tree, sized: dict[str, SizedRun], plans: dict[str, RunPlan],
         Sized runs by id. [-]
     plans : dict
         Run plans by id. [-]
-    rulebook : Rulebook
-        The code to follow: what its limits count. [-]
+    drop_rules : DropRules
+        Resistances and drop. [-]
 
     Notes
     -----
@@ -31,13 +31,13 @@ def plan_ways(tree: Tree, sized: dict[str, SizedRun], plans: dict[str, RunPlan],
     origin of the installation, what the supply loses before it lowers the line and the limits alike.
     Several ways into one building are named by where they end.
     """
-    ways = [_way(tree, end, sized, plans, rulebook) for end in tree.ends()]
+    ways = [_way(tree, end, sized, plans, drop_rules) for end in tree.ends()]
     named = Counter(way.name for way in ways)
     ways = [replace(way, name=tree.name_of(tree.job.runs[way.id].target)) if named[way.name] > 1 else way for way in ways]
     return tuple(sorted(ways, key=lambda way: -way.drop_percent))
 
 
-def _way(tree: Tree, end: str, sized: dict[str, SizedRun], plans: dict[str, RunPlan], rulebook: Rulebook) -> Way:
+def _way(tree: Tree, end: str, sized: dict[str, SizedRun], plans: dict[str, RunPlan], drop_rules: DropRules) -> Way:
     runs = tree.way_to(end)
     nominal = plans[runs[-1]].nominal_v
     points = [WayPoint(0, nominal, nominal, "", tree.job.runs[runs[0]].origin)]
@@ -64,7 +64,7 @@ def _way(tree: Tree, end: str, sized: dict[str, SizedRun], plans: dict[str, RunP
             )
         dropped += drop.drop_v / u
         lost_starting += drop.starting_v / u
-        if not rulebook.drops.drop_counts(run.question.run.kind):
+        if not drop_rules.drop_counts(run.question.run.kind):
             outside, outside_starting = outside + drop.drop_v / u, outside_starting + drop.starting_v / u
     limits = tree.job.drop_limits
     own, whole = tree.job.runs[end].drop_limit_percent or limits.run_percent, limits.way_percent

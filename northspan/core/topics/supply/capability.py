@@ -228,7 +228,7 @@ def carries(of: Loaded, source_id: str, rulebook: Rulebook) -> tuple[Worked[floa
     legs = _on_source(tree, source_id, rulebook)
     if legs is None:
         return None
-    limit = capability(source, voltages_at(tree, source_id, rulebook)[1])
+    limit = capability(source, voltages_at(tree, source_id, rulebook.supplies)[1])
     heavier = max(legs[0], legs[1])
     shed = _shedding(tree, source_id, limit.value, rulebook) if heavier > limit.value else ()
     enough = heavier <= limit.value or bool(shed and shed[-1].left_a <= limit.value)

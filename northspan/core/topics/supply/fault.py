@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 from functools import lru_cache
 
 from northspan.core.document.job import Metal, Method, Source, SourceKind, System
-from northspan.core.rulebooks.rulebook import Rulebook
+from northspan.core.rulebooks.questions.drops import DropRules
 from northspan.core.working.worked import Step, Worked, given, ruled, step
 
 # assumptions where no nameplate was noted; the low side, because it gives the larger fault
@@ -139,7 +139,7 @@ def fault_at_source(source: Source, neutral_v: float, ahead: Loop | None = None)
 
 
 @lru_cache(maxsize=4096)
-def fault_after(before: Loop, stretch: Stretch, rulebook: Rulebook) -> Worked[Fault]:
+def fault_after(before: Loop, stretch: Stretch, drop_rules: DropRules) -> Worked[Fault]:
     """Work the fault current at the far end of a run. [A]
 
     Parameters
@@ -148,8 +148,8 @@ def fault_after(before: Loop, stretch: Stretch, rulebook: Rulebook) -> Worked[Fa
         Loops at its head. [ohm]
     stretch : Stretch
         Its conductors. [m]
-    rulebook : Rulebook
-        For impedances. [-]
+    drop_rules : DropRules
+        Resistances and drop. [-]
 
     Notes
     -----
@@ -160,11 +160,11 @@ def fault_after(before: Loop, stretch: Stretch, rulebook: Rulebook) -> Worked[Fa
     IEEE Std 242; resistance over temperature as in any handbook.
     """
     steps: list[Step] = []
-    line = _conductor("k", "a line", stretch.size, stretch, rulebook, steps)
+    line = _conductor("k", "a line", stretch.size, stretch, drop_rules, steps)
     neutral, own_metal = line, stretch.neutral_metal or stretch.metal
     if before.neutral_v and (stretch.neutral_size not in {"", stretch.size} or own_metal is not stretch.metal):
         back = replace(stretch, metal=own_metal)
-        neutral = _conductor("n", "the neutral", stretch.neutral_size, back, rulebook, steps)
+        neutral = _conductor("n", "the neutral", stretch.neutral_size, back, drop_rules, steps)
     if before.neutral_v == before.line_v:  # one line and a neutral: one loop
         there = (before.line_r + line[0] + neutral[0], before.line_x + line[1] + neutral[1])
         return _fault(Loop(before.line_v, before.neutral_v, *there, *there), steps, neutral=True)
@@ -188,12 +188,12 @@ def _assumed(kind: SourceKind) -> float:
     }[kind]
 
 
-def _conductor(mark: str, whose: str, size: str, stretch: Stretch, rulebook: Rulebook, steps: list[Step]) -> tuple[float, float]:
+def _conductor(mark: str, whose: str, size: str, stretch: Stretch, drop_rules: DropRules, steps: list[Step]) -> tuple[float, float]:
     r = x = 0.0
     zero_c = ZERO_RESISTANCE_C[stretch.metal]
     for method, length_m in stretch.lengths:
-        z = rulebook.drops.impedance(size, stretch.metal, method).value
-        length = length_m / rulebook.drops.length.metres
+        z = drop_rules.impedance(size, stretch.metal, method).value
+        length = length_m / drop_rules.length.metres
         cold = step(f"R_{mark}", f"resistance of {whose}, cold", "R * L / (1000 * n) * (T + 25) / (T + 75)", "Ω", "table, at 25 °C",
                     R=z.resistance_ohm, L=length, n=float(stretch.sets), T=zero_c)  # fmt: skip
         reactive = step(

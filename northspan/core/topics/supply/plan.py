@@ -8,6 +8,7 @@ from northspan.core.case.tree import Tree
 from northspan.core.document.findings import Finding, Severity, pin
 from northspan.core.document.job import Source, SourceKind, Status, System
 from northspan.core.document.plan import ShedPlan, SourcePlan, WorkGroup, printed
+from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.loads.run_load import voltages_at
 from northspan.core.topics.supply.capability import Carries, Loaded, capability, carries, diversion, loaded
@@ -32,9 +33,9 @@ def plan_sources(tree: Tree, rulebook: Rulebook) -> tuple[dict[str, SourcePlan],
         if source.status is Status.remove:
             continue
         plans[key] = _plan(of, key, source, rulebook)
-        findings += _findings(tree, key, plans[key], rulebook)
+        findings += _findings(tree, key, plans[key], rulebook.words)
         if source.kind is SourceKind.governed_plant and source.rating_kva is not None:
-            findings += _diversion_findings(key, source, diversion(source), rulebook)
+            findings += _diversion_findings(key, source, diversion(source), rulebook.words)
     return plans, findings
 
 
@@ -44,7 +45,7 @@ def _plan(of: Loaded, key: str, source: Source, rulebook: Rulebook) -> SourcePla
         return SourcePlan(key, source.name, known=False, verdict="Its rating is not noted yet.", limit_a=0, line_1_a=0, line_2_a=0,
                           starting_a=0, share=0, enough=False, shed=(), working=())  # fmt: skip
     one = source.system is System.single_phase
-    limit = capability(source, voltages_at(of.tree, key, rulebook)[1])
+    limit = capability(source, voltages_at(of.tree, key, rulebook.supplies)[1])
     groups.append(WorkGroup("limit", f"What it can give{'' if one else ' on each leg'}", f"{limit.value:.3g} A", printed(limit.steps)))
     if source.kind is SourceKind.governed_plant:
         steps = diversion(source)
@@ -78,7 +79,7 @@ def _verdict(state: Carries, *, one_line: bool) -> str:
     return f"{short} Even without {names} there is {whole(left)} A left."
 
 
-def _findings(tree: Tree, key: str, plan: SourcePlan, rulebook: Rulebook) -> list[Finding]:
+def _findings(tree: Tree, key: str, plan: SourcePlan, say: Words) -> list[Finding]:
     at, source = f"/sources/{key}", tree.job.sources[key]
     if not plan.known or plan.limit_a == 0 or plan.enough:
         return []
@@ -87,17 +88,17 @@ def _findings(tree: Tree, key: str, plan: SourcePlan, rulebook: Rulebook) -> lis
         return [Finding(Severity.note, at, f"{source.name}: {plan.verdict}", words, "utility")]
     if source.kind is SourceKind.transformer:
         words = "A transformer run over its rating burns out its insulation."
-        return [Finding(Severity.stop, at, f"{source.name}: {plan.verdict}", words, rulebook.words.cite("transformer"))]
+        return [Finding(Severity.stop, at, f"{source.name}: {plan.verdict}", words, say.cite("transformer"))]
     if not tree.leaving.get(key):  # it only stands by: with a switch by hand a person chooses what runs
         words = "With a manual switch somebody must let loads go first. An automatic one asks for a load manager, or a larger source."
-        return [Finding(Severity.check, at, f"{source.name}: {plan.verdict}", words, rulebook.words.cite("source_limit"))]
+        return [Finding(Severity.check, at, f"{source.name}: {plan.verdict}", words, say.cite("source_limit"))]
     words = "A source that is asked more than it has slows down or trips. Shed by hand, by a load manager, or choose a larger one."
-    return [Finding(Severity.fix, at, f"{source.name}: {plan.verdict}", words, rulebook.words.cite("source_limit"))]
+    return [Finding(Severity.fix, at, f"{source.name}: {plan.verdict}", words, say.cite("source_limit"))]
 
 
-def _diversion_findings(key: str, source: Source, steps: tuple[Step, ...], rulebook: Rulebook) -> list[Finding]:
+def _diversion_findings(key: str, source: Source, steps: tuple[Step, ...], say: Words) -> list[Finding]:
     total, needed, gap = (one.value for one in steps)
-    at, cite = f"/sources/{key}/diversion_w", rulebook.words.cite("diversion")
+    at, cite = f"/sources/{key}/diversion_w", say.cite("diversion")
     if total < needed - 1e-6:
         why = "With the house off, the plant speeds up; voltage and frequency run away."
         words = f"{source.name}: its diversion load takes {whole(total)} W, {whole(needed)} W must find a place."

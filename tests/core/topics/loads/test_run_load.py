@@ -204,7 +204,7 @@ class Transformers(unittest.TestCase):
     def test_voltages_change_and_the_current_with_them(self):
         job = self.a_job()
         tree = tree_of(job)
-        self.assertEqual((voltages_at(tree, "M", US)[0], voltages_at(tree, "P", US)), (480, (240, 120)))
+        self.assertEqual((voltages_at(tree, "M", US.supplies)[0], voltages_at(tree, "P", US.supplies)), (480, (240, 120)))
         self.assertAlmostEqual(legs(job, "B").line_1_a, 30)
         self.assertAlmostEqual(legs(job, "A").line_1_a, 15)
 

@@ -114,7 +114,7 @@ class Straps(unittest.TestCase):
     def test_one_more_strap_just_past_a_spacing(self):
         us = BOOKS["us-2023"]
         for length_m, count in ((2 * 3 * FT_M + 5 * FT_M, 2), (2 * 3 * FT_M + 5 * FT_M + 0.01, 3), (0.5, 1)):
-            self.assertEqual(straps(Method.pvc40, "2", length_m, us).value, count)
+            self.assertEqual(straps(Method.pvc40, "2", length_m, us.routes, us.words).value, count)
 
     def test_a_larger_pipe_is_never_strapped_closer(self):
         for name, book in BOOKS.items():
@@ -137,8 +137,10 @@ class Straps(unittest.TestCase):
             self.assertFalse(found(solve(taken(wide, said[0].cures[0])), "is the most"))
         closer = run_of(job(strap_m=apart.value / 2)).pull.stretches
         count = {group.key: int(group.answer) for group in closer if group.key == "straps1"}["straps1"]
-        self.assertEqual(count, straps(Method.pvc40, size, 20, BOOKS["us-2023"], wanted_m=apart.value / 2).value)
-        self.assertGreater(count, straps(Method.pvc40, size, 20, BOOKS["us-2023"]).value)
+        self.assertEqual(
+            count, straps(Method.pvc40, size, 20, BOOKS["us-2023"].routes, BOOKS["us-2023"].words, wanted_m=apart.value / 2).value
+        )
+        self.assertGreater(count, straps(Method.pvc40, size, 20, BOOKS["us-2023"].routes, BOOKS["us-2023"].words).value)
 
 
 class Expansion(unittest.TestCase):
@@ -146,7 +148,7 @@ class Expansion(unittest.TestCase):
         for name, most_mm in (("us-2023", 6.35), ("ca-2021", 45), ("uk-2022", 6)):
             book = BOOKS[name]
             length_m = most_mm / (book.routes.expansion(Method.pvc40)[0].value * 55)
-            self.assertEqual([growth(Method.pvc40, f * length_m, 55, book).value for f in (0.99, 1.01)], [0, 1], name)
+            self.assertEqual([growth(Method.pvc40, f * length_m, 55, book.routes).value for f in (0.99, 1.01)], [0, 1], name)
 
     def test_plastic_grows_several_times_as_much_as_steel(self):
         for book in BOOKS.values():

@@ -10,7 +10,7 @@ from tests.support import FT_M, US, a_feeder, a_stretch, found
 
 def pipe(*groups, stretch=None, pinned=None, roomy="smallest", insulation="THWN-2"):
     wires = tuple(WireGroup("wires", count, size) for count, size in groups)
-    return pipe_for(stretch or a_stretch(method="emt"), wires, insulation, US, pinned=pinned, roomy=roomy)
+    return pipe_for(stretch or a_stretch(method="emt"), wires, insulation, US.pipes, US.words, pinned=pinned, roomy=roomy)
 
 
 class Fill(unittest.TestCase):

@@ -41,7 +41,7 @@ class AlongTheWay(unittest.TestCase):
         start = fault_at_source(a_source(), 120).value
         ratios = []
         for feet in (1, 20, 80, 300):
-            there = fault_after(start.loop, Stretch("4/0", "4/0", Metal.aluminum, 1, ((Method.pvc40, feet * FT_M),)), US).value
+            there = fault_after(start.loop, Stretch("4/0", "4/0", Metal.aluminum, 1, ((Method.pvc40, feet * FT_M),)), US.drops).value
             ratios.append(there.line_neutral_a / there.line_line_a)
         self.assertGreater(ratios[0], 1)
         self.assertLess(ratios[-1], 1)
@@ -49,7 +49,7 @@ class AlongTheWay(unittest.TestCase):
 
     def test_by_hand(self):
         start = fault_at_source(a_source(), 120).value
-        there = fault_after(start.loop, Stretch("1/0", "4", Metal.copper, 2, ((Method.pvc40, 100 * FT_M),)), US).value
+        there = fault_after(start.loop, Stretch("1/0", "4", Metal.copper, 2, ((Method.pvc40, 100 * FT_M),)), US.drops).value
         cold = (234.5 + 25) / (234.5 + 75)
         r, x = start.loop.line_r + 2 * 0.1 * 0.12 * cold / 2, start.loop.line_x + 2 * 0.1 * 0.044 / 2
         self.assertAlmostEqual(there.line_line_a, 240 / math.hypot(r, x), 6)
@@ -59,7 +59,7 @@ class AlongTheWay(unittest.TestCase):
 
     def test_parallel_sets_raise_it_and_length_lowers_it(self):
         start = fault_at_source(a_source(), 120).value
-        one, two, long = (fault_after(start.loop, Stretch("1/0", "1/0", Metal.copper, sets, ((Method.pvc40, m),)), US).value.line_line_a
+        one, two, long = (fault_after(start.loop, Stretch("1/0", "1/0", Metal.copper, sets, ((Method.pvc40, m),)), US.drops).value.line_line_a
                           for sets, m in ((1, 30), (2, 30), (1, 60)))  # fmt: skip
         self.assertGreater(two, one)
         self.assertLess(long, one)

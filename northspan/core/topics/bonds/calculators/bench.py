@@ -179,7 +179,7 @@ def bench(question: BenchQuestion) -> BenchAnswer:
     on, sized = on_bench(question.job, question.trial)
     solved = solve_bench(on, sized)
     said = verdict(solved)
-    say = wording_of(question.job, on.rulebook).said
+    say = wording_of(question.job, on.rulebook.words).said
     states = state_checks(on.tree, on.plans, on.schools, on.rulebook, in_every_state(question.trial))
     return BenchAnswer(
         rulebook=on.rulebook.title,
@@ -223,7 +223,7 @@ def bench_changes(question: BenchQuestion) -> ChangesAnswer:
     'Never clears: 109 V on House panel'
     """
     on, sized = on_bench(question.job, question.trial)
-    say = wording_of(question.job, on.rulebook).said
+    say = wording_of(question.job, on.rulebook.words).said
     found = tuple(replace(one, words=say(one.words), outcome=say(one.outcome)) for one in changes(on, sized))
     worse = sum(not one.same for one in found)
     headline = f"{len(found)} single changes tried, {worse} of them change the outcome"

@@ -21,8 +21,9 @@ from northspan.core.physics.fall_of_potential import Verdict, clamp_reading
 from northspan.core.physics.four_pin import Reading, fit
 from northspan.core.physics.grid import Earthed, Shape, earthed, surface_potential, worst_around
 from northspan.core.physics.soil import Soil
+from northspan.core.rulebooks.questions.electrodes import ElectrodeRules
+from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.registry import rulebook_of
-from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.electrodes.at_building import WIRE_KEY, fall_test, frozen_soil, places, shapes_of, soil_of, standing
 from northspan.core.working.errors import InvalidJob
 from northspan.core.working.worked import Step, given, ruled, step, whole
@@ -140,7 +141,7 @@ def ground(question: GroundQuestion) -> GroundAnswer:
     electrodes = standing(job, key)
     at = places(job, key, book.electrodes.rod_limits()[1])
     shapes = shapes_of(electrodes, at, building)
-    fitted, soil_steps = _fitted(job, book)
+    fitted, soil_steps = _fitted(job, book.words)
     tested = fall_test(job, key, electrodes, at)
     verdict, test_steps = (tested.value, tested.steps) if tested else (None, ())
     clamp = clamp_reading(building.clamp_ohm, other_ways=True) if building.clamp_ohm else None
@@ -200,11 +201,11 @@ def ground(question: GroundQuestion) -> GroundAnswer:
         frozen_ohm=frost,
         touch_v=feet[0].value,
         step_v=feet[1].value,
-        soil_words=_soil_words(soil, book),
+        soil_words=_soil_words(soil, book.words),
         electrodes=tuple(_here(k, e, at[k], alone[k], shares[k]) for k, e in electrodes.items()),
         wire_share=shares.get(WIRE_KEY, 0.0),
-        rods=_rod_rows(electrodes, soil, book),
-        more=tuple(_more(job, key, electrodes, at, soil, together, book)),
+        rods=_rod_rows(electrodes, soil, book.electrodes),
+        more=tuple(_more(job, key, electrodes, at, soil, together, book.electrodes)),
         surface=tuple(SurfacePoint(x, share) for x, share in zip(PROFILE_M, profile, strict=True)),
         lifted_v=lifted.value,
         clears=clears,
@@ -229,10 +230,10 @@ def _here(key: str, one: Electrode, x: float, alone: float, share: float) -> Ele
     return ElectrodeHere(key, one.name, one.kind, one.laid, x, one.y_m, one.top_m, one.length_m, alone, share, one.measured_ohm)
 
 
-def _soil_words(soil: Soil, book: Rulebook) -> str:
+def _soil_words(soil: Soil, say: Words) -> str:
     if soil.layers == 1 or soil.depth_m is None:
         return f"{soil.upper_ohm_m:.3g} Ωm"
-    return f"{soil.upper_ohm_m:.3g} Ωm down to {book.words.length_text(soil.depth_m)}, {soil.lower_ohm_m:.3g} Ωm below"
+    return f"{soil.upper_ohm_m:.3g} Ωm down to {say.length_text(soil.depth_m)}, {soil.lower_ohm_m:.3g} Ωm below"
 
 
 def _soil_steps(soil: Soil) -> tuple[Step, ...]:
@@ -263,13 +264,13 @@ def _feet(shapes: tuple[Shape, ...], soil: Soil, lifted_v: float) -> tuple[Step,
     return touch, step("U_s", words, "U_g * s", "V", "potential matrix", U_g=lifted_v, s=most)
 
 
-def _rod_rows(electrodes: dict[str, Electrode], soil: Soil, book: Rulebook) -> tuple[RodRow, ...]:
+def _rod_rows(electrodes: dict[str, Electrode], soil: Soil, electrode_rules: ElectrodeRules) -> tuple[RodRow, ...]:
     """Two, three and four rods at the real spacing, beside the rule of the field."""
     rods = [e for e in electrodes.values() if e.kind is ElectrodeKind.rod]
     if not rods:
         return ()
     first = rods[0]
-    apart = next((e.spacing_m for e in rods if e.spacing_m), book.electrodes.rod_limits()[1])
+    apart = next((e.spacing_m for e in rods if e.spacing_m), electrode_rules.rod_limits()[1])
     plain = Electrode(name="Rod", building="B", length_m=first.length_m, top_m=first.top_m, diameter_m=first.diameter_m)
     rows = []
     one = 0.0
@@ -282,10 +283,16 @@ def _rod_rows(electrodes: dict[str, Electrode], soil: Soil, book: Rulebook) -> t
 
 
 def _more(
-    job: Job, building_id: str, electrodes: dict[str, Electrode], at: dict[str, float], soil: Soil, now: Earthed, book: Rulebook
+    job: Job,
+    building_id: str,
+    electrodes: dict[str, Electrode],
+    at: dict[str, float],
+    soil: Soil,
+    now: Earthed,
+    electrode_rules: ElectrodeRules,
 ) -> Iterator[More]:
     """How many more, how deep, or which kind: each solved with all that is there."""
-    length_m, apart_m, _ = book.electrodes.rod_limits()
+    length_m, apart_m, _ = electrode_rules.rod_limits()
     end = max(at.values(), default=0.0)
     free = [n for n in (f"E{i}" for i in range(1, 400)) if n not in job.electrodes]
     base = {"building": building_id, "status": "new"}
@@ -314,7 +321,7 @@ def _more(
         yield More(words, found, 100 * gain / now.resistance_ohm, cost, gain / cost * 100, Cure(f"Take {words}", edits))
 
 
-def _fitted(job: Job, book: Rulebook) -> tuple[Cure | None, tuple[Step, ...]]:
+def _fitted(job: Job, say: Words) -> tuple[Cure | None, tuple[Step, ...]]:
     """The soil that the four-pin readings show, as an edit to take."""
     if not job.soil_readings:
         return None, ()
@@ -328,7 +335,7 @@ def _fitted(job: Job, book: Rulebook) -> tuple[Cure | None, tuple[Step, ...]]:
         "dry_percent": job.soil.dry_percent if job.soil else 200.0,
         "wet_percent": job.soil.wet_percent if job.soil else 70.0,
     }
-    return Cure(f"Take {_soil_words(soil, book)}, misfit {worked.value.misfit_percent:.1f} %", (Edit("add", "/soil", value),)), worked.steps
+    return Cure(f"Take {_soil_words(soil, say)}, misfit {worked.value.misfit_percent:.1f} %", (Edit("add", "/soil", value),)), worked.steps
 
 
 def _corrected(job: Job, verdict: Verdict | None, together: Earthed) -> Cure | None:

@@ -100,12 +100,12 @@ def supports(question: SupportsQuestion) -> Answer:
         raise InvalidJob("/size", f"there is no {question.method} of size {question.size}.", f"Sizes: {', '.join(sizes)}.")
     if not sizes and question.method is not Method.cable:
         raise InvalidJob("/method", f"{question.method} is no pipe that hangs on straps here.", "Name a pipe of these rules, or cable.")
-    fixed = straps(question.method, question.size, question.length_m, book)
+    fixed = straps(question.method, question.size, question.length_m, book.routes, book.words)
     figures: dict[str, float | str] = {"straps": fixed.value}
     working: dict[str, tuple[Step, ...]] = {"Straps": fixed.steps}
     headline = f"{fixed.value} strap{'s' if fixed.value > 1 else ''}"
     if sizes:
-        grown = growth(question.method, question.length_m, question.swing_k, book)
+        grown = growth(question.method, question.length_m, question.swing_k, book.routes)
         change = next(one.value for one in grown.steps if one.symbol == "D_L")
         figures |= {"growth_mm": change, "fittings": grown.value}
         fittings = f"{grown.value} expansion fitting{'s' if grown.value > 1 else ''}" if grown.value else "no expansion fitting"
@@ -193,7 +193,7 @@ def box_fill(question: BoxQuestion) -> Answer:
     names = ("through", "joined", "looped", "devices", "grounds")
     for name in names:
         for i, one in enumerate(getattr(question, name)):
-            check_size(book, one.size, Metal.copper, f"/{name}/{i}/size")
+            check_size(book.wires, one.size, Metal.copper, f"/{name}/{i}/size")
     counted = {name: tuple((one.count, one.size) for one in getattr(question, name)) for name in names}
     worked = book.boxes.box_fill(BoxFacts(**counted, clamps=question.clamps, supports=question.supports, connectors=question.connectors))
     if not worked.value:

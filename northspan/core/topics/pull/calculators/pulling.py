@@ -100,14 +100,14 @@ def fill(question: FillQuestion) -> Answer:
             "/wires", f"no {question.method} is large enough for {total.value:.3g} {book.pipes.area_unit()}.", "Use two pipes."
         )
     largest = max(areas, key=lambda one: one.value)
-    worked = room(question.method, fits, total, largest.value, book)
+    worked = room(question.method, fits, total, largest.value, book.words)
     found = worked.value
     margins = (fill_margin(found.pipe, areas, count, total.value), *_jam(count, found.pipe, largest))
     figures: dict[str, float | str] = {"pipe_size": found.pipe.size, "fill_percent": found.fill_percent,
                                        "allowed_percent": found.pipe.allowed_percent, "one_up_size": found.up.size if found.up else "",
                                        "spare_wires": found.more}  # fmt: skip
     steps = (*dict.fromkeys(areas), total, *worked.steps)
-    return answered(book, room_words(question.method, found, book), figures, {"Fill": steps}, margins)
+    return answered(book, room_words(question.method, found, book.words), figures, {"Fill": steps}, margins)
 
 
 def pull(question: PullQuestion) -> Answer:
@@ -206,7 +206,7 @@ def lengths(question: LengthsQuestion) -> Answer:
 
 def _area(book: Rulebook, group: Wires) -> Step:
     if group.bare:
-        check_size(book, group.size, Metal.copper, "/wires")
+        check_size(book.wires, group.size, Metal.copper, "/wires")
         return book.pipes.bare_area(group.size)
     wire = wire_of(book, group.size, Metal.copper, group.insulation)
     return book.pipes.wire_area(group.size, wire.insulation)

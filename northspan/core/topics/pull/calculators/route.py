@@ -80,7 +80,9 @@ def raceway(question: RacewayQuestion) -> Answer:
     usual = insulation_of(book, Metal.copper, question.insulation, ())
     groups = tuple(_group(book, group, i, usual) for i, group in enumerate(question.wires))
     stretch = Segment(length_m=question.pipe_length_m or UNKNOWN_M, method=question.method)
-    worked = pipe_for(stretch, groups, usual, book, pinned=question.pipe_size, roomy="smallest", whole_m=question.pipe_length_m)
+    worked = pipe_for(
+        stretch, groups, usual, book.pipes, book.words, pinned=question.pipe_size, roomy="smallest", whole_m=question.pipe_length_m
+    )
     pipe, fill = worked.value, worked.margins[0]
     figures: dict[str, float | str] = {
         "pipe_size": pipe.size if pipe else "",
@@ -101,7 +103,7 @@ def _group(book: Rulebook, group: Wires, i: int, usual: str) -> WireGroup:
         return WireGroup("cables", group.count, "", area=given("a", "cable, by its diameter", area, book.pipes.area_unit(), "measured"))
     if group.size is None:
         raise InvalidJob(f"/wires/{i}/size", "neither a size nor a diameter is given.", "Name either of them.")
-    check_size(book, group.size, Metal.copper, f"/wires/{i}/size")
+    check_size(book.wires, group.size, Metal.copper, f"/wires/{i}/size")
     if group.bare:
         return WireGroup("bare wires", group.count, group.size, area=book.pipes.bare_area(group.size))
     insulation = wire_of(book, group.size, Metal.copper, group.insulation or usual).insulation
@@ -130,7 +132,7 @@ def cover(question: CoverQuestion) -> Answer:
     '24 in of cover'
     """
     book = rulebook_named(question.rulebook)
-    line_v, _ = supplied(book, question.line_v, None)
+    line_v, _ = supplied(book.supplies, question.line_v, None)
     segment = Segment(length_m=1, method=question.method, place=Place.buried, surface=question.surface)
     facts = RunFacts(question.kind, question.circuit, Grounding.equipment_ground, question.gfci, line_v, (segment,),
                      question.insulation or "")  # fmt: skip

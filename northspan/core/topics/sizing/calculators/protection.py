@@ -217,7 +217,7 @@ def electrode_conductor(question: ElectrodeConductorQuestion) -> Answer:
     '4 AWG copper to the water pipe'
     """
     book = rulebook_named(question.rulebook)
-    check_size(book, question.supply_size, question.supply_metal, "/supply_size")
+    check_size(book.wires, question.supply_size, question.supply_metal, "/supply_size")
     supply = Wire(question.supply_size, question.supply_metal, "")
     worked = book.electrodes.electrode_conductor(question.electrode, supply, question.metal, sets=question.sets, goes_on=question.goes_on)
     headline = f"{book.words.size_name(worked.value)} {book.words.metal_name(question.metal)} to the {question.electrode.replace('_', ' ')}"

@@ -8,8 +8,10 @@ from pydantic import Field, StringConstraints
 
 from northspan.core.case.calculator import Answer, Question, answered, supplied
 from northspan.core.document.job import Across, LibraryLoad, Load, Metal, Method, Part, RunKind, Size, Source, SourceKind, System
+from northspan.core.rulebooks.questions.devices import DeviceRules
+from northspan.core.rulebooks.questions.loads import LoadRules
+from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.registry import rulebook_named
-from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.loads.connected import Fed, added_up
 from northspan.core.topics.loads.legs import LegLoads
 from northspan.core.topics.sizing.calculators.wire import check_size
@@ -83,12 +85,12 @@ def building_load(question: BuildingLoadQuestion) -> Answer:
     '45 A on the heavier leg, 40 A of it continuous, 5 A in the neutral: a 60 A device'
     """
     book = rulebook_named(question.rulebook)
-    line_v, system = supplied(book, question.line_v, question.system)
+    line_v, system = supplied(book.supplies, question.line_v, question.system)
     volts = (line_v, book.supplies.to_neutral_v(line_v, system))
     fed = [Fed(str(i), _placed(one, system), volts) for i, one in enumerate(question.loads, 1)]
     worked = added_up(fed, (), line_v, question.kind, book)
     legs = worked.value
-    device = _device(legs, question.kind, book)
+    device = _device(legs, question.kind, book.devices, book.loads, book.words)
     design = legs.design
     headline = (
         f"{whole(design.total_a)} A on the heavier leg, {whole(design.continuous_a)} A of it continuous, "
@@ -107,9 +109,9 @@ def _placed(one: LibraryLoad, system: System) -> Load:
     return load.model_copy(update={"across": Across.l1_neutral, "uses_neutral": False}) if system is System.single_phase else load
 
 
-def _device(legs: LegLoads, kind: RunKind, book: Rulebook) -> Worked[float]:
+def _device(legs: LegLoads, kind: RunKind, device_rules: DeviceRules, load_rules: LoadRules, say: Words) -> Worked[float]:
     """The device of what was added up: a motor or a unit with a plate that is alone on its circuit has rules of its own."""
-    return motor_or_plate_device(legs, book) or book.devices.device_for_load(legs.design, kind)
+    return motor_or_plate_device(legs, device_rules, load_rules, say) or device_rules.device_for_load(legs.design, kind)
 
 
 def fault_current(question: FaultQuestion) -> Answer:
@@ -131,7 +133,7 @@ def fault_current(question: FaultQuestion) -> Answer:
     '6944 A line to line, 10686 A line to neutral; devices of 22 kA'
     """
     book = rulebook_named(question.rulebook)
-    line_v, system = supplied(book, question.line_v, question.system)
+    line_v, system = supplied(book.supplies, question.line_v, question.system)
     source = Source(name="Source", kind=question.kind, rating_kva=question.rating_kva, impedance_percent=question.impedance_percent,
                     available_fault_a=question.available_fault_a, line_v=line_v, system=system)  # fmt: skip
     if source.rating_kva is None and source.available_fault_a is None:
@@ -139,10 +141,10 @@ def fault_current(question: FaultQuestion) -> Answer:
     worked = fault_at_source(source, book.supplies.to_neutral_v(line_v, system))
     steps: dict[str, tuple[Step, ...]] = {"At the source": worked.steps}
     for i, one in enumerate(question.conductors, 1):
-        check_size(book, one.size, one.metal)
+        check_size(book.wires, one.size, one.metal)
         neutral = (one.neutral_size or one.size) if one.has_neutral else ""
         stretch = Stretch(one.size, neutral, one.metal, one.sets, ((one.method, one.length_m),))
-        worked = fault_after(worked.value.loop, stretch, book)
+        worked = fault_after(worked.value.loop, stretch, book.drops)
         steps[f"After conductor {i}"] = worked.steps
     fault = worked.value
     shelf = book.devices.interrupting_ratings()

@@ -12,6 +12,8 @@ from northspan.core.case.schools import default_school
 from northspan.core.document.calls import CALLS
 from northspan.core.document.job import Circuit, Metal, Method, Part, Place, RunKind, Segment, Size, Terminals
 from northspan.core.rulebooks.questions.common import Ampacity, Guard, Wire
+from northspan.core.rulebooks.questions.wires import WireRules
+from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.registry import rulebook_named
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.sizing.drop import DropQuestion, LegCurrents, drop_percent, voltage_drop
@@ -59,7 +61,7 @@ class Around(Question):
 
     def start(self, book: Rulebook) -> str:
         """Say where derating starts."""
-        return self.derating_start or default_school(CALLS["derating_start"], book)
+        return self.derating_start or default_school(CALLS["derating_start"], book.choices)
 
 
 class AmpacityQuestion(Around):
@@ -202,7 +204,7 @@ def ampacity(question: AmpacityQuestion) -> Answer:
                       cannot_overload=question.cannot_overload)  # fmt: skip
     device = book.devices.device_for_wire(value, wire, "next_up", 1.0, guard)
     sets = f"{question.sets} sets of " if question.sets > 1 else ""
-    headline = f"{sets}{_named(book, wire)} {'carry' if sets else 'carries'} {whole(value.final_a)} A here"
+    headline = f"{sets}{_named(book.words, wire)} {'carry' if sets else 'carries'} {whole(value.final_a)} A here"
     figures: dict[str, float | str] = {
         "ampacity_a": value.final_a,
         "at_terminals_a": value.terminal_a,
@@ -230,7 +232,7 @@ def drop(question: DropCalcQuestion) -> Answer:
     '1.9 V, 0.8 % by impedance'
     """
     book = rulebook_named(question.rulebook)
-    check_size(book, question.size, question.metal)
+    check_size(book.wires, question.size, question.metal)
     if question.neutral_size is not None and question.neutral_size not in book.wires.sizes(question.metal):
         raise InvalidJob("/neutral_size", f"there is no conductor of size {question.neutral_size}.")
     if question.insulation and question.insulation not in book.wires.insulations():
@@ -312,7 +314,7 @@ def carry(question: CarryQuestion) -> Answer:
     terminals, worked = _at_its_terminals(question, book, wire, segments, guard)
     device = book.devices.device_for_wire(worked.value, wire, "next_up", 1.0, guard)
     load, steady = book.ampacities.largest_loads(worked.value, device.value, question.kind)
-    line_v, system = supplied(book, question.line_v, None)
+    line_v, system = supplied(book.supplies, question.line_v, None)
     nominal_v = book.supplies.to_neutral_v(line_v, system) if question.circuit is Circuit.two_wire_neutral else line_v
     power_factor = question.power_factor if question.power_factor is not None else book.supplies.usual_power_factor
     asked = DropQuestion(load.value, 0, power_factor, nominal_v, segments, insulation=wire.insulation)
@@ -324,8 +326,8 @@ def carry(question: CarryQuestion) -> Answer:
     fits = book.wires.insulation_fits(wire.insulation, segments)
     wrong = f"; but {fits.value}" if fits.value else ""
     headline = (
-        f"{_named(book, wire)}: a {whole(device.value)} A breaker, {whole(steady.value)} A continuous, {whole(load.value)} A otherwise; "
-        f"{question.drop_limit_percent:g} % drop at {whole(reached.value)} A{wrong}"
+        f"{_named(book.words, wire)}: a {whole(device.value)} A breaker, {whole(steady.value)} A continuous, "
+        f"{whole(load.value)} A otherwise; {question.drop_limit_percent:g} % drop at {whole(reached.value)} A{wrong}"
     )
     figures: dict[str, float | str] = {
         "ampacity_a": worked.value.final_a,
@@ -363,7 +365,7 @@ def wire_of(book: Rulebook, size: str, metal: Metal, insulation: str | None, seg
     InvalidJob
         If the size or the insulation does not exist.
     """
-    check_size(book, size, metal)
+    check_size(book.wires, size, metal)
     insulation = insulation_of(book, metal, insulation, segments)
     if size not in book.wires.sizes(metal, insulation):
         made = ", ".join(book.wires.sizes(metal, insulation))
@@ -398,13 +400,13 @@ def insulation_of(book: Rulebook, metal: Metal, insulation: str | None, segments
     return named
 
 
-def check_size(book: Rulebook, size: str, metal: Metal, field: str = "/size") -> None:
+def check_size(wire_rules: WireRules, size: str, metal: Metal, field: str = "/size") -> None:
     """Refuse a size that does not exist.
 
     Parameters
     ----------
-    book : Rulebook
-        The code to follow. [-]
+    wire_rules : WireRules
+        Which wires there are. [-]
     size : str
         Conductor size. [-]
     metal : Metal
@@ -417,12 +419,12 @@ def check_size(book: Rulebook, size: str, metal: Metal, field: str = "/size") ->
     InvalidJob
         If there is none.
     """
-    if size not in book.wires.sizes(metal):
-        raise InvalidJob(field, f"there is no {metal} conductor of size {size}.", f"Sizes: {', '.join(book.wires.sizes(metal))}.")
+    if size not in wire_rules.sizes(metal):
+        raise InvalidJob(field, f"there is no {metal} conductor of size {size}.", f"Sizes: {', '.join(wire_rules.sizes(metal))}.")
 
 
-def _named(book: Rulebook, wire: Wire) -> str:
-    return f"{book.words.size_name(wire.size)} {wire.metal} {wire.insulation}"
+def _named(say: Words, wire: Wire) -> str:
+    return f"{say.size_name(wire.size)} {wire.metal} {wire.insulation}"
 
 
 def _at_its_terminals(
@@ -433,7 +435,9 @@ def _at_its_terminals(
     device_a = 0.0
     while True:
         terminals = book.ampacities.terminals_c(question.terminals, device_a)
-        worked = book.ampacities.run_ampacity(wire, segments, carrying, terminals.value, default_school(CALLS["derating_start"], book))
+        worked = book.ampacities.run_ampacity(
+            wire, segments, carrying, terminals.value, default_school(CALLS["derating_start"], book.choices)
+        )
         found_a = book.devices.device_for_wire(worked.value, wire, "next_up", 1.0, guard).value
         if book.ampacities.terminals_c(question.terminals, found_a).value <= terminals.value:
             return terminals, worked
