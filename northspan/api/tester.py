@@ -5,10 +5,10 @@ from __future__ import annotations
 import random
 
 from northspan.api.models import TesterQuestion
+from northspan.core.case.at_building import places, shapes_of, standing
 from northspan.core.document.job import Job
 from northspan.core.physics.soil import Soil
 from northspan.core.rulebooks.registry import rulebook_of
-from northspan.core.topics.electrodes.at_building import places, shapes_of, standing
 from northspan.core.working.errors import InvalidJob
 from northspan.files.readings import write_readings
 from northspan.standins.earth_tester import EarthTester, SimulatedTester

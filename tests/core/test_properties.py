@@ -8,8 +8,7 @@ import jsonpatch
 from hypothesis import given
 from hypothesis import strategies as st
 
-from northspan.core.case.schools import schools_of
-from northspan.core.case.tree import tree_of
+from northspan.core.case.case import case_of
 from northspan.core.desk.rulebook_change import moved, settled
 from northspan.core.document.job import Circuit, Job, Metal, Method, Place, RunKind
 from northspan.core.document.upgrade import read_job
@@ -172,8 +171,7 @@ class Monotone(unittest.TestCase):
     @given(LOADS, st.lists(STRETCHES, min_size=1, max_size=3), st.sampled_from([60, 120, 240]))
     def test_the_halving_finds_what_trying_every_size_finds(self, load_a, stretches, nominal_v):
         run = a_feeder(load_a, terminals="75", insulation="XHHW-2").runs["F1"].model_copy(update={"segments": tuple(stretches)})
-        job = a_feeder()
-        asked = question_of(tree_of(checked(job, runs={"F1": run})), "F1", {}, schools_of(job), US)
+        asked = question_of(case_of(checked(a_feeder(), runs={"F1": run})), "F1", {})
         question, load = replace(asked, nominal_v=nominal_v, drop_above_percent=1.0), asked.load
         try:
             device = choose_device(question, load.value, US)

@@ -5,7 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 
 from northspan.core.document.calls import CALLS, CallKind
-from northspan.core.document.job import Job
+from northspan.core.document.job import CallChoice, Job
+from northspan.core.document.plan import CallOption, CallPlan
 from northspan.core.rulebooks.questions.choices import Choices
 from northspan.core.rulebooks.registry import rulebook_of
 from northspan.core.working.errors import InvalidJob
@@ -97,3 +98,23 @@ def check_calls(job: Job) -> None:
         keys = [school.key for school in CALLS[name].schools]
         if choice.school not in keys:
             raise InvalidJob(f"/calls/{name}/school", f"there is no school {choice.school}.", f"Schools: {', '.join(keys)}.")
+
+
+def call_plan(kind: CallKind, choice: CallChoice | None, outcomes: dict[str, str], choice_rules: Choices) -> CallPlan:
+    """Lay out a call with the outcome of each school.
+
+    Parameters
+    ----------
+    kind : CallKind
+        The judgement. [-]
+    choice : CallChoice or None
+        What the job chose, if anybody decided. [-]
+    outcomes : dict
+        School to outcome in words. [-]
+    choice_rules : Choices
+        What may be chosen. [-]
+    """
+    default = default_school(kind, choice_rules)
+    chosen = choice.school if choice else default
+    options = tuple(CallOption(s.key, s.words, outcomes[s.key], s.key == chosen) for s in kind.schools)
+    return CallPlan(kind.name, kind.question, chosen, default, choice.decided_by if choice else "", choice.why if choice else "", options)

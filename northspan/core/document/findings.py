@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import dataclass
 from enum import StrEnum
 
@@ -66,12 +67,12 @@ def sentence(reason: str) -> str:
 _ORDER = tuple(Severity)
 
 
-def by_severity(findings: list[Finding]) -> tuple[Finding, ...]:
+def by_severity(findings: Iterable[Finding]) -> tuple[Finding, ...]:
     """Put findings in order, worst first, keeping the order of the job within.
 
     Parameters
     ----------
-    findings : list of Finding
+    findings : iterable of Finding
         In the order they were found. [-]
     """
     return tuple(sorted(findings, key=lambda finding: _ORDER.index(finding.severity)))

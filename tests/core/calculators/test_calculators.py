@@ -3,13 +3,13 @@
 import unittest
 
 from northspan.core.calculators import CALCULATORS
+from northspan.core.case.at_building import places, shapes_of, standing
 from northspan.core.desk.demo_uk import tern_cottage
 from northspan.core.desk.demo_us import kestrel_hollow
 from northspan.core.document.job import Electrode, FallLog, FallReading, FourPinReading
 from northspan.core.document.upgrade import read_job
 from northspan.core.physics.grid import earthed
 from northspan.core.physics.soil import Soil
-from northspan.core.topics.electrodes.at_building import places, shapes_of, standing
 from northspan.core.working.errors import InvalidJob, NoSolution, OutsideTable
 from northspan.standins.earth_tester import SimulatedTester
 from northspan.store.jobs import patched

@@ -5,12 +5,12 @@ import unittest
 
 import numpy as np
 
+from northspan.core.case.at_building import reach_m
 from northspan.core.document.job import Electrode
 from northspan.core.physics import closed_forms
 from northspan.core.physics.grid import earthed, encased, flat, plate, ring, rod, surface_potential, wire, worst_around
 from northspan.core.physics.linear import Singular, solved
 from northspan.core.physics.soil import Soil
-from northspan.core.topics.electrodes.at_building import reach_m
 
 LENGTH_M, DIAMETER_M = 2.4384, 0.0159
 

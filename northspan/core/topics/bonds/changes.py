@@ -127,7 +127,7 @@ def _bond(bench: Bench, key: str, name: str, pointer: str) -> tuple[str, Trial, 
     words = f"{'Take out' if out else 'Put in'} the bond at {name}"
     then = Bond.separate if out else Bond.bonded
     plan = bench.plans.get(key)
-    wanted = plan.bond == then if plan else (then is Bond.bonded) == source_bond_wanted(bench.tree, key, bench.schools)
+    wanted = plan.bond == then if plan else (then is Bond.bonded) == source_bond_wanted(bench.tree, key, bench.case.schools)
     cure = Cure(words, (Edit("add", pointer, then.value),)) if wanted else None  # what the rules do not want is no edit to press
     return words, trial.model_copy(update={"bonds_made": made, "bonds_missing": missing}), cure
 

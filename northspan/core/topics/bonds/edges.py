@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from northspan.core.case.schools import Schools
+from northspan.core.case.case import Case
 from northspan.core.case.tree import WITHOUT_DEVICE, Tree
 from northspan.core.document.job import (
     Across,
@@ -55,12 +55,20 @@ class Edge:
 class Bench:
     """An installation as it stands on the bench: the property, how its cans are planned, the state, and what is tried."""
 
-    tree: Tree
+    case: Case
     plans: dict[str, EnclosurePlan]
-    schools: Schools
     state: OperatingState
     trial: Trial
-    rulebook: Rulebook
+
+    @property
+    def tree(self) -> Tree:
+        """The property as a tree of runs."""
+        return self.case.tree
+
+    @property
+    def rulebook(self) -> Rulebook:
+        """The code it follows."""
+        return self.case.rulebook
 
     def bonded(self, node: str) -> bool:
         """Tell whether neutral and ground are bonded in an enclosure or a source, with what is tried.
@@ -85,7 +93,7 @@ class Bench:
             Its id. [-]
         """
         if node in self.tree.job.sources:
-            return source_bonded(self.tree, node, self.state, self.schools)
+            return source_bonded(self.tree, node, self.state, self.case.schools)
         can = self.tree.job.enclosures[node]
         if can.bond_found is not Bond.unknown:
             return can.bond_found is Bond.bonded

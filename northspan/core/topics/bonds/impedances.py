@@ -5,6 +5,8 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass, field
 
+from northspan.core.case.at_building import FROST_M, FROZEN
+from northspan.core.case.resistances import EarthPath, earth_path
 from northspan.core.case.tree import WITHOUT_DEVICE
 from northspan.core.document.job import Across, Circuit, Metal, Method, Run, RunKind, SourceKind
 from northspan.core.physics.device_curves import Curve
@@ -14,8 +16,6 @@ from northspan.core.topics.bonds.edges import BRANCH, Bench, Edge, edges_of, ele
 from northspan.core.topics.bonds.sources import BRIEF_S, USUAL_KVA, fading_words, not_drawn, windings
 from northspan.core.topics.bonds.steel import steel_ohm_m
 from northspan.core.topics.bonds.wires import AWAY_M, BESIDE_M, BRANCH_M, Made, branch_circuit, field_ohm_m, made_of, made_words, per_metre
-from northspan.core.topics.electrodes.at_building import FROST_M, FROZEN
-from northspan.core.topics.electrodes.resistances import EarthPath, earth_path
 from northspan.core.topics.loads.demand import load_power
 from northspan.core.topics.loads.run_load import voltages_at
 from northspan.core.topics.sizing.run import SizedRun

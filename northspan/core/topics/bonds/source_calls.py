@@ -2,16 +2,13 @@
 
 from __future__ import annotations
 
-from northspan.core.case.schools import Schools
-from northspan.core.case.tree import Tree
+from northspan.core.case.case import Case
+from northspan.core.case.schools import call_plan
 from northspan.core.document.calls import CALLS
 from northspan.core.document.job import SourceKind, Status
 from northspan.core.document.plan import CallPlan
-from northspan.core.rulebooks.questions.common import BuildingFacts
-from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.bonds.state_checks import state_checks
 from northspan.core.topics.panels.bonding import plan_enclosures
-from northspan.core.topics.sizing.other_ways import call_plan
 
 _CALL = {
     SourceKind.generator: "generator_neutral",
@@ -20,32 +17,26 @@ _CALL = {
 }
 
 
-def source_calls(tree: Tree, facts: dict[str, BuildingFacts], schools: Schools, rulebook: Rulebook) -> dict[str, tuple[CallPlan, ...]]:
+def source_calls(case: Case) -> dict[str, tuple[CallPlan, ...]]:
     """Lay out the call of each source that has one, each school's outcome counted on what is joined to what.
 
     Parameters
     ----------
-    tree : Tree
-        The property. [-]
-    facts : dict
-        Facts of each building. [-]
-    schools : Schools
-        The schools followed. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    case : Case
+        The job made ready. [-]
     """
     found: dict[str, tuple[CallPlan, ...]] = {}
-    standby = {tree.job.runs[key].origin: key for key in tree.standby}
-    for key, source in tree.job.sources.items():
+    standby = {case.tree.job.runs[key].origin: key for key in case.tree.standby}
+    for key, source in case.tree.job.sources.items():
         name = _CALL.get(source.kind)
         alone = source.kind is not SourceKind.inverter_pair and key not in standby
-        if name is None or source.status is Status.remove or alone or (key not in standby and not tree.leaving.get(key)):
+        if name is None or source.status is Status.remove or alone or (key not in standby and not case.tree.leaving.get(key)):
             continue
         kind = CALLS[name]
         outcomes = {}
         for school in kind.schools:
-            other = schools.but(name, school.key)
-            checks = {one.key: one for one in state_checks(tree, plan_enclosures(tree, facts, other, rulebook.grounds), other, rulebook)}
+            other = case.taking(name, school.key)
+            checks = {one.key: one for one in state_checks(other, plan_enclosures(other))}
             outcomes[school.key] = checks[standby.get(key, "")].words
-        found[key] = (call_plan(kind, tree.job.calls.get(name), outcomes, rulebook.choices),)
+        found[key] = (call_plan(kind, case.tree.job.calls.get(name), outcomes, case.rulebook.choices),)
     return found

@@ -5,13 +5,13 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass
 
+from northspan.core.case.case import Case
 from northspan.core.case.schools import Schools
 from northspan.core.case.tree import Tree
 from northspan.core.document.findings import Cure, Edit, Finding, Severity, pin
 from northspan.core.document.job import Bond, Grounding, SourceKind, Status
 from northspan.core.document.plan import EnclosurePlan
 from northspan.core.rulebooks.questions.words import Words
-from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.bonds.edges import Bench
 from northspan.core.topics.bonds.one_bond import BondTrouble, Trouble, count_bonds
 from northspan.core.topics.bonds.trial import Trial
@@ -28,66 +28,58 @@ class StateCheck:
     words: str
 
 
-def state_checks(
-    tree: Tree, plans: dict[str, EnclosurePlan], schools: Schools, rulebook: Rulebook, trial: Trial | None = None
-) -> tuple[StateCheck, ...]:
+def state_checks(case: Case, plans: dict[str, EnclosurePlan], trial: Trial | None = None) -> tuple[StateCheck, ...]:
     """Count the bonds in every state.
 
     Parameters
     ----------
-    tree : Tree
-        The property. [-]
+    case : Case
+        The job made ready. [-]
     plans : dict
         Enclosure plans by id. [-]
-    schools : Schools
-        The schools followed. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
     trial : Trial, optional
         What is tried on the bench; nothing if left out. [-]
     """
     found = []
-    for state in operating_states(tree, schools):
-        counts = count_bonds(Bench(tree, plans, schools, state, trial or Trial(), rulebook))
+    for state in operating_states(case.tree, case.schools):
+        counts = count_bonds(Bench(case, plans, state, trial or Trial()))
         troubles = [trouble for count in counts for trouble in count.troubles]
-        bonds = "; ".join(f"{_named(tree, (count.source,))}: bond at {_named(tree, count.bonds)}" for count in counts if count.bonds)
+        bonds = "; ".join(
+            f"{_named(case.tree, (count.source,))}: bond at {_named(case.tree, count.bonds)}" for count in counts if count.bonds
+        )
         soil = "" if bonds or not any(count.by_earth for count in counts) else _SOIL
-        words = bonds or soil if not troubles else " ".join(_trouble_words(tree, trouble) for trouble in troubles)
+        words = bonds or soil if not troubles else " ".join(_trouble_words(case.tree, trouble) for trouble in troubles)
         found.append(StateCheck(state.key, state.name, not troubles, words or "No neutral in this state."))
     return tuple(found)
 
 
-def state_findings(tree: Tree, plans: dict[str, EnclosurePlan], schools: Schools, rulebook: Rulebook) -> Iterator[Finding]:
+def state_findings(case: Case, plans: dict[str, EnclosurePlan]) -> Iterator[Finding]:
     """Say what is wrong with the bonds of any state, beyond cans that are not as they should be.
 
     Parameters
     ----------
-    tree : Tree
-        The property. [-]
+    case : Case
+        The job made ready. [-]
     plans : dict
         Enclosure plans by id. [-]
-    schools : Schools
-        The schools followed. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
     """
     named = {key for key, plan in plans.items() if not plan.agrees}  # these have a finding of their own already
     said: set[tuple[Trouble, tuple[str, ...]]] = set()
-    states = operating_states(tree, schools)
+    states = operating_states(case.tree, case.schools)
     for state in states:
-        for count in count_bonds(Bench(tree, plans, schools, state, Trial(), rulebook)):
+        for count in count_bonds(Bench(case, plans, state, Trial())):
             for trouble in count.troubles:
                 place = (trouble.kind, trouble.bonds or trouble.cans)
                 if place in said or named & {*trouble.bonds, *trouble.cans}:
                     continue
                 said.add(place)
-                yield _finding(tree, trouble, state.name, schools, rulebook.words)
-    for key in tree.standby:
-        yield from _switch(tree, key, schools, rulebook.words)
+                yield _finding(case.tree, trouble, state.name, case.schools, case.rulebook.words)
+    for key in case.tree.standby:
+        yield from _switch(case.tree, key, case.schools, case.rulebook.words)
     if not said and not named and plans and len(states) > 1:
         names = ", ".join(state.name[:1].lower() + state.name[1:] for state in states)
         words = f"One bond for each source in all {len(states)} states: {names}."
-        yield Finding(Severity.holds, "/sources", words, "Counted on what is joined to what.", rulebook.words.cite("one_bond"))
+        yield Finding(Severity.holds, "/sources", words, "Counted on what is joined to what.", case.rulebook.words.cite("one_bond"))
 
 
 def _finding(tree: Tree, trouble: BondTrouble, state: str, schools: Schools, say: Words) -> Finding:

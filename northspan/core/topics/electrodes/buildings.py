@@ -6,55 +6,37 @@ from collections.abc import Iterator
 
 from pydantic import JsonValue
 
-from northspan.core.case.schools import school_of
-from northspan.core.case.tree import Tree
+from northspan.core.case.case import Case
+from northspan.core.case.schools import call_plan, school_of
 from northspan.core.document.calls import CALLS
 from northspan.core.document.findings import Cure, Edit, Finding, Severity, pin, sentence
 from northspan.core.document.job import Electrode, ElectrodeKind, EnclosureKind, Grounding, Job, Metal, Status
 from northspan.core.document.plan import BuildingPlan, CallPlan, WorkGroup, printed
 from northspan.core.rulebooks.questions.common import BuildingFacts, Wire
 from northspan.core.rulebooks.questions.electrodes import ElectrodeRules
-from northspan.core.rulebooks.questions.grounds import GroundRules
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.electrodes.rods import rods_present, rods_wanted
-from northspan.core.topics.sizing.other_ways import call_plan
 from northspan.core.working.worked import whole
 
 _OWN_DISCONNECT = frozenset({EnclosureKind.panel_main_breaker, EnclosureKind.disconnect, EnclosureKind.meter_main})
 
 
-def plan_building(
-    tree: Tree,
-    key: str,
-    facts: BuildingFacts,
-    supply: tuple[Wire, int] | None,
-    rulebook: Rulebook,
-    school: str,
-    more: tuple[WorkGroup, ...] = (),
-) -> BuildingPlan:
+def plan_building(case: Case, key: str, supply: tuple[Wire, int] | None) -> BuildingPlan:
     """Decide disconnect and electrodes of a building.
 
     Parameters
     ----------
-    tree : Tree
-        The property. [-]
+    case : Case
+        The job made ready. [-]
     key : str
         Id of the building. [-]
-    facts : BuildingFacts
-        What rules ask of it. [-]
     supply : tuple of Wire and int, or None
         Its largest supply conductor and how many of it are in parallel, if that is sized. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
-    school : str
-        School for rods. [-]
-    more : tuple of WorkGroup
-        Further working to show with it, shape (n,). [-]
     """
-    building = tree.job.buildings[key]
-    disconnect = rulebook.electrodes.building_disconnect(facts, _main_a(tree.job, key))
-    needed = rulebook.electrodes.electrodes_needed(facts, school)
+    building, facts, school = case.job.buildings[key], case.facts[key], case.schools["rods"]
+    disconnect = case.rulebook.electrodes.building_disconnect(facts, _main_a(case.tree.job, key))
+    needed = case.rulebook.electrodes.electrodes_needed(facts, school)
     groups = [
         WorkGroup("disconnect", "Disconnect", disconnect.steps[-1].result, printed(disconnect.steps)),
         WorkGroup("electrodes", "Electrodes", needed.steps[0].result, printed(needed.steps)),
@@ -66,18 +48,20 @@ def plan_building(
         going = {e.kind for e in facts.electrodes if e.conductor_goes_on} if onward else set()
         wire, sets = supply or (None, 1)
         sized = [
-            (kind, rulebook.electrodes.electrode_conductor(kind, wire, Metal.copper, sets=sets, goes_on=kind in going))
+            (kind, case.rulebook.electrodes.electrode_conductor(kind, wire, Metal.copper, sets=sets, goes_on=kind in going))
             for kind in sorted(kinds)
         ]
-        conductor = max((worked.value for _, worked in sized), key=rulebook.wires.area)
+        conductor = max((worked.value for _, worked in sized), key=case.rulebook.wires.area)
         groups += [
             WorkGroup(
-                f"conductor_{kind}", f"Conductor to {kind.replace('_', ' ')}", rulebook.words.size_name(worked.value), printed(worked.steps)
+                f"conductor_{kind}",
+                f"Conductor to {kind.replace('_', ' ')}",
+                case.rulebook.words.size_name(worked.value),
+                printed(worked.steps),
             )
             for kind, worked in sized
         ]
-        groups += _how(facts, rulebook.electrodes)
-    groups += more
+        groups += _how(facts, case.rulebook.electrodes)
     return BuildingPlan(
         key,
         building.name,
@@ -88,7 +72,7 @@ def plan_building(
         conductor,
         disconnect.value,
         tuple(groups),
-        _calls(tree.job, facts, needed.value, rulebook),
+        _calls(case.tree.job, facts, needed.value, case.rulebook),
     )
 
 
@@ -98,81 +82,69 @@ def _how(facts: BuildingFacts, electrode_rules: ElectrodeRules) -> Iterator[Work
     yield WorkGroup("intersystem", "Bonding point for other systems", other.steps[-1].result, printed(other.steps))
 
 
-def building_findings(
-    tree: Tree, plans: dict[str, BuildingPlan], facts: dict[str, BuildingFacts], electrode_rules: ElectrodeRules, say: Words
-) -> Iterator[Finding]:
+def building_findings(case: Case, plans: dict[str, BuildingPlan]) -> Iterator[Finding]:
     """Say what is wrong or open about disconnects and electrodes.
 
     Parameters
     ----------
-    tree : Tree
-        The property. [-]
+    case : Case
+        The job made ready. [-]
     plans : dict
         Building plans by id. [-]
-    facts : dict
-        Building facts by id. [-]
-    electrode_rules : ElectrodeRules
-        Rules of electrodes. [-]
-    say : Words
-        How the trade says it. [-]
     """
     for key, plan in plans.items():
-        yield from _disconnect(tree.job, key, plan)
+        yield from _disconnect(case.tree.job, key, plan)
         if plan.electrode_required:
-            yield from _intersystem(tree.job, key, facts[key], electrode_rules, say)
-            yield from _electrodes(tree.job, key, plan, facts[key], electrode_rules, say)
-    for key, electrode in tree.job.electrodes.items():
+            yield from _intersystem(case.tree.job, key, case.facts[key], case.rulebook.electrodes, case.rulebook.words)
+            yield from _electrodes(case.tree.job, key, plan, case.facts[key], case.rulebook.electrodes, case.rulebook.words)
+    for key, electrode in case.tree.job.electrodes.items():
         if electrode.status is not Status.remove:
-            yield from _electrode(tree.job, key, electrode, electrode_rules, say)
+            yield from _electrode(case.tree.job, key, electrode, case.rulebook.electrodes, case.rulebook.words)
 
 
-def legacy_findings(tree: Tree, school: str, facts: dict[str, BuildingFacts], ground_rules: GroundRules, say: Words) -> Iterator[Finding]:
+def legacy_findings(case: Case) -> Iterator[Finding]:
     """Speak of old three-wire feeds.
 
     Parameters
     ----------
-    tree : Tree
-        The property. [-]
-    school : str
-        "replace" or "keep". [-]
-    facts : dict
-        Building facts by id. [-]
-    ground_rules : GroundRules
-        Rules of grounds and neutrals. [-]
-    say : Words
-        How the trade says it. [-]
+    case : Case
+        The job made ready. [-]
     """
-    for key in tree.order:
-        run = tree.job.runs[key]
-        home = tree.building_of(run.target)
-        if not home or home not in facts:
+    for key in case.tree.order:
+        run = case.tree.job.runs[key]
+        home = case.tree.building_of(run.target)
+        if not home or home not in case.facts:
             continue
-        far = tree.job.buildings[home]
+        far = case.tree.job.buildings[home]
         at = f"/runs/{key}/grounding"
-        open_ways = ground_rules.grounding_open(facts[home])
-        along = run.grounding is Grounding.equipment_ground and key in tree.entering.get(home, ()) and run.origin in tree.job.enclosures
+        open_ways = case.rulebook.grounds.grounding_open(case.facts[home])
+        along = (
+            run.grounding is Grounding.equipment_ground
+            and key in case.tree.entering.get(home, ())
+            and run.origin in case.tree.job.enclosures
+        )
         if along and Grounding.equipment_ground not in open_ways.value:
-            words = f"{run.name}: it brings a {say.dialect.ground_short} to {far.name}, where animals live."
+            words = f"{run.name}: it brings a {case.rulebook.words.dialect.ground_short} to {far.name}, where animals live."
             line = open_ways.steps[-1]
             cure = pin(at, Grounding.legacy_three_wire, "Ground the neutral again there, on its own electrodes")
             yield Finding(Severity.fix, at, words, sentence(line.formula), line.citation, (cure,))
         if run.grounding is not Grounding.legacy_three_wire or (
-            run.status is not Status.existing and not ground_rules.may_feed_three_wires()
+            run.status is not Status.existing and not case.rulebook.grounds.may_feed_three_wires()
         ):
             continue
-        if ground_rules.may_ground_again(facts[tree.building_of(run.target)]) and not far.metallic_path:
+        if case.rulebook.grounds.may_ground_again(case.facts[case.tree.building_of(run.target)]) and not far.metallic_path:
             words = f"{run.name}: three wires, the neutral is grounded again at {far.name}."
-            why = f"One of two lawful ways; never with a {say.dialect.ground_short} beside it."
-            cure = pin(at, "equipment_ground", f"Bring a {say.dialect.ground_short}, isolate the neutral")
+            why = f"One of two lawful ways; never with a {case.rulebook.words.dialect.ground_short} beside it."
+            cure = pin(at, "equipment_ground", f"Bring a {case.rulebook.words.dialect.ground_short}, isolate the neutral")
             cures = (cure,) if Grounding.equipment_ground in open_ways.value else ()
-            yield Finding(Severity.note, at, words, why, say.cite("legacy_three_wire"), cures)
-        elif school == "replace":
+            yield Finding(Severity.note, at, words, why, case.rulebook.words.cite("legacy_three_wire"), cures)
+        elif case.schools["legacy_feed"] == "replace":
             yield Finding(
                 Severity.fix,
                 at,
                 f"{run.name}: old three-wire feed, to be replaced with four wires.",
                 "While it stands, the neutral's drop lifts every metal case at the far end.",
-                say.cite("new_three_wire"),
+                case.rulebook.words.cite("new_three_wire"),
                 (
                     Cure("Replace with four wires", (Edit("add", at, "equipment_ground"), Edit("add", f"/runs/{key}/status", "new"))),
                     Cure("Keep it as it was", (Edit("add", "/calls/legacy_feed", {"school": "keep"}),)),
@@ -184,7 +156,7 @@ def legacy_findings(tree: Tree, school: str, facts: dict[str, BuildingFacts], gr
                 at,
                 f"{run.name}: the old three-wire feed cannot stay, a metal path joins the buildings.",
                 "Neutral current would run on that path.",
-                say.cite("legacy_three_wire"),
+                case.rulebook.words.cite("legacy_three_wire"),
                 (pin(at, "equipment_ground", "Run four wires"),),
             )
         else:
@@ -193,7 +165,7 @@ def legacy_findings(tree: Tree, school: str, facts: dict[str, BuildingFacts], gr
                 at,
                 f"{run.name}: old three-wire feed kept.",
                 "Only where it was lawful when it was made. Ask the inspector, and record the answer.",
-                say.cite("legacy_three_wire"),
+                case.rulebook.words.cite("legacy_three_wire"),
             )
 
 

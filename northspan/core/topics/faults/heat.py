@@ -7,10 +7,11 @@ from dataclasses import dataclass, replace
 from functools import lru_cache
 from math import isinf, log, sqrt
 
+from northspan.core.case.case import Case
 from northspan.core.case.tree import Tree
 from northspan.core.document.findings import Finding, Severity, pin
 from northspan.core.document.job import Circuit, Metal, RunKind
-from northspan.core.document.plan import RunPlan, WorkGroup, printed
+from northspan.core.document.plan import WorkGroup, printed
 from northspan.core.physics.device_curves import opens_within_s
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
@@ -83,19 +84,17 @@ def withstand(size_mm2: float, metal: Metal, begins_c: float, ends_c: float) -> 
     return step("W_s", words, "k**2 * S**2", "A²s", "IEC 60949", k=k, S=size_mm2)
 
 
-def heats(tree: Tree, sized: dict[str, SizedRun], here: dict[str, Worked[Fault]], rulebook: Rulebook) -> dict[str, tuple[Stands, ...]]:
+def heats(case: Case, sized: dict[str, SizedRun], here: dict[str, Worked[Fault]]) -> dict[str, tuple[Stands, ...]]:
     """Hold every ground and neutral against a fault at the far end of its run.
 
     Parameters
     ----------
-    tree : Tree
-        The property. [-]
+    case : Case
+        The job made ready. [-]
     sized : dict
         Sized runs by id. [-]
     here : dict
         Fault current by can and source. [A]
-    rulebook : Rulebook
-        The code to follow. [-]
 
     Notes
     -----
@@ -104,30 +103,27 @@ def heats(tree: Tree, sized: dict[str, SizedRun], here: dict[str, Worked[Fault]]
     """
     found: dict[str, tuple[Stands, ...]] = {}
     for run_id, one in sized.items():
-        run, ahead = one.question.run, here.get(tree.job.runs[run_id].origin)
-        if ahead is None or run_id in tree.standby or run.kind is RunKind.service:
+        run, ahead = one.question.run, here.get(case.tree.job.runs[run_id].origin)
+        if ahead is None or run_id in case.tree.standby or run.kind is RunKind.service:
             continue
-        roles = ["ground"] if one.equipment_ground_size and rulebook.loop is None else []
+        roles = ["ground"] if one.equipment_ground_size and case.rulebook.loop is None else []
         roles += ["neutral"] if run.circuit is not Circuit.two_wire_line else []
-        found[run_id] = tuple(held for role in roles for held in _held(run_id, role, one, ahead.value, rulebook))
+        found[run_id] = tuple(held for role in roles for held in _held(run_id, role, one, ahead.value, case.rulebook))
     return found
 
 
-def with_heat(plan: RunPlan, found: tuple[Stands, ...]) -> RunPlan:
-    """Add the heat of a fault to the working of a run.
+def heat_groups(found: tuple[Stands, ...]) -> tuple[WorkGroup, ...]:
+    """Print the heat of a fault as working of a run.
 
     Parameters
     ----------
-    plan : RunPlan
-        The run. [-]
     found : tuple of Stands
         Its wires. [-]
     """
-    if not plan.working or not found:
-        return plan
+    if not found:
+        return ()
     answer = ", ".join(f"{one.role} {'holds' if one.holds else 'does not hold'}" for one in found)
-    lines = printed(tuple(line for one in found for line in one.steps))
-    return plan.model_copy(update={"working": (*plan.working, WorkGroup("heat", "Heat of a fault", answer, lines))})
+    return (WorkGroup("heat", "Heat of a fault", answer, printed(tuple(line for one in found for line in one.steps))),)
 
 
 def heat_findings(tree: Tree, found: dict[str, tuple[Stands, ...]], say: Words) -> Iterator[Finding]:

@@ -3,16 +3,17 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
+from typing import Any
 
+from northspan.core.case.case import Case
 from northspan.core.case.tree import WITHOUT_DEVICE, Tree
 from northspan.core.document.findings import Finding, Severity, pin
 from northspan.core.document.job import Circuit, Enclosure, EnclosureKind, Method, Source, SourceKind, Status
-from northspan.core.document.plan import EnclosurePlan, printed
+from northspan.core.document.plan import printed
 from northspan.core.rulebooks.questions.devices import DeviceRules
 from northspan.core.rulebooks.questions.supplies import SupplyRules
 from northspan.core.rulebooks.questions.words import Words
-from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.sizing.run import SizedRun
 from northspan.core.topics.supply.fault import Fault, Stretch, fault_after, fault_at_source
 from northspan.core.working.errors import OutsideTable
@@ -29,35 +30,33 @@ class FaultHere:
     ratings_a: float
 
 
-def faults(tree: Tree, sized: dict[str, SizedRun], rulebook: Rulebook) -> dict[str, Worked[Fault]]:
+def faults(case: Case, sized: dict[str, SizedRun]) -> dict[str, Worked[Fault]]:
     """Work the fault current at every can and source whose way from a source is known. [A]
 
     Parameters
     ----------
-    tree : Tree
-        The property. [-]
+    case : Case
+        The job made ready. [-]
     sized : dict
         Sized runs by id. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
     """
     found: dict[str, Worked[Fault]] = {}
-    for key, source in tree.job.sources.items():
-        at_terminals = _at_source(key, source, found, rulebook.supplies) if source.kind is not SourceKind.transformer else None
+    for key, source in case.tree.job.sources.items():
+        at_terminals = _at_source(key, source, found, case.rulebook.supplies) if source.kind is not SourceKind.transformer else None
         if at_terminals:
             found[key] = at_terminals
-    for run_id in tree.order:
-        run = tree.job.runs[run_id]
+    for run_id in case.tree.order:
+        run = case.tree.job.runs[run_id]
         ahead = found.get(run.origin)
-        if ahead is None or run_id not in sized or run_id in tree.standby:
+        if ahead is None or run_id not in sized or run_id in case.tree.standby:
             continue
         try:
-            there = fault_after(ahead.value.loop, stretch_of(sized[run_id]), rulebook.drops)
+            there = fault_after(ahead.value.loop, stretch_of(sized[run_id]), case.rulebook.drops)
         except OutsideTable:  # a size without an impedance in the table: nothing is known from here on
             continue
         found[run.target] = there
-        fed = tree.job.sources.get(run.target)
-        own = _at_source(run.target, fed, found, rulebook.supplies) if fed else None
+        fed = case.tree.job.sources.get(run.target)
+        own = _at_source(run.target, fed, found, case.rulebook.supplies) if fed else None
         if own:
             found[run.target] = own
     return found
@@ -83,26 +82,21 @@ def at_cans(tree: Tree, found: dict[str, Worked[Fault]], device_rules: DeviceRul
     }
 
 
-def with_fault(plan: EnclosurePlan, here: FaultHere | None) -> EnclosurePlan:
-    """Add the fault current to the plan of a can.
+def fault_fields(here: FaultHere) -> dict[str, Any]:
+    """Give what the plan of a can says of the fault current at it.
 
     Parameters
     ----------
-    plan : EnclosurePlan
-        The can. [-]
-    here : FaultHere or None
-        Its fault current, where it is known. [A]
+    here : FaultHere
+        Its fault current. [A]
     """
-    if here is None:
-        return plan
     fault = here.fault.value
-    return replace(
-        plan,
-        fault_a=fault.line_line_a,
-        fault_to_neutral_a=fault.line_neutral_a,
-        interrupting_least_a=here.ratings_a,
-        fault_working=printed(here.fault.steps),
-    )
+    return {
+        "fault_a": fault.line_line_a,
+        "fault_to_neutral_a": fault.line_neutral_a,
+        "interrupting_least_a": here.ratings_a,
+        "fault_working": printed(here.fault.steps),
+    }
 
 
 def fault_findings(tree: Tree, here: dict[str, FaultHere], device_rules: DeviceRules, say: Words) -> Iterator[Finding]:

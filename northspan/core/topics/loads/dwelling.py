@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
+from northspan.core.case.case import Case
 from northspan.core.case.schools import school_of
 from northspan.core.case.tree import Tree
 from northspan.core.document.job import Across, Building, BuildingUse, Load, LoadKind, MeasuredOver, Status
 from northspan.core.rulebooks.questions.dwellings import Appliance, DwellingFacts, DwellingRules, MethodLoad
-from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.loads.demand import load_power
 
 CONNECTED, MEASURED = "connected", "measured"
@@ -77,52 +77,48 @@ def by_method(building: Building, dwelling_rules: DwellingRules) -> bool:
     return building.use is BuildingUse.dwelling and building.load_method != CONNECTED and known
 
 
-def method_loads(tree: Tree, building_id: str, local_v: tuple[float, float], rulebook: Rulebook) -> tuple[MethodLoad, ...]:
+def method_loads(case: Case, building_id: str, local_v: tuple[float, float]) -> tuple[MethodLoad, ...]:
     """Work a dwelling's load by every method of the rulebook. [VA]
 
     Parameters
     ----------
-    tree : Tree
-        The property. [-]
+    case : Case
+        The job made ready. [-]
     building_id : str
         The dwelling; its floor area must be known. [-]
     local_v : tuple of float
         Line to line and line to neutral voltage. [V]
-    rulebook : Rulebook
-        The code to follow. [-]
 
     Raises
     ------
     OutsideTable
         If a range or a motor is outside its table.
     """
-    return rulebook.dwellings.dwelling_loads(dwelling_facts(tree, building_id, local_v, rulebook))
+    return case.rulebook.dwellings.dwelling_loads(dwelling_facts(case, building_id, local_v))
 
 
-def dwelling_facts(tree: Tree, building_id: str, local_v: tuple[float, float], rulebook: Rulebook) -> DwellingFacts:
+def dwelling_facts(case: Case, building_id: str, local_v: tuple[float, float]) -> DwellingFacts:
     """Gather what the methods ask of a dwelling from the loads at its cans.
 
     Parameters
     ----------
-    tree : Tree
-        The property. [-]
+    case : Case
+        The job made ready. [-]
     building_id : str
         The dwelling. [-]
     local_v : tuple of float
         Line to line and line to neutral voltage. [V]
-    rulebook : Rulebook
-        For motors. [-]
 
     Notes
     -----
     Lighting and receptacles are in the floor area and not added again. Of loads that never run
     together the largest counts.
     """
-    job = tree.job
+    job = case.tree.job
     building = job.buildings[building_id]
     cans = {key for key, can in job.enclosures.items() if can.building == building_id}
     loads = _one_of_each([load for load in job.loads.values() if load.enclosure in cans and load.status is not Status.remove])
-    power = {id(load): load_power(load, *local_v, rulebook.loads).value for load in loads}
+    power = {id(load): load_power(load, *local_v, case.rulebook.loads).value for load in loads}
 
     def of(*kinds: LoadKind) -> tuple[float, ...]:
         return tuple(power[id(load)] for load in loads if load.kind in kinds)

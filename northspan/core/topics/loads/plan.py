@@ -4,13 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from northspan.core.case.case import Case
 from northspan.core.case.tree import Tree
 from northspan.core.document.findings import Finding, Severity, pin
 from northspan.core.document.job import Across, Building, BuildingUse, Circuit, Load, RunKind, Status
 from northspan.core.document.plan import LoadPlan, MethodPlan, printed
 from northspan.core.rulebooks.questions.common import DesignLoad
 from northspan.core.rulebooks.questions.words import Words
-from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.loads.demand import demand_of
 from northspan.core.topics.loads.dwelling import CONNECTED, by_method, dwelling_facts, method_loads
 from northspan.core.topics.loads.legs import legs_of
@@ -19,24 +19,22 @@ from northspan.core.working.errors import OutsideTable
 from northspan.core.working.worked import step
 
 
-def plan_loads(tree: Tree, rulebook: Rulebook) -> tuple[dict[str, LoadPlan], list[Finding]]:
+def plan_loads(case: Case) -> tuple[dict[str, LoadPlan], list[Finding]]:
     """Work every load at its own can, and name those that cannot be worked.
 
     Parameters
     ----------
-    tree : Tree
-        The property. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    case : Case
+        The job made ready. [-]
     """
     plans: dict[str, LoadPlan] = {}
     findings: list[Finding] = []
-    for key, load in tree.job.loads.items():
+    for key, load in case.tree.job.loads.items():
         if load.status is Status.remove:
             continue
         try:
-            plans[key] = _load_plan(tree, key, load, rulebook)
-            findings += _dead(tree, key, load, rulebook.words)
+            plans[key] = _load_plan(case, key, load)
+            findings += _dead(case.tree, key, load, case.rulebook.words)
         except OutsideTable as outside:
             words = "Type its nameplate as an ordinary load, with what it adds while it starts."
             findings.append(Finding(Severity.stop, f"/loads/{key}", f"{load.name}: {outside}", words, "tables"))
@@ -69,46 +67,44 @@ def _dead(tree: Tree, key: str, load: Load, say: Words) -> list[Finding]:
     return []
 
 
-def plan_methods(tree: Tree, building_id: str, rulebook: Rulebook) -> tuple[tuple[MethodPlan, ...], list[Finding]]:
+def plan_methods(case: Case, building_id: str) -> tuple[tuple[MethodPlan, ...], list[Finding]]:
     """Work a dwelling's load by every method; nothing for other buildings, or while the floor area is not known.
 
     Parameters
     ----------
-    tree : Tree
-        The property. [-]
+    case : Case
+        The job made ready. [-]
     building_id : str
         The building. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
     """
-    building = tree.job.buildings[building_id]
-    cans = [key for key, can in tree.job.enclosures.items() if can.building == building_id and can.status is not Status.remove]
+    building = case.tree.job.buildings[building_id]
+    cans = [key for key, can in case.tree.job.enclosures.items() if can.building == building_id and can.status is not Status.remove]
     if building.use is not BuildingUse.dwelling or not cans:
         return (), []
-    if building.floor_m2 is None and rulebook.dwellings.needs_floor_area():
+    if building.floor_m2 is None and case.rulebook.dwellings.needs_floor_area():
         return (), _without_area(building_id, building)
-    entry = next((tree.job.runs[key].target for key in tree.entering.get(building_id, ())), cans[0])
-    volts = voltages_at(tree, entry, rulebook.supplies)
+    entry = next((case.tree.job.runs[key].target for key in case.tree.entering.get(building_id, ())), cans[0])
+    volts = voltages_at(case.tree, entry, case.rulebook.supplies)
     try:
-        methods = method_loads(tree, building_id, volts, rulebook)
+        methods = method_loads(case, building_id, volts)
     except OutsideTable as outside:
         words = "The methods for the whole dwelling wait for it."
         return (), [Finding(Severity.stop, f"/buildings/{building_id}/load_method", f"{building.name}: {outside}", words, "tables")]
-    least = rulebook.dwellings.dwelling_least_a()
+    least = case.rulebook.dwellings.dwelling_least_a()
     plans: list[MethodPlan] = []
     for method in methods:
         amperes = step("I", "in amperes", "P / U", "A", "load over voltage", P=method.total.value, U=volts[0])
         try:
-            device = rulebook.devices.device_for_load(DesignLoad(amperes.value, 0.0, 0.0), RunKind.service)
+            device = case.rulebook.devices.device_for_load(DesignLoad(amperes.value, 0.0, 0.0), RunKind.service)
         except OutsideTable as outside:
             words = "A supply of this kind cannot carry it. Ask the utility, or take load off."
             return (), [Finding(Severity.stop, f"/buildings/{building_id}/load_method", f"{building.name}: {outside}", words, "tables")]
         lines = (*method.total.steps, amperes, *(method.neutral.steps if method.neutral else ()), device.steps[-1], least)
         neutral_a = method.neutral.value / volts[0] if method.neutral else None
         service_a = max(device.value, least.value)
-        chosen = by_method(building, rulebook.dwellings) and method.key == building.load_method
+        chosen = by_method(building, case.rulebook.dwellings) and method.key == building.load_method
         plans.append(MethodPlan(method.key, method.title, method.total.value, amperes.value, neutral_a, service_a, chosen, printed(lines)))
-    return tuple(plans), _not_entered(tree, building_id, volts, rulebook)
+    return tuple(plans), _not_entered(case, building_id, volts)
 
 
 def several_dwellings(tree: Tree, say: Words) -> Iterator[Finding]:
@@ -132,12 +128,12 @@ def several_dwellings(tree: Tree, say: Words) -> Iterator[Finding]:
             yield Finding(Severity.check, f"/runs/{key}", words, why, say.cite("several_dwellings"))
 
 
-def _not_entered(tree: Tree, key: str, volts: tuple[float, float], rulebook: Rulebook) -> list[Finding]:
+def _not_entered(case: Case, key: str, volts: tuple[float, float]) -> list[Finding]:
     """Where circuits and not the floor area give the load: the ones that every dwelling has."""
-    building = tree.job.buildings[key]
-    if rulebook.dwellings.needs_floor_area() or not by_method(building, rulebook.dwellings):
+    building = case.tree.job.buildings[key]
+    if case.rulebook.dwellings.needs_floor_area() or not by_method(building, case.rulebook.dwellings):
         return []
-    facts = dwelling_facts(tree, key, volts, rulebook)
+    facts = dwelling_facts(case, key, volts)
     missing = " and ".join(name for name, there in (("lighting", facts.lighting_va), ("socket circuits", facts.sockets_va)) if not there)
     if not missing:
         return []
@@ -155,15 +151,15 @@ def _without_area(key: str, building: Building) -> list[Finding]:
     ]
 
 
-def _load_plan(tree: Tree, key: str, load: Load, rulebook: Rulebook) -> LoadPlan:
-    volts = voltages_at(tree, load.enclosure, rulebook.supplies)
-    worked = demand_of(key, load, volts, volts[0], RunKind.feeder, rulebook.loads)
+def _load_plan(case: Case, key: str, load: Load) -> LoadPlan:
+    volts = voltages_at(case.tree, load.enclosure, case.rulebook.supplies)
+    worked = demand_of(key, load, volts, volts[0], RunKind.feeder, case.rulebook.loads)
     demand = worked.value
     legs = legs_of(load)
     to_neutral = load.across is not Across.line_line or load.uses_neutral
     line_1, line_2 = (demand.current_a if leg in legs else 0.0 for leg in (1, 2))
-    building = tree.building_of(load.enclosure)
-    covered = by_method(tree.job.buildings[building], rulebook.dwellings)
+    building = case.tree.building_of(load.enclosure)
+    covered = by_method(case.tree.job.buildings[building], case.rulebook.dwellings)
     note = "in the dwelling's method" if covered else "continuous" if demand.continuous else "motor" if demand.motor_a else ""
     neutral_a = demand.current_a if to_neutral else 0.0
     return LoadPlan(key, building, demand.power_va, line_1, line_2, neutral_a, demand.continuous, note, printed(worked.steps))

@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
+from northspan.core.case.case import Case
 from northspan.core.case.tree import Tree
 from northspan.core.document.job import Run, Source, Status
 from northspan.core.rulebooks.questions.common import DesignLoad
 from northspan.core.rulebooks.questions.dwellings import MethodLoad
 from northspan.core.rulebooks.questions.supplies import SupplyRules
-from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.loads.connected import Block, Fed, added_up, typed_load, worst_start
 from northspan.core.topics.loads.dwelling import by_method, dwelling_carried, method_loads
 from northspan.core.topics.loads.legs import NO_LOAD, LegLoads
@@ -53,17 +53,15 @@ def line_voltage(tree: Tree, run_id: str, supply_rules: SupplyRules) -> float:
     return source.line_v if source else supply_rules.usual_v
 
 
-def load_of_run(tree: Tree, run_id: str, rulebook: Rulebook) -> Worked[LegLoads | None]:
+def load_of_run(case: Case, run_id: str) -> Worked[LegLoads | None]:
     """Find the load a run is to carry.
 
     Parameters
     ----------
-    tree : Tree
-        The property. [-]
+    case : Case
+        The job made ready. [-]
     run_id : str
         The run. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
 
     Notes
     -----
@@ -72,45 +70,43 @@ def load_of_run(tree: Tree, run_id: str, rulebook: Rulebook) -> Worked[LegLoads 
     that ask for it. Conductors from a generator or an inverter follow its nameplate, for it can
     give that much whatever is switched on.
     """
-    run = tree.job.runs[run_id]
-    run_v = line_voltage(tree, run_id, rulebook.supplies)
-    own = tree.job.sources.get(run.origin)
-    if run.load_a is None and own is not None and own.rating_kva is not None and rulebook.supplies.source_share(own.kind)[0]:
-        return _by_nameplate(own, run_v, rulebook.supplies)
-    fed, _ = _fed_through(tree, run.target, rulebook.supplies)
+    run = case.tree.job.runs[run_id]
+    run_v = line_voltage(case.tree, run_id, case.rulebook.supplies)
+    own = case.tree.job.sources.get(run.origin)
+    if run.load_a is None and own is not None and own.rating_kva is not None and case.rulebook.supplies.source_share(own.kind)[0]:
+        return _by_nameplate(own, run_v, case.rulebook.supplies)
+    fed, _ = _fed_through(case.tree, run.target, case.rulebook.supplies)
     if run.load_a is not None:
-        return typed_load(run, *worst_start(fed, run_v, rulebook.loads))
-    return load_behind(tree, run_id, rulebook)
+        return typed_load(run, *worst_start(fed, run_v, case.rulebook.loads))
+    return load_behind(case, run_id)
 
 
-def load_behind(tree: Tree, run_id: str, rulebook: Rulebook) -> Worked[LegLoads | None]:
+def load_behind(case: Case, run_id: str) -> Worked[LegLoads | None]:
     """Add up what is behind a run, whatever was typed for the run itself.
 
     Parameters
     ----------
-    tree : Tree
-        The property. [-]
+    case : Case
+        The job made ready. [-]
     run_id : str
         The run. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
     """
-    run = tree.job.runs[run_id]
-    run_v = line_voltage(tree, run_id, rulebook.supplies)
-    fed, typed = _fed_through(tree, run.target, rulebook.supplies)
-    blocks = [_typed_block(key, other, run_v, voltages_at(tree, other.origin, rulebook.supplies)[0]) for key, other in typed]
-    home, _ = dwelling_carried(tree, run_id)
+    run = case.tree.job.runs[run_id]
+    run_v = line_voltage(case.tree, run_id, case.rulebook.supplies)
+    fed, typed = _fed_through(case.tree, run.target, case.rulebook.supplies)
+    blocks = [_typed_block(key, other, run_v, voltages_at(case.tree, other.origin, case.rulebook.supplies)[0]) for key, other in typed]
+    home, _ = dwelling_carried(case.tree, run_id)
     if (
         home
-        and by_method(tree.job.buildings[home], rulebook.dwellings)
-        and not any(other.load_a for _, other in typed if tree.building_of(other.target) == home)
+        and by_method(case.tree.job.buildings[home], case.rulebook.dwellings)
+        and not any(other.load_a for _, other in typed if case.tree.building_of(other.target) == home)
     ):
-        cans = {key for key, can in tree.job.enclosures.items() if can.building == home}
-        blocks.append(_dwelling_block(tree, home, run_v, rulebook))
+        cans = {key for key, can in case.tree.job.enclosures.items() if can.building == home}
+        blocks.append(_dwelling_block(case, home, run_v))
         fed = [f for f in fed if f.load.enclosure not in cans]
     if not fed and not blocks:
         return NO_LOAD
-    return added_up(fed, blocks, run_v, run.kind, rulebook)  # type: ignore[return-value]
+    return added_up(fed, blocks, run_v, run.kind, case.rulebook)  # type: ignore[return-value]
 
 
 def _by_nameplate(source: Source, run_v: float, supply_rules: SupplyRules) -> Worked[LegLoads | None]:
@@ -122,22 +118,22 @@ def _by_nameplate(source: Source, run_v: float, supply_rules: SupplyRules) -> Wo
     return Worked(LegLoads(DesignLoad(wanted.value, 0.0, wanted.value), wanted.value, wanted.value, 0.0), (nameplate, wanted))
 
 
-def chosen_method(tree: Tree, building_id: str, rulebook: Rulebook) -> tuple[MethodLoad, MethodLoad]:
+def chosen_method(case: Case, building_id: str) -> tuple[MethodLoad, MethodLoad]:
     """Give a dwelling's load by the method chosen for it, and by the one that gives the neutral.
 
     Parameters
     ----------
-    tree : Tree
-        The property. [-]
+    case : Case
+        The job made ready. [-]
     building_id : str
         The dwelling. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
     """
-    entry = next((key for key in tree.entering.get(building_id, ())), None)
-    node = tree.job.runs[entry].target if entry else next(k for k, can in tree.job.enclosures.items() if can.building == building_id)
-    methods = method_loads(tree, building_id, voltages_at(tree, node, rulebook.supplies), rulebook)
-    wanted = tree.job.buildings[building_id].load_method
+    entry = next((key for key in case.tree.entering.get(building_id, ())), None)
+    node = (
+        case.tree.job.runs[entry].target if entry else next(k for k, can in case.tree.job.enclosures.items() if can.building == building_id)
+    )
+    methods = method_loads(case, building_id, voltages_at(case.tree, node, case.rulebook.supplies))
+    wanted = case.tree.job.buildings[building_id].load_method
     return next((m for m in methods if m.key == wanted), methods[0]), next(m for m in methods if m.neutral)
 
 
@@ -168,9 +164,9 @@ def _typed_block(key: str, run: Run, run_v: float, own_v: float) -> Block:
     return Block(run.name, total - continuous, continuous, total, (given(f"I_{key}", f"{run.name}, load typed there", total, "A"),))
 
 
-def _dwelling_block(tree: Tree, home: str, run_v: float, rulebook: Rulebook) -> Block:
-    method, with_neutral = chosen_method(tree, home, rulebook)
-    name = tree.job.buildings[home].name
+def _dwelling_block(case: Case, home: str, run_v: float) -> Block:
+    method, with_neutral = chosen_method(case, home)
+    name = case.tree.job.buildings[home].name
     amperes = step(
         "I_D",
         f"{name} by the {method.title[:1].lower()}{method.title[1:]}",

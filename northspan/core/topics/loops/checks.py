@@ -4,19 +4,17 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from northspan.core.case.case import Case
 from northspan.core.case.facts import earthing_at
-from northspan.core.case.schools import school_of, schools_of
+from northspan.core.case.schools import call_plan, school_of, schools_of
 from northspan.core.case.tree import Tree
 from northspan.core.document.calls import CALLS
 from northspan.core.document.findings import Cure, Edit, Finding, Severity, pin
 from northspan.core.document.job import Building, Earthing, Grounding, LoadKind, RunKind, Status, WetRoom
 from northspan.core.document.plan import CallPlan, WorkGroup, printed
 from northspan.core.physics.device_curves import PEOPLE_MA
-from northspan.core.rulebooks.questions.common import BuildingFacts
 from northspan.core.rulebooks.questions.loop import BondingFacts, LoopRules, WetCircuit
 from northspan.core.rulebooks.questions.words import Words
-from northspan.core.rulebooks.rulebook import Rulebook
-from northspan.core.topics.sizing.other_ways import call_plan
 from northspan.core.topics.sizing.question import loop_facts
 from northspan.core.topics.sizing.run import SizedRun
 from northspan.core.topics.supply.states import switches_neutral
@@ -52,95 +50,87 @@ def bonding_facts(tree: Tree, building_id: str, sized: dict[str, SizedRun], rule
     return BondingFacts(earthing, supply.tried.wire.size if supply else neutral, neutral, entries, exported)
 
 
-def bonding_groups(tree: Tree, building_id: str, sized: dict[str, SizedRun], rulebook: Rulebook) -> tuple[WorkGroup, ...]:
+def bonding_groups(case: Case, building_id: str, sized: dict[str, SizedRun]) -> tuple[WorkGroup, ...]:
     """Work the main earthing and bonding of a building, its entries, and its room with a bath or shower.
 
     Parameters
     ----------
-    tree : Tree
-        The property. [-]
+    case : Case
+        The job made ready. [-]
     building_id : str
         The building. [-]
     sized : dict
         Sized runs by id. [-]
-    rulebook : Rulebook
-        The code to follow; one that does not protect by the loop gives nothing. [-]
     """
-    rules = rulebook.loop
+    rules = case.rulebook.loop
     if rules is None:
         return ()
-    facts = bonding_facts(tree, building_id, sized, rules)
+    facts = bonding_facts(case.tree, building_id, sized, rules)
     earthing, bonding = rules.earthing_conductor(facts), rules.main_bonding(facts)
     groups = [
-        WorkGroup("earthing", "Main earthing conductor", rulebook.words.size_name(earthing.value), printed(earthing.steps)),
-        WorkGroup("bonding", "Main bonding", rulebook.words.size_name(bonding.value), printed(bonding.steps)),
+        WorkGroup("earthing", "Main earthing conductor", case.rulebook.words.size_name(earthing.value), printed(earthing.steps)),
+        WorkGroup("bonding", "Main bonding", case.rulebook.words.size_name(bonding.value), printed(bonding.steps)),
     ]
     for i, one in enumerate(facts.entries):
         worked = rules.entry(one, facts)
         groups.append(WorkGroup(f"entry{i}", f"Comes in: {one.kind}", worked.steps[-1].result, printed(worked.steps)))
-    supply = next((sized[key] for key in tree.entering.get(building_id, ()) if key in sized), None)
+    supply = next((sized[key] for key in case.tree.entering.get(building_id, ()) if key in sized), None)
     if facts.exported and facts.earthing is Earthing.tn_c_s and supply and (supply.equipment_ground_size or "").startswith("armour"):
         armour = rules.armour_as_bond(supply.tried.wire.size, facts)
         groups.append(WorkGroup("armour", "Armour as main bond", armour.steps[-1].result, printed(armour.steps)))
-    room = tree.job.buildings[building_id].wet_room
+    room = case.tree.job.buildings[building_id].wet_room
     if room is not None:
-        wanted = _wet(tree.job.buildings[building_id], room, sized, rules)
+        wanted = _wet(case.tree.job.buildings[building_id], room, sized, rules)
         groups.append(WorkGroup("wet_room", "Room with a bath or shower", wanted.steps[-1].result, printed(wanted.steps)))
     return tuple(groups)
 
 
-def loop_findings(tree: Tree, facts: dict[str, BuildingFacts], sized: dict[str, SizedRun], rulebook: Rulebook) -> Iterator[Finding]:
+def loop_findings(case: Case, sized: dict[str, SizedRun]) -> Iterator[Finding]:
     """Say what is wrong or open about earthing, bonding and residual-current devices.
 
     Parameters
     ----------
-    tree : Tree
-        The property. [-]
-    facts : dict
-        Building facts by id. [-]
+    case : Case
+        The job made ready. [-]
     sized : dict
         Sized runs by id. [-]
-    rulebook : Rulebook
-        The code to follow; one that does not protect by the loop gives nothing. [-]
     """
-    rules = rulebook.loop
+    rules = case.rulebook.loop
     if rules is None:
         return
-    for key, building in tree.job.buildings.items():
-        if building.status is Status.remove or not tree.entering.get(key):
+    for key, building in case.tree.job.buildings.items():
+        if building.status is Status.remove or not case.tree.entering.get(key):
             continue
-        about = bonding_facts(tree, key, sized, rules)
+        about = bonding_facts(case.tree, key, sized, rules)
         yield from _entries(key, building, about, rules)
-        yield from _wet_room(tree, key, building, sized, rules)
-        if facts[key].earthing is Earthing.tt:
-            yield from _electrode(tree, key, building, rules, rulebook.words)
+        yield from _wet_room(case.tree, key, building, sized, rules)
+        if case.facts[key].earthing is Earthing.tt:
+            yield from _electrode(case.tree, key, building, rules, case.rulebook.words)
     for key, one in sized.items():
-        yield from _residual(tree, key, one, rules)
-    yield from _vehicles(tree, rules)
-    yield from _standby(tree, rulebook.words)
+        yield from _residual(case.tree, key, one, rules)
+    yield from _vehicles(case.tree, rules)
+    yield from _standby(case.tree, case.rulebook.words)
 
 
-def wet_room_call(tree: Tree, building_id: str, sized: dict[str, SizedRun], rulebook: Rulebook) -> tuple[CallPlan, ...]:
+def wet_room_call(case: Case, building_id: str, sized: dict[str, SizedRun]) -> tuple[CallPlan, ...]:
     """Lay out the call on bonding in a room with a bath or shower, where there is one.
 
     Parameters
     ----------
-    tree : Tree
-        The property. [-]
+    case : Case
+        The job made ready. [-]
     building_id : str
         The building. [-]
     sized : dict
         Sized runs by id. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
     """
-    room = tree.job.buildings[building_id].wet_room
-    if room is None or rulebook.loop is None:
+    room = case.tree.job.buildings[building_id].wet_room
+    if room is None or case.rulebook.loop is None:
         return ()
     kind = CALLS["supplementary_bonding"]
-    answer = _wet(tree.job.buildings[building_id], room, sized, rulebook.loop).steps[-1]
+    answer = _wet(case.tree.job.buildings[building_id], room, sized, case.rulebook.loop).steps[-1]
     outcomes = {"omit": f"{answer.result}: {answer.text}", "fit": "pipes and cases tied together there"}
-    return (call_plan(kind, tree.job.calls.get(kind.name), outcomes, rulebook.choices),)
+    return (call_plan(kind, case.tree.job.calls.get(kind.name), outcomes, case.rulebook.choices),)
 
 
 def _entries(key: str, building: Building, facts: BondingFacts, rules: LoopRules) -> Iterator[Finding]:

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from pydantic import JsonValue
 
-from northspan.core.case.schools import Schools
+from northspan.core.case.case import Case
 from northspan.core.case.tree import Tree
 from northspan.core.document.calls import School
 from northspan.core.document.findings import Cure, Edit, Finding, Severity, pin
@@ -17,31 +17,25 @@ from northspan.core.topics.sizing.run import SizedRun
 from northspan.core.working.worked import whole
 
 
-def audit(tree: Tree, sized: dict[str, SizedRun], schools: Schools, panel_rules: PanelRules, say: Words) -> Iterator[Finding]:
+def audit(case: Case, sized: dict[str, SizedRun]) -> Iterator[Finding]:
     """Go through what exists and say what is wrong or open.
 
     Parameters
     ----------
-    tree : Tree
-        The property. [-]
+    case : Case
+        The job made ready. [-]
     sized : dict
         Sized runs by id. [-]
-    schools : Schools
-        The schools followed. [-]
-    panel_rules : PanelRules
-        Rules of panels. [-]
-    say : Words
-        How the trade says it. [-]
     """
-    for key, can in tree.job.enclosures.items():
+    for key, can in case.tree.job.enclosures.items():
         if can.status is not Status.remove:
-            yield from _terminals(key, can, say)
-            yield from _bus(tree, key, can, sized, say)
-            yield from _place(key, can, panel_rules, say)
-            yield from _main_out_of_sight(tree, key, can, sized, schools["panel_main"])
-    for key in tree.job.buildings:
-        yield from _water_pipe(tree, key, schools["water_conductor"], say)
-    yield from _temporary(tree)
+            yield from _terminals(key, can, case.rulebook.words)
+            yield from _bus(case.tree, key, can, sized, case.rulebook.words)
+            yield from _place(key, can, case.rulebook.panels, case.rulebook.words)
+            yield from _main_out_of_sight(case.tree, key, can, sized, case.schools["panel_main"])
+    for key in case.tree.job.buildings:
+        yield from _water_pipe(case.tree, key, case.schools["water_conductor"], case.rulebook.words)
+    yield from _temporary(case.tree)
 
 
 def main_outcomes(tree: Tree, building_id: str, schools: tuple[School, ...]) -> dict[str, str]:

@@ -4,40 +4,35 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from northspan.core.case.schools import Schools
-from northspan.core.case.tree import WITHOUT_DEVICE, Tree
+from northspan.core.case.case import Case
+from northspan.core.case.tree import WITHOUT_DEVICE
 from northspan.core.document.findings import Finding, Severity, pin
 from northspan.core.document.job import Bond, Job, Status
 from northspan.core.document.plan import EnclosurePlan, printed
 from northspan.core.rulebooks.questions.common import BuildingFacts
-from northspan.core.rulebooks.questions.grounds import GroundRules
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.topics.supply.states import own_bond
 
 
-def plan_enclosures(tree: Tree, facts: dict[str, BuildingFacts], schools: Schools, ground_rules: GroundRules) -> dict[str, EnclosurePlan]:
+def plan_enclosures(case: Case) -> dict[str, EnclosurePlan]:
     """Decide the bond of every enclosure that is fed.
 
     Parameters
     ----------
-    tree : Tree
-        The property. [-]
-    facts : dict
-        Facts of each building. [-]
-    schools : Schools
-        The schools followed. [-]
-    ground_rules : GroundRules
-        Rules of grounds and neutrals. [-]
+    case : Case
+        The job made ready. [-]
     """
     plans = {}
-    for key, enclosure in tree.job.enclosures.items():
-        above = tree.above(key)
-        if enclosure.status is Status.remove or enclosure.kind in WITHOUT_DEVICE or (above is None and not tree.leaving.get(key)):
+    for key, enclosure in case.tree.job.enclosures.items():
+        above = case.tree.above(key)
+        if enclosure.status is Status.remove or enclosure.kind in WITHOUT_DEVICE or (above is None and not case.tree.leaving.get(key)):
             continue
         enters = (
-            above is not None and above.origin in tree.job.enclosures and (tree.job.enclosures[above.origin].building != enclosure.building)
+            above is not None
+            and above.origin in case.tree.job.enclosures
+            and (case.tree.job.enclosures[above.origin].building != enclosure.building)
         )
-        building = facts[enclosure.building]
+        building = case.facts[enclosure.building]
         # the rules for a detached building speak of where its feeder ends; panels further in are plain subpanels
         at_entry = (
             building
@@ -52,7 +47,9 @@ def plan_enclosures(tree: Tree, facts: dict[str, BuildingFacts], schools: School
                 electrodes=building.electrodes,
             )
         )
-        bond = ground_rules.bond_here(first_disconnect=tree.first_disconnect(key) and not own_bond(tree, key, schools), building=at_entry)
+        bond = case.rulebook.grounds.bond_here(
+            first_disconnect=case.tree.first_disconnect(key) and not own_bond(case.tree, key, case.schools), building=at_entry
+        )
         agrees = enclosure.bond_found is Bond.unknown or enclosure.bond_found == bond.value
         plans[key] = EnclosurePlan(key, enclosure.name, enclosure.building, bond.value, enclosure.bond_found, agrees, printed(bond.steps))
     return plans

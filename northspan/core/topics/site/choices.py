@@ -5,15 +5,13 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
-from northspan.core.case.schools import check_calls, schools_of
-from northspan.core.case.tree import Tree, tree_of
+from northspan.core.case.case import case_of
+from northspan.core.case.tree import Tree
 from northspan.core.document.findings import Edit
 from northspan.core.document.job import Job, Metal, Status
 from northspan.core.physics.optimum import Choice
 from northspan.core.rulebooks.questions.words import Words
-from northspan.core.rulebooks.registry import rulebook_of
 from northspan.core.rulebooks.rulebook import Rulebook
-from northspan.core.topics.electrodes.resistances import electrodes_ohm
 from northspan.core.topics.sizing.conductor import ladder_of
 from northspan.core.topics.sizing.cost import run_cost
 from northspan.core.topics.sizing.from_job import question_of
@@ -66,10 +64,8 @@ def site_choices(job: Job) -> SiteChoices:
     wires and pipes and its losses over the years typed; its pipes follow from its wires, by the call on
     pipe size. Standby supplies and runs without a load are left out, and named.
     """
-    rulebook = rulebook_of(job)
-    check_calls(job)
-    tree, schools = tree_of(job), schools_of(job)
-    electrodes = electrodes_ohm(tree, rulebook)
+    case = case_of(job)
+    tree, rulebook = case.tree, case.rulebook
     sized: dict[str, SizedRun] = {}
     fed_by: dict[str, str | None] = {}
     ways: dict[str, tuple[Way, ...]] = {}
@@ -77,7 +73,7 @@ def site_choices(job: Job) -> SiteChoices:
     limit = job.drop_limits.way_percent
     for key in tree.order:
         try:
-            found = size_run(question_of(tree, key, sized, schools, rulebook, electrodes), rulebook) if key not in tree.standby else None
+            found = size_run(question_of(case, key, sized), rulebook) if key not in tree.standby else None
         except (NoSolution, OutsideTable):  # the plan says why; here it only stays out
             found = None
         if found is None:

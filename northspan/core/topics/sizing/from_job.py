@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
+from northspan.core.case.case import Case
 from northspan.core.case.facts import earthing_at
-from northspan.core.case.schools import Schools
 from northspan.core.case.tree import Tree
 from northspan.core.document.job import (
     Circuit,
@@ -30,7 +30,6 @@ from northspan.core.rulebooks.questions.loop import LoopAhead
 from northspan.core.rulebooks.questions.panels import PanelRules
 from northspan.core.rulebooks.questions.supplies import SupplyRules
 from northspan.core.rulebooks.questions.words import Words
-from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.loads.dwelling import dwelling_carried
 from northspan.core.topics.loads.legs import LegLoads
 from northspan.core.topics.loads.run_load import line_voltage, load_of_run
@@ -47,58 +46,51 @@ _NO_BREAKER = frozenset({EnclosureKind.transfer_switch, EnclosureKind.junction_b
 _MAINS = _ONE_MAIN | {EnclosureKind.panel_main_breaker}
 
 
-def question_of(
-    tree: Tree, run_id: str, sized: dict[str, SizedRun], schools: Schools, rulebook: Rulebook, electrode_ohm: dict[str, float] | None = None
-) -> RunQuestion:
+def question_of(case: Case, run_id: str, sized: dict[str, SizedRun]) -> RunQuestion:
     """Gather everything that decides a run.
 
     Parameters
     ----------
-    tree : Tree
-        The property. [-]
+    case : Case
+        The job made ready. [-]
     run_id : str
         The run. [-]
     sized : dict
         Runs sized so far, those ahead of it among them. [-]
-    schools : Schools
-        The calls of the job. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
-    electrode_ohm : dict, optional
-        Resistance of the electrodes of each building, where it is known. [ohm]
     """
-    job, run = tree.job, tree.job.runs[run_id]
-    if rulebook.drops.drop_is_rule() and schools["drop_limit"] == "none":
+    job, run = case.tree.job, case.tree.job.runs[run_id]
+    schools = case.schools
+    if case.rulebook.drops.drop_is_rule() and schools["drop_limit"] == "none":
         schools = schools.but("drop_limit", "advised")  # a rule is not left aside by a call
-    source = tree.source_of(run_id)
-    line_v = source.line_v if source else rulebook.supplies.usual_v
-    system = source.system if source else rulebook.supplies.usual_system
-    neutral_v = rulebook.supplies.to_neutral_v(line_v, system)
-    load = load_of_run(tree, run_id, rulebook)
+    source = case.tree.source_of(run_id)
+    line_v = source.line_v if source else case.rulebook.supplies.usual_v
+    system = source.system if source else case.rulebook.supplies.usual_system
+    neutral_v = case.rulebook.supplies.to_neutral_v(line_v, system)
+    load = load_of_run(case, run_id)
     if system is System.single_phase and load.value:
         load = Worked(replace(load.value, line_2_a=0.0, neutral_2_a=0.0), load.steps)
     if run.full_rated and load.value and load.value.design.continuous_a:
-        load = _full_rated(load.value, load.steps, rulebook.words)
-    home, why_not = dwelling_carried(tree, run_id) if run.kind in {RunKind.service, RunKind.feeder} else ("", "")
-    power_factor = run.power_factor if run.power_factor is not None else rulebook.supplies.usual_power_factor
+        load = _full_rated(load.value, load.steps, case.rulebook.words)
+    home, why_not = dwelling_carried(case.tree, run_id) if run.kind in {RunKind.service, RunKind.feeder} else ("", "")
+    power_factor = run.power_factor if run.power_factor is not None else case.rulebook.supplies.usual_power_factor
     lost = 0.0
     origin = job.sources.get(run.origin)
     own = origin if origin and origin.kind is SourceKind.transformer else None
     if own and own.rating_kva and load.value:
         lost = regulation_percent(own, load.value.design.total_a, power_factor)[-1].value
-    ahead = tree.way_to(run_id)[:-1]
-    counted = [key for key in ahead if key in sized and rulebook.drops.drop_counts(job.runs[key].kind)]
+    ahead = case.tree.way_to(run_id)[:-1]
+    counted = [key for key in ahead if key in sized and case.rulebook.drops.drop_counts(job.runs[key].kind)]
     above = lost + sum(sized[key].tried.drop.value.percent + sized[key].question.ahead_percent for key in counted)
-    loop = loop_ahead(tree, run_id, sized, rulebook, electrode_ohm or {})
-    limits = rulebook.drops.drop_limits(
+    loop = loop_ahead(case, run_id, sized)
+    limits = case.rulebook.drops.drop_limits(
         run.drop_limit_percent or job.drop_limits.run_percent, job.drop_limits.way_percent, lighting=loop is not None and loop.lighting
     )
-    stated = stated_device(tree, run_id, sized, rulebook.panels)
+    stated = stated_device(case.tree, run_id, sized, case.rulebook.panels)
     fed = job.sources.get(run.target)
-    feeder = sized.get(tree.feeding.get(run.origin, ""))
+    feeder = sized.get(case.tree.feeding.get(run.origin, ""))
     tapped = feeder if run.kind is RunKind.tap else None
     return RunQuestion(
-        run=as_sized(_in_company(tree, run, rulebook.ampacities, rulebook.supplies)),
+        run=as_sized(_in_company(case.tree, run, case.rulebook.ampacities, case.rulebook.supplies)),
         pointer=f"/runs/{run_id}",
         load=load,
         line_v=line_v,
@@ -119,12 +111,14 @@ def question_of(
         stated_a=stated.rating_a,
         stated_where=stated.where,
         stated_words=stated.words,
-        pipe_device_a=_sharing_its_ground(tree, run_id, sized, rulebook),
+        pipe_device_a=_sharing_its_ground(case, run_id, sized),
         primary_device_a=feeder.device.value if own and feeder else 0.0,
         primary=facts_of(fed, line_v) if fed else None,
-        secondary=facts_of(own, _primary_v(tree, run.origin, rulebook.supplies)) if own else None,
+        secondary=facts_of(own, _primary_v(case.tree, run.origin, case.rulebook.supplies)) if own else None,
         ahead_percent=lost,
-        guard=replace(guard_of(run, rulebook), outlets=_feeds(tree, run, LoadKind.sockets), cooking=_feeds(tree, run, LoadKind.range)),
+        guard=replace(
+            guard_of(run, case.rulebook), outlets=_feeds(case.tree, run, LoadKind.sockets), cooking=_feeds(case.tree, run, LoadKind.range)
+        ),
         loop=loop,
         power_factor=power_factor,
     )
@@ -174,58 +168,52 @@ def stated_device(tree: Tree, run_id: str, sized: dict[str, SizedRun], panel_rul
     return Stated()
 
 
-def _sharing_its_ground(tree: Tree, run_id: str, sized: dict[str, SizedRun], rulebook: Rulebook) -> float:
+def _sharing_its_ground(case: Case, run_id: str, sized: dict[str, SizedRun]) -> float:
     """The largest device of the runs whose equipment ground is that of this run. [A]"""
     found = [0.0]
-    for key in tree.sharing_ground.get(run_id, ()):
-        run = tree.job.runs[key]
+    for key in case.tree.sharing_ground.get(run_id, ()):
+        run = case.tree.job.runs[key]
         if run.device_a or key in sized:
             found.append(run.device_a or sized[key].device.value)
             continue
-        load = load_of_run(tree, key, rulebook).value
+        load = load_of_run(case, key).value
         if load is not None:
-            found.append(rulebook.devices.device_for_load(load.design, run.kind, guard_of(run, rulebook)).value)
+            found.append(case.rulebook.devices.device_for_load(load.design, run.kind, guard_of(run, case.rulebook)).value)
     return max(found)
 
 
-def loop_ahead(
-    tree: Tree, run_id: str, sized: dict[str, SizedRun], rulebook: Rulebook, electrode_ohm: dict[str, float]
-) -> LoopAhead | None:
+def loop_ahead(case: Case, run_id: str, sized: dict[str, SizedRun]) -> LoopAhead | None:
     """Gather the earth fault loop up to the head of a run, where the code protects by it.
 
     Parameters
     ----------
-    tree : Tree
-        The property. [-]
+    case : Case
+        The job made ready. [-]
     run_id : str
         The run. [-]
     sized : dict
         Runs ahead of it, sized. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
-    electrode_ohm : dict
-        Resistance of the electrodes of each building, where it is known. [ohm]
     """
-    if rulebook.loop is None:
+    if case.rulebook.loop is None:
         return None
-    job, run, way = tree.job, tree.job.runs[run_id], tree.way_to(run_id)
-    source = tree.source_of(run_id)
-    earthing = earthing_at(tree, run_id, far_end=False)
+    job, run, way = case.tree.job, case.tree.job.runs[run_id], case.tree.way_to(run_id)
+    source = case.tree.source_of(run_id)
+    earthing = earthing_at(case.tree, run_id, far_end=False)
     by_earth = earthing is Earthing.tt
-    supply = rulebook.loop.supply_loop(earthing, _stated_loop(source, rulebook.supplies) if source and not by_earth else None)
+    supply = case.rulebook.loop.supply_loop(earthing, _stated_loop(source, case.rulebook.supplies) if source and not by_earth else None)
     island = next((key for key in reversed(way[:-1]) if job.runs[key].grounding is Grounding.island), None)
-    stands_at = tree.building_of(job.runs[island or way[0]].target)
+    stands_at = case.tree.building_of(job.runs[island or way[0]].target)
     last = sized.get(way[-2]) if len(way) > 1 and way[-2] != island else None
     wires = last.tried.loop.value.wires_ohm if last is not None and last.tried.loop is not None else (0.0, 0.0)
     residual = [job.runs[key].residual_ma for key in way]
-    loads = _behind(tree, run) if run.kind is RunKind.branch else []
+    loads = _behind(case.tree, run) if run.kind is RunKind.branch else []
     outlets = [load.outlet_a or USUAL_OUTLET_A for load in loads if load.kind is LoadKind.sockets]
     return LoopAhead(
         earthing=earthing,
         supply_ohm=supply.value,
         supply_words=supply.words,
         wires_ohm=wires,
-        electrode_ohm=electrode_ohm.get(stands_at) if by_earth else None,
+        electrode_ohm=case.electrodes.get(stands_at) if by_earth else None,
         residual_ma=min((ma for ma in residual if ma is not None), default=None),
         outlet_a=min(outlets, default=None),
         lighting=any(load.kind is LoadKind.lighting for load in loads),

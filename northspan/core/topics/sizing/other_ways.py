@@ -5,11 +5,11 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import replace
 
-from northspan.core.case.schools import default_school
+from northspan.core.case.schools import call_plan
 from northspan.core.document.calls import CALLS, CallKind
 from northspan.core.document.findings import Cure, Edit
 from northspan.core.document.job import CallChoice, Metal, RunKind
-from northspan.core.document.plan import CallOption, CallPlan, Neighbour
+from northspan.core.document.plan import CallPlan, Neighbour
 from northspan.core.rulebooks.questions.choices import Choices
 from northspan.core.rulebooks.questions.wires import WireRules
 from northspan.core.rulebooks.questions.words import Words
@@ -93,26 +93,6 @@ def calls_open(sized: SizedRun, wire_rules: WireRules, choice_rules: Choices) ->
     }
     left_out = choice_rules.calls_left_out()
     return tuple(name for name, is_free in free.items() if is_free and name not in left_out)
-
-
-def call_plan(kind: CallKind, choice: CallChoice | None, outcomes: dict[str, str], choice_rules: Choices) -> CallPlan:
-    """Lay out a call with the outcome of each school.
-
-    Parameters
-    ----------
-    kind : CallKind
-        The judgement. [-]
-    choice : CallChoice or None
-        What the job chose, if anybody decided. [-]
-    outcomes : dict
-        School to outcome in words. [-]
-    choice_rules : Choices
-        What may be chosen. [-]
-    """
-    default = default_school(kind, choice_rules)
-    chosen = choice.school if choice else default
-    options = tuple(CallOption(s.key, s.words, outcomes[s.key], s.key == chosen) for s in kind.schools)
-    return CallPlan(kind.name, kind.question, chosen, default, choice.decided_by if choice else "", choice.why if choice else "", options)
 
 
 def in_words(sized: SizedRun, say: Words) -> str:

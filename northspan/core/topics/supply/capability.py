@@ -6,9 +6,8 @@ from dataclasses import dataclass, field
 from functools import lru_cache
 from itertools import combinations, pairwise
 
-from northspan.core.case.tree import Tree
+from northspan.core.case.case import Case
 from northspan.core.document.job import Fuel, Load, LoadKind, Source, SourceKind, Status, System
-from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.loads.legs import LegLoads
 from northspan.core.topics.loads.run_load import load_behind, load_of_run, voltages_at
 from northspan.core.working.worked import Step, Worked, given, looked_up, ruled, step, whole
@@ -186,25 +185,25 @@ class Loaded:
     """A property as far as loads go: two trees that differ only in how their runs are made are the same here."""
 
     key: tuple[object, ...]
-    tree: Tree = field(compare=False)
+    case: Case = field(compare=False)
 
 
-def loaded(tree: Tree) -> Loaded:
+def loaded(case: Case) -> Loaded:
     """Gather what decides the load of every source; lengths, sizes and routes do not.
 
     Parameters
     ----------
-    tree : Tree
-        The property. [-]
+    case : Case
+        The job made ready. [-]
     """
-    job = tree.job
+    job = case.job
     runs = tuple((k, r.origin, r.target, r.status, r.alternate, r.kind, r.load_a, r.continuous_a) for k, r in job.runs.items())
     parts = (job.sources, job.buildings, job.enclosures, job.loads)
-    return Loaded((runs, *(tuple(part.items()) for part in parts)), tree)
+    return Loaded((case.rulebook, runs, *(tuple(part.items()) for part in parts)), case)
 
 
 @lru_cache(maxsize=128)
-def carries(of: Loaded, source_id: str, rulebook: Rulebook) -> tuple[Worked[float], Carries] | None:
+def carries(of: Loaded, source_id: str) -> tuple[Worked[float], Carries] | None:
     """Say whether a source carries what hangs on it, and what to let go until it does.
 
     Parameters
@@ -213,52 +212,50 @@ def carries(of: Loaded, source_id: str, rulebook: Rulebook) -> tuple[Worked[floa
         The property. [-]
     source_id : str
         The source. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
 
     Returns
     -------
     tuple or None
         What it can give with the working, and the verdict; None where its rating or its load is not known.
     """
-    tree = of.tree
-    source = tree.job.sources[source_id]
+    case = of.case
+    source = case.job.sources[source_id]
     if source.rating_kva is None:
         return None
-    legs = _on_source(tree, source_id, rulebook)
+    legs = _on_source(case, source_id)
     if legs is None:
         return None
-    limit = capability(source, voltages_at(tree, source_id, rulebook.supplies)[1])
+    limit = capability(source, voltages_at(case.tree, source_id, case.rulebook.supplies)[1])
     heavier = max(legs[0], legs[1])
-    shed = _shedding(tree, source_id, limit.value, rulebook) if heavier > limit.value else ()
+    shed = _shedding(case, source_id, limit.value) if heavier > limit.value else ()
     enough = heavier <= limit.value or bool(shed and shed[-1].left_a <= limit.value)
     return limit, Carries(limit.value, *legs, shed, enough)
 
 
-def _on_source(tree: Tree, source_id: str, rulebook: Rulebook) -> tuple[float, float, float] | None:
+def _on_source(case: Case, source_id: str) -> tuple[float, float, float] | None:
     """Current on both legs, and the worst start, of all runs that leave a source. [A]"""
-    own = tree.job.sources[source_id].kind is SourceKind.utility_transformer  # a load typed on a service stands for all behind it
-    runs = [*tree.leaving.get(source_id, ()), *(key for key in tree.standby if tree.job.runs[key].origin == source_id)]
-    asked = [(load_of_run if own else load_behind)(tree, key, rulebook).value for key in runs]
+    own = case.tree.job.sources[source_id].kind is SourceKind.utility_transformer  # a load typed on a service stands for all behind it
+    runs = [*case.tree.leaving.get(source_id, ()), *(key for key in case.tree.standby if case.tree.job.runs[key].origin == source_id)]
+    asked = [(load_of_run if own else load_behind)(case, key).value for key in runs]
     found: list[LegLoads] = [load for load in asked if load]
     if not found:
         return None
     return sum(f.line_1_a for f in found), sum(f.line_2_a for f in found), max(f.starting_extra_a for f in found)
 
 
-def _shedding(tree: Tree, source_id: str, limit_a: float, rulebook: Rulebook) -> tuple[Shed, ...]:
-    job, shed, standing = tree.job, [], tree
-    before = max((_on_source(tree, source_id, rulebook) or (0.0, 0.0))[:2])
+def _shedding(case: Case, source_id: str, limit_a: float) -> tuple[Shed, ...]:
+    job, shed, standing = case.tree.job, [], case
+    before = max((_on_source(case, source_id) or (0.0, 0.0))[:2])
     nodes: set[str] = set()
-    for key in (*tree.leaving.get(source_id, ()), *tree.standby):
+    for key in (*case.tree.leaving.get(source_id, ()), *case.tree.standby):
         if job.runs[key].origin == source_id:
-            nodes |= set(tree.below(job.runs[key].target))
+            nodes |= set(case.tree.below(job.runs[key].target))
     behind = {key: load for key, load in job.loads.items() if load.enclosure in nodes and load.status is not Status.remove}
     for key, load in sorted(behind.items(), key=lambda entry: _order(entry[1])):
         if load.kind in {LoadKind.counted, LoadKind.lighting} and load.shed_order is None:
             continue
         without = standing.without_load(key)
-        legs = _on_source(without, source_id, rulebook)
+        legs = _on_source(without, source_id)
         left = max(legs[0], legs[1]) if legs else 0.0
         if left >= before - NO_GAIN_A:  # on the lighter leg, or never together with a larger one: letting it go helps nobody
             continue

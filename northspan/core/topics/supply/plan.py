@@ -4,54 +4,52 @@ from __future__ import annotations
 
 from pydantic import JsonValue
 
+from northspan.core.case.case import Case
 from northspan.core.case.tree import Tree
 from northspan.core.document.findings import Finding, Severity, pin
 from northspan.core.document.job import Source, SourceKind, Status, System
 from northspan.core.document.plan import ShedPlan, SourcePlan, WorkGroup, printed
 from northspan.core.rulebooks.questions.words import Words
-from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.loads.run_load import voltages_at
 from northspan.core.topics.supply.capability import Carries, Loaded, capability, carries, diversion, loaded
 from northspan.core.working.errors import OutsideTable
 from northspan.core.working.worked import Step, whole
 
 
-def plan_sources(tree: Tree, rulebook: Rulebook) -> tuple[dict[str, SourcePlan], list[Finding]]:
+def plan_sources(case: Case) -> tuple[dict[str, SourcePlan], list[Finding]]:
     """Hold every source against its load.
 
     Parameters
     ----------
-    tree : Tree
-        The property. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    case : Case
+        The job made ready. [-]
     """
     plans: dict[str, SourcePlan] = {}
-    of = loaded(tree)
+    of = loaded(case)
     findings: list[Finding] = []
-    for key, source in tree.job.sources.items():
+    for key, source in case.tree.job.sources.items():
         if source.status is Status.remove:
             continue
-        plans[key] = _plan(of, key, source, rulebook)
-        findings += _findings(tree, key, plans[key], rulebook.words)
+        plans[key] = _plan(case, of, key, source)
+        findings += _findings(case.tree, key, plans[key], case.rulebook.words)
         if source.kind is SourceKind.governed_plant and source.rating_kva is not None:
-            findings += _diversion_findings(key, source, diversion(source), rulebook.words)
+            findings += _diversion_findings(key, source, diversion(source), case.rulebook.words)
     return plans, findings
 
 
-def _plan(of: Loaded, key: str, source: Source, rulebook: Rulebook) -> SourcePlan:
+def _plan(case: Case, of: Loaded, key: str, source: Source) -> SourcePlan:
     groups: list[WorkGroup] = []
     if source.rating_kva is None:
         return SourcePlan(key, source.name, known=False, verdict="Its rating is not noted yet.", limit_a=0, line_1_a=0, line_2_a=0,
                           starting_a=0, share=0, enough=False, shed=(), working=())  # fmt: skip
     one = source.system is System.single_phase
-    limit = capability(source, voltages_at(of.tree, key, rulebook.supplies)[1])
+    limit = capability(source, voltages_at(case.tree, key, case.rulebook.supplies)[1])
     groups.append(WorkGroup("limit", f"What it can give{'' if one else ' on each leg'}", f"{limit.value:.3g} A", printed(limit.steps)))
     if source.kind is SourceKind.governed_plant:
         steps = diversion(source)
         groups.append(WorkGroup("diversion", "Diversion load", f"{steps[0].result} W of {steps[1].result} W", printed(steps)))
     try:
-        found = carries(of, key, rulebook)
+        found = carries(of, key)
     except OutsideTable:  # a load behind it cannot be worked; that load has its own finding
         found = None
     if found is None:

@@ -3,6 +3,7 @@
 import unittest
 
 from northspan.core.calculators import CALCULATORS
+from northspan.core.case.at_building import shapes_of
 from northspan.core.document.job import Building, Circuit, Electrode, ElectrodeKind, Grounding, GroundSoil, RunKind
 from northspan.core.physics.closed_forms import rod_ohm
 from northspan.core.physics.device_curves import residual_opens_s
@@ -10,7 +11,6 @@ from northspan.core.physics.grid import earthed
 from northspan.core.physics.soil import Soil
 from northspan.core.rulebooks.questions.common import BuildingFacts, RunFacts
 from northspan.core.solve import solve
-from northspan.core.topics.electrodes.at_building import shapes_of
 from northspan.core.topics.electrodes.calculators.ground import GroundQuestion, ground
 from tests.support import US, a_feeder, checked, found, with_building
 

@@ -54,7 +54,7 @@ def called(job, **schools):
 def counted(job):
     """Of every state: whether it holds, and what troubles there are."""
     on, _ = on_bench(job, Trial())
-    checks = state_checks(on.tree, on.plans, on.schools, on.rulebook)
+    checks = state_checks(on.case, on.plans)
     kinds = []
     for check in checks:
         here, _ = on_bench(job, Trial(state=check.key))

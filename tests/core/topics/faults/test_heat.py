@@ -2,8 +2,7 @@
 
 import unittest
 
-from northspan.core.case.schools import schools_of
-from northspan.core.case.tree import tree_of
+from northspan.core.case.case import case_of
 from northspan.core.desk.demos import DEMOS
 from northspan.core.document.job import Metal
 from northspan.core.rulebooks.registry import rulebook_named
@@ -58,12 +57,12 @@ class Runs(unittest.TestCase):
 
         for name, make in DEMOS.items():
             job = make()
-            tree, book, sized = tree_of(job), rulebook_named(job.rulebook), {}
-            for key in tree.order:
-                planned = plan_run(key, question_of(tree, key, sized, schools_of(job), book, {}), book)
+            case, book, sized = case_of(job), rulebook_named(job.rulebook), {}
+            for key in case.tree.order:
+                planned = plan_run(key, question_of(case, key, sized), book)
                 if planned.sized:
                     sized[key] = planned.sized
-            roles = {one.role for held in heats(tree, sized, faults(tree, sized, book), book).values() for one in held}
+            roles = {one.role for held in heats(case, sized, faults(case, sized)).values() for one in held}
             self.assertIn("neutral", roles, name)
             self.assertEqual(
                 "ground" in roles, book.loop is None, name

@@ -2,6 +2,7 @@
 
 import unittest
 
+from northspan.core.case.case import case_of
 from northspan.core.case.tree import tree_of
 from northspan.core.desk.starts import Answers, start_edits, started
 from northspan.core.document.job import Building, Enclosure, Job, Load, Metal, Run, RunKind, Source
@@ -15,7 +16,7 @@ HOUSE = Answers(floor_m2=180, range_va=12000, dryer_va=5000, water_heater_va=450
 
 
 def legs(job, key="F1"):
-    return load_of_run(tree_of(job), key, US).value
+    return load_of_run(case_of(job), key).value
 
 
 class Kinds(unittest.TestCase):

@@ -180,7 +180,7 @@ def bench(question: BenchQuestion) -> BenchAnswer:
     solved = solve_bench(on, sized)
     said = verdict(solved)
     say = wording_of(question.job, on.rulebook.words).said
-    states = state_checks(on.tree, on.plans, on.schools, on.rulebook, in_every_state(question.trial))
+    states = state_checks(on.case, on.plans, in_every_state(question.trial))
     return BenchAnswer(
         rulebook=on.rulebook.title,
         standing=STANDING,

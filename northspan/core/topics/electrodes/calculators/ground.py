@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 from pydantic import Field, JsonValue
 
+from northspan.core.case.at_building import WIRE_KEY, fall_test, frozen_soil, places, shapes_of, soil_of, standing
 from northspan.core.case.calculator import Answer
 from northspan.core.case.facts import earthing_at
 from northspan.core.case.schools import school_of
@@ -24,7 +25,6 @@ from northspan.core.physics.soil import Soil
 from northspan.core.rulebooks.questions.electrodes import ElectrodeRules
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.registry import rulebook_of
-from northspan.core.topics.electrodes.at_building import WIRE_KEY, fall_test, frozen_soil, places, shapes_of, soil_of, standing
 from northspan.core.working.errors import InvalidJob
 from northspan.core.working.worked import Step, given, ruled, step, whole
 

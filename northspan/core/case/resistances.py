@@ -6,6 +6,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from math import exp, log, sqrt
 
+from northspan.core.case.at_building import WIRE_KEY, fall_test, frozen_soil, places, shapes_of, soil_of, standing
 from northspan.core.case.tree import Tree
 from northspan.core.document.job import Electrode, Job
 from northspan.core.physics.grid import Shape, earthed, worst_around
@@ -13,7 +14,6 @@ from northspan.core.physics.linear import solved
 from northspan.core.physics.soil import Soil
 from northspan.core.rulebooks.questions.electrodes import ElectrodeRules
 from northspan.core.rulebooks.rulebook import Rulebook
-from northspan.core.topics.electrodes.at_building import WIRE_KEY, fall_test, frozen_soil, places, shapes_of, soil_of, standing
 
 USUAL_OHM_M = 100.0  # soil nobody measured
 STEP_M = 1.0

@@ -1,0 +1,106 @@
+"""What a topic is: what it adds to a plan, what it leaves for the topics after it, what it finds wrong, what it can be asked."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Collection, Iterable, Iterator, Mapping
+from dataclasses import dataclass, field
+from typing import Any, Generic, TypeVar, cast
+
+from northspan.core.case.calculator import Calculator
+from northspan.core.case.case import Case
+from northspan.core.document.findings import Finding
+
+T = TypeVar("T")
+Fields = Mapping[str, Any]
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class Result(Generic[T]):
+    """Something a topic works out that later topics ask for, by name; the type says what it is."""
+
+    name: str
+
+
+@dataclass(frozen=True, slots=True)
+class Planned:
+    """What a topic adds to a plan.
+
+    `fields` are fields of the plan. `onto` are fields of parts that another topic plans, by kind and id, put in their place;
+    `more` the same, put behind what is there. `results` are for later topics.
+    """
+
+    fields: Fields = field(default_factory=dict)
+    onto: Mapping[str, Mapping[str, Fields]] = field(default_factory=dict)
+    more: Mapping[str, Mapping[str, Fields]] = field(default_factory=dict)
+    results: Mapping[Result[Any], Any] = field(default_factory=dict)
+
+
+@dataclass(frozen=True, slots=True)
+class Done:
+    """What the topics before have worked out. `detailed` are the runs whose working is wanted, None for all."""
+
+    detailed: Collection[str] | None = None
+    results: Mapping[Result[Any], Any] = field(default_factory=dict)
+
+    def __getitem__(self, result: Result[T]) -> T:
+        """Give what an earlier topic worked out."""
+        return cast("T", self.results[result])
+
+    def wants(self, run_id: str) -> bool:
+        """Tell whether the working of a run is wanted.
+
+        Parameters
+        ----------
+        run_id : str
+            Id of the run. [-]
+        """
+        return self.detailed is None or run_id in self.detailed
+
+    def with_results(self, results: Mapping[Result[Any], Any]) -> Done:
+        """Give the same with more results.
+
+        Parameters
+        ----------
+        results : mapping of Result to what it is
+            Of one topic. [-]
+        """
+        return Done(self.detailed, {**self.results, **results})
+
+
+def nothing_planned(case: Case, done: Done) -> Planned:
+    """Add nothing: for topics that are asked and plan nothing by themselves.
+
+    Parameters
+    ----------
+    case : Case
+        The job made ready. [-]
+    done : Done
+        What earlier topics worked out. [-]
+    """
+    del case, done
+    return Planned()
+
+
+def nothing_found(case: Case, done: Done) -> Iterator[Finding]:
+    """Find nothing.
+
+    Parameters
+    ----------
+    case : Case
+        The job made ready. [-]
+    done : Done
+        What the topics so far worked out, this one too. [-]
+    """
+    del case, done
+    yield from ()
+
+
+@dataclass(frozen=True, slots=True)
+class Topic:
+    """A topic of the trade: the step of the work it belongs to, what it plans, finds and answers."""
+
+    name: str
+    step: str
+    plan: Callable[[Case, Done], Planned] = nothing_planned
+    findings: Callable[[Case, Done], Iterable[Finding]] = nothing_found
+    calculators: tuple[Calculator, ...] = ()

@@ -1,0 +1,69 @@
+"""Electrodes: disconnect and electrodes of every building, and old feeds that came without a ground."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Mapping
+from dataclasses import replace
+
+from northspan.core.case.case import Case
+from northspan.core.case.topic import Done, Planned, Result, Topic
+from northspan.core.document.findings import Finding
+from northspan.core.document.job import Status
+from northspan.core.document.plan import BuildingPlan
+from northspan.core.rulebooks.questions.common import Wire
+from northspan.core.topics.electrodes.buildings import building_findings, legacy_findings, plan_building
+from northspan.core.topics.electrodes.calculators import CALCULATORS
+from northspan.core.topics.sizing.run import SizedRun
+from northspan.core.topics.sizing.topic import SIZED
+
+BUILDINGS: Result[dict[str, BuildingPlan]] = Result("buildings that stand and have a can in them")
+
+
+def plan(case: Case, done: Done) -> Planned:
+    """Decide disconnect and electrodes of every building that stands and has a can in it.
+
+    Parameters
+    ----------
+    case : Case
+        The job made ready. [-]
+    done : Done
+        What earlier topics worked out. [-]
+    """
+    plans, job = {}, case.job
+    for key, building in job.buildings.items():
+        if building.status is Status.remove or not any(one.building == key for one in job.enclosures.values()):
+            continue
+        entering = {run: done[SIZED][run] for run in case.tree.entering.get(key, ()) if run in done[SIZED]}
+        line_1_a, line_2_a, neutral_a = _legs(entering)
+        planned = plan_building(case, key, _supply(entering, case))
+        plans[key] = replace(planned, line_1_a=line_1_a, line_2_a=line_2_a, neutral_a=neutral_a)
+    return Planned({"buildings": plans}, results={BUILDINGS: plans})
+
+
+def _supply(entering: Mapping[str, SizedRun], case: Case) -> tuple[Wire, int] | None:
+    """The largest conductor that enters a building from outside it, with how many of it are in parallel."""
+    wires = [(one.tried.wire, one.question.sets) for one in entering.values()]
+    return max(wires, key=lambda one: case.rulebook.wires.area(one[0].size) * one[1], default=None)
+
+
+def _legs(entering: Mapping[str, SizedRun]) -> tuple[float, float, float]:
+    """Current on the legs of all runs that come into a building. [A]"""
+    legs = [load for one in entering.values() if (load := one.question.load.value)]
+    return sum(leg.line_1_a for leg in legs), sum(leg.line_2_a for leg in legs), sum(leg.design.neutral_a for leg in legs)
+
+
+def findings(case: Case, done: Done) -> Iterator[Finding]:
+    """Say what is wrong with disconnects, electrodes and old feeds.
+
+    Parameters
+    ----------
+    case : Case
+        The job made ready. [-]
+    done : Done
+        What the topics so far worked out. [-]
+    """
+    yield from building_findings(case, done[BUILDINGS])
+    yield from legacy_findings(case)
+
+
+TOPIC = Topic("electrodes", "electrodes", plan, findings, CALCULATORS)

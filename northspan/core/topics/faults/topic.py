@@ -1,0 +1,51 @@
+"""Faults: the current at every can, and whether grounds and neutrals stand its heat."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from northspan.core.case.case import Case
+from northspan.core.case.topic import Done, Planned, Result, Topic
+from northspan.core.document.findings import Finding
+from northspan.core.topics.faults.heat import Stands, heat_findings, heat_groups, heats
+from northspan.core.topics.faults.interrupting import FaultHere, at_cans, fault_fields, fault_findings, faults
+from northspan.core.topics.sizing.topic import SIZED
+
+_HERE: Result[dict[str, FaultHere]] = Result("fault current by can")
+_HEAT: Result[dict[str, tuple[Stands, ...]]] = Result("heat of a fault by run")
+
+
+def plan(case: Case, done: Done) -> Planned:
+    """Work the fault current at every can, and the heat of it in every run.
+
+    Parameters
+    ----------
+    case : Case
+        The job made ready. [-]
+    done : Done
+        What earlier topics worked out. [-]
+    """
+    loops = faults(case, done[SIZED])
+    here, heat = at_cans(case.tree, loops, case.rulebook.devices), heats(case, done[SIZED], loops)
+    return Planned(
+        onto={"enclosures": {key: fault_fields(one) for key, one in here.items()}},
+        more={"runs": {key: {"working": heat_groups(found)} for key, found in heat.items() if done.wants(key)}},
+        results={_HERE: here, _HEAT: heat},
+    )
+
+
+def findings(case: Case, done: Done) -> Iterator[Finding]:
+    """Say which device may not interrupt its fault, and which wire does not stand it.
+
+    Parameters
+    ----------
+    case : Case
+        The job made ready. [-]
+    done : Done
+        What the topics so far worked out. [-]
+    """
+    yield from fault_findings(case.tree, done[_HERE], case.rulebook.devices, case.rulebook.words)
+    yield from heat_findings(case.tree, done[_HEAT], case.rulebook.words)
+
+
+TOPIC = Topic("faults", "panels", plan, findings)

@@ -1,0 +1,45 @@
+"""Earth fault loops: their limits, main bonding, rooms with a bath, under codes that protect by them."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+
+from northspan.core.case.case import Case
+from northspan.core.case.topic import Done, Planned, Topic
+from northspan.core.document.findings import Finding
+from northspan.core.topics.electrodes.topic import BUILDINGS
+from northspan.core.topics.loops.calculators import CALCULATORS
+from northspan.core.topics.loops.checks import bonding_groups, loop_findings, wet_room_call
+from northspan.core.topics.sizing.topic import SIZED
+
+
+def plan(case: Case, done: Done) -> Planned:
+    """Work the bonding of every building, and the call on its room with a bath.
+
+    Parameters
+    ----------
+    case : Case
+        The job made ready. [-]
+    done : Done
+        What earlier topics worked out. [-]
+    """
+    more = {
+        key: {"working": bonding_groups(case, key, done[SIZED]), "calls": wet_room_call(case, key, done[SIZED])} for key in done[BUILDINGS]
+    }
+    return Planned(more={"buildings": more})
+
+
+def findings(case: Case, done: Done) -> Iterable[Finding]:
+    """Say where a loop, its bonding or its electrode is not as it must be.
+
+    Parameters
+    ----------
+    case : Case
+        The job made ready. [-]
+    done : Done
+        What the topics so far worked out. [-]
+    """
+    return loop_findings(case, done[SIZED])
+
+
+TOPIC = Topic("loops", "neutrals", plan, findings, CALCULATORS)

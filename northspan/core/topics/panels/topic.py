@@ -1,0 +1,56 @@
+"""Panels: the bond of every can, as it should be and as found; buses, terminals, mains, places."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from northspan.core.case.case import Case
+from northspan.core.case.schools import call_plan
+from northspan.core.case.topic import Done, Planned, Result, Topic
+from northspan.core.document.calls import CALLS
+from northspan.core.document.findings import Finding
+from northspan.core.document.plan import CallPlan, EnclosurePlan
+from northspan.core.topics.electrodes.topic import BUILDINGS
+from northspan.core.topics.panels.audit import audit, main_outcomes
+from northspan.core.topics.panels.bonding import bond_findings, plan_enclosures
+from northspan.core.topics.sizing.topic import SIZED
+
+_CANS: Result[dict[str, EnclosurePlan]] = Result("cans with devices")
+
+
+def plan(case: Case, done: Done) -> Planned:
+    """Decide the bond of every can, and lay out the call on main breakers.
+
+    Parameters
+    ----------
+    case : Case
+        The job made ready. [-]
+    done : Done
+        What earlier topics worked out. [-]
+    """
+    plans = plan_enclosures(case)
+    calls = {key: {"calls": _main_call(case, key)} for key in done[BUILDINGS]}
+    return Planned({"enclosures": plans}, more={"buildings": calls}, results={_CANS: plans})
+
+
+def _main_call(case: Case, key: str) -> tuple[CallPlan, ...]:
+    kind = CALLS["panel_main"]
+    outcomes = main_outcomes(case.tree, key, kind.schools)
+    return (call_plan(kind, case.job.calls.get(kind.name), outcomes, case.rulebook.choices),) if outcomes else ()
+
+
+def findings(case: Case, done: Done) -> Iterator[Finding]:
+    """Say what is wrong with cans as found.
+
+    Parameters
+    ----------
+    case : Case
+        The job made ready. [-]
+    done : Done
+        What the topics so far worked out. [-]
+    """
+    yield from audit(case, done[SIZED])
+    yield from bond_findings(case.job, done[_CANS], case.rulebook.words)
+
+
+TOPIC = Topic("panels", "neutrals", plan, findings)

@@ -1,0 +1,7 @@
+"""Routes: the way a pipe takes, and what lies over it. Planned with the runs; nothing by itself."""
+
+from __future__ import annotations
+
+from northspan.core.case.topic import Topic
+
+TOPIC = Topic("routes", "route")

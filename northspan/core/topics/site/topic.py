@@ -1,0 +1,8 @@
+"""The whole site at once: asked for, not planned with every change."""
+
+from __future__ import annotations
+
+from northspan.core.case.topic import Topic
+from northspan.core.topics.site.calculators import CALCULATORS
+
+TOPIC = Topic("site", "sizing", calculators=CALCULATORS)
