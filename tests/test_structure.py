@@ -16,7 +16,9 @@ from northspan.core.document.job import Job
 from northspan.core.rulebooks import questions
 from northspan.core.rulebooks.questions.loop import LoopRules
 from northspan.core.rulebooks.rulebook import Rulebook
+from northspan.core.solve import solve
 from northspan.core.working import errors
+from tests.generated import a_job
 from tests.run import TOP
 
 # what each layer may import of ours; the core may import no other package than pydantic
@@ -215,6 +217,26 @@ class Documents(unittest.TestCase):
             codes |= set(re.findall(r'code = "([a-z-]+)"', path.read_text())) | set(re.findall(r'"(foreign-[a-z]+)"', path.read_text()))
         for code in codes - {"north-span"}:
             self.assertIn(f"\n## {code}\n", text)
+
+    def test_every_finding_is_in_the_docs_and_belongs_to_a_step_of_the_rail(self):
+        listed = re.findall(r"^### (.+)$", (TOP / "docs/findings.md").read_text(), re.MULTILINE)
+        self.assertEqual(len(listed), len(set(listed)))
+        source = "".join(path.read_text() for path in (CORE / "topics").rglob("*.py"))
+        written = set(re.findall(r'Finding\(\s*"([a-z-]+)"', source))
+        self.assertEqual({code for code in listed if not code.startswith(("limit-", "pull-"))} | {"limit-of-utility"}, written)
+        rail = set(re.findall(r"key: '(\w+)'", (TOP / "web/src/state/steps.ts").read_text()))
+        for number in range(60):
+            with self.subTest(number):
+                for one in self.plan_of(number).findings:
+                    self.assertIn(one.code, listed)
+                    self.assertIn(one.step, rail)
+
+    @staticmethod
+    def plan_of(number):
+        try:
+            return solve(a_job(number))
+        except errors.NorthSpanError:
+            return solve(Job(name="Nothing"))
 
     def test_every_picture_is_linked(self):
         text = (TOP / "README.md").read_text()

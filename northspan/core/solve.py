@@ -52,7 +52,7 @@ def solve(job: Job, detailed: Collection[str] | None = None) -> Plan:
     for topic in TOPICS:
         planned.append(topic.plan(case, done))
         done = done.with_results(planned[-1].results)
-        found.extend(topic.findings(case, done))
+        found += [one if one.step else replace(one, step=topic.step) for one in topic.findings(case, done)]
     return in_words(_plan(case, planned, found), wording_of(case.job, case.rulebook.words))
 
 

@@ -38,14 +38,20 @@ class Cure:
 
 @dataclass(frozen=True, slots=True)
 class Finding:
-    """Something to say about a part of the job. `where` is a JSON pointer to the part."""
+    """Something to say about a part of the job.
 
+    `code` stands for what is said, in docs/findings.md, and stays the same. `where` is a JSON pointer to the part. `step` is
+    the step of the work it belongs to, empty for that of its topic.
+    """
+
+    code: str
     severity: Severity
     where: str
     text: str
     why: str
     citation: str
     cures: tuple[Cure, ...] = ()
+    step: str = ""
 
 
 def sentence(reason: str) -> str:

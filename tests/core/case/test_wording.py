@@ -45,7 +45,7 @@ class Saying(unittest.TestCase):
         self.assertEqual(self.wording.said("Leg 1, leg 1"), "Leg 1")
 
     def test_a_finding_and_a_call_are_said_through_and_through(self):
-        said = self.wording.finding(Finding(Severity.fix, "/x", "A panel.", "Its ground bar.", "1", (Cure("Change the panel", ()),)))
+        said = self.wording.finding(Finding("x", Severity.fix, "/x", "A panel.", "Its ground bar.", "1", (Cure("Change the panel", ()),)))
         self.assertEqual((said.text, said.why, said.cures[0].words), ("A consumer unit.", "Its earth bar.", "Change the consumer unit"))
         call = CallPlan("n", "Which panel?", "a", "a", "", "", (CallOption("a", "the old panel", "a full panel", True),))
         self.assertEqual(self.wording.call(call).options[0].outcome, "a full consumer unit")

@@ -5267,17 +5267,27 @@ export interface components {
         };
         /**
          * Finding
-         * @description Something to say about a part of the job. `where` is a JSON pointer to the part.
+         * @description Something to say about a part of the job.
+         *
+         *     `code` stands for what is said, in docs/findings.md, and stays the same. `where` is a JSON pointer to the part. `step` is
+         *     the step of the work it belongs to, empty for that of its topic.
          */
         Finding: {
             /** Citation */
             citation: string;
+            /** Code */
+            code: string;
             /**
              * Cures
              * @default []
              */
             cures: components["schemas"]["Cure"][];
             severity: components["schemas"]["Severity"];
+            /**
+             * Step
+             * @default
+             */
+            step: string;
             /** Text */
             text: string;
             /** Where */

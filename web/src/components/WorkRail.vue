@@ -7,19 +7,22 @@ import { STEPS } from '../state/steps'
 const props = defineProps<{ step: string }>()
 const store = useJob()
 const router = useRouter()
-const open = computed(() => store.plan?.findings.filter((f) => f.severity === 'stop' || f.severity === 'fix').length ?? 0)
-const bonds = computed(() => store.plan?.findings.filter((f) => f.severity === 'stop' && /bond_found|ground_bar_found/.test(f.where)).length ?? 0)
-const hard = computed(() => store.plan?.findings.filter((f) => f.severity === 'fix' && /^\/runs\/[^/]+\/segments\//.test(f.where)).length ?? 0)
+/** What must be cured, by the step it belongs to. */
+const open = computed(() => {
+  const count: Record<string, number> = {}
+  for (const one of store.plan?.findings ?? []) if (one.severity === 'stop' || one.severity === 'fix') count[one.step] = (count[one.step] ?? 0) + 1
+  return count
+})
 const items = computed(() => STEPS.map((s, i) => ({ ...s, number: i + 1, note: noteOf(s.key, s.built) })))
 
 function noteOf(key: string, built: boolean): string {
   if (!built) return 'not built'
+  if (open.value[key]) return `${open.value[key]} to cure`
   if (key === 'survey') return `${Object.keys(store.job?.enclosures ?? {}).length} cans`
   if (key === 'loads') return `${Object.keys(store.plan?.loads ?? {}).length} loads`
   if (key === 'electrodes') return `${Object.values(store.job?.electrodes ?? {}).filter((e) => e.status !== 'remove').length} noted`
-  if (key === 'route') return hard.value ? `${hard.value} to cure` : 'nothing to cure'
-  if (key === 'neutrals') return bonds.value ? `${bonds.value} to cure` : 'nothing to cure'
-  if (key === 'sizing') return open.value ? `${open.value} open` : store.run_id ? 'nothing open' : 'nothing yet'
+  if (key === 'route' || key === 'neutrals') return 'nothing to cure'
+  if (key === 'sizing') return store.run_id ? 'nothing to cure' : 'nothing yet'
   return store.state ? `rev ${store.state.revision}` : ''
 }
 

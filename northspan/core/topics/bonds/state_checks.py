@@ -79,7 +79,9 @@ def state_findings(case: Case, plans: dict[str, EnclosurePlan]) -> Iterator[Find
     if not said and not named and plans and len(states) > 1:
         names = ", ".join(state.name[:1].lower() + state.name[1:] for state in states)
         words = f"One bond for each source in all {len(states)} states: {names}."
-        yield Finding(Severity.holds, "/sources", words, "Counted on what is joined to what.", case.rulebook.words.cite("one_bond"))
+        yield Finding(
+            "bonds-hold", Severity.holds, "/sources", words, "Counted on what is joined to what.", case.rulebook.words.cite("one_bond")
+        )
 
 
 def _finding(tree: Tree, trouble: BondTrouble, state: str, schools: Schools, say: Words) -> Finding:
@@ -87,14 +89,18 @@ def _finding(tree: Tree, trouble: BondTrouble, state: str, schools: Schools, say
         at = f"/enclosures/{trouble.cans[0]}/ground_bar_found"
         why = "A hot wire that touches it finds no way back, and no breaker opens. Taking out a bond screw often leaves a bar so."
         words = _trouble_words(tree, trouble)
-        return Finding(Severity.stop, at, words, why, say.cite("ground_bar"), (pin(at, Bond.bonded, "Bar bonded to the can"),))
+        return Finding(
+            "ground-bar-isolated", Severity.stop, at, words, why, say.cite("ground_bar"), (pin(at, Bond.bonded, "Bar bonded to the can"),)
+        )
     if trouble.kind is Trouble.uncalled:
         at, why = (
             f"/enclosures/{trouble.bonds[-1]}/bond_found",
             "The soil is the way back here. A link puts the neutral's voltage on every case.",
         )
         words = f"{state}: {_trouble_words(tree, trouble)}"
-        return Finding(Severity.stop, at, words, why, say.cite("one_bond"), (pin(at, Bond.separate, "Bond taken out"),))
+        return Finding(
+            "bond-where-earth-is-own", Severity.stop, at, words, why, say.cite("one_bond"), (pin(at, Bond.separate, "Bond taken out"),)
+        )
     if trouble.kind is Trouble.none_made:
         return _no_bond(tree, trouble, state, schools, say)
     if trouble.over_path:
@@ -105,10 +111,10 @@ def _finding(tree: Tree, trouble: BondTrouble, state: str, schools: Schools, say
 def _no_bond(tree: Tree, trouble: BondTrouble, state: str, schools: Schools, say: Words) -> Finding:
     words, source = f"{state}: {_trouble_words(tree, trouble)}", trouble.source
     if source not in tree.job.sources or not source_bond_wanted(tree, source, schools):
-        return Finding(Severity.stop, f"/enclosures/{trouble.cans[0]}", words, _NO_WAY, say.cite("way_back"))
+        return Finding("no-way-back", Severity.stop, f"/enclosures/{trouble.cans[0]}", words, _NO_WAY, say.cite("way_back"))
     at = f"/sources/{source}/bond_found"
     cure = pin(at, Bond.bonded, f"Bond put in at {_named(tree, (source,))}")
-    return Finding(Severity.stop, at, words, _NO_WAY, say.cite("switched_neutral"), (cure,))
+    return Finding("source-bond-missing", Severity.stop, at, words, _NO_WAY, say.cite("switched_neutral"), (cure,))
 
 
 def _over_path(tree: Tree, trouble: BondTrouble, state: str, say: Words) -> Finding:
@@ -121,7 +127,9 @@ def _over_path(tree: Tree, trouble: BondTrouble, state: str, say: Words) -> Find
         edits.insert(0, Edit("add", f"/runs/{feeding}/grounding", Grounding.equipment_ground.value))
     why = "A metal pipe or frame joins the buildings and lies beside the neutral."
     words = f"{state}: {_trouble_words(tree, trouble)}"
-    return Finding(Severity.stop, at, words, why, say.cite("metal_path"), (Cure("Run four wires, bond out", tuple(edits)),))
+    return Finding(
+        "bond-over-metal-path", Severity.stop, at, words, why, say.cite("metal_path"), (Cure("Run four wires, bond out", tuple(edits)),)
+    )
 
 
 def _second_bond(tree: Tree, trouble: BondTrouble, state: str, say: Words) -> Finding:
@@ -130,11 +138,13 @@ def _second_bond(tree: Tree, trouble: BondTrouble, state: str, say: Words) -> Fi
     own = next((key for key in trouble.bonds if key in tree.job.sources), None)
     if own is None:
         at = f"/enclosures/{trouble.bonds[-1]}/bond_found"
-        return Finding(Severity.stop, at, words, why, say.cite("one_bond"), (pin(at, Bond.separate, "Bond taken out"),))
+        return Finding("second-bond", Severity.stop, at, words, why, say.cite("one_bond"), (pin(at, Bond.separate, "Bond taken out"),))
     at = f"/sources/{own}/bond_found"
     inverter = tree.job.sources[own].kind is SourceKind.inverter_pair
     cure = pin(at, Bond.separate, f"Bond taken out at {tree.job.sources[own].name}")
-    return Finding(Severity.stop, at, words, why, say.cite("inverter_bond" if inverter else "solid_neutral"), (cure,))
+    return Finding(
+        "second-bond-at-source", Severity.stop, at, words, why, say.cite("inverter_bond" if inverter else "solid_neutral"), (cure,)
+    )
 
 
 _SOIL = "No bond of yours: the soil is the way back, by residual-current devices."
@@ -152,7 +162,7 @@ def _switch(tree: Tree, key: str, schools: Schools, say: Words) -> Iterator[Find
         words = f"{source.name}: neutral {'switched' if switched else 'solid'}, so {follows}."
         at = f"/sources/{tree.job.runs[key].origin}/bond_found"
         cures = (pin(at, Bond.bonded if switched else Bond.separate, f"Looked: the bond is {'in' if switched else 'out'}"),)
-        yield Finding(Severity.check, at, words, "Many come with it in. Open the cover and look.",
+        yield Finding("source-bond-unknown", Severity.check, at, words, "Many come with it in. Open the cover and look.",
                       say.cite("switched_neutral" if switched else "solid_neutral"), cures)  # fmt: skip
 
 

@@ -127,7 +127,7 @@ def legacy_findings(case: Case) -> Iterator[Finding]:
             words = f"{run.name}: it brings a {case.rulebook.words.dialect.ground_short} to {far.name}, where animals live."
             line = open_ways.steps[-1]
             cure = pin(at, Grounding.legacy_three_wire, "Ground the neutral again there, on its own electrodes")
-            yield Finding(Severity.fix, at, words, sentence(line.formula), line.citation, (cure,))
+            yield Finding("ground-where-animals", Severity.fix, at, words, sentence(line.formula), line.citation, (cure,), step="neutrals")
         if run.grounding is not Grounding.legacy_three_wire or (
             run.status is not Status.existing and not case.rulebook.grounds.may_feed_three_wires()
         ):
@@ -137,9 +137,19 @@ def legacy_findings(case: Case) -> Iterator[Finding]:
             why = f"One of two lawful ways; never with a {case.rulebook.words.dialect.ground_short} beside it."
             cure = pin(at, "equipment_ground", f"Bring a {case.rulebook.words.dialect.ground_short}, isolate the neutral")
             cures = (cure,) if Grounding.equipment_ground in open_ways.value else ()
-            yield Finding(Severity.note, at, words, why, case.rulebook.words.cite("legacy_three_wire"), cures)
+            yield Finding(
+                "neutral-grounded-again",
+                Severity.note,
+                at,
+                words,
+                why,
+                case.rulebook.words.cite("legacy_three_wire"),
+                cures,
+                step="neutrals",
+            )
         elif case.schools["legacy_feed"] == "replace":
             yield Finding(
+                "old-feed-to-replace",
                 Severity.fix,
                 at,
                 f"{run.name}: old three-wire feed, to be replaced with four wires.",
@@ -149,23 +159,28 @@ def legacy_findings(case: Case) -> Iterator[Finding]:
                     Cure("Replace with four wires", (Edit("add", at, "equipment_ground"), Edit("add", f"/runs/{key}/status", "new"))),
                     Cure("Keep it as it was", (Edit("add", "/calls/legacy_feed", {"school": "keep"}),)),
                 ),
+                step="neutrals",
             )
         elif far.metallic_path:
             yield Finding(
+                "old-feed-over-metal-path",
                 Severity.stop,
                 at,
                 f"{run.name}: the old three-wire feed cannot stay, a metal path joins the buildings.",
                 "Neutral current would run on that path.",
                 case.rulebook.words.cite("legacy_three_wire"),
                 (pin(at, "equipment_ground", "Run four wires"),),
+                step="neutrals",
             )
         else:
             yield Finding(
+                "old-feed-kept",
                 Severity.check,
                 at,
                 f"{run.name}: old three-wire feed kept.",
                 "Only where it was lawful when it was made. Ask the inspector, and record the answer.",
                 case.rulebook.words.cite("legacy_three_wire"),
+                step="neutrals",
             )
 
 
@@ -208,6 +223,7 @@ def _disconnect(job: Job, key: str, plan: BuildingPlan) -> Iterator[Finding]:
     if not mains:
         first = next(iter(cans), "")
         yield Finding(
+            "disconnect-missing",
             Severity.fix,
             f"/enclosures/{first}/kind",
             f"{plan.name}: no disconnect at the building.",
@@ -218,6 +234,7 @@ def _disconnect(job: Job, key: str, plan: BuildingPlan) -> Iterator[Finding]:
     for k, can in mains.items():
         if can.main_a is not None and can.main_a < plan.disconnect_least_a:
             yield Finding(
+                "main-below-disconnect",
                 Severity.fix,
                 f"/enclosures/{k}/main_a",
                 f"{can.name}: main of {whole(can.main_a)} A is below {whole(plan.disconnect_least_a)} A.",
@@ -247,13 +264,22 @@ def _electrodes(
         cures = (Cure("Add a rod", (Edit("add", f"/electrodes/{name}", rod),)),)
         if not facts.electrodes and job.buildings[key].status is Status.existing:
             words = "Look for footing steel, a metal water pipe and rods, and enter what is there."
-            yield Finding(Severity.check, f"/buildings/{key}", f"{plan.name}: no electrode noted yet.", words, line.citation, cures)
+            yield Finding(
+                "no-electrode-noted",
+                Severity.check,
+                f"/buildings/{key}",
+                f"{plan.name}: no electrode noted yet.",
+                words,
+                line.citation,
+                cures,
+            )
             return
         measured = f" The one there measured {high[0].measured_ohm:.3g} Ω." if high else ""
         words = f"{plan.name}: {plan.rods_present} of {plan.rods_wanted} rods.{measured}"
-        yield Finding(Severity.fix, f"/buildings/{key}", words, sentence(line.formula), line.citation, cures)
+        yield Finding("rods-missing", Severity.fix, f"/buildings/{key}", words, sentence(line.formula), line.citation, cures)
     elif high and plan.rods_wanted >= 2:  # noqa: PLR2004 - two rods
         yield Finding(
+            "one-rod-high",
             Severity.note,
             f"/buildings/{key}",
             f"{plan.name}: one rod measured {high[0].measured_ohm:.3g} Ω; the second one settles it.",
@@ -270,11 +296,19 @@ def _intersystem(job: Job, key: str, facts: BuildingFacts, electrode_rules: Elec
     cures = (pin(at, value=True, words="It is there"),)
     why = "Telephone, cable and aerials bond there; else they bring their own rod, and a surge finds its way between them."
     if building.intersystem is False:
-        yield Finding(Severity.fix, at, f"{building.name}: no bonding point for telephone, cable and aerials.", why, cite, cures)
+        yield Finding(
+            "bonding-point-missing",
+            Severity.fix,
+            at,
+            f"{building.name}: no bonding point for telephone, cable and aerials.",
+            why,
+            cite,
+            cures,
+        )
     else:
         words = f"{building.name}: is there a bonding point for telephone, cable and aerials?"
         none = pin(at, value=False, words="There is none")
-        yield Finding(Severity.note, at, words, why, cite, (*cures, none))
+        yield Finding("bonding-point-unknown", Severity.note, at, words, why, cite, (*cures, none))
 
 
 def _electrode(job: Job, key: str, electrode: Electrode, electrode_rules: ElectrodeRules, say: Words) -> Iterator[Finding]:
@@ -282,6 +316,7 @@ def _electrode(job: Job, key: str, electrode: Electrode, electrode_rules: Electr
     at, place = f"/electrodes/{key}", job.buildings[electrode.building].name
     if not electrode.clamp_for_burial:
         yield Finding(
+            "clamp-not-for-burial",
             Severity.fix,
             f"{at}/clamp_for_burial",
             f"{place}, {electrode.name}: the clamp is not listed for burial.",
@@ -291,12 +326,15 @@ def _electrode(job: Job, key: str, electrode: Electrode, electrode_rules: Electr
         )
     if electrode.kind is ElectrodeKind.buried_wire:
         words = f"{place}, {electrode.name}: a buried wire alone helps, and does not count."
-        yield Finding(Severity.note, at, words, "It is none of the kinds the rules ask for.", say.cite("no_electrode_kind"))
+        yield Finding(
+            "no-kind-of-electrode", Severity.note, at, words, "It is none of the kinds the rules ask for.", say.cite("no_electrode_kind")
+        )
     if electrode.kind is not ElectrodeKind.rod:
         return
     least, apart = say.length_text(length_m), say.length_text(spacing_m)
     if electrode.length_m < length_m - 1e-6:
         yield Finding(
+            "rod-too-short",
             Severity.fix,
             f"{at}/length_m",
             f"{place}, {electrode.name}: {say.length_text(electrode.length_m)} in the soil, {least} is the least.",
@@ -306,6 +344,7 @@ def _electrode(job: Job, key: str, electrode: Electrode, electrode_rules: Electr
         )
     if electrode.spacing_m is not None and electrode.spacing_m < spacing_m - 1e-6:
         yield Finding(
+            "rods-too-near",
             Severity.fix,
             f"{at}/spacing_m",
             f"{place}, {electrode.name}: {say.length_text(electrode.spacing_m)} from the next rod, {apart} is the least.",

@@ -124,6 +124,7 @@ def _held(key: str, can: Enclosure, here: FaultHere, device_rules: DeviceRules, 
     words = f"{whole(available)} A"
     if can.interrupting_a is not None and can.interrupting_a < available:
         yield Finding(
+            "interrupting-too-low",
             Severity.stop,
             at,
             f"{can.name}: a fault can reach {words}, its devices may interrupt {whole(can.interrupting_a)} A.",
@@ -135,6 +136,7 @@ def _held(key: str, can: Enclosure, here: FaultHere, device_rules: DeviceRules, 
     unmarked: Step = device_rules.unmarked_interrupting_a()
     if can.interrupting_a is None and available > unmarked.value:
         yield Finding(
+            "interrupting-unknown",
             Severity.check if can.status is Status.existing else Severity.note,
             at,
             f"{can.name}: a fault can reach {words}; devices of {whole(here.ratings_a / 1000)} kA are needed.",

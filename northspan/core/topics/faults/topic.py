@@ -48,4 +48,4 @@ def findings(case: Case, done: Done) -> Iterator[Finding]:
     yield from heat_findings(case.tree, done[_HEAT], case.rulebook.words)
 
 
-TOPIC = Topic("faults", "panels", plan, findings)
+TOPIC = Topic("faults", "sizing", plan, findings)

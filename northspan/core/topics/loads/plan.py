@@ -37,7 +37,7 @@ def plan_loads(case: Case) -> tuple[dict[str, LoadPlan], list[Finding]]:
             findings += _dead(case.tree, key, load, case.rulebook.words)
         except OutsideTable as outside:
             words = "Type its nameplate as an ordinary load, with what it adds while it starts."
-            findings.append(Finding(Severity.stop, f"/loads/{key}", f"{load.name}: {outside}", words, "tables"))
+            findings.append(Finding("load-outside-table", Severity.stop, f"/loads/{key}", f"{load.name}: {outside}", words, "tables"))
     return plans, findings
 
 
@@ -60,7 +60,7 @@ def _dead(tree: Tree, key: str, load: Load, say: Words) -> list[Finding]:
             words = f"{load.name}: it cannot draw where it is, for {run.name} brings no {wires}."
             why = "It counts in the load, and on the bench it stands still."
             cures = (way_out, three) if way_out and load.across is not Across.line_line else (three,)
-            return [Finding(Severity.fix, f"/loads/{key}/across", words, why, say.cite("no_neutral"), cures)]
+            return [Finding("load-without-its-wires", Severity.fix, f"/loads/{key}/across", words, why, say.cite("no_neutral"), cures)]
         node = run.origin
         if node in tree.job.sources:
             break
@@ -89,7 +89,16 @@ def plan_methods(case: Case, building_id: str) -> tuple[tuple[MethodPlan, ...], 
         methods = method_loads(case, building_id, volts)
     except OutsideTable as outside:
         words = "The methods for the whole dwelling wait for it."
-        return (), [Finding(Severity.stop, f"/buildings/{building_id}/load_method", f"{building.name}: {outside}", words, "tables")]
+        return (), [
+            Finding(
+                "dwelling-outside-table",
+                Severity.stop,
+                f"/buildings/{building_id}/load_method",
+                f"{building.name}: {outside}",
+                words,
+                "tables",
+            )
+        ]
     least = case.rulebook.dwellings.dwelling_least_a()
     plans: list[MethodPlan] = []
     for method in methods:
@@ -98,7 +107,16 @@ def plan_methods(case: Case, building_id: str) -> tuple[tuple[MethodPlan, ...], 
             device = case.rulebook.devices.device_for_load(DesignLoad(amperes.value, 0.0, 0.0), RunKind.service)
         except OutsideTable as outside:
             words = "A supply of this kind cannot carry it. Ask the utility, or take load off."
-            return (), [Finding(Severity.stop, f"/buildings/{building_id}/load_method", f"{building.name}: {outside}", words, "tables")]
+            return (), [
+                Finding(
+                    "dwelling-above-devices",
+                    Severity.stop,
+                    f"/buildings/{building_id}/load_method",
+                    f"{building.name}: {outside}",
+                    words,
+                    "tables",
+                )
+            ]
         lines = (*method.total.steps, amperes, *(method.neutral.steps if method.neutral else ()), device.steps[-1], least)
         neutral_a = method.neutral.value / volts[0] if method.neutral else None
         service_a = max(device.value, least.value)
@@ -125,7 +143,7 @@ def several_dwellings(tree: Tree, say: Words) -> Iterator[Finding]:
             names = " and ".join(sorted(tree.job.buildings[one].name for one in behind))
             words = f"{run.name}: {names} are dwellings behind one supply; rules for several dwellings are not built."
             why = "Their loads are added up, each by its own method. The code may ask less, and the utility something else."
-            yield Finding(Severity.check, f"/runs/{key}", words, why, say.cite("several_dwellings"))
+            yield Finding("several-dwellings", Severity.check, f"/runs/{key}", words, why, say.cite("several_dwellings"), step="loads")
 
 
 def _not_entered(case: Case, key: str, volts: tuple[float, float]) -> list[Finding]:
@@ -138,7 +156,16 @@ def _not_entered(case: Case, key: str, volts: tuple[float, float]) -> list[Findi
     if not missing:
         return []
     words = "Enter each circuit as a load; the demand is too low without them."
-    return [Finding(Severity.check, f"/buildings/{key}/load_method", f"{building.name}: no {missing} entered.", words, "job")]
+    return [
+        Finding(
+            "dwelling-load-missing",
+            Severity.check,
+            f"/buildings/{key}/load_method",
+            f"{building.name}: no {missing} entered.",
+            words,
+            "job",
+        )
+    ]
 
 
 def _without_area(key: str, building: Building) -> list[Finding]:
@@ -147,7 +174,14 @@ def _without_area(key: str, building: Building) -> list[Finding]:
     at = f"/buildings/{key}/floor_m2"
     words = "Measure it by the outside of the walls, finished basement included, garage and open porch not."
     return [
-        Finding(Severity.check, at, f"{building.name}: its method needs the floor area; until then the loads are added up.", words, "job")
+        Finding(
+            "floor-area-missing",
+            Severity.check,
+            at,
+            f"{building.name}: its method needs the floor area; until then the loads are added up.",
+            words,
+            "job",
+        )
     ]
 
 

@@ -146,7 +146,9 @@ def _entries(key: str, building: Building, facts: BondingFacts, rules: LoopRules
             Edit("add", f"{at}/bond_size", worked.value.size), Edit("add", f"{at}/from_entry_m", 0.6)))]  # fmt: skip
         if one.metal is None:
             cures.append(pin(f"{at}/metal", False, "Plastic where it enters"))
-        yield Finding(Severity.check if asked else Severity.fix, at, words, why, worked.steps[-1].citation, tuple(cures))
+        yield Finding(
+            "entry-not-bonded", Severity.check if asked else Severity.fix, at, words, why, worked.steps[-1].citation, tuple(cures)
+        )
 
 
 def _wet(building: Building, room: WetRoom, sized: dict[str, SizedRun], rules: LoopRules) -> Worked[bool]:
@@ -182,7 +184,7 @@ def _wet_room(tree: Tree, key: str, building: Building, sized: dict[str, SizedRu
     if fit and not broken:
         words = f"{building.name}: your call asks for bonding in the room with a bath or shower."
     cure = pin(f"{at}/bonded", True, "Bonding fitted there")
-    yield Finding(Severity.fix, at, words, "; ".join(broken) or "Fitted anyway.", wanted.steps[-1].citation, (cure,))
+    yield Finding("wet-room-not-bonded", Severity.fix, at, words, "; ".join(broken) or "Fitted anyway.", wanted.steps[-1].citation, (cure,))
 
 
 def _electrode(tree: Tree, key: str, building: Building, rules: LoopRules, say: Words) -> Iterator[Finding]:
@@ -197,33 +199,45 @@ def _electrode(tree: Tree, key: str, building: Building, rules: LoopRules, say: 
         words = f"{building.name}: earth is the way back, and no residual-current device guards {', '.join(unguarded) or 'it'}."
         why = "A fault passes a few amperes through the soil. No breaker and no fuse opens on that; cases stay at mains voltage."
         cure = pin(f"/runs/{run_id}/residual_ma", 100, "A residual-current device of 100 mA ahead of everything")
-        yield Finding(Severity.stop, f"/runs/{run_id}/residual_ma", words, why, say.cite("earth_alone"), (cure,))
+        yield Finding(
+            "earth-alone-without-residual", Severity.stop, f"/runs/{run_id}/residual_ma", words, why, say.cite("earth_alone"), (cure,)
+        )
     measured = [e.measured_ohm for e in own if e.measured_ohm is not None]
     limit = rules.electrode_limit(residual)
     citation = limit.steps[-1].citation
     if not own:
         words = f"{building.name}: earth is the way back, and it has no electrode."
         why = "A fault has nowhere to go: its cases stand at mains voltage until somebody touches them."
-        yield Finding(Severity.stop, f"/buildings/{key}", words, why, citation)
+        yield Finding("electrode-missing-for-earth", Severity.stop, f"/buildings/{key}", words, why, citation, step="electrodes")
         return
     if not measured:
         words = f"{building.name}: its electrode is not measured yet."
-        yield Finding(Severity.check, f"/buildings/{key}", words, "The figure used is predicted from the soil.", citation)
+        yield Finding(
+            "electrode-not-measured",
+            Severity.check,
+            f"/buildings/{key}",
+            words,
+            "The figure used is predicted from the soil.",
+            citation,
+            step="electrodes",
+        )
         return
     ohm = 1 / sum(1 / one for one in measured)
     if ohm > limit.value:
         words = f"{building.name}: its electrode has {whole(ohm)} Ω, {whole(limit.value)} Ω is the most with {residual or 300:g} mA."
         why = "A fault would leave more than 50 V on every case. Drive it deeper, or add to it."
-        yield Finding(Severity.stop, f"/buildings/{key}", words, why, citation)
+        yield Finding("electrode-too-high", Severity.stop, f"/buildings/{key}", words, why, citation, step="electrodes")
     elif ohm > (most := rules.unstable_ohm()):
         words = f"{building.name}: its electrode has {whole(ohm)} Ω; above {whole(most)} Ω it may not be stable."
         why = "It holds today and wanders with drought and frost. A deeper or a second rod brings it down."
-        yield Finding(Severity.fix, f"/buildings/{key}", words, why, citation)
+        yield Finding("electrode-unstable", Severity.fix, f"/buildings/{key}", words, why, citation, step="electrodes")
     if run.grounding is Grounding.island and building.metallic_path:
         words = f"{building.name}: an island, yet a metal path joins it to what feeds it."
         why = "The path brings the other earth over, whatever it stands at."
         cure = pin(f"/runs/{run_id}/grounding", "equipment_ground", "Bring the earth along")
-        yield Finding(Severity.fix, f"/buildings/{key}/metallic_path", words, why, say.cite("metal_path"), (cure,))
+        yield Finding(
+            "island-over-metal-path", Severity.fix, f"/buildings/{key}/metallic_path", words, why, say.cite("metal_path"), (cure,)
+        )
 
 
 def _residual(tree: Tree, key: str, one: SizedRun, rules: LoopRules) -> Iterator[Finding]:
@@ -240,7 +254,9 @@ def _residual(tree: Tree, key: str, one: SizedRun, rules: LoopRules) -> Iterator
     at = f"/runs/{key}/residual_ma"
     words = f"{question.run.name}: no residual-current device of {wanted.value:g} mA."
     cure = pin(at, wanted.value, f"{wanted.value:g} mA at its head")
-    yield Finding(Severity.fix, at, words, f"{wanted.text[:1].upper()}{wanted.text[1:]}.", wanted.citation, (cure,))
+    yield Finding(
+        "residual-device-missing", Severity.fix, at, words, f"{wanted.text[:1].upper()}{wanted.text[1:]}.", wanted.citation, (cure,)
+    )
 
 
 def _standby(tree: Tree, say: Words) -> Iterator[Finding]:
@@ -254,7 +270,9 @@ def _standby(tree: Tree, say: Words) -> Iterator[Finding]:
             "That earth may be gone together with the supply. Switch the neutral, link it to earth at the source, and give it an electrode."
         )
         cure = pin(f"/runs/{key}/neutral_switched", True, "Switch the neutral too")
-        yield Finding(Severity.fix, f"/runs/{key}/neutral_switched", words, why, say.cite("switched_neutral"), (cure,))
+        yield Finding(
+            "standby-neutral-not-switched", Severity.fix, f"/runs/{key}/neutral_switched", words, why, say.cite("switched_neutral"), (cure,)
+        )
 
 
 def _vehicles(tree: Tree, rules: LoopRules) -> Iterator[Finding]:
@@ -272,4 +290,6 @@ def _vehicles(tree: Tree, rules: LoopRules) -> Iterator[Finding]:
                 pin(at, True, "It lets go when the supply's neutral is lost"),
                 pin(f"/runs/{feeding}/grounding", Grounding.island, "An electrode of its own, the supply's earth kept off"),
             )
-            yield Finding(Severity.stop, at, words, f"{line.text[:1].upper()}{line.text[1:]}.", line.citation, cures)
+            yield Finding(
+                "charging-on-combined-earth", Severity.stop, at, words, f"{line.text[:1].upper()}{line.text[1:]}.", line.citation, cures
+            )

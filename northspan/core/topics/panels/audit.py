@@ -66,7 +66,7 @@ def _terminals(key: str, can: Enclosure, say: Words) -> Iterator[Finding]:
     words = f"{can.name}: {can.neutrals_landed} neutrals under {can.neutral_terminals} terminals."
     why = f"{more} of them share a screw and work loose. Add a bar, load off first: a neutral opened under load lifts voltages."
     cure = pin(f"/enclosures/{key}/neutral_terminals", can.neutrals_landed, "A bar was added, one neutral each")
-    yield Finding(Severity.fix, at, words, why, say.cite("one_neutral_each"), (cure,))
+    yield Finding("neutrals-doubled", Severity.fix, at, words, why, say.cite("one_neutral_each"), (cure,))
 
 
 def _bus(tree: Tree, key: str, can: Enclosure, sized: dict[str, SizedRun], say: Words) -> Iterator[Finding]:
@@ -79,7 +79,7 @@ def _bus(tree: Tree, key: str, can: Enclosure, sized: dict[str, SizedRun], say: 
         words = f"{can.name}: its bus of {whole(can.bus_a)} A stands behind {whole(protects)} A."
         why = "Nothing holds the current in the bus to what it can carry."
         cure = pin(f"/enclosures/{key}/main_a", can.bus_a, f"A main of {whole(can.bus_a)} A")
-        yield Finding(Severity.stop, f"/enclosures/{key}/bus_a", words, why, say.cite("bus"), (cure,))
+        yield Finding("bus-too-small", Severity.stop, f"/enclosures/{key}/bus_a", words, why, say.cite("bus"), (cure,))
 
 
 _WITH_DEVICES = frozenset(EnclosureKind) - {EnclosureKind.meter, EnclosureKind.junction_box, EnclosureKind.splitter}
@@ -94,12 +94,14 @@ def _place(key: str, can: Enclosure, panel_rules: PanelRules, say: Words) -> Ite
         words = f"{can.name}: it hangs in {_ROOMS[can.room]}."
         why = f"Not there: {allowed.text}. Another place, or what is there already by the inspector's word."
         cure = pin(f"/enclosures/{key}/room", Room.elsewhere.value, "It moves elsewhere")
-        yield Finding(Severity.fix, f"/enclosures/{key}/room", words, why, allowed.citation, (cure,))
+        yield Finding("panel-in-wrong-room", Severity.fix, f"/enclosures/{key}/room", words, why, allowed.citation, (cure,))
     if can.handle_height_m is not None and can.handle_height_m > height.value + 1e-6:
         words = f"{can.name}: its highest handle is at {say.length_text(can.handle_height_m)}, {height.result} is the most."
         cure = pin(f"/enclosures/{key}/handle_height_m", height.value, f"Hung so that it is at {height.result}")
         severity = Severity.check if height.citation == "guide" else Severity.fix
-        yield Finding(severity, f"/enclosures/{key}/handle_height_m", words, "Everybody must reach it.", height.citation, (cure,))
+        yield Finding(
+            "handle-too-high", severity, f"/enclosures/{key}/handle_height_m", words, "Everybody must reach it.", height.citation, (cure,)
+        )
 
 
 def _lugs_inside(tree: Tree, key: str, can: Enclosure) -> bool:
@@ -119,7 +121,13 @@ def _main_out_of_sight(tree: Tree, key: str, can: Enclosure, sized: dict[str, Si
         edits.append(Edit("add", f"{at}/main_a", feeding.device.value))
     words = f"{can.name}: no main breaker, and the breaker of its feeder may be out of sight."
     yield Finding(
-        Severity.check, f"{at}/kind", words, "Your call asks for one there.", "your call", (Cure("Give it a main breaker", tuple(edits)),)
+        "main-by-your-call",
+        Severity.check,
+        f"{at}/kind",
+        words,
+        "Your call asks for one there.",
+        "your call",
+        (Cure("Give it a main breaker", tuple(edits)),),
     )
 
 
@@ -137,21 +145,24 @@ def _water_pipe(tree: Tree, building_id: str, school: str, say: Words) -> Iterat
             kept if school == "leave" else "Your call takes the old conductor off."
         )
         cures = (Cure("Count it no longer", tuple(Edit("add", f"/electrodes/{k}/status", "remove") for k in pipes)),)
-        yield Finding(Severity.fix, at, words, why, cite, cures)
+        yield Finding("water-pipe-lost", Severity.fix, at, words, why, cite, cures, step="electrodes")
     elif building.water_pipe is WaterPipe.unknown and pipes:
         words = f"{building.name}: is the water pipe still metal where it lies in the ground?"
-        yield Finding(Severity.check, at, words, "A main renewed in plastic takes the electrode away, and nobody is told.", cite,
-                      (pin(at, "metal", "Still metal"), pin(at, "plastic", "Plastic now")))  # fmt: skip
+        why = "A main renewed in plastic takes the electrode away, and nobody is told."
+        yield Finding("water-pipe-unknown", Severity.check, at, words, why, cite,
+                      (pin(at, "metal", "Still metal"), pin(at, "plastic", "Plastic now")), step="electrodes")  # fmt: skip
     elif building.water_pipe is WaterPipe.metal and not pipes and building.use is BuildingUse.dwelling:
         name = next(n for n in (f"E{i}" for i in range(1, 400)) if n not in tree.job.electrodes)
         pipe: JsonValue = {"name": "Water pipe", "building": building_id, "kind": "water_pipe", "length_m": 3.048, "status": "new"}
         cure = Cure("Join the water pipe", (Edit("add", f"/electrodes/{name}", pipe),))
         words = f"{building.name}: its metal water pipe is not joined to the other electrodes."
-        yield Finding(Severity.fix, at, words, "Every electrode that is present is joined.", cite, (cure,))
+        yield Finding(
+            "water-pipe-not-joined", Severity.fix, at, words, "Every electrode that is present is joined.", cite, (cure,), step="electrodes"
+        )
 
 
 def _temporary(tree: Tree) -> Iterator[Finding]:
     for key, run in tree.job.runs.items():
         if run.status is Status.temporary:
             words = f"{run.name}: temporary. It comes out again before the job is done."
-            yield Finding(Severity.note, f"/runs/{key}/status", words, "Write down who takes it out, and when.", "job")
+            yield Finding("temporary-work", Severity.note, f"/runs/{key}/status", words, "Write down who takes it out, and when.", "job")

@@ -74,41 +74,57 @@ def bond_findings(job: Job, plans: dict[str, EnclosurePlan], say: Words) -> Iter
             continue
         if plan.bond == Bond.separate:
             yield Finding(
+                "bond-to-take-out",
                 Severity.stop,
                 at,
                 f"{plan.name}: neutral and ground are bonded here and must be kept apart.",
                 "Neutral current would run on the ground wires and on every metal part. Load off before the bond comes out.",
                 line.citation,
                 (pin(at, Bond.separate, "Bond taken out"),),
+                step="neutrals",
             )
         else:
             yield Finding(
+                "bond-to-make",
                 Severity.stop,
                 at,
                 f"{plan.name}: neutral and ground are apart here and must be bonded.",
                 "Without the bond a fault has no way back, and no breaker opens.",
                 line.citation,
                 (pin(at, Bond.bonded, "Bond put in"),),
+                step="neutrals",
             )
     bonded = [plan.name for plan in plans.values() if plan.bond == Bond.bonded]
     wrong = any(not plan.agrees for plan in plans.values())
     unseen = sum(job.enclosures[key].bond_found is Bond.unknown and job.enclosures[key].status is Status.existing for key in plans)
     if unseen:
         yield Finding(
+            "bonds-not-looked-at",
             Severity.check,
             "/enclosures",
             f"Bond not looked at yet in {unseen} existing enclosure{'s' if unseen > 1 else ''}.",
             "A screw or strap left in is the usual mistake.",
             say.cite("one_bond"),
+            step="neutrals",
         )
     if plans and not wrong and not unseen and not bonded:
         words = "Neutral and ground are kept apart in every enclosure: the supplier joins them, ahead of everything here."
-        yield Finding(Severity.holds, "/enclosures", words, "A link of your own would carry load current.", say.cite("one_bond"))
+        yield Finding(
+            "no-link-of-yours",
+            Severity.holds,
+            "/enclosures",
+            words,
+            "A link of your own would carry load current.",
+            say.cite("one_bond"),
+            step="neutrals",
+        )
     elif plans and not wrong and not unseen:
         yield Finding(
+            "bonded-once",
             Severity.holds,
             "/enclosures",
             f"Neutral and ground are bonded in one place for each source: {', '.join(bonded)}.",
             "Everywhere else they are kept apart.",
             say.cite("one_bond"),
+            step="neutrals",
         )

@@ -53,4 +53,4 @@ def findings(case: Case, done: Done) -> Iterator[Finding]:
     yield from bond_findings(case.job, done[_CANS], case.rulebook.words)
 
 
-TOPIC = Topic("panels", "neutrals", plan, findings)
+TOPIC = Topic("panels", "survey", plan, findings)

@@ -119,7 +119,9 @@ def support_findings(routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
             depth = rulebook.words.depth_text
             said = f"{routed.run.name}: {words} {depth(found_m)} {far}, {depth(limit.value)} is the most."
             cure = pin(at, round(limit.value - 5e-4, 3), f"Strapped {rulebook.words.depth_text(limit.value)} {far}")
-            yield Finding(Severity.fix, at, said, "A pipe that hangs pulls at its couplings and its wires.", limit.citation, (cure,))
+            yield Finding(
+                "straps-too-far", Severity.fix, at, said, "A pipe that hangs pulls at its couplings and its wires.", limit.citation, (cure,)
+            )
 
 
 def height_findings(routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
@@ -139,13 +141,20 @@ def height_findings(routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
         name = routed.run.name
         if least is None:
             yield Finding(
-                Severity.check, at, f"{name}: no figure is set for its height there.", "Keep it out of reach, or take another way.", "guide"
+                "height-without-figure",
+                Severity.check,
+                at,
+                f"{name}: no figure is set for its height there.",
+                "Keep it out of reach, or take another way.",
+                "guide",
             )
         elif segment.height_m < least.value - 1e-6:
             below, hangs = segment.over.value.replace("_", " "), rulebook.words.length_text(segment.height_m)
             words = f"{name}: hangs {hangs} over a {below}, {least.result} is the least."
             why = "A ladder, a load or a lorry reaches it; insulation on a drop is no promise."
-            yield Finding(Severity.fix, at, words, why, least.citation, (pin(at, round(least.value, 2), "Hung as high as it must"),))
+            yield Finding(
+                "height-too-low", Severity.fix, at, words, why, least.citation, (pin(at, round(least.value, 2), "Hung as high as it must"),)
+            )
 
 
 def _strapped(segment: Segment) -> bool:

@@ -64,7 +64,9 @@ def fitting_findings(routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
         if len(inside) < len(segment.fittings):
             words = f"{routed.run.name}: a pull point lies beyond its stretch and does not count."
             cure = Cure("Take it out", (Edit("add", path, inside),))
-            yield Finding(Severity.check, path, words, "The stretch is shorter than where it was noted.", "job", (cure,))
+            yield Finding(
+                "fitting-beyond-stretch", Severity.check, path, words, "The stretch is shorter than where it was noted.", "job", (cure,)
+            )
         for n, fitting in enumerate(segment.fittings):
             if fitting.at_m < segment.length_m:
                 yield from _about(f"{path}/{n}", i, fitting, routed, rulebook.boxes, rulebook.words)
@@ -80,18 +82,33 @@ def _about(at: str, i: int, fitting: Fitting, routed: Routed, box_rules: BoxRule
     if body and fitting.spliced and fitting.volume_l is None:
         joints = box_rules.splice_in_body()
         cures = (pin(f"{at}/kind", FittingKind.pull_box.value, "Make it a box"), pin(f"{at}/spliced", value=False, words="No joint in it"))
-        yield Finding(Severity.fix, at, f"{here} holds joints and is marked with no volume.", sentence(joints.text), joints.citation, cures)
+        yield Finding(
+            "joints-without-volume",
+            Severity.fix,
+            at,
+            f"{here} holds joints and is marked with no volume.",
+            sentence(joints.text),
+            joints.citation,
+            cures,
+        )
     if fitting.volume_l is not None and fitting.volume_l < volume.value - 1e-9:
         has, least = say.amount_text(1000 * fitting.volume_l, "mL"), say.amount_text(1000 * volume.value, "mL")
         cure = pin(f"{at}/volume_l", round(volume.value + 5e-4, 3), f"Take one of {least}")
-        yield Finding(Severity.fix, at, f"{here} has {has}, {least} is the least.", "Wires pressed into a box wear through.",
+        words = f"{here} has {has}, {least} is the least."
+        yield Finding("box-too-small", Severity.fix, at, words, "Wires pressed into a box wear through.",
                       volume.citation, (cure,))  # fmt: skip
     if fitting.length_m is not None and fitting.length_m < long.value - 1e-6:
         has, least = say.depth_text(fitting.length_m), say.depth_text(long.value)
         cure = pin(f"{at}/length_m", round(long.value + 5e-4, 3), f"Take one of {least}")
         why = "Unless it is marked for these wires: they bend too sharply in it." if body else "The wires bend too sharply in it."
         yield Finding(
-            Severity.check if body else Severity.fix, at, f"{here} is {has} long, {least} is the least.", why, long.citation, (cure,)
+            "box-too-short",
+            Severity.check if body else Severity.fix,
+            at,
+            f"{here} is {has} long, {least} is the least.",
+            why,
+            long.citation,
+            (cure,),
         )
 
 

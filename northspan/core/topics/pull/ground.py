@@ -88,7 +88,15 @@ def ground_findings(routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
     if any(status_of(run, run.segments[i]) in TO_DIG for i in buried) and not run.located:
         words = f"{run.name}: other lines in the ground are not located yet."
         why = "Before the first spade: gas, water, cables and communication lines marked. Dig by hand beside a mark."
-        yield Finding(Severity.check, f"{at}/located", words, why, "local law", (pin(f"{at}/located", True, "Located and marked"),))
+        yield Finding(
+            "lines-not-located",
+            Severity.check,
+            f"{at}/located",
+            words,
+            why,
+            "local law",
+            (pin(f"{at}/located", True, "Located and marked"),),
+        )
     for i in buried:
         yield from _crossed(i, routed, rulebook)
         yield from _beside(i, routed, rulebook.routes, rulebook.words)
@@ -104,7 +112,7 @@ def _crossed(i: int, routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
         words = f"{run.name}: {apart} from a {line.kind.value} line at {where}, {least.result} is the least."
         deeper = round(line.depth_m + LINE_M / 2 + least.value + 5e-4, 3)
         cures = (pin(f"{at}/cover_m", deeper, f"Go under it, cover {rulebook.words.depth_text(deeper)}"),)
-        yield Finding(Severity.fix, f"{at}/crossings/{n}", words, sentence(least.text), least.citation, cures)
+        yield Finding("crossing-too-near", Severity.fix, f"{at}/crossings/{n}", words, sentence(least.text), least.citation, cures)
 
 
 def _between(i: int, line: Crossing, routed: Routed, rulebook: Rulebook) -> Step:
@@ -125,7 +133,7 @@ def _beside(i: int, routed: Routed, route_rules: RouteRules, say: Words) -> Iter
         apart = say.depth_text(line.apart_m)
         words = f"{run.name}: {apart} beside a {line.kind.value} line in its trench, {least.result} is the least."
         cure = pin(f"{at}/{n}/apart_m", round(least.value, 4), f"Keep them {least.result} apart")
-        yield Finding(Severity.fix, f"{at}/{n}", words, sentence(least.text), least.citation, (cure,))
+        yield Finding("beside-too-near", Severity.fix, f"{at}/{n}", words, sentence(least.text), least.citation, (cure,))
 
 
 def _shared(name: str, members: list[tuple[str, int]], routed: dict[str, Routed], rulebook: Rulebook) -> TrenchPlan:

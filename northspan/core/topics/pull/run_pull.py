@@ -123,17 +123,27 @@ def _broken(one: PipePull, routed: Routed, rulebook: Rulebook) -> Iterator[Findi
         if margin.key == "bends":
             words = f"{name}: {whole(margin.used)}° of bends between pull points, {whole(margin.limit)}° is the most."
             parting = tuple(cure for cure in one.cures if cure.edits[0].path.endswith("fittings"))
-            yield Finding(Severity.fix, at, words, "Set a pull point part-way. A pull like this jams.", margin.citation, parting)
+            yield Finding(
+                "bends-too-many", Severity.fix, at, words, "Set a pull point part-way. A pull like this jams.", margin.citation, parting
+            )
         elif margin.key == "jam":
             words = f"{name}: three wires may wedge side by side in this pipe."
             why = "Take another size of pipe, or pull a fourth wire along."
-            yield Finding(Severity.check, at, words, why, margin.citation, tuple(_other_pipe(one, routed, rulebook)))
+            yield Finding("wires-may-wedge", Severity.check, at, words, why, margin.citation, tuple(_other_pipe(one, routed, rulebook)))
         else:
             used, limit = rulebook.words.amount_text(margin.used, margin.unit), rulebook.words.amount_text(margin.limit, margin.unit)
             words = f"{name}: {margin.words[:1].lower()}{margin.words[1:]} {used}, {limit} is the most."
             ours = margin.key == "hands" and routed.run.pull == Pull()  # nobody said who pulls: it is what it takes
             severity = Severity.check if ours else Severity.fix
-            yield Finding(severity, at, words, "Part the pull, lubricate, or feed it from the other end.", margin.citation, one.cures)
+            yield Finding(
+                f"pull-{margin.key.replace('_', '-')}",
+                severity,
+                at,
+                words,
+                "Part the pull, lubricate, or feed it from the other end.",
+                margin.citation,
+                one.cures,
+            )
 
 
 def _other_pipe(one: PipePull, routed: Routed, rulebook: Rulebook) -> Iterator[Cure]:

@@ -38,6 +38,7 @@ def findings_of_run(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
     yield from _stretches(sized, rulebook.routes, rulebook.words, rulebook.choices)
     if sized.insulation.value:
         yield Finding(
+            "insulation-unfit",
             Severity.fix,
             f"{sized.question.pointer}/insulation",
             f"{sized.question.run.name}: {sized.insulation.value}.",
@@ -47,6 +48,7 @@ def findings_of_run(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
         )
     if sized.question.run.terminals is Terminals.unmarked and sized.terminals.value <= 60:  # noqa: PLR2004 - a marking, °C
         yield Finding(
+            "terminals-unmarked",
             Severity.note,
             f"{sized.question.pointer}/terminals",
             f"{sized.question.run.name}: terminals are taken as 60 °C, because no marking was noted.",
@@ -93,9 +95,17 @@ def _limits(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
         )
         if run.utility_owned:
             why = "These conductors are the utility's: ask it to look at them; they are not yours to change."
-            yield Finding(Severity.check, at, f"{run.name}: {text}", why, margin.citation)
+            yield Finding("limit-of-utility", Severity.check, at, f"{run.name}: {text}", why, margin.citation)
             continue
-        yield Finding(Severity.stop, at, f"{run.name}: {text}", why, margin.citation, _cures(sized, margin, rulebook))
+        yield Finding(
+            f"limit-{margin.key.replace('_', '-')}",
+            Severity.stop,
+            at,
+            f"{run.name}: {text}",
+            why,
+            margin.citation,
+            _cures(sized, margin, rulebook),
+        )
 
 
 def _cures(sized: SizedRun, margin: Margin, rulebook: Rulebook) -> tuple[Cure, ...]:
@@ -125,6 +135,7 @@ def _as_found(sized: SizedRun, say: Words) -> Iterator[Finding]:
     if question.assumed:
         taken = {"metal": sized.tried.wire.metal.value, "conductor_size": sized.tried.wire.size, "sets": question.sets}
         yield Finding(
+            "wires-assumed",
             Severity.check,
             f"{at}/conductor_size",
             f"{run.name}: it is there, and its wires are not noted. {wire} is assumed, the least for {whole(sized.device.value)} A.",
@@ -135,6 +146,7 @@ def _as_found(sized: SizedRun, say: Words) -> Iterator[Finding]:
     noted_twice = question.stated_where.endswith("/main_a") and run.device_a is not None
     if noted_twice and run.device_a != question.stated_a:
         yield Finding(
+            "device-noted-twice",
             Severity.check,
             f"{at}/device_a",
             f"{run.name}: a device of {run.device_a:g} A is noted, and {question.stated_words} is {question.stated_a:g} A.",
@@ -162,6 +174,7 @@ def _pinned_ground(sized: SizedRun, wire_rules: WireRules, ground_rules: GroundR
         least = sized.equipment_ground.value
         if wire_rules.area(sized.equipment_ground_size) < wire_rules.area(least):
             yield Finding(
+                "ground-too-small",
                 Severity.fix,
                 f"{at}/equipment_ground_size",
                 f"{run.name}: {say.dialect.ground_short} {say.size_name(sized.equipment_ground_size)} is below {say.size_name(least)}.",
@@ -172,6 +185,7 @@ def _pinned_ground(sized: SizedRun, wire_rules: WireRules, ground_rules: GroundR
     if sized.grounded_size and wire_rules.area(sized.grounded_size) < wire_rules.area(sized.grounded.value):
         name = say.size_name
         yield Finding(
+            "neutral-too-small",
             Severity.fix,
             f"{at}/grounded_size",
             f"{run.name}: neutral {name(sized.grounded_size)} is below {name(sized.grounded.value)}.",
@@ -181,6 +195,7 @@ def _pinned_ground(sized: SizedRun, wire_rules: WireRules, ground_rules: GroundR
         )
     if run.grounding is Grounding.legacy_three_wire and run.status is not Status.existing and not ground_rules.may_feed_three_wires():
         yield Finding(
+            "new-three-wire",
             Severity.fix,
             f"{at}/grounding",
             f"{run.name}: new work cannot be fed with three wires.",
@@ -198,6 +213,7 @@ def _drop(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
     severity = Severity.fix if rulebook.drops.drop_is_rule() else Severity.check
     worst = max(broken, key=lambda margin: margin.share)
     yield Finding(
+        "voltage-drop",
         severity,
         at,
         f"{run.name}: voltage {worst.words.lower()} {told_apart(worst.used, worst.limit, 1)} %, wanted {worst.limit:g} %.",
@@ -249,30 +265,36 @@ def _stretches(sized: SizedRun, route_rules: RouteRules, say: Words, choice_rule
         for margin in pipe.margins:
             if not margin.holds:
                 yield Finding(
+                    "pipe-too-full",
                     Severity.fix,
                     where,
                     f"{run.name}: the pipe is {over_words(margin)} full.",
                     "Wire is damaged in the pull and cannot shed its heat.",
                     margin.citation,
                     (pin(f"{at}/pipe_size", None, "Let the rules choose the pipe"),),
+                    step="route",
                 )
         if segment.place is not Place.buried:
             continue
         if cover.value is None:
             yield Finding(
+                "no-cover-figure",
                 Severity.fix,
                 where,
                 f"{run.name}: {dict(choice_rules.methods())[segment.method]} has no cover figure here.",
                 "Use a pipe or cable that is meant for the ground.",
                 cover.steps[0].citation,
                 (Cure(f"Use {dict(choice_rules.methods())[Method.pvc40]}", (Edit("add", f"{where}/method", Method.pvc40),)),),
+                step="route",
             )
         elif segment.cover_m is not None and segment.cover_m < cover.value - 1e-6:
             yield Finding(
+                "cover-too-shallow",
                 Severity.fix,
                 f"{where}/cover_m",
                 f"{run.name}: cover {say.depth_text(segment.cover_m)} is below {say.depth_text(cover.value)}.",
                 "A spade or a fence post finds it.",
                 cover.steps[0].citation,
                 (pin(f"{where}/cover_m", None, "Dig to the least cover"),),
+                step="route",
             )

@@ -64,10 +64,14 @@ def plan_run(run_id: str, question: RunQuestion, rulebook: Rulebook) -> PlannedR
     try:
         sized = size_run(question, rulebook)
     except (NoSolution, OutsideTable) as refused:
-        finding = Finding(Severity.stop, at, f"{run.name}: {refused}", "There is no answer, so nothing is shown.", "tables")
+        finding = Finding(
+            "run-without-answer", Severity.stop, at, f"{run.name}: {refused}", "There is no answer, so nothing is shown.", "tables"
+        )
         return PlannedRun(unsized(run_id, run, question.nominal_v, str(refused)), None, (finding,))
     if sized is None:
-        finding = Finding(Severity.check, at, f"{run.name}: no load yet.", "Type its load, or add what it feeds.", "job")
+        finding = Finding(
+            "run-without-load", Severity.check, at, f"{run.name}: no load yet.", "Type its load, or add what it feeds.", "job"
+        )
         return PlannedRun(unsized(run_id, run, question.nominal_v, "No load yet. Type its load."), None, (finding,))
     return PlannedRun(_plain(run_id, sized, rulebook), sized, tuple(findings_of_run(sized, rulebook)))
 

@@ -64,11 +64,13 @@ def findings(case: Case, done: Done) -> Iterator[Finding]:
     for key, enclosure in case.job.enclosures.items():
         if case.tree.leaving.get(key) and key not in case.tree.feeding:
             yield Finding(
+                "nothing-ahead",
                 Severity.note,
                 f"/enclosures/{key}",
                 f"{enclosure.name}: nothing is drawn ahead of it.",
                 "It is taken as the service, and the voltage as full there. The drop ahead of it is not counted.",
                 "job",
+                step="survey",
             )
 
 

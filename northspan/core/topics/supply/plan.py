@@ -83,15 +83,15 @@ def _findings(tree: Tree, key: str, plan: SourcePlan, say: Words) -> list[Findin
         return []
     if source.kind is SourceKind.utility_transformer:
         words = "Utilities let transformers run over their rating for hours. Tell them the load; they decide."
-        return [Finding(Severity.note, at, f"{source.name}: {plan.verdict}", words, "utility")]
+        return [Finding("transformer-over-rating-utility", Severity.note, at, f"{source.name}: {plan.verdict}", words, "utility")]
     if source.kind is SourceKind.transformer:
         words = "A transformer run over its rating burns out its insulation."
-        return [Finding(Severity.stop, at, f"{source.name}: {plan.verdict}", words, say.cite("transformer"))]
+        return [Finding("transformer-over-rating", Severity.stop, at, f"{source.name}: {plan.verdict}", words, say.cite("transformer"))]
     if not tree.leaving.get(key):  # it only stands by: with a switch by hand a person chooses what runs
         words = "With a manual switch somebody must let loads go first. An automatic one asks for a load manager, or a larger source."
-        return [Finding(Severity.check, at, f"{source.name}: {plan.verdict}", words, say.cite("source_limit"))]
+        return [Finding("standby-short", Severity.check, at, f"{source.name}: {plan.verdict}", words, say.cite("source_limit"))]
     words = "A source that is asked more than it has slows down or trips. Shed by hand, by a load manager, or choose a larger one."
-    return [Finding(Severity.fix, at, f"{source.name}: {plan.verdict}", words, say.cite("source_limit"))]
+    return [Finding("source-short", Severity.fix, at, f"{source.name}: {plan.verdict}", words, say.cite("source_limit"))]
 
 
 def _diversion_findings(key: str, source: Source, steps: tuple[Step, ...], say: Words) -> list[Finding]:
@@ -101,8 +101,21 @@ def _diversion_findings(key: str, source: Source, steps: tuple[Step, ...], say: 
         why = "With the house off, the plant speeds up; voltage and frequency run away."
         words = f"{source.name}: its diversion load takes {whole(total)} W, {whole(needed)} W must find a place."
         rest: JsonValue = [*source.diversion_w, needed - total]
-        return [Finding(Severity.stop, at, words, why, cite, (pin(at, rest, f"Add a step of {whole(needed - total)} W"),))]
+        return [
+            Finding(
+                "diversion-too-small", Severity.stop, at, words, why, cite, (pin(at, rest, f"Add a step of {whole(needed - total)} W"),)
+            )
+        ]
     if gap > needed / 8 and len(source.diversion_w) > 1:
         why = "Between two steps the governor hunts. Smaller steps, each half of the next, follow the load closely."
-        return [Finding(Severity.check, at, f"{source.name}: its diversion load has a gap of {whole(gap)} W between steps.", why, cite)]
+        return [
+            Finding(
+                "diversion-too-coarse",
+                Severity.check,
+                at,
+                f"{source.name}: its diversion load has a gap of {whole(gap)} W between steps.",
+                why,
+                cite,
+            )
+        ]
     return []
