@@ -63,9 +63,10 @@ def texts() -> Iterator[tuple[str, str]]:
 
 def ordered(text: str) -> str:
     """A plan with its findings in an order that does not depend on where they were found."""
-    if not text.startswith('{\n "rulebook"'):
+    try:
+        plan = json.loads(text)
+    except json.JSONDecodeError:  # a refusal, or several answers
         return text
-    plan = json.loads(text)
     return json.dumps(plan | {"findings": sorted(plan.get("findings", ()), key=json.dumps)})
 
 

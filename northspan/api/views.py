@@ -45,7 +45,7 @@ def list_jobs() -> Response:
 def create_job() -> Response:
     """Start a job."""
     wanted = bodies.body(models.NewJob)
-    return _state(_jobs().add(_started(wanted), bodies.person()), HTTPStatus.CREATED)
+    return _state(_jobs().add(_started(wanted), bodies.person(), detailed=bodies.detailed_runs()), HTTPStatus.CREATED)
 
 
 @bp.get("/jobs/<job_id>")
@@ -63,7 +63,7 @@ def edit_job(job_id: str) -> Response:
     patch = bodies.body(models.JobPatch)
     # fields that were not sent stay out: an operation without a value is not one with null
     operations = [operation.model_dump(by_alias=True, exclude_unset=True) for operation in patch.root]
-    return _state(_jobs().edit(job_id, on_revision, operations, bodies.person()))
+    return _state(_jobs().edit(job_id, on_revision, operations, bodies.person(), bodies.detailed_runs()))
 
 
 @bp.post("/jobs/<job_id>/start")
@@ -72,7 +72,7 @@ def start_in_job(job_id: str) -> Response:
     """Add a guided start to a job, on the revision named in If-Match."""
     on_revision, wanted = bodies.revision_asked(), bodies.body(models.StartInJob)
     patch = start_edits(_jobs().get(job_id).job, wanted.start, wanted.answers)
-    return _state(_jobs().edit(job_id, on_revision, patch, bodies.person()))
+    return _state(_jobs().edit(job_id, on_revision, patch, bodies.person(), bodies.detailed_runs()))
 
 
 @bp.post("/jobs/<job_id>/parts")
@@ -82,7 +82,7 @@ def change_part(job_id: str) -> Response:
     on_revision, wanted = bodies.revision_asked(), bodies.body(models.PartAction)
     edits = removal if wanted.action == "remove" else doubling
     patch = edits(_jobs().get(job_id).job, wanted.kind, wanted.part)
-    return _state(_jobs().edit(job_id, on_revision, patch, bodies.person()))
+    return _state(_jobs().edit(job_id, on_revision, patch, bodies.person(), bodies.detailed_runs()))
 
 
 @bp.post("/jobs/<job_id>/undo")
@@ -127,7 +127,7 @@ def export_job(job_id: str) -> Response:
 @bp.output(models.JobState, status_code=201)
 def import_job() -> Response:
     """Open a job file of this version or an older one."""
-    return _state(_jobs().add(read_job(bodies.json_body()), bodies.person(), "imported"), HTTPStatus.CREATED)
+    return _state(_jobs().add(read_job(bodies.json_body()), bodies.person(), "imported", bodies.detailed_runs()), HTTPStatus.CREATED)
 
 
 @bp.post("/solve")
@@ -252,7 +252,7 @@ def _started(wanted: models.NewJob) -> Job:
 
 
 def _state(stored: StoredJob, status: HTTPStatus = HTTPStatus.OK) -> Response:
-    plan = solve(stored.job, bodies.detailed_runs())
+    plan = stored.plan or solve(stored.job, bodies.detailed_runs())
     state = models.JobState.model_construct(
         id=stored.id,
         revision=stored.revision,

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 import json
 import secrets
-from collections.abc import Iterator
+from collections.abc import Collection, Iterator
 from contextlib import contextmanager
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import UTC, datetime
 from typing import Any
 
@@ -16,6 +16,7 @@ from sqlalchemy import Engine, select
 from sqlalchemy.orm import Session
 
 from northspan.core.document.job import Job
+from northspan.core.document.plan import Plan
 from northspan.core.document.upgrade import read_job
 from northspan.core.solve import solve
 from northspan.core.working.errors import InvalidJob, NorthSpanError
@@ -47,7 +48,10 @@ class NothingToDo(NorthSpanError):
 
 @dataclass(frozen=True, slots=True)
 class StoredJob:
-    """A job as it stands: its id, its revision, and whether undo and redo lead anywhere."""
+    """A job as it stands: its id, its revision, and whether undo and redo lead anywhere.
+
+    `plan` is there where keeping it asked for one: what cannot be planned is not kept.
+    """
 
     id: str
     revision: int
@@ -55,6 +59,7 @@ class StoredJob:
     can_redo: bool
     changed_at: datetime
     job: Job
+    plan: Plan | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -90,9 +95,9 @@ class Jobs:
     def __init__(self, engine: Engine) -> None:
         self._engine = engine
 
-    def add(self, job: Job, who: str, kind: str = "created") -> StoredJob:
-        """Keep a new job."""
-        solve(job, detailed=())
+    def add(self, job: Job, who: str, kind: str = "created", detailed: Collection[str] | None = ()) -> StoredJob:
+        """Keep a new job, planned with the working of the runs that are wanted."""
+        plan = solve(job, detailed)
         now = _now()
         with self._writing() as session:
             row = JobRow(id=secrets.token_hex(6), name=job.name, head=1, created_at=now, changed_at=now)
@@ -100,7 +105,7 @@ class Jobs:
             row.revisions.append(revision)
             session.add(row)
             session.commit()
-            return _stored(row, revision, job)
+            return replace(_stored(row, revision, job), plan=plan)
 
     def lines(self) -> tuple[JobLine, ...]:
         """List all jobs, the last changed first."""
@@ -126,17 +131,20 @@ class Jobs:
             )
             return tuple(Revision(number, kind, who, at.replace(tzinfo=UTC), what) for number, kind, who, at, what in found)
 
-    def edit(self, job_id: str, on_revision: int, patch: list[dict[str, Any]], who: str) -> StoredJob:
+    def edit(
+        self, job_id: str, on_revision: int, patch: list[dict[str, Any]], who: str, detailed: Collection[str] | None = ()
+    ) -> StoredJob:
         """Apply a JSON Patch to the revision it was made on, and keep the result as the next revision.
 
-        The job is planned before anything is locked, for that takes time; then only the revision is looked at again.
+        The job is planned before anything is locked, for that takes time; then only the revision is looked at again. It is
+        planned once: the plan comes along, with the working of the runs that are wanted.
         """
         with Session(self._engine) as session:
             _, head = _fresh(session, job_id, on_revision)
             before, undo_to = json.loads(head.document), head.number
         what, operations = what_changed(patch, before), json.dumps(patch)
         job = read_job(patched(before, patch))
-        solve(job, detailed=())  # what cannot be planned is refused before it is kept
+        plan = solve(job, detailed)  # what cannot be planned is refused before it is kept
         document = job.model_dump_json()
         with self._writing() as session:
             row, head = _fresh(session, job_id, on_revision)
@@ -144,7 +152,7 @@ class Jobs:
                 number=row.head + 1, kind="edit", who=who, at=_now(), what=what, patch=operations, document=document,
                 undo_to=undo_to, redo_to=None,
             )  # fmt: skip
-            return _keep(session, row, revision, job)
+            return replace(_keep(session, row, revision, job), plan=plan)
 
     def undo(self, job_id: str, on_revision: int, who: str) -> StoredJob:
         """Bring back the state before the last edit, as a new revision."""

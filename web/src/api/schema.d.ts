@@ -8039,41 +8039,80 @@ export interface components {
              * @default
              */
             allowance: string;
-            /** Ampacity A */
+            /**
+             * Ampacity A
+             * @default 0
+             */
             ampacity_a: number;
-            /** Calls */
+            /**
+             * Calls
+             * @default []
+             */
             calls: components["schemas"]["CallPlan"][];
-            /** Cautions */
+            /**
+             * Cautions
+             * @default []
+             */
             cautions: string[];
-            /** Continuous A */
+            /**
+             * Continuous A
+             * @default 0
+             */
             continuous_a: number;
             /**
              * Cost
              * @default 0
              */
             cost: number;
-            /** Device A */
+            /**
+             * Device A
+             * @default 0
+             */
             device_a: number;
-            /** Device Type */
+            /**
+             * Device Type
+             * @default
+             */
             device_type: string;
-            /** Drop Current A */
+            /**
+             * Drop Current A
+             * @default 0
+             */
             drop_current_a: number;
-            /** Drop Percent */
+            /**
+             * Drop Percent
+             * @default 0
+             */
             drop_percent: number;
-            /** Drop V */
+            /**
+             * Drop V
+             * @default 0
+             */
             drop_v: number;
             /**
              * Drops
              * @default []
              */
             drops: components["schemas"]["SchoolDrop"][];
-            /** Equipment Ground Size */
+            /**
+             * Equipment Ground Size
+             * @default
+             */
             equipment_ground_size: string;
-            /** Governs */
+            /**
+             * Governs
+             * @default
+             */
             governs: string;
-            /** Grounded Least */
+            /**
+             * Grounded Least
+             * @default
+             */
             grounded_least: string;
-            /** Grounded Size */
+            /**
+             * Grounded Size
+             * @default
+             */
             grounded_size: string;
             /**
              * Growth
@@ -8084,15 +8123,27 @@ export interface components {
             headline: string;
             /** Id */
             id: string;
-            /** Insulation */
+            /**
+             * Insulation
+             * @default
+             */
             insulation: string;
             /** Kind */
             kind: string;
-            /** Larger */
+            /**
+             * Larger
+             * @default
+             */
             larger: string;
-            /** Least Name */
+            /**
+             * Least Name
+             * @default
+             */
             least_name: string;
-            /** Least Size */
+            /**
+             * Least Size
+             * @default
+             */
             least_size: string;
             /** Length M */
             length_m: number;
@@ -8106,17 +8157,32 @@ export interface components {
              * @default 0
              */
             line_2_a: number;
-            /** Load A */
+            /**
+             * Load A
+             * @default 0
+             */
             load_a: number;
-            /** Margins */
+            /**
+             * Margins
+             * @default []
+             */
             margins: components["schemas"]["MarginShown"][];
-            /** Metal */
+            /**
+             * Metal
+             * @default
+             */
             metal: string;
             /** Name */
             name: string;
-            /** Neighbours */
+            /**
+             * Neighbours
+             * @default []
+             */
             neighbours: components["schemas"]["Neighbour"][];
-            /** Neutral A */
+            /**
+             * Neutral A
+             * @default 0
+             */
             neutral_a: number;
             /** Nominal V */
             nominal_v: number;
@@ -8129,13 +8195,22 @@ export interface components {
              * @default 1
              */
             sets: number;
-            /** Size */
+            /**
+             * Size
+             * @default
+             */
             size: string;
-            /** Size Name */
+            /**
+             * Size Name
+             * @default
+             */
             size_name: string;
             /** Sized */
             sized: boolean;
-            /** Smaller */
+            /**
+             * Smaller
+             * @default
+             */
             smaller: string;
             /**
              * Starting Extra A
@@ -8144,7 +8219,10 @@ export interface components {
             starting_extra_a: number;
             /** Status */
             status: string;
-            /** Stretches */
+            /**
+             * Stretches
+             * @default []
+             */
             stretches: components["schemas"]["StretchPlan"][];
             /** Subline */
             subline: string;
@@ -8160,11 +8238,20 @@ export interface components {
              * @default []
              */
             voltages: components["schemas"]["VoltageWay"][];
-            /** Way Percent */
+            /**
+             * Way Percent
+             * @default 0
+             */
             way_percent: number;
-            /** Wires */
+            /**
+             * Wires
+             * @default []
+             */
             wires: components["schemas"]["WirePlan"][];
-            /** Working */
+            /**
+             * Working
+             * @default []
+             */
             working: components["schemas"]["WorkGroup"][];
         };
         /**

@@ -150,39 +150,39 @@ class RunPlan(Part):
     target: str
     status: str
     sized: bool
-    device_type: str
+    device_type: str = ""
     headline: str
     subline: str
     length_m: float
     nominal_v: float
-    load_a: float
-    continuous_a: float
-    neutral_a: float
-    device_a: float
-    metal: str
-    insulation: str
-    size: str
-    size_name: str
-    least_size: str
-    least_name: str
-    ampacity_a: float
-    grounded_size: str
-    grounded_least: str
-    equipment_ground_size: str
-    wires: tuple[WirePlan, ...]
-    stretches: tuple[StretchPlan, ...]
-    drop_v: float
-    drop_percent: float
-    drop_current_a: float
-    way_percent: float
-    margins: tuple[MarginShown, ...]
-    governs: str
-    working: tuple[WorkGroup, ...]
-    neighbours: tuple[Neighbour, ...]
-    smaller: str
-    larger: str
-    calls: tuple[CallPlan, ...]
-    cautions: tuple[str, ...]
+    load_a: float = 0.0
+    continuous_a: float = 0.0
+    neutral_a: float = 0.0
+    device_a: float = 0.0
+    metal: str = ""
+    insulation: str = ""
+    size: str = ""
+    size_name: str = ""
+    least_size: str = ""
+    least_name: str = ""
+    ampacity_a: float = 0.0
+    grounded_size: str = ""
+    grounded_least: str = ""
+    equipment_ground_size: str = ""
+    wires: tuple[WirePlan, ...] = ()
+    stretches: tuple[StretchPlan, ...] = ()
+    drop_v: float = 0.0
+    drop_percent: float = 0.0
+    drop_current_a: float = 0.0
+    way_percent: float = 0.0
+    margins: tuple[MarginShown, ...] = ()
+    governs: str = ""
+    working: tuple[WorkGroup, ...] = ()
+    neighbours: tuple[Neighbour, ...] = ()
+    smaller: str = ""
+    larger: str = ""
+    calls: tuple[CallPlan, ...] = ()
+    cautions: tuple[str, ...] = ()
     sets: int = 1
     line_1_a: float = 0.0
     line_2_a: float = 0.0
