@@ -153,7 +153,10 @@ def try_wire(question: RunQuestion, legs: LegLoads, device_a: float, terminals: 
     wire : Wire
         The conductor. [-]
     """
-    rules = _rules_for(question, legs, device_a, terminals, rulebook, wire)
+    return _tried(question, legs, device_a, terminals, rulebook, wire, _rules_for(question, legs, device_a, terminals, rulebook, wire))
+
+
+def _tried(question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook, wire: Wire, rules: _Rules) -> Tried:
     current = drop_current(question, legs, device_a)
     warm = warmth(question, legs, terminals, wire, rulebook.drops)
     drop = voltage_drop(drop_question(question, legs, device_a, wire.insulation, warm.value), wire.size, wire.metal, rulebook)
@@ -296,22 +299,26 @@ def _choose_size(
     counts = rulebook.drops.drop_counts(run.kind)
 
     @cache
+    def rules(at: int) -> _Rules:
+        return _rules_for(question, legs, device_a, terminals, rulebook, Wire(ladder[at], metal, insulation))
+
+    @cache
     def tried(at: int) -> Tried:
-        return try_wire(question, legs, device_a, terminals, rulebook, Wire(ladder[at], metal, insulation))
+        return _tried(question, legs, device_a, terminals, rulebook, Wire(ladder[at], metal, insulation), rules(at))
 
     def carries(at: int) -> bool:
         wire = Wire(ladder[at], metal, insulation)
         each = rulebook.ampacities.run_ampacity(wire, run.segments, carrying, terminals.value, start).value.final_a
         return question.guard.ring or each * question.sets >= LEAST_SHARE * legs.design.total_a * share
 
+    @cache
     def drops_little(at: int) -> bool:
         share = warmth(question, legs, terminals, Wire(ladder[at], metal, insulation), rulebook.drops).value
         asked = drops if share == drops.warm_share else replace(drops, warm_share=share)
         return not counts or drop_percent(asked, ladder[at], metal, rulebook) <= allowed
 
     def lawful(at: int) -> bool:
-        rules = _rules_for(question, legs, device_a, terminals, rulebook, Wire(ladder[at], metal, insulation))
-        return all(margin.holds for margin in rules.margins) and (drops_little(at) or not rulebook.drops.drop_is_rule())
+        return all(margin.holds for margin in rules(at).margins) and (drops_little(at) or not rulebook.drops.drop_is_rule())
 
     if run.conductor_size is not None and run.conductor_size in ladder:
         try:
