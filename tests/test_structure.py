@@ -31,6 +31,8 @@ BELOW = {
     "cli": {"core", "store", "files", "standins", "api"},
 }
 CORE = TOP / "northspan/core"
+CHANGING = {"append", "extend", "insert", "add", "update", "setdefault", "pop", "remove"}
+BUILDERS = {"draft"}  # what a start writes into
 
 
 def wings():
@@ -106,6 +108,19 @@ class Layers(unittest.TestCase):
 
         for name in below:
             visit(name, ())
+
+    def test_no_value_is_read_out_of_working_by_its_place(self):
+        for name, path in modules("core"):
+            if not name.endswith(".worked"):
+                self.assertEqual(re.findall(r".*(?:(?:steps|lines)\[-?\d+\]|\[-\d\]\.(?:value|result)\b).*", path.read_text()), [], name)
+
+    def test_no_function_changes_a_list_that_it_was_handed(self):
+        for name, path in modules("core"):
+            for function in (node for node in ast.walk(ast.parse(path.read_text())) if isinstance(node, ast.FunctionDef)):
+                handed = {one.arg for one in (*function.args.args, *function.args.kwonlyargs) if one.arg not in {"self", "cls"}}
+                calls = [node.func for node in ast.walk(function) if isinstance(node, ast.Call) and isinstance(node.func, ast.Attribute)]
+                changed = {one.value.id for one in calls if isinstance(one.value, ast.Name) and one.attr in CHANGING}
+                self.assertFalse(changed & handed - BUILDERS, f"{name}.{function.name}")
 
     def test_no_country_is_asked_for_outside_the_rulebooks(self):
         for name, path in modules():

@@ -88,9 +88,35 @@ class Worked(NamedTuple, Generic[T]):
     margins: tuple[Margin, ...] = ()
 
     @property
+    def asks(self) -> Step:
+        """The line that says what was asked: working begins with it."""
+        return self.steps[0]
+
+    @property
+    def rule(self) -> Step:
+        """The line that decides: working ends with it."""
+        return self.steps[-1]
+
+    @property
     def governs(self) -> Margin | None:
         """The limit with the least room left."""
         return max(self.margins, key=lambda margin: margin.share, default=None)
+
+
+def ending(*steps: Step) -> Worked[float]:
+    """Give working that ends with its answer.
+
+    Parameters
+    ----------
+    *steps : Step
+        Lines in order, the answer last. [-]
+
+    Examples
+    --------
+    >>> ending(given("U", "voltage", 240.0, "V"), given("I", "current", 40.0, "A")).value
+    40.0
+    """
+    return Worked(steps[-1].value, steps)
 
 
 def step(symbol: str, words: str, formula: str, unit: str, citation: str, **figures: float) -> Step:

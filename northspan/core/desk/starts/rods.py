@@ -8,7 +8,6 @@ from northspan.core.case.tree import tree_of
 from northspan.core.desk.starts.draft import Draft
 from northspan.core.document.job import Electrode, Job, Laid, Status
 from northspan.core.rulebooks.registry import rulebook_of
-from northspan.core.topics.electrodes.rods import rods_wanted
 
 
 def with_rods(draft: Draft) -> Job:
@@ -31,7 +30,7 @@ def with_rods(draft: Draft) -> Job:
         if key in draft.before.buildings or building.status is not Status.new or not fed:
             continue
         needed = book.electrodes.electrodes_needed(building_facts(tree, key, book.supplies.usual_v), school_of(job, "rods"))
-        for number in range(rods_wanted(needed) if needed.value else 0):
+        for number in range(needed.value.rods if needed.value.required else 0):
             laid = Laid(school_of(job, "rock"))
             name = "Second rod" if number else "First rod"
             draft.add(Electrode(name=name, building=key, length_m=length_m, spacing_m=apart_m, laid=laid))

@@ -13,7 +13,7 @@ from northspan.core.physics.device_curves import Curve, inverse_time
 from northspan.core.rulebooks.ca.sources import source
 from northspan.core.rulebooks.questions.common import USUAL_GUARD, Ampacity, DesignLoad, Guard, Wire
 from northspan.core.rulebooks.questions.dwellings import AllowanceFacts
-from northspan.core.rulebooks.questions.taps import TransformerFacts
+from northspan.core.rulebooks.questions.taps import TransformerFacts, TransformerSide
 from northspan.core.working.errors import OutsideTable
 from northspan.core.working.worked import Margin, Step, Worked, at_most, looked_up, ruled, step, whole
 
@@ -109,6 +109,13 @@ def counted_power(kind: LoadKind, run: RunKind, power_va: float) -> Step | None:
     return step("P", words, "min(S, 8000 + 0.4 * max(0, S - 12000))", "W", "Rule 8-300", S=power_va)
 
 
+def load_on_device(load: DesignLoad, kind: RunKind) -> Step:
+    """Give what a device must be for a load: a continuous one may take 80 % of it. [A]"""
+    del kind
+    words = "least device: the rest, and the continuous load over 0.8"
+    return step("I_b", words, "I_r + I_k / 0.8", "A", "Rule 8-104(6)", I_r=load.noncontinuous_a, I_k=load.continuous_a)
+
+
 def device_for_load(load: DesignLoad, kind: RunKind, guard: Guard = USUAL_GUARD) -> Worked[float]:
     """Choose the least device for a load: a continuous one may take 80 % of it. [A]
 
@@ -118,7 +125,7 @@ def device_for_load(load: DesignLoad, kind: RunKind, guard: Guard = USUAL_GUARD)
         Load of the heavier leg. [A]
     kind : RunKind
         Branch circuit, feeder or service. [-]
-    cooking : bool
+    guard : Guard
         Whether it is the circuit of a range, which has 40 A at least. [-]
 
     References
@@ -131,8 +138,7 @@ def device_for_load(load: DesignLoad, kind: RunKind, guard: Guard = USUAL_GUARD)
     (100.0, 110.0)
     """
     cooking = guard.cooking
-    words = "least device: the rest, and the continuous load over 0.8"
-    least = step("I_b", words, "I_r + I_k / 0.8", "A", "Rule 8-104(6)", I_r=load.noncontinuous_a, I_k=load.continuous_a)
+    least = load_on_device(load, kind)
     smallest = RANGE_A if cooking else 15.0 if kind is RunKind.branch else 20.0
     device = next_device(max(least.value, smallest))
     return Worked(device.value, (least, device))
@@ -326,7 +332,7 @@ def motor_device(current_a: float) -> Worked[float]:
     return Worked(fits[-1], (most, device))
 
 
-def transformer_devices(facts: TransformerFacts) -> tuple[Worked[float], Worked[float]]:
+def transformer_devices(facts: TransformerFacts) -> tuple[Worked[TransformerSide], Worked[TransformerSide]]:
     """Give the largest devices on both sides of a dry-type transformer of 750 V or less. [A]
 
     Parameters
@@ -340,23 +346,24 @@ def transformer_devices(facts: TransformerFacts) -> tuple[Worked[float], Worked[
 
     Examples
     --------
-    >>> [side.value for side in transformer_devices(TransformerFacts(15, 480, 240, True))]
+    >>> [side.value.most_a for side in transformer_devices(TransformerFacts(15, 480, 240, True))]
     [90.0, 80.0]
     """
     primary = step("I", "full-load current", "1000 * S / U", "A", "kVA over voltage", S=facts.rating_kva, U=facts.primary_v)
     secondary = step("I", "full-load current", "1000 * S / U", "A", "kVA over voltage", S=facts.rating_kva, U=facts.secondary_v)
     if not facts.secondary_device:
         up = next_device(1.25 * primary.value)
-        return Worked(up.value, (primary, up)), Worked(
-            0.0, (secondary, ruled("I_p", "device", "none", "the primary's device protects both", "Rule 26-256"))
+        return Worked(TransformerSide(primary, up.value), (primary, up)), Worked(
+            TransformerSide(secondary, 0.0),
+            (secondary, ruled("I_p", "device", "none", "the primary's device protects both", "Rule 26-256")),
         )
     fits = [rating for rating in standard_devices() if rating <= 3 * primary.value + 1e-9]
     largest = fits[-1] if fits else 0.0
     words = "the largest standard rating that is not above 300 %"
     up = next_device(1.25 * secondary.value)
     return (
-        Worked(largest, (primary, ruled("I_n", "device", f"{largest:g} A", words, "Rule 26-256(2)", largest))),
-        Worked(up.value, (secondary, up)),
+        Worked(TransformerSide(primary, largest), (primary, ruled("I_n", "device", f"{largest:g} A", words, "Rule 26-256(2)", largest))),
+        Worked(TransformerSide(secondary, up.value), (secondary, up)),
     )
 
 

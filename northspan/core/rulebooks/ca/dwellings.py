@@ -44,23 +44,20 @@ def dwelling_loads(facts: DwellingFacts) -> tuple[MethodLoad, ...]:
     >>> round(dwelling_loads(DwellingFacts(floor_m2=180, ranges_va=(12_000,)))[0].total.value)
     24000
     """
-    steps: list[Step] = []
-    basic = _basic(facts, steps)
-    climate = _climate(facts, steps)
-    cooking = _cooking(facts, steps)
-    entire = _whole(facts, steps)
-    others, others_neutral = _others(facts, steps)
+    basic, climate, cooking, entire = _basic(facts), _climate(facts), _cooking(facts), _whole(facts)
+    others, others_neutral = _others(facts)
+    steps = (*basic.steps, *climate.steps, *cooking.steps, *entire.steps, *others.steps)
     total = step(
         "S",
         "all of it",
         "S_b + S_c + S_r + S_w + S_o",
         "W",
         "Rule 8-200(1)(a)",
-        S_b=basic,
-        S_c=climate,
-        S_r=cooking,
-        S_w=entire,
-        S_o=others,
+        S_b=basic.value,
+        S_c=climate.value,
+        S_r=cooking.value,
+        S_w=entire.value,
+        S_o=others.value,
     )
     area = facts.floor_m2 - facts.basement_m2
     large = area >= MIN_AREA_M2
@@ -68,7 +65,9 @@ def dwelling_loads(facts: DwellingFacts) -> tuple[MethodLoad, ...]:
     why = f"{whole(area)} m² without the basement, {'80 m² or more' if large else 'less than 80 m²'}"
     least = ruled("S_m", "the least", f"{whole(least_w)} W", why, "Rule 8-200(1)(b)", least_w)
     load = step("S_d", "the larger of both", "max(S, S_m)", "W", "Rule 8-200(1)", S=total.value, S_m=least.value)
-    neutral = step("S_n", "neutral: what uses it", "S_b + S_r + S_o", "W", "Rule 4-018", S_b=basic, S_r=cooking, S_o=others_neutral)
+    neutral = step(
+        "S_n", "neutral: what uses it", "S_b + S_r + S_o", "W", "Rule 4-018", S_b=basic.value, S_r=cooking.value, S_o=others_neutral
+    )
     basic_method = MethodLoad("basic", METHODS[0][1], Worked(load.value, (*steps, total, least, load)), Worked(neutral.value, (neutral,)))
     return (basic_method, *_measured(facts))
 
@@ -82,36 +81,35 @@ def _measured(facts: DwellingFacts) -> tuple[MethodLoad, ...]:
     return (MethodLoad("measured", METHODS[1][1], Worked(total.value, (peak, new, total)), None),)
 
 
-def _basic(facts: DwellingFacts, steps: list[Step]) -> float:
+def _basic(facts: DwellingFacts) -> Worked[float]:
     """Floors count whole, a basement three quarters; 5000 W for the first 90 m², 1000 W for each further 90 or part of it."""
     area = step(
         "A", "area that counts: the basement three quarters", "A_f - A_b / 4", "m²", "Rule 8-110", A_f=facts.floor_m2, A_b=facts.basement_m2
     )
     blocks = max(0, ceil((area.value - BLOCK_M2) / BLOCK_M2 - 1e-9))
     basic = step("S_b", "basic load", "S_1 + n * S_2", "W", "Rule 8-200(1)(a)(i)", S_1=FIRST_W, n=float(blocks), S_2=BLOCK_W)
-    steps += [area, given("n", f"further blocks of {whole(BLOCK_M2)} m², or part", float(blocks), "", "Rule 8-200(1)(a)(ii)"), basic]
-    return basic.value
+    further = given("n", f"further blocks of {whole(BLOCK_M2)} m², or part", float(blocks), "", "Rule 8-200(1)(a)(ii)")
+    return Worked(basic.value, (area, further, basic))
 
 
-def _climate(facts: DwellingFacts, steps: list[Step]) -> float:
+def _climate(facts: DwellingFacts) -> Worked[float]:
     """Heat after its factor against cooling: the larger counts."""
+    shown: tuple[Step, ...] = ()
     heat = facts.heating_va + facts.heat_pump_va
     if facts.heating_va > HEAT_WHOLE_W and facts.heating_zones > 1:
         less = step("S_h", "heat: 10 kW whole, 75 % of the rest; rooms have their own controls", "10000 + 0.75 * (S_e - 10000) + S_p",
                     "W", "Rule 62-118(3)", S_e=facts.heating_va, S_p=facts.heat_pump_va)  # fmt: skip
-        steps.append(less)
-        heat = less.value
+        heat, shown = less.value, (less,)
     elif heat:
-        steps.append(given("S_h", "heat, whole", heat, "W", "Rule 62-118"))
+        shown = (given("S_h", "heat, whole", heat, "W", "Rule 62-118"),)
     larger = step("S_c", "heat or cooling, which never run together; cooling that runs with the heat counts beside it",
                   "max(S_h, S_k) + S_t", "W", "Rule 8-106(3)", S_h=heat, S_k=facts.cooling_va, S_t=facts.cooling_with_heat_va)  # fmt: skip
-    steps.append(larger)
-    return larger.value
+    return Worked(larger.value, (*shown, larger))
 
 
-def _cooking(facts: DwellingFacts, steps: list[Step]) -> float:
+def _cooking(facts: DwellingFacts) -> Worked[float]:
     if not facts.ranges_va:
-        return 0.0
+        return Worked(0.0)
     largest = max(facts.ranges_va)
     found = step(
         "S_r",
@@ -121,11 +119,10 @@ def _cooking(facts: DwellingFacts, steps: list[Step]) -> float:
         "Rule 8-200(1)(a)(iv)",
         S_e=largest,
     )
-    steps.append(found)
-    return found.value
+    return Worked(found.value, (found,))
 
 
-def _whole(facts: DwellingFacts, steps: list[Step]) -> float:
+def _whole(facts: DwellingFacts) -> Worked[float]:
     """Heaters without a tank or of pools and tubs, and vehicle charging, count whole, and not as continuous, in the total."""
     tubs = sum(one.power_va for one in facts.appliances if one.kind in WHOLE)
     cars = sum(facts.vehicles_va)
@@ -139,26 +136,24 @@ def _whole(facts: DwellingFacts, steps: list[Step]) -> float:
             S_t=tubs,
             S_v=cars,
         )
-        steps.append(found)
-        return found.value
-    return 0.0
+        return Worked(found.value, (found,))
+    return Worked(0.0)
 
 
-def _others(facts: DwellingFacts, steps: list[Step]) -> tuple[float, float]:
+def _others(facts: DwellingFacts) -> tuple[Worked[float], float]:
     """Loads over 1500 W: a quarter of each beside a range; without one 6000 W whole, and a quarter of the rest."""
     ranges = sorted(facts.ranges_va)[:-1]
     large = [one for one in facts.appliances if one.kind not in WHOLE and one.power_va > LARGE_W]
     total = sum(one.power_va for one in large) + sum(facts.dryers_va) + sum(ranges)
     if not total:
-        return 0.0, 0.0
+        return Worked(0.0), 0.0
     if facts.ranges_va:
         found = step("S_o", "other loads over 1500 W: a quarter, beside a range", "0.25 * S_a", "W", "Rule 8-200(1)(a)(vii)", S_a=total)
     else:
         words = "other loads over 1500 W: 6000 W whole, a quarter of the rest; there is no range"
         found = step("S_o", words, "min(S_a, 6000) + 0.25 * max(0, S_a - 6000)", "W", "Rule 8-200(1)(a)(vii)", S_a=total)
-    steps.append(found)
     to_neutral = sum(one.power_va for one in large if one.to_neutral) + sum(facts.dryers_va)
-    return found.value, found.value * to_neutral / total
+    return Worked(found.value, (found,)), found.value * to_neutral / total
 
 
 dwelling_allowance = devices.dwelling_allowance

@@ -13,6 +13,7 @@ from northspan.core.document.job import (
 from northspan.core.rulebooks.ca.ampacities import size_name
 from northspan.core.rulebooks.ca.sources import source
 from northspan.core.rulebooks.questions.common import BuildingFacts, Wire
+from northspan.core.rulebooks.questions.electrodes import ElectrodeNeed
 from northspan.core.working.worked import Step, Worked, looked_up, ruled, step
 
 ROD_LENGTH_M, ROD_SPACING_M = 3.0, 3.0
@@ -51,7 +52,7 @@ def building_disconnect(building: BuildingFacts, main_a: float | None) -> Worked
     return Worked(0.0, (ruled("D", "disconnect", "at the building", "no least rating is set; its feeder's load decides", "Rule 14-010"),))
 
 
-def electrodes_needed(building: BuildingFacts, school: str) -> Worked[bool]:
+def electrodes_needed(building: BuildingFacts, school: str) -> Worked[ElectrodeNeed]:
     """Decide whether a building needs electrodes, and how many rods.
 
     Parameters
@@ -69,7 +70,7 @@ def electrodes_needed(building: BuildingFacts, school: str) -> Worked[bool]:
     if bonded:
         why = "a bonding conductor comes along with the feeder"
         return Worked(
-            False,
+            ElectrodeNeed(required=False, rods=0),
             (ruled("E", "grounding electrode", "not required", why, "Rule 10-208"), ruled("n_r", "rods", "none", why, "Rule 10-208", 0.0)),
         )
     need = ruled(
@@ -78,8 +79,10 @@ def electrodes_needed(building: BuildingFacts, school: str) -> Worked[bool]:
     standing = {one.kind for one in building.electrodes if one.status is not Status.remove}
     others = standing & {ElectrodeKind.concrete_encased, ElectrodeKind.water_pipe, ElectrodeKind.plate, ElectrodeKind.ring}
     if others:
-        return Worked(True, (need, ruled("n_r", "rods", "none needed", "another electrode is there", "Rule 10-102(2)", 0.0)))
-    return Worked(True, (need, ruled("n_r", "rods", "two", "rods always two, whatever one of them measures", "Rule 10-102(3)", 2.0)))
+        none = ruled("n_r", "rods", "none needed", "another electrode is there", "Rule 10-102(2)", 0.0)
+        return Worked(ElectrodeNeed(required=True, rods=0), (need, none))
+    two = ruled("n_r", "rods", "two", "rods always two, whatever one of them measures", "Rule 10-102(3)", 2.0)
+    return Worked(ElectrodeNeed(required=True, rods=2), (need, two))
 
 
 def electrode_conductor(kind: ElectrodeKind, supply: Wire | None, metal: Metal, *, sets: int = 1, goes_on: bool = False) -> Worked[str]:

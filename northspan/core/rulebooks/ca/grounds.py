@@ -15,7 +15,7 @@ from northspan.core.rulebooks.ca.sources import source
 from northspan.core.rulebooks.questions.common import BuildingFacts, RunFacts, Wire
 from northspan.core.rulebooks.questions.grounds import GroundFacts, NeutralFacts
 from northspan.core.working.errors import NoSolution, OutsideTable
-from northspan.core.working.worked import Step, Worked, looked_up, ruled, step, whole
+from northspan.core.working.worked import Step, Worked, ending, looked_up, ruled, step, whole
 
 NEUTRAL_WHOLE_A = 200.0
 
@@ -102,11 +102,12 @@ def grounded_minimum(facts: NeutralFacts) -> Worked[str]:
     floor = min(floor, wire.size, key=area_cmil)
     ladder = size_ladder(metal)
     start = ladder.index(floor) if floor in ladder else 0
-    counted: list[Step] = [step("I_g", "largest unbalance in the neutral", "I_u", "A", "Rule 4-018", I_u=load.neutral_a)]
+    counted = ending(step("I_g", "largest unbalance in the neutral", "I_u", "A", "Rule 4-018", I_u=load.neutral_a))
     if load.neutral_a > NEUTRAL_WHOLE_A and facts.system is System.split_phase and facts.kind in {RunKind.feeder, RunKind.service}:
         words = "of it 200 A whole, and 70 % of the rest"
-        counted.append(step("I_h", words, "200 + 0.7 * (I_g - 200)", "A", "Rule 4-018(3)", I_g=load.neutral_a))
-    amperes = counted[-1].value
+        less = step("I_h", words, "200 + 0.7 * (I_g - 200)", "A", "Rule 4-018(3)", I_g=load.neutral_a)
+        counted = ending(*counted.steps, less)
+    amperes = counted.value
     lowest = looked_up("N_f", "not smaller than the bonding conductor", floor, "", "Rule 10-210", row=floor, column=metal)
     for size in ladder[start:]:
         held = _neutral_carries(facts, size)
@@ -120,7 +121,7 @@ def grounded_minimum(facts: NeutralFacts) -> Worked[str]:
         last = ruled(
             "N_m", "smallest neutral", size, "as large as the ungrounded conductors, and it carries no more than they", "Rule 4-018"
         )
-    return Worked(size, (*counted, lowest, held, last))
+    return Worked(size, (*counted.steps, lowest, held, last))
 
 
 def _neutral_carries(facts: NeutralFacts, size: str) -> Step:
@@ -128,7 +129,7 @@ def _neutral_carries(facts: NeutralFacts, size: str) -> Step:
     if not facts.segments:
         return held_to(wire, facts.terminals_c)
     worked = run_ampacity(wire, facts.segments, facts.carrying, facts.terminals_c, facts.start)
-    return next((one for one in reversed(worked.steps) if one.symbol == "I_a"), worked.steps[-1])
+    return next((one for one in reversed(worked.steps) if one.symbol == "I_a"), worked.rule)
 
 
 def grounding_open(building: BuildingFacts) -> Worked[frozenset[Grounding]]:

@@ -105,7 +105,7 @@ def tap(facts: TapFacts, metal: Metal, insulation: str, terminals_c: float) -> W
     CE Code 2021, Rule 14-100(b) and (c).
     """
     named = tap_share(facts.length_m, facts.feeder_device_a, facts.feeder_ampacity_a)
-    rule = named.steps[0]
+    rule = named.asks
     end = given("I_e", "device where it ends", facts.end_device_a, "A")
     if not facts.end_device_a:
         if facts.length_m > SHORT_M + 1e-9:

@@ -25,6 +25,9 @@ class DeviceRules(Hashable, Protocol):
     def device_curve(self, device_type: str, rating_a: float) -> Curve:
         """Give the time-current bounds of a device."""
 
+    def load_on_device(self, load: DesignLoad, kind: RunKind) -> Step:
+        """Give what a device must be for a load, before it is rounded up to a rating. [A]"""
+
     def device_for_load(self, load: DesignLoad, kind: RunKind, guard: Guard = USUAL_GUARD) -> Worked[float]:
         """Choose the least device for a load. [A]"""
 

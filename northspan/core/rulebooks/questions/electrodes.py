@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Hashable
+from dataclasses import dataclass
 from typing import Protocol
 
 from northspan.core.document.job import (
@@ -13,10 +14,18 @@ from northspan.core.rulebooks.questions.common import BuildingFacts, Wire
 from northspan.core.working.worked import Worked
 
 
+@dataclass(frozen=True, slots=True)
+class ElectrodeNeed:
+    """Whether a building needs an electrode, and how many rods: 0 where another electrode serves."""
+
+    required: bool
+    rods: int
+
+
 class ElectrodeRules(Hashable, Protocol):
     """Electrodes: whether, how many, with which conductor."""
 
-    def electrodes_needed(self, building: BuildingFacts, school: str) -> Worked[bool]:
+    def electrodes_needed(self, building: BuildingFacts, school: str) -> Worked[ElectrodeNeed]:
         """Decide on electrodes at a building."""
 
     def electrode_conductor(

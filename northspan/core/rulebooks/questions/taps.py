@@ -10,7 +10,7 @@ from northspan.core.document.job import (
     Metal,
     Segment,
 )
-from northspan.core.working.worked import Worked
+from northspan.core.working.worked import Step, Worked
 
 
 @dataclass(frozen=True, slots=True)
@@ -54,6 +54,14 @@ class TransformerFacts:
     secondary_device: bool
 
 
+@dataclass(frozen=True, slots=True)
+class TransformerSide:
+    """One side of a transformer: its full-load current, and the largest device there; 0 where it has none. [A]"""
+
+    full_load: Step
+    most_a: float
+
+
 class TapRules(Hashable, Protocol):
     """Taps, secondary conductors, transformers."""
 
@@ -69,5 +77,5 @@ class TapRules(Hashable, Protocol):
     def secondary_share(self, facts: SecondaryFacts) -> Worked[float]:
         """Choose the rule for a transformer's secondary conductors. [A]"""
 
-    def transformer_devices(self, facts: TransformerFacts) -> tuple[Worked[float], Worked[float]]:
+    def transformer_devices(self, facts: TransformerFacts) -> tuple[Worked[TransformerSide], Worked[TransformerSide]]:
         """Give the largest devices on both sides of a transformer. [A]"""

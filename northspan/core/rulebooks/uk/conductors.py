@@ -168,7 +168,7 @@ def plain_resistance(size: str) -> Step:
         Size. [-]
     """
     worked = resistance_ohm_km(size, "70")
-    return given("R_dc", f"resistance of {size_name(size)} at 70 °C", worked.value, "Ω/km", worked.steps[-1].citation)
+    return given("R_dc", f"resistance of {size_name(size)} at 70 °C", worked.value, "Ω/km", worked.rule.citation)
 
 
 def inside(size: str, insulation: str) -> str:

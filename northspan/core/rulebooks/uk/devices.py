@@ -10,10 +10,10 @@ from northspan.core.document.job import (
 )
 from northspan.core.physics.device_curves import Curve, opens_within_s, residual_opens_s, stepped
 from northspan.core.rulebooks.questions.common import USUAL_GUARD, Ampacity, DesignLoad, Guard, Wire
-from northspan.core.rulebooks.questions.taps import TransformerFacts
+from northspan.core.rulebooks.questions.taps import TransformerFacts, TransformerSide
 from northspan.core.rulebooks.uk.sources import source
 from northspan.core.working.errors import OutsideTable
-from northspan.core.working.worked import Margin, Step, Worked, at_most, given, looked_up, ruled, step, whole
+from northspan.core.working.worked import Margin, Step, Worked, at_most, ending, given, looked_up, ruled, step, whole
 
 TYPES = (
     ("B", "breaker, type B"),
@@ -143,6 +143,12 @@ def next_device(amperes: float, device_type: str) -> Step:
     )
 
 
+def load_on_device(load: DesignLoad, kind: RunKind) -> Step:
+    """Give what a device must be for a load: its design current, continuous or not. [A]"""
+    del kind
+    return step("I_b", "design current", "I_r + I_k", "A", "433.1.1", I_r=load.noncontinuous_a, I_k=load.continuous_a)
+
+
 def device_for_load(load: DesignLoad, kind: RunKind, guard: Guard = USUAL_GUARD) -> Worked[float]:
     """Choose the least device for a design current; continuous load counts once. [A]
 
@@ -164,7 +170,7 @@ def device_for_load(load: DesignLoad, kind: RunKind, guard: Guard = USUAL_GUARD)
     >>> device_for_load(DesignLoad(0, 40, 0), RunKind.branch, Guard()).value
     40.0
     """
-    design = step("I_b", "design current", "I_r + I_k", "A", "433.1.1", I_r=load.noncontinuous_a, I_k=load.continuous_a)
+    design = load_on_device(load, kind)
     device_type = usual_type(kind, guard.device_type)
     if guard.ring:
         rating = 30.0 if device_type == "3036" else RING_DEVICE_A
@@ -244,7 +250,7 @@ def load_margins(load: DesignLoad, ampacity: Ampacity, guard: Guard) -> tuple[tu
     ----------
     BS 7671:2018, 433.1.1, 433.1.204.
     """
-    design = step("I_b", "design current", "I_r + I_k", "A", "433.1.1", I_r=load.noncontinuous_a, I_k=load.continuous_a)
+    design = load_on_device(load, RunKind.feeder)
     if guard.ring:
         return (design,), (at_most("ampacity", "Least for each leg of a ring", RING_LEG_A, ampacity.final_a, "A", "433.1.204"),)
     return (design,), (at_most("ampacity", "Cable, design current", design.value, ampacity.final_a, "A", "433.1.1(ii)"),)
@@ -293,7 +299,7 @@ def opens_at_a(device_type: str, rating_a: float, within_s: float) -> Step:
     return ruled("I_a", words, f"{whole(between)} A", "between the points at 0.4 and 5 s, on logarithmic scales", "Appendix 3", between)
 
 
-def energy(device_type: str, rating_a: float, fault_a: float, within_s: float) -> tuple[Step, ...]:
+def energy(device_type: str, rating_a: float, fault_a: float, within_s: float) -> Worked[float]:
     """Give the energy a device lets through in a fault, per ohm. [A²s]
 
     Parameters
@@ -306,11 +312,6 @@ def energy(device_type: str, rating_a: float, fault_a: float, within_s: float) -
         Current of the fault. [A]
     within_s : float
         Time in which the circuit must open, where the device does not do it at once. [s]
-
-    Returns
-    -------
-    tuple of Step
-        The last is the energy.
 
     Notes
     -----
@@ -325,33 +326,33 @@ def energy(device_type: str, rating_a: float, fault_a: float, within_s: float) -
 
     Examples
     --------
-    >>> energy("B", 32, 200, 0.4)[-1].value, energy("B", 32, 2000, 0.4)[-1].value
+    >>> energy("B", 32, 200, 0.4).value, energy("B", 32, 2000, 0.4).value
     (4000.0, 18000.0)
-    >>> round(energy("88-2", 80, 600, 5.0)[-2].value, 2)
+    >>> round(energy("88-2", 80, 600, 5.0).value / 600**2, 2)
     1.14
     """
     words, squared = "energy let through", "I_f**2 * t"
     if device_type in MULTIPLE:
         if fault_a < MULTIPLE[device_type] * rating_a:
-            return (step("W", f"{words}: the current for as long as it may last", squared, "A²s", "543.1.3", I_f=fault_a, t=within_s),)
+            return ending(step("W", f"{words}: the current for as long as it may last", squared, "A²s", "543.1.3", I_f=fault_a, t=within_s))
         plain = step("W", f"{words} in 0.1 s", squared, "A²s", "543.1.3", I_f=fault_a, t=AT_ONCE_S)
         printed = _class_limit(device_type, rating_a, fault_a)
-        return (printed if printed is not None and printed.value < plain.value else plain,)
+        return ending(printed if printed is not None and printed.value < plain.value else plain)
     fast, slow, known = _fuse_points(device_type, rating_a)
     if fault_a >= fast:
-        return (step("W", f"{words}: no more than at the current that opens it in 0.4 s", "I_a**2 * 0.4", "A²s", "543.1.3", I_a=fast),)
+        return ending(step("W", f"{words}: no more than at the current that opens it in 0.4 s", "I_a**2 * 0.4", "A²s", "543.1.3", I_a=fast))
     if fault_a < slow:
-        return (step("W", f"{words}: the current for as long as it may last", squared, "A²s", "543.1.3", I_f=fault_a, t=within_s),)
+        return ending(step("W", f"{words}: the current for as long as it may last", squared, "A²s", "543.1.3", I_f=fault_a, t=within_s))
     far = given("I_q", f"opens it in 0.4 s{'' if known else ', taken as far off as for any smaller one'}", fast, "A", "Appendix 3")
     near = looked_up("I_s", "opens it in 5 s", slow, "A", "Appendix 3", row=f"{device_type} {rating_a:g}", column="5 s")
     seconds = opens_within_s(fault_a / rating_a, device_curve(device_type, rating_a))[1]
     time = ruled(
         "t", "it opens within", f"{seconds:.2g} s", "between those two, on logarithmic scales", "Appendix 3", min(seconds, within_s)
     )
-    return near, far, time, step("W", words, squared, "A²s", "543.1.3", I_f=fault_a, t=time.value)
+    return ending(near, far, time, step("W", words, squared, "A²s", "543.1.3", I_f=fault_a, t=time.value))
 
 
-def residual_energy(residual_ma: float | None, fault_a: float) -> tuple[Step, ...]:
+def residual_energy(residual_ma: float | None, fault_a: float) -> Worked[float] | None:
     """Give the energy that passes until a residual-current device opens; nothing where there is none. [A²s]
 
     Parameters
@@ -367,17 +368,17 @@ def residual_energy(residual_ma: float | None, fault_a: float) -> tuple[Step, ..
 
     Examples
     --------
-    >>> [one.value for one in residual_energy(30, 200)], residual_energy(30, 0.149)
-    ([1600.0], ())
+    >>> residual_energy(30, 200).value, residual_energy(30, 0.149)
+    (1600.0, None)
     """
     if residual_ma is None or fault_a < RESIDUAL_TIMES * residual_ma / 1000 - 1e-9:  # mA to A
-        return ()
+        return None
     seconds = residual_opens_s(fault_a, residual_ma)[1]
     words = f"energy until the {residual_ma:g} mA device opens"
-    return (step("W", words, "I_f**2 * t", "A²s", "BS EN 61008-1", I_f=fault_a, t=seconds),)
+    return ending(step("W", words, "I_f**2 * t", "A²s", "BS EN 61008-1", I_f=fault_a, t=seconds))
 
 
-def transformer_devices(facts: TransformerFacts) -> tuple[Worked[float], Worked[float]]:
+def transformer_devices(facts: TransformerFacts) -> tuple[Worked[TransformerSide], Worked[TransformerSide]]:
     """Give the usual devices on both sides of a transformer: its current, with room for its inrush. [A]
 
     Parameters
@@ -393,7 +394,9 @@ def transformer_devices(facts: TransformerFacts) -> tuple[Worked[float], Worked[
     for volts, device_type, words in ((facts.primary_v, "D", "with room for the inrush"), (facts.secondary_v, "B", "its own current")):
         current = step("I", "full-load current", "1000 * S / U", "A", "kVA over voltage", S=facts.rating_kva, U=volts)
         up = next_device(1.25 * current.value, device_type)
-        sides.append(Worked(up.value, (current, ruled("I_n", "device", f"{up.value:g} A", words, "433.1.1", up.value))))
+        sides.append(
+            Worked(TransformerSide(current, up.value), (current, ruled("I_n", "device", f"{up.value:g} A", words, "433.1.1", up.value)))
+        )
     return sides[0], sides[1]
 
 

@@ -44,17 +44,9 @@ def dwelling_loads(facts: DwellingFacts) -> tuple[MethodLoad, ...]:
     >>> round(dwelling_loads(DwellingFacts(floor_m2=0, sockets_va=(7360, 7360), ranges_va=(9200,)))[0].total.value)
     14674
     """
-    steps: list[Step] = []
-    parts = [
-        _lighting(facts, steps),
-        _sockets(facts, steps),
-        _cooking(facts, steps),
-        _showers(facts, steps),
-        _heating(facts, steps),
-        _whole(facts, steps),
-        _others(facts, steps),
-    ]
-    names = {f"S_{i}": part for i, part in enumerate(parts, 1)}
+    parts = [part(facts) for part in (_lighting, _sockets, _cooking, _showers, _heating, _whole, _others)]
+    steps = [line for part in parts for line in part.steps]
+    names = {f"S_{i}": part.value for i, part in enumerate(parts, 1)}
     total = step("S", "all of it, after diversity", " + ".join(names), "VA", "311.1", **names)
     by_circuits = MethodLoad("diversity", METHODS[0][1], Worked(total.value, (*steps, total)), Worked(total.value, (total,)))
     return (by_circuits, *_measured(facts))
@@ -69,69 +61,68 @@ def _measured(facts: DwellingFacts) -> tuple[MethodLoad, ...]:
     return (MethodLoad("measured", METHODS[1][1], Worked(total.value, (peak, new, total)), None),)
 
 
-def _lighting(facts: DwellingFacts, steps: list[Step]) -> float:
+NOTHING = Worked(0.0)
+
+
+def _one(line: Step) -> Worked[float]:
+    return Worked(line.value, (line,))
+
+
+def _lighting(facts: DwellingFacts) -> Worked[float]:
     if not facts.lighting_va:
-        return 0.0
-    steps.append(step("S_1", "lighting, 66 %", "0.66 * S_l", "VA", _GUIDE, S_l=facts.lighting_va))
-    return steps[-1].value
+        return NOTHING
+    return _one(step("S_1", "lighting, 66 %", "0.66 * S_l", "VA", _GUIDE, S_l=facts.lighting_va))
 
 
-def _sockets(facts: DwellingFacts, steps: list[Step]) -> float:
+def _sockets(facts: DwellingFacts) -> Worked[float]:
     if not facts.sockets_va:
-        return 0.0
+        return NOTHING
     largest = max(facts.sockets_va)
     rest = sum(facts.sockets_va) - largest
-    steps.append(step("S_2", "socket circuits: the largest, 40 % of the others", "S_a + 0.4 * S_b", "VA", _GUIDE, S_a=largest, S_b=rest))
-    return steps[-1].value
+    return _one(step("S_2", "socket circuits: the largest, 40 % of the others", "S_a + 0.4 * S_b", "VA", _GUIDE, S_a=largest, S_b=rest))
 
 
-def _cooking(facts: DwellingFacts, steps: list[Step]) -> float:
-    total = 0.0
-    for i, power in enumerate(facts.ranges_va, 1):
-        words = f"cooker {i}: 10 A and 30 % of the rest"
-        steps.append(step("S_3", words, "min(S_e, S_10) + 0.3 * max(0, S_e - S_10)", "VA", _GUIDE, S_e=power, S_10=COOKING_FIRST_VA))
-        total += steps[-1].value
+def _cooking(facts: DwellingFacts) -> Worked[float]:
+    formula = "min(S_e, S_10) + 0.3 * max(0, S_e - S_10)"
+    found = [
+        step("S_3", f"cooker {i}: 10 A and 30 % of the rest", formula, "VA", _GUIDE, S_e=power, S_10=COOKING_FIRST_VA)
+        for i, power in enumerate(facts.ranges_va, 1)
+    ]
     if facts.cooker_sockets:
         words = "5 A for each socket outlet on a cooker switch"
-        steps.append(step("S_s", words, "n * S_5", "VA", _GUIDE, n=float(facts.cooker_sockets), S_5=COOKER_SOCKET_VA))
-        total += steps[-1].value
-    return total
+        found.append(step("S_s", words, "n * S_5", "VA", _GUIDE, n=float(facts.cooker_sockets), S_5=COOKER_SOCKET_VA))
+    return Worked(sum((line.value for line in found), 0.0), tuple(found))
 
 
-def _showers(facts: DwellingFacts, steps: list[Step]) -> float:
+def _showers(facts: DwellingFacts) -> Worked[float]:
     order = sorted((one.power_va for one in facts.appliances if one.kind is LoadKind.shower), reverse=True)
     if not order:
-        return 0.0
+        return NOTHING
     words = "showers: the two largest, a quarter of the others"
-    steps.append(step("S_4", words, "S_a + 0.25 * S_b", "VA", _GUIDE, S_a=sum(order[:2]), S_b=sum(order[2:])))
-    return steps[-1].value
+    return _one(step("S_4", words, "S_a + 0.25 * S_b", "VA", _GUIDE, S_a=sum(order[:2]), S_b=sum(order[2:])))
 
 
-def _heating(facts: DwellingFacts, steps: list[Step]) -> float:
+def _heating(facts: DwellingFacts) -> Worked[float]:
     heat = max(facts.heating_va + facts.heat_pump_va, facts.cooling_va) + facts.cooling_with_heat_va
     if not heat:
-        return 0.0
+        return NOTHING
     words = "heating or cooling: 10 A and half of the rest"
-    steps.append(step("S_5", words, "min(S_h, S_10) + 0.5 * max(0, S_h - S_10)", "VA", _GUIDE, S_h=heat, S_10=HEAT_FIRST_VA))
-    return steps[-1].value
+    return _one(step("S_5", words, "min(S_h, S_10) + 0.5 * max(0, S_h - S_10)", "VA", _GUIDE, S_h=heat, S_10=HEAT_FIRST_VA))
 
 
-def _whole(facts: DwellingFacts, steps: list[Step]) -> float:
+def _whole(facts: DwellingFacts) -> Worked[float]:
     whole = sum(facts.vehicles_va) + sum(one.power_va for one in facts.appliances if one.kind in _WHOLE)
-    if whole:
-        steps.append(given("S_6", "water heating, vehicles, tubs: whole", whole, "VA", _GUIDE))
-    return whole
+    return _one(given("S_6", "water heating, vehicles, tubs: whole", whole, "VA", _GUIDE)) if whole else NOTHING
 
 
-def _others(facts: DwellingFacts, steps: list[Step]) -> float:
+def _others(facts: DwellingFacts) -> Worked[float]:
     apart = _WHOLE | {LoadKind.shower}
     found = [*(one.power_va for one in facts.appliances if one.kind not in apart), *facts.dryers_va]
     if not found:
-        return 0.0
+        return NOTHING
     largest = max(found)
     words = "other appliances: the largest, 40 % of the others"
-    steps.append(step("S_7", words, "S_a + 0.4 * S_b", "VA", _GUIDE, S_a=largest, S_b=sum(found) - largest))
-    return steps[-1].value
+    return _one(step("S_7", words, "S_a + 0.4 * S_b", "VA", _GUIDE, S_a=largest, S_b=sum(found) - largest))
 
 
 LEAST_CUTOUT_A = 60.0

@@ -8,6 +8,7 @@ from northspan.core.document.job import (
     Metal,
 )
 from northspan.core.rulebooks.questions.common import BuildingFacts, Wire
+from northspan.core.rulebooks.questions.electrodes import ElectrodeNeed
 from northspan.core.rulebooks.questions.loop import BondingFacts
 from northspan.core.rulebooks.uk.bonding import earthing_conductor
 from northspan.core.working.worked import Worked, ruled
@@ -45,7 +46,7 @@ def building_disconnect(building: BuildingFacts, main_a: float | None) -> Worked
     return Worked(0.0, (ruled("D", "main switch", words, why, "462.2"),))
 
 
-def electrodes_needed(building: BuildingFacts, school: str) -> Worked[bool]:
+def electrodes_needed(building: BuildingFacts, school: str) -> Worked[ElectrodeNeed]:
     """Decide whether a building needs an electrode: where the soil is the way back.
 
     Parameters
@@ -61,14 +62,15 @@ def electrodes_needed(building: BuildingFacts, school: str) -> Worked[bool]:
     if building.earthing is not Earthing.tt:
         why = "the protective conductor is the way back; one is advised beside a combined earth"
         need = ruled("E", "earth electrode", "not required", why, "411.4.2")
-        return Worked(False, (need, ruled("n_r", "rods", "none", why, "411.4.2", 0.0)))
+        return Worked(ElectrodeNeed(required=False, rods=0), (need, ruled("n_r", "rods", "none", why, "411.4.2", 0.0)))
     need = ruled(
         "E", "earth electrode", "required", "with earth as the way back a residual-current device opens on what it passes", "411.5.1"
     )
     others = {one.kind for one in building.electrodes} - {ElectrodeKind.rod, ElectrodeKind.water_pipe}
-    count = 0.0 if others else 1.0
+    count = 0 if others else 1
     words = "none, another electrode is there" if others else "one, as deep as its resistance asks"
-    return Worked(True, (need, ruled("n_r", "rods", words, "its resistance decides, not a number of rods", "542.2", count)))
+    rods = ruled("n_r", "rods", words, "its resistance decides, not a number of rods", "542.2", float(count))
+    return Worked(ElectrodeNeed(required=True, rods=count), (need, rods))
 
 
 def electrode_conductor(kind: ElectrodeKind, supply: Wire | None, metal: Metal, *, sets: int = 1, goes_on: bool = False) -> Worked[str]:

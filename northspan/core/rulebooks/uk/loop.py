@@ -12,7 +12,7 @@ from northspan.core.rulebooks.uk.conductors import APART, area_mm2, inside, is_a
 from northspan.core.rulebooks.uk.devices import NAMES, energy, opens_at_a, residual_energy
 from northspan.core.rulebooks.uk.residual import TOUCH_V
 from northspan.core.working.errors import NoSolution, OutsideTable
-from northspan.core.working.worked import Margin, Step, Worked, at_most, given, ruled, step, whole
+from northspan.core.working.worked import Margin, Step, Worked, at_most, ending, given, ruled, step, whole
 
 C_MIN = 0.95  # how low the supply may stand
 MEASURED_SHARE = 0.8  # a loop measured cold is held against so much of the limit
@@ -142,15 +142,16 @@ def _with_ground(facts: LoopFacts, ground: str) -> Worked[LoopAnswer]:
     ]
     wires = (facts.ahead.wires_ohm[0] + here[0], facts.ahead.wires_ohm[1] + here[1])
     loop_ohm, loop_steps = _loop(facts, wires)
-    limit, limit_steps = _limit(facts, within.value)
+    limited = _limit(facts, within.value)
+    limit = limited.value
     margins = [_least(facts)]
     if loop_ohm is not None:
-        margins.append(at_most("loop", "Earth fault loop", loop_ohm, limit, "Ω", limit_steps[-1].citation))
+        margins.append(at_most("loop", "Earth fault loop", loop_ohm, limit, "Ω", limited.rule.citation))
     measured = measured_margin(facts, limit)
     if measured is not None:
         margins.append(measured)
     thermal, margin = _thermal(facts, ground, loop_ohm, within.value)
-    steps = (*opening, *path, *loop_steps, within, *limit_steps, *thermal)
+    steps = (*opening, *path, *loop_steps, within, *limited.steps, *thermal)
     answer = LoopAnswer(ground, wires, loop_ohm, limit, within.value)
     return Worked(answer, steps, (*margins, margin))
 
@@ -187,23 +188,24 @@ def _loop(facts: LoopFacts, wires: tuple[float, float]) -> tuple[float | None, t
     return found.value, (electrode, supply, found)
 
 
-def _limit(facts: LoopFacts, within_s: float) -> tuple[float, tuple[Step, ...]]:
+def _limit(facts: LoopFacts, within_s: float) -> Worked[float]:
     residual_ma = facts.ahead.residual_ma
     by_earth = facts.ahead.earthing is Earthing.tt
-    found: list[Step] = []
     try:
         current = opens_at_a(facts.device_type, facts.device_a, within_s)
         by_device = step("Z_m", f"most for the {NAMES[facts.device_type]}", "C * U / I_a", "Ω", "411.4.4",
                          C=C_MIN, U=facts.nominal_v, I_a=current.value)  # fmt: skip
-        found += [current, by_device]
+        found = [current, by_device]
+        most = by_device.value
     except OutsideTable as outside:
-        found.append(ruled("Z_m", "most for the device", "none", str(outside), "411.4.4", 0.0))
-    most = found[-1].value
+        found = [ruled("Z_m", "most for the device", "none", str(outside), "411.4.4", 0.0)]
+        most = 0.0
     if residual_ma is None:
-        return most, tuple(found)
+        return Worked(most, tuple(found))
     by_residual = step("Z_r", f"most for the residual-current device of {residual_ma:g} mA: 50 V", "1000 * U / I_r", "Ω",
                        "411.5.3" if by_earth else "411.4.5", U=TOUCH_V, I_r=residual_ma)  # fmt: skip
-    return max(most, by_residual.value), (*found, by_residual) if by_residual.value > most else (by_residual, *found)
+    lines = (*found, by_residual) if by_residual.value > most else (by_residual, *found)
+    return Worked(max(most, by_residual.value), lines)
 
 
 def _thermal(facts: LoopFacts, ground: str, loop_ohm: float | None, within_s: float) -> tuple[tuple[Step, ...], Margin]:
@@ -211,27 +213,30 @@ def _thermal(facts: LoopFacts, ground: str, loop_ohm: float | None, within_s: fl
     area = area_mm2(ground)
     if facts.school == "table":
         wanted = _by_table(facts, ground)
-        return wanted, at_most("protective", "Protective conductor, by the table", wanted[-1].value, area, "mm²", "Table 54.7")
+        return wanted.steps, at_most("protective", "Protective conductor, by the table", wanted.value, area, "mm²", "Table 54.7")
     k = K_APART if facts.separate else _k(facts.insulation, ground)
     if loop_ohm is None or loop_ohm <= 0:
         none = ruled("S", "protective conductor", "nothing to work from", "the loop is not known", "543.1.3")
         return (none,), at_most("protective", "Protective conductor", 0.0, area, "mm²", "543.1.3")
     fault = step("I_f", "earth fault current", "U / Z_s", "A", "Ohm's law", U=facts.nominal_v, Z_s=loop_ohm)
-    lets = [*energy(facts.device_type, facts.device_a, fault.value, within_s), *residual_energy(facts.ahead.residual_ma, fault.value)]
-    let_through = min((one for one in lets if one.symbol == "W"), key=lambda one: one.value)
+    by_device = energy(facts.device_type, facts.device_a, fault.value, within_s)
+    residual = residual_energy(facts.ahead.residual_ma, fault.value)
+    lets = [by_device, residual] if residual else [by_device]
+    let_through = min(lets, key=lambda one: one.value)
     least = step("S", "least protective conductor", "sqrt(W) / k", "mm²", "543.1.3", W=let_through.value, k=k)
-    return (fault, *lets, least), at_most("protective", "Protective conductor", least.value, area, "mm²", "543.1.3")
+    lines = (line for one in lets for line in one.steps)
+    return (fault, *lines, least), at_most("protective", "Protective conductor", least.value, area, "mm²", "543.1.3")
 
 
-def _by_table(facts: LoopFacts, ground: str) -> tuple[Step, ...]:
+def _by_table(facts: LoopFacts, ground: str) -> Worked[float]:
     line, full, half = float(facts.size), 16.0, 35.0
     plain = line if line <= full else full if line <= half else line / 2
     why = "as the line conductor to 16 mm², then 16 mm² to 35 mm², then half"
     copper = ruled("S_t", "by the table, copper", f"{plain:g} mm²", why, "Table 54.7", plain)
     if not is_armour(ground):
-        return (copper,)
+        return ending(copper)
     k_1, k_2 = K_CORE_90 if cable(facts.insulation)["c"] == "90" else K_INSIDE, _k(facts.insulation, ground)
-    return (copper, step("S", "in steel, by their factors", "S_t * k_1 / k_2", "mm²", "Table 54.7", S_t=plain, k_1=k_1, k_2=k_2))
+    return ending(copper, step("S", "in steel, by their factors", "S_t * k_1 / k_2", "mm²", "Table 54.7", S_t=plain, k_1=k_1, k_2=k_2))
 
 
 def _k(insulation: str, ground: str) -> float:

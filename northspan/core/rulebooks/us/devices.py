@@ -75,6 +75,12 @@ def next_device(amperes: float) -> Step:
     raise OutsideTable("240.6(A)", f"{whole(amperes)} A", f"it ends at {whole(ratings[-1])} A")
 
 
+def load_on_device(load: DesignLoad, kind: RunKind) -> Step:
+    """Give what a device must be for a load: continuous load counts 125 %. [A]"""
+    words = "least device: the rest plus 1.25 of the continuous load"
+    return step("I_b", words, "I_r + 1.25 * I_k", "A", device_article(kind), I_r=load.noncontinuous_a, I_k=load.continuous_a)
+
+
 @lru_cache(maxsize=8192)
 def device_for_load(load: DesignLoad, kind: RunKind, guard: Guard = USUAL_GUARD) -> Worked[float]:
     """Choose the least device for a load: continuous load counts 125 %.
@@ -91,15 +97,7 @@ def device_for_load(load: DesignLoad, kind: RunKind, guard: Guard = USUAL_GUARD)
     NEC 2023, 215.3 (feeders), 210.20(A) (branch circuits), 230.42 (services); 240.6(A).
     """
     del guard
-    least = step(
-        "I_b",
-        "least device: the rest plus 1.25 of the continuous load",
-        "I_r + 1.25 * I_k",
-        "A",
-        device_article(kind),
-        I_r=load.noncontinuous_a,
-        I_k=load.continuous_a,
-    )
+    least = load_on_device(load, kind)
     device = next_device(max(least.value, smallest_device(kind)))
     return Worked(device.value, (least, device))
 

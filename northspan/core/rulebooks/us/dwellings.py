@@ -8,7 +8,7 @@ from northspan.core.rulebooks.questions.dwellings import Appliance, DwellingFact
 from northspan.core.rulebooks.us import devices
 from northspan.core.rulebooks.us.cooking import cooking_demand, dryer_demand
 from northspan.core.rulebooks.us.sources import source
-from northspan.core.working.worked import Step, Worked, given, ruled, step, whole
+from northspan.core.working.worked import Step, Worked, ending, given, ruled, step, whole
 
 FOOT2_M2 = 0.09290304
 CIRCUIT_VA = 1500.0  # each small-appliance and laundry circuit, 220.52
@@ -69,7 +69,7 @@ def standard(facts: DwellingFacts) -> MethodLoad:
     NEC 2023, 220.41, 220.45, 220.50 to 220.55, 220.57, 220.60, 220.61(B).
     """
     general = _general(facts)
-    lighting = lighting_demand(general[-1].value)
+    lighting = lighting_demand(general.value)
     fixed = _fixed(facts.appliances)
     cooking = cooking_demand(facts.ranges_va)
     dryers = dryer_demand(facts.dryers_va)
@@ -86,19 +86,19 @@ def standard(facts: DwellingFacts) -> MethodLoad:
         T=facts.cooling_with_heat_va,
     )
     motor = step("P_m", "a quarter of the largest motor that counts", "0.25 * M", "VA", "220.50, 430.24, 440.33", M=_largest_motor(facts))
-    parts = (lighting[-1], fixed[-1], cooking[-1], dryers[-1], vehicle, climate, motor)
+    parts = (lighting.rule, fixed, cooking.rule, dryers.rule, vehicle, climate, motor)
     total = _sum("P", "calculated load", parts, "Article 220 part III")
     neutral_fixed = _fixed(tuple(a for a in facts.appliances if a.to_neutral), counted_as=_counting(facts.appliances))
     words = "neutral: range and dryer at 70 % of their demand; what is line to line counts nothing"
-    figures = {"L": lighting[-1].value, "F": neutral_fixed[-1].value, "R": cooking[-1].value, "D": dryers[-1].value}
+    figures = {"L": lighting.value, "F": neutral_fixed.value, "R": cooking.value, "D": dryers.value}
     figures["M"] = facts.largest_neutral_motor_va
     words += "; a quarter of the largest motor that uses it"
     neutral = step("P_n", words, "L + F + 0.7 * R + 0.7 * D + 0.25 * M", "VA", "220.61(B), 220.50", **figures)
-    steps = (*general, *lighting, *fixed, *cooking, *dryers, vehicle, climate, motor, total)
+    steps = (*general.steps, *lighting.steps, fixed, *cooking.steps, *dryers.steps, vehicle, climate, motor, total)
     return MethodLoad("standard", dict(METHODS)["standard"], Worked(total.value, steps), Worked(neutral.value, (neutral,)))
 
 
-def lighting_demand(general_va: float) -> tuple[Step, ...]:
+def lighting_demand(general_va: float) -> Worked[float]:
     """Take the demand of the general lighting load, part by part. [VA]
 
     Parameters
@@ -112,7 +112,7 @@ def lighting_demand(general_va: float) -> tuple[Step, ...]:
 
     Examples
     --------
-    >>> lighting_demand(3000)[-1].value, lighting_demand(13000)[-1].value
+    >>> lighting_demand(3000).value, lighting_demand(13000).value
     (3000.0, 6500.0)
     """
     tiers = source("lighting_demand")
@@ -126,7 +126,7 @@ def lighting_demand(general_va: float) -> tuple[Step, ...]:
             share = float(row["percent"])
             parts.append(step(f"P_{len(parts) + 1}", words, "P_g * f / 100", "VA", tiers.citation, P_g=inside, f=share))
         begin = end
-    return (*parts, _sum("P_l", "lighting and receptacles after demand", tuple(parts), tiers.citation))
+    return ending(*parts, _sum("P_l", "lighting and receptacles after demand", tuple(parts), tiers.citation))
 
 
 def _largest_motor(facts: DwellingFacts) -> float:
@@ -138,22 +138,22 @@ def _largest_motor(facts: DwellingFacts) -> float:
     return max(facts.largest_motor_va, climate)
 
 
-def _general(facts: DwellingFacts) -> tuple[Step, ...]:
+def _general(facts: DwellingFacts) -> Worked[float]:
     area = step("A", "floor area", "S / 0.09290304", "ft²", "1 ft² is 0.0929 m²", S=facts.floor_m2)
     circuits = facts.small_appliance_circuits + facts.laundry_circuits
     general = step("P_g", "3 VA for each ft², and 1500 VA for each small-appliance and laundry circuit", "3 * A + 1500 * n", "VA",
                    "220.41, 220.52", A=area.value, n=float(circuits))  # fmt: skip
-    return area, general
+    return ending(area, general)
 
 
-def _fixed(appliances: tuple[Appliance, ...], counted_as: int | None = None) -> tuple[Step, ...]:
+def _fixed(appliances: tuple[Appliance, ...], counted_as: int | None = None) -> Step:
     counting = [appliance.power_va for appliance in appliances if appliance.power_va >= COUNTS_FROM_VA]
     count, large = len(counting) if counted_as is None else counted_as, sum(counting)
     small = sum(appliance.power_va for appliance in appliances) - large
     if count >= MANY:
         words = f"{count} appliances fastened in place: four or more, 75 %; those under 500 VA whole"
-        return (step("P_f", words, "0.75 * F + f", "VA", "220.53", F=large, f=small),)
-    return (given("P_f", f"{count} appliances fastened in place: fewer than four, all of it", large + small, "VA", "220.53"),)
+        return step("P_f", words, "0.75 * F + f", "VA", "220.53", F=large, f=small)
+    return given("P_f", f"{count} appliances fastened in place: fewer than four, all of it", large + small, "VA", "220.53")
 
 
 def _counting(appliances: tuple[Appliance, ...]) -> int:
@@ -168,7 +168,7 @@ def _vehicles(vehicles_va: tuple[float, ...]) -> Step:
     return step("P_v", "vehicle charging: its nameplate, 7200 VA at least", formula, "VA", "220.57", **figures)
 
 
-def _everything(facts: DwellingFacts) -> tuple[Step, ...]:
+def _everything(facts: DwellingFacts) -> Worked[float]:
     """General load and all nameplates: no floor for the dryer, no range table, those belong to the standard method."""
     general = _general(facts)
     plates = sum(appliance.power_va for appliance in facts.appliances) + sum(facts.ranges_va) + sum(facts.dryers_va)
@@ -176,7 +176,8 @@ def _everything(facts: DwellingFacts) -> tuple[Step, ...]:
     if facts.vehicles_in_pool and facts.vehicles_va:
         words, plates = f"{words}; vehicle charging with them, your call", plates + sum(max(va, 7200.0) for va in facts.vehicles_va)
     named = given("P_a", words, plates, "VA")
-    return (*general, named, step("P_o", "all of it", "P_g + P_a", "VA", "220.82(B)", P_g=general[-1].value, P_a=plates))
+    together = step("P_o", "all of it", "P_g + P_a", "VA", "220.82(B)", P_g=general.value, P_a=plates)
+    return ending(*general.steps, named, together)
 
 
 def _after(first_va: float, load_va: float, citation: str) -> Step:
@@ -193,7 +194,7 @@ def _after(first_va: float, load_va: float, citation: str) -> Step:
 
 def _optional(facts: DwellingFacts) -> Worked[float]:
     everything = _everything(facts)
-    demand = _after(10000.0, everything[-1].value, "220.82(B)")
+    demand = _after(10000.0, everything.value, "220.82(B)")
     few = facts.heating_zones < MANY
     heat = step("P_e", f"electric heat, {facts.heating_zones} separately controlled: {65 if few else 40} %", "f * H", "VA",
                 "220.82(C)(4)" if few else "220.82(C)(5)", f=0.65 if few else 0.4, H=facts.heating_va)  # fmt: skip
@@ -204,28 +205,28 @@ def _optional(facts: DwellingFacts) -> Worked[float]:
     climate = step("P_h", words, "max(P_e + B, C) + T", "VA", "220.82(C)", **figures)
     vehicle = _vehicles(() if facts.vehicles_in_pool else facts.vehicles_va)
     total = _sum("P", "calculated load", (demand, climate, vehicle), "220.82")
-    return Worked(total.value, (*everything, demand, heat, climate, vehicle, total))
+    return Worked(total.value, (*everything.steps, demand, heat, climate, vehicle, total))
 
 
 def _existing(facts: DwellingFacts, *, added: bool) -> Worked[float]:
     everything, vehicle = _everything(facts), _vehicles(() if facts.vehicles_in_pool else facts.vehicles_va)
     heating = {"H": facts.heating_va + facts.heat_pump_va, "C": facts.cooling_va, "T": facts.cooling_with_heat_va}
     if added and facts.heating_zones < MANY:
-        article, other = "220.83(B)", everything[-1]
+        article, other = "220.83(B)", everything.rule
         whole = step("P_h", "heating or cooling, the larger, all of it", "max(H, C) + T", "VA", article, **heating)
     elif added:
         article = "220.83(B)"
-        other = step("P_o", "four heaters or more are other load", "P_o + H", "VA", article, P_o=everything[-1].value, H=facts.heating_va)
+        other = step("P_o", "four heaters or more are other load", "P_o + H", "VA", article, P_o=everything.value, H=facts.heating_va)
         whole = step("P_c", "compressor of a heat pump or cooling, the larger, all of it", "max(B, C) + T", "VA", article,
                      B=facts.heat_pump_va, C=facts.cooling_va, T=facts.cooling_with_heat_va)  # fmt: skip
     else:
         article, whole = "220.83(A)", given("P_c", "nothing added, so nothing counts whole", 0.0, "VA", "220.83(A)")
         words = "with heating or cooling, the larger"
-        other = step("P_o", words, "P_o + max(H, C) + T", "VA", article, P_o=everything[-1].value, **heating)
+        other = step("P_o", words, "P_o + max(H, C) + T", "VA", article, P_o=everything.value, **heating)
     demand = _after(8000.0, other.value, article)
     total = _sum("P", "calculated load", (demand, whole, vehicle), article)
-    added_up = () if other is everything[-1] else (other,)
-    return Worked(total.value, (*everything, *added_up, demand, whole, vehicle, total))
+    added_up = () if other is everything.rule else (other,)
+    return Worked(total.value, (*everything.steps, *added_up, demand, whole, vehicle, total))
 
 
 def _measured(facts: DwellingFacts) -> Worked[float]:

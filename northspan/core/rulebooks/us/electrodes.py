@@ -12,6 +12,7 @@ from northspan.core.document.job import (
     Status,
 )
 from northspan.core.rulebooks.questions.common import BuildingFacts, Wire
+from northspan.core.rulebooks.questions.electrodes import ElectrodeNeed
 from northspan.core.rulebooks.us.ampacities import size_name
 from northspan.core.rulebooks.us.sources import source
 from northspan.core.rulebooks.us.wires import area, area_of_edge
@@ -129,25 +130,29 @@ def building_disconnect(building: BuildingFacts, main_a: float | None) -> Worked
     )
 
 
-def _rods(building: BuildingFacts, school: str) -> Step:
+def _rods(building: BuildingFacts, school: str) -> Worked[int]:
     standing = [e for e in building.electrodes if e.status is not Status.remove]
     if any(e.kind in {ElectrodeKind.concrete_encased, ElectrodeKind.ring} for e in standing):
-        return ruled("n_r", "rods", "none needed", "another electrode is there and stands on its own", "250.50", 0.0)
+        return Worked(0, (ruled("n_r", "rods", "none needed", "another electrode is there and stands on its own", "250.50", 0.0),))
     measured = [e.measured_ohm for e in standing if e.kind in {ElectrodeKind.rod, ElectrodeKind.plate} and e.measured_ohm is not None]
     if school == "one_proved":
         if measured and min(measured) <= ONE_ROD_OHM:
-            return ruled("n_r", "rods", "one, proved", f"measured {min(measured):g} Ω, 25 Ω or less", "250.53(A)(2) exception", 1.0)
+            return Worked(
+                1, (ruled("n_r", "rods", "one, proved", f"measured {min(measured):g} Ω, 25 Ω or less", "250.53(A)(2) exception", 1.0),)
+            )
         why = f"measured {min(measured):g} Ω, above 25 Ω" if measured else "not measured yet, so not proved"
-        return ruled("n_r", "rods", "two", why, "250.53(A)(2)", 2.0)
+        return Worked(2, (ruled("n_r", "rods", "two", why, "250.53(A)(2)", 2.0),))
     if school == "inspector_one":
-        return ruled("n_r", "rods", "one", "your call: the inspector accepts one here; record whose word it is", "250.53(A)(2)", 1.0)
+        return Worked(
+            1, (ruled("n_r", "rods", "one", "your call: the inspector accepts one here; record whose word it is", "250.53(A)(2)", 1.0),)
+        )
     if any(e.kind is ElectrodeKind.water_pipe for e in standing):
         # the rod that supplements a water pipe is under the same one-rod rule, 250.53(D)(2) leads back to 250.53(A)
-        return ruled("n_r", "rods", "two", "a water pipe is never alone, and one rod is not either", "250.53(D)(2)", 2.0)
-    return ruled("n_r", "rods", "two", "the second rod makes a measurement needless", "250.53(A)(2)", 2.0)
+        return Worked(2, (ruled("n_r", "rods", "two", "a water pipe is never alone, and one rod is not either", "250.53(D)(2)", 2.0),))
+    return Worked(2, (ruled("n_r", "rods", "two", "the second rod makes a measurement needless", "250.53(A)(2)", 2.0),))
 
 
-def electrodes_needed(building: BuildingFacts, school: str) -> Worked[bool]:
+def electrodes_needed(building: BuildingFacts, school: str) -> Worked[ElectrodeNeed]:
     """Decide whether a building needs an electrode, and how many rods.
 
     Parameters
@@ -156,10 +161,6 @@ def electrodes_needed(building: BuildingFacts, school: str) -> Worked[bool]:
         The building and what is in its ground. [-]
     school : str
         "second_rod", "one_proved" or "inspector_one". [-]
-
-    Notes
-    -----
-    The second step's value is the number of rods wanted: 0 where another electrode serves.
 
     References
     ----------
@@ -174,7 +175,7 @@ def electrodes_needed(building: BuildingFacts, school: str) -> Worked[bool]:
         and supply.grounding is Grounding.equipment_ground
     ):
         return Worked(
-            False,
+            ElectrodeNeed(required=False, rods=0),
             (
                 ruled(
                     "E",
@@ -193,7 +194,8 @@ def electrodes_needed(building: BuildingFacts, school: str) -> Worked[bool]:
         "lightning and line surges, and a reference; it never opens a breaker",
         "250.32(A)" if building.detached else "250.50",
     )
-    return Worked(True, (need, _rods(building, school)))
+    rods = _rods(building, school)
+    return Worked(ElectrodeNeed(required=True, rods=rods.value), (need, *rods.steps))
 
 
 _ELECTRODE_CAPS = {

@@ -17,7 +17,7 @@ from northspan.core.rulebooks.us.ampacities import held_to, run_ampacity, size_l
 from northspan.core.rulebooks.us.sources import source
 from northspan.core.rulebooks.us.wires import area, area_of_edge
 from northspan.core.working.errors import NoSolution, OutsideTable
-from northspan.core.working.worked import Step, Worked, looked_up, ruled, step, whole
+from northspan.core.working.worked import Step, Worked, ending, looked_up, ruled, step, whole
 
 # copper and aluminum; those of an encased electrode and of a ring are said in copper alone, aluminum goes by the table
 NEUTRAL_WHOLE_A = 200.0  # above it 70 % of the rest counts, 220.61(B)(2)
@@ -118,7 +118,7 @@ def grounded_minimum(facts: NeutralFacts) -> Worked[str]:
     if facts.sets > 1:
         floor = max(floor, "1/0", key=area)
     counted = _neutral_load(facts)
-    amperes = counted[-1].value
+    amperes = counted.value
     found: Worked[Ampacity] | None = None
     for size in ladder[ladder.index(floor) :]:
         enough_anyway = size == wire.size and 0 < load.neutral_a <= load.total_a + 1e-9
@@ -128,13 +128,13 @@ def grounded_minimum(facts: NeutralFacts) -> Worked[str]:
             break
     if found is None:
         raise NoSolution("grounded conductor", f"every {wire.metal} size from {size_name(floor)} up for {whole(amperes)} A")
-    carries = found.steps[-1]
+    carries = found.rule
     last = looked_up("N_m", "smallest grounded conductor", size, "", carries.citation, row=size, column=f"{whole(facts.terminals_c)} °C")
     if found.value.final_a * facts.sets < amperes - 1e-9:
         why = "as large as the ungrounded conductors, and it carries no more than they"
         last = ruled("N_m", "smallest grounded conductor", size, why, "220.61")
     shown = found.steps[-4:] if facts.segments else found.steps
-    return Worked(size, (*counted, lowest, *shown, last))
+    return Worked(size, (*counted.steps, lowest, *shown, last))
 
 
 def neutral_carries(facts: NeutralFacts, size: str) -> Worked[Ampacity]:
@@ -154,20 +154,20 @@ def neutral_carries(facts: NeutralFacts, size: str) -> Worked[Ampacity]:
     return Worked(Ampacity(held.value, held.value, 0), (held,))
 
 
-def _neutral_load(facts: NeutralFacts) -> tuple[Step, ...]:
+def _neutral_load(facts: NeutralFacts) -> Worked[float]:
     whole = step("I_g", "largest unbalance in the neutral", "I_u", "A", "220.61", I_u=facts.load.neutral_a)
     less = facts.load.neutral_a > NEUTRAL_WHOLE_A and facts.system is System.split_phase
     if not less or facts.kind not in {RunKind.feeder, RunKind.service}:
-        return (whole,)
+        return ending(whole)
     words = "of it 200 A whole, and 70 % of the rest"
-    return whole, step("I_h", words, "200 + 0.7 * (I_g - 200)", "A", "220.61(B)(2)", I_g=whole.value)
+    return ending(whole, step("I_h", words, "200 + 0.7 * (I_g - 200)", "A", "220.61(B)(2)", I_g=whole.value))
 
 
 def _fault_floor(facts: NeutralFacts) -> Step:
     metal = facts.wire.metal
     if facts.on_supply:
         jumper = supply_side_jumper(facts.wire, 1, metal)
-        why = jumper.steps[-1]
+        why = jumper.rule
         return looked_up("N_f", "not smaller than the supply-side jumper", jumper.value, "", why.citation, row=jumper.value, column=metal)
     rows = source("equipment_ground")
     row = next((key for key in rows.rows if facts.device_a <= float(key)), None)

@@ -6,7 +6,7 @@ from northspan.core.document.job import (
     Metal,
 )
 from northspan.core.rulebooks.questions.common import Wire
-from northspan.core.rulebooks.questions.taps import SecondaryFacts, TapFacts, TransformerFacts
+from northspan.core.rulebooks.questions.taps import SecondaryFacts, TapFacts, TransformerFacts, TransformerSide
 from northspan.core.rulebooks.us.ampacities import held_to, run_ampacity, size_ladder, size_name
 from northspan.core.rulebooks.us.devices import next_device, standard_devices
 from northspan.core.working.errors import NoSolution
@@ -161,7 +161,7 @@ def _tap_margins(facts: TapFacts, share: Step, held: Step, citation: str) -> tup
     )
 
 
-def transformer_devices(facts: TransformerFacts) -> tuple[Worked[float], Worked[float]]:
+def transformer_devices(facts: TransformerFacts) -> tuple[Worked[TransformerSide], Worked[TransformerSide]]:
     """Give the largest devices on both sides of a single-phase transformer of 1000 V or less.
 
     Parameters
@@ -181,15 +181,18 @@ def transformer_devices(facts: TransformerFacts) -> tuple[Worked[float], Worked[
 
     Examples
     --------
-    >>> [side.value for side in transformer_devices(TransformerFacts(15, 480, 240, True))]
+    >>> [side.value.most_a for side in transformer_devices(TransformerFacts(15, 480, 240, True))]
     [70.0, 80.0]
-    >>> transformer_devices(TransformerFacts(15, 480, 240, False))[0].value
+    >>> transformer_devices(TransformerFacts(15, 480, 240, False))[0].value.most_a
     40.0
     """
     primary = _side(facts.rating_kva, facts.primary_v, percent=250.0 if facts.secondary_device else None)
     if not facts.secondary_device:
         current = _full_load(facts.rating_kva, facts.secondary_v)
-        return primary, Worked(0.0, (current, ruled("I_p", "device", "none", "the primary's device protects both windings", "450.3(B)")))
+        return primary, Worked(
+            TransformerSide(current, 0.0),
+            (current, ruled("I_p", "device", "none", "the primary's device protects both windings", "450.3(B)")),
+        )
     return primary, _side(facts.rating_kva, facts.secondary_v, percent=None, tiny=False)
 
 
@@ -197,7 +200,7 @@ def _full_load(rating_kva: float, volts: float) -> Step:
     return step("I", "full-load current", "1000 * S / U", "A", "kVA over voltage", S=rating_kva, U=volts)
 
 
-def _side(rating_kva: float, volts: float, *, percent: float | None, tiny: bool = True) -> Worked[float]:
+def _side(rating_kva: float, volts: float, *, percent: float | None, tiny: bool = True) -> Worked[TransformerSide]:
     current = _full_load(rating_kva, volts)
     up = percent is None and current.value >= SMALL_A
     if percent is None:
@@ -205,13 +208,15 @@ def _side(rating_kva: float, volts: float, *, percent: float | None, tiny: bool 
     limit = step("I_p", f"{whole(percent)} % of it", "p * I / 100", "A", "Table 450.3(B)", p=percent, I=current.value)
     if up:
         device = next_device(limit.value)
-        return Worked(device.value, (current, limit, device))
+        return Worked(TransformerSide(current, device.value), (current, limit, device))
     fits = [rating for rating in standard_devices() if rating <= limit.value + 1e-9]
     if not fits:
         tried = f"standard ratings from {whole(standard_devices()[0])} A up for {limit.value:.2g} A; protect it by a fuse of its own kind"
         raise NoSolution("device for so small a transformer", tried)
     why = "the largest standard rating that is not above it"
-    return Worked(fits[-1], (current, limit, ruled("I_n", "device", f"{fits[-1]:g} A", why, "Table 450.3(B)", fits[-1])))
+    return Worked(
+        TransformerSide(current, fits[-1]), (current, limit, ruled("I_n", "device", f"{fits[-1]:g} A", why, "Table 450.3(B)", fits[-1]))
+    )
 
 
 def tap_lengths() -> tuple[float, ...]:

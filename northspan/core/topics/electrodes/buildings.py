@@ -16,8 +16,8 @@ from northspan.core.rulebooks.questions.common import BuildingFacts, Wire
 from northspan.core.rulebooks.questions.electrodes import ElectrodeRules
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
-from northspan.core.topics.electrodes.rods import rods_present, rods_wanted
-from northspan.core.working.worked import whole
+from northspan.core.topics.electrodes.rods import rods_present
+from northspan.core.working.worked import Step, whole
 
 _OWN_DISCONNECT = frozenset({EnclosureKind.panel_main_breaker, EnclosureKind.disconnect, EnclosureKind.meter_main})
 
@@ -38,11 +38,11 @@ def plan_building(case: Case, key: str, supply: tuple[Wire, int] | None) -> Buil
     disconnect = case.rulebook.electrodes.building_disconnect(facts, _main_a(case.tree.job, key))
     needed = case.rulebook.electrodes.electrodes_needed(facts, school)
     groups = [
-        WorkGroup("disconnect", "Disconnect", disconnect.steps[-1].result, printed(disconnect.steps)),
-        WorkGroup("electrodes", "Electrodes", needed.steps[0].result, printed(needed.steps)),
+        WorkGroup("disconnect", "Disconnect", disconnect.rule.result, printed(disconnect.steps)),
+        WorkGroup("electrodes", "Electrodes", "required" if needed.value.required else "not required", printed(needed.steps)),
     ]
     conductor = ""
-    if needed.value:
+    if needed.value.required:
         kinds = {e.kind for e in facts.electrodes} or {ElectrodeKind.rod}
         onward = any(e.conductor_goes_on for e in facts.electrodes) and ElectrodeKind.water_pipe in kinds
         going = {e.kind for e in facts.electrodes if e.conductor_goes_on} if onward else set()
@@ -66,20 +66,20 @@ def plan_building(case: Case, key: str, supply: tuple[Wire, int] | None) -> Buil
         key,
         building.name,
         facts.detached,
-        needed.value,
-        rods_wanted(needed),
+        needed.value.required,
+        needed.value.rods,
         rods_present(facts.electrodes),
         conductor,
         disconnect.value,
         tuple(groups),
-        _calls(case.tree.job, facts, needed.value, case.rulebook),
+        _calls(case.tree.job, facts, needed.value.required, case.rulebook),
     )
 
 
 def _how(facts: BuildingFacts, electrode_rules: ElectrodeRules) -> Iterator[WorkGroup]:
     rules, other = electrode_rules.electrode_rules(facts), electrode_rules.intersystem_bonding(facts)
     yield WorkGroup("rules", "How they go in and are joined", rules.value, printed(rules.steps))
-    yield WorkGroup("intersystem", "Bonding point for other systems", other.steps[-1].result, printed(other.steps))
+    yield WorkGroup("intersystem", "Bonding point for other systems", other.rule.result, printed(other.steps))
 
 
 def building_findings(case: Case, plans: dict[str, BuildingPlan]) -> Iterator[Finding]:
@@ -93,10 +93,12 @@ def building_findings(case: Case, plans: dict[str, BuildingPlan]) -> Iterator[Fi
         Building plans by id. [-]
     """
     for key, plan in plans.items():
-        yield from _disconnect(case.tree.job, key, plan)
+        facts, rules = case.facts[key], case.rulebook.electrodes
+        yield from _disconnect(case.job, key, plan, rules.building_disconnect(facts, _main_a(case.job, key)).rule)
         if plan.electrode_required:
-            yield from _intersystem(case.tree.job, key, case.facts[key], case.rulebook.electrodes, case.rulebook.words)
-            yield from _electrodes(case.tree.job, key, plan, case.facts[key], case.rulebook.electrodes, case.rulebook.words)
+            yield from _intersystem(case.job, key, facts, rules, case.rulebook.words)
+            rods = rules.electrodes_needed(facts, case.schools["rods"]).rule
+            yield from _electrodes(case.job, key, plan, facts, rods, case.rulebook)
     for key, electrode in case.tree.job.electrodes.items():
         if electrode.status is not Status.remove:
             yield from _electrode(case.tree.job, key, electrode, case.rulebook.electrodes, case.rulebook.words)
@@ -125,7 +127,7 @@ def legacy_findings(case: Case) -> Iterator[Finding]:
         )
         if along and Grounding.equipment_ground not in open_ways.value:
             words = f"{run.name}: it brings a {case.rulebook.words.dialect.ground_short} to {far.name}, where animals live."
-            line = open_ways.steps[-1]
+            line = open_ways.rule
             cure = pin(at, Grounding.legacy_three_wire, "Ground the neutral again there, on its own electrodes")
             yield Finding("ground-where-animals", Severity.fix, at, words, sentence(line.formula), line.citation, (cure,), step="neutrals")
         if run.grounding is not Grounding.legacy_three_wire or (
@@ -197,7 +199,7 @@ def _calls(job: Job, facts: BuildingFacts, needed: bool, rulebook: Rulebook) -> 
     if "rods" not in left_out:
         kind, outcomes = CALLS["rods"], {}
         for school in kind.schools:
-            rods = rods_wanted(rulebook.electrodes.electrodes_needed(facts, school.key))
+            rods = rulebook.electrodes.electrodes_needed(facts, school.key).value.rods
             outcomes[school.key] = f"{rods} rod{'' if rods == 1 else 's'}" if rods else "no rods needed"
         plans.append(call_plan(kind, job.calls.get("rods"), outcomes, rulebook.choices))
     least = rulebook.words.length_text(rulebook.electrodes.rod_limits()[0])
@@ -214,12 +216,11 @@ def _calls(job: Job, facts: BuildingFacts, needed: bool, rulebook: Rulebook) -> 
     return tuple(plans)
 
 
-def _disconnect(job: Job, key: str, plan: BuildingPlan) -> Iterator[Finding]:
+def _disconnect(job: Job, key: str, plan: BuildingPlan, line: Step) -> Iterator[Finding]:
     if not plan.detached:
         return
     cans = {k: e for k, e in job.enclosures.items() if e.building == key and e.status is not Status.remove}
     mains = {k: e for k, e in cans.items() if e.kind in _OWN_DISCONNECT}
-    line = plan.working[0].lines[-1]
     if not mains:
         first = next(iter(cans), "")
         yield Finding(
@@ -244,12 +245,9 @@ def _disconnect(job: Job, key: str, plan: BuildingPlan) -> Iterator[Finding]:
             )
 
 
-def _electrodes(
-    job: Job, key: str, plan: BuildingPlan, facts: BuildingFacts, electrode_rules: ElectrodeRules, say: Words
-) -> Iterator[Finding]:
-    length_m, spacing_m, one_rod_ohm = electrode_rules.rod_limits()
+def _electrodes(job: Job, key: str, plan: BuildingPlan, facts: BuildingFacts, line: Step, rulebook: Rulebook) -> Iterator[Finding]:
+    length_m, spacing_m, one_rod_ohm = rulebook.electrodes.rod_limits()
     missing = plan.rods_wanted - plan.rods_present
-    line = plan.working[1].lines[-1]
     high = [e for e in facts.electrodes if e.measured_ohm is not None and e.measured_ohm > one_rod_ohm]
     if missing > 0:
         name = next(n for n in (f"E{i}" for i in range(1, 400)) if n not in job.electrodes)
@@ -284,7 +282,7 @@ def _electrodes(
             f"/buildings/{key}",
             f"{plan.name}: one rod measured {high[0].measured_ohm:.3g} Ω; the second one settles it.",
             "Two rods need no further proof.",
-            say.cite("second_rod"),
+            rulebook.words.cite("second_rod"),
         )
 
 

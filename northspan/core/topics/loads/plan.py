@@ -117,7 +117,7 @@ def plan_methods(case: Case, building_id: str) -> tuple[tuple[MethodPlan, ...], 
                     "tables",
                 )
             ]
-        lines = (*method.total.steps, amperes, *(method.neutral.steps if method.neutral else ()), device.steps[-1], least)
+        lines = (*method.total.steps, amperes, *(method.neutral.steps if method.neutral else ()), device.rule, least)
         neutral_a = method.neutral.value / volts[0] if method.neutral else None
         service_a = max(device.value, least.value)
         chosen = by_method(building, case.rulebook.dwellings) and method.key == building.load_method

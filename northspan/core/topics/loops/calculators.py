@@ -151,7 +151,7 @@ def bonding(question: BondingQuestion) -> Answer:
         figures["wrong"] = "; ".join(wrong)
     if question.armour_of is not None:
         armour = rules.armour_as_bond(question.armour_of, facts)
-        figures["armour"], working["Armour"] = armour.steps[-1].result, armour.steps
+        figures["armour"], working["Armour"] = armour.rule.result, armour.steps
     return answered(book, headline, figures, working)
 
 

@@ -73,15 +73,15 @@ def bonding_groups(case: Case, building_id: str, sized: dict[str, SizedRun]) -> 
     ]
     for i, one in enumerate(facts.entries):
         worked = rules.entry(one, facts)
-        groups.append(WorkGroup(f"entry{i}", f"Comes in: {one.kind}", worked.steps[-1].result, printed(worked.steps)))
+        groups.append(WorkGroup(f"entry{i}", f"Comes in: {one.kind}", worked.rule.result, printed(worked.steps)))
     supply = next((sized[key] for key in case.tree.entering.get(building_id, ()) if key in sized), None)
     if facts.exported and facts.earthing is Earthing.tn_c_s and supply and (supply.equipment_ground_size or "").startswith("armour"):
         armour = rules.armour_as_bond(supply.tried.wire.size, facts)
-        groups.append(WorkGroup("armour", "Armour as main bond", armour.steps[-1].result, printed(armour.steps)))
+        groups.append(WorkGroup("armour", "Armour as main bond", armour.rule.result, printed(armour.steps)))
     room = case.tree.job.buildings[building_id].wet_room
     if room is not None:
         wanted = _wet(case.tree.job.buildings[building_id], room, sized, rules)
-        groups.append(WorkGroup("wet_room", "Room with a bath or shower", wanted.steps[-1].result, printed(wanted.steps)))
+        groups.append(WorkGroup("wet_room", "Room with a bath or shower", wanted.rule.result, printed(wanted.steps)))
     return tuple(groups)
 
 
@@ -128,7 +128,7 @@ def wet_room_call(case: Case, building_id: str, sized: dict[str, SizedRun]) -> t
     if room is None or case.rulebook.loop is None:
         return ()
     kind = CALLS["supplementary_bonding"]
-    answer = _wet(case.tree.job.buildings[building_id], room, sized, case.rulebook.loop).steps[-1]
+    answer = _wet(case.tree.job.buildings[building_id], room, sized, case.rulebook.loop).rule
     outcomes = {"omit": f"{answer.result}: {answer.text}", "fit": "pipes and cases tied together there"}
     return (call_plan(kind, case.tree.job.calls.get(kind.name), outcomes, case.rulebook.choices),)
 
@@ -146,9 +146,7 @@ def _entries(key: str, building: Building, facts: BondingFacts, rules: LoopRules
             Edit("add", f"{at}/bond_size", worked.value.size), Edit("add", f"{at}/from_entry_m", 0.6)))]  # fmt: skip
         if one.metal is None:
             cures.append(pin(f"{at}/metal", False, "Plastic where it enters"))
-        yield Finding(
-            "entry-not-bonded", Severity.check if asked else Severity.fix, at, words, why, worked.steps[-1].citation, tuple(cures)
-        )
+        yield Finding("entry-not-bonded", Severity.check if asked else Severity.fix, at, words, why, worked.rule.citation, tuple(cures))
 
 
 def _wet(building: Building, room: WetRoom, sized: dict[str, SizedRun], rules: LoopRules) -> Worked[bool]:
@@ -184,7 +182,7 @@ def _wet_room(tree: Tree, key: str, building: Building, sized: dict[str, SizedRu
     if fit and not broken:
         words = f"{building.name}: your call asks for bonding in the room with a bath or shower."
     cure = pin(f"{at}/bonded", True, "Bonding fitted there")
-    yield Finding("wet-room-not-bonded", Severity.fix, at, words, "; ".join(broken) or "Fitted anyway.", wanted.steps[-1].citation, (cure,))
+    yield Finding("wet-room-not-bonded", Severity.fix, at, words, "; ".join(broken) or "Fitted anyway.", wanted.rule.citation, (cure,))
 
 
 def _electrode(tree: Tree, key: str, building: Building, rules: LoopRules, say: Words) -> Iterator[Finding]:
@@ -204,7 +202,7 @@ def _electrode(tree: Tree, key: str, building: Building, rules: LoopRules, say: 
         )
     measured = [e.measured_ohm for e in own if e.measured_ohm is not None]
     limit = rules.electrode_limit(residual)
-    citation = limit.steps[-1].citation
+    citation = limit.rule.citation
     if not own:
         words = f"{building.name}: earth is the way back, and it has no electrode."
         why = "A fault has nowhere to go: its cases stand at mains voltage until somebody touches them."
@@ -284,7 +282,7 @@ def _vehicles(tree: Tree, rules: LoopRules) -> Iterator[Finding]:
         allowed = rules.vehicle_on(earthing, watches_neutral=load.watches_neutral, outdoors=True)
         if not allowed.value:
             at = f"/loads/{key}/watches_neutral"
-            line = allowed.steps[-1]
+            line = allowed.rule
             words = f"{load.name}: a charging point on a combined neutral and earth."
             cures = (
                 pin(at, True, "It lets go when the supply's neutral is lost"),

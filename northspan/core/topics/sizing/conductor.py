@@ -34,6 +34,7 @@ class Tried:
     ampacity: Worked[Ampacity]
     protects: Worked[float]
     drop: Worked[Drop]
+    drop_current_a: float
     load_steps: tuple[Step, ...]
     margins: tuple[Margin, ...]
     loop: Worked[LoopAnswer] | None = None
@@ -178,6 +179,7 @@ def _tried(question: RunQuestion, legs: LegLoads, device_a: float, terminals: St
         rules.ampacity,
         rules.protects,
         worked_drop,
+        current.value,
         rules.load_steps,
         (*rules.margins, *(drops if run_limit < NO_LIMIT and rulebook.drops.drop_counts(question.run.kind) else ())),
         rules.loop,
@@ -414,16 +416,16 @@ def _rules_for(question: RunQuestion, legs: LegLoads, device_a: float, terminals
         protects = rulebook.devices.device_for_wire(value, wire, school, allowance.value, question.guard)
     if run.kind in {RunKind.service, RunKind.feeder} and question.whole_dwelling:
         load_steps = (allowance, *load_steps)
-    protection = at_most("protection", "Device on this wire", device_a, protects.value, "A", protects.steps[-1].citation)
+    protection = at_most("protection", "Device on this wire", device_a, protects.value, "A", protects.rule.citation)
     if question.tapped_a:
         share = rulebook.taps.tap_share(sum(s.length_m for s in run.segments), question.tapped_a, question.tapped_ampacity_a)
         steps = (*steps, *share.steps)
-        margins = (*margins, at_most("share", "Share of the device ahead", share.value, value.final_a, "A", share.steps[-1].citation))
+        margins = (*margins, at_most("share", "Share of the device ahead", share.value, value.final_a, "A", share.rule.citation))
     behind = secondary_of(question, rulebook.taps)
     if behind is not None:
         steps = (*steps, *behind.steps)
         words = "Share of the primary's device"
-        held = (at_most("share", words, behind.value, value.final_a, "A", behind.steps[-1].citation),) if behind.value else ()
+        held = (at_most("share", words, behind.value, value.final_a, "A", behind.rule.citation),) if behind.value else ()
         margins = (*margins, *held)
     loop = None
     if question.loop is not None and rulebook.loop is not None and run.kind is not RunKind.service:

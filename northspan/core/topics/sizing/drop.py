@@ -11,7 +11,7 @@ from math import sqrt
 from northspan.core.document.job import Across, Metal, Method, Segment, System
 from northspan.core.rulebooks.questions.drops import DropRules
 from northspan.core.rulebooks.rulebook import Rulebook
-from northspan.core.working.worked import Step, Worked, step
+from northspan.core.working.worked import Step, Worked, ending, step
 
 SOLVED = "solved"
 STARTING_POWER_FACTOR = 0.35  # usual for a small induction motor at standstill
@@ -141,17 +141,18 @@ def solved_drop(question: DropQuestion, size: str, metal: Metal, rulebook: Ruleb
     ----------
     IEEE Std 141, 3.11 (exact formula); Stevenson and Grainger, Power System Analysis, chapter 1.
     """
-    steps: list[Step] = []
-    lines = _total_impedance("", question, size, metal, rulebook.drops, steps)
+    one = _total_impedance("", question, size, metal, rulebook.drops)
     neutral_size = question.grounded_size or size
-    neutral = lines
+    other = one
     if neutral_size != size and question.neutral_v:
-        neutral = _total_impedance("n", question, neutral_size, metal, rulebook.drops, steps)
+        other = _total_impedance("n", question, neutral_size, metal, rulebook.drops)
+    lines, neutral = one.value, other.value
+    steps = [*one.steps, *(other.steps if other is not one else ())]
     found: list[tuple[str, float]] = []
     for name, figures, volts in _loops(question, lines, neutral):
         lost = _loop_steps(name, figures, volts)
-        found.append((name, lost[-1].value))
-        steps += lost
+        found.append((name, lost.value))
+        steps += lost.steps
     percent = max(share for _, share in found)
     worst = max(found, key=lambda entry: entry[1])[0]
     counts = step("V_d", f"drop that counts, the worst: {worst}", "d * U / 100", "V", "largest", d=percent, U=question.nominal_v)
@@ -162,9 +163,9 @@ def solved_drop(question: DropQuestion, size: str, metal: Metal, rulebook: Ruleb
     starting_v, along_starting = worst_v, along
     if question.starting_extra_a:
         begun = _start_steps(question, lines, neutral)
-        starting_v = begun[-1].value
+        starting_v = begun.value
         along_starting = _spread(starting_v, question, size, metal, rulebook.drops)
-        steps += begun
+        steps += begun.steps
     return Worked(Drop(worst_v, starting_v, percent, along, along_starting, tuple(found)), tuple(steps))
 
 
@@ -266,14 +267,17 @@ def _over_methods(
     several = len(lengths) > 1
     steps: list[Step] = []
     parts: dict[str, float] = {}
+    lost_v = 0.0
     for method, length in lengths.items():
         name, z = f"{words}, in {method}" if several else words, impedances[method]
         drop = step(symbol, name, "2 * I * Z * L / 1000", "V", "IEEE 141, 3.11", I=current_a, Z=z.value, L=length)
-        parts[f"V_{len(parts) + 1}"] = drop.value
+        parts[f"V_{len(parts) + 1}"] = lost_v = drop.value
         steps += [*z.steps, drop]
     if several:
-        steps.append(step(symbol, f"{words}, all stretches", " + ".join(parts), "V", "sum", **parts))
-    return Worked(steps[-1].value, tuple(steps))
+        together = step(symbol, f"{words}, all stretches", " + ".join(parts), "V", "sum", **parts)
+        steps.append(together)
+        lost_v = together.value
+    return Worked(lost_v, tuple(steps))
 
 
 def _along(
@@ -302,7 +306,7 @@ def _starting_legs(question: DropQuestion) -> LegCurrents:
     return LegCurrents(extra * one, extra * two, back * one, back * two)
 
 
-def _start_steps(question: DropQuestion, line: tuple[float, float], neutral: tuple[float, float]) -> tuple[Step, ...]:
+def _start_steps(question: DropQuestion, line: tuple[float, float], neutral: tuple[float, float]) -> Worked[float]:
     """The circuit once more while the largest motor starts, with its own power factor: the loop that loses most."""
     started = replace(question, current_a=question.starting_extra_a, legs=_starting_legs(question) if question.legs else None)
     f, g = question.power_factor, STARTING_POWER_FACTOR
@@ -331,7 +335,7 @@ def _start_steps(question: DropQuestion, line: tuple[float, float], neutral: tup
     dropped = step("V", "drop of that loop", "U - sqrt((U - P)**2 + Q**2)", "V", "IEEE 141, 3.11, exact", U=volts, P=p.value, Q=q.value)
     whole = step("V_s", "drop while the largest motor starts, of the nominal voltage", "V * U_n / U", "V", "ratio", V=dropped.value,
                  U_n=question.nominal_v, U=volts)  # fmt: skip
-    return i_r, i_q, n_r, n_q, p, q, dropped, whole
+    return ending(i_r, i_q, n_r, n_q, p, q, dropped, whole)
 
 
 def _loops(
@@ -364,7 +368,7 @@ def _loops(
         yield "line to line", both, question.nominal_v
 
 
-def _loop_steps(name: str, figures: dict[str, float], volts: float) -> tuple[Step, ...]:
+def _loop_steps(name: str, figures: dict[str, float], volts: float) -> Worked[float]:
     """One loop, line by line: what is lost in step with the current, what a quarter turn ahead of it, what is left of the voltage."""
     f, turned = {"f": figures["f"]}, bool(figures["M"])
     skew, twist = (" - X_n * M", " + R_n * M") if turned else ("", "")
@@ -377,7 +381,7 @@ def _loop_steps(name: str, figures: dict[str, float], volts: float) -> tuple[Ste
     exact = "U - sqrt((U - P * f - Q * sqrt(1 - f**2))**2 + (Q * f - P * sqrt(1 - f**2))**2)"
     dropped = step("V", f"drop, {name}", exact, "V", "IEEE 141, 3.11, exact", U=volts, P=p.value, Q=q.value, **f)
     share = step("d", f"drop, {name}, of nominal", "100 * V / U", "%", "ratio", V=dropped.value, U=volts)
-    return p, q, dropped, share
+    return Worked(share.value, (p, q, dropped, share))
 
 
 def _solved_legs(question: DropQuestion, size: str, metal: Metal, drop_rules: DropRules) -> list[tuple[str, float]]:
@@ -402,10 +406,9 @@ def _plain_impedance(question: DropQuestion, size: str, metal: Metal, drop_rules
     return r, x
 
 
-def _total_impedance(
-    mark: str, question: DropQuestion, size: str, metal: Metal, drop_rules: DropRules, steps: list[Step]
-) -> tuple[float, float]:
+def _total_impedance(mark: str, question: DropQuestion, size: str, metal: Metal, drop_rules: DropRules) -> Worked[tuple[float, float]]:
     """Resistance and reactance of one conductor over the whole run, with their lines. [ohm]"""
+    steps: list[Step] = []
     whose = "the neutral" if mark else "one conductor"
     totals = {"R": 0.0, "X": 0.0}
     lengths = _lengths(question.segments, drop_rules)
@@ -426,7 +429,7 @@ def _total_impedance(
             )
             steps.append(part)
             totals[letter] += part.value
-    return totals["R"], totals["X"]
+    return Worked((totals["R"], totals["X"]), tuple(steps))
 
 
 def _spread(total_v: float, question: DropQuestion, size: str, metal: Metal, drop_rules: DropRules) -> tuple[float, ...]:

@@ -77,7 +77,7 @@ def question_of(case: Case, run_id: str, sized: dict[str, SizedRun]) -> RunQuest
     origin = job.sources.get(run.origin)
     own = origin if origin and origin.kind is SourceKind.transformer else None
     if own and own.rating_kva and load.value:
-        lost = regulation_percent(own, load.value.design.total_a, power_factor)[-1].value
+        lost = regulation_percent(own, load.value.design.total_a, power_factor).value
     ahead = case.tree.way_to(run_id)[:-1]
     counted = [key for key in ahead if key in sized and case.rulebook.drops.drop_counts(job.runs[key].kind)]
     above = lost + sum(sized[key].tried.drop.value.percent + sized[key].question.ahead_percent for key in counted)

@@ -6,6 +6,7 @@ from dataclasses import replace
 
 from northspan.core.document.findings import Cure, Edit
 from northspan.core.document.plan import Growth
+from northspan.core.rulebooks.questions.devices import DeviceRules
 from northspan.core.rulebooks.questions.pipes import PipeRules
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.sizing.cost import run_cost
@@ -47,7 +48,7 @@ def growth(sized: SizedRun, rulebook: Rulebook) -> tuple[Growth, ...]:
         other = sized if words == "as it is" else _again(sized, size, pipe_size, rulebook)
         if other is None:
             continue
-        room, limit = room_a(other)
+        room, limit = room_a(other, rulebook.devices)
         edits = []
         if size:
             edits += [
@@ -63,19 +64,21 @@ def growth(sized: SizedRun, rulebook: Rulebook) -> tuple[Growth, ...]:
     return tuple(rows)
 
 
-def room_a(sized: SizedRun) -> tuple[float, str]:
+def room_a(sized: SizedRun, device_rules: DeviceRules) -> tuple[float, str]:
     """Find how much steady load may come on top, and what limits it. [A]
 
     Parameters
     ----------
     sized : SizedRun
         The run. [-]
+    device_rules : DeviceRules
+        Which devices there are. [-]
     """
     legs = sized.question.load.value
     load_a = legs.design.total_a if legs else 0.0
     limits = [*sized.tried.margins, *sized.device.margins]
-    least = sized.device.steps[0].value  # what the device must be for the load, 125 % of its continuous part in it
-    found = [(sized.device.value - least, "the device")] + [(_left(m, load_a), m.words.lower()) for m in limits if m.key in _BY_LOAD]
+    on_device = (sized.device_room_a(device_rules), "the device")
+    found = [on_device, *((_left(m, load_a), m.words.lower()) for m in limits if m.key in _BY_LOAD)]
     room, limit = min(found)
     return max(room, 0.0), limit
 

@@ -97,7 +97,8 @@ def _rank(row: VoltageWay) -> tuple[bool, float]:
 def _pair_alone(rating: float, prices: Prices) -> float:
     """Two transformers and their idle losses over the years: what a rating costs at the least."""
     source = Source(name="T", kind=SourceKind.transformer, rating_kva=rating)
-    idle_kwh = 2 * losses(source)[0].value * 8760 / 1000
+    idle, _ = losses(source)
+    idle_kwh = 2 * idle.value * 8760 / 1000
     return 2 * (prices.transformer_each + prices.transformer_per_kva * rating) + idle_kwh * prices.years * prices.energy_per_kwh
 
 
@@ -112,7 +113,7 @@ def _with_rating(sized: SizedRun, legs: LegLoads, volts: float, rating: float, n
     design = DesignLoad(legs.design.noncontinuous_a * ratio, legs.design.continuous_a * ratio, 0.0)
     at_high = LegLoads(design, design.total_a, design.total_a, legs.starting_extra_a * ratio)
     ends = ((between, design.total_a), (last, legs.design.total_a))
-    lost = sum(regulation_percent(source, amperes, question.power_factor)[-1].value for source, amperes in ends)
+    lost = sum(regulation_percent(source, amperes, question.power_factor).value for source, amperes in ends)
     run_limit, way_limit = question.limits_percent
     asked = replace(
         question,

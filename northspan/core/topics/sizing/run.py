@@ -42,6 +42,19 @@ class SizedRun:
     insulation: Worked[str]
     supply_side: Worked[str] | None = None
 
+    def device_room_a(self, device_rules: DeviceRules) -> float:
+        """Give how much more load its device takes; none where it is that of one motor or plate alone. [A]
+
+        Parameters
+        ----------
+        device_rules : DeviceRules
+            Which devices there are. [-]
+        """
+        legs, kind = self.question.load.value, self.question.run.kind
+        if legs is None or legs.motor_a or legs.plate_a:
+            return 0.0
+        return self.device.value - device_rules.load_on_device(legs.design, RunKind.feeder if kind is RunKind.tap else kind).value
+
     @property
     def ground_metal(self) -> Metal:
         """Metal of the equipment ground: its own, or that of the others."""
@@ -262,11 +275,12 @@ def choose_device(question: RunQuestion, legs: LegLoads, rulebook: Rulebook) -> 
         return Worked(least.value, least.steps, tuple(limits))
     limits = [one if one.key == "secondary" else at_most(one.key, one.words, pinned, one.limit, "A", one.citation) for one in limits]
     if legs.motor_a or legs.plate_a:
-        limits.append(at_most("device", "Motor and its quarter", legs.design.total_a, pinned, "A", least.steps[0].citation))
+        limits.append(at_most("device", "Motor and its quarter", legs.design.total_a, pinned, "A", least.asks.citation))
     else:
         limits = [] if question.guard.ring else limits
         words = "Device, design current" if rulebook.loop is not None else "Device at 125 %"
-        limits.append(at_most("device", words, least.steps[0].value, pinned, "A", least.steps[0].citation))
+        asked = rulebook.devices.load_on_device(legs.design, kind)
+        limits.append(at_most("device", words, asked.value, pinned, "A", asked.citation))
     why = "pinned" if question.run.device_a else question.stated_words
     shown = ruled("I_n", "device", f"{whole(pinned)} A", f"{why}; the rules would take {whole(least.value)} A", "job", pinned)
     return Worked(pinned, (*least.steps, shown), tuple(limits))
@@ -309,20 +323,20 @@ def _for_transformer(
 ) -> tuple[Worked[float], Margin]:
     """The primary's device: 125 % of its current lets the inrush pass, and no more than the table allows."""
     most = tap_rules.transformer_devices(facts)[0]
-    current = most.steps[0]
+    current = most.value.full_load
     inrush = step("I_b", "125 % of the transformer's current, for its inrush", "1.25 * I", "A", "customary", I=current.value)
     usual = next((rating for rating in device_rules.ratings() if rating >= max(inrush.value, least.value) - 1e-9), least.value)
-    device = max(least.value, min(usual, most.value))
+    device = max(least.value, min(usual, most.value.most_a))
     chosen = ruled(
         "I_n",
         "device of the primary",
         f"{whole(device)} A",
         "the next standard rating, within the table's limit",
-        most.steps[-1].citation,
+        most.rule.citation,
         device,
     )
-    margin = at_most("transformer", "Device on the transformer", device, most.value, "A", most.steps[-1].citation)
-    return Worked(device, (least.steps[0], *most.steps, inrush, chosen)), margin
+    margin = at_most("transformer", "Device on the transformer", device, most.value.most_a, "A", most.rule.citation)
+    return Worked(device, (least.asks, *most.steps, inrush, chosen)), margin
 
 
 def wires_in_pipe(

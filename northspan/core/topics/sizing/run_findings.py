@@ -43,7 +43,7 @@ def findings_of_run(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
             f"{sized.question.pointer}/insulation",
             f"{sized.question.run.name}: {sized.insulation.value}.",
             "Insulation in the wrong place breaks down out of sight.",
-            sized.insulation.steps[0].citation,
+            sized.insulation.rule.citation,
             (pin(f"{sized.question.pointer}/insulation", None, "Let the rules choose the insulation"),),
         )
     if sized.question.run.terminals is Terminals.unmarked and sized.terminals.value <= 60:  # noqa: PLR2004 - a marking, °C
@@ -179,7 +179,7 @@ def _pinned_ground(sized: SizedRun, wire_rules: WireRules, ground_rules: GroundR
                 f"{at}/equipment_ground_size",
                 f"{run.name}: {say.dialect.ground_short} {say.size_name(sized.equipment_ground_size)} is below {say.size_name(least)}.",
                 "It is the way back for a fault; too thin, and the breaker opens late.",
-                sized.equipment_ground.steps[-1].citation,
+                sized.equipment_ground.rule.citation,
                 (pin(f"{at}/equipment_ground_size", None, "Let the rules choose the ground"),),
             )
     if sized.grounded_size and wire_rules.area(sized.grounded_size) < wire_rules.area(sized.grounded.value):
@@ -190,7 +190,7 @@ def _pinned_ground(sized: SizedRun, wire_rules: WireRules, ground_rules: GroundR
             f"{at}/grounded_size",
             f"{run.name}: neutral {name(sized.grounded_size)} is below {name(sized.grounded.value)}.",
             "It must carry the unbalance of the legs and a fault.",
-            sized.grounded.steps[-1].citation,
+            sized.grounded.rule.citation,
             (pin(f"{at}/grounded_size", None, "Make it as large as the ungrounded conductors"),),
         )
     if run.grounding is Grounding.legacy_three_wire and run.status is not Status.existing and not ground_rules.may_feed_three_wires():
@@ -283,7 +283,7 @@ def _stretches(sized: SizedRun, route_rules: RouteRules, say: Words, choice_rule
                 where,
                 f"{run.name}: {dict(choice_rules.methods())[segment.method]} has no cover figure here.",
                 "Use a pipe or cable that is meant for the ground.",
-                cover.steps[0].citation,
+                cover.rule.citation,
                 (Cure(f"Use {dict(choice_rules.methods())[Method.pvc40]}", (Edit("add", f"{where}/method", Method.pvc40),)),),
                 step="route",
             )
@@ -294,7 +294,7 @@ def _stretches(sized: SizedRun, route_rules: RouteRules, say: Words, choice_rule
                 f"{where}/cover_m",
                 f"{run.name}: cover {say.depth_text(segment.cover_m)} is below {say.depth_text(cover.value)}.",
                 "A spade or a fence post finds it.",
-                cover.steps[0].citation,
+                cover.rule.citation,
                 (pin(f"{where}/cover_m", None, "Dig to the least cover"),),
                 step="route",
             )

@@ -159,7 +159,7 @@ def _plain(run_id: str, sized: SizedRun, rulebook: Rulebook) -> RunPlan:
         stretches=_stretches(run, sized, cover, rulebook.choices),
         drop_v=tried.drop.value.drop_v,
         drop_percent=tried.drop.value.percent,
-        drop_current_a=tried.drop.steps[0].value,
+        drop_current_a=tried.drop_current_a,
         way_percent=sized.question.drop_above_percent + tried.drop.value.percent,
         margins=margins,
         governs=next((m.key for m in margins if m.governs), ""),
@@ -231,7 +231,7 @@ def _subline(sized: SizedRun, wires: int, say: Words) -> str:
         parts.append(pipe)
     ground = sized.equipment_ground
     if ground and sized.equipment_ground_size:
-        first = ground.steps[0].result
+        first = ground.asks.result
         raised = f", raised from {first}" if sized.tried.loop is None and first != sized.equipment_ground_size else ""
         parts.append(f"{say.dialect.ground_short} {say.size_name(sized.equipment_ground_size)}{raised}")
     return ", ".join(parts)
@@ -336,6 +336,6 @@ def _working(sized: SizedRun, wires: Step, route_rules: RouteRules, say: Words) 
         if pipe.value:
             groups.append(WorkGroup(f"pipe{i}", f"Pipe{of}", pipe.value.name, printed((*pipe.steps, *turn.steps))))
         if least.steps:
-            answer = least.steps[-1].result if least.value is None else say.depth_text(least.value)
+            answer = least.rule.result if least.value is None else say.depth_text(least.value)
             groups.append(WorkGroup(f"cover{i}", f"Cover{of}", answer, printed(least.steps)))
     return tuple(groups)

@@ -126,7 +126,7 @@ def capability(source: Source, neutral_v: float) -> Worked[float]:
     return Worked(limit.value, (*steps, limit))
 
 
-def diversion(source: Source) -> tuple[Step, ...]:
+def diversion(source: Source) -> tuple[Step, Step, Step]:
     """Check the diversion load of a governed plant: whether it can swallow everything, and how finely. [W]
 
     Parameters

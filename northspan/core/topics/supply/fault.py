@@ -135,7 +135,7 @@ def fault_at_source(source: Source, neutral_v: float, ahead: Loop | None = None)
     else:  # the factors belong to this winding; what lies ahead is seen by a half like by the whole, at half the voltage
         neutral_r = own_r / 4 * HALF_R + (line_r - own_r) / 4
         neutral_x = own_x / 4 * HALF_X + (line_x - own_x) / 4
-    return _fault(Loop(u, neutral_v, line_r, line_x, neutral_r, neutral_x), steps, source.system is not System.two_wire)
+    return _fault(Loop(u, neutral_v, line_r, line_x, neutral_r, neutral_x), tuple(steps), source.system is not System.two_wire)
 
 
 @lru_cache(maxsize=4096)
@@ -159,12 +159,13 @@ def fault_after(before: Loop, stretch: Stretch, drop_rules: DropRules) -> Worked
     ----------
     IEEE Std 242; resistance over temperature as in any handbook.
     """
-    steps: list[Step] = []
-    line = _conductor("k", "a line", stretch.size, stretch, drop_rules, steps)
-    neutral, own_metal = line, stretch.neutral_metal or stretch.metal
+    one = other = _conductor("k", "a line", stretch.size, stretch, drop_rules)
+    own_metal = stretch.neutral_metal or stretch.metal
     if before.neutral_v and (stretch.neutral_size not in {"", stretch.size} or own_metal is not stretch.metal):
         back = replace(stretch, metal=own_metal)
-        neutral = _conductor("n", "the neutral", stretch.neutral_size, back, drop_rules, steps)
+        other = _conductor("n", "the neutral", stretch.neutral_size, back, drop_rules)
+    line, neutral = one.value, other.value
+    steps = (*one.steps, *(other.steps if other is not one else ()))
     if before.neutral_v == before.line_v:  # one line and a neutral: one loop
         there = (before.line_r + line[0] + neutral[0], before.line_x + line[1] + neutral[1])
         return _fault(Loop(before.line_v, before.neutral_v, *there, *there), steps, neutral=True)
@@ -188,7 +189,8 @@ def _assumed(kind: SourceKind) -> float:
     }[kind]
 
 
-def _conductor(mark: str, whose: str, size: str, stretch: Stretch, drop_rules: DropRules, steps: list[Step]) -> tuple[float, float]:
+def _conductor(mark: str, whose: str, size: str, stretch: Stretch, drop_rules: DropRules) -> Worked[tuple[float, float]]:
+    steps: list[Step] = []
     r = x = 0.0
     zero_c = ZERO_RESISTANCE_C[stretch.metal]
     for method, length_m in stretch.lengths:
@@ -201,10 +203,11 @@ def _conductor(mark: str, whose: str, size: str, stretch: Stretch, drop_rules: D
         )
         steps += [cold, reactive]
         r, x = r + cold.value, x + reactive.value
-    return r, x
+    return Worked((r, x), tuple(steps))
 
 
-def _fault(loop: Loop, steps: list[Step], neutral: bool) -> Worked[Fault]:  # noqa: FBT001 - private
+def _fault(loop: Loop, ahead: tuple[Step, ...], neutral: bool) -> Worked[Fault]:  # noqa: FBT001 - private
+    steps = list(ahead)
     line = step("I_LL", "fault line to line", "U / sqrt(R**2 + X**2)", "A", "Ohm's law", U=loop.line_v, R=loop.line_r, X=loop.line_x)
     if loop.neutral_v != loop.line_v:
         steps.append(line)

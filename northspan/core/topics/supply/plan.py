@@ -46,8 +46,8 @@ def _plan(case: Case, of: Loaded, key: str, source: Source) -> SourcePlan:
     limit = capability(source, voltages_at(case.tree, key, case.rulebook.supplies)[1])
     groups.append(WorkGroup("limit", f"What it can give{'' if one else ' on each leg'}", f"{limit.value:.3g} A", printed(limit.steps)))
     if source.kind is SourceKind.governed_plant:
-        steps = diversion(source)
-        groups.append(WorkGroup("diversion", "Diversion load", f"{steps[0].result} W of {steps[1].result} W", printed(steps)))
+        takes, needed, gap = diversion(source)
+        groups.append(WorkGroup("diversion", "Diversion load", f"{takes.result} W of {needed.result} W", printed((takes, needed, gap))))
     try:
         found = carries(of, key)
     except OutsideTable:  # a load behind it cannot be worked; that load has its own finding

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from northspan.core.document.job import Source
 from northspan.core.rulebooks.questions.taps import TransformerFacts
-from northspan.core.working.worked import Step, given, step
+from northspan.core.working.worked import Step, Worked, ending, given, step
 
 USUAL_PERCENT = 3.0  # impedance of a small dry transformer, where no nameplate was noted
 USUAL_RATIO = 0.6  # its reactance over its resistance; small ones are mostly resistance
@@ -25,7 +25,7 @@ def facts_of(source: Source, primary_v: float) -> TransformerFacts | None:
     return TransformerFacts(source.rating_kva, primary_v, source.line_v, secondary_device=True)
 
 
-def regulation_percent(source: Source, load_a: float, power_factor: float) -> tuple[Step, ...]:
+def regulation_percent(source: Source, load_a: float, power_factor: float) -> Worked[float]:
     """Work the voltage a transformer loses at a load. [%]
 
     Parameters
@@ -48,7 +48,7 @@ def regulation_percent(source: Source, load_a: float, power_factor: float) -> tu
     Examples
     --------
     >>> source = Source(name="T", kind="transformer", rating_kva=10, line_v=240, impedance_percent=3)
-    >>> round(regulation_percent(source, 41.667, 1.0)[-1].value, 2)
+    >>> round(regulation_percent(source, 41.667, 1.0).value, 2)
     2.57
     """
     z = given(
@@ -63,7 +63,7 @@ def regulation_percent(source: Source, load_a: float, power_factor: float) -> tu
     )
     lost = step("d_t", f"lost in {source.name}", "s * z / sqrt(1 + k**2) * (f + k * sqrt(1 - f**2))", "%", "regulation",
                 s=share.value, z=z.value, k=USUAL_RATIO, f=power_factor)  # fmt: skip
-    return z, share, lost
+    return ending(z, share, lost)
 
 
 IDLE_SHARE, LOAD_SHARE = 0.006, 0.022  # of the rating: usual for small dry transformers

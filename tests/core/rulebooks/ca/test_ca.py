@@ -190,7 +190,7 @@ class Wires(unittest.TestCase):
     def test_transformers(self):
         for secondary, sides in ((True, [90.0, 80.0]), (False, [40.0, 0.0])):
             facts = TransformerFacts(15, 480, 240, secondary)
-            self.assertEqual([side.value for side in CA.taps.transformer_devices(facts)], sides)
+            self.assertEqual([side.value.most_a for side in CA.taps.transformer_devices(facts)], sides)
 
 
 class Grounds(unittest.TestCase):
@@ -209,10 +209,10 @@ class Grounds(unittest.TestCase):
     def test_rods_are_always_two_three_metres_long_and_apart(self):
         alone = BuildingFacts(False, True, False, False, None, 0, (Electrode(name="R", building="B", measured_ohm=5),))
         for school in ("second_rod", "one_proved", "inspector_one"):
-            self.assertEqual(CA.electrodes.electrodes_needed(alone, school).steps[-1].value, 2)
+            self.assertEqual(CA.electrodes.electrodes_needed(alone, school).value.rods, 2)
         self.assertEqual(CA.electrodes.rod_limits()[:2], (3.0, 3.0))
-        self.assertFalse(CA.electrodes.electrodes_needed(supplied(), "second_rod").value)
-        self.assertTrue(CA.electrodes.electrodes_needed(supplied(Grounding.legacy_three_wire), "second_rod").value)
+        self.assertFalse(CA.electrodes.electrodes_needed(supplied(), "second_rod").value.required)
+        self.assertTrue(CA.electrodes.electrodes_needed(supplied(Grounding.legacy_three_wire), "second_rod").value.required)
         self.assertEqual(
             [CA.electrodes.electrode_conductor(ElectrodeKind.rod, None, metal).value for metal in (Metal.copper, Metal.aluminum)],
             ["6", "4"],

@@ -63,7 +63,7 @@ class Disconnect(unittest.TestCase):
 class Electrodes(unittest.TestCase):
     def needed(self, building, school="second_rod"):
         answer = electrodes.electrodes_needed(building, school)
-        return answer.value, answer.steps[-1].value
+        return answer.value.required, answer.value.rods
 
     def test_the_single_branch_circuit_exception_needs_all_of_it(self):
         branch = supply(RunKind.branch)

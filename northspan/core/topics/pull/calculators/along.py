@@ -197,12 +197,12 @@ def box_fill(question: BoxQuestion) -> Answer:
     counted = {name: tuple((one.count, one.size) for one in getattr(question, name)) for name in names}
     worked = book.boxes.box_fill(BoxFacts(**counted, clamps=question.clamps, supports=question.supports, connectors=question.connectors))
     if not worked.value:
-        return answered(book, worked.steps[-1].text or worked.steps[-1].words, {}, {"Volume": worked.steps})
+        return answered(book, worked.rule.text or worked.rule.words, {}, {"Volume": worked.steps})
     figures: dict[str, float | str] = {"least_l": worked.value}
     least = book.words.amount_text(1000 * worked.value, "mL")
     if question.volume_l is None:
         return answered(book, f"{least} at least", figures, {"Volume": worked.steps})
-    held = at_most("volume", "Volume", worked.value, question.volume_l, "L", worked.steps[-1].citation)
+    held = at_most("volume", "Volume", worked.value, question.volume_l, "L", worked.rule.citation)
     verdict = "holds" if held.holds else "is too small; a ring on it, or a larger box"
     headline = f"{least} at least; {book.words.amount_text(1000 * question.volume_l, 'mL')} {verdict}"
     return answered(book, headline, figures, {"Volume": worked.steps}, (held,))

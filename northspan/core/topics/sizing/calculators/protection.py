@@ -272,11 +272,12 @@ def transformer(question: TransformerQuestion) -> Answer:
     book = rulebook_named(question.rulebook)
     facts = TransformerFacts(question.rating_kva, question.primary_v, question.secondary_v, question.secondary_device)
     primary, secondary = book.taps.transformer_devices(facts)
-    second = f"a device of {secondary.value:g} A at most" if question.secondary_device else "no device of its own"
+    first, second_side = primary.value, secondary.value
+    second = f"a device of {second_side.most_a:g} A at most" if question.secondary_device else "no device of its own"
     headline = (
-        f"{primary.steps[0].result} A at {question.primary_v:g} V, a device of {primary.value:g} A at most; "
-        f"{secondary.steps[0].result} A at {question.secondary_v:g} V, {second}"
+        f"{first.full_load.result} A at {question.primary_v:g} V, a device of {first.most_a:g} A at most; "
+        f"{second_side.full_load.result} A at {question.secondary_v:g} V, {second}"
     )
-    figures: dict[str, float | str] = {"primary_device_a": primary.value, "secondary_device_a": secondary.value,
-                                       "primary_a": primary.steps[0].value, "secondary_a": secondary.steps[0].value}  # fmt: skip
+    figures: dict[str, float | str] = {"primary_device_a": first.most_a, "secondary_device_a": second_side.most_a,
+                                       "primary_a": first.full_load.value, "secondary_a": second_side.full_load.value}  # fmt: skip
     return answered(book, headline, figures, {"Primary": primary.steps, "Secondary": secondary.steps})
