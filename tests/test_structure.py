@@ -135,6 +135,19 @@ class Layers(unittest.TestCase):
                 self.assertNotRegex(path.read_text(), r"\b(1\.25|0\.8333|310\.16|250\.\d+|215\.\d+)\b", path.name)
 
 
+class FrontEnd(unittest.TestCase):
+    def sources(self):
+        return [path for path in (TOP / "web/src").rglob("*") if path.suffix in {".ts", ".vue"} and path.name != "schema.d.ts"]
+
+    def test_no_line_is_longer_than_can_be_read(self):
+        for path in self.sources():
+            for number, line in enumerate(path.read_text().splitlines(), 1):
+                self.assertLessEqual(len(line), 120, f"{path.name}:{number}")
+
+    def test_a_foot_is_written_once(self):
+        self.assertEqual([path.name for path in self.sources() if "0.3048" in path.read_text()], ["quantities.ts"])
+
+
 class Docstrings(unittest.TestCase):
     def public(self):
         for info in pkgutil.walk_packages(northspan.__path__, "northspan."):

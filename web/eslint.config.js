@@ -11,6 +11,7 @@ export default typescript.config(
       // one line for a short tag reads better than five
       'vue/max-attributes-per-line': 'off',
       'vue/singleline-html-element-content-newline': 'off',
+      'vue/multiline-html-element-content-newline': 'off',
       'vue/html-self-closing': ['error', { html: { void: 'always', normal: 'always', component: 'always' } }],
       'vue/html-closing-bracket-newline': 'off',
       'vue/first-attribute-linebreak': 'off',

@@ -171,6 +171,24 @@ def fall_test(job: Job, building_id: str, electrodes: dict[str, Electrode], at: 
     )
 
 
+def far_end(one: Electrode, x: float) -> tuple[float, float]:
+    """Give where an electrode ends: along the building, and how deep. [m]
+
+    Parameters
+    ----------
+    one : Electrode
+        The electrode. [m]
+    x : float
+        Where it begins. [m]
+    """
+    if one.kind is not ElectrodeKind.rod or one.laid is Laid.trench:
+        return x + one.length_m, max(one.top_m, TRENCH_M)
+    if one.laid is Laid.slanting:
+        reach = one.length_m / sqrt(2)
+        return x + reach, one.top_m + reach
+    return x, one.top_m + one.length_m
+
+
 def _shape(key: str, one: Electrode, x: float) -> Shape:
     off = one.y_m or (0.0 if one.kind in {ElectrodeKind.rod, ElectrodeKind.plate} else OFF_LINE_M)
     if one.kind is ElectrodeKind.rod and one.laid is not Laid.upright:

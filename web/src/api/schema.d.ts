@@ -3206,6 +3206,8 @@ export interface components {
         /**
          * BenchAnswer
          * @description What the circuit does, and what that means. `level` counts from 0, fine, to 4, a danger that stays.
+         *
+         *     `loose_ohm` and `stray_v` are what its buttons try for a loose contact and for a neutral that is lifted.
          */
         BenchAnswer: {
             /** Assumed */
@@ -3229,6 +3231,11 @@ export interface components {
             /** Level */
             level: number;
             /**
+             * Loose Ohm
+             * @default 0.3
+             */
+            loose_ohm: number;
+            /**
              * Margins
              * @default []
              */
@@ -3243,6 +3250,11 @@ export interface components {
             standing: string;
             /** States */
             states: components["schemas"]["StateCheck"][];
+            /**
+             * Stray V
+             * @default 10
+             */
+            stray_v: number;
             /** Why */
             why: string;
             /** Wires */
@@ -4647,11 +4659,15 @@ export interface components {
         };
         /**
          * ElectrodeHere
-         * @description An electrode where it lies: alone [ohm], and its share of the current when joined.
+         * @description An electrode where it lies, from its upper end to its other one [m]: alone [ohm], and its share of the current when joined.
          */
         ElectrodeHere: {
             /** Alone Ohm */
             alone_ohm: number;
+            /** End M */
+            end_m: number;
+            /** End X M */
+            end_x_m: number;
             /** Id */
             id: string;
             /** Kind */

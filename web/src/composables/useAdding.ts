@@ -1,15 +1,19 @@
 /** Adding parts to the property: each comes with what is usual, ready to be changed. */
+import { FOOT_M } from '../format/quantities'
 import type { Operation, PartKind } from '../api/client'
 import { freshId } from '../drawing/tree'
 import { say } from '../setup/words'
 import { useJob } from '../state/job'
 
-const FOOT_M = 0.3048
-
 export function useAdding() {
   const store = useJob()
 
-  async function put(kind: PartKind, letter: string, value: Record<string, unknown>, more: Operation[] = []): Promise<void> {
+  async function put(
+    kind: PartKind,
+    letter: string,
+    value: Record<string, unknown>,
+    more: Operation[] = [],
+  ): Promise<void> {
     const job = store.job
     if (!job) return
     const key = freshId(job, letter)
@@ -25,7 +29,11 @@ export function useAdding() {
 
   function source(): Promise<void> {
     const book = store.options
-    return put('sources', 'S', { name: 'Source', kind: 'utility_transformer', ...(book ? { system: book.usual_system, line_v: book.usual_v, earthing: book.earthings[0]?.value } : {}) })
+    return put('sources', 'S', {
+      name: 'Source',
+      kind: 'utility_transformer',
+      ...(book ? { system: book.usual_system, line_v: book.usual_v, earthing: book.earthings[0]?.value } : {}),
+    })
   }
 
   /** The building to put something in: the picked one, that of the picked part, or the first. */
@@ -61,8 +69,16 @@ export function useAdding() {
     const can = freshId(job, 'P')
     const run = freshId(job, 'F')
     const kind = job.sources[origin] && job.sources[origin]!.kind === 'utility_transformer' ? 'service' : 'feeder'
-    const value = { name: say(kind === 'service' ? 'Service' : 'Feeder'), kind, origin, target: can, segments: [{ length_m: 50 * FOOT_M }] }
-    return put('enclosures', 'P', { name: panelName(), building: id }, edits).then(() => store.edit([{ op: 'add', path: `/runs/${run}`, value }]))
+    const value = {
+      name: say(kind === 'service' ? 'Service' : 'Feeder'),
+      kind,
+      origin,
+      target: can,
+      segments: [{ length_m: 50 * FOOT_M }],
+    }
+    return put('enclosures', 'P', { name: panelName(), building: id }, edits).then(() =>
+      store.edit([{ op: 'add', path: `/runs/${run}`, value }]),
+    )
   }
 
   /** As long as the rules want it at least. */
@@ -77,7 +93,10 @@ export function useAdding() {
     return put('electrodes', 'E', { name: 'Rod', building: id, ...rod() })
   }
 
-  function load(enclosure_id: string, library: Record<string, unknown> = { name: 'Load', power_va: 1000 }): Promise<void> {
+  function load(
+    enclosure_id: string,
+    library: Record<string, unknown> = { name: 'Load', power_va: 1000 },
+  ): Promise<void> {
     return put('loads', 'L', { ...library, enclosure: enclosure_id })
   }
 

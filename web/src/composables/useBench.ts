@@ -1,39 +1,58 @@
 /** The bond bench: what is tried, and what the solved circuit answers. The picture asks again at every press. */
-import { computed, ref, shallowRef, watch } from 'vue'
-import { client, problemText, type Cure, type Problem, type Schemas } from '../api/client'
+import { computed, ref, watch } from 'vue'
+import type { Cure, Schemas } from '../api/client'
 import { say } from '../setup/words'
 import { useJob } from '../state/job'
+import { useCalculator } from './useCalculator'
 
 export type Trial = Required<Schemas['Trial-Output']>
-type Lists = 'neutrals_lost' | 'grounds_cut' | 'bonds_made' | 'bonds_missing' | 'bars_loose' | 'plastic' | 'rods_added' | 'electrodes_off' | 'loads_off' | 'neighbor_pipe'
+type Lists =
+  | 'neutrals_lost'
+  | 'grounds_cut'
+  | 'bonds_made'
+  | 'bonds_missing'
+  | 'bars_loose'
+  | 'plastic'
+  | 'rods_added'
+  | 'electrodes_off'
+  | 'loads_off'
+  | 'neighbor_pipe'
 
 export const NOTHING: Trial = {
-  state: '', case_fault: null, soil_fault: null, neutrals_lost: [], grounds_cut: [], bonds_made: [], bonds_missing: [], bars_loose: [], plastic: [],
-  rods_added: [], electrodes_off: [], loads_off: [], balanced: false, loose_ohm: null, neutral_v: 0, neighbor_pipe: [], frozen: false,
+  state: '',
+  case_fault: null,
+  soil_fault: null,
+  neutrals_lost: [],
+  grounds_cut: [],
+  bonds_made: [],
+  bonds_missing: [],
+  bars_loose: [],
+  plastic: [],
+  rods_added: [],
+  electrodes_off: [],
+  loads_off: [],
+  balanced: false,
+  loose_ohm: null,
+  neutral_v: 0,
+  neighbor_pipe: [],
+  frozen: false,
 }
 
 export function useBench() {
   const store = useJob()
   const trial = ref<Trial>({ ...NOTHING })
-  const answer = shallowRef<Schemas['BenchAnswer'] | null>(null)
-  const changes = shallowRef<Schemas['Change'][] | null>(null)
-  const trouble = ref('')
-  let ticket = 0
+  const { answer, trouble, ask: askBench } = useCalculator('/api/calc/bench', { keeps: true })
+  const every = useCalculator('/api/calc/bench-changes')
+  const changes = computed(() => every.answer.value?.changes ?? null)
 
   watch([trial, () => store.state?.revision], ask, { immediate: true })
 
   async function ask(): Promise<void> {
     if (!store.job || !store.state) return
-    const mine = ++ticket
     const body = { job: store.job, trial: trial.value }
-    const { data, error } = await client.POST('/api/calc/bench', { body })
-    if (mine !== ticket) return
-    answer.value = data ?? answer.value
-    trouble.value = data ? '' : problemText(error as Problem)
-    if (!data) return
-    changes.value = null
-    const every = await client.POST('/api/calc/bench-changes', { body })
-    if (mine === ticket) changes.value = every.data?.changes ?? []
+    if (!(await askBench(body))) return
+    every.forget()
+    await every.ask(body)
   }
 
   function set(change: Partial<Trial>): void {
@@ -47,7 +66,8 @@ export function useBench() {
 
   /** Make or break a bond: what is there as found goes out, what is not goes in, and back again. */
   function toggleBond(key: string): void {
-    const read = answer.value?.cans.find((can) => can.id === key) ?? answer.value?.sources.find((source) => source.id === key)
+    const read =
+      answer.value?.cans.find((can) => can.id === key) ?? answer.value?.sources.find((source) => source.id === key)
     if (read) toggle(read.bonded_as_found ? 'bonds_missing' : 'bonds_made', key)
   }
 
@@ -66,13 +86,25 @@ export function useBench() {
   /** Write a change into the job, and take it off the bench. */
   function keep(cure: Cure): void {
     const [, , key] = cure.edits[0]?.path.split('/') ?? []
-    set({ bonds_made: trial.value.bonds_made.filter((one) => one !== key), bonds_missing: trial.value.bonds_missing.filter((one) => one !== key) })
+    set({
+      bonds_made: trial.value.bonds_made.filter((one) => one !== key),
+      bonds_missing: trial.value.bonds_missing.filter((one) => one !== key),
+    })
     void store.take(cure)
   }
 
   const named = (key: string) => {
     const job = store.job
-    return (job?.enclosures[key] ?? job?.sources[key] ?? job?.runs[key] ?? job?.buildings[key] ?? job?.electrodes[key] ?? job?.loads[key])?.name ?? key
+    return (
+      (
+        job?.enclosures[key] ??
+        job?.sources[key] ??
+        job?.runs[key] ??
+        job?.buildings[key] ??
+        job?.electrodes[key] ??
+        job?.loads[key]
+      )?.name ?? key
+    )
   }
 
   /** What is tried, each with the press that takes it back. */
@@ -81,18 +113,30 @@ export function useBench() {
     const found: { words: string; undo: () => void }[] = []
     const state = t.state && answer.value?.states.find((one) => one.key === t.state)
     if (state) found.push({ words: state.name, undo: () => set({ state: '' }) })
-    if (t.case_fault) found.push({ words: `${say('hot wire')} touches ${named(t.case_fault)}`, undo: () => caseFault(null) })
-    if (t.soil_fault) found.push({ words: `${say('hot wire')} from ${named(t.soil_fault)} in the soil`, undo: () => soilFault(null) })
+    if (t.case_fault)
+      found.push({ words: `${say('hot wire')} touches ${named(t.case_fault)}`, undo: () => caseFault(null) })
+    if (t.soil_fault)
+      found.push({ words: `${say('hot wire')} from ${named(t.soil_fault)} in the soil`, undo: () => soilFault(null) })
     if (t.balanced) found.push({ words: 'load balanced', undo: () => set({ balanced: false }) })
-    if (t.loose_ohm) found.push({ words: `loose contact or arc, ${t.loose_ohm} Ω`, undo: () => set({ loose_ohm: null }) })
-    if (t.neutral_v) found.push({ words: `${t.neutral_v} V on the ${say('utility')}’s neutral`, undo: () => set({ neutral_v: 0 }) })
+    if (t.loose_ohm)
+      found.push({ words: `loose contact or arc, ${t.loose_ohm} Ω`, undo: () => set({ loose_ohm: null }) })
+    if (t.neutral_v)
+      found.push({ words: `${t.neutral_v} V on the ${say('utility')}’s neutral`, undo: () => set({ neutral_v: 0 }) })
     if (t.frozen) found.push({ words: 'soil frozen', undo: () => set({ frozen: false }) })
     const lists: [Lists, (name: string) => string][] = [
-      ['neutrals_lost', (n) => `neutral of ${n} open`], ['grounds_cut', (n) => `${say('equipment ground')} of ${n} cut`], ['bonds_made', (n) => `bond put in at ${n}`],
-      ['bonds_missing', (n) => `bond out at ${n}`], ['bars_loose', (n) => `${say('ground bar')} of ${n} isolated`], ['plastic', (n) => `plastic pipe at ${n}`],
-      ['rods_added', (n) => `one more rod at ${n}`], ['electrodes_off', (n) => `${n} taken off`], ['loads_off', (n) => `${n} off`], ['neighbor_pipe', (n) => `pipe from ${n} to a ${say('neighbor')}`],
+      ['neutrals_lost', (n) => `neutral of ${n} open`],
+      ['grounds_cut', (n) => `${say('equipment ground')} of ${n} cut`],
+      ['bonds_made', (n) => `bond put in at ${n}`],
+      ['bonds_missing', (n) => `bond out at ${n}`],
+      ['bars_loose', (n) => `${say('ground bar')} of ${n} isolated`],
+      ['plastic', (n) => `plastic pipe at ${n}`],
+      ['rods_added', (n) => `one more rod at ${n}`],
+      ['electrodes_off', (n) => `${n} taken off`],
+      ['loads_off', (n) => `${n} off`],
+      ['neighbor_pipe', (n) => `pipe from ${n} to a ${say('neighbor')}`],
     ]
-    for (const [list, words] of lists) for (const key of t[list]) found.push({ words: words(named(key)), undo: () => toggle(list, key) })
+    for (const [list, words] of lists)
+      for (const key of t[list]) found.push({ words: words(named(key)), undo: () => toggle(list, key) })
     return found
   })
 

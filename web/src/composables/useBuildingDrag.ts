@@ -1,10 +1,10 @@
 /** Dragging a building along the ground: the length of the run that feeds it follows. */
+import { FOOT_M } from '../format/quantities'
 import { ref } from 'vue'
 import { metresPerPixel, type Scale } from '../drawing/scale'
 import { useJob } from '../state/job'
 import { lengthEdits, mainStretch, withLength } from './useRunEdits'
 
-const FOOT_M = 0.3048
 const LEAST_M = 2 * FOOT_M
 
 export function useBuildingDrag(scaleNow: () => Scale) {
@@ -29,7 +29,9 @@ export function useBuildingDrag(scaleNow: () => Scale) {
 
   function move(event: PointerEvent): void {
     if (!held.value || !store.state) return
-    const length_m = stepped(held.value.from_m + (event.clientX - held.value.from_px) * metresPerPixel(held.value.scale))
+    const length_m = stepped(
+      held.value.from_m + (event.clientX - held.value.from_px) * metresPerPixel(held.value.scale),
+    )
     void store.tryOut(withLength(store.state.job, held.value.run, length_m))
   }
 

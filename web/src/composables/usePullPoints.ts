@@ -1,4 +1,5 @@
 /** Pull points of the run on screen: dragged along the way, stepped by keys, taken out. */
+import { FOOT_M } from '../format/quantities'
 import { computed, ref } from 'vue'
 import type { Fitting, Job, Operation } from '../api/client'
 import { metresPerPixel, type Scale } from '../drawing/scale'
@@ -11,7 +12,6 @@ export interface Handle {
   kind: Fitting['kind']
 }
 
-const FOOT_M = 0.3048
 const EDGE_M = 0.1
 
 export function usePullPoints(scaleNow: () => Scale) {
@@ -86,7 +86,10 @@ export function usePullPoints(scaleNow: () => Scale) {
 
   function takeOut(handle: Handle): void {
     const points = store.state!.job.runs[store.run_id]!.segments[handle.segment]!.fittings
-    void put(handle.segment, points.filter((_, i) => i !== handle.index))
+    void put(
+      handle.segment,
+      points.filter((_, i) => i !== handle.index),
+    )
   }
 
   return { handles, grab, move, drop, nudge, takeOut }

@@ -7,7 +7,9 @@ type Value = string | number | null
 
 /** The stretch that a changed length goes to: the longest one outdoors. */
 export function mainStretch(run: Run): number {
-  const outdoors = run.segments.map((s, i) => ({ i, s })).filter(({ s }) => s.place === 'buried' || s.place === 'overhead')
+  const outdoors = run.segments
+    .map((s, i) => ({ i, s }))
+    .filter(({ s }) => s.place === 'buried' || s.place === 'overhead')
   const among = outdoors.length ? outdoors : run.segments.map((s, i) => ({ i, s }))
   return among.reduce((best, next) => (next.s.length_m > best.s.length_m ? next : best)).i
 }
@@ -15,7 +17,11 @@ export function mainStretch(run: Run): number {
 /** The edit of a stretch's length; a typed or dragged one takes the place of measured legs. */
 export function lengthEdits(run: string, index: number, length_m: number): Operation[] {
   const at = `/runs/${run}/segments/${index}`
-  return [{ op: 'add', path: `${at}/legs`, value: [] }, { op: 'add', path: `${at}/slack_m`, value: 0 }, { op: 'replace', path: `${at}/length_m`, value: length_m }]
+  return [
+    { op: 'add', path: `${at}/legs`, value: [] },
+    { op: 'add', path: `${at}/slack_m`, value: 0 },
+    { op: 'replace', path: `${at}/length_m`, value: length_m },
+  ]
 }
 
 /** A job in which the run has another length, in its main stretch. */
@@ -46,7 +52,10 @@ export function useRunEdits() {
   function setMetal(metal: string | null): Promise<void> {
     const fields = ['conductor_size', 'grounded_size', 'equipment_ground_size', 'insulation']
     const operations: Operation[] = [{ op: 'add', path: `${at.value}/metal`, value: metal }]
-    return store.edit([...operations, ...fields.map((field): Operation => ({ op: 'add', path: `${at.value}/${field}`, value: null }))])
+    return store.edit([
+      ...operations,
+      ...fields.map((field): Operation => ({ op: 'add', path: `${at.value}/${field}`, value: null })),
+    ])
   }
 
   function pinSize(size: string): Promise<void> {

@@ -4,7 +4,8 @@ import { onBeforeUnmount, onMounted } from 'vue'
 export function useShortcuts(actions: Record<string, () => void>): void {
   function onKey(event: KeyboardEvent): void {
     const target = event.target as HTMLElement | null
-    if (target?.closest('input, textarea, select, [role=combobox], [role=listbox], [contenteditable], [role=dialog]')) return
+    if (target?.closest('input, textarea, select, [role=combobox], [role=listbox], [contenteditable], [role=dialog]'))
+      return
     const combined = event.ctrlKey || event.metaKey
     if (event.altKey) return
     const name = combined ? `mod+${event.shiftKey ? 'shift+' : ''}${event.key.toLowerCase()}` : event.key

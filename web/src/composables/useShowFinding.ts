@@ -3,7 +3,7 @@ import { useRoute, useRouter } from 'vue-router'
 import type { Finding, PartKind } from '../api/client'
 import { useJob } from '../state/job'
 
-/** A step that shows such parts keeps the eye where it is; from another one a finding leads to the Survey, or to Loads. */
+/** A step that shows such parts keeps the eye where it is; from another one a finding leads to Survey, or to Loads. */
 const SHOWS: Record<string, PartKind> = { route: 'runs', electrodes: 'electrodes', loads: 'loads' }
 
 export function useShowFinding(): (finding: Finding) => void {
@@ -18,7 +18,9 @@ export function useShowFinding(): (finding: Finding) => void {
     if (!job || !kind || !id) return ''
     if (kind === 'runs') return id
     const building = kind === 'buildings' ? id : kind === 'electrodes' ? job.electrodes[id]?.building : undefined
-    const entry = Object.entries(job.runs).find(([, run]) => (kind === 'enclosures' ? run.target === id : job.enclosures[run.target]?.building === building))
+    const entry = Object.entries(job.runs).find(([, run]) =>
+      kind === 'enclosures' ? run.target === id : job.enclosures[run.target]?.building === building,
+    )
     return entry?.[0] ?? ''
   }
 
@@ -27,7 +29,8 @@ export function useShowFinding(): (finding: Finding) => void {
     const step = String(route.params.step)
     if (key && store.job?.[kind]?.[key] && (step !== 'sizing' || kind === 'loads' || kind === 'sources')) {
       store.pick(kind, key)
-      if (SHOWS[step] !== kind && step !== 'survey') void router.push(`/jobs/${store.state?.id}/${kind === 'loads' ? 'loads' : 'survey'}`)
+      if (SHOWS[step] !== kind && step !== 'survey')
+        void router.push(`/jobs/${store.state?.id}/${kind === 'loads' ? 'loads' : 'survey'}`)
       return
     }
     const run = runOf(finding)

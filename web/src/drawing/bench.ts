@@ -1,4 +1,4 @@
-/** Geometry of the bond bench: cans along a way as boxes with their bars, wires between them, electrodes below. Pixels only. */
+/** Geometry of the bond bench: cans along a way with their bars, wires between, electrodes below. Pixels only. */
 import type { Job, Way } from '../api/client'
 
 export const LINE_1_Y = 178
@@ -49,7 +49,14 @@ export function benchOf(job: Job, way: Way, available: number): BenchLayout {
   for (const id of ids) {
     const can = job.enclosures[id]
     const wide = can ? LEAST_CAN + spare : SOURCE_WIDTH
-    nodes.push({ id, kind: can ? 'can' : 'source', name: can?.name ?? job.sources[id]?.name ?? id, building: can?.building ?? '', x, width: wide })
+    nodes.push({
+      id,
+      kind: can ? 'can' : 'source',
+      name: can?.name ?? job.sources[id]?.name ?? id,
+      building: can?.building ?? '',
+      x,
+      width: wide,
+    })
     x += wide + LEAST_GAP + spare
   }
   const gaps = way.runs.map((run, i) => ({ run, from: nodes[i]!.x + nodes[i]!.width, to: nodes[i + 1]!.x }))
@@ -59,7 +66,8 @@ export function benchOf(job: Job, way: Way, available: number): BenchLayout {
 function standbyOf(job: Job, nodes: BenchNode[]): BenchLayout['standby'] {
   for (const [run, r] of Object.entries(job.runs)) {
     const at = nodes.find((node) => node.id === r.target)
-    if (at && job.sources[r.origin] && r.alternate && r.status !== 'remove') return { run, source: r.origin, at: at.id, x: at.x + at.width / 2 }
+    if (at && job.sources[r.origin] && r.alternate && r.status !== 'remove')
+      return { run, source: r.origin, at: at.id, x: at.x + at.width / 2 }
   }
   return null
 }

@@ -1,5 +1,10 @@
 /** Where words stand in a picture, so that none covers another, a mark, or the edge. */
-export interface Box { left: number; right: number; top: number; bottom: number }
+export interface Box {
+  left: number
+  right: number
+  top: number
+  bottom: number
+}
 
 const LETTER = 7.4 // mean width of a letter at 14 px
 export const LINE = 17
@@ -18,7 +23,10 @@ export function meet(one: Box, other: Box): boolean {
 /** How much of a box others cover. */
 function covered(one: Box, others: Box[]): number {
   return others.reduce((sum, other) => {
-    const [wide, high] = [Math.min(one.right, other.right) - Math.max(one.left, other.left), Math.min(one.bottom, other.bottom) - Math.max(one.top, other.top)]
+    const [wide, high] = [
+      Math.min(one.right, other.right) - Math.max(one.left, other.left),
+      Math.min(one.bottom, other.bottom) - Math.max(one.top, other.top),
+    ]
     return wide > 0 && high > 0 ? sum + wide * high : sum
   }, 0)
 }
@@ -27,5 +35,10 @@ function covered(one: Box, others: Box[]): number {
 export function firstFree(lines: string[], places: { x: number; y: number }[], taken: Box[]): { x: number; y: number } {
   const free = places.find((place) => !taken.some((box) => meet(boxOf(lines, place.x, place.y), box)))
   if (free) return free
-  return [...places].sort((a, b) => covered(boxOf(lines, a.x, a.y), taken) - covered(boxOf(lines, b.x, b.y), taken))[0] ?? { x: 0, y: 0 }
+  return (
+    [...places].sort((a, b) => covered(boxOf(lines, a.x, a.y), taken) - covered(boxOf(lines, b.x, b.y), taken))[0] ?? {
+      x: 0,
+      y: 0,
+    }
+  )
 }

@@ -21,7 +21,8 @@ export function spread(scale: Scale, values_m: number[], apart_px: number): numb
   const last = values_m.at(-1)
   for (const value of values_m) {
     const far = kept.every((other) => Math.abs(toPixels(scale, other) - toPixels(scale, value)) >= apart_px)
-    const clear = last === undefined || value === last || Math.abs(toPixels(scale, last) - toPixels(scale, value)) >= apart_px
+    const clear =
+      last === undefined || value === last || Math.abs(toPixels(scale, last) - toPixels(scale, value)) >= apart_px
     if (far && clear) kept.push(value)
   }
   return kept

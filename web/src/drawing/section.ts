@@ -50,7 +50,12 @@ export function sectionOf(job: Job, plan: Plan, way: Way, scale: Scale): Section
   const buildings = boxes(job, stations, scale)
   const runs = way.runs.map((id) => runLine(job, plan, way, id, buildings, scale))
   const rods = Object.fromEntries(buildings.map((box) => [box.id, rodsOf(job, plan, box)]))
-  return { pole: source && first ? { x: toPixels(scale, first.distance_m), name: source.name } : null, buildings, runs, rods }
+  return {
+    pole: source && first ? { x: toPixels(scale, first.distance_m), name: source.name } : null,
+    buildings,
+    runs,
+    rods,
+  }
 }
 
 function boxes(job: Job, stations: Way['points'], scale: Scale): BuildingBox[] {
@@ -67,7 +72,14 @@ function boxes(job: Job, stations: Way['points'], scale: Scale): BuildingBox[] {
       box.enclosures.push({ id: station.node, x, name: can.name })
     } else {
       const enclosures = [{ id: station.node, x, name: can.name }]
-      found.set(can.building, { id: can.building, name: building.name, dwelling: building.use === 'dwelling', left: x - HALF_BUILDING, right: x + HALF_BUILDING, enclosures })
+      found.set(can.building, {
+        id: can.building,
+        name: building.name,
+        dwelling: building.use === 'dwelling',
+        left: x - HALF_BUILDING,
+        right: x + HALF_BUILDING,
+        enclosures,
+      })
     }
   }
   return [...found.values()]
@@ -99,7 +111,10 @@ function runLine(job: Job, plan: Plan, way: Way, id: string, buildings: Building
       label_y = y
       buried = true
       buried_y = y
-      risers.push({ x: left, from: y, to: GROUND_Y - RISER_UP, home: true }, { x: right, from: y, to: GROUND_Y - RISER_UP, home: false })
+      risers.push(
+        { x: left, from: y, to: GROUND_Y - RISER_UP, home: true },
+        { x: right, from: y, to: GROUND_Y - RISER_UP, home: false },
+      )
     } else if (segment.place === 'overhead') {
       path += ` Q ${(left + right) / 2} ${OVERHEAD_Y + 26} ${right} ${OVERHEAD_Y + 8} V ${PANEL_Y} H ${end}`
       if (!buried) {
@@ -119,7 +134,9 @@ function depth(depth_m: number): number {
 }
 
 function rodsOf(job: Job, plan: Plan, box: BuildingBox): RodLine[] {
-  const there = Object.values(job.electrodes).filter((electrode) => electrode.building === box.id && electrode.status !== 'remove')
+  const there = Object.values(job.electrodes).filter(
+    (electrode) => electrode.building === box.id && electrode.status !== 'remove',
+  )
   const lines = there.map((electrode, i) => ({
     x: box.left + 16 + i * 20,
     depth_px: electrode.kind === 'rod' ? depth(electrode.length_m) : depth(0.75),

@@ -32,12 +32,22 @@ export function treeRows(job: Job): TreeRow[] {
     const can = job.enclosures[id]
     const source = job.sources[id]
     rows.push({
-      id, kind: can ? 'enclosures' : 'sources', name: (can ?? source)?.name ?? id, building: can?.building ?? source?.building ?? '', status: (can ?? source)?.status ?? 'existing', depth,
-      run: feeding.get(id) ?? '', through, last, standby: runs.filter(([, r]) => r.alternate && r.origin === id).map(([run, r]) => ({ run, target: r.target })),
+      id,
+      kind: can ? 'enclosures' : 'sources',
+      name: (can ?? source)?.name ?? id,
+      building: can?.building ?? source?.building ?? '',
+      status: (can ?? source)?.status ?? 'existing',
+      depth,
+      run: feeding.get(id) ?? '',
+      through,
+      last,
+      standby: runs.filter(([, r]) => r.alternate && r.origin === id).map(([run, r]) => ({ run, target: r.target })),
       loads: Object.values(job.loads).filter((load) => load.enclosure === id).length,
     })
     const below = usual.filter(([run, r]) => r.origin === id && feeding.get(r.target) === run).map(([, r]) => r.target)
-    below.forEach((target, i) => visit(target, depth + 1, i < below.length - 1 ? [...through, depth] : through, i === below.length - 1))
+    below.forEach((target, i) =>
+      visit(target, depth + 1, i < below.length - 1 ? [...through, depth] : through, i === below.length - 1),
+    )
   }
 
   const nodes = [...Object.keys(job.sources), ...Object.keys(job.enclosures)]
@@ -48,6 +58,10 @@ export function treeRows(job: Job): TreeRow[] {
 
 /** The next free id with this letter. */
 export function freshId(job: Job, letter: string): string {
-  const taken = new Set([job.sources, job.buildings, job.enclosures, job.electrodes, job.loads, job.runs].flatMap((parts) => Object.keys(parts)))
+  const taken = new Set(
+    [job.sources, job.buildings, job.enclosures, job.electrodes, job.loads, job.runs].flatMap((parts) =>
+      Object.keys(parts),
+    ),
+  )
   for (let i = 1; ; i++) if (!taken.has(`${letter}${i}`)) return `${letter}${i}`
 }

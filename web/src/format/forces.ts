@@ -28,7 +28,9 @@ export function parseForce(text: string, units: Units): number | null {
 }
 
 export function volumeText(volume_l: number, units: Units): string {
-  return units === 'feet' ? `${Number((volume_l / CUBIC_INCH_L).toFixed(1))} in³` : `${Number((volume_l * 1000).toFixed(0))} mL`
+  return units === 'feet'
+    ? `${Number((volume_l / CUBIC_INCH_L).toFixed(1))} in³`
+    : `${Number((volume_l * 1000).toFixed(0))} mL`
 }
 
 /** "32 in3", "500 mL", "0.5 L" or a bare number in the shown unit, to litres; null if it is no volume. */

@@ -1,39 +1,59 @@
 /** Lengths, depths and temperatures between metres, °C and what a person types and reads. */
 export type Units = 'feet' | 'metres'
 
-const FOOT_M = 0.3048
-const INCH_M = 0.0254
+export const FOOT_M = 0.3048
+export const INCH_M = 0.0254
 const METRES: Record<string, number> = {
-  ft: FOOT_M, foot: FOOT_M, feet: FOOT_M, "'": FOOT_M, '′': FOOT_M,
-  in: INCH_M, inch: INCH_M, inches: INCH_M, '"': INCH_M, '″': INCH_M,
-  m: 1, metre: 1, metres: 1, meter: 1, meters: 1, cm: 0.01, mm: 0.001, yd: 0.9144,
+  ft: FOOT_M,
+  foot: FOOT_M,
+  feet: FOOT_M,
+  "'": FOOT_M,
+  '′': FOOT_M,
+  in: INCH_M,
+  inch: INCH_M,
+  inches: INCH_M,
+  '"': INCH_M,
+  '″': INCH_M,
+  m: 1,
+  metre: 1,
+  metres: 1,
+  meter: 1,
+  meters: 1,
+  cm: 0.01,
+  mm: 0.001,
+  yd: 0.9144,
 }
 
 /** What was typed is a figure, but not one that can be meant here: the message says why. */
 export class Misread extends Error {}
 
-/** Figures with the marks of any country: "1,200" and "1 200" are twelve hundred, "12,5" is twelve and a half, "0,125" an eighth. */
+/** Figures with the marks of any country: "1,200" and "1 200" are twelve hundred, "12,5" is twelve and a half. */
 export function plainFigures(text: string): string {
   return text.trim().replace(/\d[\d.,]*(?:[ \u00a0\u2009\u202f]\d{3}(?!\d)[\d.,]*)*/g, (figure) => {
     const close = figure.replace(/[ \u00a0\u2009\u202f]/g, '')
     const [comma, dot] = [close.lastIndexOf(','), close.lastIndexOf('.')]
-    if (comma >= 0 && dot >= 0) { // whichever comes last is the decimal mark
+    if (comma >= 0 && dot >= 0) {
+      // whichever comes last is the decimal mark
       const [thousands, decimal] = comma > dot ? ['.', ','] : [',', '.']
       return close.split(thousands).join('').replace(decimal, '.')
     }
-    if (/^[1-9]\d{0,2}(,\d{3})+$/.test(close) || /^[1-9]\d{0,2}(\.\d{3}){2,}$/.test(close)) return close.replace(/[.,]/g, '')
+    if (/^[1-9]\d{0,2}(,\d{3})+$/.test(close) || /^[1-9]\d{0,2}(\.\d{3}){2,}$/.test(close))
+      return close.replace(/[.,]/g, '')
     return close.replace(',', '.')
   })
 }
 
-interface Measure { units: Record<string, number>; wanted: string }
+interface Measure {
+  units: Record<string, number>
+  wanted: string
+}
 const MEASURES = {
   amperes: { units: { a: 1, amp: 1, amps: 1, ampere: 1, amperes: 1, ma: 0.001, ka: 1000 }, wanted: 'amperes' },
   power: { units: { w: 1, watt: 1, watts: 1, va: 1, k: 1000, kw: 1000, kva: 1000 }, wanted: 'a power in W, kW or kVA' },
   kva: { units: { kva: 1, kw: 1, k: 1, va: 0.001, w: 0.001 }, wanted: 'a rating in kVA' },
   volts: { units: { v: 1, volt: 1, volts: 1, kv: 1000 }, wanted: 'volts' },
-  ohms: { units: { 'Ω': 1, ohm: 1, ohms: 1, 'mΩ': 0.001, 'kΩ': 1000 }, wanted: 'ohms' },
-  ohm_metres: { units: { 'Ωm': 1, 'Ω·m': 1, 'ohm m': 1 }, wanted: 'ohm metres' },
+  ohms: { units: { Ω: 1, ohm: 1, ohms: 1, mΩ: 0.001, kΩ: 1000 }, wanted: 'ohms' },
+  ohm_metres: { units: { Ωm: 1, 'Ω·m': 1, 'ohm m': 1 }, wanted: 'ohm metres' },
   percent: { units: { '%': 1, percent: 1 }, wanted: 'percent' },
   horsepower: { units: { hp: 1, horsepower: 1 }, wanted: 'horsepower, as on the plate' },
   degrees: { units: { '°': 1, deg: 1, degree: 1, degrees: 1 }, wanted: 'degrees' },
@@ -41,15 +61,20 @@ const MEASURES = {
 } satisfies Record<string, Measure>
 export type MeasureName = keyof typeof MEASURES
 
-/** A figure with its unit, in the unit that is wanted. Null if it is none; a unit of something else is refused in words. */
+/** A figure with its unit, in the unit wanted. Null if it is none; a unit of something else is refused in words. */
 export function parseMeasure(text: string, name: MeasureName): number | null {
   const { units, wanted }: Measure = MEASURES[name]
   const match = /^(\d+(?:\.\d+)?)\s*([^\d\s].*)?$/.exec(plainFigures(text))
   if (!match) return null
   const unit = match[2]?.trim()
   if (!unit) return Number(match[1])
-  const known = Object.entries(units).find(([one]) => one.toLowerCase() === unit.replaceAll('\u2126', 'Ω').toLowerCase())
-  if (!known) throw new Misread(`“${unit}” does not fit: ${wanted} ${wanted.endsWith('s') && name !== 'horsepower' ? 'are' : 'is'} wanted`)
+  const known = Object.entries(units).find(
+    ([one]) => one.toLowerCase() === unit.replaceAll('\u2126', 'Ω').toLowerCase(),
+  )
+  if (!known)
+    throw new Misread(
+      `“${unit}” does not fit: ${wanted} ${wanted.endsWith('s') && name !== 'horsepower' ? 'are' : 'is'} wanted`,
+    )
   return Number((Number(match[1]) * known[1]).toPrecision(12))
 }
 
@@ -66,7 +91,9 @@ function plain(value: number, decimals: number): string {
 
 export function lengthText(length_m: number, units: Units): string {
   if (length_m < 0) return `−${lengthText(-length_m, units)}`
-  return units === 'feet' ? `${plain(length_m / FOOT_M, length_m < 3 ? 1 : 0)} ft` : `${plain(length_m, length_m < 10 ? 1 : 0)} m`
+  return units === 'feet'
+    ? `${plain(length_m / FOOT_M, length_m < 3 ? 1 : 0)} ft`
+    : `${plain(length_m, length_m < 10 ? 1 : 0)} m`
 }
 
 export function depthText(depth_m: number, units: Units): string {

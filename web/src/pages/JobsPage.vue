@@ -2,7 +2,7 @@
 import { onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { client, problemText, type Problem, type Schemas } from '../api/client'
-import StartDialog from '../components/StartDialog.vue'
+import StartDialog from '../components/frame/StartDialog.vue'
 import { useShortcuts } from '../composables/useShortcuts'
 
 const router = useRouter()
@@ -34,7 +34,11 @@ async function startFrom(start: 'empty' | 'demo'): Promise<void> {
 async function openFile(): Promise<void> {
   const chosen = file.value?.files?.[0]
   if (!chosen) return
-  const response = await fetch('/api/import', { method: 'POST', body: await chosen.text(), headers: { 'Content-Type': 'application/json' } })
+  const response = await fetch('/api/import', {
+    method: 'POST',
+    body: await chosen.text(),
+    headers: { 'Content-Type': 'application/json' },
+  })
   if (file.value) file.value.value = ''
   const answer = await response.json()
   if (response.ok) await router.push(`/jobs/${answer.id}/sizing`)
@@ -54,14 +58,29 @@ async function openFile(): Promise<void> {
       <v-btn variant="outlined" @click="startFrom('empty')">Empty job</v-btn>
       <v-btn variant="outlined" @click="startFrom('demo')">Demo property</v-btn>
       <v-btn variant="outlined" to="/carry">What can it carry?</v-btn>
-      <input ref="file" type="file" accept=".json,application/json" class="sr-only" aria-label="Job file" tabindex="-1" @change="openFile" />
+      <input
+        ref="file"
+        type="file"
+        accept=".json,application/json"
+        class="sr-only"
+        aria-label="Job file"
+        tabindex="-1"
+        @change="openFile" />
     </div>
-    <label class="run-select rules-select">Rules of a new job
-      <select v-model="rulebook"><option v-for="book in books" :key="book.value" :value="book.value">{{ book.title }}</option></select>
+    <label class="run-select rules-select"
+      >Rules of a new job
+      <select v-model="rulebook">
+        <option v-for="book in books" :key="book.value" :value="book.value">{{ book.title }}</option>
+      </select>
     </label>
     <ul v-if="jobs?.length" class="job-list">
       <li v-for="job in jobs" :key="job.id">
-        <router-link :to="`/jobs/${job.id}/sizing`"><b>{{ job.name }}</b><span>revision {{ job.revision }}, changed {{ new Date(job.changed_at).toLocaleString() }}</span></router-link>
+        <router-link :to="`/jobs/${job.id}/sizing`"
+          ><b>{{ job.name }}</b
+          ><span
+            >revision {{ job.revision }}, changed {{ new Date(job.changed_at).toLocaleString() }}</span
+          ></router-link
+        >
       </li>
     </ul>
     <p v-else-if="jobs" class="empty">No jobs yet. Start one, or open the demo property to look around.</p>

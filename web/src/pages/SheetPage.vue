@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
 import { useRoute } from 'vue-router'
-import WorkLines from '../components/WorkLines.vue'
+import WorkLines from '../components/parts/WorkLines.vue'
 import { amperes, depthText, figure, lengthText, percent, volts, withUnit } from '../format/quantities'
 import { useJob } from '../state/job'
 
@@ -18,15 +18,30 @@ const building = computed(() => {
   return can ? store.plan?.buildings[can.building] : undefined
 })
 const conductors = computed(() => building.value?.working.filter((group) => group.key.startsWith('conductor')) ?? [])
-const ends = computed(() => (plan.value ? [plan.value.origin, plan.value.target].flatMap((key) => store.plan?.enclosures[key] ?? []) : []))
+const ends = computed(() =>
+  plan.value ? [plan.value.origin, plan.value.target].flatMap((key) => store.plan?.enclosures[key] ?? []) : [],
+)
 const places = computed(() => {
   const electrodes = Object.entries(store.job?.electrodes ?? {}).filter(([, e]) => e.building === building.value?.id)
-  return [`/runs/${plan.value?.id}`, `/enclosures/${plan.value?.origin}`, `/enclosures/${plan.value?.target}`, `/buildings/${building.value?.id}`,
-    ...electrodes.map(([key]) => `/electrodes/${key}`)]
+  return [
+    `/runs/${plan.value?.id}`,
+    `/enclosures/${plan.value?.origin}`,
+    `/enclosures/${plan.value?.target}`,
+    `/buildings/${building.value?.id}`,
+    ...electrodes.map(([key]) => `/electrodes/${key}`),
+  ]
 })
-const openFindings = computed(() => store.plan?.findings.filter((f) => ['stop', 'fix', 'check'].includes(f.severity)
-  && places.value.some((place) => f.where === place || f.where.startsWith(`${place}/`))) ?? [])
-const trenches = computed(() => (store.plan?.trenches ?? []).filter((one) => one.runs.includes(store.run_id)).map((one) => one.group))
+const openFindings = computed(
+  () =>
+    store.plan?.findings.filter(
+      (f) =>
+        ['stop', 'fix', 'check'].includes(f.severity) &&
+        places.value.some((place) => f.where === place || f.where.startsWith(`${place}/`)),
+    ) ?? [],
+)
+const trenches = computed(() =>
+  (store.plan?.trenches ?? []).filter((one) => one.runs.includes(store.run_id)).map((one) => one.group),
+)
 const cover = computed(() => Math.max(0, ...(plan.value?.stretches.map((s) => s.cover_m ?? 0) ?? [])))
 
 function printNow(): void {
@@ -39,23 +54,83 @@ function printNow(): void {
     <div class="sheet-tools">
       <router-link v-if="sheet === 'pull'" :to="`/jobs/${id}/route`">Back to Route &amp; pull</router-link>
       <router-link v-else :to="`/jobs/${id}/sizing`">Back to Sizing</router-link>
-      <label>Sheet <select v-model="sheet"><option value="calculation">Calculation</option><option value="pull">Pull, for the crew</option></select></label>
-      <label>Run <select :value="store.run_id" @change="store.choose(($event.target as HTMLSelectElement).value)">
-        <option v-for="run in store.plan?.runs" :key="run.id" :value="run.id">{{ run.name }}</option></select></label>
+      <label
+        >Sheet
+        <select v-model="sheet">
+          <option value="calculation">Calculation</option>
+          <option value="pull">Pull, for the crew</option>
+        </select></label
+      >
+      <label
+        >Run
+        <select :value="store.run_id" @change="store.choose(($event.target as HTMLSelectElement).value)">
+          <option v-for="run in store.plan?.runs" :key="run.id" :value="run.id">{{ run.name }}</option>
+        </select></label
+      >
       <v-btn color="primary" variant="flat" @click="printNow">Print</v-btn>
     </div>
     <header>
       <h1>{{ sheet === 'pull' ? 'Pull' : 'Calculation sheet' }}: {{ plan.name }}</h1>
-      <p>{{ store.job.name }}, {{ plan.origin }} to {{ plan.target }}. {{ store.plan?.rulebook_title }}. Revision {{ store.state?.revision }}.</p>
+      <p>
+        {{ store.job.name }}, {{ plan.origin }} to {{ plan.target }}. {{ store.plan?.rulebook_title }}. Revision
+        {{ store.state?.revision }}.
+      </p>
     </header>
     <table v-if="sheet !== 'pull'" class="sheet-answer">
       <tbody>
-        <tr><th>Conductors</th><td>{{ plan.headline }}, {{ plan.insulation }}: <template v-for="(wire, i) in plan.wires" :key="wire.role">{{ i ? '; ' : '' }}{{ wire.name }}: {{ wire.size_name }}, {{ wire.color }}</template></td></tr>
-        <tr><th>Route</th><td>{{ lengthText(plan.length_m, store.units) }}; <template v-for="(s, i) in plan.stretches" :key="i">{{ i ? ', ' : '' }}{{ lengthText(s.to_m - s.from_m, store.units) }} {{ s.pipe_name || s.method_name }} {{ s.place }}</template><template v-if="cover">; cover {{ depthText(cover, store.units) }}</template></td></tr>
-        <tr><th>Load and drop</th><td>{{ amperes(plan.load_a) }}, of it continuous {{ amperes(plan.continuous_a) }}; {{ volts(plan.drop_v) }}, {{ percent(plan.drop_percent) }} this run, {{ percent(plan.way_percent) }} whole way</td></tr>
-        <tr v-for="end in ends" :key="end.id"><th>{{ end.name }}</th><td>{{ $say('Neutral and ground') }} {{ end.bond === 'bonded' ? 'bonded here' : 'kept apart' }} <cite>{{ end.working[0]?.citation }}</cite></td></tr>
-        <tr v-if="building"><th>{{ building.name }}</th><td><template v-if="building.detached">Disconnect at the building, {{ amperes(building.disconnect_least_a) }} or more. </template>Electrode {{ building.electrode_required ? `required, rods: ${building.rods_wanted}` : 'not required' }}<template v-for="group in conductors" :key="group.key">; {{ group.title.toLowerCase() }} {{ group.answer }}</template>.</td></tr>
-        <tr><th>Limits</th><td><template v-for="(m, i) in plan.margins" :key="m.key">{{ i ? '; ' : '' }}{{ m.words }} {{ figure(m.used, m.unit) }} of {{ withUnit(m.limit, m.unit) }}{{ m.governs ? ' (governs)' : '' }}</template></td></tr>
+        <tr>
+          <th>Conductors</th>
+          <td>
+            {{ plan.headline }}, {{ plan.insulation }}:
+            <template v-for="(wire, i) in plan.wires" :key="wire.role"
+              >{{ i ? '; ' : '' }}{{ wire.name }}: {{ wire.size_name }}, {{ wire.color }}</template
+            >
+          </td>
+        </tr>
+        <tr>
+          <th>Route</th>
+          <td>
+            {{ lengthText(plan.length_m, store.units) }};
+            <template v-for="(s, i) in plan.stretches" :key="i"
+              >{{ i ? ', ' : '' }}{{ lengthText(s.to_m - s.from_m, store.units) }} {{ s.pipe_name || s.method_name }}
+              {{ s.place }}</template
+            ><template v-if="cover">; cover {{ depthText(cover, store.units) }}</template>
+          </td>
+        </tr>
+        <tr>
+          <th>Load and drop</th>
+          <td>
+            {{ amperes(plan.load_a) }}, of it continuous {{ amperes(plan.continuous_a) }}; {{ volts(plan.drop_v) }},
+            {{ percent(plan.drop_percent) }} this run, {{ percent(plan.way_percent) }} whole way
+          </td>
+        </tr>
+        <tr v-for="end in ends" :key="end.id">
+          <th>{{ end.name }}</th>
+          <td>
+            {{ $say('Neutral and ground') }} {{ end.bond === 'bonded' ? 'bonded here' : 'kept apart' }}
+            <cite>{{ end.working[0]?.citation }}</cite>
+          </td>
+        </tr>
+        <tr v-if="building">
+          <th>{{ building.name }}</th>
+          <td>
+            <template v-if="building.detached"
+              >Disconnect at the building, {{ amperes(building.disconnect_least_a) }} or more. </template
+            >Electrode {{ building.electrode_required ? `required, rods: ${building.rods_wanted}` : 'not required'
+            }}<template v-for="group in conductors" :key="group.key"
+              >; {{ group.title.toLowerCase() }} {{ group.answer }}</template
+            >.
+          </td>
+        </tr>
+        <tr>
+          <th>Limits</th>
+          <td>
+            <template v-for="(m, i) in plan.margins" :key="m.key"
+              >{{ i ? '; ' : '' }}{{ m.words }} {{ figure(m.used, m.unit) }} of {{ withUnit(m.limit, m.unit)
+              }}{{ m.governs ? ' (governs)' : '' }}</template
+            >
+          </td>
+        </tr>
       </tbody>
     </table>
     <div v-if="sheet !== 'pull'" class="work">
@@ -66,21 +141,47 @@ function printNow(): void {
     </div>
     <section v-if="sheet === 'pull' && plan.pull" class="crew">
       <h2>{{ plan.pull.words }}</h2>
-      <ol v-if="plan.pull.order.length"><li v-for="line in plan.pull.order" :key="line">{{ line }}</li></ol>
+      <ol v-if="plan.pull.order.length">
+        <li v-for="line in plan.pull.order" :key="line">{{ line }}</li>
+      </ol>
       <table v-if="plan.pull.lengths.length" class="sheet-answer">
         <tbody>
-          <tr v-for="one in plan.pull.lengths" :key="one.name"><th>{{ one.count > 1 ? `${one.count} × ` : '' }}{{ one.name }}, {{ one.size_name }}</th><td>{{ one.color }}, cut to {{ lengthText(one.cut_m, store.units) }}</td></tr>
-          <tr v-for="one in plan.pull.bought" :key="one.size_name"><th>Buy {{ one.count }} × {{ one.size_name }}</th><td>{{ one.words }}</td></tr>
+          <tr v-for="one in plan.pull.lengths" :key="one.name">
+            <th>{{ one.count > 1 ? `${one.count} × ` : '' }}{{ one.name }}, {{ one.size_name }}</th>
+            <td>{{ one.color }}, cut to {{ lengthText(one.cut_m, store.units) }}</td>
+          </tr>
+          <tr v-for="one in plan.pull.bought" :key="one.size_name">
+            <th>Buy {{ one.count }} × {{ one.size_name }}</th>
+            <td>{{ one.words }}</td>
+          </tr>
         </tbody>
       </table>
-      <ul><li v-for="group in [...plan.pull.stretches, ...trenches]" :key="group.key">{{ group.title }}: {{ group.answer }}</li></ul>
-      <div class="work"><section v-for="group in plan.pull.working" :key="group.key"><h2>{{ group.title }}: {{ group.answer }}</h2><WorkLines :lines="group.lines" /></section></div>
+      <ul>
+        <li v-for="group in [...plan.pull.stretches, ...trenches]" :key="group.key">
+          {{ group.title }}: {{ group.answer }}
+        </li>
+      </ul>
+      <div class="work">
+        <section v-for="group in plan.pull.working" :key="group.key">
+          <h2>{{ group.title }}: {{ group.answer }}</h2>
+          <WorkLines :lines="group.lines" />
+        </section>
+      </div>
     </section>
     <section v-if="openFindings.length" class="open">
       <h2>Open at this run and its ends</h2>
-      <ul><li v-for="f in openFindings" :key="f.text">{{ f.text }} <cite>{{ f.citation }}</cite></li></ul>
-</section>
+      <ul>
+        <li v-for="f in openFindings" :key="f.text">
+          {{ f.text }} <cite>{{ f.citation }}</cite>
+        </li>
+      </ul>
+    </section>
     <footer>{{ store.plan?.standing }} Checked by ______________________ Date ____________</footer>
   </main>
-  <main v-else class="pending"><p>{{ store.state ? 'There is no run to print yet.' : 'Opening the job.' }} <router-link :to="`/jobs/${id}/sizing`">Back to Sizing</router-link></p></main>
+  <main v-else class="pending">
+    <p>
+      {{ store.state ? 'There is no run to print yet.' : 'Opening the job.' }}
+      <router-link :to="`/jobs/${id}/sizing`">Back to Sizing</router-link>
+    </p>
+  </main>
 </template>

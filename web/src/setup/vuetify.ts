@@ -4,15 +4,37 @@ import { aliases, mdi } from 'vuetify/iconsets/mdi-svg'
 const paper = {
   dark: false,
   colors: {
-    background: '#f4f0e8', surface: '#fffdf8', primary: '#0a6464', secondary: '#6a543f', error: '#9c2a25', warning: '#8a5210',
-    success: '#28603a', info: '#35505c', ink: '#1f2a30', rail: '#e9e2d6', earth: '#d8c4a4', line: '#cfc4b2', wash: '#e2efec',
+    background: '#f4f0e8',
+    surface: '#fffdf8',
+    primary: '#0a6464',
+    secondary: '#6a543f',
+    error: '#9c2a25',
+    warning: '#8a5210',
+    success: '#28603a',
+    info: '#35505c',
+    ink: '#1f2a30',
+    rail: '#e9e2d6',
+    earth: '#d8c4a4',
+    line: '#cfc4b2',
+    wash: '#e2efec',
   },
 }
 const night = {
   dark: true,
   colors: {
-    background: '#12181b', surface: '#1a2226', primary: '#5cc3b9', secondary: '#c9b394', error: '#ff9b8f', warning: '#eeb463',
-    success: '#8fd09f', info: '#9cc0cf', ink: '#0b1013', rail: '#182025', earth: '#3d3327', line: '#3a464c', wash: '#1d3534',
+    background: '#12181b',
+    surface: '#1a2226',
+    primary: '#5cc3b9',
+    secondary: '#c9b394',
+    error: '#ff9b8f',
+    warning: '#eeb463',
+    success: '#8fd09f',
+    info: '#9cc0cf',
+    ink: '#0b1013',
+    rail: '#182025',
+    earth: '#3d3327',
+    line: '#3a464c',
+    wash: '#1d3534',
   },
 }
 

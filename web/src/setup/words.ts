@@ -1,4 +1,4 @@
-/** Says the shared phrases of the screens in the words of the job's rulebook. Words that people typed are never passed through it. */
+/** Says the shared phrases of the screens in the words of the job's rulebook; never words that people typed. */
 import type { App } from 'vue'
 import type { Options } from '../api/client'
 import { useJob } from '../state/job'
@@ -16,10 +16,11 @@ function sayer(phrases: Phrases): (text: string) => string {
   const instead = new Map(phrases.map((one) => [one.phrase.toLowerCase(), one.said]))
   const longest = phrases.map((one) => one.phrase).sort((a, b) => b.length - a.length)
   const pattern = new RegExp(longest.map(escaped).join('|'), 'gi')
-  return (text) => text.replace(pattern, (found) => {
-    const other = instead.get(found.toLowerCase()) ?? found
-    return found[0] === found[0]?.toLowerCase() ? other : other.charAt(0).toUpperCase() + other.slice(1)
-  })
+  return (text) =>
+    text.replace(pattern, (found) => {
+      const other = instead.get(found.toLowerCase()) ?? found
+      return found[0] === found[0]?.toLowerCase() ? other : other.charAt(0).toUpperCase() + other.slice(1)
+    })
 }
 
 export function say(text: string): string {

@@ -1,7 +1,19 @@
 /** The job on screen: the kept state, edits sent one after another, and the plan tried while dragging. */
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
-import { client, type Cure, problemText, type Answers, type Job, type JobState, type Operation, type Options, type PartKind, type Plan, type Problem } from '../api/client'
+import {
+  client,
+  type Cure,
+  problemText,
+  type Answers,
+  type Job,
+  type JobState,
+  type Operation,
+  type Options,
+  type PartKind,
+  type Plan,
+  type Problem,
+} from '../api/client'
 import { useSettings } from './settings'
 
 interface Trouble {
@@ -34,13 +46,16 @@ export const useJob = defineStore('job', () => {
 
   async function load(id: string): Promise<void> {
     const ticket = ++asked
-    const { data, error } = await client.GET('/api/jobs/{job_id}', { params: { path: { job_id: id }, query: { focus: '' } } })
+    const { data, error } = await client.GET('/api/jobs/{job_id}', {
+      params: { path: { job_id: id }, query: { focus: '' } },
+    })
     if (ticket !== asked) return
     if (!data) throw new Error((error as Problem | undefined)?.detail ?? 'The server does not answer.')
     tried.value = null
     state.value = data
     if (!options.value || options.value.id !== data.job.rulebook) {
-      options.value = (await client.GET('/api/rulebooks/{name}', { params: { path: { name: data.job.rulebook } } })).data ?? null
+      options.value =
+        (await client.GET('/api/rulebooks/{name}', { params: { path: { name: data.job.rulebook } } })).data ?? null
     }
     await replan()
   }
@@ -49,7 +64,9 @@ export const useJob = defineStore('job', () => {
   async function replan(): Promise<void> {
     const now = state.value
     if (!now) return
-    const { data } = await client.GET('/api/jobs/{job_id}/plan', { params: { path: { job_id: now.id }, query: { focus: run_id.value } } })
+    const { data } = await client.GET('/api/jobs/{job_id}/plan', {
+      params: { path: { job_id: now.id }, query: { focus: run_id.value } },
+    })
     if (data && state.value?.revision === now.revision) state.value = { ...now, plan: data }
   }
 
@@ -66,7 +83,11 @@ export const useJob = defineStore('job', () => {
 
   /** Queue an edit: edits go out in the order they were made, each on the revision before it. */
   function edit(patch: Operation[]): Promise<void> {
-    return enqueue((now, params) => client.PATCH('/api/jobs/{job_id}', { params: { ...params, path: { job_id: now.id } }, body: patch }), () => void edit(patch))
+    return enqueue(
+      (now, params) =>
+        client.PATCH('/api/jobs/{job_id}', { params: { ...params, path: { job_id: now.id } }, body: patch }),
+      () => void edit(patch),
+    )
   }
 
   /** Take a cure, or another offer of the plan: the edits it is made of. */
@@ -85,28 +106,49 @@ export const useJob = defineStore('job', () => {
 
   /** Lay a guided start into the job. */
   function addStart(start: string, answers: Answers): Promise<void> {
-    return enqueue((now, params) => client.POST('/api/jobs/{job_id}/start', { params: { ...params, path: { job_id: now.id } }, body: { start, answers } }),
-      () => void addStart(start, answers))
+    return enqueue(
+      (now, params) =>
+        client.POST('/api/jobs/{job_id}/start', {
+          params: { ...params, path: { job_id: now.id } },
+          body: { start, answers },
+        }),
+      () => void addStart(start, answers),
+    )
   }
 
   /** Remove or copy a part with everything that hangs on it. */
   function changePart(action: 'remove' | 'copy', kind: PartKind, part: string): Promise<void> {
-    return enqueue((now, params) => client.POST('/api/jobs/{job_id}/parts', { params: { ...params, path: { job_id: now.id } }, body: { action, kind, part } }),
-      () => void changePart(action, kind, part))
+    return enqueue(
+      (now, params) =>
+        client.POST('/api/jobs/{job_id}/parts', {
+          params: { ...params, path: { job_id: now.id } },
+          body: { action, kind, part },
+        }),
+      () => void changePart(action, kind, part),
+    )
   }
 
   function undo(): Promise<void> {
-    return enqueue((now, params) => client.POST('/api/jobs/{job_id}/undo', { params: { ...params, path: { job_id: now.id } } }), null)
+    return enqueue(
+      (now, params) => client.POST('/api/jobs/{job_id}/undo', { params: { ...params, path: { job_id: now.id } } }),
+      null,
+    )
   }
 
   function redo(): Promise<void> {
-    return enqueue((now, params) => client.POST('/api/jobs/{job_id}/redo', { params: { ...params, path: { job_id: now.id } } }), null)
+    return enqueue(
+      (now, params) => client.POST('/api/jobs/{job_id}/redo', { params: { ...params, path: { job_id: now.id } } }),
+      null,
+    )
   }
 
   type Params = { header: { 'If-Match': string; 'Northspan-Person': string }; query: { focus: string } }
   type Answer = { data?: JobState; error?: unknown }
 
-  function enqueue(send: (now: JobState, params: Params) => Promise<Answer>, retry: (() => void) | null): Promise<void> {
+  function enqueue(
+    send: (now: JobState, params: Params) => Promise<Answer>,
+    retry: (() => void) | null,
+  ): Promise<void> {
     saving.value++
     queue = queue.then(async () => {
       const now = state.value
@@ -162,7 +204,33 @@ export const useJob = defineStore('job', () => {
     tried.value = null
   }
 
-  return { state, options, job, plan, run_id, run, run_plan, way, units, saving, trouble, load, choose, edit, take, settled, addStart, changePart, part, pick, changeUnits, undo, redo, tryOut, forgetTry }
+  return {
+    state,
+    options,
+    job,
+    plan,
+    run_id,
+    run,
+    run_plan,
+    way,
+    units,
+    saving,
+    trouble,
+    load,
+    choose,
+    edit,
+    take,
+    settled,
+    addStart,
+    changePart,
+    part,
+    pick,
+    changeUnits,
+    undo,
+    redo,
+    tryOut,
+    forgetTry,
+  }
 })
 
 /** Where to begin: new work first, the longest way first. */

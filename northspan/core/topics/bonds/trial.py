@@ -12,6 +12,9 @@ from northspan.core.working.errors import InvalidJob
 Ids = Annotated[tuple[Id, ...], Field(max_length=60)]
 
 
+LOOSE_OHM, STRAY_V = 0.3, 10.0  # what the buttons of the bench try; any other figure can be asked for
+
+
 class Trial(Part):
     """Conditions tried together on an installation as it stands."""
 

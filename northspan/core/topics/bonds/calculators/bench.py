@@ -21,7 +21,7 @@ from northspan.core.topics.bonds.opening import Opening
 from northspan.core.topics.bonds.reading import Solved, edge_name, place_name, solve_bench
 from northspan.core.topics.bonds.setup import on_bench
 from northspan.core.topics.bonds.state_checks import StateCheck, state_checks
-from northspan.core.topics.bonds.trial import Trial
+from northspan.core.topics.bonds.trial import LOOSE_OHM, STRAY_V, Trial
 from northspan.core.topics.bonds.verdict import verdict
 from northspan.core.topics.bonds.words import DANGER_V, LIFT_V, OBJECTION_A, amperes_text, clamp_words, opening_words
 from northspan.core.working.worked import Step, given, ruled, step, whole
@@ -133,7 +133,10 @@ class SourceRead:
 
 
 class BenchAnswer(Answer):
-    """What the circuit does, and what that means. `level` counts from 0, fine, to 4, a danger that stays."""
+    """What the circuit does, and what that means. `level` counts from 0, fine, to 4, a danger that stays.
+
+    `loose_ohm` and `stray_v` are what its buttons try for a loose contact and for a neutral that is lifted.
+    """
 
     level: int
     words: str
@@ -148,6 +151,8 @@ class BenchAnswer(Answer):
     earths: tuple[EarthRead, ...]
     clamps: tuple[ClampRead, ...]
     assumed: tuple[str, ...]
+    loose_ohm: float = LOOSE_OHM
+    stray_v: float = STRAY_V
 
 
 class ChangesAnswer(Answer):

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from pydantic import Field, JsonValue
 
-from northspan.core.case.at_building import WIRE_KEY, fall_test, frozen_soil, places, shapes_of, soil_of, standing
+from northspan.core.case.at_building import WIRE_KEY, fall_test, far_end, frozen_soil, places, shapes_of, soil_of, standing
 from northspan.core.case.calculator import Answer
 from northspan.core.case.facts import earthing_at
 from northspan.core.case.schools import school_of
@@ -43,7 +43,7 @@ class GroundQuestion(Part):
 
 @dataclass(frozen=True, slots=True)
 class ElectrodeHere:
-    """An electrode where it lies: alone [ohm], and its share of the current when joined."""
+    """An electrode where it lies, from its upper end to its other one [m]: alone [ohm], and its share of the current when joined."""
 
     id: str
     name: str
@@ -53,6 +53,8 @@ class ElectrodeHere:
     y_m: float
     top_m: float
     length_m: float
+    end_x_m: float
+    end_m: float
     alone_ohm: float
     share: float
     measured_ohm: float | None
@@ -227,7 +229,8 @@ def _groups(steps: dict[str, tuple[Step, ...]]) -> Iterator[WorkGroup]:
 
 
 def _here(key: str, one: Electrode, x: float, alone: float, share: float) -> ElectrodeHere:
-    return ElectrodeHere(key, one.name, one.kind, one.laid, x, one.y_m, one.top_m, one.length_m, alone, share, one.measured_ohm)
+    end_x, end = far_end(one, x)
+    return ElectrodeHere(key, one.name, one.kind, one.laid, x, one.y_m, one.top_m, one.length_m, end_x, end, alone, share, one.measured_ohm)
 
 
 def _soil_words(soil: Soil, say: Words) -> str:

@@ -1,0 +1,65 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import type { Cure } from '../../api/client'
+import { useShowFinding } from '../../composables/useShowFinding'
+import { useJob } from '../../state/job'
+import { STEPS } from '../../state/steps'
+
+const store = useJob()
+const all = ref(false)
+const WORDS: Record<string, string> = { stop: 'Stop', fix: 'Fix', check: 'Check', note: 'Note', holds: 'Holds' }
+const findings = computed(() => store.plan?.findings ?? [])
+const step = ref('')
+/** The steps that findings belong to, in the order of work, with how many. */
+const steps = computed(() =>
+  STEPS.map((s) => ({ ...s, count: findings.value.filter((f) => f.step === s.key).length })).filter((s) => s.count),
+)
+const of_step = computed(() =>
+  all.value && steps.value.some((s) => s.key === step.value)
+    ? findings.value.filter((f) => f.step === step.value)
+    : findings.value,
+)
+const shown = computed(() => (all.value ? of_step.value : findings.value.slice(0, 1)))
+
+const show = useShowFinding()
+
+function cure(chosen: Cure): void {
+  void store.take(chosen)
+}
+</script>
+
+<template>
+  <section class="findings" aria-label="Findings">
+    <p v-if="!findings.length" class="empty">Nothing found yet.</p>
+    <div v-if="all && steps.length > 1" class="finding-steps" role="group" aria-label="Findings of one step">
+      <button class="cure plain" :aria-pressed="!step" @click="step = ''">All {{ findings.length }}</button>
+      <button
+        v-for="one in steps"
+        :key="one.key"
+        class="cure plain"
+        :aria-pressed="step === one.key"
+        @click="step = one.key">
+        {{ one.title }} {{ one.count }}
+      </button>
+    </div>
+    <ul :class="{ all }">
+      <li
+        v-for="(finding, i) in shown"
+        :key="finding.code + finding.where + finding.text"
+        :class="finding.severity"
+        :data-code="finding.code">
+        <span class="severity"><i aria-hidden="true" />{{ WORDS[finding.severity] }}</span>
+        <button class="finding-text" @click="show(finding)">
+          <b>{{ finding.text }}</b> <template v-if="all">{{ finding.why }}</template>
+          <cite>{{ finding.citation }}</cite>
+        </button>
+        <span class="cures">
+          <button v-for="one in finding.cures" :key="one.words" class="cure" @click="cure(one)">{{ one.words }}</button>
+          <button v-if="i === 0 && findings.length > 1" class="cure plain" :aria-expanded="all" @click="all = !all">
+            {{ all ? 'Only the worst' : `All ${findings.length}` }}
+          </button>
+        </span>
+      </li>
+    </ul>
+  </section>
+</template>

@@ -1,0 +1,51 @@
+<script setup lang="ts">
+import {
+  mdiHelpCircleOutline,
+  mdiMagnify,
+  mdiPrinterOutline,
+  mdiRedo,
+  mdiThemeLightDark,
+  mdiTrayArrowDown,
+  mdiUndo,
+} from '@mdi/js'
+import { computed } from 'vue'
+import { useJob } from '../../state/job'
+import { useSettings } from '../../state/settings'
+import IconButton from '../parts/IconButton.vue'
+
+defineEmits<{ help: []; find: []; rules: [] }>()
+const store = useJob()
+const settings = useSettings()
+const saved = computed(() => (store.saving ? 'Saving' : store.state ? `Saved, revision ${store.state.revision}` : ''))
+</script>
+
+<template>
+  <header class="top-bar">
+    <router-link to="/" class="brand">North Span</router-link>
+    <span class="job-name">{{ store.job?.name }}</span>
+    <button class="chip wide" title="The rules this job follows. Press to see others." @click="$emit('rules')">
+      {{ store.plan?.rulebook_title }}
+    </button>
+    <button class="chip wide" :title="`Lengths are in ${store.units}. Press to change.`" @click="store.changeUnits">
+      {{ store.units }}
+    </button>
+    <span class="grow" />
+    <span class="saved wide" role="status">{{ saved }}</span>
+    <IconButton title="Find or do anything" :icon="mdiMagnify" @click="$emit('find')" />
+    <IconButton title="Undo" :icon="mdiUndo" :disabled="!store.state?.can_undo" @click="store.undo" />
+    <IconButton title="Redo" :icon="mdiRedo" :disabled="!store.state?.can_redo" @click="store.redo" />
+    <a
+      v-if="store.state"
+      class="bar-link wide"
+      :href="`/api/jobs/${store.state.id}/export/job.json`"
+      download
+      title="Save the job as a file">
+      <v-icon :icon="mdiTrayArrowDown" /><span>Job file</span></a
+    >
+    <router-link v-if="store.state" class="bar-link" :to="`/jobs/${store.state.id}/sheet`" title="Calculation sheet">
+      <v-icon :icon="mdiPrinterOutline" /><span class="wide">Sheet</span></router-link
+    >
+    <IconButton class="wide" title="Light or dark" :icon="mdiThemeLightDark" @click="settings.changeTheme" />
+    <IconButton class="wide" title="Help and keys" :icon="mdiHelpCircleOutline" @click="$emit('help')" />
+  </header>
+</template>

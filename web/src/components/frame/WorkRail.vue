@@ -1,0 +1,57 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useRouter } from 'vue-router'
+import { useJob } from '../../state/job'
+import { STEPS } from '../../state/steps'
+
+const props = defineProps<{ step: string }>()
+const store = useJob()
+const router = useRouter()
+/** What must be cured, by the step it belongs to. */
+const open = computed(() => {
+  const count: Record<string, number> = {}
+  for (const one of store.plan?.findings ?? [])
+    if (one.severity === 'stop' || one.severity === 'fix') count[one.step] = (count[one.step] ?? 0) + 1
+  return count
+})
+const items = computed(() => STEPS.map((s, i) => ({ ...s, number: i + 1, note: noteOf(s.key, s.built) })))
+
+function noteOf(key: string, built: boolean): string {
+  if (!built) return 'not built'
+  if (open.value[key]) return `${open.value[key]} to cure`
+  if (key === 'survey') return `${Object.keys(store.job?.enclosures ?? {}).length} cans`
+  if (key === 'loads') return `${Object.keys(store.plan?.loads ?? {}).length} loads`
+  if (key === 'electrodes')
+    return `${Object.values(store.job?.electrodes ?? {}).filter((e) => e.status !== 'remove').length} noted`
+  if (key === 'route' || key === 'neutrals') return 'nothing to cure'
+  if (key === 'sizing') return store.run_id ? 'nothing to cure' : 'nothing yet'
+  return store.state ? `rev ${store.state.revision}` : ''
+}
+
+function go(event: Event): void {
+  void router.push(`/jobs/${store.state?.id}/${(event.target as HTMLSelectElement).value}`)
+}
+</script>
+
+<template>
+  <nav class="rail" aria-label="Order of work">
+    <router-link
+      v-for="item in items"
+      :key="item.key"
+      :to="`/jobs/${store.state?.id}/${item.key}`"
+      class="rail-step"
+      :class="{ here: item.key === props.step, unbuilt: !item.built }"
+      :aria-current="item.key === props.step ? 'page' : undefined">
+      <span>{{ item.number }} {{ item.title }}</span
+      ><small>{{ item.note }}</small>
+    </router-link>
+    <label class="rail-select"
+      >Step
+      <select :value="props.step" @change="go">
+        <option v-for="item in items" :key="item.key" :value="item.key">
+          {{ item.number }} {{ item.title }}{{ item.built ? '' : ' (not built)' }}
+        </option>
+      </select>
+    </label>
+  </nav>
+</template>

@@ -1,0 +1,79 @@
+<script setup lang="ts" generic="T">
+import { computed, ref, watch } from 'vue'
+import { Misread } from '../../format/quantities'
+
+const props = defineProps<{
+  label: string
+  shown: string
+  wrong: string
+  parse: (text: string) => T | null
+  emptyOk?: boolean
+  hint?: string
+  understood?: (value: T) => string
+}>()
+const emit = defineEmits<{ commit: [value: T | null] }>()
+const text = ref(props.shown)
+const error = ref('')
+watch(
+  () => props.shown,
+  (shown) => {
+    text.value = shown
+    error.value = ''
+  },
+)
+const changed = computed(() => text.value.trim() !== props.shown.trim())
+
+/** What is read, or why it cannot be: a figure that is meant for another box says so. */
+function read(): { value: T | null; why: string } {
+  try {
+    return { value: props.parse(text.value), why: props.wrong }
+  } catch (error) {
+    if (error instanceof Misread) return { value: null, why: `${error.message}.` }
+    throw error
+  }
+}
+
+/** What was understood, beside what is typed, while it is not kept yet. */
+const meaning = computed(() => {
+  if (!changed.value || !props.understood || !text.value.trim()) return ''
+  const { value } = read()
+  return value === null ? '' : `= ${props.understood(value)}`
+})
+
+function commit(): void {
+  if (!changed.value) {
+    error.value = ''
+    return
+  }
+  if (props.emptyOk && !text.value.trim()) {
+    emit('commit', null)
+    return
+  }
+  const { value, why } = read()
+  if (value === null) error.value = why
+  else {
+    error.value = ''
+    emit('commit', value)
+  }
+}
+
+function giveUp(): void {
+  text.value = props.shown
+  error.value = ''
+}
+</script>
+
+<template>
+  <v-text-field
+    v-model="text"
+    :label="label"
+    :error-messages="error"
+    :messages="meaning"
+    :placeholder="hint"
+    persistent-placeholder
+    inputmode="text"
+    autocomplete="off"
+    @blur="commit"
+    @keydown.enter="commit"
+    @keydown.esc="giveUp" />
+</template>

@@ -1,0 +1,42 @@
+<script setup lang="ts">
+import { ref, watch } from 'vue'
+import { client, type Schemas } from '../../api/client'
+import { useJob } from '../../state/job'
+
+const store = useJob()
+const lines = ref<Schemas['RevisionItem'][]>([])
+watch(
+  () => store.state?.revision,
+  async () => {
+    if (!store.state) return
+    const { data } = await client.GET('/api/jobs/{job_id}/revisions', { params: { path: { job_id: store.state.id } } })
+    if (data) lines.value = data.revisions
+  },
+  { immediate: true },
+)
+</script>
+
+<template>
+  <main class="pending">
+    <h1>Record</h1>
+    <p>Every change that was kept, the newest first. Tests, photos and sign-off are not built yet.</p>
+    <table class="record">
+      <thead>
+        <tr>
+          <th>Revision</th>
+          <th>When</th>
+          <th>Who</th>
+          <th>What</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="line in lines" :key="line.number">
+          <td class="number">{{ line.number }}</td>
+          <td>{{ new Date(line.at).toLocaleString() }}</td>
+          <td>{{ line.who || 'nobody named' }}</td>
+          <td>{{ line.what }}</td>
+        </tr>
+      </tbody>
+    </table>
+  </main>
+</template>

@@ -1,0 +1,208 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Choice, Operation, PartKind } from '../../api/client'
+import { FIELDS, isMotor, type Field } from '../../state/fields'
+import {
+  amperes,
+  areaText,
+  lengthText,
+  parseArea,
+  parseHorsepower,
+  parseLength,
+  parseMeasure,
+  parsePower,
+  parseTemperature,
+  percent,
+  powerText,
+  temperatureText,
+} from '../../format/quantities'
+import { say } from '../../setup/words'
+import { useJob } from '../../state/job'
+import CommitField from '../parts/CommitField.vue'
+
+/** The fields of one part of the property, each kept as it is left. */
+const props = defineProps<{ kind: PartKind; part: string }>()
+const store = useJob()
+const values = computed(() => store.job?.[props.kind][props.part] as Record<string, unknown> | undefined)
+const fields = computed(() =>
+  FIELDS[props.kind].filter(
+    (f) =>
+      (!f.only || (values.value && f.only(values.value))) && (!f.where || (store.options && f.where(store.options))),
+  ),
+)
+const plain = computed(() => fields.value.filter((f) => f.type !== 'flag'))
+const flags = computed(() => fields.value.filter((f) => f.type === 'flag'))
+const SELECTS = ['choice', 'yesno', 'building', 'enclosure', 'node', 'run']
+const EMPTY = ['device_type'] // an empty word is the usual kind
+const YES_NO: Record<string, boolean> = { yes: true, no: false }
+
+function set(field: string, value: unknown): void {
+  const operation: Operation = { op: 'add', path: `/${props.kind}/${props.part}/${field}`, value }
+  void store.edit([operation])
+}
+
+function items(field: Field) {
+  const job = store.job
+  if (field.type === 'choice' || field.type === 'yesno')
+    return choicesOf(field).map((one) => ({ value: one.value, title: say(one.title) }))
+  const named = (entries: Record<string, { name: string }>) =>
+    Object.entries(entries).map(([value, p]) => ({ value, title: `${value} ${p.name}` }))
+  const none = field.required ? [] : [{ value: '', title: field.hint ?? 'none' }]
+  if (!job) return none
+  if (field.type === 'run') return [...none, ...named(job.runs).filter((one) => one.value !== props.part)]
+  if (field.type === 'building') return [...none, ...named(job.buildings)]
+  return [...none, ...(field.type === 'node' ? named(job.sources) : []), ...named(job.enclosures)]
+}
+
+function choicesOf(field: Field): Choice[] {
+  return (field.from && store.options && values.value ? field.from(store.options, values.value) : field.choices) ?? []
+}
+
+function chosen(field: Field): unknown {
+  const value = values.value?.[field.field]
+  return typeof value === 'boolean' ? (value ? 'yes' : 'no') : (value ?? '')
+}
+
+function pick(field: Field, value: string): void {
+  set(
+    field.field,
+    field.type === 'yesno' ? (YES_NO[value] ?? null) : value || (EMPTY.includes(field.field) ? '' : null),
+  )
+}
+
+function shown(field: Field): string {
+  const value = values.value?.[field.field]
+  if (value === null || value === undefined) return ''
+  if (field.type === 'powers') return (value as number[]).map(powerText).join(', ')
+  return typeof value === 'number' ? shownAs(field, value) : String(value)
+}
+
+function shownAs(field: Field, value: number): string {
+  switch (field.type) {
+    case 'length':
+      return lengthText(value, store.units)
+    case 'area':
+      return areaText(value, store.units)
+    case 'amperes':
+      return amperes(value)
+    case 'power':
+      return powerText(value)
+    case 'percent':
+      return field.field === 'impedance_percent' ? `${value} %` : percent(value)
+    case 'temperature':
+      return temperatureText(value, store.units)
+    case 'kva':
+      return `${value} kVA`
+    case 'volts':
+      return `${value} V`
+    case 'ohms':
+      return `${value} Ω`
+    case 'horsepower':
+      return `${value} hp`
+    default:
+      return String(value)
+  }
+}
+
+function parse(field: Field, text: string): unknown {
+  switch (field.type) {
+    case 'length':
+      return parseLength(text, store.units) ?? (/^0+$/.test(text.trim()) ? 0 : null)
+    case 'area':
+      return parseArea(text, store.units)
+    case 'power':
+      return isMotorPower(field, text) ? { horsepower: parseHorsepower(text) } : parsePower(text)
+    case 'temperature':
+      return parseTemperature(text, store.units)
+    case 'count':
+      return /^\d+$/.test(text.trim()) ? Number(text.trim()) : null
+    case 'text':
+      return text.trim()
+    case 'powers': {
+      const steps = text.split(/[,;+]/).map((one) => parsePower(one))
+      return steps.some((step) => step === null) ? null : steps
+    }
+    case 'amperes':
+    case 'kva':
+    case 'volts':
+    case 'ohms':
+    case 'percent':
+    case 'horsepower':
+      return parseMeasure(text, field.type)
+    default:
+      return parseMeasure(text, 'plain')
+  }
+}
+
+/** "5 hp" in the box for a load's nameplate makes it a motor: its current then comes from the code's own table. */
+function isMotorPower(field: Field, text: string): boolean {
+  return props.kind === 'loads' && field.field === 'power_va' && parseHorsepower(text) !== null
+}
+
+/** What was read, as it will stand. */
+function understood(field: Field, value: unknown): string {
+  if (field.type === 'powers') return (value as number[]).map(powerText).join(', ')
+  if (typeof value === 'object' && value !== null && 'horsepower' in value)
+    return `a motor of ${String(value.horsepower)} hp`
+  return typeof value === 'number' ? shownAs(field, value) : String(value)
+}
+
+const WRONG: Partial<Record<Field['type'], string>> = {
+  length: 'A length, for example 60 ft or 18 m',
+  area: 'An area, for example 1850 sq ft',
+  power: 'A power, for example 4.5 kW',
+  count: 'A whole number',
+  temperature: 'A temperature, for example 86 F',
+  powers: 'Powers with commas, for example 1 kW, 2 kW',
+  text: 'A word',
+}
+
+function left(field: Field, value: unknown): void {
+  if (typeof value === 'object' && value !== null && 'horsepower' in value) {
+    const at = `/${props.kind}/${props.part}`
+    const motor =
+      values.value && isMotor(values.value) ? [] : [{ op: 'add' as const, path: `${at}/kind`, value: 'motor' }]
+    void store.edit([...motor, { op: 'add', path: `${at}/horsepower`, value: value.horsepower }])
+  } else if (value !== null) set(field.field, value)
+  else if (field.type === 'powers') set(field.field, [])
+  else set(field.field, field.type === 'text' ? '' : null)
+}
+</script>
+
+<template>
+  <div v-if="values" class="part-editor">
+    <div class="fields">
+      <template v-for="field in plain" :key="field.field">
+        <v-select
+          v-if="SELECTS.includes(field.type)"
+          :label="$say(field.label)"
+          :model-value="chosen(field)"
+          :items="items(field)"
+          @update:model-value="pick(field, String($event))" />
+        <v-select
+          v-else-if="field.type === 'choices'"
+          :label="$say(field.label)"
+          multiple
+          :model-value="values[field.field] as string[]"
+          :items="field.choices"
+          @update:model-value="set(field.field, $event)" />
+        <CommitField
+          v-else
+          :label="$say(field.label)"
+          :shown="shown(field)"
+          :hint="field.hint"
+          :empty-ok="!field.required"
+          :parse="(t) => parse(field, t)"
+          :understood="(v) => understood(field, v)"
+          :wrong="WRONG[field.type] ?? 'A number'"
+          @commit="left(field, $event)" />
+      </template>
+    </div>
+    <label v-for="field in flags" :key="field.field" class="flag">
+      <input
+        type="checkbox"
+        :checked="Boolean(values[field.field])"
+        @change="set(field.field, ($event.target as HTMLInputElement).checked)" />{{ $say(field.label) }}
+    </label>
+  </div>
+</template>
