@@ -196,13 +196,6 @@ class DeviceType(Choice):
     ratings_a: list[float]
 
 
-class Phrase(Wire):
-    """A phrase of the screens, and what is said for it here."""
-
-    phrase: str
-    said: str
-
-
 class RulebookOptions(Wire):
     """What a rulebook lets a person choose from, in its own terms."""
 
@@ -233,5 +226,5 @@ class RulebookOptions(Wire):
     by_loop: bool = Field(description="Whether it protects by the earth fault loop.")
     old_colors: bool = Field(description="Whether installations with other wire colors still stand there.")
     terms: dict[str, str]
-    phrases: list[Phrase]
+    words: dict[str, str] = Field(description="The words that shared sentences are made with, by name.")
     not_covered: list[str] = Field(description="What these rules do not cover, in plain words.")

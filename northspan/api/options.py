@@ -22,7 +22,7 @@ def rulebook_options(book: Rulebook) -> models.RulebookOptions:
         The rulebook. [-]
     """
     dialect = asdict(book.words.dialect)
-    phrases = dialect.pop("phrases")
+    terms = dialect.pop("terms")
     wires = Circuit.two_wire_neutral
     return models.RulebookOptions(
         id=book.id,
@@ -53,7 +53,7 @@ def rulebook_options(book: Rulebook) -> models.RulebookOptions:
         old_colors=book.words.colors(wires, old=True) != book.words.colors(wires),
         terms=dialect,
         not_covered=list(book.not_covered),
-        phrases=[models.Phrase(phrase=phrase, said=said) for phrase, said in phrases],
+        words=terms,
     )
 
 

@@ -11,7 +11,6 @@ from pydantic import BaseModel
 
 from northspan.core.case.case import Case, case_of
 from northspan.core.case.topic import Done, Planned
-from northspan.core.case.wording import in_words, wording_of
 from northspan.core.document.cautions import STANDING
 from northspan.core.document.findings import Finding, by_severity
 from northspan.core.document.job import Job
@@ -53,7 +52,7 @@ def solve(job: Job, detailed: Collection[str] | None = None) -> Plan:
         planned.append(topic.plan(case, done))
         done = done.with_results(planned[-1].results)
         found += [one if one.step else replace(one, step=topic.step) for one in topic.findings(case, done)]
-    return in_words(_plan(case, planned, found), wording_of(case.job, case.rulebook.words))
+    return _plan(case, planned, found)
 
 
 def _plan(case: Case, planned: Iterable[Planned], found: Iterable[Finding]) -> Plan:
@@ -76,7 +75,7 @@ def _plan(case: Case, planned: Iterable[Planned], found: Iterable[Finding]) -> P
     return Plan(
         rulebook=case.job.rulebook,
         rulebook_title=case.rulebook.title,
-        standing=STANDING,
+        standing=case.rulebook.words.fill(STANDING),
         findings=by_severity(found),
         **fields,
     )

@@ -125,7 +125,7 @@ class Ordinary(ApiCase):
             self.assertIn(one["cable"], one["insulations"])
             self.assertIn(one["cable_size"], [size["value"] for size in one["sizes"]["copper"]])
             self.assertTrue(all(one["terms"].values()) and one["earthings"] and one["groundings"] and one["terminals"])
-        self.assertTrue(said["uk-2022"]["old_colors"] and said["uk-2022"]["phrases"])
+        self.assertTrue(said["uk-2022"]["old_colors"] and said["uk-2022"]["words"]["feeder"] == "submain")
 
     def test_parts_go_and_are_doubled(self):
         url = f"{self.url}/parts"

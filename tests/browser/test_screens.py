@@ -111,6 +111,7 @@ class Screens(BrowserCase):
                 page.locator(".part-panel .fields").first.wait_for()
                 self.no_violation(page, part)
                 self.nothing_sticks_out(page, part)
+                self.assertNotRegex(page.locator("body").inner_text(), r"\{\w+\}")  # a term that nobody said
             self.assertEqual(page.evaluate(SMALL), [])
             page.goto(f"/jobs/{job_id}/loads")
             page.locator(".load-list button").first.click()

@@ -6,12 +6,12 @@ import { createApp } from 'vue'
 import App from './App.vue'
 import { router } from './setup/router'
 import { makeVuetify } from './setup/vuetify'
-import { words } from './setup/words'
+import { terms } from './setup/terms'
 import { useSettings } from './state/settings'
 
 const app = createApp(App)
 app.use(createPinia())
 app.use(router)
-app.use(words)
+app.use(terms)
 app.use(makeVuetify(useSettings().theme))
 app.mount('#app')

@@ -95,4 +95,11 @@ def answered(
         Limits that were checked. [-]
     """
     groups = tuple(WorkGroup(title.lower().replace(" ", "_"), title, "", printed(steps)) for title, steps in working.items())
-    return Answer(rulebook=rulebook.title, standing=STANDING, headline=headline, figures=figures, margins=shown(margins), working=groups)
+    return Answer(
+        rulebook=rulebook.title,
+        standing=rulebook.words.fill(STANDING),
+        headline=headline,
+        figures=figures,
+        margins=shown(margins),
+        working=groups,
+    )

@@ -9,6 +9,7 @@ from northspan.core.document.job import CallChoice, Job
 from northspan.core.document.plan import CallOption, CallPlan
 from northspan.core.rulebooks.questions.choices import Choices
 from northspan.core.rulebooks.registry import rulebook_of
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.working.errors import InvalidJob
 
 
@@ -100,7 +101,7 @@ def check_calls(job: Job) -> None:
             raise InvalidJob(f"/calls/{name}/school", f"there is no school {choice.school}.", f"Schools: {', '.join(keys)}.")
 
 
-def call_plan(kind: CallKind, choice: CallChoice | None, outcomes: dict[str, str], choice_rules: Choices) -> CallPlan:
+def call_plan(kind: CallKind, choice: CallChoice | None, outcomes: dict[str, str], rulebook: Rulebook) -> CallPlan:
     """Lay out a call with the outcome of each school.
 
     Parameters
@@ -111,10 +112,12 @@ def call_plan(kind: CallKind, choice: CallChoice | None, outcomes: dict[str, str
         What the job chose, if anybody decided. [-]
     outcomes : dict
         School to outcome in words. [-]
-    choice_rules : Choices
-        What may be chosen. [-]
+    rulebook : Rulebook
+        For its terms, and the school that is usual. [-]
     """
-    default = default_school(kind, choice_rules)
+    default, fill = default_school(kind, rulebook.choices), rulebook.words.fill
     chosen = choice.school if choice else default
-    options = tuple(CallOption(s.key, s.words, outcomes[s.key], s.key == chosen) for s in kind.schools)
-    return CallPlan(kind.name, kind.question, chosen, default, choice.decided_by if choice else "", choice.why if choice else "", options)
+    options = tuple(CallOption(s.key, fill(s.words), outcomes[s.key], s.key == chosen) for s in kind.schools)
+    return CallPlan(
+        kind.name, fill(kind.question), chosen, default, choice.decided_by if choice else "", choice.why if choice else "", options
+    )

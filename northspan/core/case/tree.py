@@ -181,8 +181,10 @@ def tree_of(job: Job) -> Tree:
         if run_id in standby:
             continue
         if run.target in feeding:
-            words = "Mark one of the two runs temporary or to remove, or as an alternate supply through a transfer switch."
-            raise InvalidJob(f"/runs/{run_id}/target", f"{run.target} is already fed by {feeding[run.target]}.", words)
+            words = "Mark one of the two runs temporary or to remove, or as an alternate supply through a {transfer_switch}."
+            raise InvalidJob(
+                f"/runs/{run_id}/target", f"{run.target} is already fed by {feeding[run.target]}.", rulebook_of(job).words.fill(words)
+            )
         feeding[run.target] = run_id
         leaving.setdefault(run.origin, []).append(run_id)
     order: list[str] = []
@@ -238,6 +240,7 @@ def _check_references(job: Job) -> None:
 
 
 def _check_runs(job: Job) -> None:
+    fill = rulebook_of(job).words.fill
     nodes = {*job.sources, *job.enclosures}
     for run_id, run in job.runs.items():
         if run.origin not in nodes:
@@ -255,7 +258,9 @@ def _check_runs(job: Job) -> None:
         _check_load(run_id, run)
         _check_ground(job, run_id, run)
         if run.kind is RunKind.service and run.origin not in job.sources:
-            raise InvalidJob(f"/runs/{run_id}/kind", "a service begins at a source.", "Make it a feeder, or start it at a source.")
+            raise InvalidJob(
+                f"/runs/{run_id}/kind", fill("a {service} begins at a source."), fill("Make it a {feeder}, or start it at a source.")
+            )
 
 
 def _check_load(run_id: str, run: Run) -> None:
@@ -272,7 +277,7 @@ def _check_ground(job: Job, run_id: str, run: Run) -> None:
     if other not in job.runs or other == run_id:
         raise InvalidJob(at, f"there is no other run {other}.", "Name another run.")
     if job.runs[other].ground_with is not None:
-        raise InvalidJob(at, f"{other} has no equipment ground of its own.", "Name the run that has it.")
+        raise InvalidJob(at, f"{other} has no {rulebook_of(job).words.terms.equipment_ground} of its own.", "Name the run that has it.")
     if any(other not in stretch.shares_with for stretch in run.segments):
         raise InvalidJob(at, f"it is not in one pipe with {other} all the way.", "Name that run as sharing the pipe of each stretch.")
 

@@ -6,10 +6,10 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import Any
 
-from northspan.core.case.wording import Wording
 from northspan.core.document.findings import Edit
 from northspan.core.document.job import Grounding, Job, Method, Run, Source, SourceKind, System, Terminals, Units
 from northspan.core.document.plan import Plan
+from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_of
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.solve import solve
@@ -64,30 +64,19 @@ def rulebook_change(job: Job, name: str) -> RulebookChange:
     edits += handed
     moved = _applied(job, edits)
     before, after = solve(job, ()), solve(moved, ())
-    return RulebookChange(tuple(edits), tuple(said), tuple(_meanings(job, before, after)))
+    return RulebookChange(tuple(edits), tuple(said), tuple(_meanings(job, before, after, book.words)))
 
 
-def settled(job: Job, before: Job | None = None) -> Job:
+def settled(job: Job) -> Job:
     """Settle a job in its own rulebook: what was laid out with the habits of another one becomes native.
 
     Parameters
     ----------
     job : Job
         The job. [-]
-    before : Job, optional
-        As it stood; its parts keep their names. [-]
     """
     book = rulebook_of(job)
-    job = _applied(job, _handed_back(job, book)[0])
-    if not book.words.dialect.phrases:
-        return job
-    wording = Wording(book.words.dialect.phrases, ())
-    named = {}
-    for kind in ("sources", "enclosures", "electrodes", "loads", "runs"):
-        old = getattr(before, kind) if before else {}
-        parts = getattr(job, kind)
-        named[kind] = {k: one if k in old else one.model_copy(update={"name": wording.said(one.name)}) for k, one in parts.items()}
-    return job.model_copy(update=named)
+    return _applied(job, _handed_back(job, book)[0])
 
 
 def _handed_back(job: Job, book: Rulebook) -> tuple[list[Edit], list[str]]:
@@ -161,7 +150,11 @@ def _run_edits(run: Run, book: Rulebook) -> Iterator[tuple[str, float | str | bo
 def _pinned(run: Run, book: Rulebook) -> Iterator[tuple[str, float | str | bool | None, str]]:
     """What somebody chose of a run: its earth, its terminals, metal, device and sizes."""
     if run.grounding not in dict(book.choices.groundings()):
-        yield "grounding", Grounding.equipment_ground.value, "an equipment ground comes along; there is no other way there"
+        yield (
+            "grounding",
+            Grounding.equipment_ground.value,
+            book.words.fill("{an_equipment_ground} comes along; there is no other way there"),
+        )
     if run.terminals not in dict(book.choices.terminal_markings()):
         yield "terminals", Terminals.unmarked.value, f"terminals of {run.terminals.value} °C are not marked there"
     if run.metal is not None and run.metal not in book.wires.metals():
@@ -196,7 +189,7 @@ def _applied(job: Job, edits: list[Edit]) -> Job:
         raise InvalidJob("/rulebook", f"the job cannot be read by that rulebook: {error}") from error
 
 
-def _meanings(job: Job, before: Plan, after: Plan) -> Iterator[Meaning]:
+def _meanings(job: Job, before: Plan, after: Plan, say: Words) -> Iterator[Meaning]:
     for key, run in after.runs.items():
         old = before.runs[key]
         where = f"/runs/{key}"
@@ -206,7 +199,7 @@ def _meanings(job: Job, before: Plan, after: Plan) -> Iterator[Meaning]:
             yield Meaning(where, run.name, "ground", *(_ground(one.equipment_ground_size) for one in (old, run)))
     for key, can in after.enclosures.items():
         if key in before.enclosures and can.bond != before.enclosures[key].bond:
-            yield Meaning(f"/enclosures/{key}", can.name, "neutral and ground", before.enclosures[key].bond, can.bond)
+            yield Meaning(f"/enclosures/{key}", can.name, say.terms.neutral_and_ground, before.enclosures[key].bond, can.bond)
     for key, building in after.buildings.items():
         old_building = before.buildings.get(key)
         if old_building is None:

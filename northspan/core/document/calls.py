@@ -46,7 +46,7 @@ CALLS: dict[str, CallKind] = {
             "drop_method",
             "How is the voltage drop worked?",
             (
-                School("solved", "Solved circuit: both legs and the neutral"),
+                School("solved", "Solved circuit: {legs_and_neutral}"),
                 School("impedance", "Table impedance at the power factor"),
                 School("dc", "Direct-current resistance"),
                 School("constant", "The quick constant"),
@@ -66,7 +66,7 @@ CALLS: dict[str, CallKind] = {
             "metal",
             "Which metal?",
             (
-                School("aluminum_feeders", "Aluminum for feeders from 8 AWG up"),
+                School("aluminum_feeders", "{Aluminum} for {feeders} from 8 AWG up"),
                 School("copper", "Copper only"),
                 School("cheapest", "Whichever wire costs less here"),
             ),
@@ -76,7 +76,7 @@ CALLS: dict[str, CallKind] = {
             "drop_limit",
             "How much voltage drop?",
             (
-                School("advised", "3 % in a run, 5 % over the whole way, or as typed"),
+                School("advised", "{drop_limits}"),
                 School("stricter", "2 % in a run, 3 % over the whole way"),
                 School("none", "No limit, where it is advice"),
             ),
@@ -120,16 +120,16 @@ CALLS: dict[str, CallKind] = {
         ),
         CallKind(
             "equipment_ground",
-            "How large an equipment ground?",
+            "How large {an_equipment_ground}?",
             (
-                School("table", "Least the rules ask, raised with the ungrounded conductors"),
-                School("same", "Same as the ungrounded conductors"),
+                School("table", "Least the rules ask, raised with the {ungrounded_conductors}"),
+                School("same", "Same as the {ungrounded_conductors}"),
             ),
             "run",
         ),
         CallKind(
             "bonding_raised",
-            "The bonding conductor, when the ungrounded conductors are larger than the device asks?",
+            "The bonding conductor, when the {ungrounded_conductors} are larger than the device asks?",
             (
                 School("larger", "By the larger of the device and their ampacity"),
                 School("device", "By the device alone"),
@@ -185,10 +185,10 @@ CALLS: dict[str, CallKind] = {
         ),
         CallKind(
             "panel_main",
-            "A main breaker in a panel of the same building?",
+            "A main breaker in a {panel} of the same building?",
             (
                 School("required", "Only where it is required"),
-                School("out_of_sight", "Wherever its feeder's breaker is out of sight"),
+                School("out_of_sight", "Wherever its {feeder}'s breaker is out of sight"),
             ),
             "building",
         ),
@@ -203,7 +203,7 @@ CALLS: dict[str, CallKind] = {
         ),
         CallKind(
             "generator_neutral",
-            "The neutral at a generator's transfer equipment?",
+            "The neutral at a generator's {transfer_equipment}?",
             (
                 School("solid", "Solid: not switched, the generator's own bond out"),
                 School("switched", "Switched: a system of its own, the generator's bond in"),
@@ -215,7 +215,7 @@ CALLS: dict[str, CallKind] = {
             "Where is the bond of an inverter?",
             (
                 School("relay", "In the inverter: a relay closes it off the grid"),
-                School("first_panel", "In the first panel, the relay disabled"),
+                School("first_panel", "In the first {panel}, the relay disabled"),
             ),
             "source",
         ),

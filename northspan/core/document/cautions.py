@@ -5,12 +5,12 @@ from __future__ import annotations
 from northspan.core.document.job import Metal, Obstacle, Place, Run, RunKind
 
 STANDING = (
-    "North Span plans and explains. The adopted local code, the utility, the inspector and a licensed electrician have the last word."
+    "North Span plans and explains. The adopted local code, the {utility}, the inspector and {licensed_electrician} have the last word."
 )
 _OFF = "Turn off, lock, test dead, and test the tester. Never work a live box."
-_LINE_SIDE = "Line-side conductors stay live with the main off. Only the utility can make them dead."
+_LINE_SIDE = "Line-side conductors stay live with the main off. Only the {utility} can make them dead."
 _DIG = "Have the ground located before digging. Shore a deep trench. Not during lightning."
-_ALUMINUM = "Aluminum: do not nick the strands, use antioxidant, torque to the label."
+_ALUMINUM = "{Aluminum}: do not nick the strands, use antioxidant, torque to the label."
 _WALL = "Know what is behind the plate before drilling: pipes, gas, live cable."
 _IN_THE_WAY = {
     Obstacle.gas_behind: "Gas behind the plate: find the pipe, mark it, and stop the drill short. Shut the gas before you cut.",

@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+import re
 from dataclasses import dataclass, replace
+from functools import lru_cache
 from typing import Self
 
+from northspan.core.rulebooks.questions.words import Dialect, Terms
 from northspan.core.working.worked import whole
 
 _US = {"N": (4.4482216, "lbf"), "N/m": (14.593903, "lbf/ft"), "m³": (0.76455486, "yd³"), "L": (0.94635295, "qt"), "mL": (16.387064, "in³")}
@@ -52,11 +55,51 @@ def us_amount(value: float, unit: str) -> str:
     return metric_amount(value / per, name)
 
 
+@lru_cache(maxsize=4096)
+def filled(text: str, terms: Terms) -> str:
+    """Put terms into a text that names them in braces; a capital at the beginning of a name stays one.
+
+    Parameters
+    ----------
+    text : str
+        The text. [-]
+    terms : Terms
+        The words. [-]
+
+    Examples
+    --------
+    >>> filled("{Feeder} to the new {panel}", Terms())
+    'Feeder to the new panel'
+    """
+
+    def said(match: re.Match[str]) -> str:
+        term: str = getattr(terms, match[1].lower())
+        return f"{term[:1].upper()}{term[1:]}" if match[1][0].isupper() else term
+
+    return re.sub(r"\{(\w+)\}", said, text)
+
+
 @dataclass(frozen=True, slots=True)
 class Amounts:
     """Says lengths and amounts in feet and pounds, or in metres and newtons."""
 
     feet: bool
+    dialect: Dialect
+
+    @property
+    def terms(self) -> Terms:
+        """The words that shared sentences are made with."""
+        return self.dialect.terms
+
+    def fill(self, text: str) -> str:
+        """Put the terms into a text that names them in braces.
+
+        Parameters
+        ----------
+        text : str
+            The text, for example "{Feeder} to the new {panel}". [-]
+        """
+        return filled(text, self.dialect.terms)
 
     def said_in(self, *, feet: bool) -> Self:
         """Give the same words with lengths in other units.

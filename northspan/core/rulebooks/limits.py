@@ -11,8 +11,8 @@ EVERYWHERE = (
     "Lightning protection, surge protection and its coordination, fire alarms, emergency supplies.",
     "Coordination of devices with each other; arc-flash energy. A device's curve is a band of its kind, not its maker's.",
     "Which outlets want which ground-fault, residual-current or arc-fault device is not audited outlet by outlet.",
-    "Supplies above 600 V, and networks of the utility. Its fuse is not known, and no time is promised for it.",
-    "Local amendments and the utility's own rules. They go before everything here.",
+    "Supplies above 600 V, and networks of suppliers. Their fuse is not known, and no time is promised for it.",
+    "Local amendments and the supplier's own rules. They go before everything here.",
 )
 NORTH_AMERICA = (
     "Conductors above 2000 kcmil, covered line wire, busways, surface raceways, cable trays.",

@@ -6917,16 +6917,6 @@ export interface components {
             value?: unknown;
         };
         /**
-         * Phrase
-         * @description A phrase of the screens, and what is said for it here.
-         */
-        Phrase: {
-            /** Phrase */
-            phrase: string;
-            /** Said */
-            said: string;
-        };
-        /**
          * Place
          * @description Where a stretch of a run lies.
          * @enum {string}
@@ -7590,8 +7580,6 @@ export interface components {
              * @description Whether its supplies have one line and a neutral.
              */
             one_line: boolean;
-            /** Phrases */
-            phrases: components["schemas"]["Phrase"][];
             /** Places */
             places: components["schemas"]["Choice"][];
             /** Raised Voltages */
@@ -7622,6 +7610,13 @@ export interface components {
              * @description Its voltage, line to line, or line to neutral where there is one line. [V]
              */
             usual_v: number;
+            /**
+             * Words
+             * @description The words that shared sentences are made with, by name.
+             */
+            words: {
+                [key: string]: string;
+            };
         };
         /**
          * Run

@@ -2,7 +2,7 @@
 import { FOOT_M } from '../format/quantities'
 import type { Operation, PartKind } from '../api/client'
 import { freshId } from '../drawing/tree'
-import { say } from '../setup/words'
+import { fill } from '../setup/terms'
 import { useJob } from '../state/job'
 
 export function useAdding() {
@@ -21,7 +21,7 @@ export function useAdding() {
     store.pick(kind, key)
   }
 
-  const panelName = () => say('Panel')
+  const panelName = () => fill('{Panel}')
 
   function building(): Promise<void> {
     return put('buildings', 'B', { name: 'Building', status: 'existing' })
@@ -70,7 +70,7 @@ export function useAdding() {
     const run = freshId(job, 'F')
     const kind = job.sources[origin] && job.sources[origin]!.kind === 'utility_transformer' ? 'service' : 'feeder'
     const value = {
-      name: say(kind === 'service' ? 'Service' : 'Feeder'),
+      name: fill(kind === 'service' ? '{Service}' : '{Feeder}'),
       kind,
       origin,
       target: can,

@@ -1,7 +1,7 @@
 /** The bond bench: what is tried, and what the solved circuit answers. The picture asks again at every press. */
 import { computed, ref, watch } from 'vue'
 import type { Cure, Schemas } from '../api/client'
-import { say } from '../setup/words'
+import { fill } from '../setup/terms'
 import { useJob } from '../state/job'
 import { useCalculator } from './useCalculator'
 
@@ -114,26 +114,29 @@ export function useBench() {
     const state = t.state && answer.value?.states.find((one) => one.key === t.state)
     if (state) found.push({ words: state.name, undo: () => set({ state: '' }) })
     if (t.case_fault)
-      found.push({ words: `${say('hot wire')} touches ${named(t.case_fault)}`, undo: () => caseFault(null) })
+      found.push({ words: `${fill('{hot_wire}')} touches ${named(t.case_fault)}`, undo: () => caseFault(null) })
     if (t.soil_fault)
-      found.push({ words: `${say('hot wire')} from ${named(t.soil_fault)} in the soil`, undo: () => soilFault(null) })
+      found.push({
+        words: `${fill('{hot_wire}')} from ${named(t.soil_fault)} in the soil`,
+        undo: () => soilFault(null),
+      })
     if (t.balanced) found.push({ words: 'load balanced', undo: () => set({ balanced: false }) })
     if (t.loose_ohm)
       found.push({ words: `loose contact or arc, ${t.loose_ohm} Ω`, undo: () => set({ loose_ohm: null }) })
     if (t.neutral_v)
-      found.push({ words: `${t.neutral_v} V on the ${say('utility')}’s neutral`, undo: () => set({ neutral_v: 0 }) })
+      found.push({ words: `${t.neutral_v} V on the ${fill('{utility}')}’s neutral`, undo: () => set({ neutral_v: 0 }) })
     if (t.frozen) found.push({ words: 'soil frozen', undo: () => set({ frozen: false }) })
     const lists: [Lists, (name: string) => string][] = [
       ['neutrals_lost', (n) => `neutral of ${n} open`],
-      ['grounds_cut', (n) => `${say('equipment ground')} of ${n} cut`],
+      ['grounds_cut', (n) => `${fill('{equipment_ground}')} of ${n} cut`],
       ['bonds_made', (n) => `bond put in at ${n}`],
       ['bonds_missing', (n) => `bond out at ${n}`],
-      ['bars_loose', (n) => `${say('ground bar')} of ${n} isolated`],
+      ['bars_loose', (n) => `${fill('{ground_bar}')} of ${n} isolated`],
       ['plastic', (n) => `plastic pipe at ${n}`],
       ['rods_added', (n) => `one more rod at ${n}`],
       ['electrodes_off', (n) => `${n} taken off`],
       ['loads_off', (n) => `${n} off`],
-      ['neighbor_pipe', (n) => `pipe from ${n} to a ${say('neighbor')}`],
+      ['neighbor_pipe', (n) => `pipe from ${n} to a ${fill('{neighbor}')}`],
     ]
     for (const [list, words] of lists)
       for (const key of t[list]) found.push({ words: words(named(key)), undo: () => toggle(list, key) })

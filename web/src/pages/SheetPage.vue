@@ -107,7 +107,7 @@ function printNow(): void {
         <tr v-for="end in ends" :key="end.id">
           <th>{{ end.name }}</th>
           <td>
-            {{ $say('Neutral and ground') }} {{ end.bond === 'bonded' ? 'bonded here' : 'kept apart' }}
+            {{ $fill('{Neutral_and_ground}') }} {{ end.bond === 'bonded' ? 'bonded here' : 'kept apart' }}
             <cite>{{ end.working[0]?.citation }}</cite>
           </td>
         </tr>

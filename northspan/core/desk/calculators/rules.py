@@ -62,5 +62,5 @@ def change_rules(question: RulebookChangeQuestion) -> RulebookChangeAnswer:
     lines = lines or (ruled("m", "answers", "the same", "nothing changes in meaning", book.title),)
     groups = (WorkGroup("changes", "What changes in meaning", headline, printed(lines)),)
     cure = Cure(f"Follow {book.title}", change.edits)
-    shared = {"rulebook": book.title, "standing": STANDING, "headline": headline, "working": groups}
+    shared = {"rulebook": book.title, "standing": book.words.fill(STANDING), "headline": headline, "working": groups}
     return RulebookChangeAnswer.model_validate(shared | {"meanings": change.meanings, "handed_back": change.handed_back, "cure": cure})

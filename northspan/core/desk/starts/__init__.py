@@ -33,6 +33,7 @@ from northspan.core.desk.starts.asked import (
 from northspan.core.desk.starts.draft import Draft, edits_between
 from northspan.core.desk.starts.rods import with_rods
 from northspan.core.document.job import Job, Metal
+from northspan.core.rulebooks.registry import rulebook_of
 from northspan.core.working.errors import InvalidJob
 
 __all__ = ["STARTS", "Answers", "Asked", "Start", "detached_feeder", "empty_job", "laid_out", "start_edits", "started"]
@@ -57,28 +58,28 @@ def _building(hint: str) -> Asked:
 _ALL = (
     Start(
         "new_service",
-        "New service",
-        "A house that gets its first service.",
+        "New {service}",
+        "A house that gets its first {service}.",
         (NAME, *HOUSE, *SERVICE_RUN, METAL),
         cases.new_service,
         adds=False,
     ),
     Start(
         "larger_service",
-        "Larger service",
-        "The service grows; the old panel becomes a subpanel.",
+        "Larger {service}",
+        "The {service} grows; the old {panel} becomes a {subpanel}.",
         (NAME, SERVICE, *HOUSE, *SERVICE_RUN),
         cases.larger_service,
         adds=False,
     ),
     Start(
         "detached_panel",
-        "Panel in a detached building",
-        "A feeder, a panel, a disconnect and electrodes there.",
+        "{Panel} in a detached building",
+        "A {feeder}, a {panel}, a disconnect and electrodes there.",
         (NAME, _building("Workshop"), LOAD, CONTINUOUS, LENGTH, METAL),
         cases.detached_panel,
     ),
-    Start("subpanel", "Subpanel in the house", "A second panel in the same building.", (NAME, LOAD, LENGTH, METAL), cases.subpanel),
+    Start("subpanel", "{Subpanel} in the house", "A second {panel} in the same building.", (NAME, LOAD, LENGTH, METAL), cases.subpanel),
     Start(
         "shed_circuit",
         "One circuit to a shed",
@@ -88,8 +89,8 @@ _ALL = (
     ),
     Start(
         "move_panel",
-        "Move a panel",
-        "The panel goes to another place in the house.",
+        "Move a {panel}",
+        "The {panel} goes to another place in the house.",
         (NAME, SERVICE, HOUSE_LOAD, LENGTH),
         cases.move_panel,
         adds=False,
@@ -105,14 +106,14 @@ _ALL = (
     Start(
         "generator",
         "Standby generator",
-        "A generator with a transfer switch ahead of the panel.",
+        "A generator with a {transfer_switch} ahead of the {panel}.",
         (NAME, GENERATOR_KVA, FUEL, ALTITUDE, SERVICE, WHOLE_LOAD, TO_SWITCH),
         cases.generator,
     ),
     Start(
         "paired_inverters",
         "Paired inverters",
-        "Two inverters, one leg each, with a transfer switch.",
+        "Two inverters, one leg each, with a {transfer_switch}.",
         (NAME, INVERTER_KVA, SERVICE, WHOLE_LOAD, TO_SWITCH),
         cases.paired_inverters,
     ),
@@ -167,8 +168,12 @@ def start_edits(job: Job, key: str, answers: Answers) -> list[dict[str, Any]]:
         If there is no such start, a required answer is missing, or the start lays out a whole house and one is there.
     """
     if key in STARTS and not STARTS[key].adds and job.runs:
-        raise InvalidJob("/runs", f"“{STARTS[key].title}” lays out a whole property, and this job has runs already.", "Start a new job.")
-    return edits_between(job, settled(laid_out(job, key, answers), job))
+        raise InvalidJob(
+            "/runs",
+            f"“{rulebook_of(job).words.fill(STARTS[key].title)}” lays out a whole property, and this job has runs already.",
+            "Start a new job.",
+        )
+    return edits_between(job, settled(laid_out(job, key, answers)))
 
 
 def detached_feeder(name: str, load_a: float, length_m: float, metal: Metal | None = None, continuous_a: float = 0) -> Job:
@@ -213,7 +218,11 @@ def laid_out(job: Job, key: str, answers: Answers) -> Job:
         raise InvalidJob("/start", f"there is no start {key}.", f"Starts: {', '.join(STARTS)}.")
     for question in start.asks:
         if question.required and getattr(answers, question.field) is None:
-            raise InvalidJob(f"/answers/{question.field}", f"{question.words.lower()} is missing.", f"For example {question.hint}.")
+            raise InvalidJob(
+                f"/answers/{question.field}",
+                f"{rulebook_of(job).words.fill(question.words).lower()} is missing.",
+                f"For example {question.hint}.",
+            )
     draft = Draft(job)
     start.lay_out(draft, answers)
     return with_rods(draft)

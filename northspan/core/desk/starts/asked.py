@@ -54,8 +54,8 @@ LENGTH = Asked("length_m", "Length of the route", "length", required=True, hint=
 METAL = Asked("metal", "Metal", "metal")
 CONTINUOUS = Asked("continuous_a", "Of it continuous", "amperes", hint="0 A")
 SHED_LOAD = Asked("load_a", "Load", "amperes", required=True, hint="12 A")
-WHOLE_LOAD = Asked("load_a", "Load it must carry", "amperes", hint="the whole service")
-HOUSE_LOAD = Asked("load_a", "Calculated load of the house", "amperes", hint="the whole service")
+WHOLE_LOAD = Asked("load_a", "Load it must carry", "amperes", hint="the whole {service}")
+HOUSE_LOAD = Asked("load_a", "Calculated load of the house", "amperes", hint="the whole {service}")
 PLANT_KVA = Asked("rating_kva", "Rating of the plant", "kva", required=True, hint="8 kVA")
 DIVERSION = Asked("diversion_w", "Diversion load, all steps", "power", required=True, hint="8 kW")
 GENERATOR_KVA = Asked("rating_kva", "Rating of the generator", "kva", required=True, hint="14 kVA")
@@ -63,11 +63,11 @@ INVERTER_KVA = Asked("rating_kva", "Rating of both together", "kva", required=Tr
 ALTITUDE = Asked("altitude_m", "Height above the sea", "height", hint="0 ft")
 TO_SWITCH = Asked("length_m", "From it to the switch", "length", required=True, hint="30 ft")
 FUEL = Asked("fuel", "It burns", "choice", choices=tuple((fuel.value, fuel.value.replace("_", " ")) for fuel in Fuel))
-SERVICE = Asked("service_a", "Service that is there", "amperes", required=True, hint="100 A")
+SERVICE = Asked("service_a", "{Service} that is there", "amperes", required=True, hint="100 A")
 HOUSE = (
     Asked("floor_m2", "Floor area of the house", "area", required=True, hint="1850 sq ft"),
-    Asked("range_va", "Range or oven", "power", hint="12 kW"),
-    Asked("dryer_va", "Dryer", "power", hint="5 kW"),
+    Asked("range_va", "{Range}", "power", hint="12 kW"),
+    Asked("dryer_va", "{Dryer}", "power", hint="5 kW"),
     Asked("water_heater_va", "Water heater", "power", hint="4.5 kW"),
     Asked("heating_va", "Electric heat", "power", hint="none"),
     Asked("cooling_va", "Cooling", "power", hint="none"),
@@ -76,5 +76,5 @@ HOUSE = (
 SERVICE_RUN = (
     Asked("service_length_m", "From the transformer to the meter", "length", required=True, hint="75 ft"),
     Asked("service_method", "It comes", "choice", choices=(("overhead", "overhead"), ("pvc40", "in pipe in the ground"))),
-    Asked("transformer_kva", "Transformer of the utility", "kva", hint="25 kVA"),
+    Asked("transformer_kva", "Transformer of the {utility}", "kva", hint="25 kVA"),
 )

@@ -29,7 +29,7 @@ from northspan.core.rulebooks.registry import rulebook_of
 from northspan.core.working.errors import InvalidJob
 
 _INSIDE_M = 2.0  # from one can to the next on the same wall
-_LOAD_NAMES = {"vehicle": "Vehicle charging", "heating": "Electric heat", "range": "Range or oven"}
+_LOAD_NAMES = {"vehicle": "Vehicle charging", "heating": "Electric heat", "range": "{Range}", "dryer": "{Dryer}"}
 _BASE_VOLT_AMPERES = ("range", "dryer", "water_heater", "heating", "cooling", "vehicle")
 
 
@@ -44,10 +44,10 @@ def new_service(draft: Draft, a: Answers) -> None:
         What was answered. [m, A, VA, kVA]
     """
     house = draft.add(_house(a, Status.new))
-    main = draft.add(Enclosure(name="Meter-main", building=house, kind=EnclosureKind.meter_main))
-    panel = draft.add(Enclosure(name="House panel", building=house, kind=EnclosureKind.panel_lugs))
+    main = draft.add(Enclosure(name=draft.say.fill("{Meter_main}"), building=house, kind=EnclosureKind.meter_main))
+    panel = draft.add(Enclosure(name=draft.say.fill("House {panel}"), building=house, kind=EnclosureKind.panel_lugs))
     _service(draft, a, main, Status.new)
-    draft.add(_feeder("House feeder", main, panel, _INSIDE_M, place=Place.indoors, terminals=Terminals.c75))
+    draft.add(_feeder(draft.say.fill("House {feeder}"), main, panel, _INSIDE_M, place=Place.indoors, terminals=Terminals.c75))
     _house_loads(draft, a, panel)
 
 
@@ -62,14 +62,16 @@ def larger_service(draft: Draft, a: Answers) -> None:
         What was answered. [m, A, VA, kVA]
     """
     house = draft.add(_house(a, Status.existing))
-    main = draft.add(Enclosure(name="New meter-main", building=house, kind=EnclosureKind.meter_main))
-    panel = draft.add(Enclosure(name="Old panel, now a subpanel", building=house, main_a=a.service_a, bus_a=a.service_a,
+    main = draft.add(Enclosure(name=draft.say.fill("New {meter_main}"), building=house, kind=EnclosureKind.meter_main))
+    panel = draft.add(Enclosure(name=draft.say.fill("Old {panel}, now a {subpanel}"), building=house, main_a=a.service_a, bus_a=a.service_a,
                                 bond_found=Bond.bonded, status=Status.existing))  # fmt: skip
     old = draft.add(Enclosure(name="Old meter", building=house, kind=EnclosureKind.meter, status=Status.remove))
     source = _service(draft, a, main, Status.new)
     gone = _segment(a.service_length_m or 20.0, a.service_method)
-    draft.add(Run(name="Old service", kind=RunKind.service, origin=source, target=old, status=Status.remove, segments=(gone,)))
-    draft.add(_feeder("Feeder to the old panel", main, panel, 6.0, place=Place.indoors, terminals=Terminals.c75))
+    draft.add(
+        Run(name=draft.say.fill("Old {service}"), kind=RunKind.service, origin=source, target=old, status=Status.remove, segments=(gone,))
+    )
+    draft.add(_feeder(draft.say.fill("{Feeder} to the old {panel}"), main, panel, 6.0, place=Place.indoors, terminals=Terminals.c75))
     _house_loads(draft, a, panel)
 
 
@@ -84,8 +86,12 @@ def subpanel(draft: Draft, a: Answers) -> None:
         What was answered. [m, A, VA, kVA]
     """
     panel, house = _existing_panel(draft)
-    new = draft.add(Enclosure(name=a.building if a.building != "Building" else "Subpanel", building=house, kind=EnclosureKind.panel_lugs))
-    draft.add(_typed(_feeder("Subpanel feeder", panel, new, a.length_m or 10.0, place=Place.indoors), a))
+    new = draft.add(
+        Enclosure(
+            name=a.building if a.building != "Building" else draft.say.fill("{Subpanel}"), building=house, kind=EnclosureKind.panel_lugs
+        )
+    )
+    draft.add(_typed(_feeder(draft.say.fill("{Subpanel} {feeder}"), panel, new, a.length_m or 10.0, place=Place.indoors), a))
 
 
 def detached_panel(draft: Draft, a: Answers) -> None:
@@ -100,8 +106,18 @@ def detached_panel(draft: Draft, a: Answers) -> None:
     """
     panel, _ = _existing_panel(draft)
     building = draft.add(Building(name=a.building, status=Status.new))
-    new = draft.add(Enclosure(name=f"{a.building} panel"[:80], building=building, kind=EnclosureKind.panel_main_breaker))
-    draft.add(_typed(_feeder("Feeder" if not draft.before.runs else f"{a.building} feeder"[:80], panel, new, a.length_m or 30.0), a))
+    new = draft.add(Enclosure(name=f"{a.building} {draft.say.terms.panel}"[:80], building=building, kind=EnclosureKind.panel_main_breaker))
+    draft.add(
+        _typed(
+            _feeder(
+                draft.say.fill("{Feeder}") if not draft.before.runs else f"{a.building} {draft.say.terms.feeder}"[:80],
+                panel,
+                new,
+                a.length_m or 30.0,
+            ),
+            a,
+        )
+    )
 
 
 def shed_circuit(draft: Draft, a: Answers) -> None:
@@ -119,7 +135,7 @@ def shed_circuit(draft: Draft, a: Answers) -> None:
     switch = draft.add(Enclosure(name="Shed switch", building=building, kind=EnclosureKind.disconnect))
     volts = 120.0
     power = (a.load_a or 12.0) * volts
-    draft.add(Load(name="Lights and receptacles", enclosure=switch, power_va=power, across=Across.l1_neutral))
+    draft.add(Load(name=draft.say.fill("Lights and {receptacles}"), enclosure=switch, power_va=power, across=Across.l1_neutral))
     draft.add(Run(name="Shed circuit", kind=RunKind.branch, origin=panel, target=switch, circuit=Circuit.two_wire_neutral, gfci=True,
                   segments=(_segment(a.length_m or 20.0),)))  # fmt: skip
 
@@ -135,16 +151,21 @@ def move_panel(draft: Draft, a: Answers) -> None:
         What was answered. [m, A, VA, kVA]
     """
     house = draft.add(_house(a, Status.existing))
-    main = draft.add(Enclosure(name="Meter-main", building=house, kind=EnclosureKind.meter_main, main_a=a.service_a, bus_a=a.service_a,
+    main_name = draft.say.fill("{Meter_main}")
+    main = draft.add(Enclosure(name=main_name, building=house, kind=EnclosureKind.meter_main, main_a=a.service_a, bus_a=a.service_a,
                                status=Status.existing))  # fmt: skip
-    old = draft.add(Enclosure(name="Old panel, to a junction box", building=house, kind=EnclosureKind.panel_lugs, status=Status.remove))
+    old = draft.add(
+        Enclosure(
+            name=draft.say.fill("Old {panel}, to a junction box"), building=house, kind=EnclosureKind.panel_lugs, status=Status.remove
+        )
+    )
     book = rulebook_of(draft.before)
     shelf = book.devices.ratings(book.loop.device_type(RunKind.feeder, "") if book.loop else "")
     bus_a = next((rating for rating in shelf if rating >= (a.service_a or 0)), a.service_a)
-    new = draft.add(Enclosure(name="Panel in its new place", building=house, kind=EnclosureKind.panel_lugs, bus_a=bus_a))
-    before = _feeder("Old feeder", main, old, 5.0, place=Place.indoors)
+    new = draft.add(Enclosure(name=draft.say.fill("{Panel} in its new place"), building=house, kind=EnclosureKind.panel_lugs, bus_a=bus_a))
+    before = _feeder(draft.say.fill("Old {feeder}"), main, old, 5.0, place=Place.indoors)
     draft.add(before.model_copy(update={"status": Status.remove}))
-    run = _feeder("Feeder to the new place", main, new, a.length_m or 10.0, place=Place.indoors, terminals=Terminals.c75)
+    run = _feeder(draft.say.fill("{Feeder} to the new place"), main, new, a.length_m or 10.0, place=Place.indoors, terminals=Terminals.c75)
     load_a = a.load_a or a.service_a
     draft.add(run.model_copy(update={"load_a": load_a}))
 
@@ -165,7 +186,7 @@ def remote_source(draft: Draft, a: Answers) -> None:
     source = draft.add(Source(name="Plant", kind=SourceKind.governed_plant, building=plant, rating_kva=a.rating_kva, diversion_w=steps,
                               altitude_m=a.altitude_m, status=Status.new))  # fmt: skip
     main = draft.add(Enclosure(name="Plant disconnect", building=plant, kind=EnclosureKind.disconnect))
-    panel = draft.add(Enclosure(name="House panel", building=house, kind=EnclosureKind.panel_main_breaker))
+    panel = draft.add(Enclosure(name=draft.say.fill("House {panel}"), building=house, kind=EnclosureKind.panel_main_breaker))
     load = _typed(_feeder("Long run to the house", main, panel, a.length_m or 200.0), a)
     draft.add(Run(name="Plant leads", origin=source, target=main, segments=(_segment(_INSIDE_M, place=Place.indoors),)))
     draft.add(load)
@@ -183,7 +204,7 @@ def generator(draft: Draft, a: Answers) -> None:
     """
     source = Source(name="Generator", kind=SourceKind.generator, rating_kva=a.rating_kva, fuel=a.fuel, altitude_m=a.altitude_m,
                     status=Status.new)  # fmt: skip
-    _standby(draft, a, source, "Generator feeder")
+    _standby(draft, a, source, draft.say.fill("Generator {feeder}"))
 
 
 def paired_inverters(draft: Draft, a: Answers) -> None:
@@ -197,24 +218,24 @@ def paired_inverters(draft: Draft, a: Answers) -> None:
         What was answered. [m, A, VA, kVA]
     """
     source = Source(name="Inverter pair", kind=SourceKind.inverter_pair, rating_kva=a.rating_kva, status=Status.new)
-    _standby(draft, a, source, "Inverter feeder")
+    _standby(draft, a, source, draft.say.fill("Inverter {feeder}"))
 
 
 def _standby(draft: Draft, a: Answers, source: Source, words: str) -> None:
     """Put a transfer switch ahead of the panel, and the standby source on its other side."""
     panel, house = _existing_panel(draft)
-    switch = draft.add(Enclosure(name="Transfer switch", building=house, kind=EnclosureKind.transfer_switch))
+    switch = draft.add(Enclosure(name=draft.say.fill("{Transfer_switch}"), building=house, kind=EnclosureKind.transfer_switch))
     feeding = next(
         (key for key, run in draft.parts["runs"].items() if run.target == panel and run.status is not Status.remove and not run.alternate),
         None,
     )
     if feeding is None:  # nothing is drawn ahead of the panel: the main stands outdoors, the switch between
-        main = draft.add(Enclosure(name="Meter-main", building=house, kind=EnclosureKind.meter_main, main_a=a.service_a,
+        main = draft.add(Enclosure(name=draft.say.fill("{Meter_main}"), building=house, kind=EnclosureKind.meter_main, main_a=a.service_a,
                                    status=Status.existing))  # fmt: skip
-        draft.add(_feeder("Feeder to the switch", main, switch, _INSIDE_M, place=Place.indoors, terminals=Terminals.c75))
+        draft.add(_feeder(draft.say.fill("{Feeder} to the switch"), main, switch, _INSIDE_M, place=Place.indoors, terminals=Terminals.c75))
     else:
         draft.change("runs", feeding, target=switch)
-    onward = _feeder("Switch to panel", switch, panel, _INSIDE_M, place=Place.indoors, terminals=Terminals.c75)
+    onward = _feeder(draft.say.fill("Switch to {panel}"), switch, panel, _INSIDE_M, place=Place.indoors, terminals=Terminals.c75)
     typed = feeding is None and not any(load.enclosure == panel for load in draft.parts["loads"].values())
     draft.add(onward.model_copy(update={"load_a": a.load_a or a.service_a} if typed else {}))
     key = draft.add(source.model_copy(update={"building": house}))
@@ -233,9 +254,9 @@ def _existing_panel(draft: Draft) -> tuple[str, str]:
         tree_of(job)
         return inner[0], job.enclosures[inner[0]].building
     if job.buildings:
-        raise InvalidJob("/enclosures", "there is no panel to start from.", "Add the panel first.")
+        raise InvalidJob("/enclosures", draft.say.fill("there is no {panel} to start from."), draft.say.fill("Add the {panel} first."))
     house = draft.add(Building(name="House", use=BuildingUse.dwelling))
-    return draft.add(Enclosure(name="House panel", building=house, status=Status.existing)), house
+    return draft.add(Enclosure(name=draft.say.fill("House {panel}"), building=house, status=Status.existing)), house
 
 
 def _house(a: Answers, status: Status) -> Building:
@@ -244,8 +265,8 @@ def _house(a: Answers, status: Status) -> Building:
 
 
 def _service(draft: Draft, a: Answers, main: str, status: Status) -> str:
-    source = draft.add(Source(name="Utility transformer", rating_kva=a.transformer_kva))
-    words = "Service drop" if a.service_method is Method.overhead else "Service lateral"
+    source = draft.add(Source(name=draft.say.fill("{Utility} transformer"), rating_kva=a.transformer_kva))
+    words = draft.say.fill("{Service_drop}") if a.service_method is Method.overhead else draft.say.fill("{Service} lateral")
     draft.add(Run(name=words, kind=RunKind.service, origin=source, target=main, status=status, terminals=Terminals.c75, metal=a.metal,
                   segments=(_segment(a.service_length_m or 20.0, a.service_method),)))  # fmt: skip
     return source
@@ -259,7 +280,7 @@ def _house_loads(draft: Draft, a: Answers, panel: str) -> None:
         if power:
             words = _LOAD_NAMES.get(name, name.replace("_", " ").capitalize())
             uses_neutral = name in {"range", "dryer"}
-            draft.add(Load(name=words, enclosure=panel, kind=kinds[name], power_va=power, uses_neutral=uses_neutral))
+            draft.add(Load(name=draft.say.fill(words), enclosure=panel, kind=kinds[name], power_va=power, uses_neutral=uses_neutral))
 
 
 def _feeder(

@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from northspan.core.document.job import Building, Electrode, Enclosure, Job, Load, Run, Source
+from northspan.core.rulebooks.registry import rulebook_of
 
 KINDS = ("sources", "buildings", "enclosures", "electrodes", "loads", "runs")
 Any_part = Source | Building | Enclosure | Electrode | Load | Run
@@ -23,6 +24,7 @@ class Draft:
 
     def __init__(self, job: Job) -> None:
         self.before = job
+        self.say = rulebook_of(job).words
         self.parts: dict[str, dict[str, Any]] = {kind: dict(getattr(job, kind)) for kind in KINDS}
 
     def add(self, part: Any_part) -> str:

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from northspan.core.case.wording import Wording
 from northspan.core.desk.rulebook_change import settled
 from northspan.core.desk.starts import STARTS, Answers, Asked, Start, empty_job, laid_out
 from northspan.core.document.job import Job, Units
@@ -28,17 +27,17 @@ def starts_under(name: str) -> tuple[Start, ...]:
         If there is no such rulebook.
     """
     book = rulebook_named(name)
-    wording = Wording(book.words.dialect.phrases, ())
+    fill = book.words.fill
     one_line = book.supplies.usual_system.value == "single_phase"
     metric = book.words.dialect.length_unit == "metres"
 
     def asked(one: Asked) -> Asked:
         hint = _METRIC.get(one.hint, one.hint) if metric else one.hint
-        choices = tuple((value, wording.said(title)) for value, title in one.choices)
-        return replace(one, words=wording.said(one.words), hint=hint, choices=choices)
+        choices = tuple((value, fill(title)) for value, title in one.choices)
+        return replace(one, words=fill(one.words), hint=fill(hint), choices=choices)
 
     return tuple(
-        replace(start, title=wording.said(start.title), words=wording.said(start.words), asks=tuple(asked(one) for one in start.asks))
+        replace(start, title=fill(start.title), words=fill(start.words), asks=tuple(asked(one) for one in start.asks))
         for start in STARTS.values()
         if not (one_line and start.key in _TWO_LEGS)
     )

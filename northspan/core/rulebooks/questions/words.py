@@ -14,11 +14,70 @@ from northspan.core.document.job import (
 
 
 @dataclass(frozen=True, slots=True)
-class Dialect:
-    """Terms of a country, for screens and sentences.
+class Terms:
+    """The words that shared sentences are made with, by name; as they are said in North America, where a code has no others."""
 
-    `phrases` are pairs: a phrase of the shared texts, and what is said for it here; longer ones first.
-    """
+    grounding_electrode: str = "grounding electrode"
+    equipment_grounding_conductor: str = "equipment grounding conductor"
+    equipment_ground: str = "equipment ground"
+    ground_wires: str = "ground wires"
+    ground_bars: str = "ground bars"
+    ground_bar: str = "ground bar"
+    neutral_and_ground: str = "neutral and ground"
+    grounds: str = "grounds"
+    grounded_conductor: str = "grounded conductor"
+    ungrounded_conductors: str = "ungrounded conductors"
+    ungrounded_conductor: str = "ungrounded conductor"
+    utility_ground: str = "the utility's own ground"
+    utility: str = "utility"
+    receptacles: str = "receptacles"
+    receptacle: str = "receptacle"
+    panels: str = "panels"
+    panel: str = "panel"
+    feeders: str = "feeders"
+    feeder: str = "feeder"
+    branch_circuits: str = "branch circuits"
+    branch_circuit: str = "branch circuit"
+    service: str = "service"
+    colors: str = "colors"
+    color: str = "color"
+    neighbor: str = "neighbor"
+    hot_wire: str = "hot wire"
+    an_equipment_ground: str = "an equipment ground"
+    aluminum: str = "aluminum"
+    attic: str = "attic"
+    legs_and_neutral: str = "both legs and the neutral"
+    drop_limits: str = "3 % in a run, 5 % over the whole way, or as typed"
+    licensed_electrician: str = "a licensed electrician"
+    service_drop: str = "service drop"
+    meter_main: str = "meter-main"
+    subpanel: str = "subpanel"
+    transfer_switch: str = "transfer switch"
+    transfer_equipment: str = "transfer equipment"
+    dryer: str = "dryer"
+    driveway: str = "driveway"
+    range: str = "range or oven"
+    water_pipe_in_ground: str = "water pipe in the ground"
+    straps: str = "straps"
+    strap: str = "strap"
+    strapped: str = "strapped"
+    conduit_bodies: str = "conduit bodies"
+    conduit_body: str = "conduit body"
+    pull_boxes: str = "pull boxes"
+    pull_box: str = "pull box"
+    pull_points: str = "pull points"
+    pull_point: str = "pull point"
+    fish_tape: str = "fish tape"
+    pull_line: str = "pull line"
+    ground: str = "ground"
+    grounding_and_bonding: str = "grounding and bonding"
+    line_to_line_voltage: str = "line to line voltage"
+    fault_protected: str = "ground-fault protected"
+
+
+@dataclass(frozen=True, slots=True)
+class Dialect:
+    """Terms of a country, for screens and answers."""
 
     aluminum: str
     ungrounded: str
@@ -32,7 +91,7 @@ class Dialect:
     pipe: str
     length_unit: str
     small_length_unit: str
-    phrases: tuple[tuple[str, str], ...] = ()
+    terms: Terms = Terms()
 
 
 class Words(Hashable, Protocol):
@@ -44,6 +103,13 @@ class Words(Hashable, Protocol):
     @property
     def dialect(self) -> Dialect:
         """The terms of the country."""
+
+    @property
+    def terms(self) -> Terms:
+        """The words that shared sentences are made with."""
+
+    def fill(self, text: str) -> str:
+        """Put the terms into a text that names them in braces; a capital at the beginning of a name stays one."""
 
     @property
     def feet(self) -> bool:

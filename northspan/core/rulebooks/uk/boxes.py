@@ -78,7 +78,7 @@ def splice_in_body() -> Step:
     BS 7671:2018, 526.3, 526.5.
     """
     why = "only in an enclosure made for joints, with room for them, that can be opened for inspection"
-    return ruled("j", "joints in a conduit body", "if made for it", why, "526.5")
+    return ruled("j", "joints in a conduit box", "if made for it", why, "526.5")
 
 
 def box_reach() -> Step:

@@ -112,6 +112,6 @@ def electrode_rules(building: BuildingFacts) -> Worked[str]:
             ruled("E_d", "depth", "below drought and frost", "so that its resistance does not wander with the seasons", "542.2.4"),
             ruled("E_u", "resistance", "200 Ω at most", "above it may not be stable; better well below", "Table 41.5"),
             ruled("E_c", "its clamp", "to be seen, labelled, in a pit", "and fit to be opened for a test", "514.13.1"),
-            ruled("E_w", "a water pipe", "no electrode", "a utility's pipe may not serve as one", "542.2.6"),
+            ruled("E_w", "a water pipe", "no electrode", "a supplier's pipe may not serve as one", "542.2.6"),
         ),
     )

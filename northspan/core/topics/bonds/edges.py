@@ -26,6 +26,7 @@ from northspan.core.document.job import (
 from northspan.core.document.plan import EnclosurePlan
 from northspan.core.physics.network import EARTH
 from northspan.core.physics.role import Role
+from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.bonds.trial import Trial
 from northspan.core.topics.supply.states import OperatingState, source_bonded
@@ -36,7 +37,6 @@ CONDUCTORS = {
     Circuit.two_wire_line: ("L1", "L2"),
     Circuit.two_wire_neutral: ("L1", "N"),
 }
-BRANCH = "branch circuit"
 
 
 @dataclass(frozen=True, slots=True)
@@ -64,6 +64,11 @@ class Bench:
     def tree(self) -> Tree:
         """The property as a tree of runs."""
         return self.case.tree
+
+    @property
+    def say(self) -> Words:
+        """How the trade says it."""
+        return self.case.rulebook.words
 
     @property
     def rulebook(self) -> Rulebook:

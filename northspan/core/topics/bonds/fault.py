@@ -53,7 +53,7 @@ def fault_verdict(solved: Solved) -> Verdict:
 
 def _nothing_flows(solved: Solved, key: str) -> Verdict:
     """A dead can, or a system that floats: its first fault goes unseen."""
-    bench, cite = solved.bench, solved.bench.rulebook.words.cite("way_back")
+    bench, cite = solved.bench, solved.bench.say.cite("way_back")
     load = bench.tree.job.loads.get(key)
     can, name = load.enclosure if load else key, place_name(bench, key)
     if can not in bench.state.live:
@@ -82,11 +82,11 @@ def _clears(solved: Solved, opener: Opening, key: str) -> Verdict:
         words += f" Most open in {seconds_text(opener.soonest_s)} here; the standard lets them take so long."
     headline = f"{clears}, but {whole(left)} V stay" if stays else clears
     level = STAYS if stays else NOTE if opener.latest_s > SOON_S else FINE
-    return Verdict(level, max(left, opener.latest_s), headline, words, _way_home(solved), solved.bench.rulebook.words.cite("way_back"), key)
+    return Verdict(level, max(left, opener.latest_s), headline, words, _way_home(solved), solved.bench.say.cite("way_back"), key)
 
 
 def _stays(solved: Solved, fault_a: float, key: str) -> Verdict:
-    bench, cite, worst = solved.bench, solved.bench.rulebook.words.cite, highest(solved.cans)
+    bench, cite, worst = solved.bench, solved.bench.say.cite, highest(solved.cans)
     if not bench.trial.soil_fault and _utilitys(solved, key):
         return _burns(solved, fault_a, key)
     if solved.circuit.fading and fault_a >= FADES_A and not bench.trial.soil_fault:
@@ -122,15 +122,15 @@ def _burns(solved: Solved, fault_a: float, key: str) -> Verdict:
     bench, worst = solved.bench, highest(solved.cans)
     touch_v = worst.touch_v if worst else 0.0
     blind = next((one for one in solved.openings if not one.sees), None)
-    words = f"{amperes_text(fault_a)} flows. Ahead of the main only the utility's fuse stands, whose kind nobody here knows."
+    words = (
+        f"{amperes_text(fault_a)} flows. Ahead of the main only the {solved.say.terms.utility}'s fuse stands, whose kind nobody here knows."
+    )
     if blind is not None:
         soonest_s, latest_s = opens_within_s(blind.multiple, blind.device.curve)
         main = opening_words(replace(blind, sees=True, soonest_s=soonest_s, latest_s=latest_s))
         words += f" Behind the main the same fault is another matter: the {blind.device.rating_a:g} A {blind.device.name} {main}."
-    why = f"{_touching(solved)}. Call the utility; nobody works on it live."
-    return Verdict(
-        STAYS, touch_v, "May burn for minutes: no device of yours is ahead", words, why, bench.rulebook.words.cite("way_back"), key
-    )
+    why = f"{_touching(solved)}. Call the {solved.say.terms.utility}; nobody works on it live."
+    return Verdict(STAYS, touch_v, "May burn for minutes: no device of yours is ahead", words, why, bench.say.cite("way_back"), key)
 
 
 def _fades(solved: Solved, fault_a: float, key: str) -> Verdict:
@@ -143,7 +143,7 @@ def _fades(solved: Solved, fault_a: float, key: str) -> Verdict:
     left_a = max((abs(solved.lasting.amperes[edge.key]) for edge in solved.of_role(Role.fault)), default=0.0)
     begins = f"{source.name} drives {amperes_text(fault_a)} for {solved.circuit.brief_s:g} s at most"
     device = f"; the {near.device.rating_a:g} A {near.device.name} {opening_words(near)}" if near else ""
-    cite = bench.rulebook.words.cite("way_back")
+    cite = bench.say.cite("way_back")
     if source.kind is SourceKind.inverter_pair:
         words = f"{begins}, then it gives up{device}."
         why = "Its electronics hold the current down: no breaker of this size opens, and what starts again starts into the fault."
@@ -188,7 +188,7 @@ def _no_way_home(solved: Solved) -> str:
     cut = [f"The ground of {place_name(bench, key)} is cut: the" for key in bench.trial.grounds_cut]
     troubles = {trouble.kind for count in solved.bonds for trouble in count.troubles}
     if Trouble.floating in troubles:
-        return "The ground bar is isolated from the can, so the can has no way back at all."
+        return solved.say.fill("The {ground_bar} is isolated from the can, so the can has no way back at all.")
     if Trouble.none_made in troubles and not cut:
         return "No bond joins this metal to the neutral of its source: the soil is the only way back, and it passes too little."
     return f"{cut[0] if cut else 'The'} soil is what is left of the way back, and it passes too little for any breaker."

@@ -12,7 +12,7 @@ from northspan.core.document.job import Across, Circuit, Metal, Method, Run, Run
 from northspan.core.physics.device_curves import Curve
 from northspan.core.physics.network import Branch
 from northspan.core.physics.role import Role
-from northspan.core.topics.bonds.edges import BRANCH, Bench, Edge, edges_of, electrodes_there
+from northspan.core.topics.bonds.edges import Bench, Edge, edges_of, electrodes_there
 from northspan.core.topics.bonds.sources import BRIEF_S, USUAL_KVA, fading_words, not_drawn, windings
 from northspan.core.topics.bonds.steel import steel_ohm_m
 from northspan.core.topics.bonds.wires import AWAY_M, BESIDE_M, BRANCH_M, Made, branch_circuit, field_ohm_m, made_of, made_words, per_metre
@@ -27,8 +27,8 @@ UTILITY_EARTH_OHM, SOIL_FAULT_OHM = 5.0, 25.0
 PATH_OHM_M, PATH_RADIUS_M = 0.0003, 0.011
 NEIGHBOR_OHM = 0.06  # the pipe to a neighbor, and his neutral back to the transformer
 ASSUMED = (
-    f"Bonds and straps {1000 * BOND_OHM:g} mΩ.",
-    f"A hot wire in the soil finds {SOIL_FAULT_OHM:g} Ω there. Loads are taken as plain resistance at their rating.",
+    f"Bonds and {{straps}} {1000 * BOND_OHM:g} mΩ.",
+    f"A {{hot_wire}} in the soil finds {SOIL_FAULT_OHM:g} Ω there. Loads are taken as plain resistance at their rating.",
     "Generators and inverters hold their voltage to a tenth of their own impedance while nothing is faulted.",
     f"Wires of one pipe lie {1000 * BESIDE_M:g} mm apart, other metal {AWAY_M:g} m away.",
 )
@@ -93,7 +93,7 @@ def circuitry(bench: Bench, sized: dict[str, SizedRun]) -> Circuitry:
     edges = edges_of(bench)
     made = {key: made_of(bench, key, sized) for key in bench.tree.order}
     assumed = [
-        *ASSUMED,
+        *(bench.say.fill(one) for one in ASSUMED),
         *(f"{bench.tree.job.runs[key].name} is not sized yet: {made_words(bench, made[key])} taken." for key in made if key not in sized),
         *(
             f"{bench.tree.job.runs[key].name} is there and its wires are not noted: {made_words(bench, made[key])} assumed."
@@ -127,7 +127,7 @@ def circuitry(bench: Bench, sized: dict[str, SizedRun]) -> Circuitry:
             branches.append(Branch(f"{key}.earth", f"{key}.N", "earth", source.earth_ohm or UTILITY_EARTH_OHM, stray_v))
             why[f"{key}.earth"] = "noted" if source.earth_ohm else "assumed"
             if source.earth_ohm is None:
-                assumed.append(f"The utility's own ground at {source.name}: {UTILITY_EARTH_OHM:g} Ω.")
+                assumed.append(f"{bench.say.fill('{Utility_ground}')} at {source.name}: {UTILITY_EARTH_OHM:g} Ω.")
     nodes = sorted({node for branch in branches for node in (branch.a, branch.b)} - {"earth"})
     branches += [Branch(f"leak of {node}", node, "earth", LEAK_OHM) for node in nodes]
     devices = tuple(_devices(bench, edges, made))
@@ -143,9 +143,9 @@ def _tried(bench: Bench) -> Iterator[str]:
         ohm = trial.loose_ohm or CONTACT_OHM
         yield f"A fault makes {'a loose contact or an arc' if trial.loose_ohm else 'good contact'}, {1000 * ohm:g} mΩ."
     if trial.neighbor_pipe:
-        yield f"The pipe to the neighbor, and his neutral back to the transformer: {1000 * NEIGHBOR_OHM:g} mΩ together."
+        yield f"The pipe to the {bench.say.terms.neighbor}, and his neutral back to the transformer: {1000 * NEIGHBOR_OHM:g} mΩ together."
     if trial.frozen:
-        yield f"Frozen soil: {FROZEN:g} times its resistivity, {bench.rulebook.words.length_text(FROST_M)} deep."
+        yield f"Frozen soil: {FROZEN:g} times its resistivity, {bench.say.length_text(FROST_M)} deep."
 
 
 def _earths(bench: Bench, edges: tuple[Edge, ...]) -> dict[str, EarthPath]:
@@ -168,7 +168,7 @@ def _branch(bench: Bench, edge: Edge, made: dict[str, Made], earths: dict[str, E
         return _path(bench, edge, made), "assumed"
     if edge.role in {Role.line, Role.neutral, Role.ground}:
         if edge.part in bench.tree.job.loads:
-            return _branch_circuit(bench, edge), f"{BRANCH} of {BRANCH_M:g} m assumed"
+            return _branch_circuit(bench, edge), f"{bench.say.terms.branch_circuit} of {BRANCH_M:g} m assumed"
         return _wire(bench, edge, made[edge.part]), "table"
     ohm, words = _plain_ohm(bench, edge, earths)
     return Branch(edge.key, edge.a, edge.b, ohm), words

@@ -10,6 +10,7 @@ from math import isinf
 from northspan.core.document.job import Circuit, Status
 from northspan.core.physics.network import State, solve_network
 from northspan.core.physics.role import Role
+from northspan.core.rulebooks.questions.words import Words
 from northspan.core.topics.bonds.edges import Bench, Edge, entry_of
 from northspan.core.topics.bonds.impedances import Circuitry, circuitry
 from northspan.core.topics.bonds.one_bond import BondCount, count_bonds
@@ -40,6 +41,11 @@ class Solved:
     after: State
     bonds: tuple[BondCount, ...]
     lasting: State
+
+    @property
+    def say(self) -> Words:
+        """How the trade says it."""
+        return self.circuit.bench.say
 
     @property
     def bench(self) -> Bench:
@@ -120,12 +126,12 @@ def edge_name(bench: Bench, edge: Edge) -> str:
     edge : Edge
         The edge. [-]
     """
-    job, terms = bench.tree.job, bench.rulebook.words.dialect
+    job, terms = bench.tree.job, bench.say.dialect
     if edge.role is Role.electrode:
         return f"electrodes of {job.buildings[edge.part].name}"
     if edge.role is Role.path:
         if edge.conductor == "neighbor":
-            return f"pipe from {job.buildings[edge.part].name} to the neighbor"
+            return f"pipe from {job.buildings[edge.part].name} to the {bench.say.terms.neighbor}"
         return (
             f"metal pipe to {job.buildings[edge.part].name}" if edge.part in job.buildings else f"steel pipe of {job.runs[edge.part].name}"
         )
@@ -133,7 +139,7 @@ def edge_name(bench: Bench, edge: Edge) -> str:
     words = {
         Role.line: f"line {edge.conductor[-1:]} of {name}", Role.neutral: f"neutral of {name}",
         Role.ground: f"{terms.equipment_ground} of {name}", Role.bond: f"bond at {name}",
-        Role.strap: f"ground bar strap at {name}", Role.load: name, Role.fault: f"fault at {name}",
+        Role.strap: f"{bench.say.terms.ground_bar} {bench.say.terms.strap} at {name}", Role.load: name, Role.fault: f"fault at {name}",
     }  # fmt: skip
     return words[edge.role]
 

@@ -48,7 +48,7 @@ def state_checks(case: Case, plans: dict[str, EnclosurePlan], trial: Trial | Non
             f"{_named(case.tree, (count.source,))}: bond at {_named(case.tree, count.bonds)}" for count in counts if count.bonds
         )
         soil = "" if bonds or not any(count.by_earth for count in counts) else _SOIL
-        words = bonds or soil if not troubles else " ".join(_trouble_words(case.tree, trouble) for trouble in troubles)
+        words = bonds or soil if not troubles else " ".join(_trouble_words(case.tree, trouble, case.rulebook.words) for trouble in troubles)
         found.append(StateCheck(state.key, state.name, not troubles, words or "No neutral in this state."))
     return tuple(found)
 
@@ -87,8 +87,10 @@ def state_findings(case: Case, plans: dict[str, EnclosurePlan]) -> Iterator[Find
 def _finding(tree: Tree, trouble: BondTrouble, state: str, schools: Schools, say: Words) -> Finding:
     if trouble.kind is Trouble.floating:
         at = f"/enclosures/{trouble.cans[0]}/ground_bar_found"
-        why = "A hot wire that touches it finds no way back, and no breaker opens. Taking out a bond screw often leaves a bar so."
-        words = _trouble_words(tree, trouble)
+        why = say.fill(
+            "A {hot_wire} that touches it finds no way back, and no breaker opens. Taking out a bond screw often leaves a bar so."
+        )
+        words = _trouble_words(tree, trouble, say)
         return Finding(
             "ground-bar-isolated", Severity.stop, at, words, why, say.cite("ground_bar"), (pin(at, Bond.bonded, "Bar bonded to the can"),)
         )
@@ -97,7 +99,7 @@ def _finding(tree: Tree, trouble: BondTrouble, state: str, schools: Schools, say
             f"/enclosures/{trouble.bonds[-1]}/bond_found",
             "The soil is the way back here. A link puts the neutral's voltage on every case.",
         )
-        words = f"{state}: {_trouble_words(tree, trouble)}"
+        words = f"{state}: {_trouble_words(tree, trouble, say)}"
         return Finding(
             "bond-where-earth-is-own", Severity.stop, at, words, why, say.cite("one_bond"), (pin(at, Bond.separate, "Bond taken out"),)
         )
@@ -109,7 +111,7 @@ def _finding(tree: Tree, trouble: BondTrouble, state: str, schools: Schools, say
 
 
 def _no_bond(tree: Tree, trouble: BondTrouble, state: str, schools: Schools, say: Words) -> Finding:
-    words, source = f"{state}: {_trouble_words(tree, trouble)}", trouble.source
+    words, source = f"{state}: {_trouble_words(tree, trouble, say)}", trouble.source
     if source not in tree.job.sources or not source_bond_wanted(tree, source, schools):
         return Finding("no-way-back", Severity.stop, f"/enclosures/{trouble.cans[0]}", words, _NO_WAY, say.cite("way_back"))
     at = f"/sources/{source}/bond_found"
@@ -126,14 +128,14 @@ def _over_path(tree: Tree, trouble: BondTrouble, state: str, say: Words) -> Find
     if feeding and tree.job.runs[feeding].grounding is Grounding.legacy_three_wire:
         edits.insert(0, Edit("add", f"/runs/{feeding}/grounding", Grounding.equipment_ground.value))
     why = "A metal pipe or frame joins the buildings and lies beside the neutral."
-    words = f"{state}: {_trouble_words(tree, trouble)}"
+    words = f"{state}: {_trouble_words(tree, trouble, say)}"
     return Finding(
         "bond-over-metal-path", Severity.stop, at, words, why, say.cite("metal_path"), (Cure("Run four wires, bond out", tuple(edits)),)
     )
 
 
 def _second_bond(tree: Tree, trouble: BondTrouble, state: str, say: Words) -> Finding:
-    words = f"{state}: {_trouble_words(tree, trouble)}"
+    words = f"{state}: {_trouble_words(tree, trouble, say)}"
     why = "Neutral current runs on the metal between them, all the time. Load off before a bond comes out."
     own = next((key for key in trouble.bonds if key in tree.job.sources), None)
     if own is None:
@@ -166,13 +168,13 @@ def _switch(tree: Tree, key: str, schools: Schools, say: Words) -> Iterator[Find
                       say.cite("switched_neutral" if switched else "solid_neutral"), cures)  # fmt: skip
 
 
-def _trouble_words(tree: Tree, trouble: BondTrouble) -> str:
+def _trouble_words(tree: Tree, trouble: BondTrouble, say: Words) -> str:
     cans = _named(tree, trouble.cans)
     if trouble.kind is Trouble.floating:
-        return f"{cans}: its ground bar is isolated from the can."
+        return f"{cans}: its {say.terms.ground_bar} is isolated from the can."
     if trouble.kind is Trouble.none_made:
         return f"no bond joins {cans} to the neutral of {_named(tree, (trouble.source,))}."
-    return f"neutral and ground are bonded at {_named(tree, trouble.bonds)}."
+    return f"{say.terms.neutral_and_ground} are bonded at {_named(tree, trouble.bonds)}."
 
 
 def _named(tree: Tree, keys: tuple[str, ...]) -> str:

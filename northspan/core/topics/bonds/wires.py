@@ -84,8 +84,8 @@ def made_words(bench: Bench, made: Made) -> str:
     made : Made
         The wires. [-]
     """
-    metal = bench.rulebook.words.dialect.aluminum if made.metal is Metal.aluminum else made.metal.value
-    return f"{bench.rulebook.words.size_name(made.size)} {metal} behind {made.device_a:g} A"
+    metal = bench.say.dialect.aluminum if made.metal is Metal.aluminum else made.metal.value
+    return f"{bench.say.size_name(made.size)} {metal} behind {made.device_a:g} A"
 
 
 def field_ohm_m(distance_m: float, frequency_hz: float) -> complex:

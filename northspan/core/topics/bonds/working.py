@@ -38,18 +38,18 @@ def working_verdict(solved: Solved) -> Verdict:
     off = max((solved.amperes(edge) for edge in solved.of_role(Role.ground, Role.path)), default=0.0)
     words = "The load current keeps to its wires."
     if off >= SHOWN_A:
-        words = f"The load current keeps to its wires; {amperes_text(off)} stray on grounds and metal."
+        words = f"The load current keeps to its wires; {amperes_text(off)} stray on {solved.say.terms.grounds} and metal."
     why = "Each source has one bond, so no metal lies beside a neutral. The soil's share comes from the neutral's own drop."
     if any(count.by_earth for count in solved.bonds):
         why = "No bond is yours where the soil is the way back, so no metal lies beside a neutral."
-    return Verdict(FINE, 0, "Nothing to object to", words, why, solved.bench.rulebook.words.cite("one_bond"), "")
+    return Verdict(FINE, 0, "Nothing to object to", words, why, solved.bench.say.cite("one_bond"), "")
 
 
 def _touch(solved: Solved) -> Verdict | None:
     worst = highest(solved.cans)
     if worst is None or worst.touch_v <= DANGER_V:
         return None
-    name, cite = place_name(solved.bench, worst.key), solved.bench.rulebook.words.cite("open_neutral")
+    name, cite = place_name(solved.bench, worst.key), solved.bench.say.cite("open_neutral")
     words = (
         f"{whole(worst.touch_v)} V between {name} and the soil a metre away, {whole(worst.can_v)} V to remote earth. No breaker sees it."
     )
@@ -61,7 +61,7 @@ def _legs(solved: Solved) -> Verdict | None:
     off, worst = max(found, key=lambda pair: pair[0], default=(0.0, None))
     if worst is None or off <= UNEVEN:
         return None
-    name, cite = place_name(solved.bench, worst.key), solved.bench.rulebook.words.cite("open_neutral")
+    name, cite = place_name(solved.bench, worst.key), solved.bench.say.cite("open_neutral")
     high, low = max(worst.line_1_v or 0, worst.line_2_v or 0), min(worst.line_1_v or 0, worst.line_2_v or 0)
     words = (
         f"At {name} one leg has {whole(high)} V and the other {whole(low)} V: they divide by their loads. Lamps flare, electronics burn."
@@ -91,7 +91,7 @@ def _dead(solved: Solved) -> Verdict | None:
     lost = [key for key in bench.trial.neutrals_lost if runs[key].circuit is Circuit.two_wire_neutral]
     if not lost:
         return None
-    cite, far = bench.rulebook.words.cite("open_neutral"), runs[lost[0]].target
+    cite, far = bench.say.cite("open_neutral"), runs[lost[0]].target
     volts = abs(solved.now.volts.get(f"{far}.N", 0j))
     words = f"Nothing runs behind it, and nothing is dead: its neutral stands at {whole(volts)} V to earth through whatever is switched on."
     headline = f"The neutral of {place_name(bench, lost[0])} is open"
@@ -102,7 +102,7 @@ def _objection(solved: Solved) -> Verdict | None:
     metal = solved.of_role(Role.ground, Role.path)
     if not metal or solved.amperes(metal[0]) < OBJECTION_A:
         return None
-    bench, worst, cite = solved.bench, metal[0], solved.bench.rulebook.words.cite("objectionable")
+    bench, worst, cite = solved.bench, metal[0], solved.bench.say.cite("objectionable")
     amperes, shown, name = solved.amperes(worst), amperes_text(solved.amperes(worst)), edge_name(bench, worst)
     even = all((_apart(can) or 0.0) <= UNEVEN for can in solved.cans.values())
     beside = next((edge for edge in metal if edge.part in bench.trial.neutrals_lost), None)
@@ -120,7 +120,8 @@ def _second(solved: Solved) -> str:
             if trouble.kind is Trouble.second:
                 names = " and ".join(place_name(solved.bench, key) for key in trouble.bonds)
                 over = " A metal path joins them." if trouble.over_path else ""
-                return f"Neutral and ground are bonded at {names}: the metal between them lies beside the neutral.{over}"
+                bonded = solved.say.fill("{Neutral_and_ground} are bonded")
+                return f"{bonded} at {names}: the metal between them lies beside the neutral.{over}"
     return "Metal lies beside a neutral."
 
 
@@ -133,12 +134,12 @@ def _open_neutral(solved: Solved) -> Verdict | None:
         return None
     headline = f"The neutral of {place_name(bench, lost[0])} is open, and hardly shows"
     words = "The legs hold each other while their loads balance. The next switch thrown drives them apart."
-    return Verdict(DANGER, 0, headline, words, _lost(solved), bench.rulebook.words.cite("open_neutral"), lost[0])
+    return Verdict(DANGER, 0, headline, words, _lost(solved), bench.say.cite("open_neutral"), lost[0])
 
 
 def _misplaced(solved: Solved) -> Verdict | None:
     """One bond, but not where it belongs."""
-    bench, cite = solved.bench, solved.bench.rulebook.words.cite("one_bond")
+    bench, cite = solved.bench, solved.bench.say.cite("one_bond")
     live = {key: plan for key, plan in bench.plans.items() if key in bench.state.live}
     first = next((key for key, plan in live.items() if plan.bond == Bond.bonded and not bench.bonded(key)), None)
     why = "One bond for each source, at its first disconnect."
@@ -156,7 +157,7 @@ def _misplaced(solved: Solved) -> Verdict | None:
 
 def _bonds(solved: Solved) -> Verdict | None:
     """Wrong bonds that show no current now: found by counting."""
-    bench, cite = solved.bench, solved.bench.rulebook.words.cite
+    bench, cite = solved.bench, solved.bench.say.cite
     trouble = next((trouble for count in solved.bonds for trouble in count.troubles), None)
     if trouble is None:
         return None
@@ -170,7 +171,7 @@ def _bonds(solved: Solved) -> Verdict | None:
         words = f"There are {len(trouble.bonds)} bonds, and hardly any current shows it: the load is balanced, or off."
         return Verdict(WRONG, 0, "A second bond that does not show", words, _second(solved), cite("one_bond"), trouble.bonds[-1])
     if trouble.kind is Trouble.floating:
-        words = f"{cans}: nothing joins the can to its ground bar. Nothing shows it until a wire touches the can."
+        words = f"{cans}: nothing joins the can to its {solved.say.terms.ground_bar}. Nothing shows it until a wire touches the can."
         return Verdict(DANGER, 0, f"{cans} floats", words, "A can without a way back stays live.", cite("ground_bar"), trouble.cans[0])
     words = f"Nothing shows it now. When a wire touches {cans}, no breaker opens."
     why = f"No bond joins this metal to the neutral of {place_name(bench, trouble.source)}."
@@ -187,6 +188,4 @@ def _lifted(solved: Solved) -> Verdict | None:
     why = "The neutral's drop, which the bond puts on the metal."
     if run is not None and run.grounding is Grounding.legacy_three_wire:
         why = f"{run.name} has three wires: the neutral is the ground there, and its drop lifts every case."
-    return Verdict(
-        NOTE, worst.touch_v, f"{name} lifted by {worst.touch_v:.1f} V", words, why, bench.rulebook.words.cite("way_back"), worst.key
-    )
+    return Verdict(NOTE, worst.touch_v, f"{name} lifted by {worst.touch_v:.1f} V", words, why, bench.say.cite("way_back"), worst.key)

@@ -94,7 +94,7 @@ def building_findings(case: Case, plans: dict[str, BuildingPlan]) -> Iterator[Fi
     """
     for key, plan in plans.items():
         facts, rules = case.facts[key], case.rulebook.electrodes
-        yield from _disconnect(case.job, key, plan, rules.building_disconnect(facts, _main_a(case.job, key)).rule)
+        yield from _disconnect(case.job, key, plan, rules.building_disconnect(facts, _main_a(case.job, key)).rule, case.rulebook.words)
         if plan.electrode_required:
             yield from _intersystem(case.job, key, facts, rules, case.rulebook.words)
             rods = rules.electrodes_needed(facts, case.schools["rods"]).rule
@@ -201,10 +201,10 @@ def _calls(job: Job, facts: BuildingFacts, needed: bool, rulebook: Rulebook) -> 
         for school in kind.schools:
             rods = rulebook.electrodes.electrodes_needed(facts, school.key).value.rods
             outcomes[school.key] = f"{rods} rod{'' if rods == 1 else 's'}" if rods else "no rods needed"
-        plans.append(call_plan(kind, job.calls.get("rods"), outcomes, rulebook.choices))
+        plans.append(call_plan(kind, job.calls.get("rods"), outcomes, rulebook))
     least = rulebook.words.length_text(rulebook.electrodes.rod_limits()[0])
     rock = {"upright": f"{least} straight down", "slanting": f"{least} at a slant", "trench": f"{least} flat, in a trench"}
-    plans.append(call_plan(CALLS["rock"], job.calls.get("rock"), rock, rulebook.choices))
+    plans.append(call_plan(CALLS["rock"], job.calls.get("rock"), rock, rulebook))
     if (
         facts.supply
         and facts.supply.grounding.value == "legacy_three_wire"
@@ -212,11 +212,11 @@ def _calls(job: Job, facts: BuildingFacts, needed: bool, rulebook: Rulebook) -> 
         and not rulebook.grounds.may_ground_again(facts)
     ):
         outcomes = {"replace": "four wires, then the bond comes out", "keep": "three wires, the bond stays, the inspector asked"}
-        plans.append(call_plan(CALLS["legacy_feed"], job.calls.get("legacy_feed"), outcomes, rulebook.choices))
+        plans.append(call_plan(CALLS["legacy_feed"], job.calls.get("legacy_feed"), outcomes, rulebook))
     return tuple(plans)
 
 
-def _disconnect(job: Job, key: str, plan: BuildingPlan, line: Step) -> Iterator[Finding]:
+def _disconnect(job: Job, key: str, plan: BuildingPlan, line: Step, say: Words) -> Iterator[Finding]:
     if not plan.detached:
         return
     cans = {k: e for k, e in job.enclosures.items() if e.building == key and e.status is not Status.remove}
@@ -230,7 +230,7 @@ def _disconnect(job: Job, key: str, plan: BuildingPlan, line: Step) -> Iterator[
             f"{plan.name}: no disconnect at the building.",
             "Whoever works there must be able to turn it off there.",
             line.citation,
-            (pin(f"/enclosures/{first}/kind", EnclosureKind.panel_main_breaker, "Use a panel with a main breaker"),),
+            (pin(f"/enclosures/{first}/kind", EnclosureKind.panel_main_breaker, say.fill("Use a {panel} with a main breaker")),),
         )
     for k, can in mains.items():
         if can.main_a is not None and can.main_a < plan.disconnect_least_a:

@@ -95,9 +95,9 @@ def dwelling_load(question: DwellingQuestion) -> Answer:
     sized = {key: book.devices.device_for_load(DesignLoad(float(figures[f"{key}_a"]), 0, 0), RunKind.service) for key in keys}
     services = {key: max(device.value, least.value) for key, device in sized.items()}
     figures |= {f"{key}_service_a": service for key, service in services.items()}
-    working["Service"] = (*sized[keys[-1]].steps, least)
+    working[book.words.fill("{Service}")] = (*sized[keys[-1]].steps, least)
     loads = ", ".join(f"{key} {whole(float(figures[f'{key}_a']))} A" for key in keys)
-    headline = f"{loads}; a service of {whole(services[keys[-1]])} A by the {keys[-1]} method"
+    headline = f"{loads}; a {book.words.terms.service} of {whole(services[keys[-1]])} A by the {keys[-1]} method"
     return answered(book, headline, figures, working)
 
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
-from northspan.core.document.job import Across, Load, LoadKind, Run, RunKind
+from northspan.core.document.job import Across, Load, LoadKind, Run, RunKind, System
 from northspan.core.rulebooks.questions.common import DesignLoad
 from northspan.core.rulebooks.questions.loads import LoadRules
 from northspan.core.rulebooks.rulebook import Rulebook
@@ -109,9 +109,10 @@ def added_up(loads: Sequence[Fed], blocks: Sequence[Block], run_v: float, kind: 
         steps += _by_plate(plate, sums, neutral)
     heavier = max((1, 2), key=lambda leg: sums[leg, False] + 1.25 * sums[leg, True])
     words = "the rest plus the continuous part"
+    one_line = all(fed.local_v[0] == fed.local_v[1] for fed in loads) if loads else rulebook.supplies.usual_system is System.single_phase
     steps += [
-        step(f"I_L{leg}", f"leg {leg}, {words}", "I_r + I_k", "A", "connected load", I_r=sums[leg, False], I_k=sums[leg, True])
-        for leg in (1, 2)
+        step(f"I_L{leg}", name, "I_r + I_k", "A", "connected load", I_r=sums[leg, False], I_k=sums[leg, True])
+        for leg, name in ([(1, words)] if one_line else [(1, f"leg 1, {words}"), (2, f"leg 2, {words}")])
     ]
     unbalance = step("I_u", "largest unbalance in the neutral", "max(N_1, N_2)", "A", "connected load", N_1=neutral[1], N_2=neutral[2])
     design = DesignLoad(sums[heavier, False], sums[heavier, True], unbalance.value)

@@ -80,7 +80,8 @@ def demand_of(key: str, load: Load, local_v: tuple[float, float], run_v: float, 
     volts = neutral_v if same_side and load.across is not Across.line_line else run_v
     continuous = load_rules.counts_continuous(load.kind, kind, said=load.continuous)
     where = across_words(load) if same_side else "through the transformer"
-    words = f"{load.name}, {where}{', continuous' if continuous else ''}"
+    one_line = same_side and line_v == neutral_v  # of one line nobody says which
+    words = ", ".join([load.name, *([] if one_line else [where]), *(["continuous"] if continuous else [])])
     current = step(f"I_{key}", words, "P / U", "A", "connected load", P=power.value, U=volts)
     motor = load.kind in load_rules.motor_kinds() or load.horsepower is not None
     steps: tuple[Step, ...] = (*power.steps, current)

@@ -56,7 +56,7 @@ def _dead(tree: Tree, key: str, load: Load, say: Words) -> list[Finding]:
         if missing:
             wires = " and ".join({"L1": "leg 1", "L2": "leg 2", "N": "neutral"}[wire] for wire in sorted(missing))
             way_out = pin(f"/loads/{key}/across", Across.l1_neutral, "Put it on leg 1") if missing == {"L2"} else None
-            three = pin(f"/runs/{run_id}/circuit", Circuit.three_wire, f"Bring both legs and the neutral in {run.name}")
+            three = pin(f"/runs/{run_id}/circuit", Circuit.three_wire, f"Bring {say.terms.legs_and_neutral} in {run.name}")
             words = f"{load.name}: it cannot draw where it is, for {run.name} brings no {wires}."
             why = "It counts in the load, and on the bench it stands still."
             cures = (way_out, three) if way_out and load.across is not Across.line_line else (three,)
@@ -106,7 +106,7 @@ def plan_methods(case: Case, building_id: str) -> tuple[tuple[MethodPlan, ...], 
         try:
             device = case.rulebook.devices.device_for_load(DesignLoad(amperes.value, 0.0, 0.0), RunKind.service)
         except OutsideTable as outside:
-            words = "A supply of this kind cannot carry it. Ask the utility, or take load off."
+            words = case.rulebook.words.fill("A supply of this kind cannot carry it. Ask the {utility}, or take load off.")
             return (), [
                 Finding(
                     "dwelling-above-devices",
@@ -142,7 +142,7 @@ def several_dwellings(tree: Tree, say: Words) -> Iterator[Finding]:
         if len(behind) > 1 and run.origin not in tree.job.enclosures:
             names = " and ".join(sorted(tree.job.buildings[one].name for one in behind))
             words = f"{run.name}: {names} are dwellings behind one supply; rules for several dwellings are not built."
-            why = "Their loads are added up, each by its own method. The code may ask less, and the utility something else."
+            why = say.fill("Their loads are added up, each by its own method. The code may ask less, and the {utility} something else.")
             yield Finding("several-dwellings", Severity.check, f"/runs/{key}", words, why, say.cite("several_dwellings"), step="loads")
 
 

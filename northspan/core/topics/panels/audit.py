@@ -32,13 +32,13 @@ def audit(case: Case, sized: dict[str, SizedRun]) -> Iterator[Finding]:
             yield from _terminals(key, can, case.rulebook.words)
             yield from _bus(case.tree, key, can, sized, case.rulebook.words)
             yield from _place(key, can, case.rulebook.panels, case.rulebook.words)
-            yield from _main_out_of_sight(case.tree, key, can, sized, case.schools["panel_main"])
+            yield from _main_out_of_sight(case.tree, key, can, sized, case.schools["panel_main"], case.rulebook.words)
     for key in case.tree.job.buildings:
         yield from _water_pipe(case.tree, key, case.schools["water_conductor"], case.rulebook.words)
     yield from _temporary(case.tree)
 
 
-def main_outcomes(tree: Tree, building_id: str, schools: tuple[School, ...]) -> dict[str, str]:
+def main_outcomes(tree: Tree, building_id: str, schools: tuple[School, ...], say: Words) -> dict[str, str]:
     """Say what each school of the call on main breakers gives in a building; empty where it asks nothing.
 
     Parameters
@@ -49,12 +49,14 @@ def main_outcomes(tree: Tree, building_id: str, schools: tuple[School, ...]) -> 
         The building. [-]
     schools : tuple of School
         Schools of the call. [-]
+    say : Words
+        How the trade says it. [-]
     """
     panels = [can for key, can in tree.job.enclosures.items() if can.building == building_id and _lugs_inside(tree, key, can)]
     if not panels:
         return {}
     names = ", ".join(can.name for can in panels)
-    words = {"required": f"none in {names}: the breaker of its feeder serves", "out_of_sight": f"a main breaker in {names}"}
+    words = {"required": f"none in {names}: the breaker of its {say.terms.feeder} serves", "out_of_sight": f"a main breaker in {names}"}
     return {school.key: words[school.key] for school in schools}
 
 
@@ -111,7 +113,7 @@ def _lugs_inside(tree: Tree, key: str, can: Enclosure) -> bool:
     return can.kind is EnclosureKind.panel_lugs and can.status is not Status.remove and inside and not tree.first_disconnect(key)
 
 
-def _main_out_of_sight(tree: Tree, key: str, can: Enclosure, sized: dict[str, SizedRun], school: str) -> Iterator[Finding]:
+def _main_out_of_sight(tree: Tree, key: str, can: Enclosure, sized: dict[str, SizedRun], school: str, say: Words) -> Iterator[Finding]:
     if school != "out_of_sight" or not _lugs_inside(tree, key, can):
         return
     at = f"/enclosures/{key}"
@@ -119,7 +121,7 @@ def _main_out_of_sight(tree: Tree, key: str, can: Enclosure, sized: dict[str, Si
     edits = [Edit("add", f"{at}/kind", EnclosureKind.panel_main_breaker.value)]
     if feeding:
         edits.append(Edit("add", f"{at}/main_a", feeding.device.value))
-    words = f"{can.name}: no main breaker, and the breaker of its feeder may be out of sight."
+    words = f"{can.name}: no main breaker, and the breaker of its {say.terms.feeder} may be out of sight."
     yield Finding(
         "main-by-your-call",
         Severity.check,
@@ -139,7 +141,7 @@ def _water_pipe(tree: Tree, building_id: str, school: str, say: Words) -> Iterat
     if building.status is Status.remove:
         return
     if building.water_pipe is WaterPipe.plastic and pipes:
-        words = f"{building.name}: the water pipe in the ground is plastic now, and its electrode is lost."
+        words = f"{building.name}: the {say.terms.water_pipe_in_ground} is plastic now, and its electrode is lost."
         kept = "Leave the old conductor: it bonds the metal pipe that is left inside."
         why = "The house stands on what other electrodes it has. " + (
             kept if school == "leave" else "Your call takes the old conductor off."

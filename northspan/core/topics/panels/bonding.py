@@ -77,8 +77,8 @@ def bond_findings(job: Job, plans: dict[str, EnclosurePlan], say: Words) -> Iter
                 "bond-to-take-out",
                 Severity.stop,
                 at,
-                f"{plan.name}: neutral and ground are bonded here and must be kept apart.",
-                "Neutral current would run on the ground wires and on every metal part. Load off before the bond comes out.",
+                f"{plan.name}: {say.terms.neutral_and_ground} are bonded here and must be kept apart.",
+                say.fill("Neutral current would run on the {ground_wires} and on every metal part. Load off before the bond comes out."),
                 line.citation,
                 (pin(at, Bond.separate, "Bond taken out"),),
                 step="neutrals",
@@ -88,7 +88,7 @@ def bond_findings(job: Job, plans: dict[str, EnclosurePlan], say: Words) -> Iter
                 "bond-to-make",
                 Severity.stop,
                 at,
-                f"{plan.name}: neutral and ground are apart here and must be bonded.",
+                f"{plan.name}: {say.terms.neutral_and_ground} are apart here and must be bonded.",
                 "Without the bond a fault has no way back, and no breaker opens.",
                 line.citation,
                 (pin(at, Bond.bonded, "Bond put in"),),
@@ -103,12 +103,12 @@ def bond_findings(job: Job, plans: dict[str, EnclosurePlan], say: Words) -> Iter
             Severity.check,
             "/enclosures",
             f"Bond not looked at yet in {unseen} existing enclosure{'s' if unseen > 1 else ''}.",
-            "A screw or strap left in is the usual mistake.",
+            say.fill("A screw or {strap} left in is the usual mistake."),
             say.cite("one_bond"),
             step="neutrals",
         )
     if plans and not wrong and not unseen and not bonded:
-        words = "Neutral and ground are kept apart in every enclosure: the supplier joins them, ahead of everything here."
+        words = say.fill("{Neutral_and_ground} are kept apart in every enclosure: the supplier joins them, ahead of everything here.")
         yield Finding(
             "no-link-of-yours",
             Severity.holds,
@@ -123,7 +123,7 @@ def bond_findings(job: Job, plans: dict[str, EnclosurePlan], say: Words) -> Iter
             "bonded-once",
             Severity.holds,
             "/enclosures",
-            f"Neutral and ground are bonded in one place for each source: {', '.join(bonded)}.",
+            f"{say.fill('{Neutral_and_ground}')} are bonded in one place for each source: {', '.join(bonded)}.",
             "Everywhere else they are kept apart.",
             say.cite("one_bond"),
             step="neutrals",

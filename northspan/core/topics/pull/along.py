@@ -47,7 +47,7 @@ def straps(
     between_m = max(0.0, length_m - 2 * first.value)
     count = max(1, ceil(between_m / apart_m - 1e-9) + 1) if length_m > first.value else 1
     why = f"one {say.depth_text(first.value)} from each end, the rest at most {say.depth_text(apart_m)} apart"
-    return Worked(count, (apart, first, ruled("n", "straps", f"{count}", why, apart.citation, count)))
+    return Worked(count, (apart, first, ruled("n", say.terms.straps, f"{count}", why, apart.citation, count)))
 
 
 def growth(method: Method, length_m: float, swing_k: float, route_rules: RouteRules) -> Worked[int]:
@@ -110,7 +110,9 @@ def support_findings(routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
         if not _strapped(segment):
             continue
         limits = rulebook.routes.supports(segment.method, pipe.value.size if pipe.value else "")
-        for field, words, limit in zip(("strap_m", "first_strap_m"), ("straps", "the first strap"), limits, strict=True):
+        for field, words, limit in zip(
+            ("strap_m", "first_strap_m"), (rulebook.words.terms.straps, rulebook.words.fill("the first {strap}")), limits, strict=True
+        ):
             found_m = getattr(segment, field)
             if found_m is None or found_m <= limit.value + 1e-6:
                 continue
@@ -118,7 +120,9 @@ def support_findings(routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
             far = "apart" if field == "strap_m" else "from its box"
             depth = rulebook.words.depth_text
             said = f"{routed.run.name}: {words} {depth(found_m)} {far}, {depth(limit.value)} is the most."
-            cure = pin(at, round(limit.value - 5e-4, 3), f"Strapped {rulebook.words.depth_text(limit.value)} {far}")
+            cure = pin(
+                at, round(limit.value - 5e-4, 3), f"{rulebook.words.fill('{Strapped}')} {rulebook.words.depth_text(limit.value)} {far}"
+            )
             yield Finding(
                 "straps-too-far", Severity.fix, at, said, "A pipe that hangs pulls at its couplings and its wires.", limit.citation, (cure,)
             )
@@ -174,7 +178,7 @@ def _above(i: int, routed: Routed, route_rules: RouteRules, say: Words) -> Itera
     if not _strapped(segment):
         return
     fixed = straps(segment.method, size, segment.length_m, route_rules, say, wanted_m=segment.strap_m)
-    yield WorkGroup(f"straps{i + 1}", f"{title}, straps", f"{fixed.value}", printed(fixed.steps))
+    yield WorkGroup(f"straps{i + 1}", f"{title}, {say.terms.straps}", f"{fixed.value}", printed(fixed.steps))
     if segment.method in IN_PIPE:
         swing_k = SWING_K[segment.place] if segment.swing_k is None else segment.swing_k
         grown = growth(segment.method, segment.length_m, swing_k, route_rules)

@@ -65,7 +65,7 @@ def order_of_work(routed: Routed, bundle: Bundle, pulled: Pulled, bends: tuple[f
     yield f"Reels at {feed}, each wire marked with its tape at both ends before it goes in."
     yield f"{bundle.count} heads staggered by a hand's width, taped to a smooth cone, the largest first."
     if len(bends) > 1:
-        yield f"{len(bends)} stages: at each pull point take all of it out, figure of eight on a clean sheet, feed it in again."
+        yield f"{len(bends)} stages: at each {say.terms.pull_point} take all of it out, figure of eight on a clean sheet, feed it in again."
     people = pull.hands
     does = "lubricates" if pull.lubricated else "guides"
     yield f"{people} {'people' if people > 1 else 'person'}: one feeds and {does}, {max(1, people - 1)} at {haul}; one voice calls."

@@ -17,7 +17,7 @@ from northspan.core.topics.routes.route import at_corner
 from northspan.core.topics.sizing.run import wires_in_pipe
 from northspan.core.working.worked import Step
 
-NAMES = {FittingKind.pull_box: "pull box", FittingKind.conduit_body: "conduit body"}
+NAMES = {FittingKind.pull_box: "{pull_box}", FittingKind.conduit_body: "{conduit_body}"}
 
 
 def fitting_groups(i: int, routed: Routed, box_rules: BoxRules, say: Words) -> Iterator[WorkGroup]:
@@ -43,7 +43,7 @@ def fitting_groups(i: int, routed: Routed, box_rules: BoxRules, say: Words) -> I
         answers += [say.amount_text(1000 * volume.value, "mL")] if volume.value else []
         joints = (box_rules.splice_in_body(),) if fitting.kind is FittingKind.conduit_body else ()
         where = say.length_text(fitting.at_m)
-        title = f"Stretch {i + 1}, {NAMES[fitting.kind]} at {where}"
+        title = f"Stretch {i + 1}, {say.fill(NAMES[fitting.kind])} at {where}"
         answer = f"at least {' and '.join(answers)}" if answers else "by what it is made for"
         yield WorkGroup(f"fitting{i + 1}.{n}", title, answer, printed((long, volume, *joints, box_rules.box_reach())))
 
@@ -62,7 +62,7 @@ def fitting_findings(routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
         path = f"/runs/{routed.id}/segments/{i}/fittings"
         inside: list[JsonValue] = [one.model_dump(mode="json") for one in segment.fittings if one.at_m < segment.length_m]
         if len(inside) < len(segment.fittings):
-            words = f"{routed.run.name}: a pull point lies beyond its stretch and does not count."
+            words = f"{routed.run.name}: a {rulebook.words.terms.pull_point} lies beyond its stretch and does not count."
             cure = Cure("Take it out", (Edit("add", path, inside),))
             yield Finding(
                 "fitting-beyond-stretch", Severity.check, path, words, "The stretch is shorter than where it was noted.", "job", (cure,)
@@ -78,7 +78,7 @@ def _about(at: str, i: int, fitting: Fitting, routed: Routed, box_rules: BoxRule
         return
     long, volume = sizes
     name, body = routed.run.name, fitting.kind is FittingKind.conduit_body
-    here = f"{name}: the {NAMES[fitting.kind]} at {say.length_text(fitting.at_m)}"
+    here = f"{name}: the {say.fill(NAMES[fitting.kind])} at {say.length_text(fitting.at_m)}"
     if body and fitting.spliced and fitting.volume_l is None:
         joints = box_rules.splice_in_body()
         cures = (pin(f"{at}/kind", FittingKind.pull_box.value, "Make it a box"), pin(f"{at}/spliced", value=False, words="No joint in it"))

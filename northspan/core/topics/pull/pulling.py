@@ -8,6 +8,7 @@ from math import pi, sqrt
 
 from northspan.core.document.job import Method, Pull, Rope, Segment
 from northspan.core.physics.pull_tension import Piece, Point, along
+from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.pull.bundle import AREA_M2, Bundle, jam_margin
 from northspan.core.topics.routes.route import IN_PIPE, pieces_of, turned_deg, turned_round
@@ -17,7 +18,7 @@ DRY, LUBRICATED = 0.5, 0.25
 GRIP_N = 4450.0  # a woven grip over the wires, 1000 lbf
 SIDE_WALL_N_M = 7300.0  # wires of 600 V to 1000 V, 500 lbf per foot
 ROPE_N = {Rope.tape: 900.0, Rope.line: 900.0, Rope.rope: 4450.0}
-ROPE_WORDS = {Rope.tape: "fish tape", Rope.line: "pull line", Rope.rope: "rope"}
+ROPE_WORDS = {Rope.tape: "{fish_tape}", Rope.line: "{pull_line}", Rope.rope: "rope"}
 HAND_N = 350.0  # what one person pulls steadily, feet planted
 LUBRICANT_L_M2 = 0.0015 * 3.785 / (0.3048 * 0.0254)  # a gallon and a half for a thousand feet of one inch
 
@@ -136,6 +137,8 @@ def counted_friction(pull: Pull) -> float:
     ----------
     pull : Pull
         How it is pulled. [-]
+    say : Words
+        How the trade says it. [-]
     """
     return pull.friction_factor or LUBRICATED if pull.lubricated else DRY
 
@@ -151,7 +154,7 @@ def most_n(points: tuple[Point, ...]) -> float:
     return max(point.tension_n for point in points)
 
 
-def limits(pulled: Pulled, bundle: Bundle, pull: Pull) -> tuple[Margin, ...]:
+def limits(pulled: Pulled, bundle: Bundle, pull: Pull, say: Words) -> tuple[Margin, ...]:
     """Hold a pull against what the conductors, the grip, the rope and the hands stand, and its bends against their pressure.
 
     Parameters
@@ -162,6 +165,8 @@ def limits(pulled: Pulled, bundle: Bundle, pull: Pull) -> tuple[Margin, ...]:
         What is pulled. [N]
     pull : Pull
         Lubricant, rope and hands. [N]
+    say : Words
+        How the trade says it. [-]
     """
     points = counted(pulled, pull)
     tension = most_n(points)
@@ -169,7 +174,9 @@ def limits(pulled: Pulled, bundle: Bundle, pull: Pull) -> tuple[Margin, ...]:
     found = [
         at_most("conductors", "Pull on the conductors", tension, bundle.stands_n, "N", "makers"),
         at_most("grip", "Pull on the grip", tension, GRIP_N, "N", "customary"),
-        at_most("rope", f"Pull on the {ROPE_WORDS[pull.rope]}", tension, rope_n, "N", "customary" if pull.rope_n is None else "job"),
+        at_most(
+            "rope", f"Pull on the {say.fill(ROPE_WORDS[pull.rope])}", tension, rope_n, "N", "customary" if pull.rope_n is None else "job"
+        ),
         at_most("side_wall", "Pressure in the bends", max(p.side_wall_n_m for p in points), SIDE_WALL_N_M, "N/m", "makers"),
     ]
     if pull.rope is not Rope.rope:

@@ -121,10 +121,18 @@ def _broken(one: PipePull, routed: Routed, rulebook: Rulebook) -> Iterator[Findi
         if margin.holds:
             continue
         if margin.key == "bends":
-            words = f"{name}: {whole(margin.used)}° of bends between pull points, {whole(margin.limit)}° is the most."
+            words = (
+                f"{name}: {whole(margin.used)}° of bends between {rulebook.words.terms.pull_points}, {whole(margin.limit)}° is the most."
+            )
             parting = tuple(cure for cure in one.cures if cure.edits[0].path.endswith("fittings"))
             yield Finding(
-                "bends-too-many", Severity.fix, at, words, "Set a pull point part-way. A pull like this jams.", margin.citation, parting
+                "bends-too-many",
+                Severity.fix,
+                at,
+                words,
+                rulebook.words.fill("Set a {pull_point} part-way. A pull like this jams."),
+                margin.citation,
+                parting,
             )
         elif margin.key == "jam":
             words = f"{name}: three wires may wedge side by side in this pipe."
@@ -208,8 +216,8 @@ def _through(pipe: PipeRun, question: PullQuestion, rulebook: Rulebook) -> PipeP
     pulled = pull_both_ways(pipe.pieces, bundle.value, question.pull)
     limit = rulebook.pipes.bends_limit_deg(pipe.segments[0].method)
     bends = turned_deg(pipe.pieces)
-    turns = at_most("bends", "Bends between pull points", max(bends), limit.value, "°", limit.citation)
-    margins = (*limits(pulled.value, bundle.value, question.pull), turns)
+    turns = at_most("bends", rulebook.words.fill("Bends between {pull_points}"), max(bends), limit.value, "°", limit.citation)
+    margins = (*limits(pulled.value, bundle.value, question.pull, rulebook.words), turns)
     cures = tuple(_cures(question, pipe, bundle.value, margins, limit.value, rulebook.words))
     return PipePull(pipe, bundle, pulled, margins, bends, cures)
 
@@ -259,4 +267,4 @@ def _pull_point(run_id: str, pipe: PipeRun, at_m: float, say: Words) -> Cure:
     standing = (*pipe.segments[at].fittings, Fitting(at_m=max(0.01, round(into_m, 2))))
     there: list[JsonValue] = [one.model_dump(mode="json") for one in sorted(standing, key=lambda one: one.at_m)]
     path = f"/runs/{run_id}/segments/{pipe.first + at}/fittings"
-    return Cure(f"Put a pull point at {say.length_text(at_m)}", (Edit("add", path, there),))
+    return Cure(f"Put a {say.terms.pull_point} at {say.length_text(at_m)}", (Edit("add", path, there),))

@@ -97,7 +97,7 @@ def site(question: SiteQuestion) -> SiteAnswer:
     book = rulebook_of(question.job)
     return SiteAnswer(
         rulebook=book.title,
-        standing=STANDING,
+        standing=book.words.fill(STANDING),
         headline=f"{whole(best.cost)} for all runs, worst way {best.drop_percent:.1f} %; as planned {whole(now_cost)}, {now_drop:.1f} %",
         figures={"cost": best.cost, "drop_percent": best.drop_percent, "saved": saved.value},
         working=(WorkGroup("total", "Total", f"{whole(best.cost)}", printed((total, saved))),),

@@ -30,6 +30,7 @@ def drop_schools(sized: SizedRun, rulebook: Rulebook) -> tuple[SchoolDrop, ...]:
     if legs is None:
         return ()
     rows: list[SchoolDrop] = []
+    fill = rulebook.words.fill
     for current in CALLS["drop_current"].schools:
         if current.key == "given" and question.run.given_drop_a is None:
             continue
@@ -40,7 +41,9 @@ def drop_schools(sized: SizedRun, rulebook: Rulebook) -> tuple[SchoolDrop, ...]:
             share = warmth(question, legs, sized.terminals, wire, rulebook.drops).value
             drop = voltage_drop(drop_question(by, legs, sized.device.value, wire.insulation, share), wire.size, wire.metal, rulebook).value
             chosen = by.schools == question.schools
-            rows.append(SchoolDrop(method.key, method.words, current.key, current.words, amperes, drop.drop_v, drop.percent, chosen))
+            rows.append(
+                SchoolDrop(method.key, fill(method.words), current.key, fill(current.words), amperes, drop.drop_v, drop.percent, chosen)
+            )
         rows += _by_distance(sized, current, amperes, rulebook.drops)
     return tuple(rows)
 

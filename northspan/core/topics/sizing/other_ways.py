@@ -56,7 +56,7 @@ def calls_of_run(choices: Mapping[str, CallChoice], sized: SizedRun, rulebook: R
         The code to follow. [-]
     """
     return tuple(
-        call_plan(kind, choices.get(kind.name), {s.key: _outcome(sized, kind, s.key, rulebook) for s in kind.schools}, rulebook.choices)
+        call_plan(kind, choices.get(kind.name), {s.key: _outcome(sized, kind, s.key, rulebook) for s in kind.schools}, rulebook)
         for name in calls_open(sized, rulebook.wires, rulebook.choices)
         for kind in (CALLS[name],)
     )

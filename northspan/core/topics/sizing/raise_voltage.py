@@ -12,6 +12,7 @@ from northspan.core.document.job import Circuit, Prices, RunKind, Source, Source
 from northspan.core.document.plan import VoltageWay, WorkGroup, printed
 from northspan.core.rulebooks.questions.common import DesignLoad
 from northspan.core.rulebooks.questions.drops import DropRules
+from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.loads.legs import LegLoads
 from northspan.core.topics.sizing.cost import run_cost
@@ -27,7 +28,7 @@ KVA_SHELF = (3.0, 5.0, 7.5, 10.0, 15.0, 25.0, 37.5, 50.0, 75.0, 100.0)  # single
 _NEEDS = (
     "A device on each side of both transformers, and a disconnect within sight.",
     "The second transformer begins a new neutral: its own bond and its own electrode there, none back at the first.",
-    "The wires between carry no neutral; their equipment ground comes along.",
+    "The wires between carry no neutral; their {equipment_ground} comes along.",
 )
 
 
@@ -73,7 +74,7 @@ def _as_it_is(sized: SizedRun, rulebook: Rulebook) -> VoltageWay:
     energy = wire_losses(sized, rulebook.drops)
     broken = "; ".join(m.words.lower() for m in sized.tried.margins if not m.holds)
     words = f"{rulebook.words.size_name(sized.tried.wire.size)} {sized.tried.wire.metal}"
-    return _row(sized, sized.question.line_v, words, sized.tried.drop.value.percent, cost, energy, broken, current=True)
+    return _row(sized, sized.question.line_v, words, sized.tried.drop.value.percent, cost, energy, broken, rulebook.words, current=True)
 
 
 def _raised(sized: SizedRun, legs: LegLoads, volts: float, rulebook: Rulebook) -> VoltageWay | None:
@@ -144,7 +145,7 @@ def _with_rating(sized: SizedRun, legs: LegLoads, volts: float, rating: float, n
     over = [words for used, limit, words in checks if used > limit + 1e-9]
     broken = "; ".join([*over, *(m.words.lower() for m in wire.tried.margins if not m.holds and not m.advice)])
     words = f"{rulebook.words.size_name(wire.tried.wire.size)} {wire.tried.wire.metal} and two {rating:g} kVA transformers"
-    return _row(wire, volts, words, drop, cost, energy, broken, cure=_taking(question, between, last, wire))
+    return _row(wire, volts, words, drop, cost, energy, broken, rulebook.words, cure=_taking(question, between, last, wire))
 
 
 _FREE = dict.fromkeys(("metal", "conductor_size", "grounded_size", "equipment_ground_size", "device_a", "pipe_size", "sets"))
@@ -152,7 +153,7 @@ _FREE = dict.fromkeys(("metal", "conductor_size", "grounded_size", "equipment_gr
 
 def _row(
     sized: SizedRun, volts: float, words: str, drop: float, cost: Worked[float], energy: Worked[float], broken: str,
-    *, current: bool = False, cure: Cure | None = None,
+    say: Words, *, current: bool = False, cure: Cure | None = None,
 ) -> VoltageWay:  # fmt: skip
     prices = sized.question.prices
     paid = step("C_e", "losses over the years", "W * y * p", "", "your prices", W=energy.value, y=prices.years, p=prices.energy_per_kwh)
@@ -163,7 +164,7 @@ def _row(
     )
     return VoltageWay(
         volts, words, drop, cost.value, energy.value, paid.value, total.value, not broken, broken, cheapest=False, current=current,
-        working=working, needs=() if current else _NEEDS, cure=cure,
+        working=working, needs=() if current else tuple(say.fill(one) for one in _NEEDS), cure=cure,
     )  # fmt: skip
 
 

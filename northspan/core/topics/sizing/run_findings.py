@@ -52,7 +52,7 @@ def findings_of_run(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
             Severity.note,
             f"{sized.question.pointer}/terminals",
             f"{sized.question.run.name}: terminals are taken as 60 °C, because no marking was noted.",
-            "Most panels and breakers are marked 75 °C. Read the label before counting on it.",
+            rulebook.words.fill("Most {panels} and breakers are marked 75 °C. Read the label before counting on it."),
             sized.terminals.citation,
             (pin(f"{sized.question.pointer}/terminals", Terminals.c75, "The label says 75 °C"),),
         )
@@ -94,7 +94,7 @@ def _limits(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
             else "A conductor that is overloaded or not protected can start a fire."
         )
         if run.utility_owned:
-            why = "These conductors are the utility's: ask it to look at them; they are not yours to change."
+            why = rulebook.words.fill("These conductors are the {utility}'s: ask it to look at them; they are not yours to change.")
             yield Finding("limit-of-utility", Severity.check, at, f"{run.name}: {text}", why, margin.citation)
             continue
         yield Finding(
@@ -191,7 +191,7 @@ def _pinned_ground(sized: SizedRun, wire_rules: WireRules, ground_rules: GroundR
             f"{run.name}: neutral {name(sized.grounded_size)} is below {name(sized.grounded.value)}.",
             "It must carry the unbalance of the legs and a fault.",
             sized.grounded.rule.citation,
-            (pin(f"{at}/grounded_size", None, "Make it as large as the ungrounded conductors"),),
+            (pin(f"{at}/grounded_size", None, say.fill("Make it as large as the {ungrounded_conductors}")),),
         )
     if run.grounding is Grounding.legacy_three_wire and run.status is not Status.existing and not ground_rules.may_feed_three_wires():
         yield Finding(
@@ -199,7 +199,7 @@ def _pinned_ground(sized: SizedRun, wire_rules: WireRules, ground_rules: GroundR
             Severity.fix,
             f"{at}/grounding",
             f"{run.name}: new work cannot be fed with three wires.",
-            "Neutral and ground must be two wires.",
+            say.fill("{Neutral_and_ground} must be two wires."),
             say.cite("new_three_wire"),
             (pin(f"{at}/grounding", Grounding.equipment_ground, "Run four wires"),),
         )

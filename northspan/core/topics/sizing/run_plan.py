@@ -67,12 +67,12 @@ def plan_run(run_id: str, question: RunQuestion, rulebook: Rulebook) -> PlannedR
         finding = Finding(
             "run-without-answer", Severity.stop, at, f"{run.name}: {refused}", "There is no answer, so nothing is shown.", "tables"
         )
-        return PlannedRun(unsized(run_id, run, question.nominal_v, str(refused)), None, (finding,))
+        return PlannedRun(unsized(run_id, run, question.nominal_v, str(refused), rulebook.words), None, (finding,))
     if sized is None:
         finding = Finding(
             "run-without-load", Severity.check, at, f"{run.name}: no load yet.", "Type its load, or add what it feeds.", "job"
         )
-        return PlannedRun(unsized(run_id, run, question.nominal_v, "No load yet. Type its load."), None, (finding,))
+        return PlannedRun(unsized(run_id, run, question.nominal_v, "No load yet. Type its load.", rulebook.words), None, (finding,))
     return PlannedRun(_plain(run_id, sized, rulebook), sized, tuple(findings_of_run(sized, rulebook)))
 
 
@@ -168,7 +168,7 @@ def _plain(run_id: str, sized: SizedRun, rulebook: Rulebook) -> RunPlan:
         smaller=ladder[at - 1] if at else "",
         larger=ladder[at + 1] if at + 1 < len(ladder) else "",
         calls=(),
-        cautions=cautions_for(run, tried.wire.metal),
+        cautions=tuple(rulebook.words.fill(one) for one in cautions_for(run, tried.wire.metal)),
         sets=sized.question.sets,
         line_1_a=legs.line_1_a if legs else 0,
         line_2_a=legs.line_2_a if legs else 0,
@@ -193,7 +193,7 @@ def _allowance_words(sized: SizedRun, device_rules: DeviceRules, dwelling_rules:
     return f"{allowance.label} taken: {allowance.text}"
 
 
-def unsized(run_id: str, run: Run, nominal_v: float, reason: str) -> RunPlan:
+def unsized(run_id: str, run: Run, nominal_v: float, reason: str, say: Words) -> RunPlan:
     """Lay out a run that has no answer, with the reason.
 
     Parameters
@@ -206,6 +206,8 @@ def unsized(run_id: str, run: Run, nominal_v: float, reason: str) -> RunPlan:
         Its voltage. [V]
     reason : str
         Why there is no answer. [-]
+    say : Words
+        How the trade says it. [-]
     """
     return RunPlan(
         id=run_id,
@@ -220,7 +222,7 @@ def unsized(run_id: str, run: Run, nominal_v: float, reason: str) -> RunPlan:
         length_m=sum(s.length_m for s in run.segments),
         nominal_v=nominal_v,
         stretches=_bare_stretches(run.segments),
-        cautions=cautions_for(run, None),
+        cautions=tuple(say.fill(one) for one in cautions_for(run, None)),
     )
 
 
@@ -306,19 +308,21 @@ def _working(sized: SizedRun, wires: Step, route_rules: RouteRules, say: Words) 
         WorkGroup("device", "Overcurrent device", f"{whole(sized.device.value)} A", printed(sized.device.steps)),
         WorkGroup(
             "conductor",
-            "Ungrounded conductors",
+            say.fill("{Ungrounded_conductors}"),
             f"{size} {tried.wire.metal}, {whole(ampacity.final_a)} A",
             printed((sized.terminals, *tried.ampacity.steps, *tried.load_steps, *tried.protects.steps, *sized.insulation.steps)),
         ),
         WorkGroup("drop", "Voltage drop", f"{drop.drop_v:.1f} V, {drop.percent:.1f} %", printed(tried.drop.steps)),
     ]
     if sized.grounded_size:
-        groups.append(WorkGroup("grounded", "Grounded conductor", say.size_name(sized.grounded_size), printed(sized.grounded.steps)))
+        groups.append(
+            WorkGroup("grounded", say.fill("{Grounded_conductor}"), say.size_name(sized.grounded_size), printed(sized.grounded.steps))
+        )
     if sized.equipment_ground and sized.equipment_ground_size and tried.loop is None:
         groups.append(
             WorkGroup(
                 "equipment_ground",
-                "Equipment grounding conductor",
+                say.fill("{Equipment_grounding_conductor}"),
                 say.size_name(sized.equipment_ground_size),
                 printed(sized.equipment_ground.steps),
             )

@@ -38,7 +38,9 @@ def plan(case: Case, done: Done) -> Planned:
         try:
             question = question_of(case, run_id, sized)
         except OutsideTable as outside:  # a load behind it is in no table; the load's own finding names the way out
-            plans[run_id] = unsized(run_id, run, case.rulebook.supplies.usual_v, f"A load behind it cannot be worked: {outside}")
+            plans[run_id] = unsized(
+                run_id, run, case.rulebook.supplies.usual_v, f"A load behind it cannot be worked: {outside}", case.rulebook.words
+            )
             continue
         planned = plan_run(run_id, question, case.rulebook)
         found += planned.findings
@@ -68,7 +70,9 @@ def findings(case: Case, done: Done) -> Iterator[Finding]:
                 Severity.note,
                 f"/enclosures/{key}",
                 f"{enclosure.name}: nothing is drawn ahead of it.",
-                "It is taken as the service, and the voltage as full there. The drop ahead of it is not counted.",
+                case.rulebook.words.fill(
+                    "It is taken as the {service}, and the voltage as full there. The drop ahead of it is not counted."
+                ),
                 "job",
                 step="survey",
             )

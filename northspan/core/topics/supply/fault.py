@@ -89,7 +89,7 @@ def fault_at_source(source: Source, neutral_v: float, ahead: Loop | None = None)
     u = source.line_v
     between = "line to neutral" if source.system is System.single_phase else "line to line"
     if source.available_fault_a is not None:
-        stated = given("I_f", f"{source.name}: fault current as the utility states it", source.available_fault_a, "A", "utility")
+        stated = given("I_f", f"{source.name}: fault current as it is stated", source.available_fault_a, "A", "utility")
         z = step("Z", f"impedance of the supply, {between}", "U / I_f", "Ω", "Ohm's law", U=u, I_f=stated.value)
         steps += [stated, z]
     elif source.kind is SourceKind.inverter_pair:

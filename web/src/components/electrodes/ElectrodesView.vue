@@ -85,7 +85,7 @@ function setBare(value: number | null): void {
           </button>
         </div>
         <div v-if="!plan" class="no-runs">
-          <h1>{{ $say('No building with a panel yet') }}</h1>
+          <h1>{{ $fill('No building with a {panel} yet') }}</h1>
           <p>Lay the property out in Survey first.</p>
           <v-btn color="primary" variant="flat" :to="`/jobs/${store.state?.id}/survey`">Go to Survey</v-btn>
         </div>
@@ -242,8 +242,8 @@ function setBare(value: number | null): void {
           </p>
           <p>
             {{
-              $say(
-                'Never open an electrode conductor on a live service to clamp or test: ' +
+              $fill(
+                'Never open an electrode conductor on a live {service} to clamp or test: ' +
                   'it may carry current, and lifts voltages.',
               )
             }}

@@ -6,7 +6,7 @@ import { useIntoView } from '../../composables/useIntoView'
 import { useWidth } from '../../composables/useWidth'
 import { amperes, areaText, parseArea, powerText } from '../../format/quantities'
 import { STATUSES, loadKinds } from '../../state/fields'
-import { say } from '../../setup/words'
+import { fill } from '../../setup/terms'
 import { useJob } from '../../state/job'
 import CommitField from '../parts/CommitField.vue'
 import FindingsStrip from '../frame/FindingsStrip.vue'
@@ -41,7 +41,7 @@ const loads = computed(() =>
 const picked = computed(() => (store.part?.kind === 'loads' ? store.part.key : ''))
 useIntoView(panel, () => picked.value)
 const kindWords = (kind: string) =>
-  say((store.options ? loadKinds(store.options) : []).find((k) => k.value === kind)?.title ?? kind)
+  fill((store.options ? loadKinds(store.options) : []).find((k) => k.value === kind)?.title ?? kind)
 const oneLine = computed(() => store.options?.one_line ?? false)
 const ACROSS: Record<string, string> = { line_line: 'both legs', l1_neutral: 'leg 1', l2_neutral: 'leg 2' }
 watch(picked, (key) => {
@@ -90,7 +90,7 @@ async function keep(): Promise<void> {
           </button>
         </div>
         <div v-if="!plan" class="no-runs">
-          <h1>{{ $say('No building with a panel yet') }}</h1>
+          <h1>{{ $fill('No building with a {panel} yet') }}</h1>
           <p>Lay the property out in Survey first.</p>
           <v-btn color="primary" variant="flat" :to="`/jobs/${store.state?.id}/survey`">Go to Survey</v-btn>
         </div>
@@ -129,7 +129,7 @@ async function keep(): Promise<void> {
           </ul>
           <p v-if="!loads.length" class="empty">
             No load is noted in {{ building?.name }} yet{{
-              plan.line_1_a ? $say('; its feeder has a load typed in Sizing') : ''
+              plan.line_1_a ? $fill('; its {feeder} has a load typed in Sizing') : ''
             }}.
           </p>
           <template v-if="building?.use === 'dwelling'">
@@ -167,7 +167,7 @@ async function keep(): Promise<void> {
                   }}</b></label
                 >
                 <span class="method-figures"
-                  ><b>{{ amperes(m.total_a) }}</b> {{ powerText(m.total_va) }}, {{ $say('service') }}
+                  ><b>{{ amperes(m.total_a) }}</b> {{ powerText(m.total_va) }}, {{ $fill('{service}') }}
                   {{ amperes(m.service_a)
                   }}<template v-if="m.neutral_a !== null && !oneLine"
                     >, neutral {{ amperes(m.neutral_a) }}</template

@@ -18,7 +18,7 @@ import {
   type BenchNode,
 } from '../../drawing/bench'
 import { ohms } from '../../format/quantities'
-import { say } from '../../setup/words'
+import { fill } from '../../setup/terms'
 import { useJob } from '../../state/job'
 
 /** The cans of a way with their bars and bonds, every wire as thick as its current: press a part to try it. */
@@ -29,7 +29,7 @@ const wires = computed(() => new Map((props.bench.answer.value?.wires ?? []).map
 const cans = computed(() => new Map((props.bench.answer.value?.cans ?? []).map((can) => [can.id, can])))
 const sources = computed(() => new Map((props.bench.answer.value?.sources ?? []).map((source) => [source.id, source])))
 const earths = computed(() => new Map((props.bench.answer.value?.earths ?? []).map((earth) => [earth.building, earth])))
-const groundWord = computed(() => say('ground bar').split(' ')[0])
+const groundWord = computed(() => fill('{ground_bar}').split(' ')[0])
 const trial = computed(() => props.bench.trial.value)
 /** Whether a second line is on this way. */
 const two = computed(() => (store.way?.runs ?? []).some((run) => wires.value.has(`${run}.L2`)))
@@ -111,7 +111,7 @@ function squeezed(gap: BenchGap): number | undefined {
 }
 
 function label(strand: Strand, gap: BenchGap): string {
-  const wire = strand.conductor === 'N' ? 'Neutral' : say('Equipment ground')
+  const wire = strand.conductor === 'N' ? 'Neutral' : fill('{Equipment_ground}')
   const press = strand.cut ? 'open, join it' : `${strand.wire?.shown}, open it`
   return `${wire} of ${store.job?.runs[gap.run]?.name}: ${press}`
 }
@@ -302,7 +302,7 @@ const throughSoil = computed(() => {
               role="button"
               tabindex="0"
               :aria-pressed="trial.case_fault === node.id"
-              :aria-label="`${node.name}, ${touchWords(node)}: ${say('let a hot wire touch the can')}`"
+              :aria-label="`${node.name}, ${touchWords(node)}: ${fill('let a {hot_wire} touch the can')}`"
               :x="node.x - 6"
               :y="CAN_TOP - 46"
               :width="node.width + 12"

@@ -45,7 +45,7 @@ const pipes = computed(() =>
       :class="{ chosen: trial.soil_fault === far }"
       :aria-pressed="trial.soil_fault === far"
       @click="bench.soilFault(far)">
-      {{ $say('Hot wire in the soil') }}
+      {{ $fill('{Hot_wire} in the soil') }}
     </button>
     <label class="run-select"
       >Case fault
@@ -77,7 +77,7 @@ const pipes = computed(() =>
       :class="{ chosen: trial.neighbor_pipe.includes(key) }"
       :aria-pressed="trial.neighbor_pipe.includes(key)"
       @click="bench.toggle('neighbor_pipe', key)">
-      {{ $say('Pipe to a neighbor') }}, {{ b.name }}
+      {{ $fill('Pipe to a {neighbor}') }}, {{ b.name }}
     </button>
     <button
       v-if="trial.case_fault"
@@ -92,7 +92,7 @@ const pipes = computed(() =>
       :class="{ chosen: trial.neutral_v > 0 }"
       :aria-pressed="trial.neutral_v > 0"
       @click="bench.set({ neutral_v: trial.neutral_v ? 0 : stray_v })">
-      {{ stray_v }} V on the {{ $say('utility') }}’s neutral
+      {{ stray_v }} V on the {{ $fill('{utility}') }}’s neutral
     </button>
     <button
       class="way"

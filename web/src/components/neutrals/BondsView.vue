@@ -69,7 +69,7 @@ function volts(value: number): string {
       </div>
       <div v-else class="no-runs">
         <h1>Nothing on the bench yet</h1>
-        <p>{{ $say('Lay the property out in Survey: a source, a panel, a run between them.') }}</p>
+        <p>{{ $fill('Lay the property out in Survey: a source, a {panel}, a run between them.') }}</p>
         <v-btn color="primary" variant="flat" :to="`/jobs/${store.state?.id}/survey`">Go to Survey</v-btn>
       </div>
       <FindingsStrip />
@@ -171,7 +171,9 @@ function volts(value: number): string {
         <aside class="cautions" aria-label="Cautions">
           <p>This is a picture of a circuit. Never try any of it on a live one.</p>
           <p>
-            {{ $say('Load off before a neutral, a bond or a service ground is opened: it arcs, and lifts voltages.') }}
+            {{
+              $fill('Load off before a neutral, a bond or a {service} ground is opened: it arcs, and lifts voltages.')
+            }}
           </p>
           <p>Line-side conductors stay live with the main off. A clamp finds current; only a tester finds dead.</p>
           <p class="standing">{{ store.plan?.standing }}</p>

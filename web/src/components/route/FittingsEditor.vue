@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import type { Fitting, Segment } from '../../api/client'
 import { volumeText, parseVolume } from '../../format/forces'
 import { depthText, lengthText, parseLength } from '../../format/quantities'
-import { say } from '../../setup/words'
+import { fill } from '../../setup/terms'
 import { useJob } from '../../state/job'
 import CommitField from '../parts/CommitField.vue'
 
@@ -12,16 +12,16 @@ const props = defineProps<{ stretch: Segment }>()
 const emit = defineEmits<{ change: [fittings: Fitting[]] }>()
 const store = useJob()
 const KINDS = computed(() => [
-  { value: 'pull_box' as const, title: say('pull box') },
-  { value: 'conduit_body' as const, title: say('conduit body') },
+  { value: 'pull_box' as const, title: fill('{pull_box}') },
+  { value: 'conduit_body' as const, title: fill('{conduit_body}') },
 ])
 const said = computed(() => {
   const boxes = props.stretch.fittings.filter((one) => one.kind === 'pull_box').length
   const bodies = props.stretch.fittings.length - boxes
   return (
     [
-      boxes && `${boxes} pull box${boxes > 1 ? 'es' : ''}`,
-      bodies && `${bodies} conduit ${bodies > 1 ? 'bodies' : 'body'}`,
+      boxes && `${boxes} ${boxes > 1 ? '{pull_boxes}' : '{pull_box}'}`,
+      bodies && `${bodies} ${bodies > 1 ? '{conduit_bodies}' : '{conduit_body}'}`,
     ]
       .filter(Boolean)
       .join(', ') || 'none'
@@ -57,7 +57,7 @@ function add(kind: Fitting['kind']): void {
 <template>
   <details class="legs" open>
     <summary>
-      <b>Boxes and bodies in it</b> <span>{{ $say(said) }}</span>
+      <b>Boxes and bodies in it</b> <span>{{ $fill(said) }}</span>
     </summary>
     <ol v-if="stretch.fittings.length">
       <li v-for="(one, i) in stretch.fittings" :key="i" class="leg wide">
@@ -111,8 +111,8 @@ function add(kind: Fitting['kind']): void {
       </li>
     </ol>
     <div class="leg-buttons">
-      <button class="cure" @click="add('pull_box')">{{ $say('Add a pull point') }}</button>
-      <button class="cure" @click="add('conduit_body')">{{ $say('Add a conduit body') }}</button>
+      <button class="cure" @click="add('pull_box')">{{ $fill('Add a {pull_point}') }}</button>
+      <button class="cure" @click="add('conduit_body')">{{ $fill('Add a {conduit_body}') }}</button>
     </div>
     <p v-if="stretch.legs.length" class="empty">One that stands at a corner of the legs takes the place of the bend.</p>
   </details>

@@ -5,7 +5,7 @@ import { useWidth } from '../../composables/useWidth'
 import type { Scale } from '../../drawing/scale'
 import { forceText, inUnits, liquidText, parseForce } from '../../format/forces'
 import { figure, lengthText, parseLength, parseMeasure, withUnit } from '../../format/quantities'
-import { say } from '../../setup/words'
+import { fill } from '../../setup/terms'
 import { useJob } from '../../state/job'
 import CommitField from '../parts/CommitField.vue'
 import FindingsStrip from '../frame/FindingsStrip.vue'
@@ -30,8 +30,8 @@ const how = computed(() => store.run?.pull)
 const working = ref(false)
 const trenches = computed(() => (store.plan?.trenches ?? []).filter((one) => one.runs.includes(store.run_id)))
 const ROPES = computed(() => [
-  { value: 'tape', title: say('fish tape') },
-  { value: 'line', title: say('pull line') },
+  { value: 'tape', title: fill('{fish_tape}') },
+  { value: 'line', title: fill('{pull_line}') },
   { value: 'rope', title: 'rope on a machine' },
 ])
 const ENDS = [

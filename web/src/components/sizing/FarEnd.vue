@@ -32,7 +32,7 @@ const rods = computed(() => {
       <summary>
         <b>{{ end.id }} {{ end.name }}</b>
         <span
-          >{{ $say('neutral and ground') }} {{ BOND[end.bond]
+          >{{ $fill('{neutral_and_ground}') }} {{ BOND[end.bond]
           }}<em v-if="!end.agrees" class="bad"> found {{ end.bond_found }}</em></span
         >
       </summary>

@@ -16,7 +16,7 @@ import {
   powerText,
   temperatureText,
 } from '../../format/quantities'
-import { say } from '../../setup/words'
+import { fill } from '../../setup/terms'
 import { useJob } from '../../state/job'
 import CommitField from '../parts/CommitField.vue'
 
@@ -44,7 +44,7 @@ function set(field: string, value: unknown): void {
 function items(field: Field) {
   const job = store.job
   if (field.type === 'choice' || field.type === 'yesno')
-    return choicesOf(field).map((one) => ({ value: one.value, title: say(one.title) }))
+    return choicesOf(field).map((one) => ({ value: one.value, title: fill(one.title) }))
   const named = (entries: Record<string, { name: string }>) =>
     Object.entries(entries).map(([value, p]) => ({ value, title: `${value} ${p.name}` }))
   const none = field.required ? [] : [{ value: '', title: field.hint ?? 'none' }]
@@ -175,20 +175,20 @@ function left(field: Field, value: unknown): void {
       <template v-for="field in plain" :key="field.field">
         <v-select
           v-if="SELECTS.includes(field.type)"
-          :label="$say(field.label)"
+          :label="$fill(field.label)"
           :model-value="chosen(field)"
           :items="items(field)"
           @update:model-value="pick(field, String($event))" />
         <v-select
           v-else-if="field.type === 'choices'"
-          :label="$say(field.label)"
+          :label="$fill(field.label)"
           multiple
           :model-value="values[field.field] as string[]"
           :items="field.choices"
           @update:model-value="set(field.field, $event)" />
         <CommitField
           v-else
-          :label="$say(field.label)"
+          :label="$fill(field.label)"
           :shown="shown(field)"
           :hint="field.hint"
           :empty-ok="!field.required"
@@ -202,7 +202,7 @@ function left(field: Field, value: unknown): void {
       <input
         type="checkbox"
         :checked="Boolean(values[field.field])"
-        @change="set(field.field, ($event.target as HTMLInputElement).checked)" />{{ $say(field.label) }}
+        @change="set(field.field, ($event.target as HTMLInputElement).checked)" />{{ $fill(field.label) }}
     </label>
   </div>
 </template>

@@ -20,7 +20,7 @@ const name = computed(() => (part.value ? (store.job?.[part.value.kind][part.val
 const WORDS: Record<PartKind, string> = {
   sources: 'Source',
   buildings: 'Building',
-  enclosures: 'Panel or can',
+  enclosures: '{Panel} or can',
   electrodes: 'Electrode',
   loads: 'Load',
   runs: 'Run',
@@ -43,8 +43,8 @@ function size(): void {
 </script>
 
 <template>
-  <section v-if="part" ref="panel" class="part-panel" :aria-label="`${WORDS[part.kind]} ${name}`">
-    <p class="run-name">{{ $say(WORDS[part.kind]) }} {{ part.key }}</p>
+  <section v-if="part" ref="panel" class="part-panel" :aria-label="`${$fill(WORDS[part.kind])} ${name}`">
+    <p class="run-name">{{ $fill(WORDS[part.kind]) }} {{ part.key }}</p>
     <h1>{{ name }}</h1>
     <ul v-if="findings.length" class="part-findings">
       <li v-for="f in findings" :key="f.where + f.text" :class="f.severity">
@@ -70,7 +70,7 @@ function size(): void {
         v-if="part.kind === 'enclosures' || part.kind === 'sources'"
         class="cure"
         @click="adding.fedFrom(part.key)">
-        {{ $say('Feed a new panel from here') }}
+        {{ $fill('Feed a new {panel} from here') }}
       </button>
       <button v-if="part.kind === 'runs'" class="cure" @click="size">Go to its sizing</button>
       <button v-if="part.kind !== 'runs'" class="cure plain" @click="store.changePart('copy', part.kind, part.key)">
@@ -85,7 +85,7 @@ function size(): void {
         main off.
       </p>
       <p v-if="part.kind === 'electrodes' || part.kind === 'enclosures'">
-        {{ $say('Load off before a neutral or an equipment ground is opened: it arcs, and lifts voltages.') }}
+        {{ $fill('Load off before a neutral or {an_equipment_ground} is opened: it arcs, and lifts voltages.') }}
       </p>
     </aside>
   </section>

@@ -3,13 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from math import isinf
 
 from pydantic import Field
 
 from northspan.core.case.calculator import Answer
-from northspan.core.case.wording import wording_of
 from northspan.core.document.cautions import STANDING
 from northspan.core.document.job import Part
 from northspan.core.document.plan import WorkGroup, printed
@@ -184,25 +183,24 @@ def bench(question: BenchQuestion) -> BenchAnswer:
     on, sized = on_bench(question.job, question.trial)
     solved = solve_bench(on, sized)
     said = verdict(solved)
-    say = wording_of(question.job, on.rulebook.words).said
     states = state_checks(on.case, on.plans, in_every_state(question.trial))
     return BenchAnswer(
         rulebook=on.rulebook.title,
-        standing=STANDING,
-        headline=say(said.headline),
+        standing=on.rulebook.words.fill(STANDING),
+        headline=said.headline,
         level=said.level,
-        words=say(said.words),
-        why=say(said.why),
+        words=said.words,
+        why=said.why,
         citation=said.citation,
         place=said.place,
-        states=tuple(replace(one, words=say(one.words)) for one in states),
+        states=states,
         wires=tuple(_wire(solved, edge) for edge in solved.circuit.edges),
         cans=tuple(_cans(solved)),
         sources=tuple(_sources(solved)),
         devices=tuple(_device(solved, one) for one in solved.openings),
         earths=tuple(_earths(solved)),
-        clamps=tuple(replace(one, place=say(one.place), words=say(one.words)) for one in _clamps(solved)),
-        assumed=tuple(say(one) for one in solved.circuit.assumed),
+        clamps=tuple(_clamps(solved)),
+        assumed=solved.circuit.assumed,
         working=tuple(_working(solved)),
     )
 
@@ -228,13 +226,14 @@ def bench_changes(question: BenchQuestion) -> ChangesAnswer:
     'Never clears: 109 V on House panel'
     """
     on, sized = on_bench(question.job, question.trial)
-    say = wording_of(question.job, on.rulebook.words).said
-    found = tuple(replace(one, words=say(one.words), outcome=say(one.outcome)) for one in changes(on, sized))
+    found = changes(on, sized)
     worse = sum(not one.same for one in found)
     headline = f"{len(found)} single changes tried, {worse} of them change the outcome"
     lines = tuple(ruled(f"c_{i}", one.words, one.outcome, "solved with the one change", "nodal analysis") for i, one in enumerate(found, 1))
     groups = (WorkGroup("changes", "Every single change", headline, printed(lines)),)
-    return ChangesAnswer(rulebook=on.rulebook.title, standing=STANDING, headline=headline, working=groups, changes=found)
+    return ChangesAnswer(
+        rulebook=on.rulebook.title, standing=on.rulebook.words.fill(STANDING), headline=headline, working=groups, changes=found
+    )
 
 
 def in_every_state(trial: Trial) -> Trial:
@@ -296,7 +295,13 @@ def _earths(solved: Solved) -> Iterator[EarthRead]:
             ohm = next(one.ohm.real for one in solved.circuit.branches if one.key == branch)
             current = abs(solved.now.amperes[branch])
             yield EarthRead(
-                key, f"{source.name}, the utility's own", ohm, current, amperes_text(current), (), solved.circuit.sources_of_ohm[branch]
+                key,
+                f"{source.name}, the {solved.say.terms.utility}'s own",
+                ohm,
+                current,
+                amperes_text(current),
+                (),
+                solved.circuit.sources_of_ohm[branch],
             )
 
 

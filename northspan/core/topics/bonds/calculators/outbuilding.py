@@ -88,7 +88,7 @@ def outbuilding_earth(question: OutbuildingQuestion) -> OutbuildingAnswer:
     headline = f"{taken.title}: {taken.words}"
     lines = tuple(ruled("v", one.title, f"{whole(one.fault_v)} V", one.words, "solved circuit", one.fault_v) for one in choices)
     groups = (WorkGroup("choices", "Both ways, solved", headline, printed(lines)),)
-    return OutbuildingAnswer(rulebook=book.title, standing=STANDING, headline=headline, working=groups, choices=choices)
+    return OutbuildingAnswer(rulebook=book.title, standing=book.words.fill(STANDING), headline=headline, working=groups, choices=choices)
 
 
 def _feeds(job: Job, run_id: str, building: str) -> bool:

@@ -148,7 +148,8 @@ def ground(question: GroundQuestion) -> GroundAnswer:
     verdict, test_steps = (tested.value, tested.steps) if tested else (None, ())
     clamp = clamp_reading(building.clamp_ohm, other_ways=True) if building.clamp_ohm else None
     shared = {
-        "rulebook": book.title, "standing": STANDING, "building": building.name, "verdict": verdict.words if verdict else "",
+        "rulebook": book.title, "standing": book.words.fill(STANDING), "building": building.name,
+        "verdict": verdict.words if verdict else "",
         "proved": bool(verdict and verdict.proved), "measured_ohm": verdict.resistance_ohm if verdict else None,
         "clamp": clamp.value if clamp else "", "fitted": fitted,
     }  # fmt: skip
@@ -169,7 +170,7 @@ def ground(question: GroundQuestion) -> GroundAnswer:
     voltage = book.supplies.to_neutral_v(book.supplies.usual_v, book.supplies.usual_system)
     through = step(
         "I_g",
-        "what a hot wire that falls on the ground would drive through them",
+        book.words.fill("what a {hot_wire} that falls on the ground would drive through them"),
         "U / R",
         "A",
         "Ohm's law",

@@ -99,11 +99,15 @@ def supports(question: SupportsQuestion) -> Answer:
     if sizes and question.size not in sizes:
         raise InvalidJob("/size", f"there is no {question.method} of size {question.size}.", f"Sizes: {', '.join(sizes)}.")
     if not sizes and question.method is not Method.cable:
-        raise InvalidJob("/method", f"{question.method} is no pipe that hangs on straps here.", "Name a pipe of these rules, or cable.")
+        raise InvalidJob(
+            "/method",
+            f"{question.method} is no pipe that hangs on {book.words.terms.straps} here.",
+            "Name a pipe of these rules, or cable.",
+        )
     fixed = straps(question.method, question.size, question.length_m, book.routes, book.words)
     figures: dict[str, float | str] = {"straps": fixed.value}
-    working: dict[str, tuple[Step, ...]] = {"Straps": fixed.steps}
-    headline = f"{fixed.value} strap{'s' if fixed.value > 1 else ''}"
+    working: dict[str, tuple[Step, ...]] = {book.words.fill("{Straps}"): fixed.steps}
+    headline = f"{fixed.value} {book.words.terms.strap}{'s' if fixed.value > 1 else ''}"
     if sizes:
         grown = growth(question.method, question.length_m, question.swing_k, book.routes)
         change = next(one.value for one in grown.steps if one.symbol == "D_L")

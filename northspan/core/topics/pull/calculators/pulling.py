@@ -154,8 +154,8 @@ def pull(question: PullQuestion) -> Answer:
     slick = lubricant(stretch.length_m, pipe.bore_m)
     turns, limit = turned_deg(pipe.pieces), book.pipes.bends_limit_deg(question.method)
     margins = (
-        *limits(value, bundle.value, question.pull),
-        at_most("bends", "Bends between pull points", max(turns), limit.value, "°", limit.citation),
+        *limits(value, bundle.value, question.pull, book.words),
+        at_most("bends", book.words.fill("Bends between {pull_points}"), max(turns), limit.value, "°", limit.citation),
     )
     figures: dict[str, float | str] = {"tension_n": tension, "other_way_n": other, "weight_n_m": bundle.value.wires.weight_n_m,
                                        "lubricant_l": slick.value, "stages": len(turns)}  # fmt: skip

@@ -169,7 +169,7 @@ def equipment_ground(question: EquipmentGroundQuestion) -> Answer:
     facts = GroundFacts(question.device_a, question.metal, question.least_size or size, size, "table", lines, question.raised)
     worked = book.grounds.equipment_ground(facts)
     headline = f"{book.words.size_name(worked.value)} {book.words.metal_name(question.metal)} {book.words.dialect.ground_short}"
-    return answered(book, headline, {"size": worked.value}, {"Equipment ground": worked.steps})
+    return answered(book, headline, {"size": worked.value}, {book.words.fill("{Equipment_ground}"): worked.steps})
 
 
 def grounded_conductor(question: GroundedQuestion) -> Answer:
@@ -199,8 +199,10 @@ def grounded_conductor(question: GroundedQuestion) -> Answer:
         NeutralFacts(load, question.device_a, wire, terminals.value, question.sets, question.on_supply, (segment,), own,
                      question.start(book), question.kind, system)
     )  # fmt: skip
-    headline = f"{book.words.size_name(worked.value)} {book.words.metal_name(question.metal)} grounded conductor at least"
-    return answered(book, headline, {"size": worked.value}, {"Grounded conductor": (terminals, *worked.steps)})
+    headline = (
+        f"{book.words.size_name(worked.value)} {book.words.metal_name(question.metal)} {book.words.terms.grounded_conductor} at least"
+    )
+    return answered(book, headline, {"size": worked.value}, {book.words.fill("{Grounded_conductor}"): (terminals, *worked.steps)})
 
 
 def electrode_conductor(question: ElectrodeConductorQuestion) -> Answer:
