@@ -54,19 +54,22 @@ class Moving(unittest.TestCase):
 class Questions(unittest.TestCase):
     def test_each_code_answers_each_question_with_the_same_parameters_and_defaults(self):
         for name in rulebook_names():
-            book = rulebook_named(name)
-            for topic, kind in get_type_hints(Rulebook).items():
-                answers = getattr(book, topic)
-                if answers is None or topic in {"id", "title", "not_covered"}:
-                    continue
-                for question, asked in vars(LoopRules if topic == "loop" else kind).items():
-                    if inspect.isfunction(asked) and question[0] != "_":
-                        with self.subTest(name, topic=topic, question=question):
-                            self.assertEqual(parameters(getattr(answers, question)), parameters(asked))
+            answers_every_question(self, rulebook_named(name))
 
     def test_a_topic_stays_small_enough_to_be_read_at_once(self):
         for topic, kind in (pair for pair in get_type_hints(Rulebook).items() if inspect.isclass(pair[1])):
             self.assertLessEqual(sum(inspect.isfunction(one) and name[0] != "_" for name, one in vars(kind).items()), 12, topic)
+
+
+def answers_every_question(test: unittest.TestCase, book: Rulebook) -> None:
+    for topic, kind in get_type_hints(Rulebook).items():
+        answers = getattr(book, topic)
+        if answers is None or topic in {"id", "title", "not_covered"}:
+            continue
+        for question, asked in vars(LoopRules if topic == "loop" else kind).items():
+            if inspect.isfunction(asked) and question[0] != "_":
+                with test.subTest(book.id, topic=topic, question=question):
+                    test.assertEqual(parameters(getattr(answers, question)), parameters(asked))
 
 
 def parameters(function):

@@ -99,7 +99,7 @@ class DwellingRules(Hashable, Protocol):
         """List the methods for a dwelling that is new, the usual one last."""
 
     def dwelling_loads(self, facts: DwellingFacts) -> tuple[MethodLoad, ...]:
-        """Work the load of a dwelling by every method. [VA]"""
+        """Work the load of a dwelling by every method; at least one gives the load of the neutral, too. [VA]"""
 
     def dwelling_least_a(self) -> Step:
         """Give the least rating of a one-family dwelling's service. [A]"""
