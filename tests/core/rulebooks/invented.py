@@ -1,6 +1,7 @@
 """A tiny code that exists nowhere: five copper cables, three devices, one rod. It answers every question in the shortest way."""
 
 from dataclasses import dataclass
+from typing import Any
 
 from northspan.core.document.job import Earthing, Grounding, LoadKind, Metal, Method, Place, Surface, System, Terminals
 from northspan.core.physics.device_curves import inverse_time
@@ -13,7 +14,7 @@ from northspan.core.rulebooks.questions.pipes import PipeSize
 from northspan.core.rulebooks.questions.taps import TransformerSide
 from northspan.core.rulebooks.questions.words import Dialect, Terms
 from northspan.core.rulebooks.rulebook import Rulebook
-from northspan.core.working.worked import Worked, at_most, ending, given, ruled, step
+from northspan.core.working.worked import Step, Worked, at_most, ending, given, ruled, step
 
 AREA_MM2 = {"thin": 4.0, "small": 10.0, "middle": 25.0, "thick": 50.0, "huge": 120.0}
 CARRIES_A = {"thin": 20.0, "small": 40.0, "middle": 80.0, "thick": 110.0, "huge": 200.0}
@@ -25,7 +26,7 @@ WORDS = Dialect(
 )  # fmt: skip
 
 
-def says(words: str, value: float = 0.0, unit: str = "") -> "object":
+def says(words: str, value: float = 0.0, unit: str = "") -> Step:
     return ruled("x", words, f"{value:g} {unit}".strip(), "so it is written", "Halm 1", value)
 
 
@@ -182,7 +183,7 @@ class Loads:
 class Dwellings:
     needs_floor_area = staticmethod(lambda: True)
     dwelling_methods = staticmethod(lambda: (("area", "By floor area"),))
-    pooled_methods = staticmethod(lambda: frozenset())  # noqa: PLW0108 - a question has a signature
+    pooled_methods: Any = staticmethod(lambda: frozenset())  # noqa: PLW0108 - a builtin has no signature
     new_dwelling_methods = staticmethod(lambda: ("area",))
     dwelling_least_a = staticmethod(lambda: says("least", 50.0, "A"))
     dwelling_allowance = staticmethod(lambda facts: says("allowance", 1.0))
@@ -215,8 +216,8 @@ class Choices:
     terminal_markings = staticmethod(lambda: ((Terminals.unmarked, "not marked"),))
     earthings = staticmethod(lambda: ((Earthing.at_service, "at the supply"),))
     groundings = staticmethod(lambda: ((Grounding.equipment_ground, "comes along"),))
-    calls_left_out = staticmethod(lambda: frozenset())  # noqa: PLW0108 - a question has a signature
-    usual_schools = staticmethod(lambda: {})  # noqa: PIE807
+    calls_left_out: Any = staticmethod(lambda: frozenset())  # noqa: PLW0108 - a builtin has no signature
+    usual_schools: Any = staticmethod(lambda: {})  # noqa: PIE807 - a builtin has no signature
 
 
 @dataclass(frozen=True, slots=True)
@@ -241,8 +242,9 @@ class HalmWords(Amounts):
 
 
 def rulebook() -> Rulebook:
-    return Rulebook(
-        id="halm-1", title="Rules of Halm", not_covered=(), wires=Wires, ampacities=Ampacities, devices=Devices, taps=Taps, drops=Drops,
-        pipes=Pipes, boxes=Boxes, routes=Routes, grounds=Grounds, electrodes=Electrodes, loads=Loads, dwellings=Dwellings,
-        supplies=Supplies, panels=Panels, words=HalmWords(), choices=Choices,
-    )  # fmt: skip
+    answers: dict[str, Any] = {
+        "wires": Wires, "ampacities": Ampacities, "devices": Devices, "taps": Taps, "drops": Drops, "pipes": Pipes, "boxes": Boxes,
+        "routes": Routes, "grounds": Grounds, "electrodes": Electrodes, "loads": Loads, "dwellings": Dwellings, "supplies": Supplies,
+        "panels": Panels, "words": HalmWords(), "choices": Choices,
+    }  # fmt: skip
+    return Rulebook(id="halm-1", title="Rules of Halm", not_covered=(), **answers)

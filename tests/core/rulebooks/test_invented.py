@@ -27,7 +27,7 @@ class AFourthRulebook(unittest.TestCase):
         answers_every_question(self, registry.rulebook_named("halm-1"))
 
     def test_a_feeder_is_sized_by_its_table_until_its_drop_limit_asks_for_more(self):
-        for length_m, size, governs in ((30, "middle 25 mm²", "protection"), (130, "middle 25 mm²", "drop"), (140, "thick 50 mm²", "drop")):
+        for length_m, size in ((30, "middle 25 mm²"), (130, "middle 25 mm²"), (140, "thick 50 mm²")):
             with self.subTest(length_m):
                 plan = solve(moved(a_feeder(load_a=45, length_m=length_m), "halm-1"))
                 run = plan.runs["F1"]
