@@ -109,6 +109,10 @@ class Layers(unittest.TestCase):
         for name in below:
             visit(name, ())
 
+    def test_a_module_is_one_topic_that_can_be_read_at_once(self):
+        for name, path in modules():
+            self.assertLessEqual(len(path.read_text().splitlines()), 400, name)
+
     def test_no_value_is_read_out_of_working_by_its_place(self):
         for name, path in modules("core"):
             if not name.endswith(".worked"):

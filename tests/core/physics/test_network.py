@@ -16,7 +16,7 @@ import numpy as np
 from northspan.core.physics.device_curves import ground_fault_opens_s, inverse_time, opens_within_s, residual_opens_s
 from northspan.core.physics.network import EARTH, Branch, FloatingNode, solve_network
 from northspan.core.rulebooks.registry import rulebook_named
-from northspan.core.rulebooks.uk.devices import opens_at_a
+from northspan.core.rulebooks.uk.device_energy import opens_at_a
 from northspan.core.topics.bonds.calculators.bond import BondQuestion, Winding, Wire, bond
 from northspan.core.working.errors import InvalidJob, OutsideTable
 

@@ -9,7 +9,8 @@ from northspan.core.document.job import Earthing, RunKind
 from northspan.core.rulebooks.questions.loop import LoopAnswer, LoopFacts
 from northspan.core.rulebooks.uk.cables import cable, size_ladder
 from northspan.core.rulebooks.uk.conductors import APART, area_mm2, inside, is_armour, reactance_ohm_km, resistance_ohm_km, size_name
-from northspan.core.rulebooks.uk.devices import NAMES, energy, opens_at_a, residual_energy
+from northspan.core.rulebooks.uk.device_energy import energy, opens_at_a, residual_energy
+from northspan.core.rulebooks.uk.devices import NAMES
 from northspan.core.rulebooks.uk.residual import TOUCH_V
 from northspan.core.working.errors import NoSolution, OutsideTable
 from northspan.core.working.worked import Margin, Step, Worked, at_most, ending, given, ruled, step, whole

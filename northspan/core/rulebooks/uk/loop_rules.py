@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from northspan.core.rulebooks.uk import bonding, devices, loop, residual
+from northspan.core.rulebooks.uk import bonding, device_energy, devices, loop, residual
 
 device_type = devices.usual_type
-trips_at = devices.opens_at_a
+trips_at = device_energy.opens_at_a
 supply_loop = loop.supply_loop
 protect = loop.protect
 residual_wanted = residual.residual_wanted

@@ -8,9 +8,10 @@ from functools import lru_cache
 from itertools import accumulate
 from math import sqrt
 
-from northspan.core.document.job import Across, Metal, Method, Segment, System
+from northspan.core.document.job import Across, Metal, Segment, System
 from northspan.core.rulebooks.questions.drops import DropRules
 from northspan.core.rulebooks.rulebook import Rulebook
+from northspan.core.topics.sizing.impedance import drop_at_ends, drop_by_method, effective_impedance, lengths_by_method
 from northspan.core.working.worked import Step, Worked, ending, step
 
 SOLVED = "solved"
@@ -87,17 +88,17 @@ def voltage_drop(question: DropQuestion, size: str, metal: Metal, rulebook: Rule
     """
     if question.method == SOLVED:
         return solved_drop(question, size, metal, rulebook)
-    lengths = _lengths(question.segments, rulebook.drops)
+    lengths = lengths_by_method(question.segments, rulebook.drops)
     running = {
         method: effective_impedance(
             size, metal, method, question.power_factor, rulebook.drops, question.method, question.insulation, question.warm_share
         )
         for method in lengths
     }
-    design = _over_methods("V_d", "drop, out and back", question.current_a, running, lengths)
+    design = drop_by_method("V_d", "drop, out and back", question.current_a, running, lengths)
     percent = step("d", "drop of nominal", "100 * V_d / U", "%", "ratio", V_d=design.value, U=question.nominal_v)
     steps = (*design.steps, percent)
-    along = _along(question.current_a, running, question.segments, rulebook.drops)
+    along = drop_at_ends(question.current_a, running, question.segments, rulebook.drops)
     if not question.starting_extra_a:
         return Worked(Drop(design.value, design.value, percent.value, along, along), steps)
     standing = {
@@ -107,10 +108,10 @@ def voltage_drop(question: DropQuestion, size: str, metal: Metal, rulebook: Rule
         for method in lengths
     }
     words = f"more while the largest motor starts, power factor {STARTING_POWER_FACTOR:g} assumed"
-    extra = _over_methods("V_m", words, question.starting_extra_a, standing, lengths)
+    extra = drop_by_method("V_m", words, question.starting_extra_a, standing, lengths)
     share = _of_nominal(question)
     starting = step("V_s", "drop while the largest motor starts", "V_d + q * V_m", "V", "sum", V_d=design.value, q=share, V_m=extra.value)
-    more = _along(question.starting_extra_a, standing, question.segments, rulebook.drops)
+    more = drop_at_ends(question.starting_extra_a, standing, question.segments, rulebook.drops)
     along_starting = tuple(a + share * b for a, b in zip(along, more, strict=True))
     return Worked(Drop(design.value, starting.value, percent.value, along, along_starting), (*steps, *extra.steps, starting))
 
@@ -192,100 +193,12 @@ def drop_percent(question: DropQuestion, size: str, metal: Metal, rulebook: Rule
         )
         for method in methods
     }
-    return 100 * _along(question.current_a, running, question.segments, rulebook.drops)[-1] / question.nominal_v
-
-
-@lru_cache(maxsize=8192)
-def effective_impedance(
-    size: str,
-    metal: Metal,
-    method: Method,
-    power_factor: float,
-    drop_rules: DropRules,
-    school: str,
-    insulation: str = "",
-    warm_share: float = 1.0,
-) -> Worked[float]:
-    """Work the part of a conductor's impedance that makes voltage drop at a power factor. [ohm per thousand of the code's length unit]
-
-    Parameters
-    ----------
-    size : str
-        Conductor size. [-]
-    metal : Metal
-        Conductor metal. [-]
-    method : Method
-        Wiring method. [-]
-    power_factor : float
-        Of the load. [-]
-    drop_rules : DropRules
-        Resistances and drop. [-]
-    school : str
-        "impedance", "dc" for direct-current resistance alone, or "constant" for the quick constant. [-]
-    insulation : str
-        Kind of wire, where its impedance depends on it. [-]
-    warm_share : float
-        Share of the resistance that counts. [-]
-
-    References
-    ----------
-    IEEE Std 141, 3.11.
-    """
-    if school != "impedance":  # resistance alone: no reactance, and the power factor left aside
-        resistance = drop_rules.dc_resistance(size, metal) if school == "dc" else drop_rules.quick_resistance(size, metal)
-        return Worked(resistance.value, (resistance,))
-    z = drop_rules.impedance(size, metal, method, insulation)
-    effective = step(
-        "Z",
-        f"effective impedance at power factor {power_factor:g}",
-        "R * f + X * sqrt(1 - f**2)",
-        f"Ω/{drop_rules.length.per_thousand}",
-        "IEEE 141, 3.11",
-        R=z.value.resistance_ohm * warm_share,
-        X=z.value.reactance_ohm,
-        f=power_factor,
-    )
-    return Worked(effective.value, (*z.steps, effective))
+    return 100 * drop_at_ends(question.current_a, running, question.segments, rulebook.drops)[-1] / question.nominal_v
 
 
 def _kind(question: DropQuestion) -> tuple[str, float]:
     """The kind of wire, and the share of its resistance that counts."""
     return question.insulation, question.warm_share
-
-
-def _lengths(segments: tuple[Segment, ...], drop_rules: DropRules) -> dict[Method, float]:
-    """Length in each method, in the unit of the tables."""
-    lengths: dict[Method, float] = {}
-    for segment in segments:
-        lengths[segment.method] = lengths.get(segment.method, 0.0) + segment.length_m / drop_rules.length.metres
-    return lengths
-
-
-def _over_methods(
-    symbol: str, words: str, current_a: float, impedances: dict[Method, Worked[float]], lengths: dict[Method, float]
-) -> Worked[float]:
-    several = len(lengths) > 1
-    steps: list[Step] = []
-    parts: dict[str, float] = {}
-    lost_v = 0.0
-    for method, length in lengths.items():
-        name, z = f"{words}, in {method}" if several else words, impedances[method]
-        drop = step(symbol, name, "2 * I * Z * L / 1000", "V", "IEEE 141, 3.11", I=current_a, Z=z.value, L=length)
-        parts[f"V_{len(parts) + 1}"] = lost_v = drop.value
-        steps += [*z.steps, drop]
-    if several:
-        together = step(symbol, f"{words}, all stretches", " + ".join(parts), "V", "sum", **parts)
-        steps.append(together)
-        lost_v = together.value
-    return Worked(lost_v, tuple(steps))
-
-
-def _along(
-    current_a: float, impedances: dict[Method, Worked[float]], segments: tuple[Segment, ...], drop_rules: DropRules
-) -> tuple[float, ...]:
-    """Drop up to the end of each stretch, and so of the whole run. [V]"""
-    unit_m = drop_rules.length.metres
-    return tuple(accumulate(2 * current_a * impedances[s.method].value * s.length_m / unit_m / 1000 for s in segments))
 
 
 _WYE_COS, _WYE_SIN = 0.5, 0.75**0.5  # of 60 degrees: two legs of a wye stand 120 degrees apart
@@ -399,7 +312,7 @@ def _solved_legs(question: DropQuestion, size: str, metal: Metal, drop_rules: Dr
 
 def _plain_impedance(question: DropQuestion, size: str, metal: Metal, drop_rules: DropRules) -> tuple[float, float]:
     r = x = 0.0
-    for method, length in _lengths(question.segments, drop_rules).items():
+    for method, length in lengths_by_method(question.segments, drop_rules).items():
         z = drop_rules.impedance(size, metal, method, question.insulation).value
         r += z.resistance_ohm * question.warm_share * length / 1000
         x += z.reactance_ohm * length / 1000
@@ -411,7 +324,7 @@ def _total_impedance(mark: str, question: DropQuestion, size: str, metal: Metal,
     steps: list[Step] = []
     whose = "the neutral" if mark else "one conductor"
     totals = {"R": 0.0, "X": 0.0}
-    lengths = _lengths(question.segments, drop_rules)
+    lengths = lengths_by_method(question.segments, drop_rules)
     for method, length in lengths.items():
         z = drop_rules.impedance(size, metal, method, question.insulation)
         where = f" in {method}" if len(lengths) > 1 else ""

@@ -9,8 +9,8 @@ from northspan.core.document.calls import CALLS, School
 from northspan.core.document.plan import SchoolDrop
 from northspan.core.rulebooks.questions.drops import DropRules
 from northspan.core.rulebooks.rulebook import Rulebook
-from northspan.core.topics.sizing.conductor import drop_current, drop_question, warmth
 from northspan.core.topics.sizing.drop import voltage_drop
+from northspan.core.topics.sizing.drop_asked import drop_current, drop_question, warmth
 from northspan.core.topics.sizing.run import SizedRun
 
 TABLE_V = 120.0  # what tables of distances are printed for

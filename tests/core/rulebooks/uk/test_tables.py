@@ -4,7 +4,8 @@ import math
 import unittest
 from itertools import pairwise
 
-from northspan.core.rulebooks.uk.devices import MULTIPLE, opens_at_a, ratings
+from northspan.core.rulebooks.uk.device_energy import opens_at_a
+from northspan.core.rulebooks.uk.devices import MULTIPLE, ratings
 from northspan.core.rulebooks.uk.loop import C_MIN
 from northspan.core.rulebooks.uk.sources import FILES, source
 from northspan.core.working.errors import OutsideTable

@@ -13,7 +13,7 @@ from northspan.core.rulebooks.questions.boxes import BoxFacts
 from northspan.core.rulebooks.registry import rulebook_named
 from northspan.core.topics.pull.along import growth, straps
 from northspan.core.topics.pull.trench import TrenchFacts, dig
-from northspan.core.topics.sizing.calculators.wire import check_size
+from northspan.core.topics.sizing.calculators.wire_asked import check_size
 from northspan.core.working.errors import InvalidJob
 from northspan.core.working.worked import Margin, Step, at_most, whole
 

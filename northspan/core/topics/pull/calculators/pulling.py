@@ -16,7 +16,7 @@ from northspan.core.topics.pull.lengths import cut, reels
 from northspan.core.topics.pull.pulling import limits, lubricant, most_n, pipe_runs, pull_both_ways
 from northspan.core.topics.pull.room import room, room_words
 from northspan.core.topics.routes.route import turned_deg
-from northspan.core.topics.sizing.calculators.wire import check_size, wire_of
+from northspan.core.topics.sizing.calculators.wire_asked import check_size, wire_of
 from northspan.core.topics.sizing.pipe import fill_margin
 from northspan.core.working.errors import InvalidJob
 from northspan.core.working.worked import Margin, Step, at_most, step, whole

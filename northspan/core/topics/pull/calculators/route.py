@@ -12,7 +12,7 @@ from northspan.core.rulebooks.questions.common import RunFacts
 from northspan.core.rulebooks.registry import rulebook_named
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.pull.bundle import AREA_M2
-from northspan.core.topics.sizing.calculators.wire import UNKNOWN_M, Insulation, check_size, insulation_of, wire_of
+from northspan.core.topics.sizing.calculators.wire_asked import UNKNOWN_M, Insulation, check_size, insulation_of, wire_of
 from northspan.core.topics.sizing.pipe import Pipe, WireGroup, pipe_for
 from northspan.core.working.errors import InvalidJob
 from northspan.core.working.worked import Margin, Worked, given, over_words, told_apart, whole

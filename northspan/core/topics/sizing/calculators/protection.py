@@ -12,7 +12,7 @@ from northspan.core.rulebooks.questions.common import DesignLoad, Wire
 from northspan.core.rulebooks.questions.grounds import GroundFacts, NeutralFacts
 from northspan.core.rulebooks.questions.taps import TapFacts, TransformerFacts
 from northspan.core.rulebooks.registry import rulebook_named
-from northspan.core.topics.sizing.calculators.wire import (
+from northspan.core.topics.sizing.calculators.wire_asked import (
     MOST_OTHERS,
     OWN_WIRES,
     Around,
