@@ -56,8 +56,8 @@ def longer(job: Job, run_id: str, number: int) -> Job:
     """The job with one run a little longer each time, so that no answer is remembered for it."""
     run = job.runs[run_id]
     last = run.segments[-1]
-    stretch = last.model_copy(update={"length_m": last.length_m + 0.01 * (number + 1)})
-    return job.model_copy(update={"runs": job.runs | {run_id: run.model_copy(update={"segments": (*run.segments[:-1], stretch)})}})
+    segment = last.model_copy(update={"length_m": last.length_m + 0.01 * (number + 1)})
+    return job.model_copy(update={"runs": job.runs | {run_id: run.model_copy(update={"segments": (*run.segments[:-1], segment)})}})
 
 
 def all_loads(job: Job, number: int) -> Job:

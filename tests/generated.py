@@ -15,7 +15,7 @@ from pydantic import ValidationError
 from northspan.core.calculators import CALCULATORS
 from northspan.core.desk.demos import DEMOS
 from northspan.core.desk.starts import Answers, start_edits
-from northspan.core.desk.starts.native import begun, starts_under
+from northspan.core.desk.starts.under import start_job_under, starts_under
 from northspan.core.document.calls import CALLS
 from northspan.core.document.job import Job
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
@@ -57,7 +57,7 @@ def a_job(seed: int) -> Job:
 
 def _begun(rng: random.Random, book: str) -> Job:
     starts = starts_under(book)
-    job = begun(rng.choice(starts).key, _answers(rng, book), book)
+    job = start_job_under(rng.choice(starts).key, _answers(rng, book), book)
     for _ in range(rng.randrange(3)):
         try:
             edits = start_edits(job, rng.choice(starts).key, _answers(rng, book))

@@ -16,15 +16,15 @@ FT_M = 0.3048
 IN_M = 0.0254
 
 
-def a_stretch(**changes: Any) -> Segment:
+def a_segment(**changes: Any) -> Segment:
     return Segment(**{"length_m": 30.0, "ambient_c": 30.0} | changes)
 
 
-def a_feeder(load_a: float | None = 70, length_m: float = 30, *, stretch: dict[str, Any] | None = None, **changes: Any) -> Job:
+def a_feeder(load_a: float | None = 70, length_m: float = 30, *, segment: dict[str, Any] | None = None, **changes: Any) -> Job:
     """A house panel, a feeder in one stretch, a panel in a detached building; terminals marked 75 °C."""
     job = detached_feeder("Test property", load_a or 1, length_m)
     run = job.runs["F1"]
-    one = Segment(**run.segments[0].model_dump() | (stretch or {}))
+    one = Segment(**run.segments[0].model_dump() | (segment or {}))
     made = Run(**run.model_dump() | {"terminals": Terminals.c75, "load_a": load_a, "segments": (one,)} | changes)
     seen = job.enclosures["P1"].model_copy(update={"bond_found": Bond.bonded})
     return checked(job, runs={"F1": made}, enclosures=job.enclosures | {"P1": seen})
@@ -63,7 +63,7 @@ def a_property_of(runs: int) -> Job:
                 target=f"P{i}",
                 load_a=15 + i % 90,
                 metal=Metal.copper if i % 2 else None,
-                segments=(a_stretch(length_m=5 + 2.5 * i), a_stretch(length_m=3 + i, place="indoors", bends_deg=90)),
+                segments=(a_segment(length_m=5 + 2.5 * i), a_segment(length_m=3 + i, place="indoors", bends_deg=90)),
             )
             for i in numbers
         },

@@ -1,6 +1,7 @@
 """Rules of the house that would be wishes without a test: layers, docstrings, examples, settings."""
 
 import ast
+import dataclasses
 import doctest
 import importlib
 import inspect
@@ -12,6 +13,7 @@ from typing import get_type_hints
 
 import northspan
 from northspan.api.settings import SETTINGS
+from northspan.core.calculators import CALCULATORS
 from northspan.core.document.job import Job
 from northspan.core.rulebooks import questions
 from northspan.core.rulebooks.questions.loop import LoopRules
@@ -32,6 +34,7 @@ BELOW = {
 }
 CORE = TOP / "northspan/core"
 CHANGING = {"append", "extend", "insert", "add", "update", "setdefault", "pop", "remove"}
+UNIT = re.compile(r"_(m|m2|m3|l|a|ma|v|va|kva|w|ohm|ohm_m|c|k|deg|percent|n|n_m|s|per_kg|per_m|per_kva|per_kwh)$")  # a suffix is a unit
 BUILDERS = {"draft"}  # what a start writes into
 
 
@@ -109,7 +112,7 @@ class Layers(unittest.TestCase):
         for name in below:
             visit(name, ())
 
-    def test_a_module_is_one_topic_that_can_be_read_at_once(self):
+    def test_a_module_is_one_topic_that_enclosure_be_read_at_once(self):
         for name, path in modules():
             self.assertLessEqual(len(path.read_text().splitlines()), 400, name)
 
@@ -143,7 +146,7 @@ class FrontEnd(unittest.TestCase):
     def sources(self):
         return [path for path in (TOP / "web/src").rglob("*") if path.suffix in {".ts", ".vue"} and path.name != "schema.d.ts"]
 
-    def test_no_line_is_longer_than_can_be_read(self):
+    def test_no_line_is_longer_than_enclosure_be_read(self):
         for path in self.sources():
             for number, line in enumerate(path.read_text().splitlines(), 1):
                 self.assertLessEqual(len(line), 120, f"{path.name}:{number}")
@@ -269,6 +272,21 @@ class Documents(unittest.TestCase):
             return solve(a_job(number))
         except errors.NorthSpanError:
             return solve(Job(name="Nothing"))
+
+    def test_every_field_with_a_unit_is_in_the_docs_and_the_docs_name_no_other(self):
+        fields = set()
+        for info in pkgutil.walk_packages(northspan.core.__path__, "northspan.core."):
+            for kind in vars(importlib.import_module(info.name)).values():
+                if inspect.isclass(kind) and kind.__module__ == info.name:
+                    named = dataclasses.fields(kind) if dataclasses.is_dataclass(kind) else ()
+                    fields |= {one.name for one in named} | set(getattr(kind, "model_fields", ()))
+        listed = set(re.findall(r"`(\w+)`", (TOP / "docs/nomenclature.md").read_text()))
+        self.assertEqual({name for name in fields if UNIT.search(name)}, {name for name in listed if UNIT.search(name)})
+
+    def test_the_calculators_are_counted(self):
+        self.assertIn(f"{len(CALCULATORS)} calculators", (TOP / "README.md").read_text())
+        for name in CALCULATORS:
+            self.assertIn(f"calc {name} ", (TOP / "docs/calculators.md").read_text())
 
     def test_every_picture_is_linked(self):
         text = (TOP / "README.md").read_text()

@@ -5,7 +5,7 @@ from __future__ import annotations
 import random
 
 from northspan.api.models import TesterQuestion
-from northspan.core.case.at_building import places, shapes_of, standing
+from northspan.core.case.at_building import electrodes_at, places, shapes_of
 from northspan.core.document.job import Job
 from northspan.core.physics.soil import Soil
 from northspan.core.rulebooks.registry import rulebook_of
@@ -35,7 +35,7 @@ def measured(job: Job, wanted: TesterQuestion) -> str:
     """
     if wanted.building not in job.buildings:
         raise InvalidJob("/building", f"there is no building {wanted.building}.", f"Buildings: {', '.join(job.buildings)}.")
-    electrodes = standing(job, wanted.building)
+    electrodes = electrodes_at(job, wanted.building)
     at = places(job, wanted.building, rulebook_of(job).electrodes.rod_limits()[1])
     shapes = shapes_of(electrodes, at, job.buildings[wanted.building])
     tester: EarthTester = SimulatedTester(_hidden(job), shapes, seed=wanted.seed, spacing_error=CARELESS if wanted.careless else 0.0)

@@ -16,7 +16,7 @@ from northspan.core.case.calculator import Calculator
 from northspan.core.desk.demo_us import kestrel_hollow
 from northspan.core.desk.demos import DEMOS
 from northspan.core.desk.starts import Answers, start_edits
-from northspan.core.desk.starts.native import begun, nothing_yet, starts_under
+from northspan.core.desk.starts.under import empty_job_under, start_job_under, starts_under
 from northspan.core.desk.survey import doubling, removal
 from northspan.core.document.job import Job, LibraryLoad, route_length_m
 from northspan.core.document.plan import Plan
@@ -247,8 +247,8 @@ def _started(wanted: models.NewJob) -> Job:
     if wanted.start == "demo":
         return DEMOS.get(wanted.rulebook, kestrel_hollow)()
     if wanted.start == "empty":
-        return nothing_yet(wanted.name, wanted.rulebook)
-    return begun(wanted.start, wanted.answers or Answers(name=wanted.name), wanted.rulebook)
+        return empty_job_under(wanted.name, wanted.rulebook)
+    return start_job_under(wanted.start, wanted.answers or Answers(name=wanted.name), wanted.rulebook)
 
 
 def _state(stored: StoredJob, status: HTTPStatus = HTTPStatus.OK) -> Response:

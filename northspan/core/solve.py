@@ -11,7 +11,7 @@ from pydantic import BaseModel
 
 from northspan.core.case.case import Case, case_of
 from northspan.core.case.topic import Done, Planned
-from northspan.core.document.cautions import STANDING
+from northspan.core.document.cautions import DEFERENCE
 from northspan.core.document.findings import Finding, by_severity
 from northspan.core.document.job import Job
 from northspan.core.document.plan import Plan
@@ -75,7 +75,7 @@ def _plan(case: Case, planned: Iterable[Planned], found: Iterable[Finding]) -> P
     return Plan(
         rulebook=case.job.rulebook,
         rulebook_title=case.rulebook.title,
-        standing=case.rulebook.words.fill(STANDING),
+        deference=case.rulebook.words.fill(DEFERENCE),
         findings=by_severity(found),
         **fields,
     )

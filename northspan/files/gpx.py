@@ -46,7 +46,7 @@ def read_gpx(text: str) -> tuple[Leg, ...]:
         root = ET.fromstring(text.lstrip("\ufeff \t\r\n"))  # noqa: S314 - no document type, so no entities
     except (ET.ParseError, ValueError) as error:
         raise InvalidJob("/gpx", "this is not a GPX file.", "Save the track as GPX.") from error
-    if _plain(root.tag) != "gpx":
+    if _plan_without_calls(root.tag) != "gpx":
         raise InvalidJob("/gpx", "this is not a GPX file.", "Save the track as GPX.")
     places = _places(root)
     if len(places) < 2:  # noqa: PLR2004 - a leg has two ends
@@ -61,15 +61,15 @@ def _places(root: ET.Element) -> list[Place]:
     """The first track that has two places or more, or else the first such route."""
     for kind, point in (("trk", "trkpt"), ("rte", "rtept")):
         for part in root:
-            if _plain(part.tag) == kind:
-                found = [_place(one) for one in part.iter() if _plain(one.tag) == point]
+            if _plan_without_calls(part.tag) == kind:
+                found = [_place(one) for one in part.iter() if _plan_without_calls(one.tag) == point]
                 if len(found) > 1:
                     return found
     return []
 
 
 def _place(point: ET.Element) -> Place:
-    height = next((one.text for one in point if _plain(one.tag) == "ele"), None)
+    height = next((one.text for one in point if _plan_without_calls(one.tag) == "ele"), None)
     latitude = _figure(point.get("lat"), "latitude", 90)
     longitude = _figure(point.get("lon"), "longitude", 180)
     return latitude, longitude, _figure(height, "height", MOST_HEIGHT_M) if height and height.strip() else None
@@ -85,7 +85,7 @@ def _figure(text: str | None, name: str, most: float) -> float:
     return value
 
 
-def _plain(tag: object) -> str:
+def _plan_without_calls(tag: object) -> str:
     """The name of an element without its namespace."""
     return tag.rsplit("}", 1)[-1] if isinstance(tag, str) else ""
 

@@ -40,7 +40,7 @@ class Survey(OfTheDemo):
         self.choose("In", "hill Observatory")
         self.saved(5)
         job = self.kept(job_id)["job"]
-        key = next(k for k, can in job["enclosures"].items() if can["name"] == "Glaze room")
+        key = next(k for k, enclosure in job["enclosures"].items() if enclosure["name"] == "Glaze room")
         run = next(k for k, r in job["runs"].items() if r["target"] == key)
         self.assertEqual((job["runs"][run]["origin"], job["enclosures"][key]["building"]), ("P2", "hill"))
         self.page.get_by_role("button", name="Copy with all in it").click()
@@ -76,8 +76,8 @@ class Survey(OfTheDemo):
         self.saved(3)
         self.fill("Slack at ends and boxes", "6 ft")
         self.saved(4)
-        stretch = self.kept(job_id)["job"]["runs"]["C1"]["segments"][0]
-        self.assertAlmostEqual(stretch["length_m"], ((90**2 + 30**2) ** 0.5 + 6) * 0.3048, 6)
+        segment = self.kept(job_id)["job"]["runs"]["C1"]["segments"][0]
+        self.assertAlmostEqual(segment["length_m"], ((90**2 + 30**2) ** 0.5 + 6) * 0.3048, 6)
         with TemporaryDirectory() as folder:
             track = Path(folder) / "walk.gpx"
             track.write_text(TRACK)
@@ -187,7 +187,7 @@ class Route(OfTheDemo):
         self.page.locator(".way", has_text="Observatory").click()
         expect(panel).to_contain_text("No wires are pulled into a pipe here")
 
-    def test_a_joint_in_a_conduit_body_is_found_at_its_stretch_and_cured_there(self):
+    def test_a_joint_in_a_conduit_body_is_found_at_its_segment_and_cured_there(self):
         job_id = self.a_demo()
         self.page.goto(f"/jobs/{job_id}/route")
         self.page.get_by_role("button", name="2 buried 175 ft").click()

@@ -65,9 +65,9 @@ class ByHand(unittest.TestCase):
         self.assertEqual((run.device_a, run.size, run.metal, run.equipment_ground_size, run.grounded_size), (90, "1", "aluminum", "4", "1"))
         self.assertEqual(run.headline, "1 AWG aluminum, 90 A")
         # 175 ft at 37.3 % would fit 1-1/4; the call for long pulls goes one up
-        self.assertEqual([s.pipe_size for s in run.stretches], ["1-1/4", "1-1/2"])
-        self.assertAlmostEqual(run.stretches[0].fill_percent, 100 * 0.5416 / 1.453, 3)
-        self.assertAlmostEqual(run.stretches[1].fill_percent, 100 * 0.5416 / 1.986, 3)
+        self.assertEqual([s.pipe_size for s in run.segments], ["1-1/4", "1-1/2"])
+        self.assertAlmostEqual(run.segments[0].fill_percent, 100 * 0.5416 / 1.453, 3)
+        self.assertAlmostEqual(run.segments[1].fill_percent, 100 * 0.5416 / 1.986, 3)
         self.assertEqual(
             [(w.role, w.color) for w in run.wires], [("line 1", "black"), ("line 2", "red"), ("neutral", "white"), ("ground", "green")]
         )

@@ -32,7 +32,7 @@ class Bonds(unittest.TestCase):
         (holds,) = found(solve(with_panel(a_feeder(), bond_found="separate")), "bonded in one place")
         self.assertEqual(holds.severity, Severity.holds)
 
-    def test_existing_cans_nobody_has_looked_into(self):
+    def test_existing_enclosures_nobody_has_looked_into(self):
         self.assertTrue(
             found(solve(with_panel(a_feeder(), bond_found="unknown", status="existing")), "not looked at yet in 1 existing enclosure.")
         )

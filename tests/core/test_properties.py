@@ -9,7 +9,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from northspan.core.case.case import case_of
-from northspan.core.desk.rulebook_change import moved, settled
+from northspan.core.desk.rulebook_change import in_own_rulebook, moved
 from northspan.core.document.job import Circuit, Job, Metal, Method, Place, RunKind
 from northspan.core.document.upgrade import read_job
 from northspan.core.rulebooks.questions.common import Wire
@@ -18,15 +18,15 @@ from northspan.core.rulebooks.us.ampacities import size_ladder
 from northspan.core.solve import solve
 from northspan.core.topics.sizing.conductor import choose_wire, try_wire
 from northspan.core.topics.sizing.drop import DropQuestion, voltage_drop
-from northspan.core.topics.sizing.from_job import question_of
+from northspan.core.topics.sizing.from_job import run_question
 from northspan.core.topics.sizing.run import choose_device
 from northspan.core.working.errors import NorthSpanError, NoSolution
-from tests.support import US, a_feeder, a_stretch, checked, run_of
+from tests.support import US, a_feeder, a_segment, checked, run_of
 
 LOADS = st.floats(1, 400)
 LENGTHS = st.floats(1, 400)
 STRETCHES = st.builds(
-    a_stretch,
+    a_segment,
     length_m=LENGTHS,
     method=st.sampled_from(Method),
     place=st.sampled_from(Place),
@@ -37,7 +37,7 @@ STRETCHES = st.builds(
 JOBS = st.builds(
     a_feeder,
     load_a=st.one_of(st.none(), st.floats(0.1, 6000)),
-    stretch=STRETCHES.map(lambda s: s.model_dump()),
+    segment=STRETCHES.map(lambda s: s.model_dump()),
     circuit=st.sampled_from(Circuit),
     kind=st.sampled_from([RunKind.feeder, RunKind.branch]),
     metal=st.sampled_from([None, *Metal]),
@@ -77,7 +77,7 @@ class Any(unittest.TestCase):
         self.assertEqual(before, job.model_dump_json())
 
     @given(JOBS)
-    def test_every_cure_can_be_applied(self, job):
+    def test_every_cure_enclosure_be_applied(self, job):
         try:
             plan = solve(job)
         except NorthSpanError:
@@ -128,13 +128,15 @@ class EveryRulebook(unittest.TestCase):
                 self.assertTrue([f for f in plan.findings if f.severity in {"stop", "fix"}], run.margins)
 
     @given(JOBS, st.sampled_from(rulebook_names()))
-    def test_moved_twice_is_moved_once_and_every_cure_can_be_applied(self, job, name):
+    def test_moved_twice_is_moved_once_and_every_cure_enclosure_be_applied(self, job, name):
         try:
             there = moved(job, name)
             plan = solve(there)
         except NorthSpanError:
             return
-        self.assertEqual(settled(there).runs["F1"].model_copy(update={"name": ""}), there.runs["F1"].model_copy(update={"name": ""}))
+        self.assertEqual(
+            in_own_rulebook(there).runs["F1"].model_copy(update={"name": ""}), there.runs["F1"].model_copy(update={"name": ""})
+        )
         document = json.loads(there.model_dump_json())
         for finding in plan.findings:
             for cure in finding.cures:
@@ -169,9 +171,9 @@ class EveryRulebook(unittest.TestCase):
 
 class Monotone(unittest.TestCase):
     @given(LOADS, st.lists(STRETCHES, min_size=1, max_size=3), st.sampled_from([60, 120, 240]))
-    def test_the_halving_finds_what_trying_every_size_finds(self, load_a, stretches, nominal_v):
-        run = a_feeder(load_a, terminals="75", insulation="XHHW-2").runs["F1"].model_copy(update={"segments": tuple(stretches)})
-        asked = question_of(case_of(checked(a_feeder(), runs={"F1": run})), "F1", {})
+    def test_the_halving_finds_what_trying_every_size_finds(self, load_a, segments, nominal_v):
+        run = a_feeder(load_a, terminals="75", insulation="XHHW-2").runs["F1"].model_copy(update={"segments": tuple(segments)})
+        asked = run_question(case_of(checked(a_feeder(), runs={"F1": run})), "F1", {})
         question, load = replace(asked, nominal_v=nominal_v, drop_above_percent=1.0), asked.load
         try:
             device = choose_device(question, load.value, US)
@@ -211,17 +213,17 @@ class Monotone(unittest.TestCase):
             self.assertGreaterEqual(more.device_a, less.device_a)
 
     @given(STRETCHES, st.sampled_from(Metal), st.sampled_from([60, 75]))
-    def test_a_larger_wire_never_carries_less_and_never_drops_more(self, stretch, metal, terminals_c):
+    def test_a_larger_wire_never_carries_less_and_never_drops_more(self, segment, metal, terminals_c):
         wires = [Wire(size, metal, "XHHW-2") for size in size_ladder(metal)]
-        carries = [US.ampacities.run_ampacity(wire, (stretch,), 2, terminals_c).value.final_a for wire in wires]
+        carries = [US.ampacities.run_ampacity(wire, (segment,), 2, terminals_c).value.final_a for wire in wires]
         self.assertEqual(carries, sorted(carries))
-        question = DropQuestion(50, 20, 0.9, 240, (stretch,))
+        question = DropQuestion(50, 20, 0.9, 240, (segment,))
         drops = [voltage_drop(question, wire.size, metal, US).value.drop_v for wire in wires]
         self.assertEqual(drops, sorted(drops, reverse=True))
 
     @given(STRETCHES, st.floats(0, 30))
-    def test_a_hotter_place_never_carries_more(self, stretch, degrees):
-        hotter = stretch.model_copy(update={"ambient_c": min(stretch.ambient_c + degrees, 80)})
+    def test_a_hotter_place_never_carries_more(self, segment, degrees):
+        hotter = segment.model_copy(update={"ambient_c": min(segment.ambient_c + degrees, 80)})
         wire = Wire("2/0", Metal.copper, "XHHW-2")
-        cool, hot = (US.ampacities.run_ampacity(wire, (s,), 2, 75).value.final_a for s in (stretch, hotter))
+        cool, hot = (US.ampacities.run_ampacity(wire, (s,), 2, 75).value.final_a for s in (segment, hotter))
         self.assertLessEqual(hot, cool)

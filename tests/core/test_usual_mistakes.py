@@ -14,7 +14,7 @@ from northspan.core.rulebooks.us.ampacities import carrying_conductors, is_nippl
 from northspan.core.solve import solve
 from northspan.core.working.errors import NoSolution
 from northspan.store.jobs import patched
-from tests.support import FT_M, US, a_feeder, a_stretch, checked, found, margin, run_of
+from tests.support import FT_M, US, a_feeder, a_segment, checked, found, margin, run_of
 
 COPPER = Wire("4/0", Metal.copper, "THWN-2")
 
@@ -61,7 +61,7 @@ class DwellingAllowance(unittest.TestCase):
     def test_compared_again_after_derating(self):
         # 2/0 copper in a 50 °C attic: 195 × 0.82 = 159.9 A, below the 166 A that 200 A asks
         job, key = a_service(load_a=200.0, metal=Metal.copper)
-        hot = job.runs[key].model_copy(update={"segments": (a_stretch(length_m=20, place="attic", ambient_c=50),)})
+        hot = job.runs[key].model_copy(update={"segments": (a_segment(length_m=20, place="attic", ambient_c=50),)})
         self.assertEqual(solve(checked(job, runs=job.runs | {key: hot})).runs[key].size, "3/0")
 
     def test_its_ceiling_is_not_lifted_by_rounding_up(self):
@@ -89,7 +89,7 @@ class Rounding(unittest.TestCase):
                     "origin": "S",
                     "target": "P3",
                     "load_a": 60.0,
-                    "segments": (a_stretch(length_m=feet * FT_M, place="indoors"),),
+                    "segments": (a_segment(length_m=feet * FT_M, place="indoors"),),
                 }
             )
             plan = solve(checked(job, runs={"F1": feeder, "T": tap})).runs["T"]
@@ -103,7 +103,7 @@ class Rounding(unittest.TestCase):
                 "origin": "S",
                 "target": "P3",
                 "load_a": 60.0,
-                "segments": (a_stretch(length_m=26 * FT_M),),
+                "segments": (a_segment(length_m=26 * FT_M),),
             }
         )
         self.assertTrue(found(solve(checked(job, runs={"F1": feeder, "T": long})), "the rules for 10 and 25 ft"))
@@ -133,7 +133,7 @@ class Rounding(unittest.TestCase):
 class Conductors(unittest.TestCase):
     def test_ground_growth_begins_after_derating(self):
         # 70 A in a hot place asks 2 AWG copper where 4 AWG would do at 30 °C: that is no increase, the ground stays 8 AWG
-        hot = run_of(a_feeder(70, 10, metal=Metal.copper, insulation="XHHW-2", stretch={"ambient_c": 60, "place": "indoors"}))
+        hot = run_of(a_feeder(70, 10, metal=Metal.copper, insulation="XHHW-2", segment={"ambient_c": 60, "place": "indoors"}))
         self.assertEqual((hot.size, hot.least_size, hot.equipment_ground_size), ("3", "3", "8"))
 
     def test_caps_of_electrodes_are_lost_when_the_conductor_goes_on(self):
@@ -159,7 +159,7 @@ class Conductors(unittest.TestCase):
     def test_two_feeders_in_one_pipe_are_four_or_six(self):
         for system, volts, carrying, factor in (("split_phase", 240, 4, 0.8), ("wye_legs", 208, 6, 0.8)):
             job = a_feeder(60, 20, metal=Metal.copper, insulation="XHHW-2")
-            one = job.runs["F1"].model_copy(update={"segments": (a_stretch(length_m=20, place="indoors", shares_with=("F2",)),)})
+            one = job.runs["F1"].model_copy(update={"segments": (a_segment(length_m=20, place="indoors", shares_with=("F2",)),)})
             two = job.runs["F1"].model_copy(update={"name": "Second", "target": "P3"})
             source = {"T": Source(name="T", line_v=volts, system=system)}
             supply = job.runs["F1"].model_copy(
@@ -179,21 +179,21 @@ class Conductors(unittest.TestCase):
     def test_a_nipple_of_24_in_is_not_adjusted_and_may_be_filled_to_60(self):
         wire = Wire("6", Metal.copper, "THWN-2")
         for inches, factor, percent in ((24, 1.0, 60), (24.1, 0.8, 40)):
-            segment = a_stretch(length_m=inches * 0.0254, place="indoors", method="emt", other_carrying=4)
+            segment = a_segment(length_m=inches * 0.0254, place="indoors", method="emt", other_carrying=4)
             worked = run_ampacity(wire, (segment,), 2, 75)
             self.assertEqual(next(s.value for s in worked.steps if s.symbol == "F_n"), factor)
             self.assertEqual(pipes.trade_sizes("emt", 7, segment.length_m)[0].allowed_percent, percent)
         # a short stretch inside a longer pipe is no nipple, nor is a piece of pipe on a cable; two short ones of one pipe are
-        short = a_stretch(length_m=0.3, place="indoors", method="emt", other_carrying=4)
+        short = a_segment(length_m=0.3, place="indoors", method="emt", other_carrying=4)
         for more, nipple in (({"method": "emt", "length_m": 30}, False), ({"method": "cable", "length_m": 30}, False),
                              ({"method": "emt", "length_m": 0.3}, True), ({"method": "emt", "length_m": 0.31}, False)):  # fmt: skip
-            self.assertIs(is_nipple((short, a_stretch(place="indoors", **more))), nipple)
-        pinched = run_ampacity(wire, (short, a_stretch(place="indoors", method="emt", length_m=30, other_carrying=4)), 2, 75)
+            self.assertIs(is_nipple((short, a_segment(place="indoors", **more))), nipple)
+        pinched = run_ampacity(wire, (short, a_segment(place="indoors", method="emt", length_m=30, other_carrying=4)), 2, 75)
         self.assertEqual(pinched.value.final_a, 60.0)  # 75 A at 90 °C by 0.8
 
     def test_the_shallow_trench_needs_all_three(self):
         shed = started("shed_circuit", Answers(load_a=12, length_m=20))
-        depth = lambda job: solve(job).runs["F1"].stretches[0].cover_m / 0.0254  # noqa: E731
+        depth = lambda job: solve(job).runs["F1"].segments[0].cover_m / 0.0254  # noqa: E731
         self.assertAlmostEqual(depth(shed), 12)
         for change in ({"gfci": False}, {"device_a": 25.0}, {"circuit": "two_wire_line"}):
             job = checked(shed, runs={"F1": shed.runs["F1"].model_copy(update=change)})

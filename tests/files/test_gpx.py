@@ -78,8 +78,8 @@ class Gpx(unittest.TestCase):
 
 
 class Route(unittest.TestCase):
-    def test_a_measured_stretch_is_as_long_as_its_legs(self):
-        stretch = Segment(length_m=1, legs=({"level_m": 3, "rise_m": 4}, {"level_m": 10}), slack_m=2)
-        self.assertEqual(stretch.length_m, 17)
-        self.assertEqual(Segment.model_validate(stretch.model_dump()), stretch)
+    def test_a_measured_segment_is_as_long_as_its_legs(self):
+        segment = Segment(length_m=1, legs=({"level_m": 3, "rise_m": 4}, {"level_m": 10}), slack_m=2)
+        self.assertEqual(segment.length_m, 17)
+        self.assertEqual(Segment.model_validate(segment.model_dump()), segment)
         self.assertEqual(Segment(length_m=9, slack_m=2).length_m, 9)

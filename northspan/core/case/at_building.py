@@ -34,7 +34,7 @@ def places(job: Job, building_id: str, apart_m: float) -> dict[str, float]:
     found: dict[str, float] = {}
     x = 0.0
     last: Electrode | None = None
-    for key, electrode in standing(job, building_id).items():
+    for key, electrode in electrodes_at(job, building_id).items():
         if last is not None:
             x += last.spacing_m or electrode.spacing_m or apart_m
         found[key] = electrode.x_m if electrode.x_m is not None else x
@@ -42,7 +42,7 @@ def places(job: Job, building_id: str, apart_m: float) -> dict[str, float]:
     return found
 
 
-def standing(job: Job, building_id: str) -> dict[str, Electrode]:
+def electrodes_at(job: Job, building_id: str) -> dict[str, Electrode]:
     """List the electrodes of a building that count: not those to go, nor a water pipe that is plastic now.
 
     Parameters

@@ -8,9 +8,9 @@ from typing import Annotated, Any
 
 from pydantic import AfterValidator, BaseModel, Field, StringConstraints
 
-from northspan.core.document.cautions import STANDING
+from northspan.core.document.cautions import DEFERENCE
 from northspan.core.document.job import Part, System
-from northspan.core.document.plan import MarginShown, WorkGroup, printed, shown
+from northspan.core.document.plan import MarginShown, WorkGroup, margins_shown, work_lines
 from northspan.core.rulebooks.questions.supplies import SupplyRules
 from northspan.core.rulebooks.registry import edition_of
 from northspan.core.rulebooks.rulebook import Rulebook
@@ -44,7 +44,7 @@ class Answer(Part):
     """An answer. The names of `figures` carry their units."""
 
     rulebook: str
-    standing: str
+    deference: str
     headline: str
     figures: dict[str, float | str] = Field(default_factory=dict)
     margins: tuple[MarginShown, ...] = ()
@@ -94,12 +94,12 @@ def answered(
     margins : tuple of Margin
         Limits that were checked. [-]
     """
-    groups = tuple(WorkGroup(title.lower().replace(" ", "_"), title, "", printed(steps)) for title, steps in working.items())
+    groups = tuple(WorkGroup(title.lower().replace(" ", "_"), title, "", work_lines(steps)) for title, steps in working.items())
     return Answer(
         rulebook=rulebook.title,
-        standing=rulebook.words.fill(STANDING),
+        deference=rulebook.words.fill(DEFERENCE),
         headline=headline,
         figures=figures,
-        margins=shown(margins),
+        margins=margins_shown(margins),
         working=groups,
     )

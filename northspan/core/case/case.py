@@ -59,7 +59,7 @@ class Case:
             The school that is followed. [-]
         """
         job = self.job.model_copy(update={"calls": self.job.calls | {call: CallChoice(school=school)}})
-        return replace(self, tree=replace(self.tree, job=job), schools=self.schools.but(call, school))
+        return replace(self, tree=replace(self.tree, job=job), schools=self.schools.with_school(call, school))
 
 
 def case_of(job: Job) -> Case:

@@ -6,7 +6,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from math import exp, log, sqrt
 
-from northspan.core.case.at_building import WIRE_KEY, fall_test, frozen_soil, places, shapes_of, soil_of, standing
+from northspan.core.case.at_building import WIRE_KEY, electrodes_at, fall_test, frozen_soil, places, shapes_of, soil_of
 from northspan.core.case.tree import Tree
 from northspan.core.document.job import Electrode, Job
 from northspan.core.physics.grid import Shape, earthed, worst_around
@@ -61,7 +61,7 @@ def earth_path(
     """
     length_m, apart_m, _ = electrode_rules.rod_limits()
     wanted = set(kept)
-    there = standing(job, building)
+    there = electrodes_at(job, building)
     electrodes = {key: one for key, one in there.items() if key in wanted}
     at = places(job, building, apart_m)
     end = max((at[key] for key in electrodes), default=-apart_m)
@@ -106,8 +106,8 @@ def electrodes_ohm(tree: Tree, rulebook: Rulebook) -> dict[str, float]:
     """
     if rulebook.loop is None:
         return {}
-    standing_at = {key: tuple(standing(tree.job, key)) for key in tree.job.buildings}
-    return {key: earth_path(tree.job, key, there, 0, rulebook.electrodes).ohm for key, there in standing_at.items() if there}
+    all_electrodes = {key: tuple(electrodes_at(tree.job, key)) for key in tree.job.buildings}
+    return {key: earth_path(tree.job, key, there, 0, rulebook.electrodes).ohm for key, there in all_electrodes.items() if there}
 
 
 def _combined(shapes: tuple[Shape, ...], soil: Soil, measured: dict[str, float]) -> tuple[float, dict[str, float]]:

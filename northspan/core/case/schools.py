@@ -28,7 +28,7 @@ class Schools:
         """Give the school of a call."""
         return self._by_name[name]
 
-    def but(self, name: str, school: str) -> Schools:
+    def with_school(self, name: str, school: str) -> Schools:
         """Give the same schools with one call taken the other way."""
         return Schools(tuple((n, school if n == name else s) for n, s in self.pairs))
 

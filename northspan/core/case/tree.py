@@ -174,10 +174,10 @@ def tree_of(job: Job) -> Tree:
     _check_references(job)
     feeding: dict[str, str] = {}
     leaving: dict[str, list[str]] = {}
-    standing = {key: run for key, run in job.runs.items() if run.status is not Status.remove}
-    taken = {run.target for run in standing.values() if not run.alternate and run.status is not Status.temporary}
-    standby = tuple(key for key, run in standing.items() if run.alternate or (run.status is Status.temporary and run.target in taken))
-    for run_id, run in standing.items():
+    staying = {key: run for key, run in job.runs.items() if run.status is not Status.remove}
+    taken = {run.target for run in staying.values() if not run.alternate and run.status is not Status.temporary}
+    standby = tuple(key for key, run in staying.items() if run.alternate or (run.status is Status.temporary and run.target in taken))
+    for run_id, run in staying.items():
         if run_id in standby:
             continue
         if run.target in feeding:
@@ -251,8 +251,8 @@ def _check_runs(job: Job) -> None:
             raise InvalidJob(
                 f"/runs/{run_id}/target", f"{run.target} is a source that nothing feeds.", "Name an enclosure or a transformer."
             )
-        for i, stretch in enumerate(run.segments):
-            for other in stretch.shares_with:
+        for i, segment in enumerate(run.segments):
+            for other in segment.shares_with:
                 if other not in job.runs or other == run_id:
                     raise InvalidJob(f"/runs/{run_id}/segments/{i}/shares_with", f"there is no other run {other}.", "Name another run.")
         _check_load(run_id, run)
@@ -278,7 +278,7 @@ def _check_ground(job: Job, run_id: str, run: Run) -> None:
         raise InvalidJob(at, f"there is no other run {other}.", "Name another run.")
     if job.runs[other].ground_with is not None:
         raise InvalidJob(at, f"{other} has no {rulebook_of(job).words.terms.equipment_ground} of its own.", "Name the run that has it.")
-    if any(other not in stretch.shares_with for stretch in run.segments):
+    if any(other not in segment.shares_with for segment in run.segments):
         raise InvalidJob(at, f"it is not in one pipe with {other} all the way.", "Name that run as sharing the pipe of each stretch.")
 
 

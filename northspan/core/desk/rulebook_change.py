@@ -67,7 +67,7 @@ def rulebook_change(job: Job, name: str) -> RulebookChange:
     return RulebookChange(tuple(edits), tuple(said), tuple(_meanings(job, before, after, book.words)))
 
 
-def settled(job: Job) -> Job:
+def in_own_rulebook(job: Job) -> Job:
     """Settle a job in its own rulebook: what was laid out with the habits of another one becomes native.
 
     Parameters
@@ -135,14 +135,14 @@ def _run_edits(run: Run, book: Rulebook) -> Iterator[tuple[str, float | str | bo
     """Whatever of a run the other code does not know."""
     known = {method for method, _ in book.choices.methods()}
     laid = {way for way, _ in book.choices.laid_ways()}
-    for i, stretch in enumerate(run.segments):
-        if stretch.method not in known:
-            instead = STAND_IN.get(stretch.method, next(iter(book.choices.methods()))[0])
-            yield f"segments/{i}/method", instead.value, f"{dict(book.choices.methods())[instead]} in place of {stretch.method.value}"
-        if stretch.laid and stretch.laid not in laid:
-            yield f"segments/{i}/laid", "", f"reference method {stretch.laid} is not known there"
+    for i, segment in enumerate(run.segments):
+        if segment.method not in known:
+            instead = STAND_IN.get(segment.method, next(iter(book.choices.methods()))[0])
+            yield f"segments/{i}/method", instead.value, f"{dict(book.choices.methods())[instead]} in place of {segment.method.value}"
+        if segment.laid and segment.laid not in laid:
+            yield f"segments/{i}/laid", "", f"reference method {segment.laid} is not known there"
     yield from _pinned(run, book)
-    pipes = {pipe.size for stretch in run.segments if stretch.method in known for pipe in book.pipes.trade_sizes(stretch.method, 3)}
+    pipes = {pipe.size for segment in run.segments if segment.method in known for pipe in book.pipes.trade_sizes(segment.method, 3)}
     if run.pipe_size is not None and run.pipe_size not in pipes:
         yield "pipe_size", None, f"pipe {run.pipe_size} is no size there; the rules choose"
 
@@ -197,9 +197,9 @@ def _meanings(job: Job, before: Plan, after: Plan, say: Words) -> Iterator[Meani
             yield Meaning(where, run.name, "conductors and device", old.headline, run.headline)
         if run.sized and old.sized and run.equipment_ground_size != old.equipment_ground_size:
             yield Meaning(where, run.name, "ground", *(_ground(one.equipment_ground_size) for one in (old, run)))
-    for key, can in after.enclosures.items():
-        if key in before.enclosures and can.bond != before.enclosures[key].bond:
-            yield Meaning(f"/enclosures/{key}", can.name, say.terms.neutral_and_ground, before.enclosures[key].bond, can.bond)
+    for key, enclosure in after.enclosures.items():
+        if key in before.enclosures and enclosure.bond != before.enclosures[key].bond:
+            yield Meaning(f"/enclosures/{key}", enclosure.name, say.terms.neutral_and_ground, before.enclosures[key].bond, enclosure.bond)
     for key, building in after.buildings.items():
         old_building = before.buildings.get(key)
         if old_building is None:

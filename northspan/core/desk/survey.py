@@ -77,23 +77,23 @@ def doubling(job: Job, kind: str, key: str) -> list[dict[str, Any]]:
     if kind in {"loads", "electrodes"}:
         draft.add(part.model_copy(update={"name": _second(part.name)}))
         return edits_between(job, draft.job())
-    cans = {key} if kind == "enclosures" else set()
+    enclosures = {key} if kind == "enclosures" else set()
     moved: dict[str, str] = {}
     if kind == "buildings":
         moved[key] = draft.add(part.model_copy(update={"name": _second(part.name)}))
-        cans = {k for k, can in job.enclosures.items() if can.building == key}
+        enclosures = {k for k, enclosure in job.enclosures.items() if enclosure.building == key}
         for electrode in [e for e in job.electrodes.values() if e.building == key]:
             draft.add(electrode.model_copy(update={"building": moved[key]}))
     if kind == "sources":
         draft.add(part.model_copy(update={"name": _second(part.name)}))
-    for k in sorted(cans):
-        can = job.enclosures[k]
-        name = _second(can.name) if kind == "enclosures" else can.name
-        moved[k] = draft.add(can.model_copy(update={"building": moved.get(can.building, can.building), "name": name}))
+    for k in sorted(enclosures):
+        enclosure = job.enclosures[k]
+        name = _second(enclosure.name) if kind == "enclosures" else enclosure.name
+        moved[k] = draft.add(enclosure.model_copy(update={"building": moved.get(enclosure.building, enclosure.building), "name": name}))
         for load in [load for load in job.loads.values() if load.enclosure == k]:
             draft.add(load.model_copy(update={"enclosure": moved[k]}))
     for run in list(job.runs.values()):
-        if run.target in cans:
+        if run.target in enclosures:
             draft.add(run.model_copy(update={"origin": moved.get(run.origin, run.origin), "target": moved[run.target]}))
     return edits_between(job, draft.job())
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from northspan.core.document.job import Metal, Obstacle, Place, Run, RunKind
 
-STANDING = (
+DEFERENCE = (
     "North Span plans and explains. The adopted local code, the {utility}, the inspector and {licensed_electrician} have the last word."
 )
 _OFF = "Turn off, lock, test dead, and test the tester. Never work a live box."

@@ -286,7 +286,7 @@ def worst_around(shapes: tuple[Shape, ...], soil: Soil, away_m: float) -> tuple[
 
 def _divided(a: Point, b: Point, radius_m: float, count: int) -> tuple[Piece, ...]:
     whole = Piece(a, b, radius_m)
-    ends = [whole.along(i / count) for i in range(count + 1)]
+    ends = [whole.at_share(i / count) for i in range(count + 1)]
     return tuple(Piece(p, q, radius_m) for p, q in pairwise(ends))
 
 
@@ -300,6 +300,6 @@ def _in_layers(pieces: tuple[Piece, ...], soil: Soil) -> tuple[Piece, ...]:
         if not top + 1e-6 < soil.depth_m < bottom - 1e-6:
             cut.append(piece)
             continue
-        middle = piece.along((soil.depth_m - piece.a[2]) / (piece.b[2] - piece.a[2]))
+        middle = piece.at_share((soil.depth_m - piece.a[2]) / (piece.b[2] - piece.a[2]))
         cut += [Piece(piece.a, middle, piece.radius_m), Piece(middle, piece.b, piece.radius_m)]
     return tuple(cut)

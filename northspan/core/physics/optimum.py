@@ -109,11 +109,11 @@ def _together(fronts: list[list[Point]]) -> list[Point]:
         return [Point(0.0, 0.0, ())]
     whole = fronts[0]
     for front in fronts[1:]:
-        whole = _two(whole, front)
+        whole = _merged(whole, front)
     return whole
 
 
-def _two(one: list[Point], two: list[Point]) -> list[Point]:
+def _merged(one: list[Point], two: list[Point]) -> list[Point]:
     if not one or not two:
         return []
     joined: list[Point] = []

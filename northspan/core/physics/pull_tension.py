@@ -139,7 +139,9 @@ def side_wall(tension_n: float, piece: Piece, wires: Set) -> Step:
     return step("P", f"pressure in {piece.words}", "q * T / R", "N/m", _BEND, q=wires.side_wall_share, T=tension_n, R=piece.radius_m)
 
 
-def along(pieces: tuple[Piece, ...], wires: Set, friction: float, start_n: float = 0.0) -> tuple[tuple[Point, ...], tuple[Step, ...]]:
+def tension_along(
+    pieces: tuple[Piece, ...], wires: Set, friction: float, start_n: float = 0.0
+) -> tuple[tuple[Point, ...], tuple[Step, ...]]:
     """Work the tension along a route, from its head to its end, anew after every pull point. [N]
 
     Parameters

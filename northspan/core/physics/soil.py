@@ -46,7 +46,7 @@ class Piece:
         """Its length. [m]"""
         return sqrt(sum((p - q) ** 2 for p, q in zip(self.a, self.b, strict=True)))
 
-    def along(self, share: float) -> Point:
+    def at_share(self, share: float) -> Point:
         """The place on its axis at a share of its length from the first end."""
         return (
             self.a[0] + share * (self.b[0] - self.a[0]),
@@ -173,7 +173,7 @@ def seen_from(piece: Piece, at: Piece, soil: Soil) -> float:
     """
     total = 0.0
     for place, weight in _GAUSS:
-        x, y, z = at.along(place)
+        x, y, z = at.at_share(place)
         x, y = _beside(at, x, y)  # at the surface of the conductor, beside its axis
         total += weight * potential(piece, (x, y, z), soil)
     return total

@@ -3,7 +3,7 @@
 import unittest
 
 from northspan.core.calculators import CALCULATORS
-from northspan.core.case.at_building import places, shapes_of, standing
+from northspan.core.case.at_building import electrodes_at, places, shapes_of
 from northspan.core.desk.demo_uk import tern_cottage
 from northspan.core.desk.demo_us import kestrel_hollow
 from northspan.core.document.job import Electrode, FallLog, FallReading, FourPinReading
@@ -41,9 +41,9 @@ class Wire(unittest.TestCase):
         self.assertGreater(figures["impedance_drop_v"], 1.5 * figures["dc_drop_v"])
 
     def carry(self, **facts):
-        return ask("carry", **{"stretches": [{"length_m": 29}]} | facts).figures
+        return ask("carry", **{"segments": [{"length_m": 29}]} | facts).figures
 
-    def test_what_a_cable_in_the_wall_can_carry(self):
+    def test_what_a_cable_in_the_wall_enclosure_carry(self):
         cases = [
             # size and facts; then ampacity, breaker and largest continuous load
             ("14", {}, 15, 15, 12),
@@ -65,7 +65,7 @@ class Wire(unittest.TestCase):
         self.assertEqual(self.carry(size="3", insulation="THWN-2")["ampacity_a"], 85)  # 90 A device, so still 60 °C
 
     def test_a_hot_attic_holds_it_back(self):
-        found = self.carry(size="12", stretches=[{"length_m": 20}, {"length_m": 8, "place": "attic", "ambient_c": 55, "other_carrying": 6}])
+        found = self.carry(size="12", segments=[{"length_m": 20}, {"length_m": 8, "place": "attic", "ambient_c": 55, "other_carrying": 6}])
         self.assertAlmostEqual(found["ampacity_a"], 30 * 0.76 * 0.7)
         self.assertEqual(found["largest_device_a"], 20)
         self.assertAlmostEqual(found["largest_load_a"], 30 * 0.76 * 0.7)
@@ -78,7 +78,7 @@ class Wire(unittest.TestCase):
     def test_an_unsuited_cable_is_named(self):
         self.assertIn("needs a pipe", self.carry(size="10", insulation="THWN-2")["unsuited"])
         with self.assertRaises(OutsideTable):
-            self.carry(size="10", insulation="NM-B", stretches=[{"length_m": 9, "place": "outdoors"}])
+            self.carry(size="10", insulation="NM-B", segments=[{"length_m": 9, "place": "outdoors"}])
 
 
 class Protection(unittest.TestCase):
@@ -370,7 +370,7 @@ class Building(unittest.TestCase):
     def test_the_simulated_tester_leads_back_to_its_hidden_soil(self):
         job = kestrel_hollow()
         hidden = Soil(200, 50, 2.0)
-        shapes = shapes_of(standing(job, "hill"), places(job, "hill", 1.83), job.buildings["hill"])
+        shapes = shapes_of(electrodes_at(job, "hill"), places(job, "hill", 1.83), job.buildings["hill"])
         tester = SimulatedTester(hidden, shapes, noise=0.005)
         pins = tuple(FourPinReading(spacing_m=a, shown_ohm=tester.four_pin(a)) for a in (0.5, 1, 2, 3, 5, 8, 12))
         answer = self.ask(soil_readings=pins)
@@ -404,7 +404,7 @@ class Building(unittest.TestCase):
 class All(unittest.TestCase):
     def test_every_answer_is_explained(self):
         questions = {
-            "box-fill": {"joined": [{"count": 4, "size": "12"}]},"ampacity": {"size": "6"}, "carry": {"size": "10", "stretches": [{"length_m": 9}]}, "cover": {}, "dwelling-load": {"floor_m2": 150}, "drop": {"size": "6", "length_m": 9, "current_a": 9},
+            "box-fill": {"joined": [{"count": 4, "size": "12"}]},"ampacity": {"size": "6"}, "carry": {"size": "10", "segments": [{"length_m": 9}]}, "cover": {}, "dwelling-load": {"floor_m2": 150}, "drop": {"size": "6", "length_m": 9, "current_a": 9},
                      "electrode-conductor": {"supply_size": "2"}, "equipment-ground": {"device_a": 60}, "overcurrent": {"load_a": 9},
                      "grounded-conductor": {"neutral_a": 9, "device_a": 60, "size": "6"}, "raceway": {"wires": [{"count": 3, "size": "6"}]},
                      "tap": {"length_m": 3, "feeder_device_a": 200, "load_a": 50, "end_device_a": 60}, "transformer": {"rating_kva": 10, "primary_v": 480, "secondary_v": 240}}  # fmt: skip
@@ -419,7 +419,7 @@ class All(unittest.TestCase):
         for name, facts in questions.items():
             answer = ask(name, **facts)
             with self.subTest(name):
-                self.assertTrue(answer.headline and answer.standing)
+                self.assertTrue(answer.headline and answer.deference)
                 lines = [line for group in answer.working for line in group.lines]
                 self.assertTrue(lines)
                 self.assertTrue(all(line.citation for line in lines))

@@ -7,17 +7,17 @@ from northspan.core.desk.demo_us import kestrel_hollow
 from northspan.core.document.job import Electrode, Load, Run, RunKind, Source
 from northspan.core.solve import solve
 from northspan.core.working.errors import InvalidJob
-from tests.support import a_feeder, a_stretch, checked
+from tests.support import a_feeder, a_segment, checked
 
 
 def a_run(origin, target, **changes):
-    return Run(**{"name": "Run", "origin": origin, "target": target, "segments": (a_stretch(),)} | changes)
+    return Run(**{"name": "Run", "origin": origin, "target": target, "segments": (a_segment(),)} | changes)
 
 
 class Refused(unittest.TestCase):
     def test_what_leads_nowhere_or_round(self):
         job = a_feeder()
-        runs, cans = job.runs, job.enclosures
+        runs, enclosures = job.runs, job.enclosures
         cases = [
             ({"runs": {"X": a_run("P9", "P2")}}, "/runs/X/origin", "there is no P9"),
             ({"runs": {"X": a_run("P1", "P9")}}, "/runs/X/target", "there is no enclosure P9"),
@@ -25,7 +25,7 @@ class Refused(unittest.TestCase):
             ({"runs": runs | {"X": a_run("P1", "P2")}}, "/runs/X/target", "P2 is already fed by F1"),
             ({"runs": runs | {"X": a_run("P2", "P1")}}, "/runs/F1", "feed each other in a circle"),
             ({"sources": {"P1": Source(name="Pole")}}, "/enclosures/P1", "a source has the same id"),
-            ({"enclosures": cans | {"P2": cans["P2"].model_copy(update={"building": "B9"})}}, "/enclosures/P2/building", "there is no building B9"),
+            ({"enclosures": enclosures | {"P2": enclosures["P2"].model_copy(update={"building": "B9"})}}, "/enclosures/P2/building", "there is no building B9"),
             ({"electrodes": {"E1": Electrode(name="Rod", building="B9")}}, "/electrodes/E1/building", "there is no building B9"),
             ({"loads": {"a": Load(name="Lamp", enclosure="P9", power_va=60)}}, "/loads/a/enclosure", "there is no enclosure P9"),
         ]  # fmt: skip

@@ -4,7 +4,7 @@ import unittest
 
 from northspan.core.desk.demo_us import kestrel_hollow
 from northspan.core.desk.starts import STARTS, Answers, start_edits, started
-from northspan.core.desk.starts.native import begun, starts_under
+from northspan.core.desk.starts.under import start_job_under, starts_under
 from northspan.core.desk.survey import doubling, removal
 from northspan.core.document.upgrade import read_job
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
@@ -40,7 +40,7 @@ class Starts(unittest.TestCase):
         with self.assertRaisesRegex(InvalidJob, "there is no start castle"):
             started("castle", ALL)
 
-    def test_each_that_adds_can_be_added_twice_to_a_job_that_has_work(self):
+    def test_each_that_adds_enclosure_be_added_twice_to_a_job_that_has_work(self):
         for start in STARTS.values():
             job = kestrel_hollow()
             with self.subTest(start.key):
@@ -66,7 +66,7 @@ class Starts(unittest.TestCase):
     def test_the_shed_needs_no_electrode_and_has_the_shallow_trench(self):
         plan = solve(started("shed_circuit", ALL.model_copy(update={"load_a": 12})))
         self.assertFalse(next(b for b in plan.buildings.values() if b.name == "Shed").electrode_required)
-        self.assertAlmostEqual(plan.runs["F1"].stretches[0].cover_m, 12 * 0.0254)
+        self.assertAlmostEqual(plan.runs["F1"].segments[0].cover_m, 12 * 0.0254)
 
     def test_the_first_disconnect_alone_is_bonded_behind_a_transfer_switch(self):
         plan = solve(started("generator", ALL))
@@ -90,7 +90,7 @@ class NothingOfItsOwn(unittest.TestCase):
                         if given.load_a is None and any(q.field == "load_a" and q.required for q in start.asks):
                             continue
                         with self.subTest(book=book, start=start.key, rating=rating, load=given.load_a):
-                            plan = solve(begun(start.key, given, book))
+                            plan = solve(start_job_under(start.key, given, book))
                             said = [f.text for f in plan.findings if f.severity in {"stop", "fix"}]
                             # the old panel is as it was found: its bond has to come out
                             found_there = [text for text in said if "bonded here and must be kept apart" in text]
@@ -98,7 +98,7 @@ class NothingOfItsOwn(unittest.TestCase):
 
     def test_a_new_building_has_its_rods_and_one_that_stands_is_asked_about(self):
         for book, rods in (("us-2023", 2), ("ca-2021", 0), ("uk-2022", 0)):
-            job = begun("detached_panel", ALL, book)
+            job = start_job_under("detached_panel", ALL, book)
             added = [one for one in job.electrodes.values() if job.buildings[one.building].status == "new"]
             plan = solve(job)
             wanted = sum(b.rods_wanted for b in plan.buildings.values() if b.name == "Building")
@@ -118,7 +118,7 @@ class Parts(unittest.TestCase):
         self.assertEqual({k for k in job.loads if k not in left.loads}, {"kiln", "heat", "wheel", "fan", "lamps"})
         solve(left)
 
-    def test_every_part_of_the_demo_can_go(self):
+    def test_every_part_of_the_demo_enclosure_go(self):
         job = kestrel_hollow()
         for kind in ("sources", "buildings", "enclosures", "electrodes", "loads", "runs"):
             for key in getattr(job, kind):

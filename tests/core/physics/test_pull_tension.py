@@ -7,7 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from northspan.core.document.job import Metal
-from northspan.core.physics.pull_tension import GRAVITY_M_S2, Piece, Set, after_bend, along, side_wall
+from northspan.core.physics.pull_tension import GRAVITY_M_S2, Piece, Set, after_bend, side_wall, tension_along
 from northspan.core.rulebooks.registry import rulebook_named
 from northspan.core.topics.pull.bundle import PulledWire, bundle_of
 from northspan.core.topics.routes.route import turned_deg, turned_round
@@ -25,7 +25,7 @@ def bend(deg=90.0, radius_m=0.24, **more):
 
 
 def end(pieces, wires=ONE, friction=0.35, start_n=0.0):
-    return along(tuple(pieces), wires, friction, start_n)[0][-1].tension_n
+    return tension_along(tuple(pieces), wires, friction, start_n)[0][-1].tension_n
 
 
 pieces = st.lists(
@@ -84,7 +84,7 @@ class Closed(unittest.TestCase):
         three, four = (bundle_of((PulledWire(n, "2", Metal.copper, "THHN"),), 0.08, US).value.stands_n for n in (3, 4))
         self.assertAlmostEqual(four / three, 4 / 3 * 0.8)
 
-    def test_every_rulebook_s_wires_can_be_weighed(self):
+    def test_every_rulebook_s_wires_enclosure_be_weighed(self):
         for name, size, insulation in (("us-2023", "2", "THWN-2"), ("ca-2021", "2", "RW90"), ("uk-2022", "35", "singles")):
             found = bundle_of((PulledWire(3, size, Metal.copper, insulation),), 0.05, rulebook_named(name)).value
             self.assertAlmostEqual(found.wires.weight_n_m / 3, 3.5, delta=0.7)  # 34 mm² of copper, insulated
@@ -108,7 +108,7 @@ class Properties(unittest.TestCase):
     def test_a_pull_point_lets_the_rope_begin_anew(self, first, second):
         last = first[-1]
         parted = [*first[:-1], Piece(last.words, last.length_m, last.slope_rad, last.turn_rad, last.radius_m, pull_point=True), *second]
-        points = along(tuple(parted), ONE, 0.35)[0]
+        points = tension_along(tuple(parted), ONE, 0.35)[0]
         self.assertAlmostEqual(points[-1].tension_n, end(second))
         self.assertLessEqual(end(second), end([*first, *second]) + 1e-9)
         self.assertEqual(len(turned_deg(tuple(parted))), 2)

@@ -6,7 +6,7 @@ from unittest import mock
 
 from northspan.core.desk.rulebook_change import moved
 from northspan.core.desk.starts import STARTS, Answers
-from northspan.core.desk.starts.native import begun, starts_under
+from northspan.core.desk.starts.under import start_job_under, starts_under
 from northspan.core.rulebooks import registry
 from northspan.core.solve import solve
 from tests.core.rulebooks.test_rulebooks import answers_every_question
@@ -48,7 +48,7 @@ class AFourthRulebook(unittest.TestCase):
             with self.subTest(start.key):
                 answers = Answers(name="New", length_m=30, load_a=40, rating_kva=9, floor_m2=140, service_a=100, service_length_m=20,
                                   transformer_kva=15, diversion_w=6000)  # fmt: skip
-                plan = solve(begun(start.key, answers, "halm-1"))
+                plan = solve(start_job_under(start.key, answers, "halm-1"))
                 self.assertTrue(any(run.sized for run in plan.runs.values()))
                 self.assertEqual([cited for cited in citations(plan.model_dump()) if ANOTHER_CODE.search(cited)], [])
 

@@ -21,7 +21,7 @@ from northspan.core.topics.bonds.setup import on_bench
 from northspan.core.topics.bonds.trial import Trial
 from northspan.core.working.errors import InvalidJob
 from tests.run import TOP
-from tests.support import a_feeder, a_stretch, checked, found
+from tests.support import a_feeder, a_segment, checked, found
 
 
 class Moving(unittest.TestCase):
@@ -43,7 +43,7 @@ class Moving(unittest.TestCase):
         self.assertEqual(solve(there).rulebook_title, "Canadian rules, CE Code 2021")
 
     def test_a_method_that_is_not_known_there_gets_its_stand_in(self):
-        job = a_feeder(stretch={"method": Method.pvc80})
+        job = a_feeder(segment={"method": Method.pvc80})
         self.assertEqual(moved(job, "ca-2021").runs["F1"].segments[0].method, Method.pvc40)
 
     def test_an_unknown_rulebook_is_refused(self):
@@ -87,7 +87,7 @@ class Every(unittest.TestCase):
                 self.assertTrue(all(run.sized for run in plan.runs.values()))
                 wrong = [one for one in plan.findings if one.severity in {Severity.stop, Severity.fix}]
                 self.assertGreater(len(wrong), 4)
-                self.assertTrue(solve_bench(*on_bench(job, Trial())).cans)
+                self.assertTrue(solve_bench(*on_bench(job, Trial())).enclosures)
 
     def test_lac_sureau_has_its_mistakes(self):
         plan = solve(DEMOS["ca-2021"]())
@@ -95,7 +95,7 @@ class Every(unittest.TestCase):
                       "2.44 m in the soil, 3 m is the least", "neutral is grounded again at Sugar shack"):  # fmt: skip
             self.assertTrue(found(plan, words), words)
 
-    def test_every_start_can_be_laid_out_under_every_rulebook(self):
+    def test_every_start_enclosure_be_laid_out_under_every_rulebook(self):
         for name in rulebook_names():
             self.assertEqual(moved(empty_job("New"), name).rulebook, name)
             for key in STARTS:
@@ -122,7 +122,7 @@ class Every(unittest.TestCase):
                 self.assertTrue(
                     all(vars(book.words.dialect).values()) if hasattr(book.words.dialect, "__dict__") else book.words.dialect.panel
                 )
-                self.assertIn(book.wires.default_insulation(book.wires.metals()[0], (a_stretch(),)), book.wires.insulations())
+                self.assertIn(book.wires.default_insulation(book.wires.metals()[0], (a_segment(),)), book.wires.insulations())
                 self.assertTrue(book.drops.drop_citation("feeder") and book.words.cite("one_bond"))
 
     def test_no_article_is_asked_for_that_a_rulebook_lacks(self):

@@ -5,7 +5,7 @@ import unittest
 from itertools import pairwise
 
 from northspan.core.rulebooks.tables import BrokenTable, read_table
-from northspan.core.rulebooks.us.sources import FILES, source
+from northspan.core.rulebooks.us.code_tables import FILES, code_table
 from northspan.core.working.errors import OutsideTable
 
 # rows, then the sum of every column of figures
@@ -91,7 +91,7 @@ SOUND = "#edition: E\n#table: T\n#title: t\n#unit others: A\n#rounding: r\n#tran
 
 
 def column(name, key):
-    return {row: float(cells[key]) for row, cells in source(name).rows.items() if cells[key]}
+    return {row: float(cells[key]) for row, cells in code_table(name).rows.items() if cells[key]}
 
 
 class Figures(unittest.TestCase):
@@ -99,21 +99,21 @@ class Figures(unittest.TestCase):
         for name in FILES:
             with self.subTest(name):
                 rows, sums = SUMS[name]
-                self.assertEqual(len(source(name).rows), rows)
+                self.assertEqual(len(code_table(name).rows), rows)
                 for key, total in sums.items():
                     self.assertAlmostEqual(sum(column(name, key).values()), total, 6, key)
 
     def test_words_and_trade_sizes(self):
         for (name, key), text in WORDS.items():
             with self.subTest(name, column=key):
-                self.assertEqual(" ".join(row[key] for row in source(name).rows.values()), text)
+                self.assertEqual(" ".join(row[key] for row in code_table(name).rows.values()), text)
 
     def test_cells_of_a_second_source(self):
         for name, cells in CELLS.items():
             for row, key, value in cells:
                 with self.subTest(name, row=row, column=key):
-                    self.assertEqual(source(name).number(row, key), value)
-        self.assertEqual(" ".join(source("devices").rows), DEVICES)
+                    self.assertEqual(code_table(name).number(row, key), value)
+        self.assertEqual(" ".join(code_table("devices").rows), DEVICES)
 
     def test_every_table_is_covered_here(self):
         self.assertEqual(set(SUMS), set(FILES))
@@ -141,14 +141,14 @@ class Physics(unittest.TestCase):
 
     def test_the_last_band_of_the_jumper_is_an_eighth_of_its_edge(self):
         edge = 1100000 * 0.125
-        self.assertAlmostEqual(source("conductors").number("2/0", "area_cmil") / edge, 1, delta=0.05)
+        self.assertAlmostEqual(code_table("conductors").number("2/0", "area_cmil") / edge, 1, delta=0.05)
 
     def test_resistance_is_resistivity_over_area(self):
         # 75 °C: copper 12.9, aluminum 21.2 ohm cmil/ft
         for metal, resistivity in (("copper", 12.9), ("aluminum", 21.2)):
             for size, ohm in column("conductors", f"{metal}_ohm_per_kft").items():
                 with self.subTest(metal=metal, size=size):
-                    self.assertAlmostEqual(ohm * source("conductors").number(size, "area_cmil") / 1000 / resistivity, 1, delta=0.02)
+                    self.assertAlmostEqual(ohm * code_table("conductors").number(size, "area_cmil") / 1000 / resistivity, 1, delta=0.02)
 
     def test_gauge_areas_follow_the_gauge(self):
         # each gauge is 92 ** (1/39) thicker than the one before; 4/0 is 0.46 in
@@ -156,7 +156,7 @@ class Physics(unittest.TestCase):
         steps = [*(n + 3 for n in (14, 12, 10, 8, 6, 4, 3, 2, 1)), 3, 2, 1, 0]
         for size, gauge in zip(gauges, steps, strict=True):
             diameter_mil = 460 / 92 ** (gauge / 39)
-            self.assertAlmostEqual(source("conductors").number(size, "area_cmil") / diameter_mil**2, 1, delta=0.005, msg=size)
+            self.assertAlmostEqual(code_table("conductors").number(size, "area_cmil") / diameter_mil**2, 1, delta=0.005, msg=size)
 
     def test_ambient_factors_follow_heat_flow(self):
         for column_c in (60, 75, 90):
@@ -168,65 +168,67 @@ class Physics(unittest.TestCase):
         # current squared goes with the rise above 30 °C: 30, 45, 60 degrees
         for metal in ("copper", "aluminum"):
             for size in column("ampacity", f"{metal}_75"):
-                cells = [source("ampacity").number(size, f"{metal}_{c}") for c in (60, 75, 90)]
+                cells = [code_table("ampacity").number(size, f"{metal}_{c}") for c in (60, 75, 90)]
                 with self.subTest(metal=metal, size=size):
                     self.assertAlmostEqual(cells[1] / cells[0], math.sqrt(45 / 30), delta=0.12)
                     self.assertAlmostEqual(cells[2] / cells[1], math.sqrt(60 / 45), delta=0.11)
 
     def test_current_density_falls_with_size(self):
         for name in ("copper_75", "aluminum_75", "copper_90", "aluminum_90"):
-            density = [a / source("conductors").number(size, "area_cmil") for size, a in column("ampacity", name).items()]
+            density = [a / code_table("conductors").number(size, "area_cmil") for size, a in column("ampacity", name).items()]
             for before, after in pairwise(density[2:]):
                 self.assertLess(after, before * 1.02, name)
 
     def test_aluminum_carries_less_by_its_conductivity(self):
         for size, a in column("ampacity", "aluminum_75").items():
-            self.assertAlmostEqual(a / source("ampacity").number(size, "copper_75"), math.sqrt(12.9 / 21.2), delta=0.09, msg=size)
+            self.assertAlmostEqual(a / code_table("ampacity").number(size, "copper_75"), math.sqrt(12.9 / 21.2), delta=0.09, msg=size)
 
     def test_effective_impedance_agrees_with_its_parts(self):
         phi = math.acos(0.85)
-        for size in source("impedance").rows:
+        for size in code_table("impedance").rows:
             for metal in ("copper", "aluminum"):
                 for pipe in ("pvc", "steel"):
-                    if not source("impedance").has(size, f"r_{metal}_{pipe}"):
+                    if not code_table("impedance").has(size, f"r_{metal}_{pipe}"):
                         continue
-                    r, x, z = (source("impedance").number(size, c) for c in (f"r_{metal}_{pipe}", f"x_{pipe}", f"z_{metal}_{pipe}"))
+                    r, x, z = (code_table("impedance").number(size, c) for c in (f"r_{metal}_{pipe}", f"x_{pipe}", f"z_{metal}_{pipe}"))
                     half_digit = 0.06 * z if z < 0.1 else 0.055  # two figures printed for R, X and Z each
                     with self.subTest(size=size, metal=metal, pipe=pipe):
                         self.assertAlmostEqual(z, r * 0.85 + x * math.sin(phi), delta=max(half_digit, 0.06 * z))
 
     def test_alternating_current_resistance_is_not_below_direct(self):
-        for size in source("impedance").rows:
+        for size in code_table("impedance").rows:
             for metal in ("copper", "aluminum"):
-                if source("impedance").has(size, f"r_{metal}_pvc"):
-                    ac = source("impedance").number(size, f"r_{metal}_pvc")
-                    dc = source("conductors").number(size, f"{metal}_ohm_per_kft")
+                if code_table("impedance").has(size, f"r_{metal}_pvc"):
+                    ac = code_table("impedance").number(size, f"r_{metal}_pvc")
+                    dc = code_table("conductors").number(size, f"{metal}_ohm_per_kft")
                     self.assertGreater(ac, dc * 0.96, f"{size} {metal}")  # two figures printed
                     self.assertLess(ac, dc * 1.20, f"{size} {metal}")
 
     def test_bores_and_wires_are_round(self):
         for name, diameter, slack in (("raceways", "inside_diameter_in", 0.004), ("wire_dimensions", "diameter_in", 0.012)):
             for row, d in column(name, diameter).items():
-                self.assertAlmostEqual(source(name).number(row, "area_in2") / (math.pi / 4 * d**2), 1, delta=slack, msg=row)
+                self.assertAlmostEqual(code_table(name).number(row, "area_in2") / (math.pi / 4 * d**2), 1, delta=slack, msg=row)
 
     def test_pipes_grow_and_thick_walls_have_small_bores(self):
-        for size in (row.split()[1] for row in source("raceways").rows if row.startswith("pvc40")):
-            self.assertLess(source("raceways").number(f"pvc80 {size}", "area_in2"), source("raceways").number(f"pvc40 {size}", "area_in2"))
+        for size in (row.split()[1] for row in code_table("raceways").rows if row.startswith("pvc40")):
+            self.assertLess(
+                code_table("raceways").number(f"pvc80 {size}", "area_in2"), code_table("raceways").number(f"pvc40 {size}", "area_in2")
+            )
         for method in ("emt", "rmc", "pvc40", "pvc80"):
             bores = [area for row, area in column("raceways", "area_in2").items() if row.startswith(method + " ")]
             self.assertEqual(bores, sorted(bores), method)
 
     def test_insulation_only_adds(self):
         for row, area_in2 in column("wire_dimensions", "area_in2").items():
-            bare_in2 = source("conductors").number(row.split()[1], "area_cmil") * math.pi / 4 / 1e6
+            bare_in2 = code_table("conductors").number(row.split()[1], "area_cmil") * math.pi / 4 / 1e6
             self.assertGreater(area_in2, bare_in2 * 1.15, row)
 
     def test_equipment_grounds_grow_with_the_device_and_in_aluminum(self):
-        areas = source("conductors")
+        areas = code_table("conductors")
         for metal in ("copper", "aluminum"):
-            sizes = [areas.number(row[metal], "area_cmil") for row in source("equipment_ground").rows.values()]
+            sizes = [areas.number(row[metal], "area_cmil") for row in code_table("equipment_ground").rows.values()]
             self.assertEqual(sizes, sorted(sizes), metal)
-        for row in source("equipment_ground").rows.values():
+        for row in code_table("equipment_ground").rows.values():
             ratio = areas.number(row["aluminum"], "area_cmil") / areas.number(row["copper"], "area_cmil")
             self.assertTrue(1.3 <= ratio <= 2.1, row)
 
@@ -254,6 +256,6 @@ class Loading(unittest.TestCase):
 
     def test_outside_a_table_nothing_is_guessed(self):
         with self.assertRaisesRegex(OutsideTable, r"Table 310\.16 has no row for 5, copper_75; its copper_75 column runs from 14 to 2000"):
-            source("ampacity").number("5", "copper_75")
+            code_table("ampacity").number("5", "copper_75")
         with self.assertRaisesRegex(OutsideTable, "runs from 12 to 2000"):
-            source("ampacity").number("14", "aluminum_75")
+            code_table("ampacity").number("14", "aluminum_75")

@@ -6,7 +6,7 @@ from dataclasses import asdict, replace
 
 from northspan.core.desk.demo_uk import tern_cottage
 from northspan.core.desk.demos import DEMOS
-from northspan.core.desk.starts.native import starts_under
+from northspan.core.desk.starts.under import starts_under
 from northspan.core.document.job import Units
 from northspan.core.rulebooks.amounts import filled
 from northspan.core.rulebooks.questions.words import Terms
@@ -93,7 +93,7 @@ class UnitsOfTheJob(unittest.TestCase):
             yield from (group.answer for group in run.working if not group.key.startswith("pipe"))
             if run.pull:
                 yield from (run.pull.words, *run.pull.order, *(cure.words for cure in run.pull.cures))
-                yield from (part.answer for part in run.pull.stretches if " PVC" not in part.answer and " EMT" not in part.answer)
+                yield from (part.answer for part in run.pull.segments if " PVC" not in part.answer and " EMT" not in part.answer)
         yield from (line.words for stage in plan.stages for line in stage.lines)
         yield from (part.group.answer for part in plan.trenches)
 

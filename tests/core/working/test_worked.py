@@ -23,9 +23,9 @@ class Formulas(unittest.TestCase):
             ("-a ** 2", {"a": 3.0}, -9.0, "−3^2"),
             ("max(a, sqrt(b))", {"a": 1.0, "b": 16.0}, 4.0, "max(1; sqrt(16))"),
         ]
-        for text, figures, value, printed in cases:
+        for text, figures, value, work_lines in cases:
             with self.subTest(text):
-                self.assertEqual((compiled(text).value(figures), compiled(text).filled(figures)), (value, printed))
+                self.assertEqual((compiled(text).value(figures), compiled(text).filled(figures)), (value, work_lines))
 
     def test_nothing_but_arithmetic(self):
         for text in ("__import__('os')", "a.b", "[1]", "a if b else c", "lambda: 1", "'x'", "a == b", "open(a)", "a @ b"):
@@ -65,12 +65,12 @@ class Documents(unittest.TestCase):
     def test_version_1_is_brought_up_to_date(self):
         job = json.loads(a_feeder(60, 42).model_dump_json())
         run = job["runs"]["F1"]
-        stretch = run.pop("segments")[0]
-        stretch = {
-            name: stretch[name]
+        segment = run.pop("segments")[0]
+        segment = {
+            name: segment[name]
             for name in ("length_m", "method", "place", "surface", "ambient_c", "other_carrying", "bends_deg", "cover_m")
         }
-        old = job | {"version": 1, "runs": {"F1": run | stretch}}
+        old = job | {"version": 1, "runs": {"F1": run | segment}}
         new = read_job(old)
         self.assertEqual(new.version, VERSION)
         self.assertEqual(new, a_feeder(60, 42))
@@ -78,7 +78,7 @@ class Documents(unittest.TestCase):
 
     def test_what_is_refused_and_why(self):
         good = json.loads(a_feeder().model_dump_json())
-        stretch = {"length_m": -3}
+        segment = {"length_m": -3}
         cases = [
             ([], "/format", "not a North Span job"),
             (good | {"format": "other"}, "/format", "northspan-job"),
@@ -91,7 +91,7 @@ class Documents(unittest.TestCase):
             (good | {"version": 1, "runs": []}, "/runs", "a map"),
             (good | {"version": 1, "runs": {"F1": 3}}, "/runs/F1", "a map"),
             (
-                good | {"runs": {"F1": good["runs"]["F1"] | {"segments": [stretch]}}},
+                good | {"runs": {"F1": good["runs"]["F1"] | {"segments": [segment]}}},
                 "/runs/F1/segments/0/length_m",
                 "0.01. Got -3",
             ),

@@ -3022,6 +3022,8 @@ export interface components {
          * @description An answer. The names of `figures` carry their units.
          */
         Answer: {
+            /** Deference */
+            deference: string;
             /** Figures */
             figures: {
                 [key: string]: number | string;
@@ -3035,8 +3037,6 @@ export interface components {
             margins: components["schemas"]["MarginShown"][];
             /** Rulebook */
             rulebook: string;
-            /** Standing */
-            standing: string;
             /**
              * Working
              * @default []
@@ -3212,16 +3212,18 @@ export interface components {
         BenchAnswer: {
             /** Assumed */
             assumed: string[];
-            /** Cans */
-            cans: components["schemas"]["CanRead"][];
             /** Citation */
             citation: string;
             /** Clamps */
             clamps: components["schemas"]["ClampRead"][];
+            /** Deference */
+            deference: string;
             /** Devices */
             devices: components["schemas"]["DeviceRead"][];
             /** Earths */
             earths: components["schemas"]["EarthRead"][];
+            /** Enclosures */
+            enclosures: components["schemas"]["EnclosureRead"][];
             /** Figures */
             figures: {
                 [key: string]: number | string;
@@ -3246,8 +3248,6 @@ export interface components {
             rulebook: string;
             /** Sources */
             sources: components["schemas"]["SourceRead"][];
-            /** Standing */
-            standing: string;
             /** States */
             states: components["schemas"]["StateCheck"][];
             /**
@@ -3300,6 +3300,8 @@ export interface components {
             amperes: {
                 [key: string]: number;
             };
+            /** Deference */
+            deference: string;
             /** Devices */
             devices: {
                 [key: string]: string;
@@ -3317,8 +3319,6 @@ export interface components {
             margins: components["schemas"]["MarginShown"][];
             /** Rulebook */
             rulebook: string;
-            /** Standing */
-            standing: string;
             /** Verdicts */
             verdicts: string[];
             /** Volts */
@@ -3803,46 +3803,6 @@ export interface components {
             why: string;
         };
         /**
-         * CanRead
-         * @description A can: voltages of its legs, of its metal, and what a person feels who touches it, now and after clearing. [V]
-         */
-        CanRead: {
-            /** After V */
-            after_v: number;
-            /** Belongs Bonded */
-            belongs_bonded: boolean;
-            /** Bonded */
-            bonded: boolean;
-            /** Bonded As Found */
-            bonded_as_found: boolean;
-            /** Building */
-            building: string;
-            /** Can V */
-            can_v: number;
-            /** Dangerous */
-            dangerous: boolean;
-            /** Dangerous After */
-            dangerous_after: boolean;
-            /** Id */
-            id: string;
-            /** Lifted */
-            lifted: boolean;
-            /** Line 1 V */
-            line_1_v: number | null;
-            /** Line 2 V */
-            line_2_v: number | null;
-            /** Line Line V */
-            line_line_v: number | null;
-            /** Live */
-            live: boolean;
-            /** Loose */
-            loose: boolean;
-            /** Name */
-            name: string;
-            /** Touch V */
-            touch_v: number;
-        };
-        /**
          * CarryQuestion
          * @description A cable in the wall: what can it carry, on what breaker, at what drop?
          */
@@ -3887,6 +3847,8 @@ export interface components {
              * @default us-2023
              */
             rulebook?: string;
+            /** Segments */
+            segments: components["schemas"]["SegmentAsked"][];
             /**
              * Several Outlets
              * @description A branch circuit of several outlets for whatever is plugged in.
@@ -3895,8 +3857,6 @@ export interface components {
             several_outlets?: boolean;
             /** Size */
             size: string;
-            /** Stretches */
-            stretches: components["schemas"]["Stretch"][];
             /** @default unmarked */
             terminals?: components["schemas"]["Terminals"];
         };
@@ -3925,6 +3885,8 @@ export interface components {
         ChangesAnswer: {
             /** Changes */
             changes: components["schemas"]["Change"][];
+            /** Deference */
+            deference: string;
             /** Figures */
             figures: {
                 [key: string]: number | string;
@@ -3938,8 +3900,6 @@ export interface components {
             margins: components["schemas"]["MarginShown"][];
             /** Rulebook */
             rulebook: string;
-            /** Standing */
-            standing: string;
             /**
              * Working
              * @default []
@@ -4912,6 +4872,46 @@ export interface components {
             working: components["schemas"]["WorkLine"][];
         };
         /**
+         * EnclosureRead
+         * @description A can: voltages of its legs, of its metal, and what a person feels who touches it, now and after clearing. [V]
+         */
+        EnclosureRead: {
+            /** After V */
+            after_v: number;
+            /** Belongs Bonded */
+            belongs_bonded: boolean;
+            /** Bonded */
+            bonded: boolean;
+            /** Bonded As Found */
+            bonded_as_found: boolean;
+            /** Building */
+            building: string;
+            /** Dangerous */
+            dangerous: boolean;
+            /** Dangerous After */
+            dangerous_after: boolean;
+            /** Enclosure V */
+            enclosure_v: number;
+            /** Id */
+            id: string;
+            /** Lifted */
+            lifted: boolean;
+            /** Line 1 V */
+            line_1_v: number | null;
+            /** Line 2 V */
+            line_2_v: number | null;
+            /** Line Line V */
+            line_line_v: number | null;
+            /** Live */
+            live: boolean;
+            /** Loose */
+            loose: boolean;
+            /** Name */
+            name: string;
+            /** Touch V */
+            touch_v: number;
+        };
+        /**
          * Entry
          * @description A service or steel frame that enters a building: metal or plastic where it enters, and how it is bonded.
          */
@@ -5173,14 +5173,14 @@ export interface components {
          */
         FeederAnswer: {
             building: components["schemas"]["BuildingPlan"];
+            /** Deference */
+            deference: string;
             enclosure: components["schemas"]["EnclosurePlan"];
             /** Findings */
             findings: components["schemas"]["Finding"][];
             /** Rulebook */
             rulebook: string;
             run: components["schemas"]["RunPlan"];
-            /** Standing */
-            standing: string;
         };
         /**
          * FeederQuestion
@@ -5455,6 +5455,8 @@ export interface components {
             /** Clears */
             clears: string;
             corrected: components["schemas"]["Cure"] | null;
+            /** Deference */
+            deference: string;
             /** Dry Ohm */
             dry_ohm: number | null;
             /** Electrodes */
@@ -5491,8 +5493,6 @@ export interface components {
             rulebook: string;
             /** Soil Words */
             soil_words: string;
-            /** Standing */
-            standing: string;
             /** Step V */
             step_v: number | null;
             /** Surface */
@@ -6799,6 +6799,8 @@ export interface components {
         OutbuildingAnswer: {
             /** Choices */
             choices: components["schemas"]["EarthChoice"][];
+            /** Deference */
+            deference: string;
             /** Figures */
             figures: {
                 [key: string]: number | string;
@@ -6812,8 +6814,6 @@ export interface components {
             margins: components["schemas"]["MarginShown"][];
             /** Rulebook */
             rulebook: string;
-            /** Standing */
-            standing: string;
             /**
              * Working
              * @default []
@@ -6931,6 +6931,8 @@ export interface components {
             buildings: {
                 [key: string]: components["schemas"]["BuildingPlan"];
             };
+            /** Deference */
+            deference: string;
             /** Enclosures */
             enclosures: {
                 [key: string]: components["schemas"]["EnclosurePlan"];
@@ -6955,8 +6957,6 @@ export interface components {
             };
             /** Stages */
             stages: components["schemas"]["StagePlan"][];
-            /** Standing */
-            standing: string;
             /** Trenches */
             trenches: components["schemas"]["TrenchPlan"][];
             /** Ways */
@@ -7236,10 +7236,10 @@ export interface components {
             margins: components["schemas"]["MarginShown"][];
             /** Order */
             order: string[];
+            /** Segments */
+            segments: components["schemas"]["WorkGroup"][];
             /** Stages */
             stages: number;
-            /** Stretches */
-            stretches: components["schemas"]["WorkGroup"][];
             /** Ways */
             ways: components["schemas"]["PullWay"][];
             /** Weight N */
@@ -7473,6 +7473,8 @@ export interface components {
          */
         RulebookChangeAnswer: {
             cure: components["schemas"]["Cure"];
+            /** Deference */
+            deference: string;
             /** Figures */
             figures: {
                 [key: string]: number | string;
@@ -7490,8 +7492,6 @@ export interface components {
             meanings: components["schemas"]["Meaning"][];
             /** Rulebook */
             rulebook: string;
-            /** Standing */
-            standing: string;
             /**
              * Working
              * @default []
@@ -8202,6 +8202,11 @@ export interface components {
             /** @default null */
             pull: components["schemas"]["PullPlan"] | null;
             /**
+             * Segments
+             * @default []
+             */
+            segments: components["schemas"]["SegmentPlan"][];
+            /**
              * Sets
              * @default 1
              */
@@ -8230,11 +8235,6 @@ export interface components {
             starting_extra_a: number;
             /** Status */
             status: string;
-            /**
-             * Stretches
-             * @default []
-             */
-            stretches: components["schemas"]["StretchPlan"][];
             /** Subline */
             subline: string;
             /**
@@ -8616,6 +8616,77 @@ export interface components {
             trench_circuits: number;
         };
         /**
+         * SegmentAsked
+         * @description A stretch of a cable that is there already.
+         */
+        SegmentAsked: {
+            /**
+             * Ambient C
+             * @default 30
+             */
+            ambient_c?: number;
+            /**
+             * In Insulation M
+             * @default 0
+             */
+            in_insulation_m?: number;
+            /**
+             * Laid
+             * @default
+             */
+            laid?: string;
+            /** Length M */
+            length_m: number;
+            /** @default cable */
+            method?: components["schemas"]["Method"];
+            /**
+             * Other Carrying
+             * @default 0
+             */
+            other_carrying?: number;
+            /**
+             * Over Roof M
+             * @default null
+             */
+            over_roof_m?: number | null;
+            /** @default indoors */
+            place?: components["schemas"]["Place"];
+            /**
+             * Trench Circuits
+             * @default 0
+             */
+            trench_circuits?: number;
+        };
+        /**
+         * SegmentPlan
+         * @description A stretch of a run: its pipe, its least cover, where it lies on the way from the head of the run. [m]
+         */
+        SegmentPlan: {
+            /** Bends Deg */
+            bends_deg: number;
+            /** Cover M */
+            cover_m: number | null;
+            /** Fill Percent */
+            fill_percent: number;
+            /** From M */
+            from_m: number;
+            /** Method Name */
+            method_name: string;
+            /** Pipe Name */
+            pipe_name: string;
+            /** Pipe Size */
+            pipe_size: string;
+            /** Place */
+            place: string;
+            /**
+             * Ribbon M
+             * @default null
+             */
+            ribbon_m: number | null;
+            /** To M */
+            to_m: number;
+        };
+        /**
          * Severity
          * @description How much a finding matters, worst first.
          * @enum {string}
@@ -8638,6 +8709,8 @@ export interface components {
          * @description The curve of unbeaten sets, from the least drop to the least cost; the last one is the cheapest.
          */
         SiteAnswer: {
+            /** Deference */
+            deference: string;
             /** Figures */
             figures: {
                 [key: string]: number | string;
@@ -8661,8 +8734,6 @@ export interface components {
             points: components["schemas"]["SitePoint"][];
             /** Rulebook */
             rulebook: string;
-            /** Standing */
-            standing: string;
             /**
              * Working
              * @default []
@@ -9107,77 +9178,6 @@ export interface components {
          * @enum {string}
          */
         Status: "existing" | "new" | "temporary" | "remove";
-        /**
-         * Stretch
-         * @description A stretch of a cable that is there already.
-         */
-        Stretch: {
-            /**
-             * Ambient C
-             * @default 30
-             */
-            ambient_c?: number;
-            /**
-             * In Insulation M
-             * @default 0
-             */
-            in_insulation_m?: number;
-            /**
-             * Laid
-             * @default
-             */
-            laid?: string;
-            /** Length M */
-            length_m: number;
-            /** @default cable */
-            method?: components["schemas"]["Method"];
-            /**
-             * Other Carrying
-             * @default 0
-             */
-            other_carrying?: number;
-            /**
-             * Over Roof M
-             * @default null
-             */
-            over_roof_m?: number | null;
-            /** @default indoors */
-            place?: components["schemas"]["Place"];
-            /**
-             * Trench Circuits
-             * @default 0
-             */
-            trench_circuits?: number;
-        };
-        /**
-         * StretchPlan
-         * @description A stretch of a run: its pipe, its least cover, where it lies on the way from the head of the run. [m]
-         */
-        StretchPlan: {
-            /** Bends Deg */
-            bends_deg: number;
-            /** Cover M */
-            cover_m: number | null;
-            /** Fill Percent */
-            fill_percent: number;
-            /** From M */
-            from_m: number;
-            /** Method Name */
-            method_name: string;
-            /** Pipe Name */
-            pipe_name: string;
-            /** Pipe Size */
-            pipe_size: string;
-            /** Place */
-            place: string;
-            /**
-             * Ribbon M
-             * @default null
-             */
-            ribbon_m: number | null;
-            /** To M */
-            to_m: number;
-        };
         /**
          * SupportsQuestion
          * @description A pipe or cable above ground.

@@ -67,7 +67,8 @@ export function useBench() {
   /** Make or break a bond: what is there as found goes out, what is not goes in, and back again. */
   function toggleBond(key: string): void {
     const read =
-      answer.value?.cans.find((can) => can.id === key) ?? answer.value?.sources.find((source) => source.id === key)
+      answer.value?.enclosures.find((can) => can.id === key) ??
+      answer.value?.sources.find((source) => source.id === key)
     if (read) toggle(read.bonded_as_found ? 'bonds_missing' : 'bonds_made', key)
   }
 

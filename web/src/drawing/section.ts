@@ -105,7 +105,7 @@ function runLine(job: Job, plan: Plan, way: Way, id: string, buildings: Building
     const left = outside && home && x < home.right && home !== away ? Math.min(home.right - 8, end) : x
     const right = outside && away && end > away.left && home !== away ? Math.max(away.left + 8, left) : end
     if (segment.place === 'buried') {
-      const y = GROUND_Y + depth(plan.runs[id]?.stretches[i]?.cover_m ?? segment.cover_m ?? 0.5)
+      const y = GROUND_Y + depth(plan.runs[id]?.segments[i]?.cover_m ?? segment.cover_m ?? 0.5)
       path += ` H ${left} V ${y} H ${right} V ${PANEL_Y} H ${end}`
       label_x = (left + right) / 2
       label_y = y

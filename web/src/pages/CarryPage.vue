@@ -58,7 +58,7 @@ watch([asked, options], ask, { deep: true })
 
 async function ask(): Promise<void> {
   if (!options.value) return
-  const { size, metal, insulation, circuit, terminals, drop_limit_percent, ...stretch } = asked
+  const { size, metal, insulation, circuit, terminals, drop_limit_percent, ...segment } = asked
   const body = {
     rulebook: options.value.id,
     size,
@@ -67,7 +67,7 @@ async function ask(): Promise<void> {
     circuit,
     terminals,
     drop_limit_percent,
-    stretches: [stretch],
+    segments: [segment],
   }
   await askCarry(body as never)
 }
@@ -131,7 +131,7 @@ async function ask(): Promise<void> {
           A cable may change size, or pass a hotter place, where nobody sees it. Look at both ends and every box
           between.
         </p>
-        <p class="standing">{{ answer.standing }}</p>
+        <p class="standing">{{ answer.deference }}</p>
       </aside>
       <div v-for="group in answer.working" :key="group.key" class="work-group">
         <h3>{{ group.title }}</h3>

@@ -42,7 +42,7 @@ const openFindings = computed(
 const trenches = computed(() =>
   (store.plan?.trenches ?? []).filter((one) => one.runs.includes(store.run_id)).map((one) => one.group),
 )
-const cover = computed(() => Math.max(0, ...(plan.value?.stretches.map((s) => s.cover_m ?? 0) ?? [])))
+const cover = computed(() => Math.max(0, ...(plan.value?.segments.map((s) => s.cover_m ?? 0) ?? [])))
 
 function printNow(): void {
   window.print()
@@ -91,7 +91,7 @@ function printNow(): void {
           <th>Route</th>
           <td>
             {{ lengthText(plan.length_m, store.units) }};
-            <template v-for="(s, i) in plan.stretches" :key="i"
+            <template v-for="(s, i) in plan.segments" :key="i"
               >{{ i ? ', ' : '' }}{{ lengthText(s.to_m - s.from_m, store.units) }} {{ s.pipe_name || s.method_name }}
               {{ s.place }}</template
             ><template v-if="cover">; cover {{ depthText(cover, store.units) }}</template>
@@ -157,7 +157,7 @@ function printNow(): void {
         </tbody>
       </table>
       <ul>
-        <li v-for="group in [...plan.pull.stretches, ...trenches]" :key="group.key">
+        <li v-for="group in [...plan.pull.segments, ...trenches]" :key="group.key">
           {{ group.title }}: {{ group.answer }}
         </li>
       </ul>
@@ -176,7 +176,7 @@ function printNow(): void {
         </li>
       </ul>
     </section>
-    <footer>{{ store.plan?.standing }} Checked by ______________________ Date ____________</footer>
+    <footer>{{ store.plan?.deference }} Checked by ______________________ Date ____________</footer>
   </main>
   <main v-else class="pending">
     <p>

@@ -41,7 +41,7 @@ class FeederAnswer(Part):
     """The feeder, the can and the building at its far end, and what was found."""
 
     rulebook: str
-    standing: str
+    deference: str
     run: RunPlan
     enclosure: EnclosurePlan
     building: BuildingPlan
@@ -71,7 +71,7 @@ def feeder(question: FeederQuestion) -> FeederAnswer:
     plan = solve(_job(question), detailed={"F1"})
     return FeederAnswer(
         rulebook=plan.rulebook_title,
-        standing=plan.standing,
+        deference=plan.deference,
         run=plan.runs["F1"],
         enclosure=plan.enclosures["P2"],
         building=plan.buildings["B2"],
@@ -84,8 +84,8 @@ def _job(question: FeederQuestion) -> Job:
     same = ("insulation", "terminals", "power_factor", "drop_limit_percent", "device_a", "conductor_size")
     around = ("method", "place", "surface", "ambient_c", "other_carrying")
     run = job.runs["F1"]
-    stretch = run.segments[0].model_copy(update={name: getattr(question, name) for name in around})
-    run = run.model_copy(update={name: getattr(question, name) for name in same} | {"segments": (stretch,)})
+    segment = run.segments[0].model_copy(update={name: getattr(question, name) for name in around})
+    run = run.model_copy(update={name: getattr(question, name) for name in same} | {"segments": (segment,)})
     house = job.enclosures["P1"].model_copy(update={"bond_found": Bond.bonded})
     return job.model_copy(
         update={"runs": {"F1": run}, "rulebook": question.rulebook, "calls": question.calls, "enclosures": job.enclosures | {"P1": house}}

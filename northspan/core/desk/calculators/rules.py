@@ -8,10 +8,10 @@ from pydantic import StringConstraints
 
 from northspan.core.case.calculator import Answer
 from northspan.core.desk.rulebook_change import Meaning, rulebook_change
-from northspan.core.document.cautions import STANDING
+from northspan.core.document.cautions import DEFERENCE
 from northspan.core.document.findings import Cure
 from northspan.core.document.job import Part
-from northspan.core.document.plan import WorkGroup, printed
+from northspan.core.document.plan import WorkGroup, work_lines
 from northspan.core.document.upgrade import AnyJob
 from northspan.core.rulebooks.registry import rulebook_named
 from northspan.core.working.worked import ruled
@@ -60,7 +60,7 @@ def change_rules(question: RulebookChangeQuestion) -> RulebookChangeAnswer:
         ruled(f"m_{i}", f"{m.name}, {m.what}", m.after, f"before: {m.before}", book.title) for i, m in enumerate(change.meanings, 1)
     )
     lines = lines or (ruled("m", "answers", "the same", "nothing changes in meaning", book.title),)
-    groups = (WorkGroup("changes", "What changes in meaning", headline, printed(lines)),)
+    groups = (WorkGroup("changes", "What changes in meaning", headline, work_lines(lines)),)
     cure = Cure(f"Follow {book.title}", change.edits)
-    shared = {"rulebook": book.title, "standing": book.words.fill(STANDING), "headline": headline, "working": groups}
+    shared = {"rulebook": book.title, "deference": book.words.fill(DEFERENCE), "headline": headline, "working": groups}
     return RulebookChangeAnswer.model_validate(shared | {"meanings": change.meanings, "handed_back": change.handed_back, "cure": cure})

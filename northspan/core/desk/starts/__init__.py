@@ -6,7 +6,7 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Any
 
-from northspan.core.desk.rulebook_change import settled
+from northspan.core.desk.rulebook_change import in_own_rulebook
 from northspan.core.desk.starts import cases
 from northspan.core.desk.starts.asked import (
     ALTITUDE,
@@ -173,7 +173,7 @@ def start_edits(job: Job, key: str, answers: Answers) -> list[dict[str, Any]]:
             f"“{rulebook_of(job).words.fill(STARTS[key].title)}” lays out a whole property, and this job has runs already.",
             "Start a new job.",
         )
-    return edits_between(job, settled(laid_out(job, key, answers)))
+    return edits_between(job, in_own_rulebook(laid_out(job, key, answers)))
 
 
 def detached_feeder(name: str, load_a: float, length_m: float, metal: Metal | None = None, continuous_a: float = 0) -> Job:

@@ -246,8 +246,8 @@ def _standby(draft: Draft, a: Answers, source: Source, words: str) -> None:
 def _existing_panel(draft: Draft) -> tuple[str, str]:
     """Find the panel new work starts from: of a job that has one, the first that is a panel; else a house is added."""
     job = draft.before
-    panels = [key for key, can in job.enclosures.items() if can.status is not Status.remove
-              and can.kind in {EnclosureKind.panel_lugs, EnclosureKind.panel_main_breaker, EnclosureKind.meter_main}]  # fmt: skip
+    panels = [key for key, enclosure in job.enclosures.items() if enclosure.status is not Status.remove
+              and enclosure.kind in {EnclosureKind.panel_lugs, EnclosureKind.panel_main_breaker, EnclosureKind.meter_main}]  # fmt: skip
     homes = [key for key in panels if job.buildings[job.enclosures[key].building].use is BuildingUse.dwelling] or panels
     inner = [key for key in homes if job.enclosures[key].kind is not EnclosureKind.meter_main] or homes
     if inner:

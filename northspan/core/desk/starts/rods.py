@@ -26,7 +26,7 @@ def with_rods(draft: Draft) -> Job:
     book, tree = rulebook_of(job), tree_of(job)
     length_m, apart_m, _ = book.electrodes.rod_limits()
     for key, building in job.buildings.items():
-        fed = any(can.building == key for can in job.enclosures.values())
+        fed = any(enclosure.building == key for enclosure in job.enclosures.values())
         if key in draft.before.buildings or building.status is not Status.new or not fed:
             continue
         needed = book.electrodes.electrodes_needed(building_facts(tree, key, book.supplies.usual_v), school_of(job, "rods"))

@@ -21,8 +21,7 @@ from northspan.core.document.job.property import (
     WetRoom,
 )
 from northspan.core.document.job.run import Circuit, Grounding, Metal, Obstacle, Pull, Rope, Run, RunKind, Terminals, status_of
-from northspan.core.document.job.source import Earthing, Fuel, Source, SourceKind, System
-from northspan.core.document.job.stretch import (
+from northspan.core.document.job.segment import (
     Companion,
     Crossing,
     Fitting,
@@ -36,6 +35,7 @@ from northspan.core.document.job.stretch import (
     Surface,
     route_length_m,
 )
+from northspan.core.document.job.source import Earthing, Fuel, Source, SourceKind, System
 
 __all__ = [
     "FORMAT",

@@ -8,7 +8,7 @@ from typing import Annotated
 from pydantic import Field, StringConstraints
 
 from northspan.core.document.job.part import Id, Name, Note, Part, Size, Status
-from northspan.core.document.job.stretch import Segment
+from northspan.core.document.job.segment import Segment
 
 
 class Metal(StrEnum):

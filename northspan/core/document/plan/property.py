@@ -8,7 +8,7 @@ from northspan.core.document.findings import Finding
 from northspan.core.document.job import Part
 from northspan.core.document.plan.pull import StagePlan, TrenchPlan
 from northspan.core.document.plan.run import CallPlan, RunPlan
-from northspan.core.document.plan.shown import WorkGroup, WorkLine
+from northspan.core.document.plan.working import WorkGroup, WorkLine
 
 
 @dataclass(frozen=True, slots=True)
@@ -138,7 +138,7 @@ class Plan(Part):
 
     rulebook: str
     rulebook_title: str
-    standing: str
+    deference: str
     runs: dict[str, RunPlan]
     ways: tuple[Way, ...]
     enclosures: dict[str, EnclosurePlan]

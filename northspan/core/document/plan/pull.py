@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from northspan.core.document.findings import Cure
-from northspan.core.document.plan.shown import MarginShown, WorkGroup
+from northspan.core.document.plan.working import MarginShown, WorkGroup
 
 
 @dataclass(frozen=True, slots=True)
@@ -105,5 +105,5 @@ class PullPlan:
     bought: tuple[Bought, ...]
     order: tuple[str, ...]
     cures: tuple[Cure, ...]
-    stretches: tuple[WorkGroup, ...]
+    segments: tuple[WorkGroup, ...]
     working: tuple[WorkGroup, ...]

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from northspan.core.document.findings import Cure
 from northspan.core.document.job import Part
 from northspan.core.document.plan.pull import PullPlan
-from northspan.core.document.plan.shown import MarginShown, WorkGroup, WorkLine
+from northspan.core.document.plan.working import MarginShown, WorkGroup, WorkLine
 
 
 @dataclass(frozen=True, slots=True)
@@ -23,7 +23,7 @@ class WirePlan:
 
 
 @dataclass(frozen=True, slots=True)
-class StretchPlan:
+class SegmentPlan:
     """A stretch of a run: its pipe, its least cover, where it lies on the way from the head of the run. [m]"""
 
     from_m: float
@@ -170,7 +170,7 @@ class RunPlan(Part):
     grounded_least: str = ""
     equipment_ground_size: str = ""
     wires: tuple[WirePlan, ...] = ()
-    stretches: tuple[StretchPlan, ...] = ()
+    segments: tuple[SegmentPlan, ...] = ()
     drop_v: float = 0.0
     drop_percent: float = 0.0
     drop_current_a: float = 0.0

@@ -17,7 +17,7 @@ from northspan.core.document.job import (
 from northspan.core.rulebooks import north_american
 from northspan.core.rulebooks.awg import LEAST_KCMIL, area_cmil
 from northspan.core.rulebooks.ca import devices
-from northspan.core.rulebooks.ca.sources import source
+from northspan.core.rulebooks.ca.code_tables import code_table
 from northspan.core.rulebooks.questions.common import USUAL_GUARD, Ampacity, DesignLoad, Guard, Wire
 from northspan.core.working.errors import InvalidJob, OutsideTable
 from northspan.core.working.worked import Margin, Step, Worked, looked_up, ruled, step, whole
@@ -42,7 +42,7 @@ def size_ladder(metal: Metal) -> tuple[str, ...]:
     ----------
     CE Code 2021, Tables 2 and 4.
     """
-    return source(metal).keys_with("c75")
+    return code_table(metal).keys_with("c75")
 
 
 def size_name(size: str) -> str:
@@ -82,7 +82,7 @@ def column_c(insulation: str, place: Place) -> Worked[int]:
     ----------
     CE Code 2021, Table 19.
     """
-    types = source("insulation")
+    types = code_table("insulation")
     if insulation not in types.rows:
         raise InvalidJob("insulation", f"there is no insulation type {insulation}.", f"Types: {', '.join(types.rows)}.")
     wet = place in WET
@@ -144,7 +144,7 @@ def carrying_conductors(circuit: Circuit, system: System) -> Step:
 
 
 @lru_cache(maxsize=4096)
-def stretch_ampacity(wire: Wire, segment: Segment, carrying: int, terminal_c: float, start: str) -> Worked[float]:
+def segment_ampacity(wire: Wire, segment: Segment, carrying: int, terminal_c: float, start: str) -> Worked[float]:
     """Give the ampacity of a conductor in one stretch, never above its terminals. [A]
 
     Parameters
@@ -171,14 +171,14 @@ def stretch_ampacity(wire: Wire, segment: Segment, carrying: int, terminal_c: fl
 
     Examples
     --------
-    >>> stretch_ampacity(Wire("1/0", Metal.aluminum, "RW90"), Segment(length_m=50), 2, 75, "insulation").value
+    >>> segment_ampacity(Wire("1/0", Metal.aluminum, "RW90"), Segment(length_m=50), 2, 75, "insulation").value
     120.0
     """
     column = column_c(wire.insulation, segment.place)
     if start == "terminals" and terminal_c < column.value:
         lower = ruled("T_s", "column to derate from", f"{whole(terminal_c)} °C", "your call: never above the terminals", "your call")
         column = Worked(int(terminal_c), (*column.steps, lower))
-    rows, bands = source(f"{wire.metal}_air" if segment.laid in FREE_AIR else wire.metal), source("ambient")
+    rows, bands = code_table(f"{wire.metal}_air" if segment.laid in FREE_AIR else wire.metal), code_table("ambient")
     words = f"{size_name(wire.size)} {wire.metal} before correction"
     table_a = looked_up(
         "I_t", words, rows.number(wire.size, f"c{column.value}"), "A", rows.citation, row=wire.size, column=f"{column.value} °C"
@@ -211,7 +211,7 @@ def _in_company(segment: Segment, carrying: int) -> Step:
     words = f"{carrying} carrying in free air"
     if segment.laid == "free":
         return ruled("F_n", words, "1", "a diameter apart at least", "Rule 4-004(1)(b)", 1.0)
-    rows = source("free_air")
+    rows = code_table("free_air")
     if str(carrying) not in rows.rows:
         raise OutsideTable("Table 5B", f"{carrying} conductors that touch", "it ends at 4; lay them a diameter apart, or in a pipe")
     return looked_up("F_n", f"{words}, touching", rows.number(str(carrying), "factor"), "", "Table 5B", row=str(carrying))
@@ -234,7 +234,7 @@ def adjustment(carrying: int) -> Step:
     >>> [adjustment(n).value for n in (3, 4, 6, 7, 24, 25, 43)]
     [1.0, 0.8, 0.8, 0.7, 0.7, 0.6, 0.5]
     """
-    bands = source("adjustment")
+    bands = code_table("adjustment")
     for edge in bands.rows:
         if carrying <= int(edge):
             return looked_up("F_n", f"{carrying} carrying together", bands.number(edge, "factor"), "", "Table 5C", row=f"up to {edge}")
@@ -255,8 +255,8 @@ def held_to(wire: Wire, terminal_c: float) -> Step:
     ----------
     CE Code 2021, Rule 4-006.
     """
-    rows = source(wire.metal)
-    column = int(min(terminal_c, source("insulation").number(wire.insulation, "dry_c")))
+    rows = code_table(wire.metal)
+    column = int(min(terminal_c, code_table("insulation").number(wire.insulation, "dry_c")))
     return looked_up(
         "I_c",
         f"most at {column} °C terminals",
@@ -291,7 +291,7 @@ def run_ampacity(
     ----------
     CE Code 2021, Rule 4-004.
     """
-    each = [stretch_ampacity(wire, segment, carrying, terminal_c, start) for segment in segments]
+    each = [segment_ampacity(wire, segment, carrying, terminal_c, start) for segment in segments]
     worst = min(range(len(each)), key=lambda i: each[i].value)
     opening: tuple[Step, ...] = ()
     if len(segments) > 1:

@@ -10,7 +10,7 @@ from northspan.core.document.job import (
     RunKind,
 )
 from northspan.core.physics.device_curves import Curve, inverse_time
-from northspan.core.rulebooks.ca.sources import source
+from northspan.core.rulebooks.ca.code_tables import code_table
 from northspan.core.rulebooks.questions.common import USUAL_GUARD, Ampacity, DesignLoad, Guard, Wire
 from northspan.core.rulebooks.questions.dwellings import AllowanceFacts
 from northspan.core.rulebooks.questions.taps import TransformerFacts, TransformerSide
@@ -32,7 +32,7 @@ def standard_devices() -> tuple[float, ...]:
     ----------
     CE Code 2021, Table 13.
     """
-    return tuple(float(key) for key in source("devices").rows)
+    return tuple(float(key) for key in code_table("devices").rows)
 
 
 def next_device(amperes: float) -> Step:
@@ -188,7 +188,7 @@ def device_for_wire(ampacity: Ampacity, wire: Wire, school: str, allowance: floa
             steps += (
                 ruled("I_p", "largest device of a dwelling's service", f"{whole(largest)} A", "83 % of it is carried", "Table 39", largest),
             )
-    small = source("small")
+    small = code_table("small")
     if small.has(wire.size, wire.metal):
         limit = small.number(wire.size, wire.metal)
         largest = min(largest, limit)
@@ -304,7 +304,7 @@ def motor_current(horsepower: float, volts: float) -> Step:
     >>> motor_current(1, 240).value
     8.0
     """
-    rows = source("motors")
+    rows = code_table("motors")
     column = "v115" if 110 <= volts <= 120 else "v230" if 220 <= volts <= 240 else ""  # noqa: PLR2004 - as the table's head says
     key = next((key for key in rows.rows if float(key) >= horsepower - 1e-3), None)
     if not column or key is None:

@@ -12,7 +12,7 @@ from northspan.core.document.job import (
 from northspan.core.rulebooks.awg import alternating_ohm_m, reactance_ohm_m, resistance_ohm_m
 from northspan.core.rulebooks.ca import distances
 from northspan.core.rulebooks.ca.ampacities import size_name
-from northspan.core.rulebooks.ca.sources import source
+from northspan.core.rulebooks.ca.code_tables import code_table
 from northspan.core.rulebooks.ca.wires import area_m2
 from northspan.core.rulebooks.questions.common import Wire
 from northspan.core.rulebooks.questions.drops import Impedance, LengthUnit, WarmFacts
@@ -27,7 +27,7 @@ def drop_correction(facts: WarmFacts) -> Worked[float]:
 
 def drop_distance(wire: Wire, current_a: float, ampacity_a: float) -> Worked[float] | None:
     """Give how far a conductor reaches for one percent of 120 V. [m]"""
-    dry_c = source("insulation").number(wire.insulation, "dry_c")
+    dry_c = code_table("insulation").number(wire.insulation, "dry_c")
     return distances.distance_for_one_percent(wire.size, wire.metal, current_a, current_a / ampacity_a, dry_c)
 
 
@@ -90,7 +90,7 @@ def impedance(size: str, metal: Metal, method: Method, insulation: str = "") -> 
     """
     del insulation
     r = 1000 * alternating_ohm_m(size, metal, WARM_C, FREQUENCY_HZ)
-    group = source("wire_dimensions").number(f"xhhw {size}", "diameter_mm")
+    group = code_table("wire_dimensions").number(f"xhhw {size}", "diameter_mm")
     x = 1000 * reactance_ohm_m(size, group, FREQUENCY_HZ) * (IN_STEEL if method in _STEEL else 1.0)
     name = size_name(size)
     return Worked(

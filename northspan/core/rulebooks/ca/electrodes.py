@@ -11,7 +11,7 @@ from northspan.core.document.job import (
     Status,
 )
 from northspan.core.rulebooks.ca.ampacities import size_name
-from northspan.core.rulebooks.ca.sources import source
+from northspan.core.rulebooks.ca.code_tables import code_table
 from northspan.core.rulebooks.questions.common import BuildingFacts, Wire
 from northspan.core.rulebooks.questions.electrodes import ElectrodeNeed
 from northspan.core.working.worked import Step, Worked, looked_up, ruled, step
@@ -76,8 +76,8 @@ def electrodes_needed(building: BuildingFacts, school: str) -> Worked[ElectrodeN
     need = ruled(
         "E", "grounding electrode", "required", "lightning and line surges, and a reference; it never opens a breaker", "Rule 10-102"
     )
-    standing = {one.kind for one in building.electrodes if one.status is not Status.remove}
-    others = standing & {ElectrodeKind.concrete_encased, ElectrodeKind.water_pipe, ElectrodeKind.plate, ElectrodeKind.ring}
+    staying = {one.kind for one in building.electrodes if one.status is not Status.remove}
+    others = staying & {ElectrodeKind.concrete_encased, ElectrodeKind.water_pipe, ElectrodeKind.plate, ElectrodeKind.ring}
     if others:
         none = ruled("n_r", "rods", "none needed", "another electrode is there", "Rule 10-102(2)", 0.0)
         return Worked(ElectrodeNeed(required=True, rods=0), (need, none))
@@ -114,11 +114,11 @@ def electrode_conductor(kind: ElectrodeKind, supply: Wire | None, metal: Metal, 
     least = ruled("E", "grounding conductor", size_name(LEAST[metal]), why, "Rule 10-114")
     if kind is not ElectrodeKind.concrete_encased or supply is None:
         return Worked(LEAST[metal], (least,))
-    carries = source(supply.metal).number(supply.size, "c75")
-    total = step("I_u", "ampacity of the supply conductors", "n * I_t", "A", source(supply.metal).citation, n=float(sets), I_t=carries)
+    carries = code_table(supply.metal).number(supply.size, "c75")
+    total = step("I_u", "ampacity of the supply conductors", "n * I_t", "A", code_table(supply.metal).citation, n=float(sets), I_t=carries)
     if total.value <= ENCASED_FROM_A + 1e-9:
         return Worked(LEAST[metal], (total, least))
-    rows = source("encased")
+    rows = code_table("encased")
     row = next((key for key, one in rows.rows.items() if not one["up_to_a"] or total.value <= float(one["up_to_a"])), "")
     size = rows.text(row, metal)
     found = looked_up("E", "conductor to an electrode in concrete", size, "", "Table 43", row=row, column=metal)

@@ -11,7 +11,7 @@ from northspan.core.document.job import (
 )
 from northspan.core.rulebooks.awg import area_cmil
 from northspan.core.rulebooks.ca.ampacities import held_to, run_ampacity, size_ladder, size_name
-from northspan.core.rulebooks.ca.sources import source
+from northspan.core.rulebooks.ca.code_tables import code_table
 from northspan.core.rulebooks.questions.common import BuildingFacts, RunFacts, Wire
 from northspan.core.rulebooks.questions.grounds import GroundFacts, NeutralFacts
 from northspan.core.working.errors import NoSolution, OutsideTable
@@ -52,11 +52,11 @@ def equipment_ground(facts: GroundFacts) -> Worked[str]:
     size, lines = facts.size, facts.lines or facts.metal
     counted, steps = facts.device_a, []
     if facts.raised == "larger" and area_cmil(size) > area_cmil(facts.least_size):
-        carries = source(lines).number(size, "c75")
+        carries = code_table(lines).number(size, "c75")
         steps.append(looked_up("I_u", f"ampacity of the ungrounded {size_name(size)}, larger than the device asks", carries, "A",
-                               source(lines).citation, row=size, column="75 °C"))  # fmt: skip
+                               code_table(lines).citation, row=size, column="75 °C"))  # fmt: skip
         counted = max(counted, carries)
-    rows = source("bonding")
+    rows = code_table("bonding")
     row = next((key for key in rows.rows if counted <= float(key)), None)
     if row is None:
         raise OutsideTable("Table 16", f"{whole(counted)} A", "it ends at 2000 A here")
@@ -183,7 +183,7 @@ def bond_here(*, first_disconnect: bool, building: BuildingFacts) -> Worked[str]
 
 def supply_side_jumper(wire: Wire, sets: int, metal: Metal) -> Worked[str]:
     """Size the system bonding jumper: by the ampacity of the supply conductors."""
-    ampacity = sets * source(wire.metal).number(wire.size, "c75")
+    ampacity = sets * code_table(wire.metal).number(wire.size, "c75")
     return equipment_ground(GroundFacts(ampacity, metal, wire.size, wire.size, lines=wire.metal))
 
 

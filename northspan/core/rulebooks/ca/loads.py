@@ -6,7 +6,7 @@ from northspan.core.document.job import (
     LoadKind,
 )
 from northspan.core.rulebooks.ca import devices
-from northspan.core.rulebooks.ca.sources import source
+from northspan.core.rulebooks.ca.code_tables import code_table
 from northspan.core.working.worked import Step, Worked, looked_up
 
 counts_continuous = devices.counts_continuous
@@ -32,6 +32,6 @@ def motor_device(current_a: float, kind: LoadKind = LoadKind.motor) -> Worked[fl
 
 def welder_factor(duty_percent: float) -> Step:
     """Look up what a welder's current counts for."""
-    rows = source("welders")
+    rows = code_table("welders")
     key = next(key for key in rows.rows if duty_percent <= float(key) + 1e-9)
     return looked_up("f_w", f"welder at {duty_percent:g} % duty", rows.number(key, "nonmotor"), "", "Rule 42-006", row=f"up to {key} %")

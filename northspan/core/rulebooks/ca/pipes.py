@@ -9,7 +9,7 @@ from northspan.core.document.job import (
 )
 from northspan.core.rulebooks.awg import CMIL_M2, area_cmil
 from northspan.core.rulebooks.ca.ampacities import RACEWAYS, size_name
-from northspan.core.rulebooks.ca.sources import source
+from northspan.core.rulebooks.ca.code_tables import code_table
 from northspan.core.rulebooks.questions.pipes import PipeSize
 from northspan.core.working.worked import Step, looked_up, ruled, step
 
@@ -33,7 +33,7 @@ def wire_area(size: str, insulation: str) -> Step:
     ----------
     CE Code 2021, Table 10.
     """
-    rows, group = source("wire_dimensions"), source("insulation").text(insulation, "dims")
+    rows, group = code_table("wire_dimensions"), code_table("insulation").text(insulation, "dims")
     return looked_up(
         "a", f"{size_name(size)} {insulation}", rows.number(f"{group} {size}", "area_mm2"), "mm²", "Table 10", row=size, column=insulation
     )
@@ -78,11 +78,11 @@ def trade_sizes(method: Method, wires: int, length_m: float | None = None) -> tu
     del length_m  # a short one has no rule of its own here
     if method not in RACEWAYS:
         return ()
-    rows = source("fill").rows.values()
+    rows = code_table("fill").rows.values()
     allowed = next(float(row["percent"]) for row in rows if not row["up_to_wires"] or wires <= int(row["up_to_wires"]))
     return tuple(
         PipeSize(key.split()[1], float(row["area_mm2"]), allowed, "Table 9", "Table 8")
-        for key, row in source("raceways").rows.items()
+        for key, row in code_table("raceways").rows.items()
         if row["method"] == method
     )
 

@@ -10,8 +10,8 @@ from northspan.core.document.job import (
     Segment,
     Surface,
 )
+from northspan.core.rulebooks.ca.code_tables import code_table
 from northspan.core.rulebooks.ca.pipes import ARMOURED
-from northspan.core.rulebooks.ca.sources import source
 from northspan.core.rulebooks.ca.wires import area_m2
 from northspan.core.rulebooks.questions.common import RunFacts
 from northspan.core.working.worked import Step, Worked, looked_up, ruled, whole
@@ -202,7 +202,7 @@ def cover(segment: Segment, run: RunFacts, device_a: float | None) -> Worked[flo
     """
     del device_a
     insulation = run.insulation
-    rows = source("cover")
+    rows = code_table("cover")
     column = {Method.direct_burial: "direct_burial", Method.pvc40: "pipe", Method.rmc: "pipe"}.get(segment.method, "")
     if column == "direct_burial" and insulation in ARMOURED:
         column = "armoured"

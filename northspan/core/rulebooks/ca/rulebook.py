@@ -19,8 +19,8 @@ from northspan.core.rulebooks.ca import (
     taps,
     wires,
 )
+from northspan.core.rulebooks.ca.code_tables import load_all
 from northspan.core.rulebooks.ca.limits import CA_LIMITS
-from northspan.core.rulebooks.ca.sources import load_all
 from northspan.core.rulebooks.ca.words import CaWords
 from northspan.core.rulebooks.rulebook import Rulebook
 

@@ -10,7 +10,7 @@ from northspan.core.document.job import (
 )
 from northspan.core.rulebooks import awg
 from northspan.core.rulebooks.ca import ampacities
-from northspan.core.rulebooks.ca.sources import source
+from northspan.core.rulebooks.ca.code_tables import code_table
 from northspan.core.working.worked import Worked, ruled
 
 
@@ -21,7 +21,7 @@ def metals() -> tuple[Metal, ...]:
 
 def insulations() -> tuple[str, ...]:
     """List the insulation types."""
-    return tuple(source("insulation").rows)
+    return tuple(code_table("insulation").rows)
 
 
 def sizes(metal: Metal, insulation: str = "") -> tuple[str, ...]:
@@ -54,12 +54,12 @@ def default_insulation(metal: Metal, segments: tuple[Segment, ...]) -> str:
 
 def single_wires(insulation: str) -> bool:
     """Tell whether a kind is pulled in pipe as single conductors."""
-    return source("insulation").text(insulation, "raceway") == "yes"
+    return code_table("insulation").text(insulation, "raceway") == "yes"
 
 
 def insulation_fits(insulation: str, segments: tuple[Segment, ...]) -> Worked[str]:
     """Say what is wrong with an insulation on a route; an empty answer means nothing is."""
-    row = source("insulation").rows[insulation]
+    row = code_table("insulation").rows[insulation]
     for segment in segments:
         if segment.place in ampacities.WET and not row["wet_c"]:
             why = f"{insulation} is for dry places; this run has a wet one"

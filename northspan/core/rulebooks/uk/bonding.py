@@ -7,10 +7,10 @@ from collections.abc import Iterator
 from northspan.core.document.job import Earthing, Entry, EntryKind
 from northspan.core.physics.device_curves import PEOPLE_MA
 from northspan.core.rulebooks.questions.loop import BondingFacts, EntryAnswer, WetCircuit
+from northspan.core.rulebooks.uk.code_tables import code_table
 from northspan.core.rulebooks.uk.conductors import ARMOUR, area_mm2
 from northspan.core.rulebooks.uk.loop import rounded_up
 from northspan.core.rulebooks.uk.residual import TOUCH_V
-from northspan.core.rulebooks.uk.sources import source
 from northspan.core.working.worked import Step, Worked, looked_up, ruled, step, whole
 
 USUAL_NEUTRAL = "25"
@@ -86,7 +86,7 @@ def main_bonding(facts: BondingFacts) -> Worked[str]:
     ['10', '16', '25']
     """
     if facts.earthing is Earthing.tn_c_s:
-        rows = source("main_bonding")
+        rows = code_table("main_bonding")
         neutral = float(facts.neutral_size)
         edge = next((key for key in rows.rows if neutral <= float(key)), list(rows.rows)[-1])
         size = f"{rows.number(edge, 'size'):g}"

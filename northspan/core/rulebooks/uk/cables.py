@@ -9,7 +9,7 @@ from northspan.core.document.job import Method, Place, Segment, Terminals
 from northspan.core.rulebooks.questions.common import Ampacity, Wire
 from northspan.core.rulebooks.questions.drops import WarmFacts
 from northspan.core.rulebooks.tables import Table
-from northspan.core.rulebooks.uk.sources import source
+from northspan.core.rulebooks.uk.code_tables import code_table
 from northspan.core.working.errors import InvalidJob, OutsideTable
 from northspan.core.working.worked import Step, Worked, looked_up, ruled, step, whole
 
@@ -57,7 +57,7 @@ def size_ladder(insulation: str) -> tuple[str, ...]:
     >>> size_ladder("flat twin")
     ('1', '1.5', '2.5', '4', '6', '10', '16')
     """
-    return tuple(source(cable(insulation)["table"]).rows) if insulation else tuple(source("conductors").rows)
+    return tuple(code_table(cable(insulation)["table"]).rows) if insulation else tuple(code_table("conductors").rows)
 
 
 def cable(insulation: str) -> dict[str, str]:
@@ -73,7 +73,7 @@ def cable(insulation: str) -> dict[str, str]:
     InvalidJob
         If there is no such kind.
     """
-    kinds = source("cables").rows
+    kinds = code_table("cables").rows
     if insulation not in kinds:
         raise InvalidJob("insulation", f"there is no cable {insulation}.", f"Kinds: {', '.join(kinds)}.")
     return kinds[insulation]
@@ -126,14 +126,14 @@ def way_of(insulation: str, segment: Segment) -> str:
     kind = cable(insulation)["table"]
     usual = _USUAL_WAY[_COOLER.get(kind, kind)]
     way = segment.laid or usual.get(segment.place, "")
-    if way not in source(kind).columns:
+    if way not in code_table(kind).columns:
         what = f"lying {way}" if way else f"in a place that is {segment.place}"
-        raise OutsideTable(source(kind).citation, f"{insulation} {what}", "choose another cable, or another way for it to lie")
+        raise OutsideTable(code_table(kind).citation, f"{insulation} {what}", "choose another cable, or another way for it to lie")
     return way
 
 
 @lru_cache(maxsize=4096)
-def stretch_ampacity(wire: Wire, segment: Segment, terminal_c: float) -> Worked[float]:
+def segment_ampacity(wire: Wire, segment: Segment, terminal_c: float) -> Worked[float]:
     """Give what a cable carries in one stretch, never warmer than its terminals stand. [A]
 
     Parameters
@@ -163,7 +163,7 @@ def stretch_ampacity(wire: Wire, segment: Segment, terminal_c: float) -> Worked[
     --------
     >>> from northspan.core.document.job import Metal
     >>> place = Segment(length_m=9, method=Method.cable, place=Place.indoors)
-    >>> stretch_ampacity(Wire("2.5", Metal.copper, "flat twin"), place, 70).value
+    >>> segment_ampacity(Wire("2.5", Metal.copper, "flat twin"), place, 70).value
     27.0
     """
     kind, way = cable(wire.insulation)["table"], way_of(wire.insulation, segment)
@@ -173,7 +173,7 @@ def stretch_ampacity(wire: Wire, segment: Segment, terminal_c: float) -> Worked[
         kind, warm = _COOLER.get(kind, kind), terminal_c
         why = "its terminals stand no more, so the cooler cable's rating is read"
         opening = (ruled("T_c", "conductor temperature", f"{whole(warm)} °C", why, "512.1.5", warm),)
-    rows = source(kind)
+    rows = code_table(kind)
     rated = looked_up(
         "I_t",
         f"{wire.size} mm² {wire.insulation}, before factors",
@@ -227,7 +227,7 @@ def together(segment: Segment) -> Step:
     if segment.place is Place.buried:
         circuits += segment.trench_circuits
         column, cite = ("ducts", "Table 4C3") if segment.method in PIPES else ("buried", "Table 4C2")
-    rows = source("groups")
+    rows = code_table("groups")
     edge = next((key for key in rows.keys_with(column) if circuits <= int(key)), None)
     if edge is None:
         raise OutsideTable(cite, f"{circuits} circuits together", "lay them apart")
@@ -260,7 +260,7 @@ def in_insulation(segment: Segment, way: str) -> Step:
         return ruled("C_i", words, "1", "none", "523.9", 1.0)
     if way in IN_INSULATION:
         return ruled("C_i", words, "1", f"method {way} has it in its rating already", "523.9", 1.0)
-    rows = source("insulation")
+    rows = code_table("insulation")
     edge = next((key for key in rows.rows if length <= float(key) + 1e-9), None)
     if edge is None:
         return looked_up("C_i", words, 0.5, "", "Table 52.2", row="0.5 m and more")
@@ -286,7 +286,7 @@ def drop_correction(facts: WarmFacts) -> Worked[float]:
     >>> [round(drop_correction(WarmFacts(Wire("2.5", Metal.copper, "flat twin"), place, a, 70)).value, 3) for a in (27, 13.5)]
     [1.0, 0.9]
     """
-    carried = stretch_ampacity(facts.wire, facts.segment, facts.terminals_c)
+    carried = segment_ampacity(facts.wire, facts.segment, facts.terminals_c)
     known = {one.symbol: one.value for one in carried.steps}
     warm = min(facts.terminals_c, float(cable(facts.wire.insulation)["c"]))
     words = "share of its resistance at the temperature its load brings it to"
@@ -310,7 +310,7 @@ def held_to(wire: Wire, segment: Segment, terminal_c: float) -> float:
     """
     kind = cable(wire.insulation)["table"]
     cooler = terminal_c < float(cable(wire.insulation)["c"])
-    rows: Table = source(_COOLER.get(kind, kind) if cooler else kind)
+    rows: Table = code_table(_COOLER.get(kind, kind) if cooler else kind)
     return rows.number(wire.size, way_of(wire.insulation, segment))
 
 
@@ -331,7 +331,7 @@ def run_ampacity(wire: Wire, segments: tuple[Segment, ...], terminal_c: float) -
     ----------
     BS 7671:2018, 523.8 and Appendix 4.
     """
-    each = [stretch_ampacity(wire, segment, terminal_c) for segment in segments]
+    each = [segment_ampacity(wire, segment, terminal_c) for segment in segments]
     worst = min(range(len(each)), key=lambda i: each[i].value)
     opening: tuple[Step, ...] = ()
     if len(segments) > 1:
@@ -342,7 +342,7 @@ def run_ampacity(wire: Wire, segments: tuple[Segment, ...], terminal_c: float) -
 
 def _ambient(segment: Segment, warm_c: float) -> Step:
     buried = segment.place is Place.buried
-    rows, cite = source("ground" if buried else "air"), f"Table 4B{2 if buried else 1}"
+    rows, cite = code_table("ground" if buried else "air"), f"Table 4B{2 if buried else 1}"
     column = "c90" if warm_c > USUAL_C else "c70"
     edge = next((key for key in rows.keys_with(column) if segment.ambient_c <= float(key)), None)
     if edge is None:

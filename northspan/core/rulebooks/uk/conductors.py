@@ -8,7 +8,7 @@ from math import pi
 from northspan.core.document.job import Method
 from northspan.core.rulebooks.questions.drops import Impedance
 from northspan.core.rulebooks.uk.cables import cable
-from northspan.core.rulebooks.uk.sources import source
+from northspan.core.rulebooks.uk.code_tables import code_table
 from northspan.core.working.worked import Step, Worked, given, looked_up, step
 
 ARMOUR = "armour"
@@ -45,7 +45,7 @@ def area_mm2(size: str) -> float:
     >>> area_mm2("2.5"), area_mm2("armour 16")
     (2.5, 42.0)
     """
-    return source("armour").number(size.split()[1], "c90") if is_armour(size) else float(size)
+    return code_table("armour").number(size.split()[1], "c90") if is_armour(size) else float(size)
 
 
 def size_name(size: str) -> str:
@@ -89,7 +89,7 @@ def resistance_ohm_km(size: str, warm: str) -> Worked[float]:
         found = step("R_s", "resistance of the armour, warm", "1000 * k * r / A_s", "Ω/km", "steel",
                      k=STEEL_WARM[warm], r=STEEL_OHM_MM2_M, A_s=area.value)  # fmt: skip
         return Worked(found.value, (area, found))
-    cold = source("conductors").number(size, "ohm_km")
+    cold = code_table("conductors").number(size, "ohm_km")
     words = f"resistance of {size} mm², {'outside the cable' if warm == APART else 'warm'}"
     found = step("R_w", words, "k * R_20", "Ω/km", "BS EN 60228", k=COOL if warm == APART else WARM[warm], R_20=cold)
     return Worked(found.value, (found,))
@@ -121,7 +121,7 @@ def impedance(size: str, method: Method, insulation: str) -> Worked[Impedance]:
         steel = resistance_ohm_km(size, "90")
         return Worked(Impedance(steel.value, 0.0), steel.steps)
     name = cable(insulation)["drop"] if insulation else _usual_table(method)
-    rows = source(name)
+    rows = code_table(name)
     if size not in rows.rows:  # a size that this kind of cable is not made in: the resistance of its copper
         copper = resistance_ohm_km(size, "70")
         return Worked(Impedance(copper.value, 0.0), copper.steps)
@@ -143,7 +143,7 @@ def reactance_ohm_km(size: str, insulation: str) -> float:
     insulation : str
         Kind of cable. [-]
     """
-    rows = source(cable(insulation)["drop"])
+    rows = code_table(cable(insulation)["drop"])
     return rows.number(size, "x") if size in rows.rows else 0.0
 
 
@@ -187,7 +187,7 @@ def inside(size: str, insulation: str) -> str:
     ('1.5', 'armour 16', '16', '')
     """
     if insulation == "flat twin":
-        return f"{source('flat_twin').number(size, 'cpc'):g}"
+        return f"{code_table('flat_twin').number(size, 'cpc'):g}"
     if insulation in WITH_CORE:
         return size
     return f"{ARMOUR} {size}" if insulation.startswith("armoured") else ""
@@ -201,7 +201,7 @@ def single_area_mm2(size: str) -> float:
     size : str
         Size. [-]
     """
-    return pi / 4 * source("conductors").number(size, "overall_mm") ** 2
+    return pi / 4 * code_table("conductors").number(size, "overall_mm") ** 2
 
 
 def _usual_table(method: Method) -> str:

@@ -5,8 +5,8 @@ from __future__ import annotations
 from math import exp, log
 
 from northspan.core.physics.device_curves import opens_within_s, residual_opens_s
+from northspan.core.rulebooks.uk.code_tables import code_table
 from northspan.core.rulebooks.uk.devices import AT_ONCE_S, FAST_S, MULTIPLE, NAMES, SLOW_S, device_curve, fuse_points
-from northspan.core.rulebooks.uk.sources import source
 from northspan.core.working.errors import OutsideTable
 from northspan.core.working.worked import Step, Worked, ending, given, looked_up, ruled, step, whole
 
@@ -44,7 +44,7 @@ def opens_at_a(device_type: str, rating_a: float, within_s: float) -> Step:
     if device_type in MULTIPLE:
         times = SLOW_D if device_type == "D" and within_s >= SLOW_S else MULTIPLE[device_type]
         return step("I_a", f"{words}: {times:g} times its rating", "m * I_n", "A", "Appendix 3", m=times, I_n=rating_a)
-    rows, key = source("devices"), f"{device_type} {rating_a:g}"
+    rows, key = code_table("devices"), f"{device_type} {rating_a:g}"
     fast = rows.number(key, "opens_0_4_a") if rows.has(key, "opens_0_4_a") else None
     slow = rows.number(key, "opens_5_a")
     if within_s >= SLOW_S:
@@ -94,8 +94,8 @@ def energy(device_type: str, rating_a: float, fault_a: float, within_s: float) -
         if fault_a < MULTIPLE[device_type] * rating_a:
             return ending(step("W", f"{words}: the current for as long as it may last", squared, "A²s", "543.1.3", I_f=fault_a, t=within_s))
         plain = step("W", f"{words} in 0.1 s", squared, "A²s", "543.1.3", I_f=fault_a, t=AT_ONCE_S)
-        printed = _class_limit(device_type, rating_a, fault_a)
-        return ending(printed if printed is not None and printed.value < plain.value else plain)
+        work_lines = _class_limit(device_type, rating_a, fault_a)
+        return ending(work_lines if work_lines is not None and work_lines.value < plain.value else plain)
     fast, slow, known = fuse_points(device_type, rating_a)
     if fault_a >= fast:
         return ending(step("W", f"{words}: no more than at the current that opens it in 0.4 s", "I_a**2 * 0.4", "A²s", "543.1.3", I_a=fast))
@@ -137,7 +137,7 @@ def residual_energy(residual_ma: float | None, fault_a: float) -> Worked[float] 
 
 
 def _class_limit(device_type: str, rating_a: float, fault_a: float) -> Step | None:
-    rows = source("let_through")
+    rows = code_table("let_through")
     column = next((c for c, most in (("to_3000_a", 3000), ("to_6000_a", 6000), ("to_10000_a", 10_000)) if fault_a <= most), None)
     key = next((k for k, row in rows.rows.items() if row["type"] == device_type and rating_a <= float(row["up_to_a"])), None)
     if column is None or key is None:

@@ -10,7 +10,7 @@ from northspan.core.document.job import (
 from northspan.core.physics.device_curves import Curve, stepped
 from northspan.core.rulebooks.questions.common import USUAL_GUARD, Ampacity, DesignLoad, Guard, Wire
 from northspan.core.rulebooks.questions.taps import TransformerFacts, TransformerSide
-from northspan.core.rulebooks.uk.sources import source
+from northspan.core.rulebooks.uk.code_tables import code_table
 from northspan.core.working.errors import OutsideTable
 from northspan.core.working.worked import Margin, Step, Worked, at_most, looked_up, ruled, step, whole
 
@@ -95,7 +95,7 @@ def fuse_points(device_type: str, rating_a: float) -> tuple[float, float, bool]:
     rating_a : float
         Its rating. [A]
     """
-    rows, key = source("devices"), f"{device_type} {rating_a:g}"
+    rows, key = code_table("devices"), f"{device_type} {rating_a:g}"
     slow, known = rows.number(key, "opens_5_a"), rows.has(key, "opens_0_4_a")
     return (rows.number(key, "opens_0_4_a") if known else STEEPEST[device_type] * slow), slow, known
 
@@ -114,7 +114,7 @@ def ratings(device_type: str = "") -> tuple[float, ...]:
     >>> ratings("3036")
     (5.0, 15.0, 20.0, 30.0, 45.0, 60.0, 100.0)
     """
-    found = {float(row["rating_a"]) for row in source("devices").rows.values() if device_type in {"", row["type"]}}
+    found = {float(row["rating_a"]) for row in code_table("devices").rows.values() if device_type in {"", row["type"]}}
     return tuple(sorted(found))
 
 

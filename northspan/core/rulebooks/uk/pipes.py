@@ -11,8 +11,8 @@ from northspan.core.document.job import (
 from northspan.core.rulebooks.questions.pipes import PipeSize
 from northspan.core.rulebooks.uk import conductors
 from northspan.core.rulebooks.uk.cables import PIPES
+from northspan.core.rulebooks.uk.code_tables import code_table
 from northspan.core.rulebooks.uk.conductors import is_armour, single_area_mm2, size_name
-from northspan.core.rulebooks.uk.sources import source
 from northspan.core.working.worked import Step, given, ruled, step, whole
 
 SPACE_PERCENT = 40.0
@@ -42,7 +42,7 @@ def trade_sizes(method: Method, wires: int, length_m: float | None = None) -> tu
         return ()
     return tuple(
         PipeSize(key.split()[1], pi / 4 * float(row["bore_mm"]) ** 2, SPACE_PERCENT, "bore, as commonly made", "522.8, guide")
-        for key, row in source("pipes").rows.items()
+        for key, row in code_table("pipes").rows.items()
         if row["method"] == method
     )
 
@@ -66,7 +66,7 @@ def wire_area(size: str, insulation: str) -> Step:
     if is_armour(size):
         return given("a", words, 0.0, "mm²", "around the cores, counted with them")
     if insulation == "singles":
-        bore = source("conductors").number(size, "overall_mm")
+        bore = code_table("conductors").number(size, "overall_mm")
         return step("a", words, "3.1416 / 4 * d**2", "mm²", "overall diameter", d=bore)
     # armour and sheath around the cores: a two-core cable takes about four times what its cores do
     return step("a", f"{words}, its share of the cable", "q * a_c", "mm²", "makers' sizes", q=3.5, a_c=single_area_mm2(size))

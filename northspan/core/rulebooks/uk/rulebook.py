@@ -21,8 +21,8 @@ from northspan.core.rulebooks.uk import (
     taps,
     wires,
 )
+from northspan.core.rulebooks.uk.code_tables import load_all
 from northspan.core.rulebooks.uk.limits import UK_LIMITS
-from northspan.core.rulebooks.uk.sources import load_all
 from northspan.core.rulebooks.uk.words import UkWords
 
 

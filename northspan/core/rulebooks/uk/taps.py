@@ -8,7 +8,7 @@ from northspan.core.document.job import (
 from northspan.core.rulebooks.questions.common import Wire
 from northspan.core.rulebooks.questions.taps import SecondaryFacts, TapFacts
 from northspan.core.rulebooks.uk import cables, devices
-from northspan.core.rulebooks.uk.sources import source
+from northspan.core.rulebooks.uk.code_tables import code_table
 from northspan.core.working.errors import NoSolution
 from northspan.core.working.worked import Worked, at_most, given, ruled, whole
 
@@ -26,7 +26,7 @@ def tap(facts: TapFacts, metal: Metal, insulation: str, terminals_c: float) -> W
             carried = cables.run_ampacity(Wire(size, metal, insulation), facts.segments, terminals_c)
             held, shown = carried.value.final_a, carried.steps
         else:
-            rated = source(cables.cable(insulation)["table"])
+            rated = code_table(cables.cable(insulation)["table"])
             held = rated.number(size, "C" if "C" in rated.columns else "B")
             shown = (given("I_t", f"{size} mm² {insulation}, before factors", held, "A", rated.citation),)
         if held >= wanted:

@@ -9,7 +9,7 @@ from northspan.core.document.job import (
     Segment,
 )
 from northspan.core.rulebooks.uk import cables, conductors
-from northspan.core.rulebooks.uk.sources import source
+from northspan.core.rulebooks.uk.code_tables import code_table
 from northspan.core.working.worked import Worked, ruled
 
 area = conductors.area_mm2
@@ -22,7 +22,7 @@ def metals() -> tuple[Metal, ...]:
 
 def insulations() -> tuple[str, ...]:
     """List the kinds of cable."""
-    return tuple(source("cables").rows)
+    return tuple(code_table("cables").rows)
 
 
 def sizes(metal: Metal, insulation: str = "") -> tuple[str, ...]:

@@ -17,7 +17,7 @@ from northspan.core.document.job import (
 from northspan.core.rulebooks import north_american
 from northspan.core.rulebooks.questions.common import USUAL_GUARD, Ampacity, DesignLoad, Guard, Wire
 from northspan.core.rulebooks.us import devices
-from northspan.core.rulebooks.us.sources import source
+from northspan.core.rulebooks.us.code_tables import code_table
 from northspan.core.rulebooks.us.warmth import adjustment_factor, ambient_factor, roof_adder
 from northspan.core.working.errors import InvalidJob, OutsideTable
 from northspan.core.working.worked import Margin, Step, Worked, looked_up, ruled, step, whole
@@ -42,7 +42,7 @@ def size_ladder(metal: Metal) -> tuple[str, ...]:
     ----------
     NEC 2023, Table 310.16.
     """
-    return source("ampacity").keys_with(f"{metal}_75")
+    return code_table("ampacity").keys_with(f"{metal}_75")
 
 
 def size_name(size: str) -> str:
@@ -90,7 +90,7 @@ def insulation_column_c(insulation: str, place: Place) -> Worked[int]:
     >>> insulation_column_c("XHHW", Place.indoors).value
     90
     """
-    types = source("insulation")
+    types = code_table("insulation")
     if insulation not in types.rows:
         raise InvalidJob("insulation", f"there is no insulation type {insulation}.", f"Types: {', '.join(types.rows)}.")
     wet = place in WET
@@ -167,7 +167,7 @@ def carrying_conductors(circuit: Circuit, system: System) -> Step:
 
 
 @lru_cache(maxsize=8192)
-def stretch_ampacity(
+def segment_ampacity(
     wire: Wire, segment: Segment, carrying: int, terminal_c: float, start: str = "insulation", *, nipple: bool = False
 ) -> Worked[float]:
     """Give the ampacity of a conductor in one stretch, never above its terminals.
@@ -199,7 +199,7 @@ def stretch_ampacity(
     Examples
     --------
     >>> wire = Wire("1/0", Metal.aluminum, "XHHW-2")
-    >>> stretch_ampacity(wire, Segment(length_m=50), 2, 75).value
+    >>> segment_ampacity(wire, Segment(length_m=50), 2, 75).value
     120.0
     """
     column = insulation_column_c(wire.insulation, segment.place)
@@ -208,7 +208,7 @@ def stretch_ampacity(
             "T_s", "column to derate from", f"{whole(terminal_c)} °C", "your call: never above the terminals", "your call", terminal_c
         )
         column = Worked(int(terminal_c), (*column.steps, lower))
-    published = source("ampacity")
+    published = code_table("ampacity")
     table_a = looked_up(
         "I_t",
         f"{size_name(wire.size)} {wire.metal} before correction",
@@ -268,7 +268,7 @@ def held_to(wire: Wire, terminal_c: float) -> Step:
     ----------
     NEC 2023, 110.14(C), 334.80, 340.80.
     """
-    types, published = source("insulation"), source("ampacity")
+    types, published = code_table("insulation"), code_table("ampacity")
     column = int(terminal_c)
     if types.has(wire.insulation, "ampacity_c"):
         column = min(column, int(types.number(wire.insulation, "ampacity_c")))
@@ -313,7 +313,7 @@ def run_ampacity(
     NEC 2023, 310.14(A)(2) and its exception.
     """
     nipple = is_nipple(segments)
-    each = [stretch_ampacity(wire, segment, carrying, terminal_c, start, nipple=nipple) for segment in segments]
+    each = [segment_ampacity(wire, segment, carrying, terminal_c, start, nipple=nipple) for segment in segments]
     worst = min(range(len(each)), key=lambda i: each[i].value)
     terminal_a = held_to(wire, terminal_c).value
     chosen = worst

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from northspan.core.rulebooks.us.sources import source
+from northspan.core.rulebooks.us.code_tables import code_table
 from northspan.core.working.errors import OutsideTable
 from northspan.core.working.worked import Step, Worked, ending, given, looked_up, ruled, step, whole
 
@@ -45,7 +45,7 @@ def cooking_demand(ranges_va: tuple[float, ...]) -> Worked[float]:
     >>> cooking_demand((8000, 8000)).value, round(cooking_demand((12000, 16000)).value)
     (10400.0, 12100)
     """
-    rows = source("ranges")
+    rows = code_table("ranges")
     if not ranges_va:
         return ending(given("P_r", "no range", 0.0, "VA"))
     for power in ranges_va:
@@ -84,7 +84,7 @@ def dryer_demand(dryers_va: tuple[float, ...]) -> Worked[float]:
     """
     if not dryers_va:
         return ending(given("P_d", "no dryer", 0.0, "VA"))
-    rows = source("dryers")
+    rows = code_table("dryers")
     factor = looked_up(
         "f_d", f"{len(dryers_va)} dryers", rows.number(str(len(dryers_va)), "percent"), "%", rows.citation, row=str(len(dryers_va))
     )
@@ -96,7 +96,7 @@ def dryer_demand(dryers_va: tuple[float, ...]) -> Worked[float]:
 
 def _apart(ranges_va: tuple[float, ...]) -> Worked[float]:
     """Small appliances by their nameplates in columns A and B, the others in column C. [VA]"""
-    rows = source("ranges")
+    rows = code_table("ranges")
     groups = {
         "a": [power for power in ranges_va if power < COLUMN_A_TO_VA],
         "b": [power for power in ranges_va if COLUMN_A_TO_VA <= power <= COLUMN_B_TO_VA],
@@ -123,7 +123,7 @@ def _apart(ranges_va: tuple[float, ...]) -> Worked[float]:
 
 def _column_c(powers: tuple[float, ...], symbol: str) -> Worked[float]:
     """Column C, raised when the average is above 12 kW; those under 12 kW count 12 in the average. [VA]"""
-    rows = source("ranges")
+    rows = code_table("ranges")
     count = len(powers)
     kilowatts = rows.number(str(count), "column_c")
     column = looked_up("P_k", f"{count} not over 12 kW", 1000 * kilowatts, "VA", rows.citation, row=str(count), column="C")

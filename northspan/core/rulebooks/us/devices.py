@@ -12,7 +12,7 @@ from northspan.core.document.job import (
 from northspan.core.physics.device_curves import Curve, inverse_time
 from northspan.core.rulebooks.questions.common import USUAL_GUARD, Ampacity, DesignLoad, Guard, Wire
 from northspan.core.rulebooks.questions.dwellings import AllowanceFacts
-from northspan.core.rulebooks.us.sources import source
+from northspan.core.rulebooks.us.code_tables import code_table
 from northspan.core.working.errors import OutsideTable
 from northspan.core.working.worked import Margin, Step, Worked, at_most, looked_up, ruled, step, whole
 
@@ -34,7 +34,7 @@ def standard_devices() -> tuple[float, ...]:
     ----------
     NEC 2023, Table 240.6(A).
     """
-    return tuple(float(key) for key in source("devices").rows)
+    return tuple(float(key) for key in code_table("devices").rows)
 
 
 @lru_cache(maxsize=8192)
@@ -156,7 +156,7 @@ def device_for_wire(ampacity: Ampacity, wire: Wire, school: str, allowance: floa
     """
     if guard.outlets and school == "next_up":
         school = "outlets"
-    small = source("small")
+    small = code_table("small")
     steps: tuple[Step, ...] = ()
     amperes = ampacity.final_a
     fits = fits_below(amperes)

@@ -11,7 +11,7 @@ from northspan.core.document.job import (
 )
 from northspan.core.rulebooks.questions.common import Wire
 from northspan.core.rulebooks.questions.drops import Impedance, LengthUnit, WarmFacts
-from northspan.core.rulebooks.us.sources import source
+from northspan.core.rulebooks.us.code_tables import code_table
 from northspan.core.working.worked import Step, Worked, looked_up, step
 
 
@@ -85,10 +85,10 @@ def impedance(size: str, metal: Metal, method: Method, insulation: str = "") -> 
     (0.2, 0.044)
     """
     del insulation  # it changes nothing in the table
-    rows = source("impedance")
+    rows = code_table("impedance")
     column = "steel" if method in _STEEL else "pvc"
-    area = source("conductors").number(size, "area_cmil")
-    listed = [key for key in rows.keys_with(f"r_{metal}_{column}") if source("conductors").number(key, "area_cmil") <= area]
+    area = code_table("conductors").number(size, "area_cmil")
+    listed = [key for key in rows.keys_with(f"r_{metal}_{column}") if code_table("conductors").number(key, "area_cmil") <= area]
     row = listed[-1] if listed else size
     words = "" if row == size else f", {size} is not listed, {row} is the safe side"
     resistance = looked_up(
@@ -118,7 +118,7 @@ def dc_resistance(size: str, metal: Metal) -> Step:
     ----------
     NEC 2023, Chapter 9 Table 8.
     """
-    rows = source("conductors")
+    rows = code_table("conductors")
     return looked_up(
         "R_dc",
         f"resistance of {metal}, direct current",
@@ -149,7 +149,7 @@ def quick_resistance(size: str, metal: Metal) -> Step:
     >>> round(quick_resistance("1/0", Metal.copper).value, 4)
     0.1222
     """
-    area = source("conductors").number(size, "area_cmil")
+    area = code_table("conductors").number(size, "area_cmil")
     return step(
         "R_k",
         f"resistance of {metal}, quick constant",

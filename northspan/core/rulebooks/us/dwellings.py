@@ -6,8 +6,8 @@ from functools import lru_cache
 
 from northspan.core.rulebooks.questions.dwellings import Appliance, DwellingFacts, MethodLoad
 from northspan.core.rulebooks.us import devices
+from northspan.core.rulebooks.us.code_tables import code_table
 from northspan.core.rulebooks.us.cooking import cooking_demand, dryer_demand
-from northspan.core.rulebooks.us.sources import source
 from northspan.core.working.worked import Step, Worked, ending, given, ruled, step, whole
 
 FOOT2_M2 = 0.09290304
@@ -115,7 +115,7 @@ def lighting_demand(general_va: float) -> Worked[float]:
     >>> lighting_demand(3000).value, lighting_demand(13000).value
     (3000.0, 6500.0)
     """
-    tiers = source("lighting_demand")
+    tiers = code_table("lighting_demand")
     begin = 0.0
     parts: list[Step] = []
     for row in tiers.rows.values():

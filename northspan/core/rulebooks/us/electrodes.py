@@ -14,7 +14,7 @@ from northspan.core.document.job import (
 from northspan.core.rulebooks.questions.common import BuildingFacts, Wire
 from northspan.core.rulebooks.questions.electrodes import ElectrodeNeed
 from northspan.core.rulebooks.us.ampacities import size_name
-from northspan.core.rulebooks.us.sources import source
+from northspan.core.rulebooks.us.code_tables import code_table
 from northspan.core.rulebooks.us.wires import area, area_of_edge
 from northspan.core.working.worked import Step, Worked, looked_up, ruled, step, whole
 
@@ -131,10 +131,10 @@ def building_disconnect(building: BuildingFacts, main_a: float | None) -> Worked
 
 
 def _rods(building: BuildingFacts, school: str) -> Worked[int]:
-    standing = [e for e in building.electrodes if e.status is not Status.remove]
-    if any(e.kind in {ElectrodeKind.concrete_encased, ElectrodeKind.ring} for e in standing):
+    staying = [e for e in building.electrodes if e.status is not Status.remove]
+    if any(e.kind in {ElectrodeKind.concrete_encased, ElectrodeKind.ring} for e in staying):
         return Worked(0, (ruled("n_r", "rods", "none needed", "another electrode is there and stands on its own", "250.50", 0.0),))
-    measured = [e.measured_ohm for e in standing if e.kind in {ElectrodeKind.rod, ElectrodeKind.plate} and e.measured_ohm is not None]
+    measured = [e.measured_ohm for e in staying if e.kind in {ElectrodeKind.rod, ElectrodeKind.plate} and e.measured_ohm is not None]
     if school == "one_proved":
         if measured and min(measured) <= ONE_ROD_OHM:
             return Worked(
@@ -146,7 +146,7 @@ def _rods(building: BuildingFacts, school: str) -> Worked[int]:
         return Worked(
             1, (ruled("n_r", "rods", "one", "your call: the inspector accepts one here; record whose word it is", "250.53(A)(2)", 1.0),)
         )
-    if any(e.kind is ElectrodeKind.water_pipe for e in standing):
+    if any(e.kind is ElectrodeKind.water_pipe for e in staying):
         # the rod that supplements a water pipe is under the same one-rod rule, 250.53(D)(2) leads back to 250.53(A)
         return Worked(2, (ruled("n_r", "rods", "two", "a water pipe is never alone, and one rod is not either", "250.53(D)(2)", 2.0),))
     return Worked(2, (ruled("n_r", "rods", "two", "the second rod makes a measurement needless", "250.53(A)(2)", 2.0),))
@@ -248,7 +248,7 @@ def electrode_conductor(kind: ElectrodeKind, supply: Wire | None, metal: Metal, 
     >>> electrode_conductor(ElectrodeKind.water_pipe, Wire("500", Metal.aluminum, "XHHW-2"), Metal.copper, sets=2).value
     '2/0'
     """
-    rows = source("electrode_conductor")
+    rows = code_table("electrode_conductor")
     size, row_key = "", ""
     steps: list[Step] = []
     total_cmil = sets * area(supply.size) if supply else 0.0

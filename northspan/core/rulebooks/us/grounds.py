@@ -14,7 +14,7 @@ from northspan.core.document.job import (
 from northspan.core.rulebooks.questions.common import Ampacity, BuildingFacts, RunFacts, Wire
 from northspan.core.rulebooks.questions.grounds import GroundFacts, NeutralFacts
 from northspan.core.rulebooks.us.ampacities import held_to, run_ampacity, size_ladder, size_name
-from northspan.core.rulebooks.us.sources import source
+from northspan.core.rulebooks.us.code_tables import code_table
 from northspan.core.rulebooks.us.wires import area, area_of_edge
 from northspan.core.working.errors import NoSolution, OutsideTable
 from northspan.core.working.worked import Step, Worked, ending, looked_up, ruled, step, whole
@@ -49,7 +49,7 @@ def equipment_ground(facts: GroundFacts) -> Worked[str]:
     >>> equipment_ground(GroundFacts(80, Metal.aluminum, "2", "2")).value
     '6'
     """
-    rows, metal, size = source("equipment_ground"), facts.metal, facts.size
+    rows, metal, size = code_table("equipment_ground"), facts.metal, facts.size
     row = next((key for key in rows.rows if facts.device_a <= float(key)), None)
     if row is None:
         raise OutsideTable(rows.citation, f"a {whole(facts.device_a)} A device", "it ends at 6000 A")
@@ -169,7 +169,7 @@ def _fault_floor(facts: NeutralFacts) -> Step:
         jumper = supply_side_jumper(facts.wire, 1, metal)
         why = jumper.rule
         return looked_up("N_f", "not smaller than the supply-side jumper", jumper.value, "", why.citation, row=jumper.value, column=metal)
-    rows = source("equipment_ground")
+    rows = code_table("equipment_ground")
     row = next((key for key in rows.rows if facts.device_a <= float(key)), None)
     if row is None:
         raise OutsideTable(rows.citation, f"a {whole(facts.device_a)} A device", "it ends at 6000 A")
@@ -202,7 +202,7 @@ def supply_side_jumper(wire: Wire, sets: int, metal: Metal) -> Worked[str]:
     >>> supply_side_jumper(Wire("600", Metal.copper, "THWN-2"), 2, Metal.copper).value
     '3/0'
     """
-    rows = source("supply_side")
+    rows = code_table("supply_side")
     total = step("A_u", "area of the ungrounded conductors of one line", "n * A", "cmil", "Chapter 9 Table 8", n=sets, A=area(wire.size))
     for key, row in rows.rows.items():
         if total.value <= area_of_edge(row[f"up_to_{wire.metal}"]) + 1e-6:

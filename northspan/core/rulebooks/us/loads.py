@@ -6,8 +6,8 @@ from northspan.core.document.job import (
     LoadKind,
     RunKind,
 )
+from northspan.core.rulebooks.us.code_tables import code_table
 from northspan.core.rulebooks.us.devices import next_device, standard_devices
-from northspan.core.rulebooks.us.sources import source
 from northspan.core.working.errors import OutsideTable
 from northspan.core.working.worked import Step, Worked, looked_up, ruled, step, whole
 
@@ -44,7 +44,7 @@ def motor_current(horsepower: float, volts: float) -> Step:
     >>> motor_current(1, 240).value, motor_current(1, 120).value, motor_current(1, 208).value
     (8.0, 16.0, 8.8)
     """
-    rows = source("motors")
+    rows = code_table("motors")
     column = next((name for name, low, high in _COLUMNS if low <= volts <= high), None)
     if column is None:
         raise OutsideTable(rows.citation, f"a motor on {volts:g} V", "it has 115, 200, 208 and 230 V; type the motor's amperes as a load")
@@ -137,7 +137,7 @@ def welder_factor(duty_percent: float) -> Step:
     >>> welder_factor(20).value, welder_factor(21).value, welder_factor(100).value
     (0.45, 0.55, 1.0)
     """
-    rows = source("welders")
+    rows = code_table("welders")
     key = next(key for key in rows.rows if duty_percent <= float(key) + 1e-9)
     return looked_up("f_w", f"welder at {duty_percent:g} % duty", rows.number(key, "nonmotor"), "", rows.citation, row=f"up to {key} %")
 

@@ -9,7 +9,7 @@ from northspan.core.document.job import (
 )
 from northspan.core.rulebooks.questions.pipes import PipeSize
 from northspan.core.rulebooks.us.ampacities import NIPPLE_M, RACEWAYS, size_name
-from northspan.core.rulebooks.us.sources import source
+from northspan.core.rulebooks.us.code_tables import code_table
 from northspan.core.working.worked import Step, looked_up, ruled
 
 IN_M = 0.0254
@@ -38,8 +38,8 @@ def wire_area(size: str, insulation: str) -> Step:
     ----------
     NEC 2023, Chapter 9 Table 5, concentric strands (compact ones are smaller).
     """
-    rows = source("wire_dimensions")
-    group = source("insulation").text(insulation, "dims")
+    rows = code_table("wire_dimensions")
+    group = code_table("insulation").text(insulation, "dims")
     return looked_up(
         "a",
         f"{size_name(size)} {insulation}",
@@ -73,7 +73,7 @@ def bare_area(size: str) -> Step:
     >>> round(bare_area("2").value, 3), round(bare_area("14").value, 4)
     (0.067, 0.004)
     """
-    rows = source("conductors")
+    rows = code_table("conductors")
     words = f"{size_name(size)}, bare: over its strands"
     return looked_up("a", words, rows.number(size, "overall_in2"), "in²", "Chapter 9 Table 8", row=size, column="overall area")
 
@@ -103,14 +103,14 @@ def trade_sizes(method: Method, wires: int, length_m: float | None = None) -> tu
     """
     if method not in RACEWAYS:
         return ()
-    shares = source("fill")
+    shares = code_table("fill")
     allowed = next(float(row["percent"]) for row in shares.rows.values() if not row["up_to_wires"] or wires <= int(row["up_to_wires"]))
     citation = shares.citation
     if length_m is not None and length_m <= NIPPLE_M + 1e-9:
         allowed, citation = NIPPLE_PERCENT, "Chapter 9, note 4"
     return tuple(
-        PipeSize(key.split()[1], float(row["area_in2"]), allowed, source("raceways").citation, citation, 0.8, "Chapter 9, note 7")
-        for key, row in source("raceways").rows.items()
+        PipeSize(key.split()[1], float(row["area_in2"]), allowed, code_table("raceways").citation, citation, 0.8, "Chapter 9, note 7")
+        for key, row in code_table("raceways").rows.items()
         if row["method"] == method
     )
 

@@ -11,8 +11,8 @@ from northspan.core.document.job import (
     Surface,
 )
 from northspan.core.rulebooks.questions.common import RunFacts
+from northspan.core.rulebooks.us.code_tables import code_table
 from northspan.core.rulebooks.us.pipes import IN_M
-from northspan.core.rulebooks.us.sources import source
 from northspan.core.rulebooks.us.wires import area_m2
 from northspan.core.working.worked import Step, Worked, looked_up, ruled, whole
 
@@ -208,7 +208,7 @@ def cover(segment: Segment, run: RunFacts, device_a: float | None) -> Worked[flo
     >>> round(cover(Segment(length_m=9), facts, 100).value / 0.0254)
     18
     """
-    rows = source("cover")
+    rows = code_table("cover")
     column = _cover_column(segment, run, device_a)
     if column is None or not rows.has(segment.surface, column):
         why = "the table has no column for this method in the ground" if column is None else "this method may not lie there"

@@ -20,8 +20,8 @@ from northspan.core.rulebooks.us import (
     taps,
     wires,
 )
+from northspan.core.rulebooks.us.code_tables import load_all
 from northspan.core.rulebooks.us.limits import US_LIMITS
-from northspan.core.rulebooks.us.sources import load_all
 from northspan.core.rulebooks.us.words import UsWords
 
 

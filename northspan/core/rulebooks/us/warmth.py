@@ -7,7 +7,7 @@ from functools import lru_cache
 from northspan.core.document.job import (
     Segment,
 )
-from northspan.core.rulebooks.us.sources import source
+from northspan.core.rulebooks.us.code_tables import code_table
 from northspan.core.working.errors import OutsideTable
 from northspan.core.working.worked import Step, looked_up, ruled, whole
 
@@ -39,7 +39,7 @@ def ambient_factor(ambient_c: float, column_c: int) -> Step:
     >>> ambient_factor(30.0, 90).value, ambient_factor(30.1, 90).value
     (1.0, 0.96)
     """
-    bands = source("ambient")
+    bands = code_table("ambient")
     column = f"factor_{column_c}"
     for edge in bands.keys_with(column):
         if ambient_c <= float(edge):
@@ -77,7 +77,7 @@ def adjustment_factor(carrying: int) -> Step:
     >>> [adjustment_factor(n).value for n in (3, 4, 6, 7, 41)]
     [1.0, 0.8, 0.8, 0.7, 0.35]
     """
-    bands = source("adjustment")
+    bands = code_table("adjustment")
     for edge in bands.rows:
         if carrying <= int(edge):
             return looked_up("F_n", f"{carrying} carrying together", bands.number(edge, "factor"), "", bands.citation, row=f"up to {edge}")

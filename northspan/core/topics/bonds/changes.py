@@ -78,10 +78,12 @@ def _alike(one: Verdict, other: Verdict) -> bool:
 def _single(bench: Bench) -> Iterator[tuple[str, Trial, Cure | None]]:
     """List single changes: bonds, then wires, then rods and pipes; what is on the way of the fault first."""
     job, near = bench.tree.job, _near(bench)
-    cans = [
-        key for key, can in job.enclosures.items() if can.status is not Status.remove and key in bench.plans and _has_neutral(bench, key)
+    enclosures = [
+        key
+        for key, enclosure in job.enclosures.items()
+        if enclosure.status is not Status.remove and key in bench.plans and _has_neutral(bench, key)
     ]
-    for key in sorted(cans, key=lambda one: one not in near):
+    for key in sorted(enclosures, key=lambda one: one not in near):
         yield _bond(bench, key, job.enclosures[key].name, f"/enclosures/{key}/bond_found")
     for key, source in job.sources.items():
         if source.kind is not SourceKind.utility_transformer and source.status is not Status.remove:
@@ -132,8 +134,8 @@ def _bond(bench: Bench, key: str, name: str, pointer: str) -> tuple[str, Trial, 
     return words, trial.model_copy(update={"bonds_made": made, "bonds_missing": missing}), cure
 
 
-def _has_neutral(bench: Bench, can: str) -> bool:
-    above = bench.tree.above(can)
+def _has_neutral(bench: Bench, enclosure: str) -> bool:
+    above = bench.tree.above(enclosure)
     return above is None or above.circuit is not Circuit.two_wire_line
 
 
@@ -142,10 +144,10 @@ def _near(bench: Bench) -> set[str]:
     tree, at = bench.tree, bench.trial.case_fault or bench.trial.soil_fault
     if at is None:
         return set()
-    can = tree.job.loads[at].enclosure if at in tree.job.loads else at
-    feeding = tree.feeding.get(can)
+    enclosure = tree.job.loads[at].enclosure if at in tree.job.loads else at
+    feeding = tree.feeding.get(enclosure)
     way = tree.way_to(feeding) if feeding else ()
-    return {can, *way, *(tree.job.runs[key].origin for key in way)}
+    return {enclosure, *way, *(tree.job.runs[key].origin for key in way)}
 
 
 def _toggled(there: tuple[str, ...], key: str) -> tuple[str, ...]:

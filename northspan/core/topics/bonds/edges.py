@@ -99,9 +99,9 @@ class Bench:
         """
         if node in self.tree.job.sources:
             return source_bonded(self.tree, node, self.state, self.case.schools)
-        can = self.tree.job.enclosures[node]
-        if can.bond_found is not Bond.unknown:
-            return can.bond_found is Bond.bonded
+        enclosure = self.tree.job.enclosures[node]
+        if enclosure.bond_found is not Bond.unknown:
+            return enclosure.bond_found is Bond.bonded
         if node in self.plans:
             return self.plans[node].bond == Bond.bonded
         return ahead_of_disconnect(self.tree, node)
@@ -146,10 +146,12 @@ def entry_of(tree: Tree, building: str) -> str | None:
         Id of the building. [-]
     """
     entering = [tree.job.runs[key].target for key in tree.entering.get(building, ())]
-    cans = [key for key, can in tree.job.enclosures.items() if can.building == building and can.status is not Status.remove]
-    first = next((key for key in entering if key in tree.job.enclosures), cans[0] if cans else None)
+    enclosures = [
+        key for key, enclosure in tree.job.enclosures.items() if enclosure.building == building and enclosure.status is not Status.remove
+    ]
+    first = next((key for key in entering if key in tree.job.enclosures), enclosures[0] if enclosures else None)
     while first is not None and tree.job.enclosures[first].kind in WITHOUT_DEVICE:  # on to the first disconnect
-        onward = next((tree.job.runs[key].target for key in tree.leaving.get(first, ()) if tree.job.runs[key].target in cans), None)
+        onward = next((tree.job.runs[key].target for key in tree.leaving.get(first, ()) if tree.job.runs[key].target in enclosures), None)
         if onward is None:
             break
         first = onward
@@ -165,23 +167,23 @@ def edges_of(bench: Bench) -> tuple[Edge, ...]:
         The installation on the bench. [-]
     """
     tree = bench.tree
-    cans = {key: can for key, can in tree.job.enclosures.items() if can.status is not Status.remove}
+    enclosures = {key: enclosure for key, enclosure in tree.job.enclosures.items() if enclosure.status is not Status.remove}
     found: list[Edge] = []
     for key in tree.order:
         found += _run(bench, key, tree.job.runs[key])
-    for key, can in cans.items():
-        found += _can(bench, key, can)
+    for key, enclosure in enclosures.items():
+        found += _enclosure(bench, key, enclosure)
     for key, source in tree.job.sources.items():
         if source.status is not Status.remove and source.kind is not SourceKind.utility_transformer and bench.bonded(key):
             found.append(Edge(f"{key}.bond", Role.bond, "bond", key, f"{key}.N", f"{key}.G"))
         found += _by_supplier(bench, key, source)
-    for key in cans:
+    for key in enclosures:
         found += _undrawn(bench, key)
     for key in tree.job.buildings:
         found += _building(bench, key)
         found += _neighbor(bench, key)
     for key, load in tree.job.loads.items():
-        if load.status is not Status.remove and load.enclosure in cans and key not in bench.trial.loads_off:
+        if load.status is not Status.remove and load.enclosure in enclosures and key not in bench.trial.loads_off:
             found += _load(bench, key, load)
     for key in tree.order:
         found += _typed(bench, key)
@@ -231,7 +233,7 @@ def _run(bench: Bench, key: str, run: Run) -> Iterator[Edge]:
     ground = f"{run.origin}.G", f"{run.target}.G"
     if has_ground(bench, key, run):
         yield Edge(f"{key}.G", Role.ground, "G", key, *ground)
-    if run.kind is not RunKind.service and all(stretch.method in STEEL_PIPE for stretch in run.segments):
+    if run.kind is not RunKind.service and all(segment.method in STEEL_PIPE for segment in run.segments):
         yield Edge(f"{key}.pipe", Role.path, "pipe", key, f"{run.origin}.C", f"{run.target}.C")
     target = bench.tree.building_of(run.target)
     origin = bench.tree.building_of(run.origin)
@@ -239,7 +241,7 @@ def _run(bench: Bench, key: str, run: Run) -> Iterator[Edge]:
         yield Edge(f"{target}.path", Role.path, "path", target, f"{run.origin}.C", f"{run.target}.C")
 
 
-def _can(bench: Bench, key: str, can: Enclosure) -> Iterator[Edge]:  # noqa: ARG001 - the can says nothing more here
+def _enclosure(bench: Bench, key: str, enclosure: Enclosure) -> Iterator[Edge]:  # noqa: ARG001 - the can says nothing more here
     if bench.bonded(key):
         yield Edge(f"{key}.bond", Role.bond, "bond", key, f"{key}.N", f"{key}.G")
     if not bench.loose(key):
@@ -254,8 +256,8 @@ def _by_supplier(bench: Bench, key: str, source: Source) -> Iterator[Edge]:
         yield Edge(f"{key}.bond", Role.bond, "bond", key, f"{key}.N", f"{key}.G")
     elif source.earthing is Earthing.tn_c_s:
         for run_id in bench.tree.leaving.get(key, ()):
-            can = bench.tree.job.runs[run_id].target
-            yield Edge(f"{key}.bond", Role.bond, "bond", key, f"{can}.N", f"{can}.G")
+            enclosure = bench.tree.job.runs[run_id].target
+            yield Edge(f"{key}.bond", Role.bond, "bond", key, f"{enclosure}.N", f"{enclosure}.G")
 
 
 def _undrawn(bench: Bench, key: str) -> Iterator[Edge]:
@@ -280,7 +282,14 @@ def _neighbor(bench: Bench, key: str) -> Iterator[Edge]:
         return
     head = next((one for one, s in bench.tree.job.sources.items() if s.kind is SourceKind.utility_transformer), None)
     if head is None:
-        head = next((can for can in bench.tree.job.enclosures if can not in bench.tree.feeding and bench.tree.leaving.get(can)), None)
+        head = next(
+            (
+                enclosure
+                for enclosure in bench.tree.job.enclosures
+                if enclosure not in bench.tree.feeding and bench.tree.leaving.get(enclosure)
+            ),
+            None,
+        )
     if head is not None:
         yield Edge(f"{key}.neighbor", Role.path, "neighbor", key, f"{entry}.C", f"{head}.N")
 

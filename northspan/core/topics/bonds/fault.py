@@ -42,7 +42,7 @@ def fault_verdict(solved: Solved) -> Verdict:
     """
     bench = solved.bench
     key = bench.trial.case_fault or bench.trial.soil_fault or ""
-    worst = highest(solved.cans)
+    worst = highest(solved.enclosures)
     fault_a = max((solved.amperes(edge) for edge in solved.of_role(Role.fault)), default=0.0)
     if fault_a < NORMAL_A and (worst is None or worst.touch_v < LIFT_V):
         return _nothing_flows(solved, key)
@@ -55,17 +55,17 @@ def _nothing_flows(solved: Solved, key: str) -> Verdict:
     """A dead can, or a system that floats: its first fault goes unseen."""
     bench, cite = solved.bench, solved.bench.say.cite("way_back")
     load = bench.tree.job.loads.get(key)
-    can, name = load.enclosure if load else key, place_name(bench, key)
-    if can not in bench.state.live:
+    enclosure, name = load.enclosure if load else key, place_name(bench, key)
+    if enclosure not in bench.state.live:
         return Verdict(FINE, 0, "Nothing flows", f"{name} has no voltage in this state.", "Its supply is open.", cite, key)
-    lifted = abs(solved.now.volts.get(f"{can}.N", 0j))
+    lifted = abs(solved.now.volts.get(f"{enclosure}.N", 0j))
     words = f"Nothing opens. The fault ties that line to the metal, and the neutral stands at {whole(lifted)} V to earth instead."
     why = "No bond joins this source to the metal: the system floats. A second fault is a short circuit by way of cases."
     return Verdict(DANGER, lifted, "The first fault goes unseen", words, why, cite, key)
 
 
 def _clears(solved: Solved, opener: Opening, key: str) -> Verdict:
-    after = highest(solved.cans_after)
+    after = highest(solved.enclosures_after)
     left = after.touch_v if after else 0.0
     stays = left > DANGER_V
     latest = seconds_text(opener.latest_s)
@@ -86,7 +86,7 @@ def _clears(solved: Solved, opener: Opening, key: str) -> Verdict:
 
 
 def _stays(solved: Solved, fault_a: float, key: str) -> Verdict:
-    bench, cite, worst = solved.bench, solved.bench.say.cite, highest(solved.cans)
+    bench, cite, worst = solved.bench, solved.bench.say.cite, highest(solved.enclosures)
     if not bench.trial.soil_fault and _utilitys(solved, key):
         return _burns(solved, fault_a, key)
     if solved.circuit.fading and fault_a >= FADES_A and not bench.trial.soil_fault:
@@ -119,7 +119,7 @@ def _utilitys(solved: Solved, key: str) -> bool:
 
 
 def _burns(solved: Solved, fault_a: float, key: str) -> Verdict:
-    bench, worst = solved.bench, highest(solved.cans)
+    bench, worst = solved.bench, highest(solved.enclosures)
     touch_v = worst.touch_v if worst else 0.0
     blind = next((one for one in solved.openings if not one.sees), None)
     words = (
@@ -137,7 +137,7 @@ def _fades(solved: Solved, fault_a: float, key: str) -> Verdict:
     """A source of one's own that does not hold the current a breaker needs."""
     bench = solved.bench
     source = bench.tree.job.sources[solved.circuit.fading[0]]
-    worst = highest(solved.cans_lasting)
+    worst = highest(solved.enclosures_lasting)
     touch_v, place = (worst.touch_v, worst.key) if worst else (0.0, key)
     near = max(solved.openings, key=lambda one: one.multiple, default=None)
     left_a = max((abs(solved.lasting.amperes[edge.key]) for edge in solved.of_role(Role.fault)), default=0.0)
@@ -155,7 +155,7 @@ def _fades(solved: Solved, fault_a: float, key: str) -> Verdict:
 
 
 def _touching(solved: Solved) -> str:
-    worst = highest(solved.cans)
+    worst = highest(solved.enclosures)
     if worst is None:
         return "Nothing metal is there to touch"
     return f"Touching {place_name(solved.bench, worst.key)}, standing on the ground a metre away: {whole(worst.touch_v)} V"

@@ -117,10 +117,10 @@ def circuitry(bench: Bench, sized: dict[str, SizedRun]) -> Circuitry:
         if fading:
             faded |= {one.key: one for one in windings(bench, key, source, sized, lasting=True)}
     assumed += [fading_words(bench.tree.job.sources[key]) for key in fading]
-    for can in bench.tree.job.enclosures:
-        if not bench.state.key and can not in bench.tree.feeding and bench.tree.leaving.get(can):
-            branches += windings(bench, can, not_drawn(bench.rulebook.supplies, bench.rulebook.choices), sized)
-            assumed.append(f"No supply is drawn ahead of {bench.tree.name_of(can)}: a transformer of {USUAL_KVA:g} kVA is taken.")
+    for enclosure in bench.tree.job.enclosures:
+        if not bench.state.key and enclosure not in bench.tree.feeding and bench.tree.leaving.get(enclosure):
+            branches += windings(bench, enclosure, not_drawn(bench.rulebook.supplies, bench.rulebook.choices), sized)
+            assumed.append(f"No supply is drawn ahead of {bench.tree.name_of(enclosure)}: a transformer of {USUAL_KVA:g} kVA is taken.")
     for key, source in bench.tree.job.sources.items():
         if source.kind is SourceKind.utility_transformer:
             stray_v = -bench.trial.neutral_v  # against its own direction: it lifts the neutral
@@ -209,7 +209,7 @@ def _path(bench: Bench, edge: Edge, made: dict[str, Made]) -> Branch:
         mutual = field_ohm_m(BESIDE_M, bench.rulebook.supplies.frequency_hz) * length_m
         run = bench.tree.job.runs[run_id]
         size = run.pipe_size or made[run_id].pipe_size
-        ohm = sum(steel_ohm_m(size, stretch.method) * stretch.length_m for stretch in run.segments) / made[run_id].sets
+        ohm = sum(steel_ohm_m(size, one.method) * one.length_m for one in run.segments) / made[run_id].sets
         return Branch(edge.key, edge.a, edge.b, ohm + mutual, cable=run_id, mutual_ohm=mutual)
     own = field_ohm_m(PATH_RADIUS_M, bench.rulebook.supplies.frequency_hz)
     return Branch(edge.key, edge.a, edge.b, (PATH_OHM_M + own) * length_m)
@@ -274,5 +274,5 @@ def nobodys(bench: Bench, run: Run) -> bool:
     """
     if run.kind is not RunKind.service or not bench.rulebook.panels.main_protects:
         return False
-    can = bench.tree.job.enclosures.get(run.target)
-    return can is None or can.kind in WITHOUT_DEVICE
+    enclosure = bench.tree.job.enclosures.get(run.target)
+    return enclosure is None or enclosure.kind in WITHOUT_DEVICE

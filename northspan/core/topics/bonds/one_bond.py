@@ -29,7 +29,7 @@ class BondTrouble:
 
     kind: Trouble
     source: str
-    cans: tuple[str, ...]
+    enclosures: tuple[str, ...]
     bonds: tuple[str, ...]
     over_path: bool = False
 
@@ -70,31 +70,31 @@ def _count(bench: Bench, source: str, neutrals: Pieces, metal: Pieces, bonds: li
     neutral = neutrals.of(f"{source}.N")
     own = [edge for edge in bonds if neutrals.of(edge.a) == neutral]
     pieces: dict[str, list[str]] = {}
-    for can in _cans(bench, source):
-        pieces.setdefault(metal.of(f"{can}.C"), []).append(can)
+    for enclosure in _enclosures(bench, source):
+        pieces.setdefault(metal.of(f"{enclosure}.C"), []).append(enclosure)
     troubles: list[BondTrouble] = []
-    for piece, cans in pieces.items():
+    for piece, enclosures in pieces.items():
         here = [edge for edge in own if metal.of(edge.b) == piece]
-        by_earth = all(_by_earth(bench, can) for can in cans)
+        by_earth = all(_by_earth(bench, enclosure) for enclosure in enclosures)
         if by_earth and here:
-            troubles.append(BondTrouble(Trouble.uncalled, source, tuple(cans), tuple(edge.part for edge in here)))
+            troubles.append(BondTrouble(Trouble.uncalled, source, tuple(enclosures), tuple(edge.part for edge in here)))
         elif by_earth:
             continue
         elif not here:
-            loose = len(cans) == 1 and bench.loose(cans[0])
-            troubles.append(BondTrouble(Trouble.floating if loose else Trouble.none_made, source, tuple(cans), ()))
+            loose = len(enclosures) == 1 and bench.loose(enclosures[0])
+            troubles.append(BondTrouble(Trouble.floating if loose else Trouble.none_made, source, tuple(enclosures), ()))
         elif len(here) > 1:
             closed = tuple(edge.part for edge in here)
             without = Pieces((edge.a, edge.b) for edge in edges if edge.role in _METAL - {Role.path})
             apart = len({without.of(edge.b) for edge in here}) == len(here)
-            troubles.append(BondTrouble(Trouble.second, source, tuple(cans), closed, over_path=apart))
-    soil = any(_by_earth(bench, can) for cans in pieces.values() for can in cans)
+            troubles.append(BondTrouble(Trouble.second, source, tuple(enclosures), closed, over_path=apart))
+    soil = any(_by_earth(bench, enclosure) for enclosures in pieces.values() for enclosure in enclosures)
     return BondCount(source, tuple(edge.part for edge in own), tuple(troubles), soil)
 
 
-def _by_earth(bench: Bench, can: str) -> bool:
+def _by_earth(bench: Bench, enclosure: str) -> bool:
     """Tell whether the soil is the way back of a can on purpose: no bond of its own then."""
-    return earthing_at(bench.tree, bench.tree.feeding.get(can, ""), far_end=True) is Earthing.tt
+    return earthing_at(bench.tree, bench.tree.feeding.get(enclosure, ""), far_end=True) is Earthing.tt
 
 
 def _running(bench: Bench) -> Iterator[str]:
@@ -103,10 +103,14 @@ def _running(bench: Bench) -> Iterator[str]:
         if bench.tree.job.sources[key].system is not System.two_wire:
             yield key
     if not bench.state.key:
-        yield from (can for can in bench.tree.job.enclosures if can not in bench.tree.feeding and bench.tree.leaving.get(can))
+        yield from (
+            enclosure
+            for enclosure in bench.tree.job.enclosures
+            if enclosure not in bench.tree.feeding and bench.tree.leaving.get(enclosure)
+        )
 
 
-def _cans(bench: Bench, source: str) -> list[str]:
+def _enclosures(bench: Bench, source: str) -> list[str]:
     """Cans that a source feeds in this state, not through another source."""
     tree, job = bench.tree, bench.tree.job
     found = [source]

@@ -19,14 +19,14 @@ from northspan.core.topics.sizing.run import SizedRun
 
 
 @dataclass(frozen=True, slots=True)
-class CanVolts:
+class EnclosureVolts:
     """A can: voltage of each leg and across both, of the can to remote earth and to the soil a metre away. [V]"""
 
     key: str
     line_1_v: float | None
     line_2_v: float | None
     line_line_v: float | None
-    can_v: float
+    enclosure_v: float
     touch_v: float
 
 
@@ -53,19 +53,19 @@ class Solved:
         return self.circuit.bench
 
     @cached_property
-    def cans(self) -> dict[str, CanVolts]:
+    def enclosures(self) -> dict[str, EnclosureVolts]:
         """Cans with their voltages now."""
-        return {can.key: can for can in _cans(self.circuit, self.now)}
+        return {enclosure.key: enclosure for enclosure in _enclosures(self.circuit, self.now)}
 
     @cached_property
-    def cans_after(self) -> dict[str, CanVolts]:
+    def enclosures_after(self) -> dict[str, EnclosureVolts]:
         """Cans with their voltages once the device has opened."""
-        return {can.key: can for can in _cans(self.circuit, self.after)}
+        return {enclosure.key: enclosure for enclosure in _enclosures(self.circuit, self.after)}
 
     @cached_property
-    def cans_lasting(self) -> dict[str, CanVolts]:
+    def enclosures_lasting(self) -> dict[str, EnclosureVolts]:
         """Cans with their voltages once sources of one's own have faded."""
-        return {can.key: can for can in _cans(self.circuit, self.lasting)}
+        return {enclosure.key: enclosure for enclosure in _enclosures(self.circuit, self.lasting)}
 
     def amperes(self, edge: Edge) -> float:
         """Current in an edge. [A]
@@ -159,15 +159,15 @@ def place_name(bench: Bench, key: str) -> str:
     return part.name if part else key
 
 
-def _cans(circuit: Circuitry, state: State) -> Iterable[CanVolts]:
+def _enclosures(circuit: Circuitry, state: State) -> Iterable[EnclosureVolts]:
     bench = circuit.bench
     job = bench.tree.job
     soil: dict[str, complex] = {}
-    for key, can in job.enclosures.items():
-        if can.status is Status.remove or f"{key}.C" not in state.volts:
+    for key, enclosure in job.enclosures.items():
+        if enclosure.status is Status.remove or f"{key}.C" not in state.volts:
             continue
-        if can.building not in soil:
-            soil[can.building] = _soil_v(circuit, can.building, state)
+        if enclosure.building not in soil:
+            soil[enclosure.building] = _soil_v(circuit, enclosure.building, state)
         live = key in bench.state.live
         run = bench.tree.above(key)
         neutral = f"{key}.N" in state.volts and not (run is not None and run.circuit is Circuit.two_wire_line)
@@ -176,12 +176,12 @@ def _cans(circuit: Circuitry, state: State) -> Iterable[CanVolts]:
             for a, b, there in (("L1", "N", neutral), ("L2", "N", neutral), ("L1", "L2", True))
         )
         metal = state.volts[f"{key}.C"]
-        yield CanVolts(key, line_1, line_2, both, abs(metal), abs(metal - soil[can.building]))
+        yield EnclosureVolts(key, line_1, line_2, both, abs(metal), abs(metal - soil[enclosure.building]))
     load = job.loads.get(bench.trial.case_fault or "")
     if load is not None and f"{bench.trial.case_fault}.C" in state.volts:
         metal = state.volts[f"{bench.trial.case_fault}.C"]
         there = soil.get(job.enclosures[load.enclosure].building, 0j)
-        yield CanVolts(str(bench.trial.case_fault), None, None, None, abs(metal), abs(metal - there))
+        yield EnclosureVolts(str(bench.trial.case_fault), None, None, None, abs(metal), abs(metal - there))
 
 
 def _across(state: State, a: str, b: str) -> float | None:

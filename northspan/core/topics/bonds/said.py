@@ -50,7 +50,7 @@ def bonds_said(case: Case) -> tuple[tuple[Finding, ...], dict[str, tuple[CallPla
     """
     job = case.job
     parts = {
-        "runs": {key: _bare(one, segments=tuple(_stretch(s.method) for s in one.segments)) for key, one in job.runs.items()},
+        "runs": {key: _bare(one, segments=tuple(_segment(s.method) for s in one.segments)) for key, one in job.runs.items()},
         "enclosures": {key: _bare(one) for key, one in job.enclosures.items()},
         "sources": {key: _bare(one) for key, one in job.sources.items()},
         "buildings": {key: _bare(one) for key, one in job.buildings.items()},
@@ -67,7 +67,7 @@ def _bare(part: Part, **kept: Any) -> Part:  # noqa: ANN401 - fields of any kind
 
 
 @lru_cache(maxsize=32)
-def _stretch(method: Method) -> Segment:
+def _segment(method: Method) -> Segment:
     return Segment(length_m=1, method=method)
 
 

@@ -7,7 +7,7 @@ from northspan.core.document.job import Job
 from northspan.core.topics.bonds.edges import Bench
 from northspan.core.topics.bonds.trial import Trial, check_trial
 from northspan.core.topics.panels.bonding import plan_enclosures
-from northspan.core.topics.sizing.from_job import question_of
+from northspan.core.topics.sizing.from_job import run_question
 from northspan.core.topics.sizing.run import SizedRun
 from northspan.core.topics.sizing.run_plan import plan_run
 from northspan.core.topics.supply.states import state_named
@@ -34,7 +34,7 @@ def on_bench(job: Job, trial: Trial) -> tuple[Bench, dict[str, SizedRun]]:
     sized: dict[str, SizedRun] = {}
     for run_id in case.tree.order:
         try:
-            planned = plan_run(run_id, question_of(case, run_id, sized), case.rulebook)
+            planned = plan_run(run_id, run_question(case, run_id, sized), case.rulebook)
         except OutsideTable:  # a load behind it is in no table: the bench takes the run as not sized, and says so
             continue
         if planned.sized:

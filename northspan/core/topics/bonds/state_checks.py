@@ -69,8 +69,8 @@ def state_findings(case: Case, plans: dict[str, EnclosurePlan]) -> Iterator[Find
     for state in states:
         for count in count_bonds(Bench(case, plans, state, Trial())):
             for trouble in count.troubles:
-                place = (trouble.kind, trouble.bonds or trouble.cans)
-                if place in said or named & {*trouble.bonds, *trouble.cans}:
+                place = (trouble.kind, trouble.bonds or trouble.enclosures)
+                if place in said or named & {*trouble.bonds, *trouble.enclosures}:
                     continue
                 said.add(place)
                 yield _finding(case.tree, trouble, state.name, case.schools, case.rulebook.words)
@@ -86,7 +86,7 @@ def state_findings(case: Case, plans: dict[str, EnclosurePlan]) -> Iterator[Find
 
 def _finding(tree: Tree, trouble: BondTrouble, state: str, schools: Schools, say: Words) -> Finding:
     if trouble.kind is Trouble.floating:
-        at = f"/enclosures/{trouble.cans[0]}/ground_bar_found"
+        at = f"/enclosures/{trouble.enclosures[0]}/ground_bar_found"
         why = say.fill(
             "A {hot_wire} that touches it finds no way back, and no breaker opens. Taking out a bond screw often leaves a bar so."
         )
@@ -113,7 +113,7 @@ def _finding(tree: Tree, trouble: BondTrouble, state: str, schools: Schools, say
 def _no_bond(tree: Tree, trouble: BondTrouble, state: str, schools: Schools, say: Words) -> Finding:
     words, source = f"{state}: {_trouble_words(tree, trouble, say)}", trouble.source
     if source not in tree.job.sources or not source_bond_wanted(tree, source, schools):
-        return Finding("no-way-back", Severity.stop, f"/enclosures/{trouble.cans[0]}", words, _NO_WAY, say.cite("way_back"))
+        return Finding("no-way-back", Severity.stop, f"/enclosures/{trouble.enclosures[0]}", words, _NO_WAY, say.cite("way_back"))
     at = f"/sources/{source}/bond_found"
     cure = pin(at, Bond.bonded, f"Bond put in at {_named(tree, (source,))}")
     return Finding("source-bond-missing", Severity.stop, at, words, _NO_WAY, say.cite("switched_neutral"), (cure,))
@@ -169,11 +169,11 @@ def _switch(tree: Tree, key: str, schools: Schools, say: Words) -> Iterator[Find
 
 
 def _trouble_words(tree: Tree, trouble: BondTrouble, say: Words) -> str:
-    cans = _named(tree, trouble.cans)
+    enclosures = _named(tree, trouble.enclosures)
     if trouble.kind is Trouble.floating:
-        return f"{cans}: its {say.terms.ground_bar} is isolated from the can."
+        return f"{enclosures}: its {say.terms.ground_bar} is isolated from the can."
     if trouble.kind is Trouble.none_made:
-        return f"no bond joins {cans} to the neutral of {_named(tree, (trouble.source,))}."
+        return f"no bond joins {enclosures} to the neutral of {_named(tree, (trouble.source,))}."
     return f"{say.terms.neutral_and_ground} are bonded at {_named(tree, trouble.bonds)}."
 
 

@@ -65,10 +65,10 @@ def made_of(bench: Bench, key: str, sized: dict[str, SizedRun]) -> Made:
     run, rulebook = bench.tree.job.runs[key], bench.rulebook
     metal = run.metal or Metal.copper
     size = run.conductor_size or rulebook.wires.smallest_customary(metal)
-    can = bench.tree.job.enclosures.get(run.target)
+    enclosure = bench.tree.job.enclosures.get(run.target)
     kind = rulebook.loop.device_type(run.kind, run.device_type) if rulebook.loop else ""
     shelf = rulebook.devices.ratings(kind)
-    wanted = run.device_a or (can.main_a if can else None) or shelf[0]
+    wanted = run.device_a or (enclosure.main_a if enclosure else None) or shelf[0]
     device = next((rating for rating in shelf if rating >= wanted), shelf[-1])
     ground, ground_metal = run.equipment_ground_size or size, run.ground_metal or metal
     return Made(size, run.grounded_size or size, ground, metal, run.sets or 1, device, ground_metal, False, kind)

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from math import isinf
 
 from northspan.core.topics.bonds.opening import Opening
-from northspan.core.topics.bonds.reading import CanVolts
+from northspan.core.topics.bonds.reading import EnclosureVolts
 from northspan.core.working.worked import whole
 
 NORMAL_A, OBJECTION_A = 0.005, 0.5  # leakage below the one is normal; from the other on it is a second bond or a bad neutral
@@ -96,12 +96,12 @@ def clamp_words(amperes: float) -> str:
     return "above what leaks in ordinary wiring: find the source" if amperes < OBJECTION_A else "a second bond, or a bad neutral"
 
 
-def highest(cans: dict[str, CanVolts]) -> CanVolts | None:
+def highest(enclosures: dict[str, EnclosureVolts]) -> EnclosureVolts | None:
     """Give the can that is worst to touch.
 
     Parameters
     ----------
-    cans : dict
+    enclosures : dict
         Cans by id. [V]
     """
-    return max(cans.values(), key=lambda can: can.touch_v, default=None)
+    return max(enclosures.values(), key=lambda enclosure: enclosure.touch_v, default=None)

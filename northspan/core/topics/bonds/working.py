@@ -5,7 +5,7 @@ from __future__ import annotations
 from northspan.core.document.job import Bond, Circuit, Grounding
 from northspan.core.physics.role import Role
 from northspan.core.topics.bonds.one_bond import Trouble
-from northspan.core.topics.bonds.reading import CanVolts, Solved, edge_name, place_name
+from northspan.core.topics.bonds.reading import EnclosureVolts, Solved, edge_name, place_name
 from northspan.core.topics.bonds.words import (
     DANGER,
     DANGER_V,
@@ -46,18 +46,17 @@ def working_verdict(solved: Solved) -> Verdict:
 
 
 def _touch(solved: Solved) -> Verdict | None:
-    worst = highest(solved.cans)
+    worst = highest(solved.enclosures)
     if worst is None or worst.touch_v <= DANGER_V:
         return None
     name, cite = place_name(solved.bench, worst.key), solved.bench.say.cite("open_neutral")
-    words = (
-        f"{whole(worst.touch_v)} V between {name} and the soil a metre away, {whole(worst.can_v)} V to remote earth. No breaker sees it."
-    )
+    far = f"{whole(worst.enclosure_v)} V to remote earth"
+    words = f"{whole(worst.touch_v)} V between {name} and the soil a metre away, {far}. No breaker sees it."
     return Verdict(DANGER, worst.touch_v, f"{whole(worst.touch_v)} V on {name}", words, _lost(solved), cite, worst.key)
 
 
 def _legs(solved: Solved) -> Verdict | None:
-    found = [(apart, can) for can in solved.cans.values() if (apart := _apart(can)) is not None]
+    found = [(apart, enclosure) for enclosure in solved.enclosures.values() if (apart := _apart(enclosure)) is not None]
     off, worst = max(found, key=lambda pair: pair[0], default=(0.0, None))
     if worst is None or off <= UNEVEN:
         return None
@@ -69,12 +68,12 @@ def _legs(solved: Solved) -> Verdict | None:
     return Verdict(DANGER, high, f"{whole(high)} V and {whole(low)} V at {name}", words, _lost(solved), cite, worst.key)
 
 
-def _apart(can: CanVolts) -> float | None:
+def _apart(enclosure: EnclosureVolts) -> float | None:
     """How far the legs of a can are from their mean, as a share of it; None where it has not both. [-]"""
-    if can.line_1_v is None or can.line_2_v is None:
+    if enclosure.line_1_v is None or enclosure.line_2_v is None:
         return None
-    mean = (can.line_1_v + can.line_2_v) / 2
-    return abs(can.line_1_v - mean) / mean if mean else None
+    mean = (enclosure.line_1_v + enclosure.line_2_v) / 2
+    return abs(enclosure.line_1_v - mean) / mean if mean else None
 
 
 def _lost(solved: Solved) -> str:
@@ -104,7 +103,7 @@ def _objection(solved: Solved) -> Verdict | None:
         return None
     bench, worst, cite = solved.bench, metal[0], solved.bench.say.cite("objectionable")
     amperes, shown, name = solved.amperes(worst), amperes_text(solved.amperes(worst)), edge_name(bench, worst)
-    even = all((_apart(can) or 0.0) <= UNEVEN for can in solved.cans.values())
+    even = all((_apart(enclosure) or 0.0) <= UNEVEN for enclosure in solved.enclosures.values())
     beside = next((edge for edge in metal if edge.part in bench.trial.neutrals_lost), None)
     if beside is not None and even and solved.amperes(beside) >= OBJECTION_A:
         amperes, shown, name = solved.amperes(beside), amperes_text(solved.amperes(beside)), edge_name(bench, beside)
@@ -161,9 +160,9 @@ def _bonds(solved: Solved) -> Verdict | None:
     trouble = next((trouble for count in solved.bonds for trouble in count.troubles), None)
     if trouble is None:
         return None
-    cans = ", ".join(place_name(bench, key) for key in trouble.cans)
+    enclosures = ", ".join(place_name(bench, key) for key in trouble.enclosures)
     if trouble.kind is Trouble.uncalled:
-        words = f"Hardly any current shows it now. The neutral serves {cans} as its ground, and its drop lifts every case there."
+        words = f"Hardly any current shows it now. The neutral serves {enclosures} as its ground, and its drop lifts every case there."
         why = "The soil is the way back here, by a residual-current device; a link of yours defeats it."
         name = place_name(bench, trouble.bonds[-1])
         return Verdict(WRONG, 0, f"Bonded at {name}, where it ought to be kept apart", words, why, cite("one_bond"), trouble.bonds[-1])
@@ -171,15 +170,17 @@ def _bonds(solved: Solved) -> Verdict | None:
         words = f"There are {len(trouble.bonds)} bonds, and hardly any current shows it: the load is balanced, or off."
         return Verdict(WRONG, 0, "A second bond that does not show", words, _second(solved), cite("one_bond"), trouble.bonds[-1])
     if trouble.kind is Trouble.floating:
-        words = f"{cans}: nothing joins the can to its {solved.say.terms.ground_bar}. Nothing shows it until a wire touches the can."
-        return Verdict(DANGER, 0, f"{cans} floats", words, "A can without a way back stays live.", cite("ground_bar"), trouble.cans[0])
-    words = f"Nothing shows it now. When a wire touches {cans}, no breaker opens."
+        words = f"{enclosures}: nothing joins the can to its {solved.say.terms.ground_bar}. Nothing shows it until a wire touches the can."
+        return Verdict(
+            DANGER, 0, f"{enclosures} floats", words, "A can without a way back stays live.", cite("ground_bar"), trouble.enclosures[0]
+        )
+    words = f"Nothing shows it now. When a wire touches {enclosures}, no breaker opens."
     why = f"No bond joins this metal to the neutral of {place_name(bench, trouble.source)}."
-    return Verdict(DANGER, 0, "No bond: a fault has no way back", words, why, cite("way_back"), trouble.cans[0])
+    return Verdict(DANGER, 0, "No bond: a fault has no way back", words, why, cite("way_back"), trouble.enclosures[0])
 
 
 def _lifted(solved: Solved) -> Verdict | None:
-    worst = highest(solved.cans)
+    worst = highest(solved.enclosures)
     if worst is None or worst.touch_v < LIFT_V:
         return None
     bench, name = solved.bench, place_name(solved.bench, worst.key)

@@ -11,7 +11,7 @@ from northspan.core.case.schools import call_plan, school_of
 from northspan.core.document.calls import CALLS
 from northspan.core.document.findings import Cure, Edit, Finding, Severity, pin, sentence
 from northspan.core.document.job import Electrode, ElectrodeKind, EnclosureKind, Grounding, Job, Metal, Status
-from northspan.core.document.plan import BuildingPlan, CallPlan, WorkGroup, printed
+from northspan.core.document.plan import BuildingPlan, CallPlan, WorkGroup, work_lines
 from northspan.core.rulebooks.questions.common import BuildingFacts, Wire
 from northspan.core.rulebooks.questions.electrodes import ElectrodeRules
 from northspan.core.rulebooks.questions.words import Words
@@ -38,8 +38,8 @@ def plan_building(case: Case, key: str, supply: tuple[Wire, int] | None) -> Buil
     disconnect = case.rulebook.electrodes.building_disconnect(facts, _main_a(case.tree.job, key))
     needed = case.rulebook.electrodes.electrodes_needed(facts, school)
     groups = [
-        WorkGroup("disconnect", "Disconnect", disconnect.rule.result, printed(disconnect.steps)),
-        WorkGroup("electrodes", "Electrodes", "required" if needed.value.required else "not required", printed(needed.steps)),
+        WorkGroup("disconnect", "Disconnect", disconnect.rule.result, work_lines(disconnect.steps)),
+        WorkGroup("electrodes", "Electrodes", "required" if needed.value.required else "not required", work_lines(needed.steps)),
     ]
     conductor = ""
     if needed.value.required:
@@ -57,11 +57,11 @@ def plan_building(case: Case, key: str, supply: tuple[Wire, int] | None) -> Buil
                 f"conductor_{kind}",
                 f"Conductor to {kind.replace('_', ' ')}",
                 case.rulebook.words.size_name(worked.value),
-                printed(worked.steps),
+                work_lines(worked.steps),
             )
             for kind, worked in sized
         ]
-        groups += _how(facts, case.rulebook.electrodes)
+        groups += _rules_of_electrodes(facts, case.rulebook.electrodes)
     return BuildingPlan(
         key,
         building.name,
@@ -76,10 +76,10 @@ def plan_building(case: Case, key: str, supply: tuple[Wire, int] | None) -> Buil
     )
 
 
-def _how(facts: BuildingFacts, electrode_rules: ElectrodeRules) -> Iterator[WorkGroup]:
+def _rules_of_electrodes(facts: BuildingFacts, electrode_rules: ElectrodeRules) -> Iterator[WorkGroup]:
     rules, other = electrode_rules.electrode_rules(facts), electrode_rules.intersystem_bonding(facts)
-    yield WorkGroup("rules", "How they go in and are joined", rules.value, printed(rules.steps))
-    yield WorkGroup("intersystem", "Bonding point for other systems", other.rule.result, printed(other.steps))
+    yield WorkGroup("rules", "How they go in and are joined", rules.value, work_lines(rules.steps))
+    yield WorkGroup("intersystem", "Bonding point for other systems", other.rule.result, work_lines(other.steps))
 
 
 def building_findings(case: Case, plans: dict[str, BuildingPlan]) -> Iterator[Finding]:
@@ -219,10 +219,10 @@ def _calls(job: Job, facts: BuildingFacts, needed: bool, rulebook: Rulebook) -> 
 def _disconnect(job: Job, key: str, plan: BuildingPlan, line: Step, say: Words) -> Iterator[Finding]:
     if not plan.detached:
         return
-    cans = {k: e for k, e in job.enclosures.items() if e.building == key and e.status is not Status.remove}
-    mains = {k: e for k, e in cans.items() if e.kind in _OWN_DISCONNECT}
+    enclosures = {k: e for k, e in job.enclosures.items() if e.building == key and e.status is not Status.remove}
+    mains = {k: e for k, e in enclosures.items() if e.kind in _OWN_DISCONNECT}
     if not mains:
-        first = next(iter(cans), "")
+        first = next(iter(enclosures), "")
         yield Finding(
             "disconnect-missing",
             Severity.fix,
@@ -232,13 +232,13 @@ def _disconnect(job: Job, key: str, plan: BuildingPlan, line: Step, say: Words) 
             line.citation,
             (pin(f"/enclosures/{first}/kind", EnclosureKind.panel_main_breaker, say.fill("Use a {panel} with a main breaker")),),
         )
-    for k, can in mains.items():
-        if can.main_a is not None and can.main_a < plan.disconnect_least_a:
+    for k, enclosure in mains.items():
+        if enclosure.main_a is not None and enclosure.main_a < plan.disconnect_least_a:
             yield Finding(
                 "main-below-disconnect",
                 Severity.fix,
                 f"/enclosures/{k}/main_a",
-                f"{can.name}: main of {whole(can.main_a)} A is below {whole(plan.disconnect_least_a)} A.",
+                f"{enclosure.name}: main of {whole(enclosure.main_a)} A is below {whole(plan.disconnect_least_a)} A.",
                 sentence(f"the least for {line.formula}"),
                 line.citation,
                 (pin(f"/enclosures/{k}/main_a", plan.disconnect_least_a, f"Use a {whole(plan.disconnect_least_a)} A main"),),

@@ -11,13 +11,13 @@ from northspan.core.case.case import Case
 from northspan.core.case.tree import Tree
 from northspan.core.document.findings import Finding, Severity, pin
 from northspan.core.document.job import Circuit, Metal, RunKind
-from northspan.core.document.plan import WorkGroup, printed
+from northspan.core.document.plan import WorkGroup, work_lines
 from northspan.core.physics.device_curves import opens_within_s
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
-from northspan.core.topics.faults.interrupting import stretch_of
+from northspan.core.topics.faults.interrupting import fault_wires_of
 from northspan.core.topics.sizing.run import SizedRun
-from northspan.core.topics.supply.fault import Fault, Loop, Stretch, fault_after
+from northspan.core.topics.supply.fault import Fault, FaultWires, Loop, fault_after
 from northspan.core.working.errors import OutsideTable
 from northspan.core.working.worked import Step, Worked, step, whole
 
@@ -123,7 +123,7 @@ def heat_groups(found: tuple[Stands, ...]) -> tuple[WorkGroup, ...]:
     if not found:
         return ()
     answer = ", ".join(f"{one.role} {'holds' if one.holds else 'does not hold'}" for one in found)
-    return (WorkGroup("heat", "Heat of a fault", answer, printed(tuple(line for one in found for line in one.steps))),)
+    return (WorkGroup("heat", "Heat of a fault", answer, work_lines(tuple(line for one in found for line in one.steps))),)
 
 
 def heat_findings(tree: Tree, found: dict[str, tuple[Stands, ...]], say: Words) -> Iterator[Finding]:
@@ -162,20 +162,20 @@ def _held(run_id: str, role: str, one: SizedRun, ahead: Fault, rulebook: Ruleboo
     ground = role == "ground"
     size = (one.equipment_ground_size if ground else one.grounded_size) or wire.size
     metal = one.ground_metal if ground else wire.metal
-    stretch = replace(stretch_of(one), neutral_size=size, neutral_metal=metal)
+    wires = replace(fault_wires_of(one), neutral_size=size, neutral_metal=metal)
     device_a = question.tapped_a or one.device.value
     kind = question.tapped_type if question.tapped_a else question.guard.device_type
-    found = _worked(role, ahead.loop, stretch, wire.insulation, kind, device_a, rulebook)
+    found = _worked(role, ahead.loop, wires, wire.insulation, kind, device_a, rulebook)
     if found is not None:
         yield replace(found, run_id=run_id)
 
 
 @lru_cache(maxsize=8192)
-def _worked(role: str, ahead: Loop, stretch: Stretch, insulation: str, kind: str, device_a: float, rulebook: Rulebook) -> Stands | None:
+def _worked(role: str, ahead: Loop, wires: FaultWires, insulation: str, kind: str, device_a: float, rulebook: Rulebook) -> Stands | None:
     """The same for any run with such wires behind such a loop; None where the fault is not known."""
-    size, metal, sets = stretch.neutral_size, stretch.neutral_metal or stretch.metal, float(stretch.sets)
+    size, metal, sets = wires.neutral_size, wires.neutral_metal or wires.metal, float(wires.sets)
     try:
-        fault_a = fault_after(ahead, stretch, rulebook.drops).value.line_neutral_a
+        fault_a = fault_after(ahead, wires, rulebook.drops).value.line_neutral_a
     except OutsideTable:  # a size without an impedance: the can says so
         return None
     latest_s = opens_within_s(fault_a / device_a, rulebook.devices.device_curve(kind, device_a))[1]

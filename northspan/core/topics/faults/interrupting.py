@@ -10,12 +10,12 @@ from northspan.core.case.case import Case
 from northspan.core.case.tree import WITHOUT_DEVICE, Tree
 from northspan.core.document.findings import Finding, Severity, pin
 from northspan.core.document.job import Circuit, Enclosure, EnclosureKind, Method, Source, SourceKind, Status
-from northspan.core.document.plan import printed
+from northspan.core.document.plan import work_lines
 from northspan.core.rulebooks.questions.devices import DeviceRules
 from northspan.core.rulebooks.questions.supplies import SupplyRules
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.topics.sizing.run import SizedRun
-from northspan.core.topics.supply.fault import Fault, Stretch, fault_after, fault_at_source
+from northspan.core.topics.supply.fault import Fault, FaultWires, fault_after, fault_at_source
 from northspan.core.working.errors import OutsideTable
 from northspan.core.working.worked import Step, Worked, whole
 
@@ -51,7 +51,7 @@ def faults(case: Case, sized: dict[str, SizedRun]) -> dict[str, Worked[Fault]]:
         if ahead is None or run_id not in sized or run_id in case.tree.standby:
             continue
         try:
-            there = fault_after(ahead.value.loop, stretch_of(sized[run_id]), case.rulebook.drops)
+            there = fault_after(ahead.value.loop, fault_wires_of(sized[run_id]), case.rulebook.drops)
         except OutsideTable:  # a size without an impedance in the table: nothing is known from here on
             continue
         found[run.target] = there
@@ -62,7 +62,7 @@ def faults(case: Case, sized: dict[str, SizedRun]) -> dict[str, Worked[Fault]]:
     return found
 
 
-def at_cans(tree: Tree, found: dict[str, Worked[Fault]], device_rules: DeviceRules) -> dict[str, FaultHere]:
+def at_enclosures(tree: Tree, found: dict[str, Worked[Fault]], device_rules: DeviceRules) -> dict[str, FaultHere]:
     """Give the cans their fault current and the rating that may interrupt it. [A]
 
     Parameters
@@ -95,7 +95,7 @@ def fault_fields(here: FaultHere) -> dict[str, Any]:
         "fault_a": fault.line_line_a,
         "fault_to_neutral_a": fault.line_neutral_a,
         "interrupting_least_a": here.ratings_a,
-        "fault_working": printed(here.fault.steps),
+        "fault_working": work_lines(here.fault.steps),
     }
 
 
@@ -113,33 +113,33 @@ def fault_findings(tree: Tree, here: dict[str, FaultHere], device_rules: DeviceR
     say : Words
         How the trade says it. [-]
     """
-    for key, can in tree.job.enclosures.items():
-        if key not in here or can.kind in WITHOUT_DEVICE or can.kind in _KNOWN or can.status is Status.remove:
+    for key, enclosure in tree.job.enclosures.items():
+        if key not in here or enclosure.kind in WITHOUT_DEVICE or enclosure.kind in _KNOWN or enclosure.status is Status.remove:
             continue
-        yield from _held(key, can, here[key], device_rules, say)
+        yield from _held(key, enclosure, here[key], device_rules, say)
 
 
-def _held(key: str, can: Enclosure, here: FaultHere, device_rules: DeviceRules, say: Words) -> Iterator[Finding]:
+def _held(key: str, enclosure: Enclosure, here: FaultHere, device_rules: DeviceRules, say: Words) -> Iterator[Finding]:
     available, at = here.fault.value.largest_a, f"/enclosures/{key}/interrupting_a"
     words = f"{whole(available)} A"
-    if can.interrupting_a is not None and can.interrupting_a < available:
+    if enclosure.interrupting_a is not None and enclosure.interrupting_a < available:
         yield Finding(
             "interrupting-too-low",
             Severity.stop,
             at,
-            f"{can.name}: a fault can reach {words}, its devices may interrupt {whole(can.interrupting_a)} A.",
+            f"{enclosure.name}: a fault can reach {words}, its devices may interrupt {whole(enclosure.interrupting_a)} A.",
             "A breaker that meets more than its rating can burst.",
             say.cite("interrupting"),
             (pin(at, here.ratings_a, f"Use devices of {whole(here.ratings_a / 1000)} kA"),),
         )
         return
     unmarked: Step = device_rules.unmarked_interrupting_a()
-    if can.interrupting_a is None and available > unmarked.value:
+    if enclosure.interrupting_a is None and available > unmarked.value:
         yield Finding(
             "interrupting-unknown",
-            Severity.check if can.status is Status.existing else Severity.note,
+            Severity.check if enclosure.status is Status.existing else Severity.note,
             at,
-            f"{can.name}: a fault can reach {words}; devices of {whole(here.ratings_a / 1000)} kA are needed.",
+            f"{enclosure.name}: a fault can reach {words}; devices of {whole(here.ratings_a / 1000)} kA are needed.",
             f"Read the label. A breaker without a marking is good for {whole(unmarked.value)} A only.",
             say.cite("interrupting"),
             (pin(at, here.ratings_a, f"The label says {whole(here.ratings_a / 1000)} kA"),),
@@ -155,7 +155,7 @@ def _at_source(key: str, source: Source, found: dict[str, Worked[Fault]], supply
     return fault_at_source(source, supply_rules.to_neutral_v(source.line_v, source.system), ahead.value.loop if ahead else None)
 
 
-def stretch_of(sized: SizedRun) -> Stretch:
+def fault_wires_of(sized: SizedRun) -> FaultWires:
     """Give the conductors of a run as a fault meets them.
 
     Parameters
@@ -169,4 +169,4 @@ def stretch_of(sized: SizedRun) -> Stretch:
     wire = sized.tried.wire
     has_neutral = sized.question.run.circuit is not Circuit.two_wire_line
     neutral = (sized.grounded_size or wire.size) if has_neutral else ""
-    return Stretch(wire.size, neutral, wire.metal, sized.question.sets, tuple(lengths.items()))
+    return FaultWires(wire.size, neutral, wire.metal, sized.question.sets, tuple(lengths.items()))

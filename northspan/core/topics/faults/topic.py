@@ -8,7 +8,7 @@ from northspan.core.case.case import Case
 from northspan.core.case.topic import Done, Planned, Result, Topic
 from northspan.core.document.findings import Finding
 from northspan.core.topics.faults.heat import Stands, heat_findings, heat_groups, heats
-from northspan.core.topics.faults.interrupting import FaultHere, at_cans, fault_fields, fault_findings, faults
+from northspan.core.topics.faults.interrupting import FaultHere, at_enclosures, fault_fields, fault_findings, faults
 from northspan.core.topics.sizing.topic import SIZED
 
 _HERE: Result[dict[str, FaultHere]] = Result("fault current by can")
@@ -26,7 +26,7 @@ def plan(case: Case, done: Done) -> Planned:
         What earlier topics worked out. [-]
     """
     loops = faults(case, done[SIZED])
-    here, heat = at_cans(case.tree, loops, case.rulebook.devices), heats(case, done[SIZED], loops)
+    here, heat = at_enclosures(case.tree, loops, case.rulebook.devices), heats(case, done[SIZED], loops)
     return Planned(
         onto={"enclosures": {key: fault_fields(one) for key, one in here.items()}},
         more={"runs": {key: {"working": heat_groups(found)} for key, found in heat.items() if done.wants(key)}},

@@ -52,13 +52,13 @@ def dwelling_carried(tree: Tree, run_id: str) -> tuple[str, str]:
     while here is not None:  # a standby supply stands beside what feeds its end in ordinary times
         ahead.add(here.origin)
         here = tree.above(here.origin)
-    for key, can in job.enclosures.items():
-        if can.building != home or can.status is Status.remove or key in below:
+    for key, enclosure in job.enclosures.items():
+        if enclosure.building != home or enclosure.status is Status.remove or key in below:
             continue
         if any(load.status is not Status.remove for _, load in tree.loads_at.get(key, ())):
-            return "", f"loads on {can.name} belong to the dwelling and are not on it"
+            return "", f"loads on {enclosure.name} belong to the dwelling and are not on it"
         if key not in ahead and key in tree.feeding:
-            return "", f"{can.name} belongs to the dwelling and is not on it"
+            return "", f"{enclosure.name} belongs to the dwelling and is not on it"
     return home, ""
 
 
@@ -116,8 +116,8 @@ def dwelling_facts(case: Case, building_id: str, local_v: tuple[float, float]) -
     """
     job = case.tree.job
     building = job.buildings[building_id]
-    cans = {key for key, can in job.enclosures.items() if can.building == building_id}
-    loads = _one_of_each([load for load in job.loads.values() if load.enclosure in cans and load.status is not Status.remove])
+    enclosures = {key for key, enclosure in job.enclosures.items() if enclosure.building == building_id}
+    loads = _one_of_each([load for load in job.loads.values() if load.enclosure in enclosures and load.status is not Status.remove])
     power = {id(load): load_power(load, *local_v, case.rulebook.loads).value for load in loads}
 
     def of(*kinds: LoadKind) -> tuple[float, ...]:

@@ -8,7 +8,7 @@ from northspan.core.case.case import Case
 from northspan.core.case.tree import Tree
 from northspan.core.document.findings import Finding, Severity, pin
 from northspan.core.document.job import Across, Building, BuildingUse, Circuit, Load, RunKind, Status
-from northspan.core.document.plan import LoadPlan, MethodPlan, printed
+from northspan.core.document.plan import LoadPlan, MethodPlan, work_lines
 from northspan.core.rulebooks.questions.common import DesignLoad
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.topics.loads.demand import demand_of
@@ -78,12 +78,16 @@ def plan_methods(case: Case, building_id: str) -> tuple[tuple[MethodPlan, ...], 
         The building. [-]
     """
     building = case.tree.job.buildings[building_id]
-    cans = [key for key, can in case.tree.job.enclosures.items() if can.building == building_id and can.status is not Status.remove]
-    if building.use is not BuildingUse.dwelling or not cans:
+    enclosures = [
+        key
+        for key, enclosure in case.tree.job.enclosures.items()
+        if enclosure.building == building_id and enclosure.status is not Status.remove
+    ]
+    if building.use is not BuildingUse.dwelling or not enclosures:
         return (), []
     if building.floor_m2 is None and case.rulebook.dwellings.needs_floor_area():
         return (), _without_area(building_id, building)
-    entry = next((case.tree.job.runs[key].target for key in case.tree.entering.get(building_id, ())), cans[0])
+    entry = next((case.tree.job.runs[key].target for key in case.tree.entering.get(building_id, ())), enclosures[0])
     volts = voltages_at(case.tree, entry, case.rulebook.supplies)
     try:
         methods = method_loads(case, building_id, volts)
@@ -121,7 +125,9 @@ def plan_methods(case: Case, building_id: str) -> tuple[tuple[MethodPlan, ...], 
         neutral_a = method.neutral.value / volts[0] if method.neutral else None
         service_a = max(device.value, least.value)
         chosen = by_method(building, case.rulebook.dwellings) and method.key == building.load_method
-        plans.append(MethodPlan(method.key, method.title, method.total.value, amperes.value, neutral_a, service_a, chosen, printed(lines)))
+        plans.append(
+            MethodPlan(method.key, method.title, method.total.value, amperes.value, neutral_a, service_a, chosen, work_lines(lines))
+        )
     return tuple(plans), _not_entered(case, building_id, volts)
 
 
@@ -196,4 +202,4 @@ def _load_plan(case: Case, key: str, load: Load) -> LoadPlan:
     covered = by_method(case.tree.job.buildings[building], case.rulebook.dwellings)
     note = "in the dwelling's method" if covered else "continuous" if demand.continuous else "motor" if demand.motor_a else ""
     neutral_a = demand.current_a if to_neutral else 0.0
-    return LoadPlan(key, building, demand.power_va, line_1, line_2, neutral_a, demand.continuous, note, printed(worked.steps))
+    return LoadPlan(key, building, demand.power_va, line_1, line_2, neutral_a, demand.continuous, note, work_lines(worked.steps))

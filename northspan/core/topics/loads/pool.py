@@ -24,8 +24,10 @@ def pool_calls(case: Case, key: str) -> tuple[CallPlan, ...]:
     kind, job, rules = CALLS["vehicle_pool"], case.job, case.rulebook
     if kind.name in rules.choices.calls_left_out() or job.buildings[key].load_method not in rules.dwellings.pooled_methods():
         return ()
-    cans = {k for k, can in job.enclosures.items() if can.building == key}
-    charging = any(one.kind is LoadKind.vehicle and one.enclosure in cans and one.status is not Status.remove for one in job.loads.values())
+    enclosures = {k for k, enclosure in job.enclosures.items() if enclosure.building == key}
+    charging = any(
+        one.kind is LoadKind.vehicle and one.enclosure in enclosures and one.status is not Status.remove for one in job.loads.values()
+    )
     if not charging:
         return ()
     outcomes = {}

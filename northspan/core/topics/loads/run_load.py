@@ -101,9 +101,9 @@ def load_behind(case: Case, run_id: str) -> Worked[LegLoads | None]:
         and by_method(case.tree.job.buildings[home], case.rulebook.dwellings)
         and not any(other.load_a for _, other in typed if case.tree.building_of(other.target) == home)
     ):
-        cans = {key for key, can in case.tree.job.enclosures.items() if can.building == home}
+        enclosures = {key for key, enclosure in case.tree.job.enclosures.items() if enclosure.building == home}
         blocks.append(_dwelling_block(case, home, run_v))
-        fed = [f for f in fed if f.load.enclosure not in cans]
+        fed = [f for f in fed if f.load.enclosure not in enclosures]
     if not fed and not blocks:
         return NO_LOAD
     return added_up(fed, blocks, run_v, run.kind, case.rulebook)  # type: ignore[return-value]
@@ -130,7 +130,9 @@ def chosen_method(case: Case, building_id: str) -> tuple[MethodLoad, MethodLoad]
     """
     entry = next((key for key in case.tree.entering.get(building_id, ())), None)
     node = (
-        case.tree.job.runs[entry].target if entry else next(k for k, can in case.tree.job.enclosures.items() if can.building == building_id)
+        case.tree.job.runs[entry].target
+        if entry
+        else next(k for k, enclosure in case.tree.job.enclosures.items() if enclosure.building == building_id)
     )
     methods = method_loads(case, building_id, voltages_at(case.tree, node, case.rulebook.supplies))
     wanted = case.tree.job.buildings[building_id].load_method

@@ -27,12 +27,12 @@ def plan(case: Case, done: Done) -> Planned:
     """
     del done
     loads, about_loads = plan_loads(case)
-    standing = [key for key, building in case.job.buildings.items() if building.status is not Status.remove]
-    methods = {key: plan_methods(case, key) for key in standing}
+    staying = [key for key, building in case.job.buildings.items() if building.status is not Status.remove]
+    methods = {key: plan_methods(case, key) for key in staying}
     return Planned(
         {"loads": loads},
         onto={"buildings": {key: {"methods": found} for key, (found, _) in methods.items()}},
-        more={"buildings": {key: {"calls": pool_calls(case, key)} for key in standing}},
+        more={"buildings": {key: {"calls": pool_calls(case, key)} for key in staying}},
         results={_FOUND: [*(one for _, about in methods.values() for one in about), *about_loads]},
     )
 

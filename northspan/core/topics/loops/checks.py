@@ -11,7 +11,7 @@ from northspan.core.case.tree import Tree
 from northspan.core.document.calls import CALLS
 from northspan.core.document.findings import Cure, Edit, Finding, Severity, pin
 from northspan.core.document.job import Building, Earthing, Grounding, LoadKind, RunKind, Status, WetRoom
-from northspan.core.document.plan import CallPlan, WorkGroup, printed
+from northspan.core.document.plan import CallPlan, WorkGroup, work_lines
 from northspan.core.physics.device_curves import PEOPLE_MA
 from northspan.core.rulebooks.questions.loop import BondingFacts, LoopRules, WetCircuit
 from northspan.core.rulebooks.questions.words import Words
@@ -68,20 +68,20 @@ def bonding_groups(case: Case, building_id: str, sized: dict[str, SizedRun]) -> 
     facts = bonding_facts(case.tree, building_id, sized, rules)
     earthing, bonding = rules.earthing_conductor(facts), rules.main_bonding(facts)
     groups = [
-        WorkGroup("earthing", "Main earthing conductor", case.rulebook.words.size_name(earthing.value), printed(earthing.steps)),
-        WorkGroup("bonding", "Main bonding", case.rulebook.words.size_name(bonding.value), printed(bonding.steps)),
+        WorkGroup("earthing", "Main earthing conductor", case.rulebook.words.size_name(earthing.value), work_lines(earthing.steps)),
+        WorkGroup("bonding", "Main bonding", case.rulebook.words.size_name(bonding.value), work_lines(bonding.steps)),
     ]
     for i, one in enumerate(facts.entries):
         worked = rules.entry(one, facts)
-        groups.append(WorkGroup(f"entry{i}", f"Comes in: {one.kind}", worked.rule.result, printed(worked.steps)))
+        groups.append(WorkGroup(f"entry{i}", f"Comes in: {one.kind}", worked.rule.result, work_lines(worked.steps)))
     supply = next((sized[key] for key in case.tree.entering.get(building_id, ()) if key in sized), None)
     if facts.exported and facts.earthing is Earthing.tn_c_s and supply and (supply.equipment_ground_size or "").startswith("armour"):
         armour = rules.armour_as_bond(supply.tried.wire.size, facts)
-        groups.append(WorkGroup("armour", "Armour as main bond", armour.rule.result, printed(armour.steps)))
+        groups.append(WorkGroup("armour", "Armour as main bond", armour.rule.result, work_lines(armour.steps)))
     room = case.tree.job.buildings[building_id].wet_room
     if room is not None:
         wanted = _wet(case.tree.job.buildings[building_id], room, sized, rules)
-        groups.append(WorkGroup("wet_room", "Room with a bath or shower", wanted.rule.result, printed(wanted.steps)))
+        groups.append(WorkGroup("wet_room", "Room with a bath or shower", wanted.rule.result, work_lines(wanted.steps)))
     return tuple(groups)
 
 

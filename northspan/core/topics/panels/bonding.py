@@ -8,7 +8,7 @@ from northspan.core.case.case import Case
 from northspan.core.case.tree import WITHOUT_DEVICE
 from northspan.core.document.findings import Finding, Severity, pin
 from northspan.core.document.job import Bond, Job, Status
-from northspan.core.document.plan import EnclosurePlan, printed
+from northspan.core.document.plan import EnclosurePlan, work_lines
 from northspan.core.rulebooks.questions.common import BuildingFacts
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.topics.supply.states import own_bond
@@ -51,7 +51,9 @@ def plan_enclosures(case: Case) -> dict[str, EnclosurePlan]:
             first_disconnect=case.tree.first_disconnect(key) and not own_bond(case.tree, key, case.schools), building=at_entry
         )
         agrees = enclosure.bond_found is Bond.unknown or enclosure.bond_found == bond.value
-        plans[key] = EnclosurePlan(key, enclosure.name, enclosure.building, bond.value, enclosure.bond_found, agrees, printed(bond.steps))
+        plans[key] = EnclosurePlan(
+            key, enclosure.name, enclosure.building, bond.value, enclosure.bond_found, agrees, work_lines(bond.steps)
+        )
     return plans
 
 

@@ -11,8 +11,8 @@ from northspan.core.document.calls import CALLS
 from northspan.core.document.findings import Finding
 from northspan.core.document.plan import CallPlan, EnclosurePlan
 from northspan.core.topics.electrodes.topic import BUILDINGS
-from northspan.core.topics.panels.audit import audit, main_outcomes
 from northspan.core.topics.panels.bonding import bond_findings, plan_enclosures
+from northspan.core.topics.panels.findings import main_outcomes, panel_findings
 from northspan.core.topics.sizing.topic import SIZED
 
 _CANS: Result[dict[str, EnclosurePlan]] = Result("cans with devices")
@@ -49,7 +49,7 @@ def findings(case: Case, done: Done) -> Iterator[Finding]:
     done : Done
         What the topics so far worked out. [-]
     """
-    yield from audit(case, done[SIZED])
+    yield from panel_findings(case, done[SIZED])
     yield from bond_findings(case.job, done[_CANS], case.rulebook.words)
 
 

@@ -8,7 +8,7 @@ from pydantic import JsonValue
 
 from northspan.core.document.findings import Cure, Edit, Finding, Severity, pin, sentence
 from northspan.core.document.job import Fitting, FittingKind
-from northspan.core.document.plan import WorkGroup, printed
+from northspan.core.document.plan import WorkGroup, work_lines
 from northspan.core.rulebooks.questions.boxes import BoxRules
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
@@ -45,7 +45,7 @@ def fitting_groups(i: int, routed: Routed, box_rules: BoxRules, say: Words) -> I
         where = say.length_text(fitting.at_m)
         title = f"Stretch {i + 1}, {say.fill(NAMES[fitting.kind])} at {where}"
         answer = f"at least {' and '.join(answers)}" if answers else "by what it is made for"
-        yield WorkGroup(f"fitting{i + 1}.{n}", title, answer, printed((long, volume, *joints, box_rules.box_reach())))
+        yield WorkGroup(f"fitting{i + 1}.{n}", title, answer, work_lines((long, volume, *joints, box_rules.box_reach())))
 
 
 def fitting_findings(routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from northspan.core.document.findings import Finding, Severity, pin, sentence
 from northspan.core.document.job import Crossing, Place, Segment, Status, status_of
-from northspan.core.document.plan import TrenchPlan, WorkGroup, printed
+from northspan.core.document.plan import TrenchPlan, WorkGroup, work_lines
 from northspan.core.rulebooks.questions.routes import RouteRules
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
@@ -38,21 +38,21 @@ def ground_groups(i: int, routed: Routed, rulebook: Rulebook) -> Iterator[WorkGr
         return
     if status_of(run, segment) not in TO_DIG:
         there = ruled("0", "trench", "none", "it lies in the ground already", "job")
-        yield WorkGroup(f"trench{i + 1}", f"{title}, trench", "none: it is there", printed((there,)))
+        yield WorkGroup(f"trench{i + 1}", f"{title}, trench", "none: it is there", work_lines((there,)))
     elif segment.trench:
         shared = ruled("0", "trench", segment.trench, "dug once for all that lies in it", "job")
-        yield WorkGroup(f"trench{i + 1}", f"{title}, trench", f"in the trench “{segment.trench}”", printed((shared,)))
+        yield WorkGroup(f"trench{i + 1}", f"{title}, trench", f"in the trench “{segment.trench}”", work_lines((shared,)))
     else:
         worked = dig(_facts([(segment, _cover_m(i, routed, rulebook.routes), _outside_m(i, routed, rulebook))], rulebook.routes))
-        yield WorkGroup(f"trench{i + 1}", f"{title}, trench", _dug(worked.value, rulebook.words), printed(worked.steps))
+        yield WorkGroup(f"trench{i + 1}", f"{title}, trench", _dug(worked.value, rulebook.words), work_lines(worked.steps))
     for n, line in enumerate(segment.crossings):
         between, least = _between(i, line, routed, rulebook), rulebook.routes.line_distance(line.kind)
         name = f"{title}, {line.kind.value} line at {rulebook.words.length_text(line.at_m)}"
         answer = f"{rulebook.words.depth_text(max(0.0, between.value))} clear of {rulebook.words.depth_text(least.value)}"
-        yield WorkGroup(f"crossing{i + 1}.{n}", name, answer, printed((between, least)))
+        yield WorkGroup(f"crossing{i + 1}.{n}", name, answer, work_lines((between, least)))
     out = (rulebook.routes.riser(), *((rulebook.routes.bushing(routed.sized.tried.wire.size),) if pipe else ()))
     words = (rulebook.words.length_text(out[0].value), *(one.result for one in out[1:]))
-    yield WorkGroup(f"riser{i + 1}", f"{title}, where it comes out", ", ".join(words), printed(out))
+    yield WorkGroup(f"riser{i + 1}", f"{title}, where it comes out", ", ".join(words), work_lines(out))
 
 
 def shared_trenches(routed: dict[str, Routed], rulebook: Rulebook) -> tuple[TrenchPlan, ...]:
@@ -148,7 +148,9 @@ def _shared(name: str, members: list[tuple[str, int]], routed: dict[str, Routed]
     who = ", ".join(routed[run_id].run.name for run_id in runs)
     heat = rulebook.routes.trench_heat()
     old = (ruled("o", "already in it", f"{there}", "dig by hand beside what is there", "customary", there),) if there else ()
-    group = WorkGroup(f"trench {name}", f"Trench “{name}”: {who}", _dug(worked.value, rulebook.words), printed((*worked.steps, heat, *old)))
+    group = WorkGroup(
+        f"trench {name}", f"Trench “{name}”: {who}", _dug(worked.value, rulebook.words), work_lines((*worked.steps, heat, *old))
+    )
     return TrenchPlan(name, runs, group)
 
 

@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from math import pi, sqrt
 
 from northspan.core.document.job import Method, Pull, Rope, Segment
-from northspan.core.physics.pull_tension import Piece, Point, along
+from northspan.core.physics.pull_tension import Piece, Point, tension_along
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.pull.bundle import AREA_M2, Bundle, jam_margin
@@ -112,11 +112,11 @@ def pull_both_ways(pieces: tuple[Piece, ...], bundle: Bundle, pull: Pull) -> Wor
     """
     wet = pull.friction_factor or LUBRICATED
     back = turned_round(pieces)
-    near, near_steps = along(pieces, bundle.wires, wet)
-    far, far_steps = along(back, bundle.wires, wet)
-    near_dry, far_dry = along(pieces, bundle.wires, DRY)[0], along(back, bundle.wires, DRY)[0]
+    near, near_steps = tension_along(pieces, bundle.wires, wet)
+    far, far_steps = tension_along(back, bundle.wires, wet)
+    near_dry, far_dry = tension_along(pieces, bundle.wires, DRY)[0], tension_along(back, bundle.wires, DRY)[0]
     if not pull.lubricated:  # what counts is what is worked and shown
-        near_steps, far_steps = along(pieces, bundle.wires, DRY)[1], along(back, bundle.wires, DRY)[1]
+        near_steps, far_steps = tension_along(pieces, bundle.wires, DRY)[1], tension_along(back, bundle.wires, DRY)[1]
     head_n, end_n = (most_n(near), most_n(far)) if pull.lubricated else (most_n(near_dry), most_n(far_dry))
     easier = end_n < head_n - 1e-9
     from_far = easier if pull.from_far_end is None else pull.from_far_end
@@ -225,7 +225,7 @@ def best_parting(run: PipeRun, bundle: Bundle, pull: Pull, limit_deg: float) -> 
     best: tuple[tuple[float, float], float] | None = None
     for at_m, pieces in _parted_ways(run.pieces):
         over_deg = max(0.0, *(deg - limit_deg for deg in turned_deg(pieces)))
-        near, far = (most_n(along(way, bundle.wires, counted_friction(pull))[0]) for way in (pieces, turned_round(pieces)))
+        near, far = (most_n(tension_along(way, bundle.wires, counted_friction(pull))[0]) for way in (pieces, turned_round(pieces)))
         tension = min(near, far) if pull.from_far_end is None else far if pull.from_far_end else near
         if best is None or (over_deg, tension) < best[0]:
             best = ((over_deg, tension), at_m)

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from math import floor
 
 from northspan.core.document.job import Method
-from northspan.core.document.plan import WorkGroup, printed
+from northspan.core.document.plan import WorkGroup, work_lines
 from northspan.core.rulebooks.questions.pipes import PipeRules, PipeSize
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.topics.pull.routed import Routed
@@ -93,4 +93,4 @@ def room_groups(i: int, routed: Routed, pipe_rules: PipeRules, say: Words) -> It
     worked = room(segment.method, shelf[at:], area, pipe_rules.wire_area(wire.size, wire.insulation).value, say)
     more = f"; room for {worked.value.more} more" if worked.value.more else "; no room for more"
     yield WorkGroup(f"room{i + 1}", f"Stretch {i + 1}, pipe", room_words(segment.method, worked.value, say) + more,
-                    printed((area, *worked.steps)))  # fmt: skip
+                    work_lines((area, *worked.steps)))  # fmt: skip

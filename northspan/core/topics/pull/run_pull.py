@@ -10,12 +10,11 @@ from pydantic import JsonValue
 
 from northspan.core.document.findings import Cure, Edit, Finding, Severity, pin
 from northspan.core.document.job import Fitting, Pull, Segment
-from northspan.core.document.plan import BendMark, PullPlan, PullWay, WorkGroup, printed, shown
+from northspan.core.document.plan import BendMark, PullPlan, PullWay, WorkGroup, margins_shown, work_lines
 from northspan.core.document.plan import PullPoint as PlanPoint
 from northspan.core.physics.pull_tension import Point
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
-from northspan.core.topics.pull.along import stretch_groups
 from northspan.core.topics.pull.bundle import Bundle, PulledWire, bundle_of
 from northspan.core.topics.pull.crew import order_of_work
 from northspan.core.topics.pull.lengths import bought, cut_lengths
@@ -31,6 +30,7 @@ from northspan.core.topics.pull.pulling import (
     pull_both_ways,
 )
 from northspan.core.topics.pull.routed import Routed
+from northspan.core.topics.pull.supports import segment_groups
 from northspan.core.topics.routes.route import bend_places, turned_deg
 from northspan.core.working.worked import Margin, Worked, at_most, whole
 
@@ -177,7 +177,7 @@ def pull_of(routed: Routed, rulebook: Rulebook) -> PullPlan:
         The code to follow. [-]
     """
     found, lengths = hardest(question_of_pull(routed), rulebook), tuple(cut_lengths(routed, rulebook.wires, rulebook.words))
-    buy, along = tuple(bought(lengths, routed.run.pull.reel_m, rulebook.words)), stretch_groups(routed, rulebook)
+    buy, along = tuple(bought(lengths, routed.run.pull.reel_m, rulebook.words)), segment_groups(routed, rulebook)
     if found is None:
         return PullPlan(False, NOT_PULLED, (), (), 0, 0, 0, (), (), lengths, buy, (), (), along, ())
     pipe, bundle, pulled = found.pipe, found.bundle, found.pulled
@@ -190,13 +190,13 @@ def pull_of(routed: Routed, rulebook: Rulebook) -> PullPlan:
     most = rulebook.words.amount_text(tension, "N")
     words = f"{most} at most, fed from {end}, in {f'{stages} stages' if stages > 1 else 'one pull'}"
     working = (
-        WorkGroup("set", "The set of wires", rulebook.words.amount_text(bundle.value.wires.weight_n_m, "N/m"), printed(bundle.steps)),
-        WorkGroup("tension", "Tension along the way", most, printed(pulled.steps)),
-        WorkGroup("lubricant", "Lubricant", rulebook.words.amount_text(wet.value, "L"), printed((wet,))),
+        WorkGroup("set", "The set of wires", rulebook.words.amount_text(bundle.value.wires.weight_n_m, "N/m"), work_lines(bundle.steps)),
+        WorkGroup("tension", "Tension along the way", most, work_lines(pulled.steps)),
+        WorkGroup("lubricant", "Lubricant", rulebook.words.amount_text(wet.value, "L"), work_lines((wet,))),
     )
     order = tuple(order_of_work(routed, bundle.value, pulled.value, found.bends_deg, rulebook.words))
     weight_n = bundle.value.wires.weight_n_m * sum(piece.along_m for piece in pipe.pieces)
-    margins = shown(found.margins)
+    margins = margins_shown(found.margins)
     marks = tuple(_bend_marks(routed))
     return PullPlan(
         True, words, ways, margins, stages, weight_n, wet.value, found.bends_deg, marks, lengths, buy, order, found.cures, along, working
@@ -264,7 +264,7 @@ def _pull_point(run_id: str, pipe: PipeRun, at_m: float, say: Words) -> Cure:
     while at < len(pipe.segments) - 1 and into_m > pipe.segments[at].length_m:
         into_m -= pipe.segments[at].length_m
         at += 1
-    standing = (*pipe.segments[at].fittings, Fitting(at_m=max(0.01, round(into_m, 2))))
-    there: list[JsonValue] = [one.model_dump(mode="json") for one in sorted(standing, key=lambda one: one.at_m)]
+    with_new = (*pipe.segments[at].fittings, Fitting(at_m=max(0.01, round(into_m, 2))))
+    there: list[JsonValue] = [one.model_dump(mode="json") for one in sorted(with_new, key=lambda one: one.at_m)]
     path = f"/runs/{run_id}/segments/{pipe.first + at}/fittings"
     return Cure(f"Put a {say.terms.pull_point} at {say.length_text(at_m)}", (Edit("add", path, there),))

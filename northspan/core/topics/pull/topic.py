@@ -7,13 +7,13 @@ from collections.abc import Iterator
 from northspan.core.case.case import Case
 from northspan.core.case.topic import Done, Planned, Result, Topic
 from northspan.core.document.findings import Finding
-from northspan.core.topics.pull.along import height_findings, support_findings
 from northspan.core.topics.pull.calculators import CALCULATORS
 from northspan.core.topics.pull.fittings import fitting_findings
 from northspan.core.topics.pull.ground import ground_findings, shared_trenches
 from northspan.core.topics.pull.routed import Routed
 from northspan.core.topics.pull.run_pull import pull_findings, pull_of
 from northspan.core.topics.pull.stages import stages
+from northspan.core.topics.pull.supports import height_findings, support_findings
 from northspan.core.topics.sizing.topic import SIZED
 
 _ROUTED: Result[dict[str, Routed]] = Result("runs with their routes")

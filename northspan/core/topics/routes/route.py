@@ -80,11 +80,11 @@ def as_sized(run: Run) -> Run:
     run : Run
         The run. [-]
     """
-    stretches = []
+    segments = []
     for segment in run.segments:
         most = max(bends_between_deg(segment)) if segment.fittings or segment.legs else segment.bends_deg
-        stretches.append(segment.model_copy(update=_NO_ROUTE | {"bends_deg": most}))
-    return run.model_copy(update={"segments": tuple(stretches), "pull": Pull(), "located": False})
+        segments.append(segment.model_copy(update=_NO_ROUTE | {"bends_deg": most}))
+    return run.model_copy(update={"segments": tuple(segments), "pull": Pull(), "located": False})
 
 
 def bend_places(segment: Segment) -> tuple[tuple[float, float], ...]:

@@ -7,10 +7,10 @@ from dataclasses import dataclass
 from pydantic import Field
 
 from northspan.core.case.calculator import Answer, Calculator
-from northspan.core.document.cautions import STANDING
+from northspan.core.document.cautions import DEFERENCE
 from northspan.core.document.findings import Edit
 from northspan.core.document.job import Job, Part
-from northspan.core.document.plan import WorkGroup, printed
+from northspan.core.document.plan import WorkGroup, work_lines
 from northspan.core.document.upgrade import AnyJob
 from northspan.core.physics.optimum import Point, cheapest_sets
 from northspan.core.rulebooks.registry import rulebook_of
@@ -97,10 +97,10 @@ def site(question: SiteQuestion) -> SiteAnswer:
     book = rulebook_of(question.job)
     return SiteAnswer(
         rulebook=book.title,
-        standing=book.words.fill(STANDING),
+        deference=book.words.fill(DEFERENCE),
         headline=f"{whole(best.cost)} for all runs, worst way {best.drop_percent:.1f} %; as planned {whole(now_cost)}, {now_drop:.1f} %",
         figures={"cost": best.cost, "drop_percent": best.drop_percent, "saved": saved.value},
-        working=(WorkGroup("total", "Total", f"{whole(best.cost)}", printed((total, saved))),),
+        working=(WorkGroup("total", "Total", f"{whole(best.cost)}", work_lines((total, saved))),),
         limit_percent=limit,
         now_cost=now_cost,
         now_drop_percent=now_drop,

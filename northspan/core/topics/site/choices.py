@@ -14,7 +14,7 @@ from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.sizing.conductor import ladder_of
 from northspan.core.topics.sizing.cost import run_cost
-from northspan.core.topics.sizing.from_job import question_of
+from northspan.core.topics.sizing.from_job import run_question
 from northspan.core.topics.sizing.other_ways import largest_pipe, sets_words
 from northspan.core.topics.sizing.question import RunQuestion
 from northspan.core.topics.sizing.raise_voltage import voltage_ways, wire_losses
@@ -73,7 +73,7 @@ def site_choices(job: Job) -> SiteChoices:
     limit = job.drop_limits.way_percent
     for key in tree.order:
         try:
-            found = size_run(question_of(case, key, sized), rulebook) if key not in tree.standby else None
+            found = size_run(run_question(case, key, sized), rulebook) if key not in tree.standby else None
         except (NoSolution, OutsideTable):  # the plan says why; here it only stays out
             found = None
         if found is None:

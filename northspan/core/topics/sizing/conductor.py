@@ -27,7 +27,7 @@ LEAST_SHARE = 0.9  # no code lets a conductor be shorter of its load than this; 
 
 
 @dataclass(frozen=True, slots=True)
-class Tried:
+class TriedWire:
     """One conductor held against every limit of its run."""
 
     wire: Wire
@@ -61,7 +61,7 @@ class _Rules:
     loop: Worked[LoopAnswer] | None = None
 
 
-def choose_wire(question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook) -> tuple[Tried, Wire]:
+def choose_wire(question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook) -> tuple[TriedWire, Wire]:
     """Choose the ungrounded conductors, and the least that had sufficient ampacity.
 
     Parameters
@@ -136,7 +136,7 @@ def _tried_words(question: RunQuestion, metals: list[Metal], wire_rules: WireRul
     return f"{' and '.join(kinds)}{sets} for {whole(load_a)} A"
 
 
-def try_wire(question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook, wire: Wire) -> Tried:
+def try_wire(question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook, wire: Wire) -> TriedWire:
     """Hold one conductor against every limit of its run.
 
     Parameters
@@ -157,7 +157,9 @@ def try_wire(question: RunQuestion, legs: LegLoads, device_a: float, terminals: 
     return _tried(question, legs, device_a, terminals, rulebook, wire, _rules_for(question, legs, device_a, terminals, rulebook, wire))
 
 
-def _tried(question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook, wire: Wire, rules: _Rules) -> Tried:
+def _tried(
+    question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook, wire: Wire, rules: _Rules
+) -> TriedWire:
     current = drop_current(question, legs, device_a)
     warm = warmth(question, legs, terminals, wire, rulebook.drops)
     drop = voltage_drop(drop_question(question, legs, device_a, wire.insulation, warm.value), wire.size, wire.metal, rulebook)
@@ -174,7 +176,7 @@ def _tried(question: RunQuestion, legs: LegLoads, device_a: float, terminals: St
         (step("I_1", "in each of the parallel sets", "I / n", "A", "sum", I=current.value, n=question.sets),) if question.sets > 1 else ()
     )
     worked_drop = Worked(drop.value, (current, *each, *warm.steps, *drop.steps, whole))
-    return Tried(
+    return TriedWire(
         wire,
         rules.ampacity,
         rules.protects,
@@ -188,7 +190,7 @@ def _tried(question: RunQuestion, legs: LegLoads, device_a: float, terminals: St
 
 def _choose_size(
     question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook, metal: Metal
-) -> tuple[Tried, Wire] | None:
+) -> tuple[TriedWire, Wire] | None:
     """Find the least size that is lawful and the least that is good, and keep a pin.
 
     A larger conductor never carries less, never drops more and never asks for a smaller device,
@@ -210,7 +212,7 @@ def _choose_size(
         return _rules_for(question, legs, device_a, terminals, rulebook, Wire(ladder[at], metal, insulation))
 
     @cache
-    def tried(at: int) -> Tried:
+    def tried(at: int) -> TriedWire:
         return _tried(question, legs, device_a, terminals, rulebook, Wire(ladder[at], metal, insulation), rules(at))
 
     def carries(at: int) -> bool:
@@ -289,7 +291,7 @@ def allowance_of(question: RunQuestion, device_a: float, dwelling_rules: Dwellin
     return dwelling_rules.dwelling_allowance(facts)
 
 
-def _cheapest(question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook) -> tuple[Tried, Wire]:
+def _cheapest(question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook) -> tuple[TriedWire, Wire]:
     """Take the metal whose wire costs less here, by the prices of the job."""
     found = [pair for metal in rulebook.wires.metals() if (pair := _choose_size(question, legs, device_a, terminals, rulebook, metal))]
     if not found:

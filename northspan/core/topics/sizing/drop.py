@@ -101,17 +101,17 @@ def voltage_drop(question: DropQuestion, size: str, metal: Metal, rulebook: Rule
     along = drop_at_ends(question.current_a, running, question.segments, rulebook.drops)
     if not question.starting_extra_a:
         return Worked(Drop(design.value, design.value, percent.value, along, along), steps)
-    standing = {
+    at_start = {
         method: effective_impedance(
             size, metal, method, STARTING_POWER_FACTOR, rulebook.drops, question.method, question.insulation, question.warm_share
         )
         for method in lengths
     }
     words = f"more while the largest motor starts, power factor {STARTING_POWER_FACTOR:g} assumed"
-    extra = drop_by_method("V_m", words, question.starting_extra_a, standing, lengths)
+    extra = drop_by_method("V_m", words, question.starting_extra_a, at_start, lengths)
     share = _of_nominal(question)
     starting = step("V_s", "drop while the largest motor starts", "V_d + q * V_m", "V", "sum", V_d=design.value, q=share, V_m=extra.value)
-    more = drop_at_ends(question.starting_extra_a, standing, question.segments, rulebook.drops)
+    more = drop_at_ends(question.starting_extra_a, at_start, question.segments, rulebook.drops)
     along_starting = tuple(a + share * b for a, b in zip(along, more, strict=True))
     return Worked(Drop(design.value, starting.value, percent.value, along, along_starting), (*steps, *extra.steps, starting))
 
@@ -163,10 +163,10 @@ def solved_drop(question: DropQuestion, size: str, metal: Metal, rulebook: Ruleb
     along = _spread(worst_v, question, size, metal, rulebook.drops)
     starting_v, along_starting = worst_v, along
     if question.starting_extra_a:
-        begun = _start_steps(question, lines, neutral)
-        starting_v = begun.value
+        start_job_under = _start_steps(question, lines, neutral)
+        starting_v = start_job_under.value
         along_starting = _spread(starting_v, question, size, metal, rulebook.drops)
-        steps += begun.steps
+        steps += start_job_under.steps
     return Worked(Drop(worst_v, starting_v, percent, along, along_starting, tuple(found)), tuple(steps))
 
 

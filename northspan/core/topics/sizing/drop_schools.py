@@ -34,10 +34,10 @@ def drop_schools(sized: SizedRun, rulebook: Rulebook) -> tuple[SchoolDrop, ...]:
     for current in CALLS["drop_current"].schools:
         if current.key == "given" and question.run.given_drop_a is None:
             continue
-        asked = replace(question, schools=question.schools.but("drop_current", current.key))
+        asked = replace(question, schools=question.schools.with_school("drop_current", current.key))
         amperes = drop_current(asked, legs, sized.device.value).value
         for method in CALLS["drop_method"].schools:
-            by = replace(asked, schools=asked.schools.but("drop_method", method.key))
+            by = replace(asked, schools=asked.schools.with_school("drop_method", method.key))
             share = warmth(question, legs, sized.terminals, wire, rulebook.drops).value
             drop = voltage_drop(drop_question(by, legs, sized.device.value, wire.insulation, share), wire.size, wire.metal, rulebook).value
             chosen = by.schools == question.schools

@@ -46,7 +46,7 @@ _NO_BREAKER = frozenset({EnclosureKind.transfer_switch, EnclosureKind.junction_b
 _MAINS = _ONE_MAIN | {EnclosureKind.panel_main_breaker}
 
 
-def question_of(case: Case, run_id: str, sized: dict[str, SizedRun]) -> RunQuestion:
+def run_question(case: Case, run_id: str, sized: dict[str, SizedRun]) -> RunQuestion:
     """Gather everything that decides a run.
 
     Parameters
@@ -61,7 +61,7 @@ def question_of(case: Case, run_id: str, sized: dict[str, SizedRun]) -> RunQuest
     job, run = case.tree.job, case.tree.job.runs[run_id]
     schools = case.schools
     if case.rulebook.drops.drop_is_rule() and schools["drop_limit"] == "none":
-        schools = schools.but("drop_limit", "advised")  # a rule is not left aside by a call
+        schools = schools.with_school("drop_limit", "advised")  # a rule is not left aside by a call
     source = case.tree.source_of(run_id)
     line_v = source.line_v if source else case.rulebook.supplies.usual_v
     system = source.system if source else case.rulebook.supplies.usual_system
@@ -243,39 +243,39 @@ def _primary_v(tree: Tree, transformer: str, supply_rules: SupplyRules) -> float
     return line_voltage(tree, feeding, supply_rules) if feeding else supply_rules.usual_v
 
 
-def _in_the_trench(tree: Tree, run: Run, stretch: Segment) -> int:
+def _in_the_trench(tree: Tree, run: Run, segment: Segment) -> int:
     """How many other runs lie in the trench of a stretch, in pipes of their own; one that takes turns with it counts too."""
-    if not stretch.trench or stretch.place is not Place.buried:
+    if not segment.trench or segment.place is not Place.buried:
         return 0
     return sum(
         any(
-            one.trench == stretch.trench and one.place is Place.buried and status_of(other, one) is not Status.remove
+            one.trench == segment.trench and one.place is Place.buried and status_of(other, one) is not Status.remove
             for one in other.segments
         )
         for key, other in tree.job.runs.items()
-        if other is not run and key not in stretch.shares_with
+        if other is not run and key not in segment.shares_with
     )
 
 
 def _in_company(tree: Tree, run: Run, ampacity_rules: AmpacityRules, supply_rules: SupplyRules) -> Run:
     """Count the wires of other runs in the same pipe, carrying ones by their own system; and the runs in the same trench."""
-    if not any(stretch.shares_with or stretch.trench for stretch in run.segments):
+    if not any(segment.shares_with or segment.trench for segment in run.segments):
         return run
-    stretches: list[Segment] = []
-    for stretch in run.segments:
+    segments: list[Segment] = []
+    for segment in run.segments:
         carrying = wires = 0
-        for key in stretch.shares_with:
+        for key in segment.shares_with:
             other = tree.job.runs[key]
             source = tree.source_of(key)
             carrying += int(ampacity_rules.carrying_conductors(other.circuit, source.system if source else supply_rules.usual_system).value)
             wires += 4 if other.circuit is Circuit.three_wire else 3
         update = {
-            "other_carrying": stretch.other_carrying + carrying,
-            "other_wires": (stretch.other_wires or stretch.other_carrying) + wires if stretch.shares_with else stretch.other_wires,
-            "trench_circuits": stretch.trench_circuits + _in_the_trench(tree, run, stretch),
+            "other_carrying": segment.other_carrying + carrying,
+            "other_wires": (segment.other_wires or segment.other_carrying) + wires if segment.shares_with else segment.other_wires,
+            "trench_circuits": segment.trench_circuits + _in_the_trench(tree, run, segment),
         }
-        stretches.append(stretch.model_copy(update=update))
-    return run.model_copy(update={"segments": tuple(stretches)})
+        segments.append(segment.model_copy(update=update))
+    return run.model_copy(update={"segments": tuple(segments)})
 
 
 def _stated_loop(source: Source, supply_rules: SupplyRules) -> float | None:

@@ -176,7 +176,7 @@ def _outcome(sized: SizedRun, kind: CallKind, school: str, rulebook: Rulebook) -
         return "no current given yet"
     try:
         taken = question.schools[kind.name] == school
-        other = sized if taken else size_run(replace(question, sets=1, schools=question.schools.but(kind.name, school)), rulebook)
+        other = sized if taken else size_run(replace(question, sets=1, schools=question.schools.with_school(kind.name, school)), rulebook)
     except (NoSolution, OutsideTable) as refused:
         return str(refused)
     if other is None:

@@ -61,10 +61,10 @@ def check_pins(run: Run, at: str, rulebook: Rulebook) -> None:
 
 def _check_family(run: Run, at: str, rulebook: Rulebook) -> None:
     known = [method for method, _ in rulebook.choices.methods()]
-    for i, stretch in enumerate(run.segments):
-        if stretch.method not in known:
+    for i, segment in enumerate(run.segments):
+        if segment.method not in known:
             right = f"Methods: {', '.join(known)}."
-            raise InvalidJob(f"{at}/segments/{i}/method", f"these rules are built without {stretch.method}.", right)
+            raise InvalidJob(f"{at}/segments/{i}/method", f"these rules are built without {segment.method}.", right)
     if run.ground_metal is not None and run.ground_metal not in rulebook.wires.metals():
         right = f"Metals: {', '.join(rulebook.wires.metals())}."
         raise InvalidJob(f"{at}/ground_metal", f"these rules are built without {run.ground_metal}.", right)

@@ -9,7 +9,7 @@ from pydantic import JsonValue
 
 from northspan.core.document.findings import Cure, Edit
 from northspan.core.document.job import Circuit, Prices, RunKind, Source, SourceKind, System
-from northspan.core.document.plan import VoltageWay, WorkGroup, printed
+from northspan.core.document.plan import VoltageWay, WorkGroup, work_lines
 from northspan.core.rulebooks.questions.common import DesignLoad
 from northspan.core.rulebooks.questions.drops import DropRules
 from northspan.core.rulebooks.questions.words import Words
@@ -159,8 +159,8 @@ def _row(
     paid = step("C_e", "losses over the years", "W * y * p", "", "your prices", W=energy.value, y=prices.years, p=prices.energy_per_kwh)
     total = step("C", "to make and to run", "C_m + C_e", "", "sum", C_m=cost.value, C_e=paid.value)
     working = (
-        WorkGroup("cost", "To make", f"{whole(cost.value)}", printed(cost.steps)),
-        WorkGroup("losses", "To run", f"{whole(paid.value)}", printed((*energy.steps, paid, total))),
+        WorkGroup("cost", "To make", f"{whole(cost.value)}", work_lines(cost.steps)),
+        WorkGroup("losses", "To run", f"{whole(paid.value)}", work_lines((*energy.steps, paid, total))),
     )
     return VoltageWay(
         volts, words, drop, cost.value, energy.value, paid.value, total.value, not broken, broken, cheapest=False, current=current,

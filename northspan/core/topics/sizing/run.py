@@ -14,7 +14,7 @@ from northspan.core.rulebooks.questions.taps import TapRules, TransformerFacts
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.loads.legs import LegLoads
-from northspan.core.topics.sizing.conductor import Tried, choose_wire, secondary_of, try_wire
+from northspan.core.topics.sizing.conductor import TriedWire, choose_wire, secondary_of, try_wire
 from northspan.core.topics.sizing.pins import check_pins
 from northspan.core.topics.sizing.pipe import Pipe, WireGroup, bends, pipe_for, whole_pipe_m
 from northspan.core.topics.sizing.question import NO_LIMIT, RunQuestion, device_shelf
@@ -31,7 +31,7 @@ class SizedRun:
     question: RunQuestion
     device: Worked[float]
     terminals: Step
-    tried: Tried
+    tried: TriedWire
     least_size: str
     grounded: Worked[str]
     grounded_size: str | None
@@ -111,13 +111,13 @@ def size_run(question: RunQuestion, rulebook: Rulebook) -> SizedRun | None:
     terminals = rulebook.ampacities.terminals_c(run.terminals, device.value)
     question, tried, least = _in_sets(question, legs, device.value, terminals, rulebook)
     try:
-        return _with_the_rest(question, legs, device, terminals, tried, least, rulebook)
+        return _with_neutral_ground_and_pipes(question, legs, device, terminals, tried, least, rulebook)
     except (NoSolution, OutsideTable):
         if tried.wire == least or run.conductor_size is not None:
             raise
         # the size that would keep the drop fits no pipe: the drop is advice or to be cured otherwise, an answer is not
         again = try_wire(question, legs, device.value, terminals, rulebook, least)
-        return _with_the_rest(question, legs, device, terminals, again, least, rulebook)
+        return _with_neutral_ground_and_pipes(question, legs, device, terminals, again, least, rulebook)
 
 
 def as_it_may_be(question: RunQuestion, legs: LegLoads, rulebook: Rulebook) -> RunQuestion:
@@ -141,7 +141,7 @@ def as_it_may_be(question: RunQuestion, legs: LegLoads, rulebook: Rulebook) -> R
     if not device_a:
         raise NoSolution("answer", "what is noted; it is there already, so enter its wires or at least its device")
     by_device = LegLoads(DesignLoad(device_a, 0.0, min(device_a, legs.design.neutral_a)), device_a, device_a, 0.0)
-    free = replace(question, schools=question.schools.but("drop_limit", "none"), drop_above_percent=0.0, run_limit_percent=NO_LIMIT,
+    free = replace(question, schools=question.schools.with_school("drop_limit", "none"), drop_above_percent=0.0, run_limit_percent=NO_LIMIT,
                    way_limit_percent=NO_LIMIT)  # fmt: skip
     terminals = rulebook.ampacities.terminals_c(question.run.terminals, device_a)
     found, _, least = _in_sets(free, by_device, device_a, terminals, rulebook)
@@ -151,13 +151,13 @@ def as_it_may_be(question: RunQuestion, legs: LegLoads, rulebook: Rulebook) -> R
 
 def _in_sets(
     question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook
-) -> tuple[RunQuestion, Tried, Wire]:
+) -> tuple[RunQuestion, TriedWire, Wire]:
     """Choose the conductors in as few parallel sets as customary sizes allow, or in as many as a person fixed."""
     wanted = question.run.sets
     if wanted or question.run.conductor_size:
         asked = replace(question, sets=wanted or 1)
         return asked, *choose_wire(asked, legs, device_a, terminals, rulebook)
-    first: tuple[RunQuestion, Tried, Wire] | None = None
+    first: tuple[RunQuestion, TriedWire, Wire] | None = None
     refused: NoSolution | None = None
     for sets in range(1, MOST_SETS + 1):
         asked = question if sets == question.sets else replace(question, sets=sets)
@@ -174,8 +174,8 @@ def _in_sets(
     raise refused or NoSolution("conductor", f"up to {MOST_SETS} sets in parallel")
 
 
-def _with_the_rest(
-    question: RunQuestion, legs: LegLoads, device: Worked[float], terminals: Step, tried: Tried, least: Wire, rulebook: Rulebook
+def _with_neutral_ground_and_pipes(
+    question: RunQuestion, legs: LegLoads, device: Worked[float], terminals: Step, tried: TriedWire, least: Wire, rulebook: Rulebook
 ) -> SizedRun:
     """Add grounded conductor, equipment ground and pipes to the ungrounded conductors."""
     run, wire = question.run, tried.wire

@@ -35,7 +35,7 @@ def findings_of_run(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
     yield from _pinned_ground(sized, rulebook.wires, rulebook.grounds, rulebook.words)
     yield from _as_found(sized, rulebook.words)
     yield from _drop(sized, rulebook)
-    yield from _stretches(sized, rulebook.routes, rulebook.words, rulebook.choices)
+    yield from _segments(sized, rulebook.routes, rulebook.words, rulebook.choices)
     if sized.insulation.value:
         yield Finding(
             "insulation-unfit",
@@ -257,7 +257,7 @@ def _advice(margin: Margin) -> str:
     return " The limit is advice here, not a rule." if margin.advice else ""
 
 
-def _stretches(sized: SizedRun, route_rules: RouteRules, say: Words, choice_rules: Choices) -> Iterator[Finding]:
+def _segments(sized: SizedRun, route_rules: RouteRules, say: Words, choice_rules: Choices) -> Iterator[Finding]:
     run, at = sized.question.run, sized.question.pointer
     least = covers(run, sized.device.value, sized.question.line_v, sized.tried.wire.insulation, route_rules)
     for i, (segment, pipe, cover) in enumerate(zip(run.segments, sized.pipes, least, strict=True)):

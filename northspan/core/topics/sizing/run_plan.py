@@ -9,7 +9,7 @@ from northspan.core.case.facts import run_facts
 from northspan.core.document.cautions import cautions_for
 from northspan.core.document.findings import Finding, Severity
 from northspan.core.document.job import CallChoice, Circuit, Job, Place, Run, RunKind, Segment
-from northspan.core.document.plan import RunPlan, StretchPlan, WirePlan, WorkGroup, printed, shown
+from northspan.core.document.plan import RunPlan, SegmentPlan, WirePlan, WorkGroup, margins_shown, work_lines
 from northspan.core.rulebooks.questions.choices import Choices
 from northspan.core.rulebooks.questions.common import BuildingFacts
 from northspan.core.rulebooks.questions.devices import DeviceRules
@@ -73,7 +73,7 @@ def plan_run(run_id: str, question: RunQuestion, rulebook: Rulebook) -> PlannedR
             "run-without-load", Severity.check, at, f"{run.name}: no load yet.", "Type its load, or add what it feeds.", "job"
         )
         return PlannedRun(unsized(run_id, run, question.nominal_v, "No load yet. Type its load.", rulebook.words), None, (finding,))
-    return PlannedRun(_plain(run_id, sized, rulebook), sized, tuple(findings_of_run(sized, rulebook)))
+    return PlannedRun(_plan_without_calls(run_id, sized, rulebook), sized, tuple(findings_of_run(sized, rulebook)))
 
 
 def with_working(job: Job, run_id: str, question: RunQuestion, building: BuildingFacts, rulebook: Rulebook) -> RunPlan:
@@ -118,14 +118,14 @@ def _with_working(
     return planned.plan.model_copy(update=more)
 
 
-def _plain(run_id: str, sized: SizedRun, rulebook: Rulebook) -> RunPlan:
+def _plan_without_calls(run_id: str, sized: SizedRun, rulebook: Rulebook) -> RunPlan:
     run, tried = sized.question.run, sized.tried
     ladder = rulebook.wires.sizes(tried.wire.metal, tried.wire.insulation)
     at = ladder.index(tried.wire.size)
     legs = sized.question.load.value
     design = legs.design if legs else None
     cover = covers(run, sized.device.value, sized.question.line_v, tried.wire.insulation, rulebook.routes)
-    margins = shown(sized.device.margins + sized.margins)
+    margins = margins_shown(sized.device.margins + sized.margins)
     wires = _wires(sized, rulebook.wires, rulebook.words)
     device_a = whole(sized.device.value)
     return RunPlan(
@@ -156,7 +156,7 @@ def _plain(run_id: str, sized: SizedRun, rulebook: Rulebook) -> RunPlan:
         grounded_least=sized.grounded.value if sized.grounded_size else "",
         equipment_ground_size=sized.equipment_ground_size or "",
         wires=wires,
-        stretches=_stretches(run, sized, cover, rulebook.choices),
+        segments=_segments(run, sized, cover, rulebook.choices),
         drop_v=tried.drop.value.drop_v,
         drop_percent=tried.drop.value.percent,
         drop_current_a=tried.drop_current_a,
@@ -221,7 +221,7 @@ def unsized(run_id: str, run: Run, nominal_v: float, reason: str, say: Words) ->
         subline=reason,
         length_m=sum(s.length_m for s in run.segments),
         nominal_v=nominal_v,
-        stretches=_bare_stretches(run.segments),
+        segments=_bare_segments(run.segments),
         cautions=tuple(say.fill(one) for one in cautions_for(run, None)),
     )
 
@@ -254,14 +254,14 @@ def _wires(sized: SizedRun, wire_rules: WireRules, say: Words) -> tuple[WirePlan
     return tuple(plans)
 
 
-def _stretches(run: Run, sized: SizedRun, cover: tuple[Worked[float | None], ...], choice_rules: Choices) -> tuple[StretchPlan, ...]:
+def _segments(run: Run, sized: SizedRun, cover: tuple[Worked[float | None], ...], choice_rules: Choices) -> tuple[SegmentPlan, ...]:
     names = dict(choice_rules.methods())
     plans, start = [], 0.0
     for segment, pipe, least in zip(run.segments, sized.pipes, cover, strict=True):
         end = start + segment.length_m
         p = pipe.value
         plans.append(
-            StretchPlan(
+            SegmentPlan(
                 start,
                 end,
                 names[segment.method],
@@ -283,11 +283,11 @@ def _ribbon(segment: Segment, least_m: float | None) -> float | None:
     return ribbon_m(cover_m) if cover_m is not None and segment.place is Place.buried else None
 
 
-def _bare_stretches(segments: tuple[Segment, ...]) -> tuple[StretchPlan, ...]:
+def _bare_segments(segments: tuple[Segment, ...]) -> tuple[SegmentPlan, ...]:
     plans, start = [], 0.0
     for segment in segments:
         plans.append(
-            StretchPlan(start, start + segment.length_m, segment.method, segment.place, "", "", 0, segment.cover_m, segment.bends_deg)
+            SegmentPlan(start, start + segment.length_m, segment.method, segment.place, "", "", 0, segment.cover_m, segment.bends_deg)
         )
         start += segment.length_m
     return tuple(plans)
@@ -303,20 +303,20 @@ def _working(sized: SizedRun, wires: Step, route_rules: RouteRules, say: Words) 
             "load",
             "Load",
             f"{whole(sized.question.load.value.design.total_a)} A" if sized.question.load.value else "",
-            printed(sized.question.load.steps),
+            work_lines(sized.question.load.steps),
         ),
-        WorkGroup("device", "Overcurrent device", f"{whole(sized.device.value)} A", printed(sized.device.steps)),
+        WorkGroup("device", "Overcurrent device", f"{whole(sized.device.value)} A", work_lines(sized.device.steps)),
         WorkGroup(
             "conductor",
             say.fill("{Ungrounded_conductors}"),
             f"{size} {tried.wire.metal}, {whole(ampacity.final_a)} A",
-            printed((sized.terminals, *tried.ampacity.steps, *tried.load_steps, *tried.protects.steps, *sized.insulation.steps)),
+            work_lines((sized.terminals, *tried.ampacity.steps, *tried.load_steps, *tried.protects.steps, *sized.insulation.steps)),
         ),
-        WorkGroup("drop", "Voltage drop", f"{drop.drop_v:.1f} V, {drop.percent:.1f} %", printed(tried.drop.steps)),
+        WorkGroup("drop", "Voltage drop", f"{drop.drop_v:.1f} V, {drop.percent:.1f} %", work_lines(tried.drop.steps)),
     ]
     if sized.grounded_size:
         groups.append(
-            WorkGroup("grounded", say.fill("{Grounded_conductor}"), say.size_name(sized.grounded_size), printed(sized.grounded.steps))
+            WorkGroup("grounded", say.fill("{Grounded_conductor}"), say.size_name(sized.grounded_size), work_lines(sized.grounded.steps))
         )
     if sized.equipment_ground and sized.equipment_ground_size and tried.loop is None:
         groups.append(
@@ -324,22 +324,22 @@ def _working(sized: SizedRun, wires: Step, route_rules: RouteRules, say: Words) 
                 "equipment_ground",
                 say.fill("{Equipment_grounding_conductor}"),
                 say.size_name(sized.equipment_ground_size),
-                printed(sized.equipment_ground.steps),
+                work_lines(sized.equipment_ground.steps),
             )
         )
     if tried.loop is not None:
         loop_ohm = tried.loop.value.loop_ohm
         answer = f"{loop_ohm:.2f} Ω of {tried.loop.value.limit_ohm:.2f} Ω" if loop_ohm is not None else "electrode not known"
-        groups.append(WorkGroup("loop", "Earth fault loop and protective conductor", answer, printed(tried.loop.steps)))
+        groups.append(WorkGroup("loop", "Earth fault loop and protective conductor", answer, work_lines(tried.loop.steps)))
     if sized.supply_side:
         jumper = say.size_name(sized.supply_side.value)
-        groups.append(WorkGroup("supply_side", "Supply-side and main bonding jumper", jumper, printed(sized.supply_side.steps)))
-    groups.append(WorkGroup("wires", "Wires", wires.result, printed((wires,))))
+        groups.append(WorkGroup("supply_side", "Supply-side and main bonding jumper", jumper, work_lines(sized.supply_side.steps)))
+    groups.append(WorkGroup("wires", "Wires", wires.result, work_lines((wires,))))
     for i, (pipe, turn, least) in enumerate(zip(sized.pipes, sized.bends, cover, strict=True), 1):
         of = f", stretch {i}" if len(sized.pipes) > 1 else ""
         if pipe.value:
-            groups.append(WorkGroup(f"pipe{i}", f"Pipe{of}", pipe.value.name, printed((*pipe.steps, *turn.steps))))
+            groups.append(WorkGroup(f"pipe{i}", f"Pipe{of}", pipe.value.name, work_lines((*pipe.steps, *turn.steps))))
         if least.steps:
             answer = least.rule.result if least.value is None else say.depth_text(least.value)
-            groups.append(WorkGroup(f"cover{i}", f"Cover{of}", answer, printed(least.steps)))
+            groups.append(WorkGroup(f"cover{i}", f"Cover{of}", answer, work_lines(least.steps)))
     return tuple(groups)

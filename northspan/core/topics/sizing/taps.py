@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 
 from northspan.core.document.job import Metal, RunKind
-from northspan.core.document.plan import TapChoice, printed
+from northspan.core.document.plan import TapChoice, work_lines
 from northspan.core.rulebooks.questions.taps import TapFacts, TapRules
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
@@ -50,7 +50,7 @@ def tap_choices(
             size = worked.value[0]
             governs = max(worked.margins, key=lambda one: one.used)
             why = f"{governs.words.lower()}, {whole(governs.used)} A"
-            found.append(TapChoice(words, begins, most_m, size, say.size_name(size), why, here, printed(worked.steps)))
+            found.append(TapChoice(words, begins, most_m, size, say.size_name(size), why, here, work_lines(worked.steps)))
         begins = most_m
     why = "the size of what it comes from, or a device where it leaves it"
     name = say.size_name(feeder_size) if feeder_size else ""

@@ -10,7 +10,7 @@ from northspan.core.case.topic import Done, Planned, Result, Topic
 from northspan.core.document.findings import Finding, Severity
 from northspan.core.document.plan import RunPlan
 from northspan.core.topics.sizing.calculators import CALCULATORS
-from northspan.core.topics.sizing.from_job import question_of
+from northspan.core.topics.sizing.from_job import run_question
 from northspan.core.topics.sizing.run import SizedRun
 from northspan.core.topics.sizing.run_plan import plan_run, unsized, with_working
 from northspan.core.topics.sizing.ways import plan_ways
@@ -36,7 +36,7 @@ def plan(case: Case, done: Done) -> Planned:
     for run_id in case.tree.order:
         run = case.job.runs[run_id]
         try:
-            question = question_of(case, run_id, sized)
+            question = run_question(case, run_id, sized)
         except OutsideTable as outside:  # a load behind it is in no table; the load's own finding names the way out
             plans[run_id] = unsized(
                 run_id, run, case.rulebook.supplies.usual_v, f"A load behind it cannot be worked: {outside}", case.rulebook.words

@@ -244,7 +244,7 @@ def _on_source(case: Case, source_id: str) -> tuple[float, float, float] | None:
 
 
 def _shedding(case: Case, source_id: str, limit_a: float) -> tuple[Shed, ...]:
-    job, shed, standing = case.tree.job, [], case
+    job, shed, served = case.tree.job, [], case
     before = max((_on_source(case, source_id) or (0.0, 0.0))[:2])
     nodes: set[str] = set()
     for key in (*case.tree.leaving.get(source_id, ()), *case.tree.standby):
@@ -254,12 +254,12 @@ def _shedding(case: Case, source_id: str, limit_a: float) -> tuple[Shed, ...]:
     for key, load in sorted(behind.items(), key=lambda entry: _order(entry[1])):
         if load.kind in {LoadKind.counted, LoadKind.lighting} and load.shed_order is None:
             continue
-        without = standing.without_load(key)
+        without = served.without_load(key)
         legs = _on_source(without, source_id)
         left = max(legs[0], legs[1]) if legs else 0.0
         if left >= before - NO_GAIN_A:  # on the lighter leg, or never together with a larger one: letting it go helps nobody
             continue
-        standing, before = without, left
+        served, before = without, left
         shed.append(Shed(key, load.name, left))
         if left <= limit_a:
             break

@@ -45,7 +45,7 @@ class Fault:
 
 
 @dataclass(frozen=True, slots=True)
-class Stretch:
+class FaultWires:
     """Conductors of a run, as far as a fault asks: sizes, metal, sets, length in each method [m]; metal of a way back of another one."""
 
     size: str
@@ -139,14 +139,14 @@ def fault_at_source(source: Source, neutral_v: float, ahead: Loop | None = None)
 
 
 @lru_cache(maxsize=4096)
-def fault_after(before: Loop, stretch: Stretch, drop_rules: DropRules) -> Worked[Fault]:
+def fault_after(before: Loop, wires: FaultWires, drop_rules: DropRules) -> Worked[Fault]:
     """Work the fault current at the far end of a run. [A]
 
     Parameters
     ----------
     before : Loop
         Loops at its head. [ohm]
-    stretch : Stretch
+    wires : FaultWires
         Its conductors. [m]
     drop_rules : DropRules
         Resistances and drop. [-]
@@ -159,11 +159,11 @@ def fault_after(before: Loop, stretch: Stretch, drop_rules: DropRules) -> Worked
     ----------
     IEEE Std 242; resistance over temperature as in any handbook.
     """
-    one = other = _conductor("k", "a line", stretch.size, stretch, drop_rules)
-    own_metal = stretch.neutral_metal or stretch.metal
-    if before.neutral_v and (stretch.neutral_size not in {"", stretch.size} or own_metal is not stretch.metal):
-        back = replace(stretch, metal=own_metal)
-        other = _conductor("n", "the neutral", stretch.neutral_size, back, drop_rules)
+    one = other = _conductor("k", "a line", wires.size, wires, drop_rules)
+    own_metal = wires.neutral_metal or wires.metal
+    if before.neutral_v and (wires.neutral_size not in {"", wires.size} or own_metal is not wires.metal):
+        back = replace(wires, metal=own_metal)
+        other = _conductor("n", "the neutral", wires.neutral_size, back, drop_rules)
     line, neutral = one.value, other.value
     steps = (*one.steps, *(other.steps if other is not one else ()))
     if before.neutral_v == before.line_v:  # one line and a neutral: one loop
@@ -171,7 +171,7 @@ def fault_after(before: Loop, stretch: Stretch, drop_rules: DropRules) -> Worked
         return _fault(Loop(before.line_v, before.neutral_v, *there, *there), steps, neutral=True)
     loop = Loop(
         before.line_v,
-        before.neutral_v if stretch.neutral_size else 0.0,
+        before.neutral_v if wires.neutral_size else 0.0,
         before.line_r + 2 * line[0],
         before.line_x + 2 * line[1],
         before.neutral_r + line[0] + neutral[0],
@@ -189,17 +189,17 @@ def _assumed(kind: SourceKind) -> float:
     }[kind]
 
 
-def _conductor(mark: str, whose: str, size: str, stretch: Stretch, drop_rules: DropRules) -> Worked[tuple[float, float]]:
+def _conductor(mark: str, whose: str, size: str, wires: FaultWires, drop_rules: DropRules) -> Worked[tuple[float, float]]:
     steps: list[Step] = []
     r = x = 0.0
-    zero_c = ZERO_RESISTANCE_C[stretch.metal]
-    for method, length_m in stretch.lengths:
-        z = drop_rules.impedance(size, stretch.metal, method).value
+    zero_c = ZERO_RESISTANCE_C[wires.metal]
+    for method, length_m in wires.lengths:
+        z = drop_rules.impedance(size, wires.metal, method).value
         length = length_m / drop_rules.length.metres
         cold = step(f"R_{mark}", f"resistance of {whose}, cold", "R * L / (1000 * n) * (T + 25) / (T + 75)", "Ω", "table, at 25 °C",
-                    R=z.resistance_ohm, L=length, n=float(stretch.sets), T=zero_c)  # fmt: skip
+                    R=z.resistance_ohm, L=length, n=float(wires.sets), T=zero_c)  # fmt: skip
         reactive = step(
-            f"X_{mark}", f"reactance of {whose}", "X * L / (1000 * n)", "Ω", "table", X=z.reactance_ohm, L=length, n=float(stretch.sets)
+            f"X_{mark}", f"reactance of {whose}", "X * L / (1000 * n)", "Ω", "table", X=z.reactance_ohm, L=length, n=float(wires.sets)
         )
         steps += [cold, reactive]
         r, x = r + cold.value, x + reactive.value

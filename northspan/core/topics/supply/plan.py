@@ -8,7 +8,7 @@ from northspan.core.case.case import Case
 from northspan.core.case.tree import Tree
 from northspan.core.document.findings import Finding, Severity, pin
 from northspan.core.document.job import Source, SourceKind, Status, System
-from northspan.core.document.plan import ShedPlan, SourcePlan, WorkGroup, printed
+from northspan.core.document.plan import ShedPlan, SourcePlan, WorkGroup, work_lines
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.topics.loads.run_load import voltages_at
 from northspan.core.topics.supply.capability import Carries, Loaded, capability, carries, diversion, loaded
@@ -44,10 +44,10 @@ def _plan(case: Case, of: Loaded, key: str, source: Source) -> SourcePlan:
                           starting_a=0, share=0, enough=False, shed=(), working=())  # fmt: skip
     one = source.system is System.single_phase
     limit = capability(source, voltages_at(case.tree, key, case.rulebook.supplies)[1])
-    groups.append(WorkGroup("limit", f"What it can give{'' if one else ' on each leg'}", f"{limit.value:.3g} A", printed(limit.steps)))
+    groups.append(WorkGroup("limit", f"What it can give{'' if one else ' on each leg'}", f"{limit.value:.3g} A", work_lines(limit.steps)))
     if source.kind is SourceKind.governed_plant:
         takes, needed, gap = diversion(source)
-        groups.append(WorkGroup("diversion", "Diversion load", f"{takes.result} W of {needed.result} W", printed((takes, needed, gap))))
+        groups.append(WorkGroup("diversion", "Diversion load", f"{takes.result} W of {needed.result} W", work_lines((takes, needed, gap))))
     try:
         found = carries(of, key)
     except OutsideTable:  # a load behind it cannot be worked; that load has its own finding

@@ -184,7 +184,10 @@ def _state(tree: Tree, key: str, name: str, running: set[str], dead: set[str], n
     """Follow the lines from the sources that run."""
     job = tree.job
     own = {source for source in running if job.sources[source].kind is not SourceKind.transformer or source not in tree.feeding}
-    queue = [*own, *(can for can in job.enclosures if not key and can not in tree.feeding and tree.leaving.get(can))]
+    queue = [
+        *own,
+        *(enclosure for enclosure in job.enclosures if not key and enclosure not in tree.feeding and tree.leaving.get(enclosure)),
+    ]
     live = set(queue)
     for node in queue:
         for run_id in (*tree.leaving.get(node, ()), *(one for one in tree.standby if job.runs[one].origin == node)):

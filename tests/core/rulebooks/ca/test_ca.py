@@ -23,13 +23,13 @@ from northspan.core.document.job import (
     Terminals,
 )
 from northspan.core.rulebooks import awg
-from northspan.core.rulebooks.ca.sources import FILES, source
+from northspan.core.rulebooks.ca.code_tables import FILES, code_table
 from northspan.core.rulebooks.questions.common import Ampacity, BuildingFacts, DesignLoad, RunFacts, Wire
 from northspan.core.rulebooks.questions.dwellings import AllowanceFacts, Appliance, DwellingFacts
 from northspan.core.rulebooks.questions.grounds import GroundFacts
 from northspan.core.rulebooks.questions.taps import TapFacts, TransformerFacts
 from northspan.core.rulebooks.registry import rulebook_named
-from northspan.core.rulebooks.us.sources import source as us_source
+from northspan.core.rulebooks.us.code_tables import code_table as us_source
 from northspan.core.solve import solve
 from northspan.core.working.errors import NoSolution, OutsideTable
 from tests.support import a_feeder, checked, found, margin, run_of, with_building, with_loads, with_panel
@@ -126,7 +126,7 @@ class Wires(unittest.TestCase):
     def test_small_wires_have_a_largest_device_aluminum_too(self):
         for size, metal, device in (("14", Metal.copper, 15), ("12", Metal.copper, 20), ("10", Metal.copper, 30), ("12", Metal.aluminum, 15),
                                     ("10", Metal.aluminum, 25), ("8", Metal.copper, 45), ("8", Metal.aluminum, 40)):  # fmt: skip
-            held = source(metal).number(size, "c75") if size != "8" else source(metal).number("8", "c60") + 5
+            held = code_table(metal).number(size, "c75") if size != "8" else code_table(metal).number("8", "c60") + 5
             self.assertEqual(
                 CA.devices.device_for_wire(Ampacity(held, held, 0), Wire(size, metal, "RW90"), "next_up").value, device, (size, metal)
             )
@@ -169,8 +169,8 @@ class Wires(unittest.TestCase):
         open_call = checked(long, calls={"drop_limit": CallChoice(school="none")})
         self.assertLess(run_of(open_call).drop_percent, 3.0)  # no call leaves a rule aside
         second = long.runs["F1"].model_copy(update={"name": "On", "origin": "P2", "target": "P3", "conductor_size": None})
-        cans = long.enclosures | {"P3": long.enclosures["P2"].model_copy(update={"name": "Third"})}
-        both = solve(canadian(long, enclosures=cans, runs=long.runs | {"F2": second}))
+        enclosures = long.enclosures | {"P3": long.enclosures["P2"].model_copy(update={"name": "Third"})}
+        both = solve(canadian(long, enclosures=enclosures, runs=long.runs | {"F2": second}))
         self.assertLessEqual(both.runs["F2"].way_percent, 5.0)  # the second run is raised so that both keep five
 
     def test_a_wire_in_the_ground_from_1_0_up_says_that_its_own_tables_are_not_built(self):
@@ -219,7 +219,7 @@ class Grounds(unittest.TestCase):
         )
 
     def test_the_bonding_conductor_follows_the_device_on_both_sides_of_each_row(self):
-        rows = source("bonding").rows
+        rows = code_table("bonding").rows
         for (low, one), (_, next_one) in pairwise(rows.items()):
             self.assertEqual(CA.grounds.equipment_ground(GroundFacts(float(low), Metal.copper, "750", "750")).value, one["copper"])
             self.assertEqual(CA.grounds.equipment_ground(GroundFacts(float(low) + 1, Metal.copper, "750", "750")).value, next_one["copper"])
@@ -229,29 +229,29 @@ class Tables(unittest.TestCase):
     def test_rows_and_sums(self):
         for name, (rows, column, total) in SUMS.items():
             with self.subTest(name):
-                table = source(name)
+                table = code_table(name)
                 self.assertEqual(len(table.rows), rows)
                 self.assertAlmostEqual(sum(float(row[column]) for row in table.rows.values() if row[column]), total, delta=0.01)
         self.assertEqual(set(FILES) - set(SUMS), {"wire_dimensions", "small", "insulation"})
 
     def test_ambient_follows_the_square_root_law(self):
-        for key, row in source("ambient").rows.items():
+        for key, row in code_table("ambient").rows.items():
             for column in (60, 75, 90):
                 if row[f"c{column}"]:
                     self.assertAlmostEqual(float(row[f"c{column}"]), math.sqrt((column - float(key)) / (column - 30)), delta=0.006)
 
     def test_columns_follow_the_heat_they_may_take(self):
         for metal in Metal:
-            for size, row in source(metal).rows.items():
+            for size, row in code_table(metal).rows.items():
                 if row["c60"]:
                     self.assertAlmostEqual(float(row["c90"]) / float(row["c60"]), math.sqrt(60 / 30), delta=0.3, msg=size)
 
     def test_physics_of_wires_agrees_with_the_printed_table_of_the_neighbours(self):
-        printed, laid = us_source("conductors"), us_source("impedance")
+        work_lines, laid = us_source("conductors"), us_source("impedance")
         for size in ("14", "10", "6", "2", "1/0", "4/0", "350", "500"):
             for metal in Metal:
                 per_kft = 304.8 * awg.resistance_ohm_m(size, metal, 75)
-                self.assertAlmostEqual(per_kft / printed.number(size, f"{metal}_ohm_per_kft"), 1, delta=0.02, msg=f"{size} {metal}")
+                self.assertAlmostEqual(per_kft / work_lines.number(size, f"{metal}_ohm_per_kft"), 1, delta=0.02, msg=f"{size} {metal}")
         for size in ("12", "6", "2", "1/0", "4/0", "500"):
             for method, column in ((Method.pvc40, "pvc"), (Method.emt, "steel")):
                 z = CA.drops.impedance(size, Metal.copper, method).value
@@ -276,7 +276,7 @@ class Tables(unittest.TestCase):
 
 QUESTIONS: tuple[tuple[str, dict[str, Any], str], ...] = (
     ("ampacity", {"size": "6"}, "No. 6 AWG copper RW90 carries 55 A here"),
-    ("carry", {"size": "10", "stretches": [{"length_m": 29}]}, "No. 10 AWG copper NMD90: a 30 A breaker, 24 A continuous"),
+    ("carry", {"size": "10", "segments": [{"length_m": 29}]}, "No. 10 AWG copper NMD90: a 30 A breaker, 24 A continuous"),
     ("equipment-ground", {"device_a": 60}, "No. 10 AWG copper bonding conductor"),
     ("electrode-conductor", {"supply_size": "2"}, "No. 6 AWG copper"),
     ("overcurrent", {"load_a": 9}, "a 20 A device"),
@@ -311,8 +311,8 @@ class BesideEachOther(unittest.TestCase):
         feeder = job.runs["F1"].model_copy(update={"target": "S", "device_a": 200})
         tap = feeder.model_copy(update={"name": "Tap", "kind": RunKind.tap, "origin": "S", "target": "P2", "load_a": 50.0, "device_a": 60,
                                         "segments": (Segment(length_m=length_m, place=Place.indoors),)})  # fmt: skip
-        can = job.enclosures["P2"].model_copy(update={"name": "Splitter", "kind": "splitter"})
-        return run_of(checked(job, enclosures=job.enclosures | {"S": can}, runs={"F1": feeder, "T": tap}), "T")
+        enclosure = job.enclosures["P2"].model_copy(update={"name": "Splitter", "kind": "splitter"})
+        return run_of(checked(job, enclosures=job.enclosures | {"S": enclosure}, runs={"F1": feeder, "T": tap}), "T")
 
     def test_a_tap_by_the_rule_of_every_length(self):
         for length_m, here in ((3.0, 0), (3.1, 1), (7.5, 1), (7.6, 2)):
@@ -372,7 +372,7 @@ class RightFirst(unittest.TestCase):
                 self.assertTrue([f for f in solve(pinned).findings if f.severity == "stop"])
 
     def test_derating_starts_at_the_terminals_unless_somebody_calls_it_otherwise(self):
-        hot = {"stretch": {"ambient_c": 50, "place": "indoors"}, "metal": Metal.copper}
+        hot = {"segment": {"ambient_c": 50, "place": "indoors"}, "metal": Metal.copper}
         usual = run_of(canadian(a_feeder(60, 10, **hot)))
         called = run_of(canadian(a_feeder(60, 10, **hot), calls={"derating_start": {"school": "insulation"}}))
         self.assertEqual(next(c.chosen for c in usual.calls if c.name == "derating_start"), "terminals")
@@ -405,10 +405,10 @@ class RightFirst(unittest.TestCase):
         for kind, metres in (("TECK90", 0.45), ("USEI90", 0.6)):
             job = canadian(
                 a_feeder(
-                    40, 20, insulation=kind, metal=Metal.copper if kind == "TECK90" else Metal.aluminum, stretch={"method": "direct_burial"}
+                    40, 20, insulation=kind, metal=Metal.copper if kind == "TECK90" else Metal.aluminum, segment={"method": "direct_burial"}
                 )
             )
-            self.assertEqual(run_of(job).stretches[0].cover_m, metres)
+            self.assertEqual(run_of(job).segments[0].cover_m, metres)
 
     def test_conductors_in_free_air(self):
         carries = lambda laid, others=0: CA.ampacities.run_ampacity(  # noqa: E731
@@ -423,6 +423,6 @@ class RightFirst(unittest.TestCase):
         with self.assertRaisesRegex(OutsideTable, "it ends at 4"):
             carries("touching", 3)
         for metal in Metal:
-            air, pipe = source(f"{metal}_air").rows, source(metal).rows
+            air, pipe = code_table(f"{metal}_air").rows, code_table(metal).rows
             ratios = [float(air[size]["c75"]) / float(pipe[size]["c75"]) for size in air]
             self.assertTrue(all(1.1 < one < 1.8 for one in ratios), ratios)

@@ -8,7 +8,7 @@ from northspan.core.desk.demo_us import kestrel_hollow
 from northspan.core.desk.demos import DEMOS
 from northspan.core.desk.rulebook_change import moved, rulebook_change
 from northspan.core.desk.starts import Answers
-from northspan.core.desk.starts.native import begun, starts_under
+from northspan.core.desk.starts.under import start_job_under, starts_under
 from northspan.core.document.findings import Severity
 from northspan.core.document.job import Earthing, Electrode, Entry, EntryKind, Grounding, Load, LoadKind, Status, System
 from northspan.core.solve import solve
@@ -39,7 +39,7 @@ def bench(job, **trial):
 
 
 def touch(job, **trial):
-    return bench(job, **trial).cans["MR"].touch_v
+    return bench(job, **trial).enclosures["MR"].touch_v
 
 
 def words(job):
@@ -69,7 +69,7 @@ class Demo(unittest.TestCase):
             job = taken(job, finding.cures[0])
             self.assertFalse(found(solve(job), text), text)
 
-    def test_a_submain_can_leave_nothing_for_the_lighting(self):
+    def test_a_submain_enclosure_leave_nothing_for_the_lighting(self):
         run = self.plan.runs["C6"]
         self.assertFalse(next(m for m in run.margins if m.key == "way").holds)
         self.assertTrue(next(m for m in run.margins if m.key == "drop").holds)
@@ -196,20 +196,22 @@ class Moving(unittest.TestCase):
         asked = {one.field: one for start in starts_under("uk-2022") for one in start.asks}
         self.assertEqual(asked["length_m"].hint[-2:], " m")
         for start in starts_under("uk-2022"):
-            job = begun(start.key, answers.model_copy(update={"rating_kva": 12, "service_a": 100, "diversion_w": 12_000}), "uk-2022")
+            job = start_job_under(
+                start.key, answers.model_copy(update={"rating_kva": 12, "service_a": 100, "diversion_w": 12_000}), "uk-2022"
+            )
             with self.subTest(start.key):
                 self.assertTrue(any(run.sized for run in solve(job).runs.values()))
-                self.assertFalse(any("panel" in can.name.lower() for can in job.enclosures.values()))
+                self.assertFalse(any("panel" in enclosure.name.lower() for enclosure in job.enclosures.values()))
                 self.assertFalse(any(finding.severity is Severity.stop and "no bond joins" in finding.text
                                      for finding in solve(job).findings if start.key != "remote_source"))  # fmt: skip
 
     def test_a_supply_of_a_whole_dwelling_is_never_below_the_least(self):
         answers = Answers(name="New", floor_m2=60, service_length_m=20)
         for name, least in (("us-2023", 100), ("ca-2021", 60), ("uk-2022", 60)):
-            plan = solve(begun("new_service", answers, name))
+            plan = solve(start_job_under("new_service", answers, name))
             with self.subTest(name):
                 self.assertGreaterEqual(next(r for r in plan.runs.values() if r.kind == "service").device_a, least)
-        self.assertIn("no lighting and socket circuits entered", words(begun("new_service", answers, "uk-2022")))
+        self.assertIn("no lighting and socket circuits entered", words(start_job_under("new_service", answers, "uk-2022")))
 
     def test_every_demo_is_planned_under_every_rulebook(self):
         for demo in DEMOS.values():

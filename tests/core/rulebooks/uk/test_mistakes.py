@@ -10,8 +10,8 @@ from northspan.core.rulebooks.questions.dwellings import DwellingFacts
 from northspan.core.rulebooks.questions.grounds import GroundFacts
 from northspan.core.rulebooks.questions.loop import BondingFacts, LoopAhead, LoopFacts, WetCircuit
 from northspan.core.rulebooks.registry import rulebook_named
-from northspan.core.rulebooks.uk import bonding, cables, conductors, devices, loop, residual
-from northspan.core.rulebooks.uk.sources import source
+from northspan.core.rulebooks.uk import bonding, cables, conductors, device_energy, devices, loop, residual
+from northspan.core.rulebooks.uk.code_tables import code_table
 from northspan.core.working.errors import OutsideTable
 
 UK = rulebook_named("uk-2022")
@@ -193,19 +193,19 @@ class Protective(unittest.TestCase):
             self.assertTrue(limit(loop.protect(facts(size=size, residual_ma=30)), "protective").holds, size)
 
     def test_below_a_tenth_of_a_second_the_energy_let_through_counts(self):
-        self.assertEqual(devices.energy("B", 32, 159, 0.4).value, 159**2 * 0.4)  # below its multiple: as long as it may last
-        self.assertEqual(devices.energy("B", 32, 160, 0.4).value, 160**2 * 0.1)
-        self.assertEqual(devices.energy("B", 32, 3000, 0.4).value, 18_000)  # 900 000 by the formula
-        self.assertEqual(devices.energy("B", 40, 3000, 0.4).value, 3000**2 * 0.1)  # no figure of its class here
-        self.assertEqual(devices.energy("88-3", 32, 900, 0.4).value, 240**2 * 0.4)
+        self.assertEqual(device_energy.energy("B", 32, 159, 0.4).value, 159**2 * 0.4)  # below its multiple: as long as it may last
+        self.assertEqual(device_energy.energy("B", 32, 160, 0.4).value, 160**2 * 0.1)
+        self.assertEqual(device_energy.energy("B", 32, 3000, 0.4).value, 18_000)  # 900 000 by the formula
+        self.assertEqual(device_energy.energy("B", 40, 3000, 0.4).value, 3000**2 * 0.1)  # no figure of its class here
+        self.assertEqual(device_energy.energy("88-3", 32, 900, 0.4).value, 240**2 * 0.4)
 
     def test_a_fuse_is_read_between_its_points_and_not_at_5_s_flat(self):
         # 80 A: opens in 5 s at 400 A; the current for 0.4 s is taken at twice that, above any ratio of the smaller ones
         for fault_a, seconds in ((399, 5.0), (400, 5.0), (600, 1.14), (799, 0.4), (800, 0.4)):
-            lets = devices.energy("88-2", 80, fault_a, 5.0).value
+            lets = device_energy.energy("88-2", 80, fault_a, 5.0).value
             self.assertAlmostEqual(lets / (fault_a**2 * seconds), 1, delta=0.01, msg=str(fault_a))
-        self.assertEqual(devices.energy("88-2", 80, 5000, 5.0).value, 800**2 * 0.4)  # no more further on
-        for row in source("devices").rows.values():
+        self.assertEqual(device_energy.energy("88-2", 80, 5000, 5.0).value, 800**2 * 0.4)  # no more further on
+        for row in code_table("devices").rows.values():
             if row["opens_0_4_a"]:  # what is assumed for the large ones is further off than any that is printed
                 self.assertLess(float(row["opens_0_4_a"]) / float(row["opens_5_a"]), devices.STEEPEST[row["type"]])
         # an ordinary submain behind 80 A: 16 mm2 armoured, its armour refused at 5 s flat
@@ -213,8 +213,10 @@ class Protective(unittest.TestCase):
         self.assertTrue(all(margin.holds for margin in loop.protect(submain).margins))
 
     def test_the_residual_devices_own_time_counts(self):
-        lets = lambda ma, amperes: round(devices.residual_energy(ma, amperes).value)  # noqa: E731
-        self.assertEqual((lets(30, 0.15), devices.residual_energy(30, 0.149), devices.residual_energy(None, 100)), (0, None, None))
+        lets = lambda ma, amperes: round(device_energy.residual_energy(ma, amperes).value)  # noqa: E731
+        self.assertEqual(
+            (lets(30, 0.15), device_energy.residual_energy(30, 0.149), device_energy.residual_energy(None, 100)), (0, None, None)
+        )
         self.assertEqual((lets(30, 100), lets(100, 100)), (400, 1500))  # one above 30 mA may be delayed
         loose, guarded = (loop.protect(facts(size="10", insulation="flat twin", device_a=63, device_type="88-3", length_m=60, residual_ma=ma))
                           for ma in (None, 30))  # fmt: skip

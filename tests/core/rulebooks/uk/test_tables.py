@@ -4,10 +4,10 @@ import math
 import unittest
 from itertools import pairwise
 
+from northspan.core.rulebooks.uk.code_tables import FILES, code_table
 from northspan.core.rulebooks.uk.device_energy import opens_at_a
 from northspan.core.rulebooks.uk.devices import MULTIPLE, ratings
 from northspan.core.rulebooks.uk.loop import C_MIN
-from northspan.core.rulebooks.uk.sources import FILES, source
 from northspan.core.working.errors import OutsideTable
 
 # rows, then the sums of columns
@@ -39,7 +39,7 @@ BREAKER_LOOPS = {
 
 
 def column(name, key):
-    rows = source(name)
+    rows = code_table(name)
     return [rows.number(row, key) for row in rows.keys_with(key)]
 
 
@@ -47,14 +47,14 @@ class Figures(unittest.TestCase):
     def test_every_table_has_its_rows_and_sums(self):
         self.assertEqual(set(SUMS), set(FILES))
         for name, (rows, sums) in SUMS.items():
-            self.assertEqual(len(source(name).rows), rows, name)
+            self.assertEqual(len(code_table(name).rows), rows, name)
             for key, total in sums.items():
                 with self.subTest(table=name, column=key):
                     self.assertAlmostEqual(sum(column(name, key)), total, places=3)
 
     def test_no_cell_of_a_missing_row_is_made_up(self):
         with self.assertRaises(OutsideTable):
-            source("flat_twin").number("25", "C")
+            code_table("flat_twin").number("25", "C")
 
     def test_ratings_rise_with_size_and_resistances_fall(self):
         for name, keys in {"singles": "ABC", "multicore": "ABC", "armoured_70": "CDE", "armoured_90": "CDE"}.items():
@@ -72,18 +72,18 @@ class Figures(unittest.TestCase):
             self.assertTrue(all(a > b for a, b in pairwise(column(name, key))), (name, key))
 
     def test_the_better_a_cable_sheds_heat_the_more_it_carries(self):
-        for size in source("flat_twin").rows:
-            order = [source("flat_twin").number(size, way) for way in ("103", "101", "100", "C")]
+        for size in code_table("flat_twin").rows:
+            order = [code_table("flat_twin").number(size, way) for way in ("103", "101", "100", "C")]
             self.assertEqual(order, sorted(order), size)
-        for size in source("armoured_90").rows:
-            self.assertGreater(source("armoured_90").number(size, "C"), source("armoured_70").number(size, "C"))
+        for size in code_table("armoured_90").rows:
+            self.assertGreater(code_table("armoured_90").number(size, "C"), code_table("armoured_70").number(size, "C"))
 
 
 class Physics(unittest.TestCase):
     def test_ratings_grow_by_a_power_of_the_size(self):
         """Heat goes by the surface, the loss by one over the area: the exponent lies between one half and three quarters."""
         for name, keys in {"singles": "ABC", "multicore": "ABC", "armoured_70": "CE", "armoured_90": "CE"}.items():
-            sizes = [float(size) for size in source(name).rows]
+            sizes = [float(size) for size in code_table(name).rows]
             for key in keys:
                 rated = column(name, key)
                 grown = math.log(rated[-1] / rated[0]) / math.log(sizes[-1] / sizes[0])
@@ -92,20 +92,20 @@ class Physics(unittest.TestCase):
     def test_ambient_factors_follow_the_square_root_of_what_warmth_is_left(self):
         for name, base in (("air", 30), ("ground", 20)):
             for key, warm in (("c70", 70), ("c90", 90)):
-                for edge in source(name).keys_with(key):
+                for edge in code_table(name).keys_with(key):
                     physical = math.sqrt((warm - float(edge)) / (warm - base))
                     with self.subTest(table=name, edge=edge, warm=warm):
-                        printed = source(name).number(edge, key)
+                        work_lines = code_table(name).number(edge, key)
                         if (name, edge) == ("air", "25"):  # printed with less than the law would give
-                            self.assertTrue(physical - 0.04 < printed < physical)
+                            self.assertTrue(physical - 0.04 < work_lines < physical)
                         else:
-                            self.assertAlmostEqual(printed, physical, delta=0.012)
+                            self.assertAlmostEqual(work_lines, physical, delta=0.012)
 
     def test_drop_is_twice_the_resistance_at_the_working_temperature(self):
         for name, warm in (("singles_drop", 70), ("multicore_drop", 70), ("armoured_90_drop", 90)):
             rise = (230 + warm) / 250
-            for size, row in source(name).rows.items():
-                twice = 2 * float(source("conductors").number(size, "ohm_km")) * rise
+            for size, row in code_table(name).rows.items():
+                twice = 2 * float(code_table("conductors").number(size, "ohm_km")) * rise
                 with self.subTest(table=name, size=size):
                     most = 0.04 if float(size) <= 70 else 0.08  # alternating current crowds in thick ones, and two figures are printed
                     self.assertAlmostEqual(float(row["r"]) / twice, 1, delta=most)
@@ -114,7 +114,7 @@ class Physics(unittest.TestCase):
                     )
 
     def test_resistance_times_area_is_that_of_copper(self):
-        for size, row in source("conductors").rows.items():
+        for size, row in code_table("conductors").rows.items():
             most = 19.4 if size in {"50", "70"} else 18.7  # what is called 50 mm² holds 47 of copper
             self.assertTrue(17.1 < float(row["ohm_km"]) * float(size) < most, size)
 
@@ -142,7 +142,7 @@ class Physics(unittest.TestCase):
     def test_a_fuse_opens_later_on_less(self):
         for kind in ("88-2", "88-3", "3036"):
             for rating in ratings(kind):
-                row = source("devices").rows[f"{kind} {rating:g}"]
+                row = code_table("devices").rows[f"{kind} {rating:g}"]
                 if row["opens_0_4_a"]:
                     self.assertGreater(float(row["opens_0_4_a"]), float(row["opens_5_a"]))
                     between = opens_at_a(kind, rating, 1.0).value
@@ -150,8 +150,8 @@ class Physics(unittest.TestCase):
 
     def test_armour_is_about_a_layer_of_wires_around_the_cores(self):
         """Two cores side by side, sheathed: a layer of wires of 0.9 to 2.5 mm around them."""
-        for size, row in source("armour").rows.items():
-            core = float(source("conductors").rows[size]["overall_mm"]) if size in source("conductors").rows else 0
+        for size, row in code_table("armour").rows.items():
+            core = float(code_table("conductors").rows[size]["overall_mm"]) if size in code_table("conductors").rows else 0
             wire = 0.9 if float(size) <= 10 else 1.25 if float(size) <= 35 else 1.6 if float(size) <= 95 else 2.0
             around = math.pi * (2 * core + 2.5 + wire) * wire * math.pi / 4
             with self.subTest(size=size):

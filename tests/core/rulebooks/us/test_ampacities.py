@@ -5,9 +5,9 @@ import unittest
 from northspan.core.document.job import Circuit, Metal, Method, Place, System, Terminals
 from northspan.core.rulebooks.questions.common import Wire
 from northspan.core.rulebooks.us import ampacities as amp
-from northspan.core.rulebooks.us.sources import source
+from northspan.core.rulebooks.us.code_tables import code_table
 from northspan.core.working.errors import InvalidJob, OutsideTable
-from tests.support import FT_M, US, a_stretch
+from tests.support import FT_M, US, a_segment
 
 XHHW_1 = Wire("1", Metal.aluminum, "XHHW-2")
 
@@ -81,7 +81,7 @@ class Factors(unittest.TestCase):
             self.assertEqual(amp.carrying_conductors(circuit, System.split_phase).value, 2)
 
 
-class Stretch(unittest.TestCase):
+class SegmentAsked(unittest.TestCase):
     def test_derating_starts_from_the_insulation_and_is_capped_by_the_terminals(self):
         # 1 AWG aluminum: 115 A at 90 °C, 100 A at 75 °C, 85 A at 60 °C
         cases = [
@@ -96,36 +96,38 @@ class Stretch(unittest.TestCase):
         ]
         for name, changes, terminal_c, amperes in cases:
             with self.subTest(name):
-                stretch = a_stretch(**changes)
-                self.assertAlmostEqual(amp.stretch_ampacity(XHHW_1, stretch, 2, terminal_c).value, min(amperes, 100), 9)
+                segment = a_segment(**changes)
+                self.assertAlmostEqual(amp.segment_ampacity(XHHW_1, segment, 2, terminal_c).value, min(amperes, 100), 9)
 
     def test_cables_are_held_to_60(self):
         # 6 AWG copper NM-B: derated from 75 A at 90 °C, held to 55 A
         cable = Wire("6", Metal.copper, "NM-B")
-        indoors = a_stretch(method=Method.cable, place=Place.indoors)
-        self.assertEqual(amp.stretch_ampacity(cable, indoors, 2, 75).value, 55)
+        indoors = a_segment(method=Method.cable, place=Place.indoors)
+        self.assertEqual(amp.segment_ampacity(cable, indoors, 2, 75).value, 55)
         attic = indoors.model_copy(update={"ambient_c": 50, "place": Place.attic})
-        self.assertAlmostEqual(amp.stretch_ampacity(cable, attic, 2, 75).value, 55)
+        self.assertAlmostEqual(amp.segment_ampacity(cable, attic, 2, 75).value, 55)
         hotter = indoors.model_copy(update={"ambient_c": 60})
-        self.assertAlmostEqual(amp.stretch_ampacity(cable, hotter, 2, 75).value, 75 * 0.71, 9)
+        self.assertAlmostEqual(amp.segment_ampacity(cable, hotter, 2, 75).value, 75 * 0.71, 9)
 
     def test_every_row_answers_by_the_public_look_up(self):
         for metal in Metal:
             for column, insulation in ((60, "TW"), (75, "THWN"), (90, "XHHW-2")):
                 for size in amp.size_ladder(metal):
-                    value = US.ampacities.run_ampacity(Wire(size, metal, insulation), (a_stretch(),), 2, 75).value.final_a
-                    self.assertEqual(value, source("ampacity").number(size, f"{metal}_{min(column, 75)}"), f"{size} {metal} {insulation}")
+                    value = US.ampacities.run_ampacity(Wire(size, metal, insulation), (a_segment(),), 2, 75).value.final_a
+                    self.assertEqual(
+                        value, code_table("ampacity").number(size, f"{metal}_{min(column, 75)}"), f"{size} {metal} {insulation}"
+                    )
 
 
 class Run(unittest.TestCase):
-    def governs(self, *stretches):
-        return amp.run_ampacity(XHHW_1, stretches, 2, 75).value
+    def governs(self, *segments):
+        return amp.run_ampacity(XHHW_1, segments, 2, 75).value
 
-    def test_the_worst_stretch_governs(self):
-        answer = self.governs(a_stretch(), a_stretch(ambient_c=50), a_stretch(ambient_c=40))
+    def test_the_worst_segment_governs(self):
+        answer = self.governs(a_segment(), a_segment(ambient_c=50), a_segment(ambient_c=40))
         self.assertEqual((answer.worst_segment, answer.final_a), (1, 115 * 0.82))
 
-    def test_a_short_hot_stretch_is_passed_over_within_ten_feet_and_a_tenth(self):
+    def test_a_short_hot_segment_is_passed_over_within_ten_feet_and_a_tenth(self):
         hot = {"ambient_c": 50.0}
         cases = [
             ("exactly 10 ft of 110 ft", 10 * FT_M, 100 * FT_M, 100),
@@ -135,8 +137,8 @@ class Run(unittest.TestCase):
         ]
         for name, short_m, long_m, amperes in cases:
             with self.subTest(name):
-                self.assertAlmostEqual(self.governs(a_stretch(length_m=short_m, **hot), a_stretch(length_m=long_m)).final_a, amperes, 9)
+                self.assertAlmostEqual(self.governs(a_segment(length_m=short_m, **hot), a_segment(length_m=long_m)).final_a, amperes, 9)
 
-    def test_two_short_hot_stretches_count_together(self):
-        hot = a_stretch(length_m=6 * FT_M, ambient_c=50)
-        self.assertAlmostEqual(self.governs(hot, a_stretch(length_m=200 * FT_M), hot).final_a, 94.3, 9)
+    def test_two_short_hot_segments_count_together(self):
+        hot = a_segment(length_m=6 * FT_M, ambient_c=50)
+        self.assertAlmostEqual(self.governs(hot, a_segment(length_m=200 * FT_M), hot).final_a, 94.3, 9)

@@ -7,7 +7,7 @@ from northspan.core.rulebooks.questions.common import DesignLoad, Wire
 from northspan.core.rulebooks.questions.grounds import GroundFacts, NeutralFacts
 from northspan.core.rulebooks.us import electrodes, grounds, wires
 from northspan.core.rulebooks.us.ampacities import size_ladder
-from northspan.core.rulebooks.us.sources import source
+from northspan.core.rulebooks.us.code_tables import code_table
 from northspan.core.working.errors import NoSolution, OutsideTable
 
 COPPER, ALUMINUM = Metal.copper, Metal.aluminum
@@ -60,7 +60,7 @@ class EquipmentGround(unittest.TestCase):
         self.assertEqual(ground(80, ALUMINUM, "2", "1", "same"), "1")
 
     def test_every_row_answers(self):
-        for row, cells in source("equipment_ground").rows.items():
+        for row, cells in code_table("equipment_ground").rows.items():
             for metal in Metal:
                 self.assertEqual(ground(float(row), metal, "2000", "2000"), cells[metal])
 

@@ -5,9 +5,9 @@ import unittest
 from northspan.core.document.job import Circuit, Grounding, Metal, Method, RunKind, Surface
 from northspan.core.rulebooks.questions.common import RunFacts
 from northspan.core.rulebooks.us import drops, pipes, routes
-from northspan.core.rulebooks.us.sources import source
+from northspan.core.rulebooks.us.code_tables import code_table
 from northspan.core.working.errors import OutsideTable
-from tests.support import IN_M, US, a_stretch
+from tests.support import IN_M, US, a_segment
 
 
 def facts(kind=RunKind.feeder, circuit=Circuit.three_wire, *, gfci=False):
@@ -15,7 +15,7 @@ def facts(kind=RunKind.feeder, circuit=Circuit.three_wire, *, gfci=False):
 
 
 def cover_in(method, surface=Surface.open_ground, run=None, device_a=100):
-    value = routes.cover(a_stretch(method=method, surface=surface), run or facts(), device_a).value
+    value = routes.cover(a_segment(method=method, surface=surface), run or facts(), device_a).value
     return None if value is None else round(value / IN_M, 6)
 
 
@@ -28,11 +28,11 @@ class Impedance(unittest.TestCase):
         for size, row in (("700", "600"), ("800", "750"), ("900", "750"), ("1250", "1000"), ("2000", "1000")):
             with self.subTest(size=size):
                 got = drops.impedance(size, Metal.copper, Method.pvc40)
-                self.assertEqual(got.value.resistance_ohm, source("impedance").number(row, "r_copper_pvc"))
+                self.assertEqual(got.value.resistance_ohm, code_table("impedance").number(row, "r_copper_pvc"))
                 self.assertIn(f"{size} is not listed, {row} is the safe side", got.steps[0].words)
 
     def test_every_listed_size_answers(self):
-        for size in source("impedance").rows:
+        for size in code_table("impedance").rows:
             self.assertGreater(drops.impedance(size, Metal.copper, Method.emt).value.resistance_ohm, 0)
         with self.assertRaises(OutsideTable):
             drops.impedance("14", Metal.aluminum, Method.pvc40)
@@ -51,7 +51,7 @@ class Pipes(unittest.TestCase):
             self.assertEqual(len(pipes.trade_sizes(method, 4)), sizes, method)
 
     def test_every_insulation_that_goes_in_pipe_has_an_area(self):
-        for name, row in source("insulation").rows.items():
+        for name, row in code_table("insulation").rows.items():
             if row["raceway"] == "yes":
                 self.assertGreater(pipes.wire_area("4", name).value, 0.07, name)
 
@@ -104,7 +104,7 @@ class Cover(unittest.TestCase):
 
 class Insulation(unittest.TestCase):
     def problem(self, insulation, **changes):
-        return US.wires.insulation_fits(insulation, (a_stretch(**changes),)).value
+        return US.wires.insulation_fits(insulation, (a_segment(**changes),)).value
 
     def test_what_does_not_fit_and_why(self):
         cases = [
@@ -128,8 +128,8 @@ class Insulation(unittest.TestCase):
         for metal in Metal:
             for method in Method:
                 for place in ("indoors", "attic", "buried", "outdoors"):
-                    stretch = a_stretch(method=method, place=place)
-                    chosen = US.wires.default_insulation(metal, (stretch,))
+                    segment = a_segment(method=method, place=place)
+                    chosen = US.wires.default_insulation(metal, (segment,))
                     if method is Method.cable and place in {"buried", "outdoors"}:
                         continue  # a cable out there is direct burial, and the screen says so
-                    self.assertEqual(US.wires.insulation_fits(chosen, (stretch,)).value, "", f"{metal} {method} {place}: {chosen}")
+                    self.assertEqual(US.wires.insulation_fits(chosen, (segment,)).value, "", f"{metal} {method} {place}: {chosen}")

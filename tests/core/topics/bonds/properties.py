@@ -32,7 +32,7 @@ def a_run(origin, target, length_m=20.0, **changes):
     return Run(**made | changes)
 
 
-def a_can(name, building="house", **changes):
+def a_enclosure(name, building="house", **changes):
     return Enclosure(**{"name": name, "building": building, "status": Status.existing} | changes)
 
 
@@ -44,9 +44,9 @@ def a_house(**changes):
         sources={"T": Source(name="Transformer", rating_kva=25, impedance_percent=1.6)},
         buildings={"house": Building(name="House", use="dwelling")},
         enclosures={
-            "M": a_can("Meter-main", kind=EnclosureKind.meter_main, main_a=100),
-            "X": a_can("Transfer switch", kind=EnclosureKind.transfer_switch),
-            "P": a_can("Panel", kind=EnclosureKind.panel_lugs),
+            "M": a_enclosure("Meter-main", kind=EnclosureKind.meter_main, main_a=100),
+            "X": a_enclosure("Transfer switch", kind=EnclosureKind.transfer_switch),
+            "P": a_enclosure("Panel", kind=EnclosureKind.panel_lugs),
         },
         electrodes={"E": Electrode(name="Rod", building="house")},
         loads=LOADS,
@@ -73,7 +73,7 @@ def a_studio(**far):
     return job.model_copy(
         update={
             "buildings": job.buildings | {"studio": Building(name="Studio")},
-            "enclosures": job.enclosures | {"Q": a_can("Studio panel", "studio", main_a=60)},
+            "enclosures": job.enclosures | {"Q": a_enclosure("Studio panel", "studio", main_a=60)},
             "electrodes": job.electrodes | {"F": Electrode(name="Studio rod", building="studio")},
             "loads": job.loads
             | {
@@ -91,7 +91,7 @@ def a_cabin():
     return job.model_copy(
         update={
             "sources": {"I": Source(name="Inverters", kind=SourceKind.inverter_pair, rating_kva=8)},
-            "enclosures": {"P": a_can("Panel", main_a=60)},
+            "enclosures": {"P": a_enclosure("Panel", main_a=60)},
             "runs": {"S": a_run("I", "P", 4.0)},
         }
     )
@@ -104,7 +104,7 @@ def a_remote():
         update={
             "sources": job.sources | {"D": Source(name="Step-down", kind=SourceKind.transformer, rating_kva=10, building="far")},
             "buildings": job.buildings | {"far": Building(name="Far")},
-            "enclosures": job.enclosures | {"R": a_can("Far panel", "far", main_a=60)},
+            "enclosures": job.enclosures | {"R": a_enclosure("Far panel", "far", main_a=60)},
             "electrodes": job.electrodes | {"F": Electrode(name="Far rod", building="far")},
             "loads": job.loads | {"pump": Load(name="Pump", enclosure="R", power_va=1200, across=Across.l1_neutral)},
             "runs": job.runs | {"U": a_run("P", "D", 200.0, circuit=Circuit.two_wire_line, device_a=50), "V": a_run("D", "R", 3.0)},

@@ -97,16 +97,16 @@ class Physics(unittest.TestCase):
 
     def test_an_open_neutral_drives_the_legs_apart_by_their_loads(self):
         state = solved(a_studio(), neutrals_lost=("F",))
-        can = state.cans["Q"]
+        enclosure = state.enclosures["Q"]
         # 2400 W and 600 W in series: resistances of 6 and 24 ohm across about 240 V
-        self.assertAlmostEqual(can.line_1_v / can.line_2_v, 6 / 24, delta=0.01)
-        self.assertAlmostEqual(can.line_1_v + can.line_2_v, 240, delta=4)
+        self.assertAlmostEqual(enclosure.line_1_v / enclosure.line_2_v, 6 / 24, delta=0.01)
+        self.assertAlmostEqual(enclosure.line_1_v + enclosure.line_2_v, 240, delta=4)
         self.assertEqual(said(a_studio(), neutrals_lost=("F",)).level, 3)
 
     def test_and_hides_behind_a_second_bond(self):
         tried = {"neutrals_lost": ("F",), "bonds_made": ("Q",)}
         state, out = solved(a_studio(), **tried), said(a_studio(), **tried)
-        self.assertAlmostEqual(state.cans["Q"].line_1_v, 116, delta=4)  # looks normal
+        self.assertAlmostEqual(state.enclosures["Q"].line_1_v, 116, delta=4)  # looks normal
         unbalance = amperes(state, "lamp.load") - amperes(state, "fan.load")
         self.assertAlmostEqual(amperes(state, "F.G"), unbalance, delta=0.3)  # the ground carries the neutral's current
         self.assertIn("hidden on the equipment grounding conductor of P to Q", out.headline)
@@ -121,7 +121,7 @@ class Physics(unittest.TestCase):
         self.assertEqual(cut.level, 4)
         self.assertRegex(cut.headline, r"Never clears: \d+ V on Panel")
 
-    def test_an_old_three_wire_feed_lifts_the_can_by_the_neutrals_drop(self):
+    def test_an_old_three_wire_feed_lifts_the_enclosure_by_the_neutrals_drop(self):
         job = bonded(a_studio(**LEGACY), Q=True)
         state = solved(job)
         branch = next(b for b in state.circuit.branches if b.key == "F.N")
@@ -141,7 +141,7 @@ class Physics(unittest.TestCase):
         stop = found(solve(piped), "bonded at Meter-main and Studio panel")
         self.assertEqual([cure.words for cure in stop[0].cures], ["Run four wires, bond out"])
 
-    def test_an_isolated_ground_bar_leaves_the_can_live(self):
+    def test_an_isolated_ground_bar_leaves_the_enclosure_live(self):
         self.assertEqual(said(a_house(), bars_loose=("P",)).level, 3)
         out = said(a_house(), bars_loose=("P",), case_fault="P")
         self.assertEqual((out.level, out.why), (4, "The ground bar is isolated from the can, so the can has no way back at all."))
@@ -273,15 +273,21 @@ class Answers(unittest.TestCase):
         self.assertEqual((said(job, **tried).level, said(there, **tried).level), (4, 0))
         self.assertLess(solved(there, **tried).opener.latest_s, 0.1)
 
-    def test_a_can_is_dangerous_above_50_v_and_the_answer_says_so_now_and_after(self):
-        cut = {can.id: can for can in bench(BenchQuestion(job=a_house(), trial=Trial(case_fault="P", grounds_cut=("B",)))).cans}
-        cleared = {can.id: can for can in bench(BenchQuestion(job=a_house(), trial=Trial(case_fault="P"))).cans}
-        for can in (*cut.values(), *cleared.values()):
-            self.assertEqual((can.dangerous, can.dangerous_after, can.lifted), (can.touch_v > 50, can.after_v > 50, can.touch_v >= 1))
+    def test_a_enclosure_is_dangerous_above_50_v_and_the_answer_says_so_now_and_after(self):
+        cut = {
+            enclosure.id: enclosure
+            for enclosure in bench(BenchQuestion(job=a_house(), trial=Trial(case_fault="P", grounds_cut=("B",)))).enclosures
+        }
+        cleared = {enclosure.id: enclosure for enclosure in bench(BenchQuestion(job=a_house(), trial=Trial(case_fault="P"))).enclosures}
+        for enclosure in (*cut.values(), *cleared.values()):
+            self.assertEqual(
+                (enclosure.dangerous, enclosure.dangerous_after, enclosure.lifted),
+                (enclosure.touch_v > 50, enclosure.after_v > 50, enclosure.touch_v >= 1),
+            )
         self.assertTrue(cut["P"].dangerous and cut["P"].dangerous_after)
         self.assertFalse(cleared["P"].dangerous_after)
 
-    def test_a_dead_can_says_so_and_a_typed_load_counts(self):
+    def test_a_dead_enclosure_says_so_and_a_typed_load_counts(self):
         state = solved(with_source(SourceKind.generator), state="H", case_fault="M")
         self.assertEqual(verdict(state).headline, "Nothing flows")
         run = a_studio().runs["F"].model_copy(update={"load_a": 25.0})
@@ -293,7 +299,7 @@ class Answers(unittest.TestCase):
 class Devices(unittest.TestCase):
     """Devices are what the job says, none is invented, and none sees what lies ahead of it."""
 
-    def test_in_a_service_can_only_the_utilitys_fuse_is_ahead(self):
+    def test_in_a_service_enclosure_only_the_utilitys_fuse_is_ahead(self):
         out = said(a_house(), case_fault="M")
         self.assertEqual((out.level, out.headline), (4, "May burn for minutes: no device of yours is ahead"))
         self.assertRegex(out.words, r"Behind the main .* 100 A .* opens within 0\.0\d s")
@@ -341,18 +347,18 @@ class Devices(unittest.TestCase):
         self.assertLess(abs(steel_ohm_m("1", Method.rmc)), abs(steel_ohm_m("1", Method.emt)))  # a thicker wall
 
     def test_a_pipe_to_the_neighbor_hides_a_lost_neutral(self):
-        lost = solved(a_house(), neutrals_lost=("S",)).cans["P"]
+        lost = solved(a_house(), neutrals_lost=("S",)).enclosures["P"]
         hidden = solved(a_house(), neutrals_lost=("S",), neighbor_pipe=("house",))
         self.assertGreater(abs(lost.line_1_v - lost.line_2_v), 40)
-        self.assertLess(abs(hidden.cans["P"].line_1_v - hidden.cans["P"].line_2_v), 5)
+        self.assertLess(abs(hidden.enclosures["P"].line_1_v - hidden.enclosures["P"].line_2_v), 5)
         self.assertGreater(amperes(hidden, "house.neighbor"), 5)
 
     def test_a_stray_voltage_comes_in_on_the_neutral(self):
         calm, stray = (solved(a_house(), neutral_v=volts) for volts in (0, 10))
-        self.assertLess(calm.cans["P"].can_v, 1)
+        self.assertLess(calm.enclosures["P"].enclosure_v, 1)
         # the utility's 5 ohm and the rod share the 10 V
         earth = stray.circuit.earths["house"].ohm
-        self.assertAlmostEqual(stray.cans["P"].can_v, 10 * earth / (earth + 5), delta=0.5)
+        self.assertAlmostEqual(stray.enclosures["P"].enclosure_v, 10 * earth / (earth + 5), delta=0.5)
 
     def test_a_load_between_wires_that_do_not_come_is_found(self):
         job = a_house()

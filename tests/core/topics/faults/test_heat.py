@@ -9,7 +9,7 @@ from northspan.core.rulebooks.registry import rulebook_named
 from northspan.core.solve import solve
 from northspan.core.topics.faults.heat import heats, withstand
 from northspan.core.topics.faults.interrupting import faults
-from northspan.core.topics.sizing.from_job import question_of
+from northspan.core.topics.sizing.from_job import run_question
 from northspan.core.topics.sizing.run_plan import plan_run
 from tests.core.topics.bonds.properties import a_studio
 from tests.support import found
@@ -59,7 +59,7 @@ class Runs(unittest.TestCase):
             job = make()
             case, book, sized = case_of(job), rulebook_named(job.rulebook), {}
             for key in case.tree.order:
-                planned = plan_run(key, question_of(case, key, sized), book)
+                planned = plan_run(key, run_question(case, key, sized), book)
                 if planned.sized:
                     sized[key] = planned.sized
             roles = {one.role for held in heats(case, sized, faults(case, sized)).values() for one in held}

@@ -5,7 +5,7 @@ import unittest
 from northspan.core.document.job import Across, Circuit, Enclosure, Load, Run, RunKind
 from northspan.core.solve import solve
 from northspan.core.working.errors import InvalidJob
-from tests.support import a_feeder, a_stretch, checked, run_of, with_loads
+from tests.support import a_feeder, a_segment, checked, run_of, with_loads
 
 
 def a_load(power_va, across=Across.line_line, **changes):
@@ -52,7 +52,7 @@ class Through(unittest.TestCase):
     def test_a_run_carries_what_every_panel_below_it_uses(self):
         job = with_loads(a_feeder(), a=a_load(4800), b=a_load(2400, enclosure="P3"))
         further = Run(
-            name="Further", kind=RunKind.feeder, origin="P2", target="P3", circuit=Circuit.three_wire, segments=(a_stretch(length_m=9),)
+            name="Further", kind=RunKind.feeder, origin="P2", target="P3", circuit=Circuit.three_wire, segments=(a_segment(length_m=9),)
         )
         job = checked(job, enclosures=job.enclosures | {"P3": Enclosure(name="Shed", building="B2")}, runs=job.runs | {"F2": further})
         plan = solve(job)

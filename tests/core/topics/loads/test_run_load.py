@@ -10,7 +10,7 @@ from northspan.core.document.upgrade import read_job
 from northspan.core.solve import solve
 from northspan.core.topics.loads.run_load import load_of_run, voltages_at
 from northspan.store.jobs import patched
-from tests.support import US, a_feeder, a_stretch, checked, found, margin, run_of, with_loads
+from tests.support import US, a_feeder, a_segment, checked, found, margin, run_of, with_loads
 
 HOUSE = Answers(floor_m2=180, range_va=12000, dryer_va=5000, water_heater_va=4500, service_length_m=20)
 
@@ -68,7 +68,7 @@ class Kinds(unittest.TestCase):
 
     def test_no_step_up_where_anything_may_be_plugged_in(self):
         for kind, most_a in (("sockets", 25), ("other", 30)):  # 10 AWG carries 26 A there
-            job = with_loads(a_feeder(None, 20, stretch={"place": "indoors", "method": "emt", "ambient_c": 50, "other_carrying": 2},
+            job = with_loads(a_feeder(None, 20, segment={"place": "indoors", "method": "emt", "ambient_c": 50, "other_carrying": 2},
                                       conductor_size="10", metal="copper"), s=Load(name="S", enclosure="P2", kind=kind, power_va=2400))  # fmt: skip
             branch = job.runs["F1"].model_copy(update={"kind": RunKind.branch})
             protects = margin(run_of(checked(job, runs={"F1": branch})), "protection").limit
@@ -137,7 +137,7 @@ class Dwellings(unittest.TestCase):
         job = started("new_service", HOUSE)
         panel = next(k for k, e in job.enclosures.items() if e.name == "House panel")
         second = Enclosure(name="Heat panel", building="B1")
-        feeder = Run(name="Heat", origin=panel, target="H", segments=(a_stretch(length_m=5, place="indoors"),))
+        feeder = Run(name="Heat", origin=panel, target="H", segments=(a_segment(length_m=5, place="indoors"),))
         job = checked(
             job,
             enclosures=job.enclosures | {"H": second},
@@ -186,18 +186,18 @@ class Transformers(unittest.TestCase):
             "U": Source(name="Utility", line_v=480, system="two_wire", rating_kva=50),
             "T": Source(name="Own transformer", kind="transformer", rating_kva=kva, status="new"),
         }
-        leg = {"segments": (a_stretch(length_m=10, place="indoors"),), "terminals": "75", "metal": Metal.copper}
+        leg = {"segments": (a_segment(length_m=10, place="indoors"),), "terminals": "75", "metal": Metal.copper}
         runs = {
             "S": Run(name="Service", kind=RunKind.service, origin="U", target="M", circuit="two_wire_line", **leg),
             "A": Run(name="Primary", origin="M", target="T", circuit="two_wire_line", **leg),
             "B": Run(name="Secondary", origin="T", target="P", **leg),
         }
-        cans = {"M": Enclosure(name="Main", building="H", kind="meter_main"), "P": Enclosure(name="Panel", building="H")}
+        enclosures = {"M": Enclosure(name="Main", building="H", kind="meter_main"), "P": Enclosure(name="Panel", building="H")}
         return Job(
             name="T",
             sources=sources,
             buildings={"H": Building(name="House")},
-            enclosures=cans,
+            enclosures=enclosures,
             runs=runs,
             loads={"l": Load(**{"name": "L", "enclosure": "P", "power_va": 7200} | load)},
         )

@@ -73,7 +73,7 @@ PULLS = st.builds(
 def planned(route, pull, name):
     """A job with a route and its plan; None where the size itself is refused."""
     try:
-        job = moved(a_feeder(40, 30, stretch=route), name)
+        job = moved(a_feeder(40, 30, segment=route), name)
         run = job.runs["F1"].model_copy(update={"pull": pull})
         job = checked(job, runs={"F1": run})
         return job, solve(job)

@@ -16,7 +16,7 @@ IN3_L = 0.0254**3 * 1000
 
 
 def job_with(fitting, load_a=40, name="us-2023", **more):
-    return moved(a_feeder(load_a, 20, stretch={"fittings": (fitting,), **more}), name)
+    return moved(a_feeder(load_a, 20, segment={"fittings": (fitting,), **more}), name)
 
 
 class Corners(unittest.TestCase):
@@ -35,15 +35,15 @@ class Corners(unittest.TestCase):
         self.assertEqual(bends_between_deg(noted), (0, 90))  # what it replaces is not counted somewhere else
 
     def test_where_bends_are_drawn(self):
-        stretch = Segment(length_m=30, legs=self.legs)
-        self.assertEqual(bend_places(stretch), ((10.0, 90.0), (20.0, 90.0)))
-        plan = run_of(a_feeder(40, 30, stretch={"legs": self.legs}))
+        segment = Segment(length_m=30, legs=self.legs)
+        self.assertEqual(bend_places(segment), ((10.0, 90.0), (20.0, 90.0)))
+        plan = run_of(a_feeder(40, 30, segment={"legs": self.legs}))
         self.assertEqual([mark.angle_deg for mark in plan.pull.bends], [90, 90])
 
     def test_around_a_corner_a_box_may_be_shorter(self):
         def long(at_m):
-            job = a_feeder(150, 30, stretch={"legs": self.legs, "fittings": (Fitting(at_m=at_m),)})
-            return next(g for g in run_of(job).pull.stretches if g.key == "fitting1.0").lines[0].result
+            job = a_feeder(150, 30, segment={"legs": self.legs, "fittings": (Fitting(at_m=at_m),)})
+            return next(g for g in run_of(job).pull.segments if g.key == "fitting1.0").lines[0].result
 
         self.assertNotEqual(long(10), long(5))
 
@@ -82,7 +82,7 @@ class Joints(unittest.TestCase):
         tight = job_with(Fitting(at_m=10, volume_l=least_l - 0.001))
         self.assertFalse(found(solve(taken(tight, found(solve(tight), "is the least")[0].cures[0])), "is the least"))
         plan = run_of(job_with(Fitting(at_m=10), load_a=150))
-        least_m = BOOKS["us-2023"].boxes.pull_box(small_method(plan), plan.stretches[0].pipe_size, plan.size, angle=False).value
+        least_m = BOOKS["us-2023"].boxes.pull_box(small_method(plan), plan.segments[0].pipe_size, plan.size, angle=False).value
         for kind, severity in ((BOX, "fix"), (BODY, "check")):
             self.assertFalse(found(solve(job_with(Fitting(kind=kind, at_m=10, length_m=least_m), load_a=150)), "long,"))
             short = job_with(Fitting(kind=kind, at_m=10, length_m=least_m - 0.002), load_a=150)
@@ -98,7 +98,7 @@ def small_method(plan):
 
 class Sizing(unittest.TestCase):
     def test_what_only_the_route_is_about_sizes_nothing_anew(self):
-        run = a_feeder(40, 20, stretch={"bends_deg": 90}).runs["F1"]
+        run = a_feeder(40, 20, segment={"bends_deg": 90}).runs["F1"]
 
         def with_route(**route):
             return run.model_copy(update={"segments": (run.segments[0].model_copy(update=route),), "located": True})

@@ -30,7 +30,7 @@ def with_pull(job, **how):
 
 
 class Way(unittest.TestCase):
-    def test_bends_of_a_typed_stretch_are_spread_and_parted_by_pull_points(self):
+    def test_bends_of_a_typed_segment_are_spread_and_parted_by_pull_points(self):
         plain = Segment(length_m=40, bends_deg=360)
         self.assertEqual(bends_between_deg(plain), (360,))
         self.assertEqual(sum(piece.length_m for piece in pieces_of(plain, 0.2)), 40)
@@ -86,11 +86,11 @@ class Demo(unittest.TestCase):
 
 class Limits(unittest.TestCase):
     def job(self, **how):
-        return with_pull(a_feeder(200, 90, stretch={"bends_deg": 360}), **how)
+        return with_pull(a_feeder(200, 90, segment={"bends_deg": 360}), **how)
 
     def test_feeding_from_the_easier_end_and_being_told_otherwise(self):
         legs = (Leg(level_m=60), Leg(level_m=0, rise_m=3), Leg(level_m=2))  # the bends stand at the far end
-        job = a_feeder(100, 65, stretch={"legs": legs})
+        job = a_feeder(100, 65, segment={"legs": legs})
         ways = {way.key: way for way in pulled(job).ways}
         self.assertLess(ways["far"].worst_n, ways["near"].worst_n)
         self.assertTrue(ways["far"].chosen)
@@ -122,7 +122,7 @@ class Limits(unittest.TestCase):
             self.assertTrue(any(("lubricated" if lubricated else "dry") in line.words for line in lines))
 
     def test_a_cable_in_a_duct_goes_in_as_one(self):
-        job = moved(a_feeder(20, 20, stretch={"bends_deg": 180}), "uk-2022")
+        job = moved(a_feeder(20, 20, segment={"bends_deg": 180}), "uk-2022")
         run = job.runs["F1"].model_copy(update={"insulation": "armoured 70"})
         plan = pulled(checked(job, runs={"F1": run}))
         self.assertTrue(plan.known)
@@ -140,16 +140,16 @@ class Limits(unittest.TestCase):
         with self.assertRaisesRegex(InvalidJob, "do not go in as one set"):
             ask("pull", rulebook="uk", pipe_size="110", wires=[cable, {"count": 1, "size": "16", "insulation": "singles"}])
 
-    def test_a_pull_point_beyond_its_stretch_is_spoken_of(self):
+    def test_a_pull_point_beyond_its_segment_is_spoken_of(self):
         for at_m, said in ((29.9, False), (30.0, True)):
-            job = a_feeder(60, 30, stretch={"fittings": (Fitting(at_m=at_m),)})
+            job = a_feeder(60, 30, segment={"fittings": (Fitting(at_m=at_m),)})
             beyond = found(solve(job), "lies beyond its stretch")
             self.assertEqual(bool(beyond), said)
             if beyond:
                 self.assertEqual(taken(job, beyond[0].cures[0]).runs["F1"].segments[0].fittings, ())
 
     def test_every_pipe_of_a_run_speaks_for_itself(self):
-        job = a_feeder(60, 30, stretch={"bends_deg": 361})
+        job = a_feeder(60, 30, segment={"bends_deg": 361})
         run = job.runs["F1"]
         steel = run.segments[0].model_copy(update={"method": Method.rmc, "place": "indoors", "bends_deg": 405.0})
         both = checked(job, runs={"F1": run.model_copy(update={"segments": (*run.segments, steel)})})
@@ -185,7 +185,7 @@ class Limits(unittest.TestCase):
         self.assertAlmostEqual(lubricant(304.8, 0.0254).value, 5.68, places=2)  # a gallon and a half
 
     def test_the_points_come_back_to_the_end_they_were_fed_from(self):
-        plan = pulled(a_feeder(60, 30, stretch={"bends_deg": 90}))
+        plan = pulled(a_feeder(60, 30, segment={"bends_deg": 90}))
         near, far = plan.ways
         self.assertEqual((near.points[0].distance_m, round(near.points[-1].distance_m)), (0, 30))
         self.assertEqual((round(far.points[0].distance_m), round(far.points[-1].distance_m, 6)), (30, 0))

@@ -35,7 +35,7 @@ class Cost(unittest.TestCase):
 
     def test_pipe_is_counted_by_its_bore(self):
         plan = run_of(priced(a_feeder(40, 30), pipe_per_m_cm2=1))
-        pipe = next(p for p in US.pipes.trade_sizes("pvc40", 4) if US.words.pipe_name("pvc40", p.size) == plan.stretches[0].pipe_name)
+        pipe = next(p for p in US.pipes.trade_sizes("pvc40", 4) if US.words.pipe_name("pvc40", p.size) == plan.segments[0].pipe_name)
         self.assertAlmostEqual(plan.cost, 30 * pipe.bore_area * 6.4516)
 
     def test_parallel_sets_cost_each(self):

@@ -8,12 +8,12 @@ from dataclasses import replace
 from northspan.core.document.job import Across, Metal, System
 from northspan.core.rulebooks.us.drops import impedance
 from northspan.core.topics.sizing.drop import STARTING_POWER_FACTOR, DropQuestion, LegCurrents, voltage_drop
-from tests.support import FT_M, US, a_stretch
+from tests.support import FT_M, US, a_segment
 
 
-def drop(current_a=50, starting_a=0.0, power_factor=0.95, nominal_v=240, size="2", stretches=None):
-    stretches = stretches or (a_stretch(length_m=100 * FT_M),)
-    return voltage_drop(DropQuestion(current_a, starting_a, power_factor, nominal_v, stretches), size, Metal.copper, US).value
+def drop(current_a=50, starting_a=0.0, power_factor=0.95, nominal_v=240, size="2", segments=None):
+    segments = segments or (a_segment(length_m=100 * FT_M),)
+    return voltage_drop(DropQuestion(current_a, starting_a, power_factor, nominal_v, segments), size, Metal.copper, US).value
 
 
 class Drop(unittest.TestCase):
@@ -35,10 +35,10 @@ class Drop(unittest.TestCase):
                     source = 240 + 2 * current * complex(z.resistance_ohm, z.reactance_ohm) * 0.1
                     self.assertAlmostEqual(drop(amperes, power_factor=power_factor).drop_v, abs(source) - 240, delta=0.02)
 
-    def test_stretches_add_up_whatever_their_method(self):
-        parts = (a_stretch(length_m=30), a_stretch(length_m=20, method="emt", place="indoors"), a_stretch(length_m=10))
-        whole = drop(stretches=parts)
-        self.assertAlmostEqual(whole.drop_v, sum(drop(stretches=(p,)).drop_v for p in parts), 9)
+    def test_segments_add_up_whatever_their_method(self):
+        parts = (a_segment(length_m=30), a_segment(length_m=20, method="emt", place="indoors"), a_segment(length_m=10))
+        whole = drop(segments=parts)
+        self.assertAlmostEqual(whole.drop_v, sum(drop(segments=(p,)).drop_v for p in parts), 9)
         self.assertAlmostEqual(whole.along_v[-1], whole.drop_v, 9)
         self.assertEqual(len(whole.along_v), 3)
 
@@ -57,7 +57,7 @@ class Drop(unittest.TestCase):
         legs, extra = LegCurrents(40.0, 25.0, 30.0, 15.0), 60.0
         for system, second in (("split_phase", -1.0), ("wye_legs", cmath.rect(1, -2 * math.pi / 3))):
             for across in Across:
-                question = DropQuestion(40.0, extra, 0.95, 240, (a_stretch(length_m=100 * FT_M),), "solved", legs, 120.0, System(system),
+                question = DropQuestion(40.0, extra, 0.95, 240, (a_segment(length_m=100 * FT_M),), "solved", legs, 120.0, System(system),
                                         starting_across=across)  # fmt: skip
                 found = voltage_drop(question, "2", Metal.copper, US).value
                 running, standing = (cmath.exp(-1j * math.acos(pf)) for pf in (0.95, STARTING_POWER_FACTOR))
@@ -74,7 +74,7 @@ class Drop(unittest.TestCase):
                     self.assertGreater(found.starting_v, found.drop_v)
 
     def test_the_short_sums_take_the_start_of_a_120_v_motor_by_its_loop(self):
-        plain = DropQuestion(40.0, 30.0, 0.95, 240, (a_stretch(length_m=30),), "impedance", neutral_v=120.0)
+        plain = DropQuestion(40.0, 30.0, 0.95, 240, (a_segment(length_m=30),), "impedance", neutral_v=120.0)
         on_leg = replace(plain, starting_across=Across.l1_neutral)
         more = [voltage_drop(q, "2", Metal.copper, US).value for q in (plain, on_leg)]
         self.assertAlmostEqual(more[1].starting_v - more[1].drop_v, 2 * (more[0].starting_v - more[0].drop_v), 9)

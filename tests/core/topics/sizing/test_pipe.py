@@ -5,12 +5,12 @@ import unittest
 from northspan.core.solve import solve
 from northspan.core.topics.sizing.pipe import WireGroup, bends, pipe_for
 from northspan.core.working.errors import NoSolution
-from tests.support import FT_M, US, a_feeder, a_stretch, found
+from tests.support import FT_M, US, a_feeder, a_segment, found
 
 
-def pipe(*groups, stretch=None, pinned=None, roomy="smallest", insulation="THWN-2"):
+def pipe(*groups, segment=None, pinned=None, roomy="smallest", insulation="THWN-2"):
     wires = tuple(WireGroup("wires", count, size) for count, size in groups)
-    return pipe_for(stretch or a_stretch(method="emt"), wires, insulation, US.pipes, US.words, pinned=pinned, roomy=roomy)
+    return pipe_for(segment or a_segment(method="emt"), wires, insulation, US.pipes, US.words, pinned=pinned, roomy=roomy)
 
 
 class Fill(unittest.TestCase):
@@ -34,20 +34,20 @@ class Fill(unittest.TestCase):
         self.assertEqual([pipe((n, "6")).value.size for n in (4, 5)], ["3/4", "1"])
 
     def test_mixed_sizes_by_hand(self):
-        answer = pipe((2, "1"), (1, "1"), (1, "4"), insulation="XHHW-2", stretch=a_stretch())
+        answer = pipe((2, "1"), (1, "1"), (1, "4"), insulation="XHHW-2", segment=a_segment())
         self.assertAlmostEqual(answer.value.fill_percent, 100 * (3 * 0.1534 + 0.0814) / 1.453, 9)
 
     def test_others_in_the_same_pipe_count_as_large_as_these(self):
-        alone, shared = pipe((3, "6")), pipe((3, "6"), stretch=a_stretch(method="emt", other_carrying=3))
+        alone, shared = pipe((3, "6")), pipe((3, "6"), segment=a_segment(method="emt", other_carrying=3))
         self.assertEqual(shared.value.size, pipe((6, "6")).value.size)
         self.assertNotEqual(alone.value.size, shared.value.size)
 
     def test_the_call_for_long_pulls_begins_above_100_ft(self):
         for feet, size in ((100, "1/2"), (100.1, "3/4")):
             with self.subTest(feet=feet):
-                stretch = a_stretch(method="emt", length_m=feet * FT_M)
-                self.assertEqual(pipe((3, "12"), stretch=stretch, roomy="one_up_long").value.size, size)
-                self.assertEqual(pipe((3, "12"), stretch=stretch, roomy="smallest").value.size, "1/2")
+                segment = a_segment(method="emt", length_m=feet * FT_M)
+                self.assertEqual(pipe((3, "12"), segment=segment, roomy="one_up_long").value.size, size)
+                self.assertEqual(pipe((3, "12"), segment=segment, roomy="smallest").value.size, "1/2")
 
     def test_pinned_and_impossible(self):
         self.assertEqual(pipe((3, "12"), pinned="2").value.size, "2")
@@ -57,29 +57,29 @@ class Fill(unittest.TestCase):
             pipe((30, "500"))
 
     def test_a_cable_needs_no_pipe(self):
-        self.assertIsNone(pipe((3, "12"), stretch=a_stretch(method="cable")).value)
+        self.assertIsNone(pipe((3, "12"), segment=a_segment(method="cable")).value)
 
 
 class Bends(unittest.TestCase):
     def test_360_is_allowed_and_361_is_not(self):
         for degrees, holds in ((0, True), (360, True), (361, False)):
-            self.assertEqual(bends(a_stretch(bends_deg=degrees), US).margins[0].holds, holds)
-        self.assertEqual(bends(a_stretch(bends_deg=900, method="cable", place="indoors"), US).margins, ())
+            self.assertEqual(bends(a_segment(bends_deg=degrees), US).margins[0].holds, holds)
+        self.assertEqual(bends(a_segment(bends_deg=900, method="cable", place="indoors"), US).margins, ())
 
     def test_too_many_are_found(self):
-        self.assertTrue(found(solve(a_feeder(stretch={"bends_deg": 405})), "405° of bends"))
-        self.assertFalse(found(solve(a_feeder(stretch={"bends_deg": 360})), "of bends"))
+        self.assertTrue(found(solve(a_feeder(segment={"bends_deg": 405})), "405° of bends"))
+        self.assertFalse(found(solve(a_feeder(segment={"bends_deg": 360})), "of bends"))
 
 
 class Cover(unittest.TestCase):
     def test_too_shallow_and_deep_enough(self):
         for inches, shallow in ((17.9, True), (18, False), (24, False)):
             with self.subTest(inches=inches):
-                plan = solve(a_feeder(stretch={"cover_m": inches * 0.0254}))
+                plan = solve(a_feeder(segment={"cover_m": inches * 0.0254}))
                 self.assertEqual(bool(found(plan, "is below 18 in")), shallow)
 
     def test_a_method_that_has_no_figure_here(self):
         for method, surface in (("emt", "open_ground"), ("direct_burial", "under_building")):
-            plan = solve(a_feeder(stretch={"method": method, "surface": surface}))
+            plan = solve(a_feeder(segment={"method": method, "surface": surface}))
             (finding,) = found(plan, "has no cover figure here")
             self.assertEqual(finding.cures[0].edits[0].value, "pvc40")

@@ -70,7 +70,7 @@ class Choice(unittest.TestCase):
                 self.assertIn("No copper size keeps it here", drop.why)
 
     def test_too_hot_a_place(self):
-        plan = solve(a_feeder(stretch={"ambient_c": 80}, insulation="TW", metal=Metal.copper))
+        plan = solve(a_feeder(segment={"ambient_c": 80}, insulation="TW", metal=Metal.copper))
         self.assertTrue(found(plan, "80 °C around 60 °C insulation"))
 
     def test_no_load_yet(self):
@@ -177,7 +177,7 @@ class Schools(unittest.TestCase):
 
     def test_derating_may_start_in_the_terminals_column(self):
         # 6 AWG copper XHHW-2 at 40 °C: 75 × 0.91 = 68 A held to 65 A; from the 75 °C column 65 × 0.88 = 57.2 A
-        job = a_feeder(60, 20, metal=Metal.copper, stretch={"ambient_c": 40, "place": "indoors"}, insulation="XHHW-2")
+        job = a_feeder(60, 20, metal=Metal.copper, segment={"ambient_c": 40, "place": "indoors"}, insulation="XHHW-2")
         usual, strict = run_of(job), run_of(with_call(job, "derating_start", "terminals"))
         self.assertEqual((usual.size, usual.ampacity_a), ("6", 65))
         self.assertEqual((strict.size, strict.ampacity_a), ("4", 85 * 0.88))

@@ -10,7 +10,7 @@ from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
 from northspan.core.rulebooks.us import devices
 from northspan.core.solve import solve
 from northspan.core.working.errors import InvalidJob
-from tests.support import US, a_feeder, a_stretch, checked, found, margin, run_of, with_loads
+from tests.support import US, a_feeder, a_segment, checked, found, margin, run_of, with_loads
 
 
 def ask(name, **facts):
@@ -32,7 +32,7 @@ def a_tap(rulebook="us-2023", end_a=100, **changes):
         target="P3",
         load_a=80,
         terminals="75",
-        segments=(a_stretch(length_m=6, place="indoors", method="emt"),),
+        segments=(a_segment(length_m=6, place="indoors", method="emt"),),
     )
     return checked(
         job, rulebook=rulebook, runs={"F1": big, "T": Run.model_validate(tap.model_dump() | changes)},
@@ -95,7 +95,7 @@ class Taps(unittest.TestCase):
 
     def test_capped_at_the_size_of_the_tap(self):
         tap = run_of(
-            a_tap(segments=(a_stretch(length_m=2.9, place="indoors", method="emt").model_dump(),), conductor_size="4", metal="copper"), "T"
+            a_tap(segments=(a_segment(length_m=2.9, place="indoors", method="emt").model_dump(),), conductor_size="4", metal="copper"), "T"
         )
         self.assertEqual(tap.equipment_ground_size, "4")
 
@@ -128,7 +128,7 @@ class Neutral(unittest.TestCase):
                 self.assertEqual(figure("grounded-conductor", "size", **neutral, **more), size)
 
     def test_one_pinned_below_it_is_a_finding_and_one_at_it_is_none(self):
-        hot = {"stretch": {"ambient_c": 50, "place": "indoors"}, "metal": "copper", "conductor_size": "1/0", "device_a": 125}
+        hot = {"segment": {"ambient_c": 50, "place": "indoors"}, "metal": "copper", "conductor_size": "1/0", "device_a": 125}
         for size, count in (("4", 1), ("3", 0)):  # 90 A: 3 AWG carries 94 A there
             plan = solve(a_feeder(90, 20, **hot, grounded_size=size))
             self.assertEqual(len(found(plan, "neutral")), count, size)
@@ -156,7 +156,7 @@ class Mains(unittest.TestCase):
     def a_service(self, rulebook="us-2023", main_a=200, load_a=80, **changes):
         job = a_feeder(load_a, 20)
         service = Run(name="Service", kind="service", origin="T1", target="P1", load_a=load_a, terminals="75", metal="aluminum",
-                      segments=(a_stretch(length_m=20, place="overhead", method="overhead"),))  # fmt: skip
+                      segments=(a_segment(length_m=20, place="overhead", method="overhead"),))  # fmt: skip
         return checked(
             job, rulebook=rulebook, sources={"T1": Source(name="Pole", rating_kva=50)}, runs=job.runs | {"S": Run.model_validate(service.model_dump() | changes)},
             enclosures=job.enclosures | {"P1": job.enclosures["P1"].model_copy(update={"main_a": main_a})},
@@ -228,8 +228,8 @@ class SharedGround(unittest.TestCase):
     def two_in_a_pipe(self, **changes):
         job = a_feeder(40, 20, metal="copper")
         other = job.runs["F1"].model_copy(update={"name": "Other", "target": "P3", "load_a": 90.0, "device_a": 100.0, "ground_with": "F1",
-                                                  "segments": (a_stretch(length_m=20, shares_with=("F1",)),)})  # fmt: skip
-        own = job.runs["F1"].model_copy(update={"segments": (a_stretch(length_m=20, shares_with=("F2",)),)})
+                                                  "segments": (a_segment(length_m=20, shares_with=("F1",)),)})  # fmt: skip
+        own = job.runs["F1"].model_copy(update={"segments": (a_segment(length_m=20, shares_with=("F2",)),)})
         return checked(job, runs={"F1": own, "F2": Run.model_validate(other.model_dump() | changes)},
                        enclosures=job.enclosures | {"P3": Enclosure(name="Third", building="B2")})  # fmt: skip
 
@@ -240,7 +240,7 @@ class SharedGround(unittest.TestCase):
 
     def test_only_where_they_share_the_pipe_all_the_way(self):
         with self.assertRaisesRegex(InvalidJob, "/runs/F2/ground_with: it is not in one pipe with F1 all the way"):
-            solve(self.two_in_a_pipe(segments=(a_stretch(length_m=20).model_dump(),)))
+            solve(self.two_in_a_pipe(segments=(a_segment(length_m=20).model_dump(),)))
         with self.assertRaisesRegex(InvalidJob, "there is no other run F9"):
             solve(self.two_in_a_pipe(ground_with="F9"))
 
@@ -258,10 +258,10 @@ class SharedGround(unittest.TestCase):
 class Secondaries(unittest.TestCase):
     def test_they_have_lengths_and_shares_like_taps(self):
         for metres, outdoors, breaks in ((3.0, "indoors", False), (7.6, "indoors", False), (7.7, "indoors", True), (60, "outdoors", False)):
-            job = a_feeder(40, metres, stretch={"place": outdoors, "method": "rmc"})
+            job = a_feeder(40, metres, segment={"place": outdoors, "method": "rmc"})
             source = Source(name="Own", kind="transformer", rating_kva=15, status="new")
             primary = Run(
-                name="Primary", origin="P1", target="T", circuit="two_wire_line", segments=(a_stretch(length_m=5, place="indoors"),)
+                name="Primary", origin="P1", target="T", circuit="two_wire_line", segments=(a_segment(length_m=5, place="indoors"),)
             )
             job = checked(job, sources={"T": source}, runs={"A": primary, "F1": job.runs["F1"].model_copy(update={"origin": "T"})})
             with self.subTest(metres=metres):

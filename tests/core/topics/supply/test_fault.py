@@ -6,7 +6,7 @@ import unittest
 from northspan.core.desk.starts import Answers, started
 from northspan.core.document.job import Metal, Method, Source, System
 from northspan.core.solve import solve
-from northspan.core.topics.supply.fault import Stretch, fault_after, fault_at_source
+from northspan.core.topics.supply.fault import FaultWires, fault_after, fault_at_source
 from tests.support import FT_M, US, checked, found
 
 
@@ -41,7 +41,7 @@ class AlongTheWay(unittest.TestCase):
         start = fault_at_source(a_source(), 120).value
         ratios = []
         for feet in (1, 20, 80, 300):
-            there = fault_after(start.loop, Stretch("4/0", "4/0", Metal.aluminum, 1, ((Method.pvc40, feet * FT_M),)), US.drops).value
+            there = fault_after(start.loop, FaultWires("4/0", "4/0", Metal.aluminum, 1, ((Method.pvc40, feet * FT_M),)), US.drops).value
             ratios.append(there.line_neutral_a / there.line_line_a)
         self.assertGreater(ratios[0], 1)
         self.assertLess(ratios[-1], 1)
@@ -49,7 +49,7 @@ class AlongTheWay(unittest.TestCase):
 
     def test_by_hand(self):
         start = fault_at_source(a_source(), 120).value
-        there = fault_after(start.loop, Stretch("1/0", "4", Metal.copper, 2, ((Method.pvc40, 100 * FT_M),)), US.drops).value
+        there = fault_after(start.loop, FaultWires("1/0", "4", Metal.copper, 2, ((Method.pvc40, 100 * FT_M),)), US.drops).value
         cold = (234.5 + 25) / (234.5 + 75)
         r, x = start.loop.line_r + 2 * 0.1 * 0.12 * cold / 2, start.loop.line_x + 2 * 0.1 * 0.044 / 2
         self.assertAlmostEqual(there.line_line_a, 240 / math.hypot(r, x), 6)
@@ -59,7 +59,7 @@ class AlongTheWay(unittest.TestCase):
 
     def test_parallel_sets_raise_it_and_length_lowers_it(self):
         start = fault_at_source(a_source(), 120).value
-        one, two, long = (fault_after(start.loop, Stretch("1/0", "1/0", Metal.copper, sets, ((Method.pvc40, m),)), US.drops).value.line_line_a
+        one, two, long = (fault_after(start.loop, FaultWires("1/0", "1/0", Metal.copper, sets, ((Method.pvc40, m),)), US.drops).value.line_line_a
                           for sets, m in ((1, 30), (2, 30), (1, 60)))  # fmt: skip
         self.assertGreater(two, one)
         self.assertLess(long, one)
@@ -68,8 +68,8 @@ class AlongTheWay(unittest.TestCase):
 class Ratings(unittest.TestCase):
     def a_job(self, rating_a, kva=25, metres=6):
         job = started("new_service", Answers(floor_m2=150, service_length_m=metres, transformer_kva=kva))
-        cans = {k: e.model_copy(update={"interrupting_a": rating_a}) for k, e in job.enclosures.items()}
-        return checked(job, enclosures=cans)
+        enclosures = {k: e.model_copy(update={"interrupting_a": rating_a}) for k, e in job.enclosures.items()}
+        return checked(job, enclosures=enclosures)
 
     def test_just_enough_and_just_too_little(self):
         main = solve(self.a_job(None)).enclosures["P1"]

@@ -248,7 +248,7 @@ function setBare(value: number | null): void {
               )
             }}
           </p>
-          <p class="standing">{{ store.plan?.standing }}</p>
+          <p class="standing">{{ store.plan?.deference }}</p>
         </aside>
       </section>
     </div>

@@ -209,7 +209,7 @@ async function keep(): Promise<void> {
           No source is noted. Add one in Survey.
         </p>
         <SourceCard v-for="source in store.plan?.sources" :key="source.id" :source="source" />
-        <p class="standing">{{ store.plan?.standing }}</p>
+        <p class="standing">{{ store.plan?.deference }}</p>
       </section>
     </div>
     <LibraryDialog v-model="browsing" @take="add($event)" />

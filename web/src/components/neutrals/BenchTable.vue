@@ -5,7 +5,7 @@ import { ohms } from '../../format/quantities'
 
 /** Everything the picture shows, and what is off this way, as tables. */
 const props = defineProps<{ answer: Schemas['BenchAnswer'] }>()
-const two = computed(() => props.answer.cans.some((can) => can.line_2_v !== null))
+const two = computed(() => props.answer.enclosures.some((can) => can.line_2_v !== null))
 
 function v(value: number | null | undefined): string {
   return value === null || value === undefined ? '' : `${value >= 10 ? Math.round(value) : value.toFixed(1)} V`
@@ -31,14 +31,14 @@ function v(value: number | null | undefined): string {
           </tr>
         </thead>
         <tbody>
-          <tr v-for="c in answer.cans" :key="c.id">
+          <tr v-for="c in answer.enclosures" :key="c.id">
             <td>{{ c.name }}</td>
             <td class="number">{{ v(c.line_1_v) }}</td>
             <template v-if="two"
               ><td class="number">{{ v(c.line_2_v) }}</td>
               <td class="number">{{ v(c.line_line_v) }}</td></template
             >
-            <td class="number">{{ v(c.can_v) }}</td>
+            <td class="number">{{ v(c.enclosure_v) }}</td>
             <td class="number" :class="{ bad: c.dangerous }">{{ v(c.touch_v) }}</td>
             <td class="number">{{ v(c.after_v) }}</td>
           </tr>

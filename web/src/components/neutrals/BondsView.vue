@@ -23,13 +23,13 @@ const answer = computed(() => bench.answer.value)
 const shown = computed(() => (bench.changes.value ?? []).filter((change) => every.value || !change.same))
 const calls = computed(() => Object.values(store.plan?.sources ?? {}).flatMap((source) => source.calls ?? []))
 const touched = computed(
-  () => answer.value?.cans.filter((can) => can.id === answer.value?.place || can.lifted).slice(0, 4) ?? [],
+  () => answer.value?.enclosures.filter((can) => can.id === answer.value?.place || can.lifted).slice(0, 4) ?? [],
 )
 
 /** Ways with what a person feels at their far end. */
 const ways = computed(() =>
   (store.plan?.ways ?? []).map((way) => {
-    const can = answer.value?.cans.find((one) => one.id === store.job?.runs[way.id]?.target)
+    const can = answer.value?.enclosures.find((one) => one.id === store.job?.runs[way.id]?.target)
     return { id: way.id, name: way.name, touch: can ? volts(can.touch_v) : '' }
   }),
 )
@@ -176,7 +176,7 @@ function volts(value: number): string {
             }}
           </p>
           <p>Line-side conductors stay live with the main off. A clamp finds current; only a tester finds dead.</p>
-          <p class="standing">{{ store.plan?.standing }}</p>
+          <p class="standing">{{ store.plan?.deference }}</p>
         </aside>
       </section>
     </div>

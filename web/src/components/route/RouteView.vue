@@ -194,7 +194,7 @@ function take(cure: Cure): void {
             >, {{ liquidText(pull.lubricant_l, store.units) }}</template
           ></label
         >
-        <details v-for="group in pull.stretches" :key="group.key">
+        <details v-for="group in pull.segments" :key="group.key">
           <summary>
             <b>{{ group.title }}</b> <span>{{ group.answer }}</span>
           </summary>
@@ -270,7 +270,7 @@ function take(cure: Cure): void {
         <aside class="cautions" aria-label="Cautions">
           <p>Have gas, water, cable and communication lines located before the first spade. Shore a deep trench.</p>
           <p>Stand clear of the line of a loaded rope. Not during lightning. Both ends dead, locked and tested.</p>
-          <p class="standing">{{ store.plan?.standing }}</p>
+          <p class="standing">{{ store.plan?.deference }}</p>
         </aside>
       </section>
     </div>

@@ -39,7 +39,7 @@ const others = computed(() =>
     .filter(([id]) => id !== props.run)
     .map(([value, r]) => ({ value, title: `${value} ${r.name}` })),
 )
-const inPipe = computed(() => Boolean(store.plan?.runs[props.run]?.stretches[index.value]?.pipe_size))
+const inPipe = computed(() => Boolean(store.plan?.runs[props.run]?.segments[index.value]?.pipe_size))
 const gpx = ref<HTMLInputElement | null>(null)
 const trouble = ref('')
 const strapped = computed(

@@ -83,7 +83,7 @@ function take(cure: Cure): void {
     <SiteDialog v-model="siting" />
     <aside class="cautions" aria-label="Cautions">
       <p v-for="caution in plan.cautions" :key="caution">{{ caution }}</p>
-      <p class="standing">{{ store.plan?.standing }}</p>
+      <p class="standing">{{ store.plan?.deference }}</p>
     </aside>
   </div>
 </template>

@@ -70,7 +70,7 @@ const stretches = computed(() => {
   return (first > 0 ? (store.run?.segments ?? []) : []).map((segment, i) => {
     const begins_m = gone
     gone += segment.length_m
-    return { segment, begins_m, ribbon_m: store.run_plan?.stretches[i]?.ribbon_m ?? null }
+    return { segment, begins_m, ribbon_m: store.run_plan?.segments[i]?.ribbon_m ?? null }
   })
 })
 const buried = computed(() => stretches.value.filter((one) => one.segment.place === 'buried'))
@@ -112,7 +112,7 @@ const pullMarks = computed(() =>
 const bendMarks = computed(() => {
   let last = -99
   const from_m = stretches.value[0]?.begins_m ?? 0
-  const stretch = (at_m: number) => store.run_plan?.stretches.find((one) => at_m <= one.to_m + 1e-6)
+  const stretch = (at_m: number) => store.run_plan?.segments.find((one) => at_m <= one.to_m + 1e-6)
   return (store.run_plan?.pull?.bends ?? []).map((bend) => {
     const x = toPixels(props.scale, from_m + bend.at_m)
     const roomy = x - last > 36
@@ -140,8 +140,8 @@ function lineY(place: string, x: number): number {
 function runWords(id: string): string[] {
   const plan = store.plan?.runs[id]
   if (!plan) return []
-  const longest = [...plan.stretches].sort((a, b) => b.to_m - b.from_m - (a.to_m - a.from_m))[0]
-  const cover = Math.max(...plan.stretches.map((s) => s.cover_m ?? 0))
+  const longest = [...plan.segments].sort((a, b) => b.to_m - b.from_m - (a.to_m - a.from_m))[0]
+  const cover = Math.max(...plan.segments.map((s) => s.cover_m ?? 0))
   const route =
     lengthText(plan.length_m, store.units) + (plan.sized && longest?.pipe_name ? ` in ${longest.pipe_name}` : '')
   const wire = plan.sized ? `${plan.size_name} ${plan.metal}` : ''

@@ -95,6 +95,6 @@ function size(): void {
       Press a part of the property to see and change what was noted. Everything is there already, new, for now only, or
       to remove.
     </p>
-    <p class="standing">{{ store.plan?.standing }}</p>
+    <p class="standing">{{ store.plan?.deference }}</p>
   </section>
 </template>

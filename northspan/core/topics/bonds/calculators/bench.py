@@ -9,9 +9,9 @@ from math import isinf
 from pydantic import Field
 
 from northspan.core.case.calculator import Answer
-from northspan.core.document.cautions import STANDING
+from northspan.core.document.cautions import DEFERENCE
 from northspan.core.document.job import Part
-from northspan.core.document.plan import WorkGroup, printed
+from northspan.core.document.plan import WorkGroup, work_lines
 from northspan.core.document.upgrade import AnyJob
 from northspan.core.physics.role import Role
 from northspan.core.topics.bonds.changes import Change, changes
@@ -50,7 +50,7 @@ class WireRead:
 
 
 @dataclass(frozen=True, slots=True)
-class CanRead:
+class EnclosureRead:
     """A can: voltages of its legs, of its metal, and what a person feels who touches it, now and after clearing. [V]"""
 
     id: str
@@ -64,7 +64,7 @@ class CanRead:
     line_1_v: float | None
     line_2_v: float | None
     line_line_v: float | None
-    can_v: float
+    enclosure_v: float
     touch_v: float
     after_v: float
     lifted: bool
@@ -144,7 +144,7 @@ class BenchAnswer(Answer):
     place: str
     states: tuple[StateCheck, ...]
     wires: tuple[WireRead, ...]
-    cans: tuple[CanRead, ...]
+    enclosures: tuple[EnclosureRead, ...]
     sources: tuple[SourceRead, ...]
     devices: tuple[DeviceRead, ...]
     earths: tuple[EarthRead, ...]
@@ -186,7 +186,7 @@ def bench(question: BenchQuestion) -> BenchAnswer:
     states = state_checks(on.case, on.plans, in_every_state(question.trial))
     return BenchAnswer(
         rulebook=on.rulebook.title,
-        standing=on.rulebook.words.fill(STANDING),
+        deference=on.rulebook.words.fill(DEFERENCE),
         headline=said.headline,
         level=said.level,
         words=said.words,
@@ -195,7 +195,7 @@ def bench(question: BenchQuestion) -> BenchAnswer:
         place=said.place,
         states=states,
         wires=tuple(_wire(solved, edge) for edge in solved.circuit.edges),
-        cans=tuple(_cans(solved)),
+        enclosures=tuple(_enclosures(solved)),
         sources=tuple(_sources(solved)),
         devices=tuple(_device(solved, one) for one in solved.openings),
         earths=tuple(_earths(solved)),
@@ -230,9 +230,9 @@ def bench_changes(question: BenchQuestion) -> ChangesAnswer:
     worse = sum(not one.same for one in found)
     headline = f"{len(found)} single changes tried, {worse} of them change the outcome"
     lines = tuple(ruled(f"c_{i}", one.words, one.outcome, "solved with the one change", "nodal analysis") for i, one in enumerate(found, 1))
-    groups = (WorkGroup("changes", "Every single change", headline, printed(lines)),)
+    groups = (WorkGroup("changes", "Every single change", headline, work_lines(lines)),)
     return ChangesAnswer(
-        rulebook=on.rulebook.title, standing=on.rulebook.words.fill(STANDING), headline=headline, working=groups, changes=found
+        rulebook=on.rulebook.title, deference=on.rulebook.words.fill(DEFERENCE), headline=headline, working=groups, changes=found
     )
 
 
@@ -253,18 +253,18 @@ def _wire(solved: Solved, edge: Edge) -> WireRead:
     return WireRead(edge.key, edge.role, edge.conductor, edge.part, edge_name(solved.bench, edge), current, amperes_text(current), off)
 
 
-def _cans(solved: Solved) -> Iterator[CanRead]:
+def _enclosures(solved: Solved) -> Iterator[EnclosureRead]:
     on = solved.bench
-    for key, can in solved.cans.items():
-        after = solved.cans_after[key].touch_v if key in solved.cans_after else 0.0
+    for key, enclosure in solved.enclosures.items():
+        after = solved.enclosures_after[key].touch_v if key in solved.enclosures_after else 0.0
         made = on.tree.job.enclosures.get(key)
         bonded = made is not None and on.bonded(key)
         plan = on.plans.get(key)
-        yield CanRead(
+        yield EnclosureRead(
             key, place_name(on, key), made.building if made else "", key in on.state.live, bonded,
             made is not None and on.bonded_as_found(key), plan is not None and plan.bond == "bonded", made is not None and on.loose(key),
-            can.line_1_v, can.line_2_v, can.line_line_v, can.can_v, can.touch_v, after,
-            can.touch_v >= LIFT_V, can.touch_v > DANGER_V, after > DANGER_V,
+            enclosure.line_1_v, enclosure.line_2_v, enclosure.line_line_v, enclosure.enclosure_v, enclosure.touch_v, after,
+            enclosure.touch_v >= LIFT_V, enclosure.touch_v > DANGER_V, after > DANGER_V,
         )  # fmt: skip
 
 
@@ -325,13 +325,13 @@ def _clamp(place: str, current: float) -> ClampRead:
 
 def _working(solved: Solved) -> Iterator[WorkGroup]:
     on, edges = solved.bench, solved.circuit.edges
-    yield WorkGroup("circuit", "The circuit", f"{len(edges)} branches", printed(tuple(_impedances(solved))))
+    yield WorkGroup("circuit", "The circuit", f"{len(edges)} branches", work_lines(tuple(_impedances(solved))))
     currents = [given(f"I_{edge.key}", edge_name(on, edge), solved.amperes(edge), "A", "nodal analysis") for edge in edges]
-    yield WorkGroup("currents", "Currents", "", printed(tuple(currents)))
+    yield WorkGroup("currents", "Currents", "", work_lines(tuple(currents)))
     if solved.opener is not None:
-        yield WorkGroup("device", "The device", opening_words(solved.opener), printed(tuple(_device_steps(solved.opener))))
-    touch = [_touch(solved, key) for key in solved.cans]
-    yield WorkGroup("touch", "Touch", "", printed(tuple(touch)))
+        yield WorkGroup("device", "The device", opening_words(solved.opener), work_lines(tuple(_device_steps(solved.opener))))
+    touch = [_touch(solved, key) for key in solved.enclosures]
+    yield WorkGroup("touch", "Touch", "", work_lines(tuple(touch)))
 
 
 def _impedances(solved: Solved) -> Iterator[Step]:
@@ -351,12 +351,12 @@ def _device_steps(one: Opening) -> Iterator[Step]:
 
 
 def _touch(solved: Solved, key: str) -> Step:
-    can = solved.cans[key]
+    enclosure = solved.enclosures[key]
     job = solved.bench.tree.job
     building = job.enclosures[key].building if key in job.enclosures else job.enclosures[job.loads[key].enclosure].building
     earth = solved.circuit.earths.get(building)
     share = (
         f"soil a metre away has {whole(100 * earth.soil_share)} % of the electrodes' voltage" if earth else "no electrode lifts the soil"
     )
-    words, why = f"{place_name(solved.bench, key)} to the soil a metre away", f"{share}; can at {can.can_v:.3g} V"
-    return ruled(f"U_{key}", words, f"{can.touch_v:.3g} V", why, "nodal analysis", can.touch_v)
+    words, why = f"{place_name(solved.bench, key)} to the soil a metre away", f"{share}; can at {enclosure.enclosure_v:.3g} V"
+    return ruled(f"U_{key}", words, f"{enclosure.touch_v:.3g} V", why, "nodal analysis", enclosure.touch_v)

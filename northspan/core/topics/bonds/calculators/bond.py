@@ -209,8 +209,8 @@ def _verdicts(question: BondQuestion, amperes: dict[str, float], state: State) -
     live = {node for wire in question.wires if wire.role is Role.line for node in (wire.start, wire.end)}
     live |= {node for winding in question.windings for node in (winding.start, winding.end)}
     metal = {Role.ground, Role.bond, Role.strap, Role.fault}  # a fault ends on a case, also on one that nothing grounds
-    cans = {node for wire in question.wires if wire.role in metal for node in (wire.start, wire.end)} - live - {EARTH}
-    lifted = max(cans, key=lambda node: abs(state.volts[node]), default=None)
+    enclosures = {node for wire in question.wires if wire.role in metal for node in (wire.start, wire.end)} - live - {EARTH}
+    lifted = max(enclosures, key=lambda node: abs(state.volts[node]), default=None)
     if lifted and abs(state.volts[lifted]) > SAFE_V:
         found.append(f"Danger: {lifted} stands at {whole(abs(state.volts[lifted]))} V to earth.")
     if faulted:

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from math import isinf
 
 from northspan.core.case.calculator import Answer
-from northspan.core.document.cautions import STANDING
+from northspan.core.document.cautions import DEFERENCE
 from northspan.core.document.findings import Cure, Edit
 from northspan.core.document.job import (
     Earthing,
@@ -16,7 +16,7 @@ from northspan.core.document.job import (
     Part,
     SourceKind,
 )
-from northspan.core.document.plan import WorkGroup, printed
+from northspan.core.document.plan import WorkGroup, work_lines
 from northspan.core.document.upgrade import AnyJob
 from northspan.core.topics.bonds.reading import solve_bench
 from northspan.core.topics.bonds.setup import on_bench
@@ -87,8 +87,8 @@ def outbuilding_earth(question: OutbuildingQuestion) -> OutbuildingAnswer:
     taken = next((one for one in choices if one.taken), choices[0])
     headline = f"{taken.title}: {taken.words}"
     lines = tuple(ruled("v", one.title, f"{whole(one.fault_v)} V", one.words, "solved circuit", one.fault_v) for one in choices)
-    groups = (WorkGroup("choices", "Both ways, solved", headline, printed(lines)),)
-    return OutbuildingAnswer(rulebook=book.title, standing=book.words.fill(STANDING), headline=headline, working=groups, choices=choices)
+    groups = (WorkGroup("choices", "Both ways, solved", headline, work_lines(lines)),)
+    return OutbuildingAnswer(rulebook=book.title, deference=book.words.fill(DEFERENCE), headline=headline, working=groups, choices=choices)
 
 
 def _feeds(job: Job, run_id: str, building: str) -> bool:
@@ -116,10 +116,10 @@ def _choice(job: Job, building: str, run_id: str, way: Grounding, title: str) ->
     return EarthChoice(way.value, title, run.grounding is way, fault_v, fault_words, lost_v, lost_words, dangerous, assumed, words, cure)
 
 
-def _touch(job: Job, trial: Trial, can: str) -> tuple[float, str]:
+def _touch(job: Job, trial: Trial, enclosure: str) -> tuple[float, str]:
     on, sized = on_bench(job, trial)
     solved = solve_bench(on, sized)
-    volts = solved.cans[can].touch_v if can in solved.cans else 0.0
+    volts = solved.enclosures[enclosure].touch_v if enclosure in solved.enclosures else 0.0
     opener = solved.opener
     if opener is None or isinf(opener.latest_s):
         return volts, f"never clears, {whole(volts)} V to touch"

@@ -7,15 +7,15 @@ from dataclasses import dataclass
 
 from pydantic import Field, JsonValue
 
-from northspan.core.case.at_building import WIRE_KEY, fall_test, far_end, frozen_soil, places, shapes_of, soil_of, standing
+from northspan.core.case.at_building import WIRE_KEY, electrodes_at, fall_test, far_end, frozen_soil, places, shapes_of, soil_of
 from northspan.core.case.calculator import Answer
 from northspan.core.case.facts import earthing_at
 from northspan.core.case.schools import school_of
 from northspan.core.case.tree import tree_of
-from northspan.core.document.cautions import STANDING
+from northspan.core.document.cautions import DEFERENCE
 from northspan.core.document.findings import Cure, Edit
 from northspan.core.document.job import Building, Earthing, Electrode, ElectrodeKind, Id, Job, Part
-from northspan.core.document.plan import WorkGroup, printed
+from northspan.core.document.plan import WorkGroup, work_lines
 from northspan.core.document.upgrade import AnyJob
 from northspan.core.physics.closed_forms import FIELD_RULE
 from northspan.core.physics.fall_of_potential import Verdict, clamp_reading
@@ -140,7 +140,7 @@ def ground(question: GroundQuestion) -> GroundAnswer:
         raise InvalidJob("/building", f"there is no building {key}.", f"Buildings: {', '.join(job.buildings)}.")
     book = rulebook_of(job)
     building = job.buildings[key]
-    electrodes = standing(job, key)
+    electrodes = electrodes_at(job, key)
     at = places(job, key, book.electrodes.rod_limits()[1])
     shapes = shapes_of(electrodes, at, building)
     fitted, soil_steps = _fitted(job, book.words)
@@ -148,7 +148,7 @@ def ground(question: GroundQuestion) -> GroundAnswer:
     verdict, test_steps = (tested.value, tested.steps) if tested else (None, ())
     clamp = clamp_reading(building.clamp_ohm, other_ways=True) if building.clamp_ohm else None
     shared = {
-        "rulebook": book.title, "standing": book.words.fill(STANDING), "building": building.name,
+        "rulebook": book.title, "deference": book.words.fill(DEFERENCE), "building": building.name,
         "verdict": verdict.words if verdict else "",
         "proved": bool(verdict and verdict.proved), "measured_ohm": verdict.resistance_ohm if verdict else None,
         "clamp": clamp.value if clamp else "", "fitted": fitted,
@@ -226,7 +226,7 @@ def _short(ohm: float) -> str:
 def _groups(steps: dict[str, tuple[Step, ...]]) -> Iterator[WorkGroup]:
     for title, lines in steps.items():
         if lines:
-            yield WorkGroup(title.lower(), title, "", printed(lines))
+            yield WorkGroup(title.lower(), title, "", work_lines(lines))
 
 
 def _here(key: str, one: Electrode, x: float, alone: float, share: float) -> ElectrodeHere:

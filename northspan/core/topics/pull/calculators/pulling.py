@@ -137,8 +137,8 @@ def pull(question: PullQuestion) -> Answer:
         words = f"{whole_m:.4g} m is the sum of the legs."
         raise InvalidJob("/legs", words, f"From {SHORTEST_M:g} to {LONGEST_M:g} m can be worked.")
     points = tuple(Fitting(at_m=at_m) for at_m in question.pull_points_m)
-    stretch = Segment(length_m=question.length_m, bends_deg=question.bends_deg, legs=question.legs, fittings=points, method=question.method)
-    pipe = pipe_runs((stretch,), (question.pipe_size,), book)[0]
+    segment = Segment(length_m=question.length_m, bends_deg=question.bends_deg, legs=question.legs, fittings=points, method=question.method)
+    pipe = pipe_runs((segment,), (question.pipe_size,), book)[0]
     wires = tuple(
         PulledWire(g.count, g.size, question.metal, wire_of(book, g.size, question.metal, g.insulation).insulation) for g in question.wires
     )
@@ -151,7 +151,7 @@ def pull(question: PullQuestion) -> Answer:
     near, far = (most_n(value.near), most_n(value.far)) if wet else (most_n(value.near_dry), most_n(value.far_dry))
     first, second = ("its far end", "its head") if value.from_far else ("its head", "its far end")
     tension, other = (far, near) if value.from_far else (near, far)
-    slick = lubricant(stretch.length_m, pipe.bore_m)
+    slick = lubricant(segment.length_m, pipe.bore_m)
     turns, limit = turned_deg(pipe.pieces), book.pipes.bends_limit_deg(question.method)
     margins = (
         *limits(value, bundle.value, question.pull, book.words),

@@ -79,9 +79,9 @@ def raceway(question: RacewayQuestion) -> Answer:
         raise InvalidJob("/pipe_size", f"there is no {question.method} of size {question.pipe_size}.", f"Sizes: {', '.join(shelf)}.")
     usual = insulation_of(book, Metal.copper, question.insulation, ())
     groups = tuple(_group(book, group, i, usual) for i, group in enumerate(question.wires))
-    stretch = Segment(length_m=question.pipe_length_m or UNKNOWN_M, method=question.method)
+    segment = Segment(length_m=question.pipe_length_m or UNKNOWN_M, method=question.method)
     worked = pipe_for(
-        stretch, groups, usual, book.pipes, book.words, pinned=question.pipe_size, roomy="smallest", whole_m=question.pipe_length_m
+        segment, groups, usual, book.pipes, book.words, pinned=question.pipe_size, roomy="smallest", whole_m=question.pipe_length_m
     )
     pipe, fill = worked.value, worked.margins[0]
     figures: dict[str, float | str] = {

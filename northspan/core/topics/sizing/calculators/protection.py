@@ -186,7 +186,7 @@ def grounded_conductor(question: GroundedQuestion) -> Answer:
     '8 AWG copper grounded conductor at least'
     """
     book = rulebook_named(question.rulebook)
-    segment = question.stretch(book)
+    segment = question.segment(book)
     own = min(question.carrying, OWN_WIRES)
     segment = segment.model_copy(update={"other_carrying": min(segment.other_carrying + question.carrying - own, MOST_OTHERS)})
     wire = wire_of(book, question.size, question.metal, question.insulation, (segment,))
@@ -245,7 +245,7 @@ def tap(question: TapQuestion) -> Answer:
     '1/0 AWG copper, 25 ft rule'
     """
     book = rulebook_named(question.rulebook)
-    segment = question.stretch(book).model_copy(update={"length_m": question.pipe_length_m or question.length_m})
+    segment = question.segment(book).model_copy(update={"length_m": question.pipe_length_m or question.length_m})
     own = min(question.carrying, OWN_WIRES)
     segment = segment.model_copy(update={"other_carrying": min(segment.other_carrying + question.carrying - own, MOST_OTHERS)})
     insulation = insulation_of(book, question.metal, question.insulation, (segment,))

@@ -17,7 +17,7 @@ from northspan.core.topics.loads.legs import LegLoads
 from northspan.core.topics.sizing.calculators.wire_asked import check_size
 from northspan.core.topics.sizing.run import motor_or_plate_device
 from northspan.core.topics.supply.capability import capability
-from northspan.core.topics.supply.fault import Stretch, fault_after, fault_at_source
+from northspan.core.topics.supply.fault import FaultWires, fault_after, fault_at_source
 from northspan.core.working.errors import InvalidJob
 from northspan.core.working.worked import Step, Worked, whole
 
@@ -143,8 +143,8 @@ def fault_current(question: FaultQuestion) -> Answer:
     for i, one in enumerate(question.conductors, 1):
         check_size(book.wires, one.size, one.metal)
         neutral = (one.neutral_size or one.size) if one.has_neutral else ""
-        stretch = Stretch(one.size, neutral, one.metal, one.sets, ((one.method, one.length_m),))
-        worked = fault_after(worked.value.loop, stretch, book.drops)
+        wires = FaultWires(one.size, neutral, one.metal, one.sets, ((one.method, one.length_m),))
+        worked = fault_after(worked.value.loop, wires, book.drops)
         steps[f"After conductor {i}"] = worked.steps
     fault = worked.value
     shelf = book.devices.interrupting_ratings()

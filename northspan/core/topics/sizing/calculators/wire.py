@@ -63,7 +63,7 @@ class DropCalcQuestion(Question):
     above_percent: float = Field(0, ge=0, lt=100, description="Lost ahead of it, on the runs it goes on from. [%]")
 
 
-class Stretch(Part):
+class SegmentAsked(Part):
     """A stretch of a cable that is there already."""
 
     length_m: float = Field(ge=0.01, le=5000)
@@ -88,7 +88,7 @@ class CarryQuestion(Question):
     several_outlets: bool = Field(False, description="A branch circuit of several outlets for whatever is plugged in.")
     device_type: Annotated[str, StringConstraints(max_length=12)] = Field("", description="Kind of device; empty takes the usual one.")
     terminals: Terminals = Terminals.unmarked
-    stretches: tuple[Stretch, ...] = Field(min_length=1, max_length=40)
+    segments: tuple[SegmentAsked, ...] = Field(min_length=1, max_length=40)
     line_v: float | None = Field(None, ge=100, le=600, description="Empty takes the code's usual supply. [V]")
     power_factor: float | None = Field(None, ge=0.2, le=1, description="Empty takes what is usual.")
     drop_limit_percent: float = Field(3, gt=0, le=20)
@@ -117,7 +117,7 @@ def ampacity(question: AmpacityQuestion) -> Answer:
     '2.5 mm² copper flat twin carries 15 A here'
     """
     book = rulebook_named(question.rulebook)
-    segment = question.stretch(book)
+    segment = question.segment(book)
     own = min(question.carrying, OWN_WIRES)
     segment = segment.model_copy(update={"other_carrying": min(segment.other_carrying + question.carrying - own, MOST_OTHERS)})
     wire = wire_of(book, question.size, question.metal, question.insulation, (segment,))
@@ -236,11 +236,11 @@ def carry(question: CarryQuestion) -> Answer:
 
     Examples
     --------
-    >>> carry(CarryQuestion(size="10", stretches=[Stretch(length_m=29)])).headline
+    >>> carry(CarryQuestion(size="10", segments=[SegmentAsked(length_m=29)])).headline
     '10 AWG copper NM-B: a 30 A breaker, 24 A continuous, 30 A otherwise; 3 % drop at 16 A'
     """
     book = rulebook_named(question.rulebook)
-    segments = tuple(Segment(**stretch.model_dump()) for stretch in question.stretches)
+    segments = tuple(Segment(**segment.model_dump()) for segment in question.segments)
     wire = wire_of(book, question.size, question.metal, question.insulation, segments)
     guard = guard_for(book, question.kind, segments, device_type=question.device_type, outlets=question.several_outlets)
     terminals, worked = _at_its_terminals(question, book, wire, segments, guard)

@@ -41,7 +41,7 @@ class Around(Question):
     sets: int = Field(1, ge=1, le=8, description="Sets in parallel, each in a pipe of its own.")
     derating_start: Literal["insulation", "terminals"] | None = Field(None, description="Where derating starts; empty as the code is read.")
 
-    def stretch(self, book: Rulebook) -> Segment:
+    def segment(self, book: Rulebook) -> Segment:
         """Give the stretch that is described."""
         ways = [way for way, _ in book.choices.laid_ways()]
         if self.laid and self.laid not in ways:

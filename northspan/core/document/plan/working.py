@@ -49,7 +49,7 @@ class MarginShown:
 
 
 @lru_cache(maxsize=8192)
-def printed(steps: tuple[Step, ...]) -> tuple[WorkLine, ...]:
+def work_lines(steps: tuple[Step, ...]) -> tuple[WorkLine, ...]:
     """Print steps as lines of working.
 
     Parameters
@@ -60,7 +60,7 @@ def printed(steps: tuple[Step, ...]) -> tuple[WorkLine, ...]:
     return tuple(WorkLine(s.symbol, s.words, s.formula, s.figures, s.result, s.unit, s.citation, s.kind) for s in steps)
 
 
-def shown(margins: tuple[Margin, ...]) -> tuple[MarginShown, ...]:
+def margins_shown(margins: tuple[Margin, ...]) -> tuple[MarginShown, ...]:
     """Show limits with the governing one marked: the one with the least room.
 
     Parameters

@@ -11,7 +11,7 @@ from northspan.core.case.calculator import Answer, Question, answered
 from northspan.core.document.job import Metal, Method, OtherLine, Over, Part, Size
 from northspan.core.rulebooks.questions.boxes import BoxFacts
 from northspan.core.rulebooks.registry import rulebook_named
-from northspan.core.topics.pull.along import growth, straps
+from northspan.core.topics.pull.supports import growth, straps
 from northspan.core.topics.pull.trench import TrenchFacts, dig
 from northspan.core.topics.sizing.calculators.wire_asked import check_size
 from northspan.core.working.errors import InvalidJob

@@ -28,7 +28,7 @@ FILES = {
 }
 
 
-def source(name: str) -> Table:
+def code_table(name: str) -> Table:
     """Give a table by its short name.
 
     Parameters
@@ -41,4 +41,4 @@ def source(name: str) -> Table:
 
 def load_all() -> tuple[Table, ...]:
     """Load every table, so that a broken one stops the start."""
-    return tuple(source(name) for name in FILES)
+    return tuple(code_table(name) for name in FILES)

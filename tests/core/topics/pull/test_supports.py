@@ -7,9 +7,9 @@ from northspan.core.desk.rulebook_change import moved
 from northspan.core.document.job import Fitting, Method, Over, Place
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
 from northspan.core.solve import solve
-from northspan.core.topics.pull.along import growth, straps
 from northspan.core.topics.pull.ground import WALL
 from northspan.core.topics.pull.pulling import bore_m
+from northspan.core.topics.pull.supports import growth, straps
 from northspan.core.topics.pull.trench import LINE_M
 from northspan.core.working.errors import OutsideTable
 from tests.core.topics.sizing.test_choices import taken
@@ -36,8 +36,8 @@ class Heights(unittest.TestCase):
 
     def test_a_feeder_that_hangs_too_low_is_found_and_hung_higher(self):
         def words(height_m):
-            stretch = {"method": Method.overhead, "place": Place.overhead, "over": Over.drive, "height_m": height_m}
-            return a_feeder(40, 20, stretch=stretch)
+            segment = {"method": Method.overhead, "place": Place.overhead, "over": Over.drive, "height_m": height_m}
+            return a_feeder(40, 20, segment=segment)
 
         self.assertFalse(found(solve(words(12 * FT_M)), "is the least"))
         low = words(12 * FT_M - 0.01)
@@ -61,12 +61,12 @@ class Ends(unittest.TestCase):
 
 class Ground(unittest.TestCase):
     def crossing(self, depth_m, name="us-2023"):
-        job = a_feeder(40, 20, stretch={"cover_m": 0.6, "crossings": ({"kind": "gas", "at_m": 5, "depth_m": depth_m},)})
+        job = a_feeder(40, 20, segment={"cover_m": 0.6, "crossings": ({"kind": "gas", "at_m": 5, "depth_m": depth_m},)})
         return moved(job, name)
 
     def test_a_line_that_comes_too_close_is_found_and_gone_under(self):
         for name, least_m in (("us-2023", FT_M), ("ca-2021", 0.3), ("uk-2022", 0.3)):
-            pipe = run_of(self.crossing(3, name)).stretches[0].pipe_size
+            pipe = run_of(self.crossing(3, name)).segments[0].pipe_size
             ours_m = WALL * bore_m(Method.pvc40, pipe, BOOKS[name])
             half_m = LINE_M / 2
             for clear_m, holds in ((least_m, True), (least_m - 0.01, False)):
@@ -77,7 +77,7 @@ class Ground(unittest.TestCase):
                         self.assertEqual(not near, holds)
                         if near:
                             self.assertFalse(found(solve(taken(job, near[0].cures[0])), "from a gas line"))
-                        groups = [one.title for one in run_of(job).pull.stretches]
+                        groups = [one.title for one in run_of(job).pull.segments]
                         self.assertTrue(any("gas line at" in title for title in groups))
 
     def test_what_is_to_be_dug_is_located_first(self):
@@ -86,7 +86,7 @@ class Ground(unittest.TestCase):
         self.assertFalse(found(solve(taken(job, first.cures[0])), "not located yet"))
         there = job.runs["F1"].model_copy(update={"status": "existing"})
         self.assertFalse(found(solve(checked(job, runs={"F1": there})), "not located yet"))
-        self.assertFalse(found(solve(a_feeder(40, 20, stretch={"place": Place.indoors})), "not located yet"))
+        self.assertFalse(found(solve(a_feeder(40, 20, segment={"place": Place.indoors})), "not located yet"))
         self.assertIn("Before the first spade", run_of(job).pull.order[0])
 
     def test_the_box_at_a_pull_point(self):
@@ -95,8 +95,8 @@ class Ground(unittest.TestCase):
         self.assertEqual(us.boxes.pull_box(Method.pvc40, "2", "6", angle=False).result, "by volume")
         self.assertAlmostEqual(ca.boxes.pull_box(Method.pvc40, "53", "4", angle=False).value, 8 * 0.053)
         self.assertAlmostEqual(uk.boxes.pull_box(Method.pvc40, "32", "16", angle=True).value, 6 * 0.032)
-        plan = run_of(a_feeder(90, 20, stretch={"fittings": (Fitting(at_m=10.0),)})).pull
-        box = next(group for group in plan.stretches if group.title == "Stretch 1, pull box at 32.8 ft")
+        plan = run_of(a_feeder(90, 20, segment={"fittings": (Fitting(at_m=10.0),)})).pull
+        box = next(group for group in plan.segments if group.title == "Stretch 1, pull box at 32.8 ft")
         self.assertIn("within reach", [line.result for line in box.lines])
 
     def test_boxes_outdoors_are_rated(self):
@@ -125,9 +125,9 @@ class Straps(unittest.TestCase):
 
     def test_straps_as_found_are_held_against_the_rule(self):
         def job(**found_m):
-            return a_feeder(40, 20, stretch={"place": Place.outdoors, **found_m})
+            return a_feeder(40, 20, segment={"place": Place.outdoors, **found_m})
 
-        size = run_of(job()).stretches[0].pipe_size
+        size = run_of(job()).segments[0].pipe_size
         apart, first = BOOKS["us-2023"].routes.supports(Method.pvc40, size)
         for field, limit in (("strap_m", apart), ("first_strap_m", first)):
             self.assertFalse(found(solve(job(**{field: limit.value})), "is the most"), field)
@@ -135,7 +135,7 @@ class Straps(unittest.TestCase):
             said = found(solve(wide), "is the most")
             self.assertEqual([one.where for one in said], [f"/runs/F1/segments/0/{field}"])
             self.assertFalse(found(solve(taken(wide, said[0].cures[0])), "is the most"))
-        closer = run_of(job(strap_m=apart.value / 2)).pull.stretches
+        closer = run_of(job(strap_m=apart.value / 2)).pull.segments
         count = {group.key: int(group.answer) for group in closer if group.key == "straps1"}["straps1"]
         self.assertEqual(
             count, straps(Method.pvc40, size, 20, BOOKS["us-2023"].routes, BOOKS["us-2023"].words, wanted_m=apart.value / 2).value
@@ -156,18 +156,18 @@ class Expansion(unittest.TestCase):
 
     def test_a_swing_as_typed_counts_instead_of_the_usual_one(self):
         def fittings(**swing):
-            groups = run_of(a_feeder(40, 20, stretch={"place": Place.outdoors, **swing})).pull.stretches
+            groups = run_of(a_feeder(40, 20, segment={"place": Place.outdoors, **swing})).pull.segments
             return next(group.answer for group in groups if group.key == "growth1")
 
         limit_k = 6.35 / (0.0608 * 20)
         self.assertEqual([fittings(swing_k=k) for k in (limit_k - 0.1, limit_k + 0.1)], ["no fitting", "1 fitting"])
         self.assertEqual(fittings(), fittings(swing_k=55))
 
-    def test_it_stands_with_the_stretch(self):
-        run = run_of(a_feeder(40, 20, stretch={"place": Place.outdoors}))
-        self.assertEqual({group.key for group in run.pull.stretches}, {"room1", "straps1", "growth1", "outdoors1"})
-        self.assertIn("1 fitting", [group.answer for group in run.pull.stretches])
-        self.assertEqual([group.key for group in run_of(a_feeder(40, 20)).pull.stretches], ["room1", "trench1", "riser1"])
+    def test_it_stands_with_the_segment(self):
+        run = run_of(a_feeder(40, 20, segment={"place": Place.outdoors}))
+        self.assertEqual({group.key for group in run.pull.segments}, {"room1", "straps1", "growth1", "outdoors1"})
+        self.assertIn("1 fitting", [group.answer for group in run.pull.segments])
+        self.assertEqual([group.key for group in run_of(a_feeder(40, 20)).pull.segments], ["room1", "trench1", "riser1"])
 
     def test_calculators(self):
         ask = lambda name, **facts: CALCULATORS[name].work(CALCULATORS[name].question(**facts))  # noqa: E731 - short

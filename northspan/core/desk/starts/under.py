@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from northspan.core.desk.rulebook_change import settled
+from northspan.core.desk.rulebook_change import in_own_rulebook
 from northspan.core.desk.starts import STARTS, Answers, Asked, Start, empty_job, laid_out
 from northspan.core.document.job import Job, Units
 from northspan.core.rulebooks.registry import rulebook_named
@@ -43,7 +43,7 @@ def starts_under(name: str) -> tuple[Start, ...]:
     )
 
 
-def begun(key: str, answers: Answers, name: str) -> Job:
+def start_job_under(key: str, answers: Answers, name: str) -> Job:
     """Lay out a job of its own under a rulebook.
 
     Parameters
@@ -60,10 +60,10 @@ def begun(key: str, answers: Answers, name: str) -> Job:
     InvalidJob
         If there is no such rulebook or start, or a required answer is missing.
     """
-    return settled(laid_out(nothing_yet(answers.name, name), key, answers))
+    return in_own_rulebook(laid_out(empty_job_under(answers.name, name), key, answers))
 
 
-def nothing_yet(job_name: str, name: str) -> Job:
+def empty_job_under(job_name: str, name: str) -> Job:
     """Start a job with nothing in it under a rulebook, in its units.
 
     Parameters

@@ -17,7 +17,7 @@ from northspan.core.topics.sizing.run import SizedRun
 from northspan.core.working.worked import whole
 
 
-def audit(case: Case, sized: dict[str, SizedRun]) -> Iterator[Finding]:
+def panel_findings(case: Case, sized: dict[str, SizedRun]) -> Iterator[Finding]:
     """Go through what exists and say what is wrong or open.
 
     Parameters
@@ -27,12 +27,12 @@ def audit(case: Case, sized: dict[str, SizedRun]) -> Iterator[Finding]:
     sized : dict
         Sized runs by id. [-]
     """
-    for key, can in case.tree.job.enclosures.items():
-        if can.status is not Status.remove:
-            yield from _terminals(key, can, case.rulebook.words)
-            yield from _bus(case.tree, key, can, sized, case.rulebook.words)
-            yield from _place(key, can, case.rulebook.panels, case.rulebook.words)
-            yield from _main_out_of_sight(case.tree, key, can, sized, case.schools["panel_main"], case.rulebook.words)
+    for key, enclosure in case.tree.job.enclosures.items():
+        if enclosure.status is not Status.remove:
+            yield from _terminals(key, enclosure, case.rulebook.words)
+            yield from _bus(case.tree, key, enclosure, sized, case.rulebook.words)
+            yield from _place(key, enclosure, case.rulebook.panels, case.rulebook.words)
+            yield from _main_out_of_sight(case.tree, key, enclosure, sized, case.schools["panel_main"], case.rulebook.words)
     for key in case.tree.job.buildings:
         yield from _water_pipe(case.tree, key, case.schools["water_conductor"], case.rulebook.words)
     yield from _temporary(case.tree)
@@ -52,35 +52,39 @@ def main_outcomes(tree: Tree, building_id: str, schools: tuple[School, ...], say
     say : Words
         How the trade says it. [-]
     """
-    panels = [can for key, can in tree.job.enclosures.items() if can.building == building_id and _lugs_inside(tree, key, can)]
+    panels = [
+        enclosure
+        for key, enclosure in tree.job.enclosures.items()
+        if enclosure.building == building_id and _lugs_inside(tree, key, enclosure)
+    ]
     if not panels:
         return {}
-    names = ", ".join(can.name for can in panels)
+    names = ", ".join(enclosure.name for enclosure in panels)
     words = {"required": f"none in {names}: the breaker of its {say.terms.feeder} serves", "out_of_sight": f"a main breaker in {names}"}
     return {school.key: words[school.key] for school in schools}
 
 
-def _terminals(key: str, can: Enclosure, say: Words) -> Iterator[Finding]:
-    if can.neutral_terminals is None or can.neutrals_landed is None or can.neutrals_landed <= can.neutral_terminals:
+def _terminals(key: str, enclosure: Enclosure, say: Words) -> Iterator[Finding]:
+    if enclosure.neutral_terminals is None or enclosure.neutrals_landed is None or enclosure.neutrals_landed <= enclosure.neutral_terminals:
         return
     at = f"/enclosures/{key}/neutrals_landed"
-    more = can.neutrals_landed - can.neutral_terminals
-    words = f"{can.name}: {can.neutrals_landed} neutrals under {can.neutral_terminals} terminals."
+    more = enclosure.neutrals_landed - enclosure.neutral_terminals
+    words = f"{enclosure.name}: {enclosure.neutrals_landed} neutrals under {enclosure.neutral_terminals} terminals."
     why = f"{more} of them share a screw and work loose. Add a bar, load off first: a neutral opened under load lifts voltages."
-    cure = pin(f"/enclosures/{key}/neutral_terminals", can.neutrals_landed, "A bar was added, one neutral each")
+    cure = pin(f"/enclosures/{key}/neutral_terminals", enclosure.neutrals_landed, "A bar was added, one neutral each")
     yield Finding("neutrals-doubled", Severity.fix, at, words, why, say.cite("one_neutral_each"), (cure,))
 
 
-def _bus(tree: Tree, key: str, can: Enclosure, sized: dict[str, SizedRun], say: Words) -> Iterator[Finding]:
+def _bus(tree: Tree, key: str, enclosure: Enclosure, sized: dict[str, SizedRun], say: Words) -> Iterator[Finding]:
     feeding = sized.get(tree.feeding.get(key, ""))
-    if can.bus_a is None or feeding is None:
+    if enclosure.bus_a is None or feeding is None:
         return
     ahead = feeding.device.value if feeding.question.run.kind is not RunKind.service else None
-    protects = min((a for a in (ahead, can.main_a) if a is not None), default=None)
-    if protects is not None and protects > can.bus_a:
-        words = f"{can.name}: its bus of {whole(can.bus_a)} A stands behind {whole(protects)} A."
+    protects = min((a for a in (ahead, enclosure.main_a) if a is not None), default=None)
+    if protects is not None and protects > enclosure.bus_a:
+        words = f"{enclosure.name}: its bus of {whole(enclosure.bus_a)} A stands behind {whole(protects)} A."
         why = "Nothing holds the current in the bus to what it can carry."
-        cure = pin(f"/enclosures/{key}/main_a", can.bus_a, f"A main of {whole(can.bus_a)} A")
+        cure = pin(f"/enclosures/{key}/main_a", enclosure.bus_a, f"A main of {whole(enclosure.bus_a)} A")
         yield Finding("bus-too-small", Severity.stop, f"/enclosures/{key}/bus_a", words, why, say.cite("bus"), (cure,))
 
 
@@ -88,17 +92,17 @@ _WITH_DEVICES = frozenset(EnclosureKind) - {EnclosureKind.meter, EnclosureKind.j
 _ROOMS = {Room.bathroom: "a bathroom", Room.clothes_closet: "a clothes closet", Room.over_steps: "a place over steps"}
 
 
-def _place(key: str, can: Enclosure, panel_rules: PanelRules, say: Words) -> Iterator[Finding]:
-    if can.kind not in _WITH_DEVICES:
+def _place(key: str, enclosure: Enclosure, panel_rules: PanelRules, say: Words) -> Iterator[Finding]:
+    if enclosure.kind not in _WITH_DEVICES:
         return
-    allowed, height = panel_rules.panel_room(can.room), panel_rules.handle_height()
+    allowed, height = panel_rules.panel_room(enclosure.room), panel_rules.handle_height()
     if allowed.result == "no":
-        words = f"{can.name}: it hangs in {_ROOMS[can.room]}."
+        words = f"{enclosure.name}: it hangs in {_ROOMS[enclosure.room]}."
         why = f"Not there: {allowed.text}. Another place, or what is there already by the inspector's word."
         cure = pin(f"/enclosures/{key}/room", Room.elsewhere.value, "It moves elsewhere")
         yield Finding("panel-in-wrong-room", Severity.fix, f"/enclosures/{key}/room", words, why, allowed.citation, (cure,))
-    if can.handle_height_m is not None and can.handle_height_m > height.value + 1e-6:
-        words = f"{can.name}: its highest handle is at {say.length_text(can.handle_height_m)}, {height.result} is the most."
+    if enclosure.handle_height_m is not None and enclosure.handle_height_m > height.value + 1e-6:
+        words = f"{enclosure.name}: its highest handle is at {say.length_text(enclosure.handle_height_m)}, {height.result} is the most."
         cure = pin(f"/enclosures/{key}/handle_height_m", height.value, f"Hung so that it is at {height.result}")
         severity = Severity.check if height.citation == "guide" else Severity.fix
         yield Finding(
@@ -106,22 +110,26 @@ def _place(key: str, can: Enclosure, panel_rules: PanelRules, say: Words) -> Ite
         )
 
 
-def _lugs_inside(tree: Tree, key: str, can: Enclosure) -> bool:
+def _lugs_inside(tree: Tree, key: str, enclosure: Enclosure) -> bool:
     """Tell whether a can is a panel without a main, fed from within its own building, past the first disconnect."""
     above = tree.above(key)
-    inside = above is not None and above.origin in tree.job.enclosures and tree.building_of(above.origin) == can.building
-    return can.kind is EnclosureKind.panel_lugs and can.status is not Status.remove and inside and not tree.first_disconnect(key)
+    inside = above is not None and above.origin in tree.job.enclosures and tree.building_of(above.origin) == enclosure.building
+    return (
+        enclosure.kind is EnclosureKind.panel_lugs and enclosure.status is not Status.remove and inside and not tree.first_disconnect(key)
+    )
 
 
-def _main_out_of_sight(tree: Tree, key: str, can: Enclosure, sized: dict[str, SizedRun], school: str, say: Words) -> Iterator[Finding]:
-    if school != "out_of_sight" or not _lugs_inside(tree, key, can):
+def _main_out_of_sight(
+    tree: Tree, key: str, enclosure: Enclosure, sized: dict[str, SizedRun], school: str, say: Words
+) -> Iterator[Finding]:
+    if school != "out_of_sight" or not _lugs_inside(tree, key, enclosure):
         return
     at = f"/enclosures/{key}"
     feeding = sized.get(tree.feeding[key])
     edits = [Edit("add", f"{at}/kind", EnclosureKind.panel_main_breaker.value)]
     if feeding:
         edits.append(Edit("add", f"{at}/main_a", feeding.device.value))
-    words = f"{can.name}: no main breaker, and the breaker of its {say.terms.feeder} may be out of sight."
+    words = f"{enclosure.name}: no main breaker, and the breaker of its {say.terms.feeder} may be out of sight."
     yield Finding(
         "main-by-your-call",
         Severity.check,

@@ -7,7 +7,7 @@ from math import ceil
 
 from northspan.core.document.findings import Finding, Severity, pin
 from northspan.core.document.job import Method, Place, Segment
-from northspan.core.document.plan import WorkGroup, printed
+from northspan.core.document.plan import WorkGroup, work_lines
 from northspan.core.rulebooks.questions.routes import RouteRules
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
@@ -75,7 +75,7 @@ def growth(method: Method, length_m: float, swing_k: float, route_rules: RouteRu
     )
 
 
-def stretch_groups(routed: Routed, rulebook: Rulebook) -> tuple[WorkGroup, ...]:
+def segment_groups(routed: Routed, rulebook: Rulebook) -> tuple[WorkGroup, ...]:
     """Work what the stretches of a run ask, one after another.
 
     Parameters
@@ -171,19 +171,19 @@ def _above(i: int, routed: Routed, route_rules: RouteRules, say: Words) -> Itera
     if segment.place is Place.overhead:
         height = _height(segment, routed, route_rules)
         if height:
-            yield WorkGroup(f"height{i + 1}", f"{title}, height", say.length_text(height.value), printed((height,)))
+            yield WorkGroup(f"height{i + 1}", f"{title}, height", say.length_text(height.value), work_lines((height,)))
     if segment.place is Place.outdoors:
         rated = route_rules.outdoors_rating()
-        yield WorkGroup(f"outdoors{i + 1}", f"{title}, boxes", rated.result, printed((rated,)))
+        yield WorkGroup(f"outdoors{i + 1}", f"{title}, boxes", rated.result, work_lines((rated,)))
     if not _strapped(segment):
         return
     fixed = straps(segment.method, size, segment.length_m, route_rules, say, wanted_m=segment.strap_m)
-    yield WorkGroup(f"straps{i + 1}", f"{title}, {say.terms.straps}", f"{fixed.value}", printed(fixed.steps))
+    yield WorkGroup(f"straps{i + 1}", f"{title}, {say.terms.straps}", f"{fixed.value}", work_lines(fixed.steps))
     if segment.method in IN_PIPE:
         swing_k = SWING_K[segment.place] if segment.swing_k is None else segment.swing_k
         grown = growth(segment.method, segment.length_m, swing_k, route_rules)
         answer = f"{grown.value} fitting{'s' if grown.value > 1 else ''}" if grown.value else "no fitting"
-        yield WorkGroup(f"growth{i + 1}", f"{title}, expansion", answer, printed(grown.steps))
+        yield WorkGroup(f"growth{i + 1}", f"{title}, expansion", answer, work_lines(grown.steps))
 
 
 def _height(segment: Segment, routed: Routed, route_rules: RouteRules) -> Step | None:
