@@ -5,7 +5,7 @@ CORE_FILES := $(shell find northspan -name '*.py' -o -name '*.csv')
 WEB_FILES := $(shell find web/src web/index.html web/*.json web/*.ts -type f 2>/dev/null)
 
 .DEFAULT_GOAL := help
-.PHONY: help demo test core check web spec bench lock ratio screenshots clean chromium
+.PHONY: help demo test core quick check web spec bench lock ratio screenshots clean chromium
 
 help: ## List what can be made
 	@grep -hE '^[a-z]+:.*## ' $(MAKEFILE_LIST) | sed -E 's/^([a-z]+):.*## /\1\t/' | expand -t 14
@@ -15,10 +15,13 @@ demo: .venv/run.stamp web/dist/built.stamp ## Start North Span with the demo pro
 	@exec $(PY) -m northspan serve
 
 test: .venv/dev.stamp web/dist/built.stamp chromium ## Run every test and check; the last line counts them
-	@$(PY) -m tests.run
+	@$(PY) -m tests.run --side-by-side tests
 
 core: .venv/dev.stamp ## Run the tests of the trade's rules and arithmetic alone
 	@$(PY) -m tests.run --side-by-side tests.core tests.test_structure
+
+quick: .venv/dev.stamp ## Run of the core what is quick: all but properties and made-up questions
+	@QUICK=1 $(PY) -m tests.run --side-by-side tests.core tests.test_structure
 
 check: .venv/dev.stamp web/node_modules/installed.stamp ## Run only the checks: format, lint, types, spec and types in step
 	@$(PY) -m tests.run tests.test_checks

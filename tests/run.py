@@ -9,9 +9,12 @@ import sys
 import time
 import unittest
 import warnings
+from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 
+SHARES = 4  # for each processor, so that none waits long for the last one
 TOP = Path(__file__).parent.parent
+slow = unittest.skipIf("QUICK" in os.environ, "slow, and left out by make quick")  # marks what takes long
 
 
 class Counting(unittest.TextTestResult):
@@ -53,21 +56,30 @@ def _modules(names: list[str]) -> list[Path]:
     return [path for name in names for path in sorted((TOP / name.replace(".", "/")).rglob("test_*.py"))]
 
 
+def _tasks(names: list[str]) -> list[list[str]]:
+    """Shares of modules that take long, the longest first; a module that drives the browser is a share of its own."""
+    paths = sorted(_modules(names), key=lambda one: -one.stat().st_size)
+    shares: list[list[Path]] = [[path] for path in paths if path.parent.name == "browser"]
+    rest = [path for path in paths if path.parent.name != "browser"]
+    count = SHARES * (os.cpu_count() or 1)
+    shares += [rest[i::count] for i in range(count)]
+    tasks = [[one.relative_to(TOP).with_suffix("").as_posix().replace("/", ".") for one in share] for share in shares if share]
+    tasks[-1] += [name for name in names if not (TOP / name.replace(".", "/")).is_dir()]
+    return tasks
+
+
+def _ran(task: list[str]) -> str:
+    ran = subprocess.run(
+        [sys.executable, "-m", "tests.run", *task], cwd=TOP, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True, check=False
+    )
+    print(ran.stdout.rstrip("\n").rsplit("\n", 1)[0], flush=True)
+    return ran.stdout
+
+
 def side_by_side(names: list[str]) -> int:
-    """Run the modules of packages in as many processes as there are processors, each with its share, and add up the counts."""
-    shares: list[list[Path]] = [[] for _ in range(os.cpu_count() or 1)]
-    for path in sorted(_modules(names), key=lambda one: -one.stat().st_size):
-        min(shares, key=lambda share: sum(one.stat().st_size for one in share)).append(path)
-    others = [name for name in names if not (TOP / name.replace(".", "/")).is_dir()]
-    commands = [[one.relative_to(TOP).with_suffix("").as_posix().replace("/", ".") for one in share] for share in shares]
-    commands[-1] += others
-    running = [
-        subprocess.Popen([sys.executable, "-m", "tests.run", *each], cwd=TOP, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True)
-        for each in commands
-        if each
-    ]
-    said = [process.communicate()[0] for process in running]
-    print("".join(text.rsplit("\n", 2)[0] + "\n" for text in said), end="")
+    """Run the modules of packages in as many processes at a time as there are processors, and add up the counts."""
+    with ThreadPoolExecutor(os.cpu_count() or 1) as pool:
+        said = list(pool.map(_ran, _tasks(names)))
     counts = [tuple(map(int, re.findall(r"\d+", text.strip().rsplit("\n", 1)[-1]))) for text in said]
     whole = all(len(each) == len(("passed", "failed", "skipped")) for each in counts)  # a process that broke has no count
     passed, failed, skipped = map(sum, zip(*counts, strict=True)) if whole else (0, len(counts), 0)

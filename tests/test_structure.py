@@ -112,7 +112,7 @@ class Layers(unittest.TestCase):
         for name in below:
             visit(name, ())
 
-    def test_a_module_is_one_topic_that_enclosure_be_read_at_once(self):
+    def test_a_module_is_one_topic_that_can_be_read_at_once(self):
         for name, path in modules():
             self.assertLessEqual(len(path.read_text().splitlines()), 400, name)
 
@@ -146,7 +146,7 @@ class FrontEnd(unittest.TestCase):
     def sources(self):
         return [path for path in (TOP / "web/src").rglob("*") if path.suffix in {".ts", ".vue"} and path.name != "schema.d.ts"]
 
-    def test_no_line_is_longer_than_enclosure_be_read(self):
+    def test_no_line_is_longer_than_can_be_read(self):
         for path in self.sources():
             for number, line in enumerate(path.read_text().splitlines(), 1):
                 self.assertLessEqual(len(line), 120, f"{path.name}:{number}")

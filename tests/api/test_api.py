@@ -114,7 +114,7 @@ class Ordinary(ApiCase):
         self.assertEqual({ask["hint"] for start in british for ask in start["asks"] if ask["kind"] == "area"}, {"170 m²"})
         self.assertIn("no rulebook xx", self.problem(self.client.get("/api/starts?rulebook=xx"), 422)["detail"])
 
-    def test_each_rulebook_says_what_enclosure_be_chosen(self):
+    def test_each_rulebook_says_what_can_be_chosen(self):
         said = {name: self.client.get(f"/api/rulebooks/{name}").get_json() for name in ("us-2023", "ca-2021", "uk-2022")}
         self.assertEqual([one["by_loop"] for one in said.values()], [False, False, True])
         self.assertEqual([one["one_line"] for one in said.values()], [False, False, True])

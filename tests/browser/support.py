@@ -8,7 +8,7 @@ from typing import Any
 
 from playwright.sync_api import Browser, BrowserContext, Page, expect, sync_playwright
 
-from tests.run import TOP
+from tests.run import TOP, slow
 from tests.server import Server
 
 CHROMIUM = "/usr/bin/chromium"
@@ -34,6 +34,7 @@ def open_browser(playwright: Any) -> Browser:
     return browser
 
 
+@slow
 class BrowserCase(unittest.TestCase):
     """One server and one browser for a class, one page for a test; a complaint on the console fails it."""
 

@@ -198,7 +198,7 @@ class Start(BrowserCase):
         for paper in ("Letter", "A4"):
             self.assertEqual(self.page.pdf(format=paper, prefer_css_page_size=True).count(b"/Type /Page\n"), 1)
 
-    def test_what_a_cable_in_the_wall_enclosure_carry(self):
+    def test_what_a_cable_in_the_wall_can_carry(self):
         self.page.goto("/")
         self.page.get_by_role("link", name="What can it carry?").click()
         said = self.page.locator(".carry-answer h2")

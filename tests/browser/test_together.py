@@ -58,7 +58,7 @@ class Together(BrowserCase):
             else:
                 refused.append(answer.status)
 
-    def test_a_stale_edit_is_told_and_enclosure_be_made_again(self):
+    def test_a_stale_edit_is_told_and_can_be_made_again(self):
         job_id = self.open_sizing()
         self.server.ask("PATCH", f"/api/jobs/{job_id}", [{"op": "add", "path": "/notes", "value": "from elsewhere"}], If_Match="1")
         self.page.keyboard.press("=")

@@ -21,6 +21,7 @@ from northspan.core.topics.sizing.drop import DropQuestion, voltage_drop
 from northspan.core.topics.sizing.from_job import run_question
 from northspan.core.topics.sizing.run import choose_device
 from northspan.core.working.errors import NorthSpanError, NoSolution
+from tests.run import slow
 from tests.support import US, a_feeder, a_segment, checked, run_of
 
 LOADS = st.floats(1, 400)
@@ -51,6 +52,7 @@ JOBS = st.builds(
 )
 
 
+@slow
 class Any(unittest.TestCase):
     @given(JOBS)
     def test_any_job_is_planned_or_refused_with_a_reason(self, job):
@@ -77,7 +79,7 @@ class Any(unittest.TestCase):
         self.assertEqual(before, job.model_dump_json())
 
     @given(JOBS)
-    def test_every_cure_enclosure_be_applied(self, job):
+    def test_every_cure_can_be_applied(self, job):
         try:
             plan = solve(job)
         except NorthSpanError:
@@ -111,6 +113,7 @@ class Any(unittest.TestCase):
             self.assertEqual(run.model_copy(update=left_out), part.runs[key])
 
 
+@slow
 class EveryRulebook(unittest.TestCase):
     """Whatever can be laid out under one code is planned or refused with a reason under each of them."""
 
@@ -128,7 +131,7 @@ class EveryRulebook(unittest.TestCase):
                 self.assertTrue([f for f in plan.findings if f.severity in {"stop", "fix"}], run.margins)
 
     @given(JOBS, st.sampled_from(rulebook_names()))
-    def test_moved_twice_is_moved_once_and_every_cure_enclosure_be_applied(self, job, name):
+    def test_moved_twice_is_moved_once_and_every_cure_can_be_applied(self, job, name):
         try:
             there = moved(job, name)
             plan = solve(there)
@@ -169,6 +172,7 @@ class EveryRulebook(unittest.TestCase):
             self.assertGreaterEqual(found[1], found[0])
 
 
+@slow
 class Monotone(unittest.TestCase):
     @given(LOADS, st.lists(STRETCHES, min_size=1, max_size=3), st.sampled_from([60, 120, 240]))
     def test_the_halving_finds_what_trying_every_size_finds(self, load_a, segments, nominal_v):

@@ -41,7 +41,7 @@ class Copies(unittest.TestCase):
         two = put_back(copy, self.folder)
         self.assertEqual([names(file) for file in (self.database, one, two, copy)], [["first"], ["second"], ["third"], ["first"]])
 
-    def test_the_kept_copy_itself_enclosure_be_put_back(self):
+    def test_the_kept_copy_itself_can_be_put_back(self):
         copy = self.folder / "copy.sqlite3"
         copy_database(self.database, copy)
         rename(self.database, "second")

@@ -7,10 +7,12 @@ import unittest
 from northspan.core.calculators import CALCULATORS
 from northspan.core.working.errors import NorthSpanError
 from tests.generated import a_question
+from tests.run import slow
 
 TRIES = int(os.environ.get("NORTHSPAN_TRIES", "40"))
 
 
+@slow
 class AnyQuestion(unittest.TestCase):
     def test_each_calculator_answers_or_refuses_in_words(self):
         silent = 0

@@ -43,7 +43,7 @@ class Wire(unittest.TestCase):
     def carry(self, **facts):
         return ask("carry", **{"segments": [{"length_m": 29}]} | facts).figures
 
-    def test_what_a_cable_in_the_wall_enclosure_carry(self):
+    def test_what_a_cable_in_the_wall_can_carry(self):
         cases = [
             # size and facts; then ampacity, breaker and largest continuous load
             ("14", {}, 15, 15, 12),

@@ -84,7 +84,7 @@ class Closed(unittest.TestCase):
         three, four = (bundle_of((PulledWire(n, "2", Metal.copper, "THHN"),), 0.08, US).value.stands_n for n in (3, 4))
         self.assertAlmostEqual(four / three, 4 / 3 * 0.8)
 
-    def test_every_rulebook_s_wires_enclosure_be_weighed(self):
+    def test_every_rulebook_s_wires_can_be_weighed(self):
         for name, size, insulation in (("us-2023", "2", "THWN-2"), ("ca-2021", "2", "RW90"), ("uk-2022", "35", "singles")):
             found = bundle_of((PulledWire(3, size, Metal.copper, insulation),), 0.05, rulebook_named(name)).value
             self.assertAlmostEqual(found.wires.weight_n_m / 3, 3.5, delta=0.7)  # 34 mm² of copper, insulated

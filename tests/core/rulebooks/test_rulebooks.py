@@ -95,7 +95,7 @@ class Every(unittest.TestCase):
                       "2.44 m in the soil, 3 m is the least", "neutral is grounded again at Sugar shack"):  # fmt: skip
             self.assertTrue(found(plan, words), words)
 
-    def test_every_start_enclosure_be_laid_out_under_every_rulebook(self):
+    def test_every_start_can_be_laid_out_under_every_rulebook(self):
         for name in rulebook_names():
             self.assertEqual(moved(empty_job("New"), name).rulebook, name)
             for key in STARTS:

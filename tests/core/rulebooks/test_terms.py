@@ -14,6 +14,7 @@ from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
 from northspan.core.solve import solve
 from northspan.core.working.errors import NorthSpanError
 from tests.generated import a_job
+from tests.run import slow
 
 UK = rulebook_named("uk-2022").words
 
@@ -39,6 +40,7 @@ class Filling(unittest.TestCase):
         self.assertEqual(same, set())
 
 
+@slow
 class Plans(unittest.TestCase):
     def texts(self, plan):
         yield from (f"{one.text} {one.why} {' '.join(cure.words for cure in one.cures)}" for one in plan.findings)
@@ -79,6 +81,7 @@ class Plans(unittest.TestCase):
         self.assertEqual(replace(UK, feet=True).fill("{feeder}"), "submain")
 
 
+@slow
 class UnitsOfTheJob(unittest.TestCase):
     """Lengths and forces are said in the units of the job; figures of a table keep the table's in the working alone."""
 

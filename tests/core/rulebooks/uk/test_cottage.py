@@ -69,7 +69,7 @@ class Demo(unittest.TestCase):
             job = taken(job, finding.cures[0])
             self.assertFalse(found(solve(job), text), text)
 
-    def test_a_submain_enclosure_leave_nothing_for_the_lighting(self):
+    def test_a_submain_can_leave_nothing_for_the_lighting(self):
         run = self.plan.runs["C6"]
         self.assertFalse(next(m for m in run.margins if m.key == "way").holds)
         self.assertTrue(next(m for m in run.margins if m.key == "drop").holds)

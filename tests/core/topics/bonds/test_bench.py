@@ -273,7 +273,7 @@ class Answers(unittest.TestCase):
         self.assertEqual((said(job, **tried).level, said(there, **tried).level), (4, 0))
         self.assertLess(solved(there, **tried).opener.latest_s, 0.1)
 
-    def test_a_enclosure_is_dangerous_above_50_v_and_the_answer_says_so_now_and_after(self):
+    def test_an_enclosure_is_dangerous_above_50_v_and_the_answer_says_so_now_and_after(self):
         cut = {
             enclosure.id: enclosure
             for enclosure in bench(BenchQuestion(job=a_house(), trial=Trial(case_fault="P", grounds_cut=("B",)))).enclosures

@@ -25,6 +25,7 @@ from northspan.core.rulebooks.registry import rulebook_names
 from northspan.core.solve import solve
 from northspan.core.working.errors import NorthSpanError
 from tests.core.topics.sizing.test_choices import taken
+from tests.run import slow
 from tests.support import a_feeder, checked
 
 FITTINGS = st.builds(
@@ -81,6 +82,7 @@ def planned(route, pull, name):
         return None
 
 
+@slow
 class AnyRoute(unittest.TestCase):
     @given(ROUTES, PULLS, st.sampled_from(rulebook_names()))
     def test_its_plan_agrees_with_itself(self, route, pull, name):
