@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import json
+from collections.abc import Iterator
 from typing import Any
 
 from northspan.core.desk.starts import detached_feeder
@@ -10,6 +12,7 @@ from northspan.core.document.job import Bond, Building, Enclosure, EnclosureKind
 from northspan.core.document.plan import MarginShown, Plan, RunPlan
 from northspan.core.rulebooks.registry import rulebook_named
 from northspan.core.solve import solve
+from tests.run import TOP
 
 US = rulebook_named("us-2023")
 FT_M = 0.3048
@@ -80,3 +83,11 @@ def margin(plan: RunPlan, key: str) -> MarginShown:
 
 def found(plan: Plan, words: str) -> list[Finding]:
     return [finding for finding in plan.findings if words in finding.text]
+
+
+def examples() -> Iterator[tuple[str, str, dict[str, Any]]]:
+    """The examples in the documents: name of the calculator, what is asked as JSON, what it says among other things."""
+    for block in (TOP / "docs/calculators.md").read_text().split("```sh\n")[1:]:
+        command, _, rest = block.partition("```\n")
+        name, given = command.split("calc ")[1].split(" <<< ")
+        yield name.strip(), given.strip().strip("'"), json.loads(rest.split("```json\n")[1].split("```")[0])

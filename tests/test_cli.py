@@ -18,6 +18,7 @@ from northspan.core.desk.demo_us import kestrel_hollow
 from northspan.core.document.job import VERSION
 from northspan.core.solve import solve
 from tests.run import TOP
+from tests.support import examples
 
 
 class Commands(unittest.TestCase):
@@ -47,20 +48,13 @@ class Commands(unittest.TestCase):
         self.assertEqual((code, json.loads(out)["run"]["headline"]), (0, "1 AWG aluminum, 70 A"))
 
     def test_every_example_in_the_docs_runs_and_says_what_it_says(self):
-        text = (TOP / "docs/calculators.md").read_text()
-        blocks = text.split("```sh\n")[1:]
-        shown = set()
-        for block in blocks:
-            command, _, rest = block.partition("```\n")
-            said = rest.split("```json\n")[1].split("```")[0]
-            name, given = command.split("calc ")[1].split(" <<< ")
-            code, out, err = self.say("calc", name.strip(), given=given.strip().strip("'"))
+        for name, given, said in examples():
+            code, out, err = self.say("calc", name, given=given)
             self.assertEqual(code, 0, err)
             answer = json.loads(out)
             part = answer.get("run", answer)
-            self.assertEqual({key: part[key] for key in json.loads(said)}, json.loads(said))
-            shown.add(name.strip())
-        self.assertEqual(shown, set(CALCULATORS))
+            self.assertEqual({key: part[key] for key in said}, said)
+        self.assertEqual({name for name, _, _ in examples()}, set(CALCULATORS))
 
     def test_wrong_input_exits_2_with_one_clear_line(self):
         good = kestrel_hollow().model_dump_json()
