@@ -27,33 +27,6 @@ SMALL = """
   .map(([name, box]) => `${name} ${box.width.toFixed(0)}x${box.height.toFixed(0)}`)
 """
 
-COVERED = """() => {
-  const picture = document.querySelector('svg.section'), whole = picture.getBoundingClientRect(), bad = []
-  const words = [...picture.querySelectorAll('text')].map((e) => [e.textContent, e.getBoundingClientRect()])
-  words.forEach(([said, a], i) => {
-    if (a.left < whole.left - 1 || a.right > whole.right + 1 || a.top < whole.top - 1 || a.bottom > whole.bottom + 1) bad.push(`${said} is cut`)
-    for (const [other, b] of words.slice(0, i)) {
-      const wide = Math.min(a.right, b.right) - Math.max(a.left, b.left), high = Math.min(a.bottom, b.bottom) - Math.max(a.top, b.top)
-      if (wide > 1 && high > 3) bad.push(`${said} on ${other}`)
-    }
-  })
-  return bad
-}"""
-
-
-class Pictures(BrowserCase):
-    def test_no_words_of_the_section_cover_others_or_are_cut(self):
-        for rules in ("us-2023", "ca-2021", "uk-2022"):
-            job_id = self.server.ask("POST", "/api/jobs", {"start": "demo", "rulebook": rules})[1]["id"]
-            for settings in ({}, PHONE):
-                page = self.a_page(**settings)
-                for step in ("sizing", "route"):
-                    page.goto(f"/jobs/{job_id}/{step}")
-                    page.locator("svg.section .run-label").wait_for()
-                    page.wait_for_load_state("networkidle")
-                    self.assertEqual(page.evaluate(COVERED), [], (rules, step, bool(settings)))
-                page.context.close()
-
 
 class Screens(BrowserCase):
     def each(self, **settings):

@@ -9,6 +9,8 @@ const PANEL_Y = GROUND_Y - 44
 const OVERHEAD_Y = GROUND_Y - 104
 const HALF_BUILDING = 50
 const RISER_UP = 26
+const POLE_HALF = 11
+const CAN_APART = 26 // two cans on one wall stand beside each other
 
 export interface BuildingBox {
   id: string
@@ -51,11 +53,17 @@ export function sectionOf(job: Job, plan: Plan, way: Way, scale: Scale): Section
   const runs = way.runs.map((id) => runLine(job, plan, way, id, buildings, scale))
   const rods = Object.fromEntries(buildings.map((box) => [box.id, rodsOf(job, plan, box)]))
   return {
-    pole: source && first ? { x: toPixels(scale, first.distance_m), name: source.name } : null,
+    pole: source && first ? { x: poleX(toPixels(scale, first.distance_m), buildings), name: source.name } : null,
     buildings,
     runs,
     rods,
   }
+}
+
+/** A source stands outside the walls, however near its first building is. */
+function poleX(x: number, buildings: BuildingBox[]): number {
+  const wall = Math.min(...buildings.filter((box) => box.left - POLE_HALF < x && x < box.right).map((box) => box.left))
+  return Math.min(x, wall - POLE_HALF - 3)
 }
 
 function boxes(job: Job, stations: Way['points'], scale: Scale): BuildingBox[] {
@@ -64,8 +72,9 @@ function boxes(job: Job, stations: Way['points'], scale: Scale): BuildingBox[] {
     const can = job.enclosures[station.node]
     const building = can ? job.buildings[can.building] : undefined
     if (!can || !building) continue
-    const x = toPixels(scale, station.distance_m)
     const box = found.get(can.building)
+    const beside = (box?.enclosures.at(-1)?.x ?? -Infinity) + CAN_APART
+    const x = Math.max(toPixels(scale, station.distance_m), beside)
     if (box) {
       box.left = Math.min(box.left, x - HALF_BUILDING)
       box.right = Math.max(box.right, x + HALF_BUILDING)

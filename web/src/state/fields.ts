@@ -238,7 +238,7 @@ export const FIELDS: Record<PartKind, Field[]> = {
     },
     {
       field: 'floor_m2',
-      label: 'Floor area, outside',
+      label: 'Floor area',
       type: 'area',
       hint: 'for the load',
       only: (p) => p.use === 'dwelling',

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { vApart } from '../../composables/apart'
 import type { Schemas } from '../../api/client'
 import { lengthText, ohms } from '../../format/quantities'
 import { useJob } from '../../state/job'
@@ -34,11 +35,9 @@ const surface = computed(() =>
     .join(' '),
 )
 
-/** Labels of rods that stand close are set one below the other. */
+/** A rod is named at its lower end, anything else below it. */
 function labelY(e: Schemas['ElectrodeHere']): number {
-  if (e.kind !== 'rod') return y(Math.max(e.top_m, 0.75)) + 18
-  const rods = props.answer.electrodes.filter((other) => other.kind === 'rod')
-  return y(e.top_m + e.length_m) - 20 - 36 * ((rods.length - 1 - rods.indexOf(e)) % 3)
+  return e.kind === 'rod' ? y(e.top_m + e.length_m) - 20 : y(Math.max(e.top_m, 0.75)) + 18
 }
 
 function shape(e: Schemas['ElectrodeHere']): string {
@@ -52,6 +51,7 @@ function shape(e: Schemas['ElectrodeHere']): string {
 
 <template>
   <svg
+    v-apart
     class="ground-picture"
     :width="width"
     :height="HEIGHT"
@@ -78,17 +78,17 @@ function shape(e: Schemas['ElectrodeHere']): string {
       :class="{ picked: store.part?.key === e.id }"
       @click="store.pick('electrodes', e.id)">
       <path :d="shape(e)" class="reach" />
-      <path :d="shape(e)" class="metal" />
+      <path :d="shape(e)" class="metal" data-mark />
       <text v-if="narrow" x="8" :y="HEIGHT - 32 - 19 * (answer.electrodes.length - 1 - i)">
         {{ e.name }}
         <template v-if="answer.known">: {{ ohms(e.alone_ohm) }} alone, {{ Math.round(100 * e.share) }} %</template>
       </text>
-      <template v-else>
+      <g v-else data-label>
         <text :x="x(e.x_m) + 8" :y="labelY(e)">{{ e.name }}</text>
         <text v-if="answer.known" :x="x(e.x_m) + 8" :y="labelY(e) + 16" class="ohm">
           {{ ohms(e.alone_ohm) }} alone, {{ Math.round(100 * e.share) }} %
         </text>
-      </template>
+      </g>
     </g>
     <text :x="width - 90" :y="HEIGHT - 8">{{ lengthText(deepest, store.units) }} deep</text>
   </svg>

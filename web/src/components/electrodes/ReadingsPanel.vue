@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import { vApart } from '../../composables/apart'
 import { client, problemText, type Cure, type Operation, type Problem, type Schemas } from '../../api/client'
 import { lengthText, ohms, parseLength, parseMeasure } from '../../format/quantities'
 import { useJob } from '../../state/job'
@@ -120,6 +121,7 @@ function type(text: string): number | null {
       </p>
       <svg
         v-if="log?.readings.length"
+        v-apart
         class="fall"
         :viewBox="`0 0 ${WIDTH} 140`"
         role="img"

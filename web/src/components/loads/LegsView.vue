@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { legBlocks } from '../../drawing/legs'
 import { amperes } from '../../format/quantities'
+import { inLines } from '../../format/lines'
 import { useJob } from '../../state/job'
 
 /** What a building connects, leg by leg: the two bars should be about as long. */
@@ -52,7 +53,7 @@ const words = computed(() =>
       @click="store.pick('loads', block.id)">
       <rect :x="57 + block.x" :y="block.leg === 1 ? 10 : 72" :width="Math.max(1.5, block.width - 1.5)" height="50" />
       <text v-if="block.width > 64" :x="63 + block.x" :y="block.leg === 1 ? 39 : 101">
-        {{ (store.job?.loads[block.id]?.name ?? '').slice(0, Math.floor(block.width / 7.5)) }}
+        {{ inLines(store.job?.loads[block.id]?.name ?? '', Math.floor(block.width / 7.5), 1)[0] }}
       </text>
     </g>
   </svg>

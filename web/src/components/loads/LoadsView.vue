@@ -138,7 +138,7 @@ async function keep(): Promise<void> {
             </h2>
             <div v-if="store.options?.floor_load" class="fields method-fields">
               <CommitField
-                label="Floor area, outside"
+                label="Floor area"
                 :shown="building.floor_m2 ? areaText(building.floor_m2, store.units) : ''"
                 hint="measure it"
                 empty-ok

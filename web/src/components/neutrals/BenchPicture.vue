@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { vApart } from '../../composables/apart'
 import type { Schemas } from '../../api/client'
 import type { Bench } from '../../composables/useBench'
 import {
@@ -18,8 +19,12 @@ import {
   type BenchNode,
 } from '../../drawing/bench'
 import { ohms } from '../../format/quantities'
+import { inLines } from '../../format/lines'
 import { fill } from '../../setup/terms'
 import { useJob } from '../../state/job'
+
+const LETTER = 6.6 // mean width in a run's name
+const NAME_LETTER = 8.2 // in a can's name, bold
 
 /** The cans of a way with their bars and bonds, every wire as thick as its current: press a part to try it. */
 const props = defineProps<{ bench: Bench; width: number }>()
@@ -104,10 +109,14 @@ function strands(gap: BenchGap): Strand[] {
   return found
 }
 
-/** A name too long for its gap is squeezed into it. */
-function squeezed(gap: BenchGap): number | undefined {
-  const room = gap.to - gap.from - 8
-  return (store.job?.runs[gap.run]?.name.length ?? 0) * 6.6 > room ? room : undefined
+/** A name too long for its gap goes over two lines; what is left of it stands in its tooltip. */
+function titleOf(gap: BenchGap): string[] {
+  return inLines(store.job?.runs[gap.run]?.name ?? '', Math.floor((gap.to - gap.from - 8) / LETTER), 2)
+}
+
+/** The name of a can stands over it, and no wider than it may be at the edge of the picture. */
+function nameOf(node: BenchNode): string[] {
+  return inLines(node.name, Math.floor((node.width + 24) / NAME_LETTER), 2)
 }
 
 function label(strand: Strand, gap: BenchGap): string {
@@ -226,6 +235,7 @@ const throughSoil = computed(() => {
     aria-label="The bench: press a bond, a wire, a can or an electrode">
     <svg
       v-if="layout && bench.answer.value"
+      v-apart
       class="bench"
       :width="layout.width"
       :height="BENCH_HEIGHT"
@@ -236,14 +246,17 @@ const throughSoil = computed(() => {
       <line x1="0" :x2="layout.width" :y1="SOIL_Y" :y2="SOIL_Y" class="ground-line" />
 
       <g v-for="gap in layout.gaps" :key="gap.run">
-        <text
-          :x="(gap.from + gap.to) / 2"
-          :y="CAN_TOP + 8"
-          class="middle run-title"
-          :textLength="squeezed(gap)"
-          lengthAdjust="spacingAndGlyphs">
-          {{ store.job?.runs[gap.run]?.name }}
-        </text>
+        <g data-label class="run-title">
+          <title>{{ store.job?.runs[gap.run]?.name }}</title>
+          <text
+            v-for="(line, i) in titleOf(gap)"
+            :key="i"
+            :x="(gap.from + gap.to) / 2"
+            :y="CAN_TOP + 8 + 17 * (i + 1 - titleOf(gap).length)"
+            class="middle run-title">
+            {{ line }}
+          </text>
+        </g>
         <g
           v-for="strand in strands(gap)"
           :key="strand.key"
@@ -294,6 +307,7 @@ const throughSoil = computed(() => {
             :class="{ danger: danger(node) }" />
           <g
             class="press"
+            data-stays
             @click="bench.caseFault(node.id)"
             @keydown.enter.prevent="bench.caseFault(node.id)"
             @keydown.space.prevent="bench.caseFault(node.id)">
@@ -307,7 +321,14 @@ const throughSoil = computed(() => {
               :y="CAN_TOP - 46"
               :width="node.width + 12"
               height="46" />
-            <text :x="node.x + node.width / 2" :y="CAN_TOP - 24" class="middle name">{{ node.name }}</text>
+            <text
+              v-for="(line, i) in nameOf(node)"
+              :key="i"
+              :x="node.x + node.width / 2"
+              :y="CAN_TOP - 24 + 18 * (i + 1 - nameOf(node).length)"
+              class="middle name">
+              {{ line }}
+            </text>
             <text :x="node.x + node.width / 2" :y="CAN_TOP - 7" class="middle">
               {{ legsWords(node) }}
               <tspan v-if="also(node)" class="quiet">+{{ also(node) }} more</tspan>
@@ -325,6 +346,7 @@ const throughSoil = computed(() => {
             <rect :x="node.x + 6" :y="NEUTRAL_Y - 7" :width="node.width - 12" height="14" class="bar-n" />
             <g
               class="bond press"
+              data-stays
               :class="{
                 made: cans.get(node.id)?.bonded,
                 wrong: cans.get(node.id)?.bonded !== cans.get(node.id)?.belongs_bonded,

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { vApart } from '../../composables/apart'
 import { usePullPoints, type Handle } from '../../composables/usePullPoints'
 import { toPixels, type Scale } from '../../drawing/scale'
 import { forceText } from '../../format/forces'
@@ -74,7 +75,7 @@ function handleWords(handle: Handle): string {
 
 <template>
   <figure v-if="pull?.known" class="voltage tension">
-    <svg :width="width" :height="HEIGHT" :viewBox="`0 0 ${width} ${HEIGHT}`" role="group" :aria-label="said">
+    <svg v-apart :width="width" :height="HEIGHT" :viewBox="`0 0 ${width} ${HEIGHT}`" role="group" :aria-label="said">
       <text x="14" y="16" class="title">Tension along the way</text>
       <text v-if="width > 560" x="166" y="16" class="sub">
         {{ chosen?.words }}{{ store.run?.pull.lubricated ? '' : ', dry' }}; dotted {{ other?.words }}

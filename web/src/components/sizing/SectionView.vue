@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useBuildingDrag } from '../../composables/useBuildingDrag'
-import { LINE, boxOf, firstFree, type Box } from '../../drawing/labels'
+import { vApart } from '../../composables/apart'
 import { toPixels, spread, type Scale } from '../../drawing/scale'
 import { GROUND_Y, PIXELS_PER_METRE_DEEP, SECTION_HEIGHT, sectionOf, type BuildingBox } from '../../drawing/section'
 import { FOOT_M, depthText, lengthText, ohms } from '../../format/quantities'
 import { useJob } from '../../state/job'
 
+const LINE = 17
 const PANEL_LINE_Y = GROUND_Y - 44
 const props = defineProps<{ scale: Scale; width: number; route?: boolean }>()
 const store = useJob()
@@ -150,55 +151,17 @@ function runWords(id: string): string[] {
   return lines.filter(Boolean)
 }
 
-/** What the words of a run must not cover: lines that cross it, electrodes, and what is said of them. */
-const taken = computed<Box[]>(() => [
-  ...crossingMarks.value.flatMap((mark) => [
-    { left: mark.x - 8, right: mark.x + 8, top: mark.y - 8, bottom: mark.y + 8 },
-    boxOf([mark.words], mark.x + 10, mark.y + 4, 'start'),
-  ]),
-  ...(section.value?.buildings ?? []).flatMap((box) =>
-    (section.value?.rods[box.id] ?? []).map((rod) => ({
-      left: rod.x - 4,
-      right: rod.x + (rod.kind === 'rod' ? 4 : 38),
-      top: GROUND_Y,
-      bottom: GROUND_Y + rod.depth_px + 3,
-    })),
-  ),
-  ...(section.value?.buildings ?? []).map((box) =>
-    boxOf([rodWords(box.id)], rodX(box.left), SECTION_HEIGHT - 33, 'start'),
-  ),
-])
-
 function rodX(left: number): number {
   return Math.max(56, Math.min(left + 8, props.width - 150))
 }
 
-/** Under the line, as near to its middle as there is room; in a picture of the route under what lies near it. */
-function labelAt(run: { id: string; buried: boolean; label_x: number; label_y: number }): { x: number; y: number } {
-  const lines = runWords(run.id)
-  const longest = [...lines].sort((a, b) => b.length - a.length)[0] ?? ''
-  if (!run.buried) return { x: kept(run.label_x, longest), y: run.label_y }
-  const lowest = SECTION_HEIGHT - 47 - LINE * (lines.length - 1) // above what is said of the rods
-  const top = Math.min(
-    props.route ? Math.max(run.label_y + 18, SECTION_HEIGHT - 66) : run.label_y + 18,
-    Math.max(lowest, run.label_y + 18),
-  )
-  const rows = [...[0, 12, 24, 36].map((down) => top + down).filter((y) => y < lowest), Math.max(top, lowest)]
-  const places = rows.flatMap((y) =>
-    [0, -20, 20, -40, 40, -60, 60, -120, 120].map((aside) => ({ x: kept(run.label_x + aside, longest), y })),
-  )
-  return firstFree(lines, places, taken.value)
-}
+/** Under the line, at its middle; in a picture of the route under what lies near it. */
 const runLabel = computed(() => {
   const run = section.value?.runs.find((one) => one.id === store.run_id)
-  return run ? { ...labelAt(run), lines: runWords(run.id) } : null
+  if (!run) return null
+  const under = props.route ? Math.max(run.label_y + 18, SECTION_HEIGHT - 66) : run.label_y + 18
+  return { x: run.label_x, y: run.buried ? under : run.label_y, lines: runWords(run.id) }
 })
-
-/** Where the middle of some words stands, so that both their ends are on the picture. */
-function kept(x: number, words: string): number {
-  const half = words.length * 3.9
-  return Math.max(half + 4, Math.min(x, props.width - half - 4))
-}
 
 function keys(event: KeyboardEvent, building: string): void {
   const run = runInto(building)
@@ -212,6 +175,7 @@ function keys(event: KeyboardEvent, building: string): void {
 <template>
   <svg
     v-if="section"
+    v-apart
     class="section"
     :width="width"
     :height="SECTION_HEIGHT"
@@ -254,7 +218,7 @@ function keys(event: KeyboardEvent, building: string): void {
     </g>
     <line v-for="(r, i) in ribbons" :key="`ribbon${i}`" :x1="r.from" :x2="r.to" :y1="r.y" :y2="r.y" class="ribbon" />
     <g v-for="mark in crossingMarks" :key="mark.key" class="crossing">
-      <circle :cx="mark.x" :cy="mark.y" r="6" />
+      <circle :cx="mark.x" :cy="mark.y" r="6" data-mark />
       <text :x="mark.x + 10" :y="mark.y + 4">{{ mark.words }}</text>
     </g>
     <template v-if="route">
@@ -275,19 +239,25 @@ function keys(event: KeyboardEvent, building: string): void {
       <text :x="mark.x" :y="mark.y - 10" text-anchor="middle">{{ mark.body ? 'body' : 'box' }}</text>
     </g>
     <g v-for="box in section.buildings" :key="box.id" class="inside">
-      <g v-for="can in box.enclosures" :key="can.id">
+      <g v-for="can in box.enclosures" :key="can.id" data-stays>
         <rect :x="can.x - 11" :y="GROUND_Y - 60" width="22" height="32" class="can" />
         <text :x="can.x" :y="GROUND_Y - 40" text-anchor="middle">{{ can.id }}</text>
       </g>
       <g v-for="(rod, i) in section.rods[box.id]" :key="i" class="rod" :class="{ missing: rod.missing }">
-        <line v-if="rod.kind === 'rod'" :x1="rod.x" :x2="rod.x" :y1="GROUND_Y" :y2="GROUND_Y + rod.depth_px" />
-        <path v-else :d="`M ${rod.x} ${GROUND_Y} v ${rod.depth_px} h 34`" />
+        <line
+          v-if="rod.kind === 'rod'"
+          data-mark
+          :x1="rod.x"
+          :x2="rod.x"
+          :y1="GROUND_Y"
+          :y2="GROUND_Y + rod.depth_px" />
+        <path v-else data-mark :d="`M ${rod.x} ${GROUND_Y} v ${rod.depth_px} h 34`" />
       </g>
       <text v-if="rodWords(box.id)" :x="rodX(box.left)" :y="SECTION_HEIGHT - 33" class="rod-words">
         {{ rodWords(box.id) }}
       </text>
     </g>
-    <g v-if="runLabel" class="run-label">
+    <g v-if="runLabel" class="run-label" data-label>
       <text
         v-for="(words, i) in runLabel.lines"
         :key="i"
@@ -298,7 +268,7 @@ function keys(event: KeyboardEvent, building: string): void {
         {{ words }}
       </text>
     </g>
-    <g class="axis">
+    <g class="axis" data-stays>
       <line :x1="scale.from_px" :x2="scale.to_px" :y1="SECTION_HEIGHT - 22" :y2="SECTION_HEIGHT - 22" />
       <g v-for="mark in marks" :key="mark">
         <line

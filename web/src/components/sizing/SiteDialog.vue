@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
+import { vApart } from '../../composables/apart'
 import { useCalculator } from '../../composables/useCalculator'
 import { money, parseMeasure, percent } from '../../format/quantities'
 import { useJob } from '../../state/job'
@@ -59,6 +60,7 @@ function take(): void {
           losses of {{ store.job?.prices.years }} years, in your own money.
         </p>
         <svg
+          v-apart
           class="curve"
           :viewBox="`0 0 ${WIDTH} ${HEIGHT}`"
           role="group"

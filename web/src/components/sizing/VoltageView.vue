@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { vApart } from '../../composables/apart'
 import { toPixels, type Scale } from '../../drawing/scale'
 import { volts } from '../../format/quantities'
 import { useJob } from '../../state/job'
@@ -8,16 +9,21 @@ const props = defineProps<{ scale: Scale; width: number }>()
 const store = useJob()
 const HEIGHT = 124
 const TOP = 30
+const ROW = 17
 const way = computed(() => store.way)
 const lowest = computed(() =>
-  Math.min(way.value?.way_limit_v ?? 0, ...(way.value?.points.map((p) => p.starting_v) ?? [])),
+  Math.min(
+    way.value?.way_limit_v ?? 0,
+    way.value?.run_limit_v ?? 0,
+    ...(way.value?.points.map((p) => p.starting_v) ?? []),
+  ),
 )
 const starts = computed(() => way.value?.points.some((p) => p.design_v - p.starting_v > 0.05))
 const rows = computed(() => {
   const nominal = way.value?.nominal_v ?? 240
   const step = nominal / 80
   const count = Math.ceil((nominal - lowest.value) / step)
-  const every = count > 8 ? Math.ceil(count / 6) : 1
+  const every = Math.max(1, Math.ceil((ROW * count) / (HEIGHT - TOP - 14))) // so that figures do not touch
   return Array.from({ length: Math.floor(count / every) + 1 }, (_, i) => nominal - i * every * step)
 })
 
@@ -48,12 +54,12 @@ const limits = computed(() => {
 
 <template>
   <figure v-if="way" class="voltage">
-    <svg :width="width" :height="HEIGHT" :viewBox="`0 0 ${width} ${HEIGHT}`" role="img" :aria-label="spoken">
+    <svg v-apart :width="width" :height="HEIGHT" :viewBox="`0 0 ${width} ${HEIGHT}`" role="img" :aria-label="spoken">
       <text x="14" y="16" class="title">Voltage along the way</text>
       <text v-if="width > 560" x="156" y="16" class="sub">
         {{ starts ? 'at design load, and dotted while the largest motor starts' : 'at design load' }}
       </text>
-      <g v-for="row in rows" :key="row" class="grid">
+      <g v-for="row in rows" :key="row" class="grid" data-stays>
         <line :x1="scale.from_px" :x2="width - 10" :y1="y(row)" :y2="y(row)" />
         <text :x="scale.from_px - 8" :y="y(row) + 4" text-anchor="end">
           {{ Math.round(row) }}{{ row === rows[0] ? ' V' : '' }}
