@@ -66,7 +66,7 @@ function shape(e: Schemas['ElectrodeHere']): string {
     <text v-if="soil" x="8" :y="GROUND_Y + 16">{{ soil.upper_ohm_m }} Ωm</text>
     <line x1="0" :x2="width" :y1="GROUND_Y" :y2="GROUND_Y" class="ground" />
     <template v-if="surface">
-      <text x="8" y="16" class="title">Voltage of the surface, of what the electrodes are lifted to</text>
+      <text x="8" y="16" class="title" data-stays>Voltage of the surface, of what the electrodes are lifted to</text>
       <line x1="0" :x2="width" :y1="GROUND_Y - 92" :y2="GROUND_Y - 92" class="grid" />
       <text :x="width - 46" :y="GROUND_Y - 78">100 %</text>
       <path :d="surface" class="surface" />

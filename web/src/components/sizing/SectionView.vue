@@ -184,7 +184,7 @@ function keys(event: KeyboardEvent, building: string): void {
     aria-label="Section through the property along the way">
     <rect :y="GROUND_Y" :width="width" :height="SECTION_HEIGHT - GROUND_Y - 28" class="soil" />
     <line x1="0" :x2="width" :y1="GROUND_Y" :y2="GROUND_Y" class="ground" />
-    <g v-for="deep in depths" :key="deep" class="depth">
+    <g v-for="deep in depths" :key="deep" class="depth" data-stays>
       <line x1="0" x2="8" :y1="GROUND_Y + deep * PIXELS_PER_METRE_DEEP" :y2="GROUND_Y + deep * PIXELS_PER_METRE_DEEP" />
       <text x="11" :y="GROUND_Y + deep * PIXELS_PER_METRE_DEEP + 4">{{ lengthText(deep, store.units) }}</text>
     </g>

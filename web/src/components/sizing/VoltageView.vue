@@ -55,8 +55,8 @@ const limits = computed(() => {
 <template>
   <figure v-if="way" class="voltage">
     <svg v-apart :width="width" :height="HEIGHT" :viewBox="`0 0 ${width} ${HEIGHT}`" role="img" :aria-label="spoken">
-      <text x="14" y="16" class="title">Voltage along the way</text>
-      <text v-if="width > 560" x="156" y="16" class="sub">
+      <text x="14" y="16" class="title" data-stays>Voltage along the way</text>
+      <text v-if="width > 560" x="156" y="16" class="sub" data-stays>
         {{ starts ? 'at design load, and dotted while the largest motor starts' : 'at design load' }}
       </text>
       <g v-for="row in rows" :key="row" class="grid" data-stays>
