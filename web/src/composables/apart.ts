@@ -14,12 +14,18 @@ function boxIn(picture: SVGSVGElement, one: Element): Box {
   return { left: a.left - b.left, right: a.right - b.left, top: a.top - b.top, bottom: a.bottom - b.top }
 }
 
-function lead(layer: SVGGElement, from: Box, to: Box, scale: number): void {
+/** Where on its first place a word was tied to what it names. */
+function tiedAt(one: SVGGraphicsElement, box: Box): number {
+  const anchor = getComputedStyle(one.querySelector('text') ?? one).textAnchor
+  return anchor === 'start' ? box.left : anchor === 'end' ? box.right : (box.left + box.right) / 2
+}
+
+function lead(layer: SVGGElement, tied: number, from: Box, to: Box, scale: number): void {
   const line = document.createElementNS(SPACE, 'line')
-  const x = Math.max(to.left, Math.min(to.right, (from.left + from.right) / 2))
+  const x = Math.max(to.left, Math.min(to.right, tied))
   const y = to.top > from.top ? to.top : to.bottom
   const ends: [string, number][] = [
-    ['x1', (from.left + from.right) / 2],
+    ['x1', tied],
     ['y1', to.top > from.top ? from.top + 4 : from.bottom - 4],
     ['x2', x],
     ['y2', y],
@@ -38,7 +44,11 @@ export function setApart(picture: SVGSVGElement): void {
   for (const one of labels) one.style.transform = ''
   const seen = labels.filter((one) => one.getClientRects().length && one.textContent?.trim())
   const boxes = seen.map((one) => boxIn(picture, one))
-  const said = seen.map((one, i) => ({ box: boxes[i]!, stays: Boolean(one.closest('[data-stays]')) }))
+  const said = seen.map((one, i) => ({
+    box: boxes[i]!,
+    stays: Boolean(one.closest('[data-stays]')),
+    down: one.hasAttribute('data-down'),
+  }))
   const marks = [...picture.querySelectorAll('[data-mark]')].map((one) => boxIn(picture, one))
   const shifts = apart(said, { left: 0, right: size.width, top: 0, bottom: size.height }, marks)
   const layer = document.createElementNS(SPACE, 'g')
@@ -47,7 +57,8 @@ export function setApart(picture: SVGSVGElement): void {
     const by = shifts[i]!
     if (!by.x && !by.y) return
     one.style.transform = `translate(${by.x / matrix.a}px, ${by.y / matrix.d}px)`
-    if (Math.hypot(by.x, by.y) >= LED_FROM) lead(layer, boxes[i]!, shifted(boxes[i]!, by), matrix.a)
+    if (Math.hypot(by.x, by.y) >= LED_FROM)
+      lead(layer, tiedAt(one, boxes[i]!), boxes[i]!, shifted(boxes[i]!, by), matrix.a)
   })
   if (layer.childNodes.length) picture.appendChild(layer)
 }

@@ -1,6 +1,6 @@
 /**
  * Where the words of a picture stand: each at the first place near its own that is free, so that none covers another,
- * leaves the picture, or is cut. Boxes are measured by whoever draws; a line leads from a word that went far to its place.
+ * leaves the picture, or is cut. Boxes are measured by whoever draws; a line leads back from a word that went far.
  */
 export interface Box {
   left: number
@@ -18,6 +18,8 @@ export interface Shift {
 export interface Label {
   box: Box
   stays: boolean
+  /** Only lower or aside: over it stands what it would cover. */
+  down?: boolean
 }
 
 const GAP = 2 // between two words that are neighbors
@@ -53,20 +55,22 @@ export const PLACES: readonly Shift[] = (() => {
   return found.sort((a, b) => far(a) - far(b))
 })()
 
-/** Shift every label, in order, to the first place that is free; where none is, to that of which the least is covered. */
+const DOWN = PLACES.filter((place) => place.y >= 0)
+
+/** Shift every label, in order, to the first free place; where none is, to that of which the least is covered. */
 export function apart(labels: readonly Label[], frame: Box, marks: readonly Box[] = []): Shift[] {
   const taken = labels.filter((label) => label.stays).map((label) => label.box)
-  return labels.map(({ box, stays }) => {
+  return labels.map(({ box, stays, down }) => {
     if (stays) return { x: 0, y: 0 }
-    const found = placeFor(shifted(box, into(box, frame)), frame, taken, marks)
+    const found = placeFor(shifted(box, into(box, frame)), frame, taken, marks, down ? DOWN : PLACES)
     taken.push(found)
     return { x: found.left - box.left, y: found.top - box.top }
   })
 }
 
-function placeFor(home: Box, frame: Box, taken: readonly Box[], marks: readonly Box[]): Box {
+function placeFor(home: Box, frame: Box, taken: readonly Box[], marks: readonly Box[], places: readonly Shift[]): Box {
   let [best, least] = [home, Infinity]
-  for (const place of PLACES) {
+  for (const place of places) {
     const here = shifted(home, place)
     const out = into(here, frame)
     if (out.x || out.y) continue

@@ -160,7 +160,7 @@ const runLabel = computed(() => {
   const run = section.value?.runs.find((one) => one.id === store.run_id)
   if (!run) return null
   const under = props.route ? Math.max(run.label_y + 18, SECTION_HEIGHT - 66) : run.label_y + 18
-  return { x: run.label_x, y: run.buried ? under : run.label_y, lines: runWords(run.id) }
+  return { x: run.label_x, y: run.buried ? under : run.label_y, buried: run.buried, lines: runWords(run.id) }
 })
 
 function keys(event: KeyboardEvent, building: string): void {
@@ -257,7 +257,7 @@ function keys(event: KeyboardEvent, building: string): void {
         {{ rodWords(box.id) }}
       </text>
     </g>
-    <g v-if="runLabel" class="run-label" data-label>
+    <g v-if="runLabel" class="run-label" data-label :data-down="runLabel.buried || null">
       <text
         v-for="(words, i) in runLabel.lines"
         :key="i"
