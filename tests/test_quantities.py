@@ -24,16 +24,49 @@ READS = (
 )  # fmt: skip
 
 
+POUND_N, INCH3_L = 4.4482216, 0.016387064
+FORCES = (
+    ("parseForce", ("200", "feet"), 200 * POUND_N), ("parseForce", ("200", "metres"), 200), ("parseForce", ("1,200 lbf", "metres"), 1200 * POUND_N),
+    ("parseForce", ("1 200 N", "feet"), 1200), ("parseForce", ("1,5 kN", "feet"), 1500), ("parseForce", ("0", "feet"), None),
+    ("parseForce", ("12 ft", "feet"), "a force is wanted"), ("parseForce", ("strong", "feet"), None), ("parseForce", ("-4", "feet"), None),
+    ("parseVolume", ("32", "feet"), 32 * INCH3_L), ("parseVolume", ("500", "metres"), 0.5), ("parseVolume", ("1,000 mL", "feet"), 1),
+    ("parseVolume", ("0,5 L", "feet"), 0.5), ("parseVolume", ("18 cu in", "metres"), 18 * INCH3_L), ("parseVolume", ("3 lb", "feet"), "a volume is wanted"),
+)  # fmt: skip
+SAID = (
+    ("quantities", "lengthText", (18.288, "feet"), "60 ft"), ("quantities", "lengthText", (18.288, "metres"), "18 m"),
+    ("quantities", "lengthText", (2.9, "feet"), "9.5 ft"), ("quantities", "lengthText", (3.0, "feet"), "10 ft"), ("quantities", "lengthText", (9.96, "metres"), "10 m"),
+    ("quantities", "lengthText", (-2, "metres"), "−2 m"), ("quantities", "depthText", (0.4572, "feet"), "18 in"), ("quantities", "depthText", (0.4572, "metres"), "0.46 m"),
+    ("quantities", "temperatureText", (30, "feet"), "86 °F"), ("quantities", "swingText", (30, "feet"), "54 °F"), ("quantities", "swingText", (30, "metres"), "30 °C"),
+    ("quantities", "areaText", (171.87, "feet"), "1850 sq ft"), ("quantities", "powerText", (999,), "999 W"), ("quantities", "powerText", (1000,), "1 kW"),
+    ("quantities", "withUnit", (0.0456, "Ω"), "0.046 Ω"), ("quantities", "withUnit", (90, "°"), "90°"), ("quantities", "withUnit", (4.16, "%"), "4.2 %"),
+    ("forces", "forceText", (444.82216, "feet"), "100 lbf"), ("forces", "forceText", (444.82216, "metres"), "445 N"),
+    ("forces", "volumeText", (0.5, "metres"), "500 mL"), ("forces", "volumeText", (18 * INCH3_L, "feet"), "18 in³"), ("forces", "liquidText", (0.94635295, "feet"), "1.0 qt"),
+)  # fmt: skip
+
+
 class Quantities(unittest.TestCase):
     def test_each_is_read_as_it_was_meant(self):
-        for (name, typed, meant), found in zip(READS, shipped("format/quantities.ts", [case[:2] for case in READS]), strict=True):
+        self.read_as_meant("format/quantities.ts", READS)
+
+    def test_forces_and_volumes_are_read_by_the_same_reader(self):
+        self.read_as_meant("format/forces.ts", FORCES)
+
+    def read_as_meant(self, file, cases):
+        for (name, typed, meant), found in zip(cases, shipped(file, [case[:2] for case in cases]), strict=True):
             with self.subTest(name, typed=typed):
                 if isinstance(meant, str):
                     self.assertIn(meant, str(found))
                 elif meant is None:
                     self.assertIsNone(found)
                 else:
-                    self.assertAlmostEqual(found, meant, 9)
+                    self.assertAlmostEqual(found, meant, 8)
+
+    def test_each_is_said_in_the_units_of_the_job(self):
+        for file in ("quantities", "forces"):
+            cases = [case[1:] for case in SAID if case[0] == file]
+            for (name, given, words), said in zip(cases, shipped(f"format/{file}.ts", [case[:2] for case in cases]), strict=True):
+                with self.subTest(name, given=given):
+                    self.assertEqual(said, words)
 
 
 if __name__ == "__main__":

@@ -8,7 +8,6 @@ from itertools import pairwise
 
 from northspan.core.working.worked import Step, Worked, given, ruled, step, whole
 
-POINT = 0.618  # where one hemisphere in even soil shows its true resistance
 PLATEAU_FROM, PLATEAU_TO = 0.5, 0.72  # shares of the way in which readings must agree
 AGREE_PERCENT = 5.0
 REACH = 5.0  # the current probe stands at least so many times the largest dimension away

@@ -7,7 +7,6 @@ from dataclasses import dataclass
 from northspan.core.working.worked import Step, step
 
 GRAVITY_M_S2 = 9.81
-_SOURCE = "capstan equation"
 _STRAIGHT = "friction on a slope"
 _BEND = "Rifenburg 1953"
 

@@ -7,13 +7,28 @@ from math import sqrt
 from northspan.core.document.job import Earthing, Grounding, Room, System, Terminals
 from northspan.core.working.worked import Step, ruled
 
-TERMINALS = ((Terminals.unmarked, "not marked"), (Terminals.c60, "marked 60 °C"), (Terminals.c75, "marked 75 °C"))
-EARTHINGS = ((Earthing.at_service, "bonded at the service"),)
-GROUNDINGS = (
+_TERMINALS = ((Terminals.unmarked, "not marked"), (Terminals.c60, "marked 60 °C"), (Terminals.c75, "marked 75 °C"))
+_EARTHINGS = ((Earthing.at_service, "bonded at the service"),)
+_GROUNDINGS = (
     (Grounding.equipment_ground, "comes along"),
     (Grounding.legacy_three_wire, "none, old three-wire feed"),
 )
 CALLS_LEFT_OUT = frozenset({"protective_conductor", "supplementary_bonding", "bonding_raised", "drop_temperature"})
+
+
+def terminal_markings() -> tuple[tuple[Terminals, str], ...]:
+    """List what terminals may be marked for."""
+    return _TERMINALS
+
+
+def earthings() -> tuple[tuple[Earthing, str], ...]:
+    """List how a supply's neutral meets earth."""
+    return _EARTHINGS
+
+
+def groundings() -> tuple[tuple[Grounding, str], ...]:
+    """List how the far end of a run is grounded."""
+    return _GROUNDINGS
 
 
 def to_neutral_v(line_v: float, system: System) -> float:

@@ -20,9 +20,9 @@ AREA_MM2 = {"thin": 4.0, "small": 10.0, "middle": 25.0, "thick": 50.0, "huge": 1
 CARRIES_A = {"thin": 20.0, "small": 40.0, "middle": 80.0, "thick": 110.0, "huge": 200.0}
 SIZES, RATINGS_A = tuple(AREA_MM2), (20.0, 50.0, 100.0, 200.0)
 WORDS = Dialect(
-    aluminum="aluminium", ungrounded="live wire", grounded="return wire", equipment_ground="guard wire", ground_short="guard wire",
-    grounding="guarding", electrode_conductor="rod wire", panel="cabinet", neutral_ground_bond="return link", pipe="tube",
-    length_unit="metres", small_length_unit="mm", terms=Terms(feeder="long line", equipment_grounding_conductor="guard wire"),
+    aluminum="aluminium", grounded="return wire", equipment_ground="guard wire", ground_short="guard wire",
+    grounding="guarding", electrode_conductor="rod wire", panel="cabinet",  pipe="tube",
+    length_unit="metres", terms=Terms(feeder="long line", equipment_grounding_conductor="guard wire"),
 )  # fmt: skip
 
 

@@ -18,13 +18,13 @@ export interface Shift {
 export interface Label {
   box: Box
   stays: boolean
-  /** Only lower or aside: over it stands what it would cover. */
+  /** Rather lower or aside, on a mark if need be: over it stands what it would cover. */
   down?: boolean
 }
 
 const GAP = 2 // between two words that are neighbors
 const STEP = 6 // how finely places are tried
-const MARK_COUNTS = 0.3 // a word may rather stand on a mark than on another word
+const MARK_COUNTS = 0.05 // a word may rather stand on a mark than on another word
 const FAR = 168 // farther than this a word is lost
 export const LED_FROM = 20 // from here a line leads back
 
@@ -37,6 +37,10 @@ export function covered(one: Box, other: Box): number {
   const wide = Math.min(one.right, other.right) - Math.max(one.left, other.left) + GAP
   const high = Math.min(one.bottom, other.bottom) - Math.max(one.top, other.top)
   return wide > 0 && high > 0 ? wide * high : 0
+}
+
+function sum(box: Box, others: readonly Box[]): number {
+  return others.reduce((all, other) => all + covered(box, other), 0)
 }
 
 /** The least shift that brings a box into a frame. */
@@ -62,7 +66,9 @@ export function apart(labels: readonly Label[], frame: Box, marks: readonly Box[
   const taken = labels.filter((label) => label.stays).map((label) => label.box)
   return labels.map(({ box, stays, down }) => {
     if (stays) return { x: 0, y: 0 }
-    const found = placeFor(shifted(box, into(box, frame)), frame, taken, marks, down ? DOWN : PLACES)
+    const home = shifted(box, into(box, frame))
+    const low = down ? placeFor(home, frame, taken, marks, DOWN) : null
+    const found = low && !sum(low, taken) ? low : placeFor(home, frame, taken, marks, PLACES)
     taken.push(found)
     return { x: found.left - box.left, y: found.top - box.top }
   })
@@ -74,8 +80,7 @@ function placeFor(home: Box, frame: Box, taken: readonly Box[], marks: readonly 
     const here = shifted(home, place)
     const out = into(here, frame)
     if (out.x || out.y) continue
-    const sum = (boxes: readonly Box[]) => boxes.reduce((all, one) => all + covered(here, one), 0)
-    const over = sum(taken) + MARK_COUNTS * sum(marks)
+    const over = sum(here, taken) + MARK_COUNTS * sum(here, marks)
     if (over < least) [best, least] = [here, over]
     if (!over) break
   }

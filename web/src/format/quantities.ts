@@ -3,6 +3,8 @@ export type Units = 'feet' | 'metres'
 
 export const FOOT_M = 0.3048
 export const INCH_M = 0.0254
+export const POUND_N = 4.4482216
+export const INCH3_L = 0.016387064
 const METRES: Record<string, number> = {
   ft: FOOT_M,
   foot: FOOT_M,
@@ -57,6 +59,11 @@ const MEASURES = {
   percent: { units: { '%': 1, percent: 1 }, wanted: 'percent' },
   horsepower: { units: { hp: 1, horsepower: 1 }, wanted: 'horsepower, as on the plate' },
   degrees: { units: { '°': 1, deg: 1, degree: 1, degrees: 1 }, wanted: 'degrees' },
+  force: { units: { n: 1, kn: 1000, lbf: POUND_N, lb: POUND_N, pound: POUND_N, pounds: POUND_N }, wanted: 'a force' },
+  volume: {
+    units: { l: 1, ml: 0.001, in3: INCH3_L, 'in³': INCH3_L, 'cu in': INCH3_L, 'cu. in': INCH3_L },
+    wanted: 'a volume',
+  },
   plain: { units: {}, wanted: 'a number without a unit' },
 } satisfies Record<string, Measure>
 export type MeasureName = keyof typeof MEASURES

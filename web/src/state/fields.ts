@@ -202,7 +202,7 @@ export const FIELDS: Record<PartKind, Field[]> = {
       field: 'earth_ohm',
       label: '{Utility_ground}',
       type: 'ohms',
-      hint: '5 Ω assumed',
+      hint: 'assumed, as the bench says',
       only: (p) => p.kind === 'utility_transformer',
     },
     {

@@ -17,9 +17,7 @@ bonds_own_source = False  # its bond is in the first disconnect
 _WHOLE = {SourceKind.generator: 1.15, SourceKind.governed_plant: 1.15, SourceKind.inverter_pair: 1.25}
 
 
-def to_neutral_v(line_v: float, system: System) -> float:
-    """Give the voltage from a line to the neutral. [V]"""
-    return north_american.to_neutral_v(line_v, system)
+to_neutral_v = north_american.to_neutral_v
 
 
 def source_share(kind: SourceKind) -> tuple[float, str]:

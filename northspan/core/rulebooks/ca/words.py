@@ -11,17 +11,14 @@ from northspan.core.rulebooks.questions.words import Dialect
 
 DIALECT = Dialect(
     aluminum="aluminum",
-    ungrounded="ungrounded conductor",
     grounded="neutral",
     equipment_ground="bonding conductor",
     ground_short="bonding conductor",
     grounding="grounding and bonding",
     electrode_conductor="grounding conductor",
     panel="panelboard",
-    neutral_ground_bond="system bonding jumper",
     pipe="conduit",
     length_unit="metres",
-    small_length_unit="mm",
 )
 _PIPE_WORDS = {Method.pvc40: "PVC", Method.emt: "EMT", Method.rmc: "rigid"}
 _COLORS = {

@@ -17,21 +17,17 @@ from northspan.core.document.job import (
 class Terms:
     """The words that shared sentences are made with, by name; as they are said in North America, where a code has no others."""
 
-    grounding_electrode: str = "grounding electrode"
     equipment_grounding_conductor: str = "equipment grounding conductor"
     equipment_ground: str = "equipment ground"
     ground_wires: str = "ground wires"
-    ground_bars: str = "ground bars"
     ground_bar: str = "ground bar"
     neutral_and_ground: str = "neutral and ground"
     grounds: str = "grounds"
     grounded_conductor: str = "grounded conductor"
     ungrounded_conductors: str = "ungrounded conductors"
-    ungrounded_conductor: str = "ungrounded conductor"
     utility_ground: str = "the utility's own ground"
     utility: str = "utility"
     receptacles: str = "receptacles"
-    receptacle: str = "receptacle"
     panels: str = "panels"
     panel: str = "panel"
     feeders: str = "feeders"
@@ -42,6 +38,7 @@ class Terms:
     colors: str = "colors"
     color: str = "color"
     neighbor: str = "neighbor"
+    shallow_in_wall: str = "less than 2 in deep"
     hot_wire: str = "hot wire"
     an_equipment_ground: str = "an equipment ground"
     aluminum: str = "aluminum"
@@ -55,7 +52,6 @@ class Terms:
     transfer_switch: str = "transfer switch"
     transfer_equipment: str = "transfer equipment"
     dryer: str = "dryer"
-    driveway: str = "driveway"
     range: str = "range or oven"
     water_pipe_in_ground: str = "water pipe in the ground"
     straps: str = "straps"
@@ -70,9 +66,6 @@ class Terms:
     fish_tape: str = "fish tape"
     pull_line: str = "pull line"
     ground: str = "ground"
-    grounding_and_bonding: str = "grounding and bonding"
-    line_to_line_voltage: str = "line to line voltage"
-    fault_protected: str = "ground-fault protected"
 
 
 @dataclass(frozen=True, slots=True)
@@ -80,17 +73,14 @@ class Dialect:
     """Terms of a country, for screens and answers."""
 
     aluminum: str
-    ungrounded: str
     grounded: str
     equipment_ground: str
     ground_short: str
     grounding: str
     electrode_conductor: str
     panel: str
-    neutral_ground_bond: str
     pipe: str
     length_unit: str
-    small_length_unit: str
     terms: Terms = Terms()
 
 

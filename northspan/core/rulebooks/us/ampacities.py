@@ -344,9 +344,7 @@ def run_ampacity(
 largest_loads = devices.largest_loads
 
 
-def fault_limits_c(insulation: str) -> tuple[float, float]:
-    """Give the temperatures of a wire when a fault begins, and what its insulation stands while it lasts. [°C]"""
-    return north_american.fault_limits_c(insulation)
+fault_limits_c = north_american.fault_limits_c
 
 
 def load_margins(

@@ -5,12 +5,9 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from northspan.core.document.job import (
-    Earthing,
-    Grounding,
     Method,
     Place,
     Surface,
-    Terminals,
 )
 from northspan.core.rulebooks import north_american
 
@@ -65,19 +62,13 @@ def groupings() -> tuple[tuple[str, str], ...]:
     return ()
 
 
-def terminal_markings() -> tuple[tuple[Terminals, str], ...]:
-    """List what terminals may be marked for."""
-    return north_american.TERMINALS
+terminal_markings = north_american.terminal_markings
 
 
-def earthings() -> tuple[tuple[Earthing, str], ...]:
-    """List how a supply's neutral meets earth."""
-    return north_american.EARTHINGS
+earthings = north_american.earthings
 
 
-def groundings() -> tuple[tuple[Grounding, str], ...]:
-    """List how the far end of a run is grounded."""
-    return north_american.GROUNDINGS
+groundings = north_american.groundings
 
 
 def calls_left_out() -> frozenset[str]:

@@ -10,8 +10,6 @@ from northspan.core.rulebooks.us.code_tables import code_table
 from northspan.core.rulebooks.us.cooking import cooking_demand, dryer_demand
 from northspan.core.working.worked import Step, Worked, ending, given, ruled, step, whole
 
-FOOT2_M2 = 0.09290304
-CIRCUIT_VA = 1500.0  # each small-appliance and laundry circuit, 220.52
 METHODS = (
     ("standard", "Standard method"),
     ("optional", "Optional method"),

@@ -21,9 +21,7 @@ _SOURCE_SHARES = {
 }
 
 
-def to_neutral_v(line_v: float, system: System) -> float:
-    """Give the voltage from a line to the neutral: half of a center-tapped winding, less than that over two legs of a wye. [V]"""
-    return north_american.to_neutral_v(line_v, system)
+to_neutral_v = north_american.to_neutral_v
 
 
 def source_share(kind: SourceKind) -> tuple[float, str]:

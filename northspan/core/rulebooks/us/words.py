@@ -11,17 +11,14 @@ from northspan.core.rulebooks.us import ampacities
 
 DIALECT = Dialect(
     aluminum="aluminum",
-    ungrounded="ungrounded conductor",
     grounded="grounded conductor (neutral)",
     equipment_ground="equipment grounding conductor",
     ground_short="equipment ground",
     grounding="grounding",
     electrode_conductor="grounding electrode conductor",
     panel="panel",
-    neutral_ground_bond="main bonding jumper",
     pipe="pipe",
     length_unit="feet",
-    small_length_unit="in",
 )
 _PIPE_WORDS = {Method.pvc40: "PVC", Method.pvc80: "PVC 80", Method.emt: "EMT", Method.rmc: "rigid"}
 _FRACTIONS = {"1/2": "½", "3/4": "¾", "1-1/4": "1¼", "1-1/2": "1½", "2-1/2": "2½", "3-1/2": "3½"}

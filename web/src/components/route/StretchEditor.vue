@@ -315,8 +315,9 @@ const shown = (length_m: number): string => lengthText(length_m, store.units)
       ><input
         type="checkbox"
         :checked="stretch.hidden"
-        @change="set('hidden', ($event.target as HTMLInputElement).checked)" />Hidden in a wall, less than 50 mm deep,
-      no earthed metal around it</label
+        @change="set('hidden', ($event.target as HTMLInputElement).checked)" />{{
+        $fill('Hidden in a wall, {shallow_in_wall}, no earthed metal around it')
+      }}</label
     >
     <details class="legs" :open="stretch.legs.length > 0">
       <summary>
