@@ -18,6 +18,7 @@ NO_BEND_DEG = 10.0  # a pipe gives that much by itself, and a walked track waver
 _NO_ROUTE: dict[str, Any] = {"legs": (), "slack_m": 0.0, "fittings": (), "crossings": (), "beside": (), "trench": "", "status": None,
                              "strap_m": None, "first_strap_m": None, "swing_k": None, "height_m": None}  # fmt: skip
 CORNER_M = 0.3  # a box that stands so near a corner is the corner
+_ROUNDING = 1e-9  # a limit met exactly is met, however its sum was rounded
 
 
 def pieces_of(segment: Segment, radius_m: float) -> tuple[Piece, ...]:
@@ -50,7 +51,7 @@ def at_corner(segment: Segment, fitting: Fitting) -> bool:
     fitting : Fitting
         The box or body. [m]
     """
-    return any(abs(fitting.at_m - corner) <= CORNER_M for corner, _ in _corners(segment))
+    return any(abs(fitting.at_m - corner) <= CORNER_M + _ROUNDING for corner, _ in _corners(segment))
 
 
 def bends_between_deg(segment: Segment) -> tuple[float, ...]:
@@ -144,7 +145,7 @@ def _corners(segment: Segment) -> list[tuple[float, float]]:
     for before, leg in pairwise(legs):
         gone += hypot(before.level_m, before.rise_m)
         found.append((gone, _angle(atan2(before.rise_m, before.level_m), atan2(leg.rise_m, leg.level_m), radians(before.turn_deg))))
-    return [(at_m, turn if degrees(turn) > NO_BEND_DEG else 0.0) for at_m, turn in found]
+    return [(at_m, turn if degrees(turn) > NO_BEND_DEG + _ROUNDING else 0.0) for at_m, turn in found]
 
 
 def _by_legs(segment: Segment, radius_m: float) -> list[Piece]:
@@ -153,7 +154,7 @@ def _by_legs(segment: Segment, radius_m: float) -> list[Piece]:
     for i, leg in enumerate(segment.legs):
         if i and corners[i - 1][1]:
             at_m, turn = corners[i - 1]
-            if found and any(abs(one.at_m - at_m) <= CORNER_M for one in segment.fittings):
+            if found and any(abs(one.at_m - at_m) <= CORNER_M + _ROUNDING for one in segment.fittings):
                 found[-1] = replace(found[-1], pull_point=True)
             else:
                 found.append(Piece(f"bend {i}, {whole(degrees(turn))}°", turn_rad=turn, radius_m=radius_m))
@@ -161,7 +162,7 @@ def _by_legs(segment: Segment, radius_m: float) -> list[Piece]:
         if length:
             found.append(Piece(leg.words or f"leg {i + 1}", length_m=length, slope_rad=atan2(leg.rise_m, leg.level_m)))
     left_deg = segment.bends_deg - sum(degrees(turn) for _, turn in corners)
-    if left_deg > NO_BEND_DEG:
+    if left_deg > NO_BEND_DEG + _ROUNDING:
         found.append(Piece(f"bends noted and in no leg, {whole(left_deg)}°", turn_rad=radians(left_deg), radius_m=radius_m))
     return found
 
@@ -173,7 +174,7 @@ def _angle(slope_1: float, slope_2: float, turn: float) -> float:
 
 
 def _spread(segment: Segment, radius_m: float) -> list[Piece]:
-    bends = ceil(segment.bends_deg / QUARTER_DEG - 1e-9)
+    bends = ceil(segment.bends_deg / QUARTER_DEG - _ROUNDING)
     each_m = segment.length_m / (bends + 1)
     found = [Piece("straight 1", length_m=each_m)]
     for i in range(bends):
@@ -192,13 +193,13 @@ def _parted(whole: list[Piece], at_m: tuple[float, ...]) -> tuple[Piece, ...]:
     gone = 0.0
     for piece in whole:
         rest = piece
-        while left and not piece.bend and gone < left[0] < gone + rest.length_m - 1e-9:
+        while left and not piece.bend and gone < left[0] < gone + rest.length_m - _ROUNDING:
             first = left.pop(0) - gone
             found.append(replace(rest, length_m=first, pull_point=True))
             rest = replace(rest, length_m=rest.length_m - first)
             gone += first
         gone += 0.0 if piece.bend else rest.length_m
-        at_its_end = bool(left) and not piece.bend and abs(left[0] - gone) <= 1e-9  # noqa: PLR2004 - rounding
+        at_its_end = bool(left) and not piece.bend and abs(left[0] - gone) <= _ROUNDING
         if at_its_end:
             left.pop(0)
         found.append(replace(rest, pull_point=at_its_end or piece.pull_point))
