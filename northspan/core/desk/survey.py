@@ -60,7 +60,7 @@ def doubling(job: Job, kind: str, key: str) -> list[dict[str, Any]]:
 
     Notes
     -----
-    A copied building brings its cans, loads and electrodes, the runs among its cans, and the run that feeds
+    A copied building brings its enclosures, loads and electrodes, the runs among its enclosures, and the run that feeds
     it, which starts where the first one does. A copied can brings its loads and the run that feeds it. A
     run cannot be copied alone: nothing may be fed twice.
 

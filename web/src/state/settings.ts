@@ -28,3 +28,6 @@ function write(key: string, value: string): void {
 
 /** Whether the site is looked at as a whole: opened from the answer, and by name from anywhere. */
 export const siting = ref(false)
+
+/** Whether the working is shown under the answer: long, so it waits folded on a phone. */
+export const working = ref(!window.matchMedia('(max-width: 900px)').matches)

@@ -1,4 +1,4 @@
-"""Buildings, the cans in them, and the electrodes in their ground."""
+"""Buildings, the enclosures in them, and the electrodes in their ground."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""The plan of a property: ways, cans, buildings, sources, loads."""
+"""The plan of a property: ways, enclosures, buildings, sources, loads."""
 
 from __future__ import annotations
 

@@ -185,7 +185,7 @@ def segment_ampacity(
     start : str
         Where derating starts: "insulation" in the insulation's own column, "terminals" never above theirs. [-]
     nipple : bool
-        Whether it is a pipe between two cans that is as a whole 24 in or less. [-]
+        Whether it is a pipe between two enclosures that is as a whole 24 in or less. [-]
 
     Raises
     ------

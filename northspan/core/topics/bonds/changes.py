@@ -140,7 +140,7 @@ def _has_neutral(bench: Bench, enclosure: str) -> bool:
 
 
 def _near(bench: Bench) -> set[str]:
-    """Runs and cans between the source and the place of the fault."""
+    """Runs and enclosures between the source and the place of the fault."""
     tree, at = bench.tree, bench.trial.case_fault or bench.trial.soil_fault
     if at is None:
         return set()

@@ -53,7 +53,7 @@ class Edge:
 
 @dataclass(frozen=True, slots=True)
 class Bench:
-    """An installation as it stands on the bench: the property, how its cans are planned, the state, and what is tried."""
+    """An installation as it stands on the bench: the property, how its enclosures are planned, the state, and what is tried."""
 
     case: Case
     plans: dict[str, EnclosurePlan]
@@ -118,7 +118,7 @@ class Bench:
 
 
 def ahead_of_disconnect(tree: Tree, enclosure: str) -> bool:
-    """Tell whether a can lies between the source and its first disconnect, where the grounded conductor bonds the cans.
+    """Tell whether a can lies between the source and its first disconnect, where the grounded conductor bonds the enclosures.
 
     Parameters
     ----------

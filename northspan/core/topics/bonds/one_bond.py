@@ -25,7 +25,7 @@ class Trouble(StrEnum):
 
 @dataclass(frozen=True, slots=True)
 class BondTrouble:
-    """Something wrong: which source, at which cans, and over which bonds, paths or straps."""
+    """Something wrong: which source, at which enclosures, and over which bonds, paths or straps."""
 
     kind: Trouble
     source: str

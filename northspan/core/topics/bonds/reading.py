@@ -1,4 +1,4 @@
-"""Solve the circuit on the bench and read it: currents, voltages of cans and of the soil beside them, devices, before and after."""
+"""Solve the circuit on the bench and read it: currents, voltages of enclosures and of the soil beside them, devices, before and after."""
 
 from __future__ import annotations
 

@@ -54,7 +54,7 @@ def state_checks(case: Case, plans: dict[str, EnclosurePlan], trial: Trial | Non
 
 
 def state_findings(case: Case, plans: dict[str, EnclosurePlan]) -> Iterator[Finding]:
-    """Say what is wrong with the bonds of any state, beyond cans that are not as they should be.
+    """Say what is wrong with the bonds of any state, beyond enclosures that are not as they should be.
 
     Parameters
     ----------

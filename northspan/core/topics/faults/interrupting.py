@@ -63,7 +63,7 @@ def faults(case: Case, sized: dict[str, SizedRun]) -> dict[str, Worked[Fault]]:
 
 
 def at_enclosures(tree: Tree, found: dict[str, Worked[Fault]], device_rules: DeviceRules) -> dict[str, FaultHere]:
-    """Give the cans their fault current and the rating that may interrupt it. [A]
+    """Give the enclosures their fault current and the rating that may interrupt it. [A]
 
     Parameters
     ----------

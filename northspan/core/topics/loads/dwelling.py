@@ -98,7 +98,7 @@ def method_loads(case: Case, building_id: str, local_v: tuple[float, float]) -> 
 
 
 def dwelling_facts(case: Case, building_id: str, local_v: tuple[float, float]) -> DwellingFacts:
-    """Gather what the methods ask of a dwelling from the loads at its cans.
+    """Gather what the methods ask of a dwelling from the loads at its enclosures.
 
     Parameters
     ----------

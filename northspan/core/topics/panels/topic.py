@@ -15,7 +15,7 @@ from northspan.core.topics.panels.bonding import bond_findings, plan_enclosures
 from northspan.core.topics.panels.findings import main_outcomes, panel_findings
 from northspan.core.topics.sizing.topic import SIZED
 
-_CANS: Result[dict[str, EnclosurePlan]] = Result("cans with devices")
+_ENCLOSURES: Result[dict[str, EnclosurePlan]] = Result("enclosures with devices")
 
 
 def plan(case: Case, done: Done) -> Planned:
@@ -30,7 +30,7 @@ def plan(case: Case, done: Done) -> Planned:
     """
     plans = plan_enclosures(case)
     calls = {key: {"calls": _main_call(case, key)} for key in done[BUILDINGS]}
-    return Planned({"enclosures": plans}, more={"buildings": calls}, results={_CANS: plans})
+    return Planned({"enclosures": plans}, more={"buildings": calls}, results={_ENCLOSURES: plans})
 
 
 def _main_call(case: Case, key: str) -> tuple[CallPlan, ...]:
@@ -40,7 +40,7 @@ def _main_call(case: Case, key: str) -> tuple[CallPlan, ...]:
 
 
 def findings(case: Case, done: Done) -> Iterator[Finding]:
-    """Say what is wrong with cans as found.
+    """Say what is wrong with enclosures as found.
 
     Parameters
     ----------
@@ -50,7 +50,7 @@ def findings(case: Case, done: Done) -> Iterator[Finding]:
         What the topics so far worked out. [-]
     """
     yield from panel_findings(case, done[SIZED])
-    yield from bond_findings(case.job, done[_CANS], case.rulebook.words)
+    yield from bond_findings(case.job, done[_ENCLOSURES], case.rulebook.words)
 
 
 TOPIC = Topic("panels", "survey", plan, findings)

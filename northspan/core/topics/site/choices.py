@@ -12,10 +12,10 @@ from northspan.core.document.job import Job, Metal, Status
 from northspan.core.physics.optimum import Choice
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
+from northspan.core.topics.sizing.alternatives import largest_pipe, sets_words
 from northspan.core.topics.sizing.conductor import ladder_of
 from northspan.core.topics.sizing.cost import run_cost
 from northspan.core.topics.sizing.from_job import run_question
-from northspan.core.topics.sizing.other_ways import largest_pipe, sets_words
 from northspan.core.topics.sizing.question import RunQuestion
 from northspan.core.topics.sizing.raise_voltage import voltage_ways, wire_losses
 from northspan.core.topics.sizing.run import SizedRun, size_run

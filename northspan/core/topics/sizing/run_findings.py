@@ -14,7 +14,7 @@ from northspan.core.rulebooks.questions.wires import WireRules
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.routes.cover import covers
-from northspan.core.topics.sizing.other_ways import sets_words
+from northspan.core.topics.sizing.alternatives import sets_words
 from northspan.core.topics.sizing.question import device_shelf
 from northspan.core.topics.sizing.run import SizedRun, size_run
 from northspan.core.working.errors import NoSolution

@@ -19,11 +19,11 @@ from northspan.core.rulebooks.questions.wires import WireRules
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.routes.cover import covers, ribbon_m
+from northspan.core.topics.sizing.alternatives import calls_of_run, largest_pipe, neighbours, sets_words
 from northspan.core.topics.sizing.conductor import allowance_of
 from northspan.core.topics.sizing.cost import run_cost
 from northspan.core.topics.sizing.drop_schools import drop_schools
 from northspan.core.topics.sizing.growth import growth
-from northspan.core.topics.sizing.other_ways import calls_of_run, largest_pipe, neighbours, sets_words
 from northspan.core.topics.sizing.question import RunQuestion
 from northspan.core.topics.sizing.raise_voltage import voltage_ways
 from northspan.core.topics.sizing.run import SizedRun, size_run

@@ -14,7 +14,7 @@ const open = computed(() => {
     if (one.severity === 'stop' || one.severity === 'fix') count[one.step] = (count[one.step] ?? 0) + 1
   return count
 })
-const items = computed(() => STEPS.map((s, i) => ({ ...s, number: i + 1, note: noteOf(s.key, s.built) })))
+const items = computed(() => STEPS.map((s, i) => ({ ...s, number: i + 1, note: noteOf(s.key, !s.coming) })))
 
 function noteOf(key: string, built: boolean): string {
   if (!built) return 'not built'
@@ -40,7 +40,7 @@ function go(event: Event): void {
       :key="item.key"
       :to="`/jobs/${store.state?.id}/${item.key}`"
       class="rail-step"
-      :class="{ here: item.key === props.step, unbuilt: !item.built }"
+      :class="{ here: item.key === props.step, unbuilt: item.coming }"
       :aria-current="item.key === props.step ? 'page' : undefined">
       <span>{{ item.number }} {{ item.title }}</span
       ><small>{{ item.note }}</small>
@@ -49,7 +49,7 @@ function go(event: Event): void {
       >Step
       <select :value="props.step" @change="go">
         <option v-for="item in items" :key="item.key" :value="item.key">
-          {{ item.number }} {{ item.title }}{{ item.built ? '' : ' (not built)' }}
+          {{ item.number }} {{ item.title }}{{ item.coming ? ' (not built)' : '' }}
         </option>
       </select>
     </label>

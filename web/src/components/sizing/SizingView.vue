@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import { useWidth } from '../../composables/useWidth'
 import type { Scale } from '../../drawing/scale'
 import { useJob } from '../../state/job'
+import { working } from '../../state/settings'
 import AnswerBody from './AnswerBody.vue'
 import AnswerHead from './AnswerHead.vue'
 import DecidesPanel from './DecidesPanel.vue'
@@ -12,7 +13,6 @@ import SectionView from './SectionView.vue'
 import VoltageView from './VoltageView.vue'
 import WayChooser from './WayChooser.vue'
 
-const working = defineModel<boolean>('working', { required: true })
 const store = useJob()
 const frame = ref<HTMLElement | null>(null)
 const width = useWidth(frame, 760)

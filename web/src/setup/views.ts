@@ -1,0 +1,19 @@
+/** The view of each step that is built; a step without one says what belongs there. */
+import type { Component } from 'vue'
+import ElectrodesView from '../components/electrodes/ElectrodesView.vue'
+import LoadsView from '../components/loads/LoadsView.vue'
+import BondsView from '../components/neutrals/BondsView.vue'
+import RecordView from '../components/record/RecordView.vue'
+import RouteView from '../components/route/RouteView.vue'
+import SizingView from '../components/sizing/SizingView.vue'
+import SurveyView from '../components/survey/SurveyView.vue'
+
+export const VIEWS: Record<string, Component> = {
+  survey: SurveyView,
+  loads: LoadsView,
+  sizing: SizingView,
+  route: RouteView,
+  electrodes: ElectrodesView,
+  neutrals: BondsView,
+  record: RecordView,
+}
