@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 from typing import Any
 
@@ -62,7 +62,7 @@ def rulebook_change(job: Job, name: str) -> RulebookChange:
         edits.append(Edit("add", "/units", units.value))
     handed, said = _handed_back(job, book)
     edits += handed
-    moved = _applied(job, edits)
+    moved = applied(job, edits)
     before, after = solve(job, ()), solve(moved, ())
     return RulebookChange(tuple(edits), tuple(said), tuple(_meanings(job, before, after, book.words)))
 
@@ -76,7 +76,35 @@ def in_own_rulebook(job: Job) -> Job:
         The job. [-]
     """
     book = rulebook_of(job)
-    return _applied(job, _handed_back(job, book)[0])
+    return applied(job, _handed_back(job, book)[0])
+
+
+def applied(job: Job, edits: Iterable[Edit]) -> Job:
+    """Give a job with edits made in it.
+
+    Parameters
+    ----------
+    job : Job
+        The job. [-]
+    edits : Iterable of Edit
+        What is set in it, each in a place that is there. [-]
+
+    Raises
+    ------
+    InvalidJob
+        If the job cannot be read with them.
+    """
+    document: Any = job.model_dump(mode="json")
+    for edit in edits:
+        *way, last = edit.path.strip("/").split("/")
+        part: Any = document
+        for name in way:
+            part = part[int(name) if name.isdigit() else name]
+        part[last] = edit.value
+    try:
+        return Job.model_validate(document)
+    except ValueError as error:
+        raise InvalidJob("/rulebook", f"the job cannot be read by that rulebook: {error}") from error
 
 
 def _handed_back(job: Job, book: Rulebook) -> tuple[list[Edit], list[str]]:
@@ -114,7 +142,7 @@ def moved(job: Job, name: str) -> Job:
     InvalidJob
         If there is no such rulebook, or the job cannot be planned by it.
     """
-    return job if job.rulebook == name else _applied(job, list(rulebook_change(job, name).edits))
+    return job if job.rulebook == name else applied(job, list(rulebook_change(job, name).edits))
 
 
 def _source_edits(source: Source, book: Rulebook) -> Iterator[tuple[str, float | str | bool | None, str]]:
@@ -173,20 +201,6 @@ def _pinned(run: Run, book: Rulebook) -> Iterator[tuple[str, float | str | bool 
         size = getattr(run, field)
         if size is not None and size not in sizes:
             yield field, None, f"{size} is no size there; the rules choose"
-
-
-def _applied(job: Job, edits: list[Edit]) -> Job:
-    document: Any = job.model_dump(mode="json")
-    for edit in edits:
-        *way, last = edit.path.strip("/").split("/")
-        part: Any = document
-        for name in way:
-            part = part[int(name) if name.isdigit() else name]
-        part[last] = edit.value
-    try:
-        return Job.model_validate(document)
-    except ValueError as error:
-        raise InvalidJob("/rulebook", f"the job cannot be read by that rulebook: {error}") from error
 
 
 def _meanings(job: Job, before: Plan, after: Plan, say: Words) -> Iterator[Meaning]:

@@ -6,6 +6,7 @@ from northspan.core.desk.demo_us import kestrel_hollow
 from northspan.core.desk.starts import STARTS, Answers, start_edits, started
 from northspan.core.desk.starts.under import start_job_under, starts_under
 from northspan.core.desk.survey import doubling, removal
+from northspan.core.document.job import Method
 from northspan.core.document.upgrade import read_job
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
 from northspan.core.solve import solve
@@ -97,6 +98,23 @@ class NothingOfItsOwn(unittest.TestCase):
                             # the old panel is as it was found: its bond has to come out
                             found_there = [text for text in said if "bonded here and must be kept apart" in text]
                             self.assertEqual(said, found_there if start.key == "larger_service" else [])
+
+    def test_a_long_pull_has_its_help_chosen_and_what_was_there_stays(self):
+        for book in rulebook_names():
+            for length_m, rating in ((100, 100), (200, 60), (450, 60)):
+                with self.subTest(book=book, length_m=length_m):
+                    answers = ALL.model_copy(update={"load_a": 0.5 * rating, "length_m": length_m, "service_method": Method.pvc40})
+                    job = start_job_under("subpanel", answers, book)
+                    self.assertEqual([f.text for f in solve(job).findings if f.code.startswith("pull-")], [])
+        there = edited(
+            job,
+            [
+                {"op": "replace", "path": "/runs/F1/pull", "value": {}},
+                {"op": "replace", "path": "/runs/F1/segments/0/fittings", "value": []},
+            ],
+        )
+        added = edited(there, start_edits(there, "shed_circuit", answers))
+        self.assertEqual(added.runs["F1"], there.runs["F1"])
 
     def test_a_new_building_has_its_rods_and_one_that_stands_is_asked_about(self):
         for book, rods in (("us-2023", 2), ("ca-2021", 0), ("uk-2022", 0)):

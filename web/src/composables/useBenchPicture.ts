@@ -1,4 +1,4 @@
-/** What the picture of the bench reads from the solved circuit: wires, cans, electrodes, and what a press on them does. */
+/** What the picture of the bench reads from the solved circuit, and what a press on a part of it does. */
 import { computed, reactive } from 'vue'
 import type { Bench } from './useBench'
 import { benchOf, type BenchNode } from '../drawing/bench'

@@ -31,6 +31,7 @@ from northspan.core.desk.starts.asked import (
     Asked,
 )  # fmt: skip
 from northspan.core.desk.starts.draft import Draft, edits_between
+from northspan.core.desk.starts.pulls import with_help
 from northspan.core.desk.starts.rods import with_rods
 from northspan.core.document.job import Job, Metal
 from northspan.core.rulebooks.registry import rulebook_of
@@ -147,7 +148,8 @@ def started(key: str, answers: Answers) -> Job:
     InvalidJob
         If there is no such start, or a required answer is missing.
     """
-    return laid_out(empty_job(answers.name), key, answers)
+    before = empty_job(answers.name)
+    return with_help(laid_out(before, key, answers), before)
 
 
 def start_edits(job: Job, key: str, answers: Answers) -> list[dict[str, Any]]:
@@ -173,7 +175,7 @@ def start_edits(job: Job, key: str, answers: Answers) -> list[dict[str, Any]]:
             f"“{rulebook_of(job).words.fill(STARTS[key].title)}” lays out a whole property, and this job has runs already.",
             "Start a new job.",
         )
-    return edits_between(job, in_own_rulebook(laid_out(job, key, answers)))
+    return edits_between(job, with_help(in_own_rulebook(laid_out(job, key, answers)), job))
 
 
 def detached_feeder(name: str, load_a: float, length_m: float, metal: Metal | None = None, continuous_a: float = 0) -> Job:

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from northspan.core.document.job import Place, Run, Status, status_of
+from northspan.core.document.job import Place, Pull, Rope, Run, Status, status_of
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.topics.pull.bundle import Bundle
-from northspan.core.topics.pull.pulling import Pulled, counted
+from northspan.core.topics.pull.pulling import MOST_HANDS, Pulled, counted, hands_for, most_n
 from northspan.core.topics.pull.routed import Routed
 from northspan.core.topics.pull.trench import LOCATE
 from northspan.core.topics.routes.route import IN_PIPE
@@ -20,7 +20,26 @@ IN_STAGE = {
 }
 
 
-def minutes(run: Run, bends: tuple[float, ...]) -> float:
+def crew_for(pull: Pull, tension_n: float) -> int:
+    """Count the people who do a pull: those who can help, or the few more that it takes; 0 if hands cannot do it. [-]
+
+    Parameters
+    ----------
+    pull : Pull
+        Rope and hands. [-]
+    tension_n : float
+        The pull. [N]
+
+    Examples
+    --------
+    >>> [crew_for(Pull(hands=2), tension_n) for tension_n in (350, 700, 1050, 1051)]
+    [2, 3, 4, 0]
+    """
+    needed = 0 if pull.rope is Rope.rope else hands_for(tension_n)
+    return max(pull.hands, needed) if needed <= max(pull.hands, MOST_HANDS) else 0
+
+
+def minutes(run: Run, bends: tuple[float, ...], people: int) -> float:
     """Guess how long a pull takes: a head for every stage, then by hand at half a walk's speed, slower in bends. [min]
 
     Parameters
@@ -29,9 +48,11 @@ def minutes(run: Run, bends: tuple[float, ...]) -> float:
         The run. [m]
     bends : tuple of float
         Sum of bends between pull points, one for each stage. [degrees]
+    people : int
+        How many there are, of whom one feeds. [-]
     """
     length_m = sum(segment.length_m for segment in run.segments if segment.method in IN_PIPE)
-    return len(bends) * HEAD_MIN / max(1, run.pull.hands - 1) + length_m / FEED_M_MIN + sum(bends) / BEND_DEG_MIN
+    return len(bends) * HEAD_MIN / max(1, people - 1) + length_m / FEED_M_MIN + sum(bends) / BEND_DEG_MIN
 
 
 def order_of_work(routed: Routed, bundle: Bundle, pulled: Pulled, bends: tuple[float, ...], say: Words) -> Iterator[str]:
@@ -66,12 +87,20 @@ def order_of_work(routed: Routed, bundle: Bundle, pulled: Pulled, bends: tuple[f
     yield f"{bundle.count} heads staggered by a hand's width, taped to a smooth cone, the largest first."
     if len(bends) > 1:
         yield f"{len(bends)} stages: at each {say.terms.pull_point} take all of it out, figure of eight on a clean sheet, feed it in again."
-    people = pull.hands
+    crew = crew_for(pull, most_n(counted(pulled, pull)))
     does = "lubricates" if pull.lubricated else "guides"
-    yield f"{people} {'people' if people > 1 else 'person'}: one feeds and {does}, {max(1, people - 1)} at {haul}; one voice calls."
+    if crew != pull.hands:
+        yield f"Too hard for {_people(pull.hands)}: " + (f"it takes {crew}." if crew else "part it, or pull with a rope on a machine.")
+    if crew:
+        yield f"{_people(crew)}: one feeds and {does}, {max(1, crew - 1)} at {haul}; one voice calls."
     hard = max(counted(pulled, pull), key=lambda point: point.side_wall_n_m)
     if hard.side_wall_n_m:
         yield f"It will stick in {hard.words}: slow there, and never jerk."
-    yield f"About {whole(minutes(run, bends))} minutes with {people} {'people' if people > 1 else 'person'}, once everything lies ready."
+    if crew:
+        yield f"About {whole(minutes(run, bends, crew))} minutes with {_people(crew)}, once everything lies ready."
     if pull.coil_m:
         yield f"{say.length_text(pull.coil_m)} more through at the end, coiled for later, out of the way of lids."
+
+
+def _people(number: int) -> str:
+    return f"{number} people" if number > 1 else "1 person"

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
-from math import pi, sqrt
+from math import ceil, pi, sqrt
 
 from northspan.core.document.job import Method, Pull, Rope, Segment
 from northspan.core.physics.pull_tension import Piece, Point, tension_along
@@ -20,6 +20,7 @@ SIDE_WALL_N_M = 7300.0  # wires of 600 V to 1000 V, 500 lbf per foot
 ROPE_N = {Rope.tape: 900.0, Rope.line: 900.0, Rope.rope: 4450.0}
 ROPE_WORDS = {Rope.tape: "{fish_tape}", Rope.line: "{pull_line}", Rope.rope: "rope"}
 HAND_N = 350.0  # what one person pulls steadily, feet planted
+MOST_HANDS = 4  # people find room at one end; beyond that a machine pulls
 LUBRICANT_L_M2 = 0.0015 * 3.785 / (0.3048 * 0.0254)  # a gallon and a half for a thousand feet of one inch
 
 
@@ -183,6 +184,22 @@ def limits(pulled: Pulled, bundle: Bundle, pull: Pull, say: Words) -> tuple[Marg
         found.append(at_most("hands", "Pull by hand", tension, HAND_N * max(1, pull.hands - 1), "N", "customary"))  # one of them feeds
     jam = jam_margin(bundle)
     return (*found, jam) if jam else tuple(found)
+
+
+def hands_for(tension_n: float) -> int:
+    """Count the people a pull by hand takes, of whom one feeds. [-]
+
+    Parameters
+    ----------
+    tension_n : float
+        The pull. [N]
+
+    Examples
+    --------
+    >>> hands_for(350), hands_for(351)
+    (2, 3)
+    """
+    return max(1, ceil(tension_n / HAND_N - 1e-9)) + 1
 
 
 def lubricant(length_m: float, bore_m: float) -> Step:

@@ -9,7 +9,7 @@ from functools import lru_cache
 from pydantic import JsonValue
 
 from northspan.core.document.findings import Cure, Edit, Finding, Severity, pin
-from northspan.core.document.job import Fitting, Pull, Segment
+from northspan.core.document.job import Fitting, Pull, Rope, Segment
 from northspan.core.document.plan import BendMark, PullPlan, PullWay, WorkGroup, margins_shown, work_lines
 from northspan.core.document.plan import PullPoint as PlanPoint
 from northspan.core.physics.pull_tension import Point
@@ -19,10 +19,13 @@ from northspan.core.topics.pull.bundle import Bundle, PulledWire, bundle_of
 from northspan.core.topics.pull.crew import order_of_work
 from northspan.core.topics.pull.lengths import bought, cut_lengths
 from northspan.core.topics.pull.pulling import (
+    MOST_HANDS,
+    ROPE_N,
     PipeRun,
     Pulled,
     best_parting,
     bore_m,
+    hands_for,
     limits,
     lubricant,
     most_n,
@@ -148,7 +151,7 @@ def _broken(one: PipePull, routed: Routed, rulebook: Rulebook) -> Iterator[Findi
                 severity,
                 at,
                 words,
-                "Part the pull, lubricate, or feed it from the other end.",
+                "Part the pull, lubricate it, or pull with more.",
                 margin.citation,
                 one.cures,
             )
@@ -251,11 +254,24 @@ def _cures(
 ) -> Iterator[Cure]:
     if all(margin.holds for margin in margins if margin.key != "jam"):  # a pull point does not unwedge wires
         return
+    broken = {margin.key: margin.used for margin in margins if not margin.holds}
+    if broken.keys() <= {"rope", "hands", "jam"}:  # the wires stand it: it is a matter of who pulls, and with what
+        yield from _help(question, broken)
     at_m = best_parting(pipe, bundle, question.pull, limit_deg)
     if at_m is not None:
         yield _pull_point(question.run_id, pipe, at_m, say)
     if not question.pull.lubricated:
         yield Cure("Lubricate", (Edit("add", f"/runs/{question.run_id}/pull/lubricated", value=True),))
+
+
+def _help(question: PullQuestion, broken: dict[str, float]) -> Iterator[Cure]:
+    """More hands while a few are enough and the line stands it, a rope on a machine beyond."""
+    path, tension_n = f"/runs/{question.run_id}/pull", max(broken.values())
+    hands = hands_for(tension_n)
+    if "rope" not in broken and hands <= MOST_HANDS:
+        yield Cure(f"Pull with {hands} people", (Edit("add", f"{path}/hands", hands),))
+    elif tension_n <= ROPE_N[Rope.rope] and question.pull.rope_n is None:
+        yield Cure("Pull with a rope on a machine", (Edit("add", f"{path}/rope", Rope.rope.value),))
 
 
 def _pull_point(run_id: str, pipe: PipeRun, at_m: float, say: Words) -> Cure:

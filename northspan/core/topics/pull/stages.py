@@ -5,7 +5,7 @@ from __future__ import annotations
 from northspan.core.document.job import Run, Status, status_of
 from northspan.core.document.plan import StageLine, StagePlan
 from northspan.core.rulebooks.rulebook import Rulebook
-from northspan.core.topics.pull.crew import minutes
+from northspan.core.topics.pull.crew import crew_for, minutes
 from northspan.core.topics.pull.pulling import counted, most_n
 from northspan.core.topics.pull.routed import Routed
 from northspan.core.topics.pull.run_pull import hardest, question_of_pull
@@ -58,4 +58,6 @@ def _words(run: Run, status: Status, routed: Routed | None, rulebook: Rulebook) 
         return f"{part}laid, clipped or hung{then}"
     tension, stages_n = most_n(counted(found.pulled.value, run.pull)), len(found.bends_deg)
     goes = f"{stages_n} stages" if stages_n > 1 else "one pull"
-    return f"{part}{goes}, {rulebook.words.amount_text(tension, 'N')}, about {whole(minutes(run, found.bends_deg))} minutes{then}"
+    crew = crew_for(run.pull, tension)
+    lasts = f"about {whole(minutes(run, found.bends_deg, crew))} minutes" if crew else "too hard for hands"
+    return f"{part}{goes}, {rulebook.words.amount_text(tension, 'N')}, {lasts}{then}"

@@ -163,10 +163,10 @@ def solved_drop(question: DropQuestion, size: str, metal: Metal, rulebook: Ruleb
     along = _spread(worst_v, question, size, metal, rulebook.drops)
     starting_v, along_starting = worst_v, along
     if question.starting_extra_a:
-        start_job_under = _start_steps(question, lines, neutral)
-        starting_v = start_job_under.value
+        starting = _start_steps(question, lines, neutral)
+        starting_v = starting.value
         along_starting = _spread(starting_v, question, size, metal, rulebook.drops)
-        steps += start_job_under.steps
+        steps += starting.steps
     return Worked(Drop(worst_v, starting_v, percent, along, along_starting, tuple(found)), tuple(steps))
 
 
