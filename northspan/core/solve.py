@@ -43,7 +43,7 @@ def solve(job: Job, detailed: Collection[str] | None = None) -> Plan:
     >>> from northspan.core.desk.starts import detached_feeder
     >>> plan = solve(detached_feeder("Shed", load_a=40, length_m=30))
     >>> plan.runs["F1"].headline
-    '6 AWG aluminum, 40 A'
+    '8 AWG copper, 40 A'
     """
     case, done = case_of(job), Done(detailed)
     planned: list[Planned] = []

@@ -175,7 +175,7 @@ class Ordinary(ApiCase):
     def test_solve_keeps_nothing(self):
         before = len(self.jobs.lines())
         answer = self.client.post("/api/solve", data=kestrel_hollow().model_dump_json())
-        self.assertEqual(answer.get_json()["runs"]["F2"]["headline"], "1 AWG aluminum, 90 A")
+        self.assertEqual(answer.get_json()["runs"]["F2"]["headline"], "1 AWG aluminum, 100 A")
         self.assertEqual(len(self.jobs.lines()), before)
 
     def test_the_feeder_calculator(self):

@@ -13,10 +13,10 @@ from tests.browser.support import BrowserCase
 class Sizing(BrowserCase):
     def test_the_demo_feeder_stands_with_its_whole_answer(self):
         self.open_sizing()
-        self.says("1 AWG aluminum, 90 A")
+        self.says("1 AWG aluminum, 100 A")
         answer = self.page.locator(".answer")
         for words in (
-            "XHHW-2, 4 wires, 1½ in PVC, equipment ground 4 AWG, raised from 6",
+            "XHHW-2, 4 wires, 1½ in PVC, equipment ground 6 AWG",
             "neutral and ground kept apart",
             "at the building, 60 A or more",
             "required, 2 rods, 1 there",
@@ -184,7 +184,7 @@ class Start(BrowserCase):
             self.assertEqual(json.loads(file.read_text()), self.kept(job_id)["job"])
             self.page.goto("/")
             self.page.get_by_label("Job file").set_input_files(file)
-            self.says("1 AWG aluminum, 90 A")
+            self.says("1 AWG aluminum, 100 A")
             self.assertNotIn(job_id, self.page.url)
             file.write_text('{"format": "northspan-job", "version": 9}')
             self.page.goto("/")

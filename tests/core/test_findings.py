@@ -34,7 +34,10 @@ class Bonds(unittest.TestCase):
 
     def test_existing_enclosures_nobody_has_looked_into(self):
         self.assertTrue(
-            found(solve(with_panel(a_feeder(), bond_found="unknown", status="existing")), "not looked at yet in 1 existing enclosure.")
+            found(
+                solve(with_panel(a_feeder(), bond_found="unknown", status="existing")),
+                "Building, not looked at yet: the bond in Building panel.",
+            )
         )
 
     def test_the_old_feed_keeps_its_bond_until_the_fourth_wire(self):
@@ -69,7 +72,7 @@ class Buildings(unittest.TestCase):
     def test_rods_are_counted(self):
         self.assertEqual([f.text for f in found(solve(self.rods()), " rods")], ["Building: 0 of 2 rods."])
         # an existing building where nobody has looked is a question, not a fault
-        self.assertEqual([f.severity for f in found(solve(self.rods()), "House: no electrode noted yet")], ["check"])
+        self.assertEqual([f.severity for f in found(solve(self.rods()), "House, not looked at yet: its electrodes")], ["check"])
         self.assertTrue(found(solve(self.rods({"measured_ohm": 58})), "1 of 2 rods. The one there measured 58 Ω"))
         self.assertFalse(found(solve(self.rods({}, {})), " of 2 rods"))
 

@@ -17,9 +17,9 @@ from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
 from northspan.core.rulebooks.us.ampacities import size_ladder
 from northspan.core.solve import solve
 from northspan.core.topics.sizing.conductor import choose_wire, try_wire
+from northspan.core.topics.sizing.device import choose_device
 from northspan.core.topics.sizing.drop import DropQuestion, voltage_drop
 from northspan.core.topics.sizing.from_job import run_question
-from northspan.core.topics.sizing.run import choose_device
 from northspan.core.working.errors import NorthSpanError, NoSolution
 from tests.run import slow
 from tests.support import US, a_feeder, a_segment, checked, run_of

@@ -4,7 +4,7 @@ import math
 import unittest
 
 from northspan.core.desk.starts import Answers, started
-from northspan.core.document.job import Building, Circuit, Enclosure, Load, Metal, RunKind, Source, System
+from northspan.core.document.job import Building, CallChoice, Circuit, Enclosure, Load, Metal, RunKind, Source, System
 from northspan.core.document.upgrade import read_job
 from northspan.core.rulebooks.questions.common import Ampacity, DesignLoad, Wire
 from northspan.core.rulebooks.questions.dwellings import AllowanceFacts
@@ -14,14 +14,18 @@ from northspan.core.rulebooks.us.ampacities import carrying_conductors, is_nippl
 from northspan.core.solve import solve
 from northspan.core.working.errors import NoSolution
 from northspan.store.jobs import patched
-from tests.support import FT_M, US, a_feeder, a_segment, checked, found, margin, run_of
+from tests.support import FT_M, LEAST, US, a_feeder, a_segment, checked, found, margin, run_of
 
 COPPER = Wire("4/0", Metal.copper, "THWN-2")
 
 
 def a_service(heating_va=0.0, **run):
     """A house of 200 m² behind a new service; its run changed as wanted."""
-    job = started("new_service", Answers(floor_m2=200, range_va=12000, dryer_va=5000, heating_va=heating_va or None, service_length_m=10))
+    answers = Answers(
+        floor_m2=200, range_va=12000, dryer_va=5000, heating_va=heating_va or None, service_length_m=10, drop_owner="customer"
+    )
+    job = started("new_service", answers)
+    job = checked(job, calls=LEAST, enclosures={k: e.model_copy(update={"main_a": None, "bus_a": None}) for k, e in job.enclosures.items()})
     key = next(k for k, r in job.runs.items() if r.kind is RunKind.service)
     return checked(job, runs=job.runs | {key: job.runs[key].model_copy(update=run)}), key
 
@@ -38,7 +42,7 @@ class DwellingAllowance(unittest.TestCase):
 
     def test_never_is_a_school(self):
         job, key = a_service(load_a=190.0, metal=Metal.copper)
-        strict = solve(checked(job, calls={"dwelling_allowance": {"school": "never"}})).runs[key]
+        strict = solve(checked(job, calls=job.calls | {"dwelling_allowance": CallChoice(school="never")})).runs[key]
         self.assertEqual(strict.size, "3/0")
         call = next(c for c in solve(job).runs[key].calls if c.name == "dwelling_allowance")
         self.assertEqual([o.outcome.split(",")[0] for o in call.options], ["2/0 AWG copper", "3/0 AWG copper"])

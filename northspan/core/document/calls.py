@@ -66,9 +66,19 @@ CALLS: dict[str, CallKind] = {
             "metal",
             "Which metal?",
             (
+                School("customary", "{Aluminum} for {feeders} from 60 A up, copper below that and for a short run"),
                 School("aluminum_feeders", "{Aluminum} for {feeders} from 8 AWG up"),
                 School("copper", "Copper only"),
                 School("cheapest", "Whichever wire costs less here"),
+            ),
+            "run",
+        ),
+        CallKind(
+            "shelf",
+            "What is on the shelf, or the least that is lawful?",
+            (
+                School("stocked", "Sizes and devices that a supply house stocks"),
+                School("least", "The least lawful, in stock or not"),
             ),
             "run",
         ),

@@ -54,6 +54,23 @@ class Finding:
     step: str = ""
 
 
+def in_a_row(names: Iterable[str]) -> str:
+    """Write names in a row: with commas, and the last with an and.
+
+    Parameters
+    ----------
+    names : iterable of str
+        The names, one or more. [-]
+
+    Examples
+    --------
+    >>> in_a_row(["A"]), in_a_row(["A", "B", "C"])
+    ('A', 'A, B and C')
+    """
+    *first, last = names
+    return f"{', '.join(first)} and {last}" if first else last
+
+
 def sentence(reason: str) -> str:
     """Write a reason from the working as a sentence.
 

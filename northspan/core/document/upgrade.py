@@ -95,5 +95,15 @@ def _from_3(document: dict[str, Any]) -> dict[str, Any]:
     return document | {"version": 4}
 
 
-_STEPS: dict[int, Callable[[dict[str, Any]], dict[str, Any]]] = {1: _from_1, 2: _from_2, 3: _from_3}
+def _from_4(document: dict[str, Any]) -> dict[str, Any]:
+    """Version 5 prefers what is on the shelf; a job planned before keeps the answers it had."""
+    kept = {name: {"school": school, "why": "as this job was planned before"} for name, school in _BEFORE_THE_SHELF.items()}
+    calls = document.get("calls", {})
+    if not isinstance(calls, dict):
+        raise InvalidJob("/calls", "calls must be a map from call to choice.")
+    return document | {"version": 5, "calls": kept | calls}
+
+
+_BEFORE_THE_SHELF = {"shelf": "least", "metal": "aluminum_feeders"}
+_STEPS: dict[int, Callable[[dict[str, Any]], dict[str, Any]]] = {1: _from_1, 2: _from_2, 3: _from_3, 4: _from_4}
 AnyJob = Annotated[Job, BeforeValidator(_of_any_version)]

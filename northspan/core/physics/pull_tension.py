@@ -7,6 +7,8 @@ from dataclasses import dataclass
 from northspan.core.working.worked import Step, step
 
 GRAVITY_M_S2 = 9.81
+JAM_FROM, JAM_TO, JAM_WIRES = 2.8, 3.2, 3  # bore over wire at which three wires wedge side by side in a bend
+OVAL = 1.05  # a bent pipe is a little oval
 _STRAIGHT = "friction on a slope"
 _BEND = "Rifenburg 1953"
 
@@ -57,6 +59,28 @@ class Set:
     weight_n_m: float
     correction: float
     side_wall_share: float
+
+
+def wedges(count: int, ratio: float) -> bool:
+    """Tell whether wires may wedge side by side in a bend.
+
+    Parameters
+    ----------
+    count : int
+        Wires in the pipe. [-]
+    ratio : float
+        Bore of the bent pipe over the widest wire. [-]
+
+    References
+    ----------
+    Rifenburg 1953.
+
+    Examples
+    --------
+    >>> [wedges(3, ratio) for ratio in (2.79, 2.8, 3.2, 3.21)], wedges(4, 3.0)
+    ([False, True, True, False], False)
+    """
+    return count == JAM_WIRES and JAM_FROM <= ratio <= JAM_TO
 
 
 def after_straight(tension_n: float, piece: Piece, wires: Set, friction: float) -> Step:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from northspan.core.document.job import Stock
 from northspan.core.rulebooks.questions.ampacities import AmpacityRules
 from northspan.core.rulebooks.questions.boxes import BoxRules
 from northspan.core.rulebooks.questions.choices import Choices
@@ -22,10 +23,15 @@ from northspan.core.rulebooks.questions.taps import TapRules
 from northspan.core.rulebooks.questions.wires import WireRules
 from northspan.core.rulebooks.questions.words import Words
 
+EVERYTHING = Stock()
+
 
 @dataclass(frozen=True, slots=True, eq=False)
 class Rulebook:
-    """A code. `not_covered` names what it leaves to others; `loop` is there where it protects by the earth fault loop."""
+    """A code. `not_covered` names what it leaves to others; `loop` is there where it protects by the earth fault loop.
+
+    `stock` is what supply houses have where it is followed; empty: all that is made.
+    """
 
     id: str
     title: str
@@ -47,3 +53,4 @@ class Rulebook:
     words: Words
     choices: Choices
     loop: LoopRules | None = None
+    stock: Stock = EVERYTHING

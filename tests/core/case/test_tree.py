@@ -7,7 +7,7 @@ from northspan.core.desk.demo_us import kestrel_hollow
 from northspan.core.document.job import Electrode, Load, Run, RunKind, Source
 from northspan.core.solve import solve
 from northspan.core.working.errors import InvalidJob
-from tests.support import a_feeder, a_segment, checked
+from tests.support import a_feeder, a_segment, checked, found
 
 
 def a_run(origin, target, **changes):
@@ -56,4 +56,8 @@ class Ways(unittest.TestCase):
     def test_an_enclosure_that_nothing_feeds_stands_for_the_service(self):
         plan = solve(a_feeder())
         self.assertEqual(plan.enclosures["P1"].bond, "bonded")
-        self.assertIn("House panel: nothing is drawn ahead of it.", [f.text for f in plan.findings])
+        self.assertTrue(found(plan, "and what feeds House panel"))  # it is there, so it is looked at with the rest
+        new = checked(
+            a_feeder(), enclosures=a_feeder().enclosures | {"P1": a_feeder().enclosures["P1"].model_copy(update={"status": "new"})}
+        )
+        self.assertIn("House panel: nothing is drawn ahead of it.", [f.text for f in solve(new).findings])

@@ -88,7 +88,10 @@ class NothingOfItsOwn(unittest.TestCase):
                     load_a = 12 if start.key == "shed_circuit" else 0.8 * rating
                     # a plant or an engine that can carry what is asked of it
                     kva = 1.2 * rating * rulebook_named(book).supplies.usual_v / 1000
-                    answers = ALL.model_copy(update={"service_a": rating, "load_a": load_a, "rating_kva": kva, "diversion_w": 1000 * kva})
+                    floor_m2 = ALL.floor_m2 if any(one.field == "floor_m2" for one in start.asks) else None
+                    answers = ALL.model_copy(
+                        update={"service_a": rating, "floor_m2": floor_m2, "load_a": load_a, "rating_kva": kva, "diversion_w": 1000 * kva}
+                    )
                     for given in (answers, answers.model_copy(update={"load_a": None})):
                         if given.load_a is None and any(q.field == "load_a" and q.required for q in start.asks):
                             continue
@@ -156,7 +159,7 @@ class Parts(unittest.TestCase):
         twice = edited(job, doubling(job, "buildings", "studio"))
         plan = solve(twice)
         copies = [r for r in plan.runs.values() if r.name == "Studio feeder"]
-        self.assertEqual([(r.size, r.device_a, r.origin) for r in copies], [("1", 90, "P1")] * 2)
+        self.assertEqual([(r.size, r.device_a, r.origin) for r in copies], [("1", 100, "P1")] * 2)
         self.assertEqual(len(found(plan, "copy: 1 of 2 rods")), 1)
 
     def test_what_cannot_be(self):

@@ -199,6 +199,7 @@ class Supplies:
     to_neutral_v = staticmethod(lambda line_v, system: line_v if system is System.single_phase else line_v / 2)
     source_share = staticmethod(lambda kind: (0.0, ""))
     raised_voltages = staticmethod(lambda: (400.0,))
+    service_ratings = staticmethod(lambda: (60.0,))
 
 
 class Panels:

@@ -82,7 +82,7 @@ class Documents(unittest.TestCase):
         cases = [
             ([], "/format", "not a North Span job"),
             (good | {"format": "other"}, "/format", "northspan-job"),
-            (good | {"version": 99}, "/version", "reads up to 4"),
+            (good | {"version": 99}, "/version", "reads up to 5"),
             (good | {"version": "2"}, "/version", "not a whole number"),
             (good | {"version": True}, "/version", "not a whole number"),
             (good | {"version": 0}, "/version", "not a whole number"),

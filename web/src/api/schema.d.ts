@@ -3076,6 +3076,12 @@ export interface components {
              */
             diversion_w?: number | null;
             /**
+             * Drop Owner
+             * @default utility
+             * @enum {string}
+             */
+            drop_owner?: "utility" | "customer";
+            /**
              * Dryer Va
              * @default null
              */
@@ -3112,6 +3118,12 @@ export interface components {
              * @default New property
              */
             name?: string;
+            /**
+             * New Service A
+             * @description Rating of the new service. [A]
+             * @default null
+             */
+            new_service_a?: number | null;
             /**
              * Range Va
              * @default null
@@ -5884,14 +5896,19 @@ export interface components {
             sources?: {
                 [key: string]: components["schemas"]["Source-Input"];
             };
+            /**
+             * @description What the shop has on its shelf; empty takes what is usual where the job is.
+             * @default null
+             */
+            stock?: components["schemas"]["Stock-Input"] | null;
             /** @default feet */
             units?: components["schemas"]["Units"];
             /**
              * Version
-             * @default 4
+             * @default 5
              * @constant
              */
-            version?: 4;
+            version?: 5;
             /**
              * Voltage May Rise
              * @description Whether step-up and step-down transformers may be chosen for a long run.
@@ -5978,14 +5995,19 @@ export interface components {
             sources: {
                 [key: string]: components["schemas"]["Source-Output"];
             };
+            /**
+             * @description What the shop has on its shelf; empty takes what is usual where the job is.
+             * @default null
+             */
+            stock: components["schemas"]["Stock-Output"] | null;
             /** @default feet */
             units: components["schemas"]["Units"];
             /**
              * Version
-             * @default 4
+             * @default 5
              * @constant
              */
-            version: 4;
+            version: 5;
             /**
              * Voltage May Rise
              * @description Whether step-up and step-down transformers may be chosen for a long run.
@@ -9178,6 +9200,50 @@ export interface components {
          * @enum {string}
          */
         Status: "existing" | "new" | "temporary" | "remove";
+        /**
+         * Stock
+         * @description What a shop has on its shelf: ratings of devices and sizes of each metal. Nothing named means everything made.
+         */
+        "Stock-Input": {
+            /**
+             * Aluminum
+             * @default []
+             */
+            aluminum?: string[];
+            /**
+             * Copper
+             * @default []
+             */
+            copper?: string[];
+            /**
+             * Devices A
+             * @description Ratings of breakers. [A]
+             * @default []
+             */
+            devices_a?: number[];
+        };
+        /**
+         * Stock
+         * @description What a shop has on its shelf: ratings of devices and sizes of each metal. Nothing named means everything made.
+         */
+        "Stock-Output": {
+            /**
+             * Aluminum
+             * @default []
+             */
+            aluminum: string[];
+            /**
+             * Copper
+             * @default []
+             */
+            copper: string[];
+            /**
+             * Devices A
+             * @description Ratings of breakers. [A]
+             * @default []
+             */
+            devices_a: number[];
+        };
         /**
          * SupportsQuestion
          * @description A pipe or cable above ground.

@@ -1,4 +1,4 @@
-/** What `/` finds in an open job: commands, steps, parts, loads and findings, by name and by what a tradesman calls them. */
+/** What `/` finds in an open job, by name and by what a tradesman calls it: commands, steps, parts, findings. */
 import { computed, type Ref } from 'vue'
 import { useRouter } from 'vue-router'
 import type { PartKind } from '../api/client'

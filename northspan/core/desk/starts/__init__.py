@@ -21,6 +21,7 @@ from northspan.core.desk.starts.asked import (
     LOAD,
     METAL,
     NAME,
+    NEW_RATING,
     PLANT_KVA,
     SERVICE,
     SERVICE_RUN,
@@ -33,11 +34,12 @@ from northspan.core.desk.starts.asked import (
 from northspan.core.desk.starts.draft import Draft, edits_between
 from northspan.core.desk.starts.pulls import with_help
 from northspan.core.desk.starts.rods import with_rods
+from northspan.core.desk.starts.services import with_ratings
 from northspan.core.document.job import Job, Metal
 from northspan.core.rulebooks.registry import rulebook_of
 from northspan.core.working.errors import InvalidJob
 
-__all__ = ["STARTS", "Answers", "Asked", "Start", "detached_feeder", "empty_job", "laid_out", "start_edits", "started"]
+__all__ = ["STARTS", "Answers", "Asked", "Start", "detached_feeder", "empty_job", "laid_out", "ready", "start_edits", "started"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -61,7 +63,7 @@ _ALL = (
         "new_service",
         "New {service}",
         "A house that gets its first {service}.",
-        (NAME, *HOUSE, *SERVICE_RUN, METAL),
+        (NAME, *HOUSE, NEW_RATING, *SERVICE_RUN, METAL),
         cases.new_service,
         adds=False,
     ),
@@ -69,7 +71,7 @@ _ALL = (
         "larger_service",
         "Larger {service}",
         "The {service} grows; the old {panel} becomes a {subpanel}.",
-        (NAME, SERVICE, *HOUSE, *SERVICE_RUN),
+        (NAME, SERVICE, *HOUSE, NEW_RATING, *SERVICE_RUN),
         cases.larger_service,
         adds=False,
     ),
@@ -149,7 +151,7 @@ def started(key: str, answers: Answers) -> Job:
         If there is no such start, or a required answer is missing.
     """
     before = empty_job(answers.name)
-    return with_help(laid_out(before, key, answers), before)
+    return ready(laid_out(before, key, answers), before, answers)
 
 
 def start_edits(job: Job, key: str, answers: Answers) -> list[dict[str, Any]]:
@@ -175,7 +177,7 @@ def start_edits(job: Job, key: str, answers: Answers) -> list[dict[str, Any]]:
             f"“{rulebook_of(job).words.fill(STARTS[key].title)}” lays out a whole property, and this job has runs already.",
             "Start a new job.",
         )
-    return edits_between(job, with_help(in_own_rulebook(laid_out(job, key, answers)), job))
+    return edits_between(job, ready(laid_out(job, key, answers), job, answers))
 
 
 def detached_feeder(name: str, load_a: float, length_m: float, metal: Metal | None = None, continuous_a: float = 0) -> Job:
@@ -196,6 +198,21 @@ def detached_feeder(name: str, load_a: float, length_m: float, metal: Metal | No
     """
     answers = Answers(name=name, load_a=load_a, length_m=length_m, metal=metal, continuous_a=continuous_a)
     return started("detached_panel", answers)
+
+
+def ready(job: Job, before: Job, answers: Answers) -> Job:
+    """Make what was laid out native to its rulebook, with services at a rating of the trade and pulls that can be done.
+
+    Parameters
+    ----------
+    job : Job
+        The job as laid out. [-]
+    before : Job
+        The job that it was laid into. [-]
+    answers : Answers
+        What was answered. [-]
+    """
+    return with_help(with_ratings(in_own_rulebook(job), before, answers.new_service_a), before)
 
 
 def laid_out(job: Job, key: str, answers: Answers) -> Job:

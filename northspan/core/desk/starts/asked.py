@@ -27,12 +27,14 @@ class Answers(Part):
     length_m: float | None = Field(None, ge=0.01, le=5000, description="Length of the new run. [m]")
     service_length_m: float | None = Field(None, ge=0.01, le=5000, description="Length of the service drop or lateral. [m]")
     service_a: float | None = Field(None, gt=0, le=6000, description="Rating of the service that is there. [A]")
+    new_service_a: float | None = Field(None, gt=0, le=6000, description="Rating of the new service. [A]")
     rating_kva: float | None = Field(None, gt=0, le=10_000)
     transformer_kva: float | None = Field(None, gt=0, le=10_000)
     fuel: Fuel = Fuel.propane
     altitude_m: float = Field(0, ge=-400, le=5000)
     diversion_w: float | None = Field(None, gt=0, le=1_000_000, description="All steps of the diversion load together. [W]")
     metal: Metal | None = None
+    drop_owner: Literal["utility", "customer"] = "utility"
     service_method: Method = Method.overhead
 
 
@@ -54,8 +56,8 @@ LENGTH = Asked("length_m", "Length of the route", "length", required=True, hint=
 METAL = Asked("metal", "Metal", "metal")
 CONTINUOUS = Asked("continuous_a", "Of it continuous", "amperes", hint="0 A")
 SHED_LOAD = Asked("load_a", "Load", "amperes", required=True, hint="12 A")
-WHOLE_LOAD = Asked("load_a", "Load it must carry", "amperes", hint="the whole {service}")
-HOUSE_LOAD = Asked("load_a", "Calculated load of the house", "amperes", hint="the whole {service}")
+WHOLE_LOAD = Asked("load_a", "Load it must carry", "amperes", hint="not known yet")
+HOUSE_LOAD = Asked("load_a", "Calculated load of the house", "amperes", hint="not known yet")
 PLANT_KVA = Asked("rating_kva", "Rating of the plant", "kva", required=True, hint="8 kVA")
 DIVERSION = Asked("diversion_w", "Diversion load, all steps", "power", required=True, hint="8 kW")
 GENERATOR_KVA = Asked("rating_kva", "Rating of the generator", "kva", required=True, hint="14 kVA")
@@ -64,6 +66,8 @@ ALTITUDE = Asked("altitude_m", "Height above the sea", "height", hint="0 ft")
 TO_SWITCH = Asked("length_m", "From it to the switch", "length", required=True, hint="30 ft")
 FUEL = Asked("fuel", "It burns", "choice", choices=tuple((fuel.value, fuel.value.replace("_", " ")) for fuel in Fuel))
 SERVICE = Asked("service_a", "{Service} that is there", "amperes", required=True, hint="100 A")
+NEW_RATING = Asked("new_service_a", "Rating of the new {service}", "amperes", hint="the usual one")
+DROP_OWNER = Asked("drop_owner", "Who owns its conductors?", "choice", choices=(("utility", "the {utility}"), ("customer", "the customer")))
 HOUSE = (
     Asked("floor_m2", "Floor area of the house", "area", required=True, hint="1850 sq ft"),
     Asked("range_va", "{Range}", "power", hint="12 kW"),
@@ -77,4 +81,5 @@ SERVICE_RUN = (
     Asked("service_length_m", "From the transformer to the meter", "length", required=True, hint="75 ft"),
     Asked("service_method", "It comes", "choice", choices=(("overhead", "overhead"), ("pvc40", "in pipe in the ground"))),
     Asked("transformer_kva", "Transformer of the {utility}", "kva", hint="25 kVA"),
+    DROP_OWNER,
 )

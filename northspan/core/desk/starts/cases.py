@@ -166,8 +166,7 @@ def move_panel(draft: Draft, a: Answers) -> None:
     before = _feeder(draft.say.fill("Old {feeder}"), main, old, 5.0, place=Place.indoors)
     draft.add(before.model_copy(update={"status": Status.remove}))
     run = _feeder(draft.say.fill("{Feeder} to the new place"), main, new, a.length_m or 10.0, place=Place.indoors, terminals=Terminals.c75)
-    load_a = a.load_a or a.service_a
-    draft.add(run.model_copy(update={"load_a": load_a}))
+    draft.add(run.model_copy(update={"load_a": a.load_a}))
 
 
 def remote_source(draft: Draft, a: Answers) -> None:
@@ -237,7 +236,7 @@ def _standby(draft: Draft, a: Answers, source: Source, words: str) -> None:
         draft.change("runs", feeding, target=switch)
     onward = _feeder(draft.say.fill("Switch to {panel}"), switch, panel, _INSIDE_M, place=Place.indoors, terminals=Terminals.c75)
     typed = feeding is None and not any(load.enclosure == panel for load in draft.parts["loads"].values())
-    draft.add(onward.model_copy(update={"load_a": a.load_a or a.service_a} if typed else {}))
+    draft.add(onward.model_copy(update={"load_a": a.load_a} if typed else {}))
     key = draft.add(source.model_copy(update={"building": house}))
     run = _feeder(words, key, switch, a.length_m or 10.0, terminals=Terminals.c75)
     draft.add(run.model_copy(update={"alternate": True}))
@@ -261,13 +260,16 @@ def _existing_panel(draft: Draft) -> tuple[str, str]:
 
 def _house(a: Answers, status: Status) -> Building:
     method = "optional" if a.floor_m2 else "connected"
-    return Building(name="House", use=BuildingUse.dwelling, floor_m2=a.floor_m2, load_method=method, status=status)
+    # a service gets its bonding point for telephone and cable with it
+    served = True if a.service_length_m else None
+    return Building(name="House", use=BuildingUse.dwelling, floor_m2=a.floor_m2, load_method=method, status=status, intersystem=served)
 
 
 def _service(draft: Draft, a: Answers, main: str, status: Status) -> str:
     source = draft.add(Source(name=draft.say.fill("{Utility} transformer"), rating_kva=a.transformer_kva))
     words = draft.say.fill("{Service_drop}") if a.service_method is Method.overhead else draft.say.fill("{Service} lateral")
     draft.add(Run(name=words, kind=RunKind.service, origin=source, target=main, status=status, terminals=Terminals.c75, metal=a.metal,
+                  utility_owned=a.drop_owner == "utility",
                   segments=(_segment(a.service_length_m or 20.0, a.service_method),)))  # fmt: skip
     return source
 

@@ -4,9 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from northspan.core.desk.rulebook_change import in_own_rulebook
-from northspan.core.desk.starts import STARTS, Answers, Asked, Start, empty_job, laid_out
-from northspan.core.desk.starts.pulls import with_help
+from northspan.core.desk.starts import STARTS, Answers, Asked, Start, empty_job, laid_out, ready
 from northspan.core.document.job import Job, Units
 from northspan.core.rulebooks.registry import rulebook_named
 
@@ -62,7 +60,7 @@ def start_job_under(key: str, answers: Answers, name: str) -> Job:
         If there is no such rulebook or start, or a required answer is missing.
     """
     before = empty_job_under(answers.name, name)
-    return with_help(in_own_rulebook(laid_out(before, key, answers)), before)
+    return ready(laid_out(before, key, answers), before, answers)
 
 
 def empty_job_under(job_name: str, name: str) -> Job:

@@ -1,6 +1,17 @@
 """The job document: what exists and what is wanted."""
 
-from northspan.core.document.job.document import FORMAT, VERSION, CallChoice, DropLimits, FourPinReading, GroundSoil, Job, Prices, Units
+from northspan.core.document.job.document import (
+    FORMAT,
+    VERSION,
+    CallChoice,
+    DropLimits,
+    FourPinReading,
+    GroundSoil,
+    Job,
+    Prices,
+    Stock,
+    Units,
+)
 from northspan.core.document.job.load import Across, LibraryLoad, Load, LoadKind
 from northspan.core.document.job.part import Bond, Id, Name, Note, Part, Size, Status
 from northspan.core.document.job.property import (
@@ -92,6 +103,7 @@ __all__ = [
     "Source",
     "SourceKind",
     "Status",
+    "Stock",
     "Surface",
     "System",
     "Terminals",

@@ -13,13 +13,13 @@ from typing import Annotated, Literal
 from pydantic import Field, StringConstraints
 
 from northspan.core.document.job.load import Load
-from northspan.core.document.job.part import Id, Name, Note, Part
+from northspan.core.document.job.part import Id, Name, Note, Part, Size
 from northspan.core.document.job.property import Building, Electrode, Enclosure
 from northspan.core.document.job.run import Run
 from northspan.core.document.job.source import Source
 
 FORMAT: Literal["northspan-job"] = "northspan-job"
-VERSION: Literal[4] = 4
+VERSION: Literal[5] = 5
 
 
 class CallChoice(Part):
@@ -51,6 +51,14 @@ class Prices(Part):
     loaded_hours_per_year: float = Field(900, ge=0, le=8784, description="Hours a year at design load.")
 
 
+class Stock(Part):
+    """What a shop has on its shelf: ratings of devices and sizes of each metal. Nothing named means everything made."""
+
+    devices_a: tuple[Annotated[float, Field(gt=0, le=6000)], ...] = Field((), max_length=60, description="Ratings of breakers. [A]")
+    copper: tuple[Size, ...] = Field((), max_length=60)
+    aluminum: tuple[Size, ...] = Field((), max_length=60)
+
+
 class FourPinReading(Part):
     """A four-pin reading: spacing, what the instrument shows, depth of the pins."""
 
@@ -80,13 +88,14 @@ class Job(Part):
     """One property and the work wanted on it."""
 
     format: Literal["northspan-job"] = FORMAT
-    version: Literal[4] = VERSION
+    version: Literal[5] = VERSION
     name: Name
     rulebook: Annotated[str, StringConstraints(max_length=20)] = "us-2023"
     units: Units = Units.feet
     notes: Note = ""
     drop_limits: DropLimits = DropLimits(run_percent=3, way_percent=5)
     prices: Prices = Prices()
+    stock: Stock | None = Field(None, description="What the shop has on its shelf; empty takes what is usual where the job is.")
     soil: GroundSoil | None = None
     soil_readings: tuple[FourPinReading, ...] = Field((), max_length=60)
     voltage_may_rise: bool = Field(False, description="Whether step-up and step-down transformers may be chosen for a long run.")

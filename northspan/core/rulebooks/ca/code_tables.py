@@ -6,6 +6,8 @@ from northspan.core.rulebooks.tables import Table, table
 
 PACKAGE = "northspan.core.rulebooks.ca"
 FILES = {
+    "shelf_devices": "2021_shelf_devices.csv",
+    "shelf_sizes": "2021_shelf_sizes.csv",
     "copper": "2021_2_copper.csv",
     "aluminum": "2021_4_aluminum.csv",
     "copper_air": "2021_1_copper_air.csv",

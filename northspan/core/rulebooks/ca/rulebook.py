@@ -19,10 +19,11 @@ from northspan.core.rulebooks.ca import (
     taps,
     wires,
 )
-from northspan.core.rulebooks.ca.code_tables import load_all
+from northspan.core.rulebooks.ca.code_tables import code_table, load_all
 from northspan.core.rulebooks.ca.limits import CA_LIMITS
 from northspan.core.rulebooks.ca.words import CaWords
 from northspan.core.rulebooks.rulebook import Rulebook
+from northspan.core.rulebooks.shelf import stock_of
 
 
 def rulebook() -> Rulebook:
@@ -48,4 +49,5 @@ def rulebook() -> Rulebook:
         panels=panels,
         words=CaWords(),
         choices=choices,
+        stock=stock_of(code_table("shelf_devices"), code_table("shelf_sizes")),
     )

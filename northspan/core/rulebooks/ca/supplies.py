@@ -26,6 +26,11 @@ def source_share(kind: SourceKind) -> tuple[float, str]:
     return share, "Rule 14-104" if share else ""
 
 
+def service_ratings() -> tuple[float, ...]:
+    """List the ratings in which the trade puts in the service of a house, the usual one first. [A]"""
+    return (200.0, 400.0, 600.0)
+
+
 def raised_voltages() -> tuple[float, ...]:
     """List the voltages to which a long run is raised here. [V]"""
     return (480.0, 600.0)

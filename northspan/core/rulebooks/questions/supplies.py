@@ -30,5 +30,8 @@ class SupplyRules(Hashable, Protocol):
     def source_share(self, kind: SourceKind) -> tuple[float, str]:
         """Give how much of its nameplate current the conductors from a source carry; 0 where they follow the load."""
 
+    def service_ratings(self) -> tuple[float, ...]:
+        """List the ratings in which the trade puts in the service of a house, the usual one first. [A]"""
+
     def raised_voltages(self) -> tuple[float, ...]:
         """List the voltages to which a long run is raised here. [V]"""

@@ -29,6 +29,11 @@ def source_share(kind: SourceKind) -> tuple[float, str]:
     return (1.0, "551.4") if kind in own else (0.0, "")
 
 
+def service_ratings() -> tuple[float, ...]:
+    """List the ratings in which the trade puts in the service of a house, the usual one first. [A]"""
+    return (100.0,)
+
+
 def raised_voltages() -> tuple[float, ...]:
     """List the voltages to which a long run is raised here. [V]"""
     return (400.0,)

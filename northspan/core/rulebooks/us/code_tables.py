@@ -6,6 +6,8 @@ from northspan.core.rulebooks.tables import Table, table
 
 PACKAGE = "northspan.core.rulebooks.us"
 FILES = {
+    "shelf_devices": "2023_shelf_devices.csv",
+    "shelf_sizes": "2023_shelf_sizes.csv",
     "ampacity": "2023_310-16_ampacity.csv",
     "ambient": "2023_310-15B1_ambient.csv",
     "adjustment": "2023_310-15C1_adjustment.csv",

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from northspan.core.rulebooks.rulebook import Rulebook
+from northspan.core.rulebooks.shelf import stock_of
 from northspan.core.rulebooks.us import (
     ampacities,
     boxes,
@@ -20,7 +21,7 @@ from northspan.core.rulebooks.us import (
     taps,
     wires,
 )
-from northspan.core.rulebooks.us.code_tables import load_all
+from northspan.core.rulebooks.us.code_tables import code_table, load_all
 from northspan.core.rulebooks.us.limits import US_LIMITS
 from northspan.core.rulebooks.us.words import UsWords
 
@@ -48,4 +49,5 @@ def rulebook() -> Rulebook:
         panels=panels,
         words=UsWords(),
         choices=choices,
+        stock=stock_of(code_table("shelf_devices"), code_table("shelf_sizes")),
     )

@@ -29,6 +29,11 @@ def source_share(kind: SourceKind) -> tuple[float, str]:
     return _SOURCE_SHARES.get(kind, (0.0, ""))
 
 
+def service_ratings() -> tuple[float, ...]:
+    """List the ratings in which the trade puts in the service of a house, the usual one first. [A]"""
+    return (200.0, 400.0, 600.0)
+
+
 def raised_voltages() -> tuple[float, ...]:
     """List the voltages to which a long run is raised here. [V]"""
     return (480.0, 600.0)

@@ -21,6 +21,8 @@ from northspan.core.working.worked import Step, whole
 
 _OWN_DISCONNECT = frozenset({EnclosureKind.panel_main_breaker, EnclosureKind.disconnect, EnclosureKind.meter_main})
 
+_ORDINALS = {1: "First rod", 2: "Second rod", 3: "Third rod"}
+
 
 def plan_building(case: Case, key: str, supply: tuple[Wire, int] | None) -> BuildingPlan:
     """Decide disconnect and electrodes of a building.
@@ -250,28 +252,9 @@ def _electrodes(job: Job, key: str, plan: BuildingPlan, facts: BuildingFacts, li
     missing = plan.rods_wanted - plan.rods_present
     high = [e for e in facts.electrodes if e.measured_ohm is not None and e.measured_ohm > one_rod_ohm]
     if missing > 0:
-        name = next(n for n in (f"E{i}" for i in range(1, 400)) if n not in job.electrodes)
-        rod: JsonValue = {
-            "name": "Second rod" if plan.rods_present else "First rod",
-            "building": key,
-            "kind": "rod",
-            "length_m": length_m,
-            "spacing_m": spacing_m,
-            "laid": school_of(job, "rock"),
-        }
-        cures = (Cure("Add a rod", (Edit("add", f"/electrodes/{name}", rod),)),)
+        cures = (_rods_cure(job, key, plan, missing, (length_m, spacing_m)),)
         if not facts.electrodes and job.buildings[key].status is Status.existing:
-            words = "Look for footing steel, a metal water pipe and rods, and enter what is there."
-            yield Finding(
-                "no-electrode-noted",
-                Severity.check,
-                f"/buildings/{key}",
-                f"{plan.name}: no electrode noted yet.",
-                words,
-                line.citation,
-                cures,
-            )
-            return
+            return  # nobody has looked: said once of the building
         measured = f" The one there measured {high[0].measured_ohm:.3g} Ω." if high else ""
         words = f"{plan.name}: {plan.rods_present} of {plan.rods_wanted} rods.{measured}"
         yield Finding("rods-missing", Severity.fix, f"/buildings/{key}", words, sentence(line.formula), line.citation, cures)
@@ -284,6 +267,19 @@ def _electrodes(job: Job, key: str, plan: BuildingPlan, facts: BuildingFacts, li
             "Two rods need no further proof.",
             rulebook.words.cite("second_rod"),
         )
+
+
+def _rods_cure(job: Job, key: str, plan: BuildingPlan, missing: int, rod_m: tuple[float, float]) -> Cure:
+    """Every rod that is missing, in one press."""
+    free = [name for name in (f"E{i}" for i in range(1, 400)) if name not in job.electrodes][:missing]
+    edits = []
+    for number, name in enumerate(free, plan.rods_present + 1):
+        rod: JsonValue = {
+            "name": _ORDINALS.get(number, f"Rod {number}"), "building": key, "kind": "rod", "length_m": rod_m[0], "spacing_m": rod_m[1],
+            "laid": school_of(job, "rock"),
+        }  # fmt: skip
+        edits.append(Edit("add", f"/electrodes/{name}", rod))
+    return Cure("Add a rod" if missing == 1 else f"Add {missing} rods", tuple(edits))
 
 
 def _intersystem(job: Job, key: str, facts: BuildingFacts, electrode_rules: ElectrodeRules, say: Words) -> Iterator[Finding]:
@@ -303,7 +299,7 @@ def _intersystem(job: Job, key: str, facts: BuildingFacts, electrode_rules: Elec
             cite,
             cures,
         )
-    else:
+    elif building.status is not Status.existing and facts.dwelling:
         words = f"{building.name}: is there a bonding point for telephone, cable and aerials?"
         none = pin(at, value=False, words="There is none")
         yield Finding("bonding-point-unknown", Severity.note, at, words, why, cite, (*cures, none))

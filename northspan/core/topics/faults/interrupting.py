@@ -20,6 +20,7 @@ from northspan.core.working.errors import OutsideTable
 from northspan.core.working.worked import Step, Worked, whole
 
 _KNOWN = frozenset({EnclosureKind.transfer_switch})
+ORDINARY_A = 10_000.0  # what breakers on the shelf interrupt; a new panel has them
 
 
 @dataclass(frozen=True, slots=True)
@@ -134,7 +135,8 @@ def _held(key: str, enclosure: Enclosure, here: FaultHere, device_rules: DeviceR
         )
         return
     unmarked: Step = device_rules.unmarked_interrupting_a()
-    if enclosure.interrupting_a is None and available > unmarked.value:
+    ordinary = enclosure.status is not Status.existing and here.ratings_a <= ORDINARY_A
+    if enclosure.interrupting_a is None and available > unmarked.value and not ordinary:
         yield Finding(
             "interrupting-unknown",
             Severity.check if enclosure.status is Status.existing else Severity.note,

@@ -99,16 +99,6 @@ def bond_findings(job: Job, plans: dict[str, EnclosurePlan], say: Words) -> Iter
     bonded = [plan.name for plan in plans.values() if plan.bond == Bond.bonded]
     wrong = any(not plan.agrees for plan in plans.values())
     unseen = sum(job.enclosures[key].bond_found is Bond.unknown and job.enclosures[key].status is Status.existing for key in plans)
-    if unseen:
-        yield Finding(
-            "bonds-not-looked-at",
-            Severity.check,
-            "/enclosures",
-            f"Bond not looked at yet in {unseen} existing enclosure{'s' if unseen > 1 else ''}.",
-            say.fill("A screw or {strap} left in is the usual mistake."),
-            say.cite("one_bond"),
-            step="neutrals",
-        )
     if plans and not wrong and not unseen and not bonded:
         words = say.fill("{Neutral_and_ground} are kept apart in every enclosure: the supplier joins them, ahead of everything here.")
         yield Finding(

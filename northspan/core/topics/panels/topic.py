@@ -13,6 +13,7 @@ from northspan.core.document.plan import CallPlan, EnclosurePlan
 from northspan.core.topics.electrodes.topic import BUILDINGS
 from northspan.core.topics.panels.bonding import bond_findings, plan_enclosures
 from northspan.core.topics.panels.findings import main_outcomes, panel_findings
+from northspan.core.topics.panels.seen import not_looked_at
 from northspan.core.topics.sizing.topic import SIZED
 
 _ENCLOSURES: Result[dict[str, EnclosurePlan]] = Result("enclosures with devices")
@@ -51,6 +52,7 @@ def findings(case: Case, done: Done) -> Iterator[Finding]:
     """
     yield from panel_findings(case, done[SIZED])
     yield from bond_findings(case.job, done[_ENCLOSURES], case.rulebook.words)
+    yield from not_looked_at(case, done[_ENCLOSURES])
 
 
 TOPIC = Topic("panels", "survey", plan, findings)

@@ -7,7 +7,7 @@ from functools import lru_cache
 from math import pi, sqrt
 
 from northspan.core.document.job import Metal
-from northspan.core.physics.pull_tension import GRAVITY_M_S2, Set
+from northspan.core.physics.pull_tension import GRAVITY_M_S2, JAM_FROM, JAM_TO, JAM_WIRES, OVAL, Set, wedges
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.working.worked import Margin, Step, Worked, ruled, step, whole
 
@@ -17,8 +17,6 @@ INSULATION_KG_M3 = 1400.0  # plastics run from 930 to 1400; the heavier one
 STEEL_KG_M3 = 7850.0
 SEVERAL = 0.8  # of several wires a part carries more than its share
 CRADLE_FROM, TRIANGLE_TO = 3.0, 2.4
-JAM_FROM, JAM_TO = 2.8, 3.2
-OVAL = 1.05  # a bent pipe is a little oval
 AREA_M2 = {"in²": 0.0254**2, "mm²": 1e-6}
 _RIFENBURG = "Rifenburg 1953"
 
@@ -89,7 +87,7 @@ def bundle_of(wires: tuple[PulledWire, ...], bore_m: float, rulebook: Rulebook) 
         "T_c", "what the conductors stand", f"{whole(share_all)} N", f"{stress.result} of their area{several}", "makers", share_all
     )
     ratio = OVAL * bore_m / widest
-    jams = count == 3 and JAM_FROM <= ratio <= JAM_TO  # noqa: PLR2004 - three wires jam
+    jams = wedges(count, ratio)
     why = "three wires may wedge side by side in a bend" if jams else "away from where three wires wedge, or not three of them"
     jam = ruled("J", "pipe over wire", f"{ratio:.2f}", f"{why}; {JAM_FROM:g} to {JAM_TO:g} is bad", _RIFENBURG, ratio)
     found = Bundle(Set(total.value, correction.value, share), share_all, count, widest, arrangement, ratio, jams)
@@ -128,10 +126,9 @@ def jam_margin(bundle: Bundle) -> Margin | None:
     bundle : Bundle
         The set. [-]
     """
-    if bundle.count != 3:  # noqa: PLR2004 - three wires jam
+    if bundle.count != JAM_WIRES:
         return None
-    away = bundle.jam_ratio < JAM_FROM or bundle.jam_ratio > JAM_TO
-    used = 0.0 if away else 1.0
+    used = 1.0 if wedges(bundle.count, bundle.jam_ratio) else 0.0
     return Margin("jam", "Three wires side by side", used, 0.5, "", used / 0.5, _RIFENBURG)
 
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from northspan.core.document.findings import Finding, Severity, pin, sentence
+from northspan.core.document.findings import Cure, Edit, Finding, Severity, in_a_row, pin, sentence
 from northspan.core.document.job import Crossing, Place, Segment, Status, status_of
 from northspan.core.document.plan import TrenchPlan, WorkGroup, work_lines
 from northspan.core.rulebooks.questions.routes import RouteRules
@@ -74,7 +74,7 @@ def shared_trenches(routed: dict[str, Routed], rulebook: Rulebook) -> tuple[Tren
 
 
 def ground_findings(routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
-    """Say what of a buried run is not located yet, and which other lines it comes too close to.
+    """Say which other lines a buried run comes too close to.
 
     Parameters
     ----------
@@ -83,23 +83,36 @@ def ground_findings(routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
     rulebook : Rulebook
         The code to follow. [-]
     """
-    run, at = routed.run, f"/runs/{routed.id}"
+    run = routed.run
     buried = [i for i, segment in enumerate(run.segments) if segment.place is Place.buried]
-    if any(status_of(run, run.segments[i]) in TO_DIG for i in buried) and not run.located:
-        words = f"{run.name}: other lines in the ground are not located yet."
-        why = "Before the first spade: gas, water, cables and communication lines marked. Dig by hand beside a mark."
-        yield Finding(
-            "lines-not-located",
-            Severity.check,
-            f"{at}/located",
-            words,
-            why,
-            "local law",
-            (pin(f"{at}/located", True, "Located and marked"),),
-        )
     for i in buried:
         yield from _crossed(i, routed, rulebook)
         yield from _beside(i, routed, rulebook.routes, rulebook.words)
+
+
+def locate_findings(routed: dict[str, Routed]) -> Iterator[Finding]:
+    """Say once for a job what is to be dug where nothing has been located yet.
+
+    Parameters
+    ----------
+    routed : dict
+        Runs with their routes. [-]
+    """
+    open_runs = {
+        key: one.run
+        for key, one in routed.items()
+        if not one.run.located and any(s.place is Place.buried and status_of(one.run, s) in TO_DIG for s in one.run.segments)
+    }
+    if open_runs:
+        yield Finding(
+            "lines-not-located",
+            Severity.check,
+            f"/runs/{next(iter(open_runs))}/located",
+            f"Other lines in the ground are not located yet, for {in_a_row([run.name for run in open_runs.values()])}.",
+            "Before the first spade: gas, water, cables and communication lines marked. Dig by hand beside a mark.",
+            "local law",
+            (Cure("Located and marked", tuple(Edit("add", f"/runs/{key}/located", value=True) for key in open_runs)),),
+        )
 
 
 def _crossed(i: int, routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:

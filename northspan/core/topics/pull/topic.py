@@ -9,7 +9,7 @@ from northspan.core.case.topic import Done, Planned, Result, Topic
 from northspan.core.document.findings import Finding
 from northspan.core.topics.pull.calculators import CALCULATORS
 from northspan.core.topics.pull.fittings import fitting_findings
-from northspan.core.topics.pull.ground import ground_findings, shared_trenches
+from northspan.core.topics.pull.ground import ground_findings, locate_findings, shared_trenches
 from northspan.core.topics.pull.routed import Routed
 from northspan.core.topics.pull.run_pull import pull_findings, pull_of
 from northspan.core.topics.pull.stages import stages
@@ -50,11 +50,13 @@ def findings(case: Case, done: Done) -> Iterator[Finding]:
         What the topics so far worked out. [-]
     """
     for routed in done[_ROUTED].values():
-        yield from pull_findings(routed, case.rulebook)
+        if not routed.run.utility_owned:  # who owns the wires pulls them in
+            yield from pull_findings(routed, case.rulebook)
         yield from height_findings(routed, case.rulebook)
         yield from support_findings(routed, case.rulebook)
         yield from fitting_findings(routed, case.rulebook)
         yield from ground_findings(routed, case.rulebook)
+    yield from locate_findings(done[_ROUTED])
 
 
 TOPIC = Topic("pull", "route", plan, findings, CALCULATORS)

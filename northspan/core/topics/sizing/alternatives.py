@@ -81,6 +81,7 @@ def calls_open(sized: SizedRun, wire_rules: WireRules, choice_rules: Choices) ->
         "drop_limit": True,
         "drop_temperature": True,
         "metal": run.metal is None and run.kind in {RunKind.feeder, RunKind.service},
+        "shelf": run.conductor_size is None and run.device_a is None,
         "dwelling_allowance": run.conductor_size is None and sized.question.whole_dwelling,
         "rounding": run.conductor_size is None,
         "derating_start": run.conductor_size is None,

@@ -20,6 +20,7 @@ from northspan.core.topics.sizing.drop import Drop, drop_percent, voltage_drop
 from northspan.core.topics.sizing.drop_asked import drop_current, drop_question, warmth
 from northspan.core.topics.sizing.prices import wire_price
 from northspan.core.topics.sizing.question import NO_LIMIT, RunQuestion, loop_facts
+from northspan.core.topics.sizing.shelf import customary_metals, size_step, sizes_in_stock, stocked_size, too_much_copper
 from northspan.core.working.errors import InvalidJob, NoSolution, OutsideTable
 from northspan.core.working.worked import Margin, Step, Worked, at_most, given, ruled, step, whole
 
@@ -38,6 +39,7 @@ class TriedWire:
     load_steps: tuple[Step, ...]
     margins: tuple[Margin, ...]
     loop: Worked[LoopAnswer] | None = None
+    shelf: tuple[Step, ...] = ()
 
     @property
     def lawful(self) -> bool:
@@ -83,12 +85,15 @@ def choose_wire(question: RunQuestion, legs: LegLoads, device_a: float, terminal
         If no conductor in the tables satisfies the rules.
     """
     run = question.run
+    in_copper: tuple[TriedWire, Wire] | None = None
     if run.metal is not None:
         metals = [run.metal]
     elif question.schools["metal"] == "copper" or run.kind in {RunKind.branch, RunKind.tap}:
         metals = [Metal.copper]
     elif question.schools["metal"] == "cheapest":
         return _cheapest(question, legs, device_a, terminals, rulebook)
+    elif question.schools["metal"] == "customary":
+        metals = customary_metals(question, device_a, rulebook.wires.metals())
     else:
         metals = [metal for metal in (Metal.aluminum, Metal.copper) if metal in rulebook.wires.metals()]
     for metal in metals:
@@ -100,7 +105,12 @@ def choose_wire(question: RunQuestion, legs: LegLoads, device_a: float, terminal
         too_small = ladder.index(tried.wire.size) < ladder.index(rulebook.wires.smallest_customary(metal))
         if run.metal is None and run.conductor_size is None and too_small:
             continue  # nobody stocks the small aluminum; the next metal in line is asked
+        if too_much_copper(question, tried.wire, metals, rulebook.wires) and metal is not metals[-1]:
+            in_copper = found
+            continue
         return tried, least
+    if in_copper is not None:
+        return in_copper
     last = _broken_words(question, legs, device_a, terminals, rulebook, metals[-1])
     raise NoSolution("conductor", _tried_words(question, metals, rulebook.wires, rulebook.words, legs.design.total_a) + last)
 
@@ -241,7 +251,11 @@ def _choose_size(
         return None
     best = _first(at, len(ladder), drops_little)
     good = next((found for i in range(best, len(ladder)) if (found := tried(i)).good), None)
-    return good or tried(at), Wire(ladder[at], metal, insulation)
+    chosen, least = good or tried(at), Wire(ladder[at], metal, insulation)
+    on_shelf = stocked_size(chosen.wire.size, ladder, sizes_in_stock(question.stock, metal))
+    if on_shelf != chosen.wire.size and (other := tried(ladder.index(on_shelf))).lawful and (other.good or not chosen.good):
+        chosen = replace(other, shelf=(size_step(chosen.wire.size, on_shelf, rulebook.words),))
+    return chosen, least
 
 
 def _first(low: int, high: int, holds: Callable[[int], bool]) -> int:

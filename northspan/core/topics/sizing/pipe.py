@@ -5,9 +5,10 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import lru_cache
-from math import floor
+from math import floor, sqrt
 
 from northspan.core.document.job import Metal, Method, Segment
+from northspan.core.physics.pull_tension import OVAL, wedges
 from northspan.core.rulebooks.questions.pipes import PipeRules, PipeSize
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
@@ -50,6 +51,8 @@ def pipe_for(
     pinned: str | None,
     roomy: str,
     whole_m: float | None = None,
+    single: bool = False,
+    least_size: str = "",
 ) -> Worked[Pipe | None]:
     """Choose the pipe of a stretch.
 
@@ -71,6 +74,10 @@ def pipe_for(
         "smallest", or "one_up_long" for one size up over 100 ft. [-]
     whole_m : float or None
         Length of the whole pipe from can to can; None where it is not pipe all the way, or not known. [m]
+    single : bool
+        Whether the wires go in as single conductors, of which three may wedge. [-]
+    least_size : str
+        The size of the rest of the run, below which no stretch goes; empty: each by itself. [-]
 
     Raises
     ------
@@ -98,7 +105,14 @@ def pipe_for(
         raise NoSolution(f"pipe of size {pinned}", f"sizes {', '.join(by_size)}")
     if not fits and pinned is None:
         raise NoSolution("pipe", f"{segment.method} up to {shelf[-1].size} for {total.value:.2f} {unit} of wire")
+    widest = max(area.value for area in areas)
+    wedged = [size for size in fits if single and wedges(count, OVAL * sqrt(by_size[size].bore_area / widest))]
     size, reason = _choose(pinned, fits, shelf, (segment.length_m, say.length_text(LONG_PULL_M)), roomy)
+    if pinned is None and size in wedged and (free := [one for one in fits[fits.index(size) :] if one not in wedged]):
+        size, why = free[0], f"in {say.pipe_name(segment.method, size)} three wires may wedge side by side in a bend"
+        reason = (*reason, ruled("p", "pipe", size, why, "Rifenburg 1953"))
+    if pinned is None and least_size in fits and fits.index(least_size) > fits.index(size):
+        size, reason = least_size, (*reason, ruled("p", "pipe", least_size, "one size for the whole run", "customary"))
     pipe = by_size[size]
     bore = looked_up(
         "A_p",

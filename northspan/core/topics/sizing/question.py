@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from northspan.core.case.schools import Schools
-from northspan.core.document.job import Place, Prices, Run, System
+from northspan.core.document.job import Place, Prices, Run, Stock, System
 from northspan.core.rulebooks.questions.common import USUAL_GUARD, Guard, Wire
 from northspan.core.rulebooks.questions.loop import LoopAhead, LoopFacts
 from northspan.core.rulebooks.questions.taps import TransformerFacts
@@ -28,6 +28,7 @@ class RunQuestion:
     `stated_a` is a device that stands for the run though it is noted elsewhere: the main of a can, or the device ahead of
     one that has none; `stated_where` is where, `stated_words` what it is. `assumed` marks wires that nobody looked at.
     `ahead_percent` what it loses. `pipe_device_a` is the largest device of circuits that share its pipe and its ground.
+    `stock` is the shelf, where the call prefers it, `bus_a` what the bus of the panel it feeds stands.
     `guard` is what else decides how device and wire go together, `loop` the earth fault loop up to its
     head, where the code protects by it.
     """
@@ -64,6 +65,8 @@ class RunQuestion:
     loop: LoopAhead | None = None
 
     power_factor: float = 1.0
+    stock: Stock | None = None
+    bus_a: float = 0.0
 
     @property
     def limits_percent(self) -> tuple[float, float]:

@@ -5,21 +5,20 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from functools import lru_cache
 
-from northspan.core.document.job import Circuit, Grounding, Metal, RunKind, Status
+from northspan.core.document.job import Circuit, Grounding, Metal, RunKind, Segment, Status
 from northspan.core.rulebooks.questions.common import DesignLoad, Wire
 from northspan.core.rulebooks.questions.devices import DeviceRules
 from northspan.core.rulebooks.questions.grounds import GroundFacts, NeutralFacts
-from northspan.core.rulebooks.questions.loads import LoadRules
-from northspan.core.rulebooks.questions.taps import TapRules, TransformerFacts
-from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.loads.legs import LegLoads
-from northspan.core.topics.sizing.conductor import TriedWire, choose_wire, secondary_of, try_wire
+from northspan.core.topics.sizing.conductor import TriedWire, choose_wire, try_wire
+from northspan.core.topics.sizing.device import choose_device
 from northspan.core.topics.sizing.pins import check_pins
 from northspan.core.topics.sizing.pipe import Pipe, WireGroup, bends, pipe_for, whole_pipe_m
-from northspan.core.topics.sizing.question import NO_LIMIT, RunQuestion, device_shelf
+from northspan.core.topics.sizing.question import NO_LIMIT, RunQuestion
+from northspan.core.topics.sizing.shelf import device_step, next_on_shelf, size_step, sizes_in_stock, stocked_size
 from northspan.core.working.errors import NoSolution, OutsideTable
-from northspan.core.working.worked import Margin, Step, Worked, at_most, given, ruled, step, whole
+from northspan.core.working.worked import Margin, Step, Worked
 
 MOST_SETS = 6
 
@@ -100,7 +99,7 @@ def size_run(question: RunQuestion, rulebook: Rulebook) -> SizedRun | None:
     OutsideTable
         If a place is too hot, or a load too large, for the tables.
     """
-    legs = question.load.value
+    legs = question.load.value or as_its_device_is(question)
     if legs is None:
         return None
     check_pins(question.run, question.pointer, rulebook)
@@ -109,7 +108,11 @@ def size_run(question: RunQuestion, rulebook: Rulebook) -> SizedRun | None:
     run = question.run
     device = choose_device(question, legs, rulebook)
     terminals = rulebook.ampacities.terminals_c(run.terminals, device.value)
-    question, tried, least = _in_sets(question, legs, device.value, terminals, rulebook)
+    asked, tried, least = _in_sets(question, legs, device.value, terminals, rulebook)
+    other = _with_stocked_device(question, legs, device, tried, asked.sets, rulebook)
+    if other is not None:
+        device, terminals, tried, least = other
+    question = asked
     try:
         return _with_neutral_ground_and_pipes(question, legs, device, terminals, tried, least, rulebook)
     except (NoSolution, OutsideTable):
@@ -118,6 +121,37 @@ def size_run(question: RunQuestion, rulebook: Rulebook) -> SizedRun | None:
         # the size that would keep the drop fits no pipe: the drop is advice or to be cured otherwise, an answer is not
         again = try_wire(question, legs, device.value, terminals, rulebook, least)
         return _with_neutral_ground_and_pipes(question, legs, device, terminals, again, least, rulebook)
+
+
+def _with_stocked_device(
+    question: RunQuestion, legs: LegLoads, least: Worked[float], wire: TriedWire, sets: int, rulebook: Rulebook
+) -> tuple[Worked[float], Step, TriedWire, Wire] | None:
+    """Take the next device on the shelf in place of one that is not, where it asks for no other wire; else None."""
+    rating = next_on_shelf(question, legs, least.value)
+    if rating is None:
+        return None
+    terminals = rulebook.ampacities.terminals_c(question.run.terminals, rating)
+    try:
+        asked, tried, smallest = _in_sets(question, legs, rating, terminals, rulebook)
+    except (NoSolution, OutsideTable):
+        return None
+    if (tried.wire, asked.sets) != (wire.wire, sets) or (wire.good and not tried.good):
+        return None
+    return Worked(rating, (*least.steps, device_step(least.value, rating)), least.margins), terminals, tried, smallest
+
+
+def as_its_device_is(question: RunQuestion) -> LegLoads | None:
+    """Take the whole rating of the device that stands ahead, where no load is entered yet; None where none stands. [A]
+
+    Parameters
+    ----------
+    question : RunQuestion
+        What is known of the run. [-]
+    """
+    device_a = question.run.device_a or question.stated_a
+    if not device_a or question.tapped_a or question.secondary:
+        return None
+    return LegLoads(DesignLoad(device_a, 0.0, device_a), device_a, device_a, 0.0)
 
 
 def as_it_may_be(question: RunQuestion, legs: LegLoads, rulebook: Rulebook) -> RunQuestion:
@@ -141,8 +175,8 @@ def as_it_may_be(question: RunQuestion, legs: LegLoads, rulebook: Rulebook) -> R
     if not device_a:
         raise NoSolution("answer", "what is noted; it is there already, so enter its wires or at least its device")
     by_device = LegLoads(DesignLoad(device_a, 0.0, min(device_a, legs.design.neutral_a)), device_a, device_a, 0.0)
-    free = replace(question, schools=question.schools.with_school("drop_limit", "none"), drop_above_percent=0.0, run_limit_percent=NO_LIMIT,
-                   way_limit_percent=NO_LIMIT)  # fmt: skip
+    schools = question.schools.with_school("drop_limit", "none")
+    free = replace(question, stock=None, schools=schools, drop_above_percent=0.0, run_limit_percent=NO_LIMIT, way_limit_percent=NO_LIMIT)
     terminals = rulebook.ampacities.terminals_c(question.run.terminals, device_a)
     found, _, least = _in_sets(free, by_device, device_a, terminals, rulebook)
     taken = {"conductor_size": least.size, "metal": least.metal, "insulation": least.insulation, "sets": found.sets}
@@ -209,23 +243,10 @@ def _with_neutral_ground_and_pipes(
             wire.metal,
             schools["bonding_raised"],
         )
-        ground = rulebook.grounds.equipment_ground(facts)
+        ground = _on_shelf(rulebook.grounds.equipment_ground(facts), question, facts.metal, rulebook)
         ground_size = run.equipment_ground_size or ground.value
     groups = wires_in_pipe(run.circuit, wire.size, grounded_size, ground_size, run.ground_metal)
-    whole_m = whole_pipe_m(run.segments, rulebook.pipes)
-    pipes = tuple(
-        pipe_for(
-            s,
-            groups,
-            wire.insulation,
-            rulebook.pipes,
-            rulebook.words,
-            pinned=run.pipe_size,
-            roomy=question.schools["pipe_size"],
-            whole_m=whole_m,
-        )
-        for s in run.segments
-    )
+    pipes = _pipes(question, groups, wire.insulation, rulebook)
     return SizedRun(
         question,
         device,
@@ -243,100 +264,29 @@ def _with_neutral_ground_and_pipes(
     )
 
 
-def choose_device(question: RunQuestion, legs: LegLoads, rulebook: Rulebook) -> Worked[float]:
-    """Choose the overcurrent device: the least for the load, or the pinned one. [A]
+def _pipes(question: RunQuestion, groups: tuple[WireGroup, ...], insulation: str, rulebook: Rulebook) -> tuple[Worked[Pipe | None], ...]:
+    """The pipe of each stretch; of one kind in one size, for nobody reduces a pipe along its way."""
+    run, schools = question.run, question.schools
+    whole_m, single = whole_pipe_m(run.segments, rulebook.pipes), rulebook.wires.single_wires(insulation)
 
-    Parameters
-    ----------
-    question : RunQuestion
-        What decides the run. [-]
-    legs : LegLoads
-        Its load. [A]
-    rulebook : Rulebook
-        The code to follow. [-]
-    """
-    kind = RunKind.feeder if question.run.kind is RunKind.tap else question.run.kind
-    least = rulebook.devices.device_for_load(legs.design, kind, question.guard)
-    limits: list[Margin] = list(least.margins)
-    least = motor_or_plate_device(legs, rulebook.devices, rulebook.loads, rulebook.words) or least
-    floor = rulebook.dwellings.dwelling_least_a() if kind is RunKind.service and question.whole_dwelling else None
-    if floor and least.value < floor.value:
-        usual = next(rating for rating in device_shelf(question.run, rulebook) if rating >= floor.value)
-        chosen = ruled("I_d", "device of a whole dwelling", f"{whole(usual)} A", floor.words, floor.citation, usual)
-        least = Worked(usual, (*least.steps, floor, chosen))
-    if question.primary:
-        least, most = _for_transformer(question.primary, least, rulebook.devices, rulebook.taps)
-        limits.append(most)
-    behind = secondary_of(question, rulebook.taps)
-    if behind is not None:
-        limits += behind.margins
-    pinned = question.run.device_a or question.stated_a or None
-    if pinned is None:
-        return Worked(least.value, least.steps, tuple(limits))
-    limits = [one if one.key == "secondary" else at_most(one.key, one.words, pinned, one.limit, "A", one.citation) for one in limits]
-    if legs.motor_a or legs.plate_a:
-        limits.append(at_most("device", "Motor and its quarter", legs.design.total_a, pinned, "A", least.asks.citation))
-    else:
-        limits = [] if question.guard.ring else limits
-        words = "Device, design current" if rulebook.loop is not None else "Device at 125 %"
-        asked = rulebook.devices.load_on_device(legs.design, kind)
-        limits.append(at_most("device", words, asked.value, pinned, "A", asked.citation))
-    why = "pinned" if question.run.device_a else question.stated_words
-    shown = ruled("I_n", "device", f"{whole(pinned)} A", f"{why}; the rules would take {whole(least.value)} A", "job", pinned)
-    return Worked(pinned, (*least.steps, shown), tuple(limits))
+    def chosen(segment: Segment, least_size: str) -> Worked[Pipe | None]:
+        return pipe_for(
+            segment, groups, insulation, rulebook.pipes, rulebook.words,
+            pinned=run.pipe_size, roomy=schools["pipe_size"], whole_m=whole_m, single=single, least_size=least_size,
+        )  # fmt: skip
+
+    alone = tuple(chosen(segment, "") for segment in run.segments)
+    if schools["shelf"] != "stocked" or len({pipe.value.size for pipe in alone if pipe.value}) <= 1:
+        return alone
+    bores = {pipe.size: pipe.bore_area for segment in run.segments for pipe in rulebook.pipes.trade_sizes(segment.method, 3)}
+    largest = max((pipe.value.size for pipe in alone if pipe.value), key=lambda size: bores[size])
+    return tuple(chosen(segment, largest) for segment in run.segments)
 
 
-def motor_or_plate_device(legs: LegLoads, device_rules: DeviceRules, load_rules: LoadRules, say: Words) -> Worked[float] | None:
-    """Find the device of a single motor or of a unit with a plate of its own; None where neither is alone on the run. [A]
-
-    Parameters
-    ----------
-    legs : LegLoads
-        The load of the run. [A]
-    device_rules : DeviceRules
-        Which devices there are. [-]
-    load_rules : LoadRules
-        Rules of loads. [-]
-    say : Words
-        How the trade says it. [-]
-
-    Raises
-    ------
-    NoSolution
-        If no standard device is as small as the plate asks.
-    """
-    if legs.plate_device_a:
-        plate = given("I_p", "largest device on its plate", legs.plate_device_a, "A", "nameplate")
-        fits = [rating for rating in device_rules.ratings() if rating <= legs.plate_device_a + 1e-9]
-        if not fits:
-            raise NoSolution(
-                "device",
-                f"every standard rating for a plate of {legs.plate_device_a:g} A; the least is {device_rules.ratings()[0]:g} A",
-            )
-        why = "the largest standard rating that is not above its plate"
-        return Worked(fits[-1], (plate, ruled("I_n", "device", f"{fits[-1]:g} A", why, say.cite("plate"), fits[-1])))
-    return load_rules.motor_device(legs.motor_a, legs.motor_kind) if legs.motor_a else None
-
-
-def _for_transformer(
-    facts: TransformerFacts, least: Worked[float], device_rules: DeviceRules, tap_rules: TapRules
-) -> tuple[Worked[float], Margin]:
-    """The primary's device: 125 % of its current lets the inrush pass, and no more than the table allows."""
-    most = tap_rules.transformer_devices(facts)[0]
-    current = most.value.full_load
-    inrush = step("I_b", "125 % of the transformer's current, for its inrush", "1.25 * I", "A", "customary", I=current.value)
-    usual = next((rating for rating in device_rules.ratings() if rating >= max(inrush.value, least.value) - 1e-9), least.value)
-    device = max(least.value, min(usual, most.value.most_a))
-    chosen = ruled(
-        "I_n",
-        "device of the primary",
-        f"{whole(device)} A",
-        "the next standard rating, within the table's limit",
-        most.rule.citation,
-        device,
-    )
-    margin = at_most("transformer", "Device on the transformer", device, most.value.most_a, "A", most.rule.citation)
-    return Worked(device, (least.asks, *most.steps, inrush, chosen)), margin
+def _on_shelf(ground: Worked[str], question: RunQuestion, metal: Metal, rulebook: Rulebook) -> Worked[str]:
+    """An equipment ground that a supply house has: the next size up, where the least is seldom in stock."""
+    size = stocked_size(ground.value, rulebook.wires.sizes(metal), sizes_in_stock(question.stock, metal))
+    return ground if size == ground.value else Worked(size, (*ground.steps, size_step(ground.value, size, rulebook.words)))
 
 
 def wires_in_pipe(

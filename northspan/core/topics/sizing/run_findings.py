@@ -15,10 +15,13 @@ from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.routes.cover import covers
 from northspan.core.topics.sizing.alternatives import sets_words
+from northspan.core.topics.sizing.conductor import ladder_of, try_wire
 from northspan.core.topics.sizing.question import device_shelf
 from northspan.core.topics.sizing.run import SizedRun, size_run
 from northspan.core.working.errors import NoSolution
 from northspan.core.working.worked import Margin, over_words, told_apart, whole
+
+UNMARKED_C = 60.0  # what terminals are taken for when nobody read them
 
 
 def findings_of_run(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
@@ -46,7 +49,7 @@ def findings_of_run(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
             sized.insulation.rule.citation,
             (pin(f"{sized.question.pointer}/insulation", None, "Let the rules choose the insulation"),),
         )
-    if sized.question.run.terminals is Terminals.unmarked and sized.terminals.value <= 60:  # noqa: PLR2004 - a marking, °C
+    if _marking_matters(sized, rulebook):
         yield Finding(
             "terminals-unmarked",
             Severity.note,
@@ -56,6 +59,22 @@ def findings_of_run(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
             sized.terminals.citation,
             (pin(f"{sized.question.pointer}/terminals", Terminals.c75, "The label says 75 °C"),),
         )
+
+
+def _marking_matters(sized: SizedRun, rulebook: Rulebook) -> bool:
+    """Tell whether terminals that nobody read are all that stands against the next smaller wire."""
+    question, tried = sized.question, sized.tried
+    legs, pinned = question.load.value, question.run.conductor_size is not None
+    if question.run.terminals is not Terminals.unmarked or sized.terminals.value > UNMARKED_C or legs is None:
+        return False
+    if pinned:
+        return any(not margin.holds for margin in tried.margins if margin.key == "terminals")
+    ladder = ladder_of(question, tried.wire.metal, rulebook.wires, tried.wire.insulation)
+    at = ladder.index(sized.least_size) if sized.least_size in ladder else 0
+    if not at or sized.least_size != tried.wire.size:
+        return False
+    read = rulebook.ampacities.terminals_c(Terminals.c75, sized.device.value)
+    return try_wire(question, legs, sized.device.value, read, rulebook, replace(tried.wire, size=ladder[at - 1])).good
 
 
 _TEXTS = {

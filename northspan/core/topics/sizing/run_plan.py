@@ -115,6 +115,8 @@ def _with_working(
         "cost": run_cost(sized, rulebook.wires, rulebook.pipes, rulebook.words).value,
         "calls": calls_of_run(dict(calls), sized, rulebook),
     }
+    if not mine_to_size(question.run):
+        more |= {"neighbours": (), "growth": (), "calls": (), "drops": (), "voltages": (), "cost": 0.0}
     return planned.plan.model_copy(update=more)
 
 
@@ -125,9 +127,10 @@ def _plan_without_calls(run_id: str, sized: SizedRun, rulebook: Rulebook) -> Run
     legs = sized.question.load.value
     design = legs.design if legs else None
     cover = covers(run, sized.device.value, sized.question.line_v, tried.wire.insulation, rulebook.routes)
-    margins = margins_shown(sized.device.margins + sized.margins)
+    margins = margins_shown(sized.device.margins + sized.margins if mine_to_size(run) else ())
     wires = _wires(sized, rulebook.wires, rulebook.words)
-    device_a = whole(sized.device.value)
+    headline, subline = _headline(sized, len(wires), rulebook.words)
+    mine = mine_to_size(run)
     return RunPlan(
         id=run_id,
         name=run.name,
@@ -136,8 +139,8 @@ def _plan_without_calls(run_id: str, sized: SizedRun, rulebook: Rulebook) -> Run
         target=run.target,
         status=run.status,
         sized=True,
-        headline=f"{sets_words(sized.question.sets)}{rulebook.words.size_name(tried.wire.size)} {tried.wire.metal}, {device_a} A",
-        subline=_subline(sized, len(wires), rulebook.words),
+        headline=headline,
+        subline=subline,
         length_m=sum(s.length_m for s in run.segments),
         nominal_v=sized.question.nominal_v,
         load_a=design.total_a if design else 0,
@@ -165,8 +168,8 @@ def _plan_without_calls(run_id: str, sized: SizedRun, rulebook: Rulebook) -> Run
         governs=next((m.key for m in margins if m.governs), ""),
         working=(),
         neighbours=(),
-        smaller=ladder[at - 1] if at else "",
-        larger=ladder[at + 1] if at + 1 < len(ladder) else "",
+        smaller=ladder[at - 1] if at and mine else "",
+        larger=ladder[at + 1] if at + 1 < len(ladder) and mine else "",
         calls=(),
         cautions=tuple(rulebook.words.fill(one) for one in cautions_for(run, tried.wire.metal)),
         sets=sized.question.sets,
@@ -177,9 +180,29 @@ def _plan_without_calls(run_id: str, sized: SizedRun, rulebook: Rulebook) -> Run
     )
 
 
+def mine_to_size(run: Run) -> bool:
+    """Tell whether a run is the customer's to size, or the utility's.
+
+    Parameters
+    ----------
+    run : Run
+        The run. [-]
+    """
+    return not run.utility_owned
+
+
+def _headline(sized: SizedRun, wires: int, say: Words) -> tuple[str, str]:
+    """The answer in one line, and the line under it; of conductors that are the utility's only what is taken for them."""
+    wire = f"{sets_words(sized.question.sets)}{say.size_name(sized.tried.wire.size)} {sized.tried.wire.metal}"
+    if mine_to_size(sized.question.run):
+        return f"{wire}, {whole(sized.device.value)} A", _subline(sized, wires, say)
+    taken = "as noted" if sized.question.run.conductor_size else "taken for what comes after it"
+    return say.fill("The {utility} sizes it"), f"{wire}, {taken}; main {whole(sized.device.value)} A"
+
+
 def _allowance_words(sized: SizedRun, device_rules: DeviceRules, dwelling_rules: DwellingRules, say: Words) -> str:
     """Say whether the allowance for a dwelling's own supply is taken, needed, or not open, and why."""
-    if sized.question.run.kind not in {RunKind.service, RunKind.feeder}:
+    if sized.question.run.kind not in {RunKind.service, RunKind.feeder} or not mine_to_size(sized.question.run):
         return ""
     allowance = allowance_of(sized.question, sized.device.value, dwelling_rules)
     if allowance.value >= 1:
@@ -310,7 +333,9 @@ def _working(sized: SizedRun, wires: Step, route_rules: RouteRules, say: Words) 
             "conductor",
             say.fill("{Ungrounded_conductors}"),
             f"{size} {tried.wire.metal}, {whole(ampacity.final_a)} A",
-            work_lines((sized.terminals, *tried.ampacity.steps, *tried.load_steps, *tried.protects.steps, *sized.insulation.steps)),
+            work_lines(
+                (sized.terminals, *tried.ampacity.steps, *tried.load_steps, *tried.protects.steps, *tried.shelf, *sized.insulation.steps)
+            ),
         ),
         WorkGroup("drop", "Voltage drop", f"{drop.drop_v:.1f} V, {drop.percent:.1f} %", work_lines(tried.drop.steps)),
     ]

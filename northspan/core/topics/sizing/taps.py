@@ -9,8 +9,8 @@ from northspan.core.document.plan import TapChoice, work_lines
 from northspan.core.rulebooks.questions.taps import TapFacts, TapRules
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
+from northspan.core.topics.sizing.device import choose_device
 from northspan.core.topics.sizing.question import RunQuestion
-from northspan.core.topics.sizing.run import choose_device
 from northspan.core.working.errors import NoSolution, OutsideTable
 from northspan.core.working.worked import whole
 

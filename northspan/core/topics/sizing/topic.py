@@ -8,6 +8,7 @@ from northspan.core.case.case import Case
 from northspan.core.case.facts import STANDING_FREE
 from northspan.core.case.topic import Done, Planned, Result, Topic
 from northspan.core.document.findings import Finding, Severity
+from northspan.core.document.job import Status
 from northspan.core.document.plan import RunPlan
 from northspan.core.topics.sizing.calculators import CALCULATORS
 from northspan.core.topics.sizing.from_job import run_question
@@ -64,7 +65,7 @@ def findings(case: Case, done: Done) -> Iterator[Finding]:
     """
     yield from done[_FOUND]
     for key, enclosure in case.job.enclosures.items():
-        if case.tree.leaving.get(key) and key not in case.tree.feeding:
+        if case.tree.leaving.get(key) and key not in case.tree.feeding and enclosure.status is not Status.existing:
             yield Finding(
                 "nothing-ahead",
                 Severity.note,

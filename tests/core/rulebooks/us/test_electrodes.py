@@ -43,8 +43,14 @@ class Rules(unittest.TestCase):
 
     def test_it_is_asked_about_found_missing_and_found_there(self):
         job = a_feeder()
-        for there, words in ((None, "is there a bonding point"), (False, "no bonding point for telephone")):
-            self.assertTrue(found(solve(with_building(job, intersystem=there)), words), there)
+        for there, words in ((None, "a bonding point for telephone"), (False, "no bonding point for telephone")):
+            self.assertTrue(
+                found(
+                    solve(checked(job, buildings=job.buildings | {"B1": job.buildings["B1"].model_copy(update={"intersystem": there})})),
+                    words,
+                ),
+                there,
+            )
         self.assertFalse(
             [f for f in found(solve(with_building(job, intersystem=True)), "bonding point") if f.where.startswith("/buildings/B2")]
         )

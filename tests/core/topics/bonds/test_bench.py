@@ -251,7 +251,8 @@ class Answers(unittest.TestCase):
 
     def test_what_is_not_sized_or_not_drawn_is_said(self):
         job = a_house(loads={})
-        answer = bench(BenchQuestion(job=job))
+        unknown = job.enclosures["M"].model_copy(update={"main_a": None})
+        answer = bench(BenchQuestion(job=checked(job, enclosures=job.enclosures | {"M": unknown})))
         self.assertTrue([words for words in answer.assumed if "not sized yet" in words])
         bare = checked(job, sources={}, runs={key: run for key, run in job.runs.items() if key != "S"})
         self.assertTrue([words for words in bench(BenchQuestion(job=bare)).assumed if "No supply is drawn" in words])

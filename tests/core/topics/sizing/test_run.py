@@ -9,7 +9,7 @@ from tests.support import FT_M, a_feeder, checked, found, margin, run_of
 
 
 def with_call(job, name, school, **changes):
-    return checked(job, calls={name: CallChoice(school=school, **changes)})
+    return checked(job, calls=job.calls | {name: CallChoice(school=school, **changes)})
 
 
 class Choice(unittest.TestCase):
@@ -150,16 +150,17 @@ class Schools(unittest.TestCase):
         run = run_of(a_feeder(70, 185 * FT_M))
         self.assertEqual(
             [c.name for c in run.calls],
-            ["drop_current", "drop_method", "drop_limit", "metal", "rounding", "derating_start", "equipment_ground", "pipe_size"],
+            ["drop_current", "drop_method", "drop_limit", "metal", "shelf", "rounding", "derating_start", "equipment_ground", "pipe_size"],
         )
         metal = next(c for c in run.calls if c.name == "metal")
         self.assertEqual(
-            [(o.school, o.chosen) for o in metal.options], [("aluminum_feeders", True), ("copper", False), ("cheapest", False)]
+            [(o.school, o.chosen) for o in metal.options],
+            [("customary", False), ("aluminum_feeders", True), ("copper", False), ("cheapest", False)],
         )
-        self.assertIn("copper", metal.options[1].outcome)
+        self.assertIn("copper", metal.options[2].outcome)
         # what the option promises is what taking it gives
         taken = run_of(with_call(a_feeder(70, 185 * FT_M), "metal", "copper"))
-        self.assertTrue(metal.options[1].outcome.startswith(f"{taken.size_name} copper, {taken.device_a:.0f} A"))
+        self.assertTrue(metal.options[2].outcome.startswith(f"{taken.size_name} copper, {taken.device_a:.0f} A"))
 
     def test_a_pin_closes_its_call(self):
         names = [c.name for c in run_of(a_feeder(70, metal=Metal.copper, conductor_size="4", pipe_size="2")).calls]

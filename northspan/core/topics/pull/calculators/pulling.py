@@ -8,10 +8,11 @@ from pydantic import Field, StringConstraints
 
 from northspan.core.case.calculator import Answer, Question, answered
 from northspan.core.document.job import Fitting, Leg, Metal, Method, Part, Pull, Segment, Size, route_length_m
+from northspan.core.physics.pull_tension import JAM_FROM, JAM_TO, OVAL
 from northspan.core.rulebooks.questions.pipes import PipeSize
 from northspan.core.rulebooks.registry import rulebook_named
 from northspan.core.rulebooks.rulebook import Rulebook
-from northspan.core.topics.pull.bundle import JAM_FROM, JAM_TO, OVAL, PulledWire, bundle_of
+from northspan.core.topics.pull.bundle import PulledWire, bundle_of
 from northspan.core.topics.pull.lengths import cut, reels
 from northspan.core.topics.pull.pulling import limits, lubricant, most_n, pipe_runs, pull_both_ways
 from northspan.core.topics.pull.room import room, room_words

@@ -15,7 +15,7 @@ from northspan.core.rulebooks.registry import rulebook_named
 from northspan.core.topics.loads.connected import Fed, added_up
 from northspan.core.topics.loads.legs import LegLoads
 from northspan.core.topics.sizing.calculators.wire_asked import check_size
-from northspan.core.topics.sizing.run import motor_or_plate_device
+from northspan.core.topics.sizing.device import motor_or_plate_device
 from northspan.core.topics.supply.capability import capability
 from northspan.core.topics.supply.fault import FaultWires, fault_after, fault_at_source
 from northspan.core.working.errors import InvalidJob
