@@ -45,7 +45,7 @@ class Commands(unittest.TestCase):
 
     def test_calc_feeder_prints_the_answer(self):
         code, out, _ = self.say("calc", "feeder", given='{"load_a": 70, "length_m": 56.4, "terminals": "75"}')
-        self.assertEqual((code, json.loads(out)["run"]["headline"]), (0, "1 AWG aluminum, 70 A"))
+        self.assertEqual((code, json.loads(out)["run"]["headline"]), (0, "1 AWG aluminum, 80 A"))
 
     def test_every_example_in_the_docs_runs_and_says_what_it_says(self):
         for name, given, said in examples():

@@ -177,6 +177,9 @@ class Loads:
     motor_share = staticmethod(lambda: (0.25, "Halm 7"))
     motor_kinds = staticmethod(lambda: frozenset({LoadKind.motor}))
     counted_power = staticmethod(lambda kind, run, power_va: None)
+    ground_fault_asked = staticmethod(lambda kind: None)
+    asked_there = staticmethod(lambda kind: ())
+    asked_of_animals = staticmethod(lambda: ())
     welder_factor = staticmethod(lambda duty_percent: says("welder", 1.0))
 
 

@@ -48,7 +48,7 @@ SUMS = {
     "motors": (12, {"v115": 371.0, "v200": 213.2, "v208": 204.1, "v230": 185.5}),
     "welders": (9, {"up_to_percent": 540, "nonmotor": 6.8, "motor": 7.15}),
     "supply_side": (6, {"band": 21}),
-    "insulation": (15, {"dry_c": 1230, "wet_c": 945, "ampacity_c": 120}),
+    "insulation": (17, {"dry_c": 1410, "wet_c": 1110, "ampacity_c": 120}),
 }
 # columns of words and trade sizes cannot be added up; they stand here in full
 WORDS = {
@@ -62,9 +62,9 @@ WORDS = {
     ("electrode_conductor", "up_to_aluminum"): "1/0 3/0 250 500 900 1750 ",
     ("electrode_conductor", "copper"): "8 6 4 2 1/0 2/0 3/0",
     ("electrode_conductor", "aluminum"): "6 4 2 1/0 3/0 4/0 250",
-    ("insulation", "burial"): "no no no no no no no no no no no yes yes yes no",
-    ("insulation", "raceway"): "yes yes yes yes yes yes yes yes yes yes yes no no no no",
-    ("insulation", "dims"): "thhn thhn thhn thw thw thw xhhw xhhw rhh rhh rhh rhh rhh  ",
+    ("insulation", "burial"): "no no no no no no no no no no no yes yes yes yes no no",
+    ("insulation", "raceway"): "yes yes yes yes yes yes yes yes yes yes yes no no yes no no no",
+    ("insulation", "dims"): "thhn thhn thhn thw thw thw xhhw xhhw rhh rhh rhh rhh rhh rhh   ",
 }
 # five cells of each, read back from a second source not from the file
 CELLS = {

@@ -6208,6 +6208,12 @@ export interface components {
              * @default null
              */
             least_circuit_a?: number | null;
+            /**
+             * Managed Va
+             * @description Of vehicle charging: the most that a load manager lets it take. [VA]
+             * @default null
+             */
+            managed_va?: number | null;
             /** Name */
             name: string;
             /**
@@ -6294,6 +6300,12 @@ export interface components {
              * @default null
              */
             least_circuit_a: number | null;
+            /**
+             * Managed Va
+             * @description Of vehicle charging: the most that a load manager lets it take. [VA]
+             * @default null
+             */
+            managed_va: number | null;
             /** Name */
             name: string;
             /**
@@ -6382,6 +6394,12 @@ export interface components {
              * @default null
              */
             least_circuit_a?: number | null;
+            /**
+             * Managed Va
+             * @description Of vehicle charging: the most that a load manager lets it take. [VA]
+             * @default null
+             */
+            managed_va?: number | null;
             /** Name */
             name: string;
             /**
@@ -6472,6 +6490,12 @@ export interface components {
              * @default null
              */
             least_circuit_a: number | null;
+            /**
+             * Managed Va
+             * @description Of vehicle charging: the most that a load manager lets it take. [VA]
+             * @default null
+             */
+            managed_va: number | null;
             /** Name */
             name: string;
             /**
@@ -8383,6 +8407,12 @@ export interface components {
              */
             in_insulation_m?: number;
             /**
+             * Insulation
+             * @description Product of this stretch alone, joined in a box to the rest; empty takes that of the run.
+             * @default null
+             */
+            insulation?: string | null;
+            /**
              * Laid
              * @description How the cable lies, by the code's own letter or number; empty takes what is usual for method and place.
              * @default
@@ -8546,6 +8576,12 @@ export interface components {
              * @default 0
              */
             in_insulation_m: number;
+            /**
+             * Insulation
+             * @description Product of this stretch alone, joined in a box to the rest; empty takes that of the run.
+             * @default null
+             */
+            insulation: string | null;
             /**
              * Laid
              * @description How the cable lies, by the code's own letter or number; empty takes what is usual for method and place.

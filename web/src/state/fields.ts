@@ -376,6 +376,13 @@ export const FIELDS: Record<PartKind, Field[]> = {
     { field: 'power_va', label: 'Nameplate', type: 'power', required: true },
     { field: 'horsepower', label: 'Motor, horsepower', type: 'horsepower', hint: 'if it is one', only: isMotor },
     {
+      field: 'managed_va',
+      label: 'Held by a load manager to',
+      type: 'power',
+      hint: 'not held',
+      only: (p) => p.kind === 'vehicle',
+    },
+    {
       field: 'least_circuit_a',
       label: 'Plate, least circuit',
       type: 'amperes',

@@ -301,5 +301,5 @@ def _typed(run: Run, a: Answers) -> Run:
 
 
 def _steps(total_w: float | None) -> tuple[float, ...]:
-    """Split a diversion load into steps of one, two and four parts: seven settings from three switches."""
-    return tuple(round(total_w * part / 7, 1) for part in (1, 2, 4)) if total_w else ()
+    """Split a diversion load into steps of one, two, four and eight parts: fifteen settings from four switches."""
+    return tuple(round(total_w * part / 15, 1) for part in (1, 2, 4, 8)) if total_w else ()

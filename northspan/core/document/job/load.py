@@ -58,6 +58,9 @@ class LibraryLoad(Part):
     alternates: Annotated[str, StringConstraints(max_length=40)] = Field("", description="Loads that share this word never run together.")
     shed_order: int | None = Field(None, ge=1, le=99, description="1 is let go first when a source is short.")
     starting_a: float | None = Field(None, gt=0, le=6000, description="Current while starting. [A]")
+    managed_va: float | None = Field(
+        None, gt=0, le=1_000_000, description="Of vehicle charging: the most that a load manager lets it take. [VA]"
+    )
     least_circuit_a: float | None = Field(None, gt=0, le=6000, description="Least circuit ampacity on its plate. [A]")
     largest_device_a: float | None = Field(None, gt=0, le=6000, description="Largest device on its plate. [A]")
     with_heat: bool = Field(False, description="Of cooling: it runs while the place is heated, so both count.")

@@ -141,6 +141,9 @@ class Segment(Part):
     place: Place = Place.buried
     surface: Surface = Field(Surface.open_ground, description="What is above it, if buried.")
     ambient_c: float = Field(30, ge=-40, le=80, description="Temperature around the wire. [°C]")
+    insulation: Annotated[str, StringConstraints(max_length=12)] | None = Field(
+        None, description="Product of this stretch alone, joined in a box to the rest; empty takes that of the run."
+    )
     other_carrying: int = Field(0, ge=0, le=60, description="Carrying conductors of other circuits in the same pipe.")
     other_wires: int | None = Field(
         None, ge=0, le=120, description="All wires of other circuits in the same pipe; empty takes the carrying ones."

@@ -291,7 +291,7 @@ def run_ampacity(
     ----------
     CE Code 2021, Rule 4-004.
     """
-    each = [segment_ampacity(wire, segment, carrying, terminal_c, start) for segment in segments]
+    each = [segment_ampacity(wire.in_stretch(segment), segment, carrying, terminal_c, start) for segment in segments]
     worst = min(range(len(each)), key=lambda i: each[i].value)
     opening: tuple[Step, ...] = ()
     if len(segments) > 1:

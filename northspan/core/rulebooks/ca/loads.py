@@ -7,7 +7,7 @@ from northspan.core.document.job import (
 )
 from northspan.core.rulebooks.ca import devices
 from northspan.core.rulebooks.ca.code_tables import code_table
-from northspan.core.working.worked import Step, Worked, looked_up
+from northspan.core.working.worked import Step, Worked, looked_up, ruled
 
 counts_continuous = devices.counts_continuous
 motor_current = devices.motor_current
@@ -35,3 +35,23 @@ def welder_factor(duty_percent: float) -> Step:
     rows = code_table("welders")
     key = next(key for key in rows.rows if duty_percent <= float(key) + 1e-9)
     return looked_up("f_w", f"welder at {duty_percent:g} % duty", rows.number(key, "nonmotor"), "", "Rule 42-006", row=f"up to {key} %")
+
+
+def ground_fault_asked(kind: LoadKind) -> Step | None:
+    """Say which protection of people the circuit of a load must have; None where no rule asks for it."""
+    if kind is not LoadKind.hot_tub:
+        return None
+    return ruled("p", "protection of people", "ground-fault protection, Class A", "people sit in its water", "Rule 68-068")
+
+
+def asked_there(kind: LoadKind) -> tuple[Step, ...]:
+    """List what a rule asks at the place of a load, beyond its wire: a motor's disconnect in sight, Rule 28-604."""
+    if kind not in {LoadKind.motor, LoadKind.cooling, LoadKind.heat_pump}:
+        return ()
+    return (ruled("d", "disconnecting means", "its own", "in sight of it and within 9 m, or locked open", "Rule 28-604"),)
+
+
+def asked_of_animals() -> tuple[Step, ...]:
+    """List what a rule asks of a building in which animals live, beyond its electrodes: tingle voltage, Rule 10-708."""
+    why = "metal that animals touch is bonded, so that no few volts stand between a bowl and the floor"
+    return (ruled("b", "bonding of metal that animals touch", "all of it", why, "Rule 10-708"),)

@@ -59,19 +59,20 @@ def single_wires(insulation: str) -> bool:
 
 def insulation_fits(insulation: str, segments: tuple[Segment, ...]) -> Worked[str]:
     """Say what is wrong with an insulation on a route; an empty answer means nothing is."""
-    row = code_table("insulation").rows[insulation]
     for segment in segments:
+        name = segment.insulation or insulation
+        row = code_table("insulation").rows[name]
         if segment.place in ampacities.WET and not row["wet_c"]:
-            why = f"{insulation} is for dry places; this run has a wet one"
+            why = f"{name} is for dry places; this run has a wet one"
         elif segment.method is Method.direct_burial and row["burial"] == "no":
-            why = f"{insulation} may not lie in the ground without a pipe"
+            why = f"{name} may not lie in the ground without a pipe"
         elif segment.method in ampacities.RACEWAYS and row["raceway"] == "no":
-            why = f"{insulation} is not for pulling into pipe as single conductors"
+            why = f"{name} is not for pulling into pipe as single conductors"
         elif segment.method is Method.cable and row["raceway"] == "yes" and segment.laid not in ampacities.FREE_AIR:
-            why = f"{insulation} is a single conductor; it needs a pipe"
+            why = f"{name} is a single conductor; it needs a pipe"
         else:
             continue
-        return Worked(why, (ruled("T", "insulation", insulation, why, "Table 19"),))
+        return Worked(why, (ruled("T", "insulation", name, why, "Table 19"),))
     return Worked("", (ruled("T", "insulation", insulation, "suits every stretch of the run", "Table 19"),))
 
 

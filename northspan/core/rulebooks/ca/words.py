@@ -27,6 +27,7 @@ _COLORS = {
     Circuit.two_wire_neutral: (("line 1", "black"), ("neutral", "white"), ("ground", "green")),
 }
 _CITATIONS = {
+    "load_manager": "Rule 8-106(11)",
     "plate": "Rule 28-702",
     "several_dwellings": "Rule 8-202",
     "new_three_wire": "Rule 10-208",

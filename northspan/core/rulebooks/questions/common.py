@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from northspan.core.document.job import (
     Circuit,
@@ -56,6 +56,10 @@ class Wire:
     size: str
     metal: Metal
     insulation: str
+
+    def in_stretch(self, segment: Segment) -> Wire:
+        """Give the same wire in the product of a stretch, where that is another. [-]"""
+        return self if segment.insulation is None else replace(self, insulation=segment.insulation)
 
 
 @dataclass(frozen=True, slots=True)

@@ -24,6 +24,15 @@ class LoadRules(Hashable, Protocol):
     def motor_device(self, current_a: float, kind: LoadKind = LoadKind.motor) -> Worked[float]:
         """Find the largest breaker of a motor's circuit. [A]"""
 
+    def ground_fault_asked(self, kind: LoadKind) -> Step | None:
+        """Say which protection of people the circuit of a load must have; None where no rule asks for it."""
+
+    def asked_there(self, kind: LoadKind) -> tuple[Step, ...]:
+        """List what a rule asks at the place of a load, beyond its wire: a disconnect in sight, the kind of ground."""
+
+    def asked_of_animals(self) -> tuple[Step, ...]:
+        """List what a rule asks of a building in which animals live, beyond its electrodes."""
+
     def motor_share(self) -> tuple[float, str]:
         """Give what the largest motor adds, as a share of its current, and the article."""
 

@@ -7,7 +7,7 @@ from northspan.core.document.job import (
     RunKind,
 )
 from northspan.core.rulebooks.uk import devices
-from northspan.core.working.worked import Step, Worked, given, step
+from northspan.core.working.worked import Step, Worked, given, ruled, step
 
 
 def counts_continuous(kind: LoadKind, run: RunKind, *, said: bool) -> bool:
@@ -49,3 +49,23 @@ def motor_device(current_a: float, kind: LoadKind = LoadKind.motor) -> Worked[fl
 def welder_factor(duty_percent: float) -> Step:
     """Work what a welder's current counts for: the heat of its duty."""
     return step("f_w", f"welder at {duty_percent:g} % duty", "sqrt(d / 100)", "", "heat of the duty", d=duty_percent)
+
+
+def ground_fault_asked(kind: LoadKind) -> Step | None:
+    """Say which protection of people the circuit of a load must have; None where no rule asks for it."""
+    if kind is not LoadKind.hot_tub:
+        return None
+    return ruled("p", "protection of people", "30 mA residual-current device", "people sit in its water", "Section 702")
+
+
+def asked_there(kind: LoadKind) -> tuple[Step, ...]:
+    """List what a rule asks at the place of a load, beyond its wire: a switch for repairs near a motor, Section 464."""
+    if kind not in {LoadKind.motor, LoadKind.cooling, LoadKind.heat_pump, LoadKind.hot_tub}:
+        return ()
+    return (ruled("d", "isolator", "its own", "near it and under the eyes of whoever works on it, or locked off", "537.3.2"),)
+
+
+def asked_of_animals() -> tuple[Step, ...]:
+    """List what a rule asks of a building in which animals live, beyond its electrodes: Section 705."""
+    why = "all metal that animals can touch, and steel in the floor, tied together: they feel a few volts"
+    return (ruled("b", "supplementary bonding", "where animals stand", why, "705.415.2.1"),)

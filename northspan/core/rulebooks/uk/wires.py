@@ -56,17 +56,18 @@ def single_wires(insulation: str) -> bool:
 
 def insulation_fits(insulation: str, segments: tuple[Segment, ...]) -> Worked[str]:
     """Say what is wrong with a cable on a route; an empty answer means nothing is."""
-    row = cables.cable(insulation)
     for segment in segments:
+        name = segment.insulation or insulation
+        row = cables.cable(name)
         if segment.place in cables.WET and row["wet"] == "no":
-            why = f"{insulation} is for indoors; this run goes outside"
+            why = f"{name} is for indoors; this run goes outside"
         elif segment.place is Place.buried and row["burial"] == "no":
-            why = f"{insulation} may not lie in the ground; an armoured cable may"
+            why = f"{name} may not lie in the ground; an armoured cable may"
         elif row["raceway"] == "yes" and segment.method not in cables.PIPES:
-            why = f"{insulation} need a conduit"
+            why = f"{name} need a conduit"
         else:
             continue
-        return Worked(why, (ruled("T", "kind of cable", insulation, why, "Table 4A2"),))
+        return Worked(why, (ruled("T", "kind of cable", name, why, "Table 4A2"),))
     return Worked("", (ruled("T", "kind of cable", insulation, "suits every stretch of the run", "Table 4A2"),))
 
 

@@ -72,6 +72,7 @@ DIALECT = Dialect(
     ),
 )
 CITATIONS = {
+    "load_manager": "722.311.201",
     "plate": "134.1.1",
     "several_dwellings": "311.1",
     "new_three_wire": "411.4",

@@ -313,7 +313,7 @@ def run_ampacity(
     NEC 2023, 310.14(A)(2) and its exception.
     """
     nipple = is_nipple(segments)
-    each = [segment_ampacity(wire, segment, carrying, terminal_c, start, nipple=nipple) for segment in segments]
+    each = [segment_ampacity(wire.in_stretch(segment), segment, carrying, terminal_c, start, nipple=nipple) for segment in segments]
     worst = min(range(len(each)), key=lambda i: each[i].value)
     terminal_a = held_to(wire, terminal_c).value
     chosen = worst

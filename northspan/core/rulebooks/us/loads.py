@@ -180,3 +180,75 @@ def motor_share() -> tuple[float, str]:
 def motor_kinds() -> frozenset[LoadKind]:
     """List the kinds of loads that are driven by motors."""
     return MOTORS
+
+
+_IN_SIGHT = {
+    LoadKind.motor: ("in sight of the motor and what it drives, or locked open", "430.102(B)"),
+    LoadKind.cooling: ("in sight of the unit, within reach, not on the panel that opens for service", "440.14"),
+    LoadKind.heat_pump: ("in sight of the unit, within reach, not on the panel that opens for service", "440.14"),
+    LoadKind.water_heating: ("in sight of the heater, or locked open at its breaker", "422.31(B)"),
+    LoadKind.tankless: ("in sight of the heater, or locked open at its breaker", "422.31(B)"),
+    LoadKind.hot_tub: ("in sight of the water and 5 ft from it or more", "680.13"),
+    LoadKind.pool_heater: ("in sight of the water and 5 ft from it or more", "680.13"),
+    LoadKind.welder: ("at the welder, where it has no switch of its own", "630.13"),
+}
+
+
+def ground_fault_asked(kind: LoadKind) -> Step | None:
+    """Say which protection of people the circuit of a load must have; None where no rule asks for it.
+
+    Parameters
+    ----------
+    kind : LoadKind
+        What it is. [-]
+
+    References
+    ----------
+    NEC 2023, 680.42 and 680.44: a self-contained hot tub.
+
+    Examples
+    --------
+    >>> ground_fault_asked(LoadKind.hot_tub).result, ground_fault_asked(LoadKind.range)
+    ('ground-fault protection', None)
+    """
+    if kind is not LoadKind.hot_tub:
+        return None
+    return ruled("p", "protection of people", "ground-fault protection", "people sit in its water", "680.44")
+
+
+def asked_there(kind: LoadKind) -> tuple[Step, ...]:
+    """List what a rule asks at the place of a load, beyond its wire.
+
+    Parameters
+    ----------
+    kind : LoadKind
+        What it is. [-]
+
+    References
+    ----------
+    NEC 2023, 422.31, 430.102, 440.14, 630.13, 680.13; 680.42(C) for the ground of a hot tub; 625.43 for a large charger.
+    """
+    found = []
+    if kind in _IN_SIGHT:
+        where, citation = _IN_SIGHT[kind]
+        found.append(ruled("d", "disconnect", "its own", where, citation))
+    if kind is LoadKind.hot_tub:
+        why = "insulated copper, 12 AWG or more; bare only inside a cable within the house"
+        found.append(ruled("g", "equipment ground", "insulated", why, "680.42(C)"))
+    if kind is LoadKind.vehicle:
+        found.append(ruled("d", "disconnect", "its own", "in sight or locked open, if it takes more than 60 A", "625.43"))
+    return tuple(found)
+
+
+def asked_of_animals() -> tuple[Step, ...]:
+    """List what a rule asks of a building in which animals live.
+
+    References
+    ----------
+    NEC 2023, Article 547: 547.44 for the plane, 547.27 for the ground.
+    """
+    plane = "steel in a concrete floor that animals stand on, bonded to the ground bar: they feel a few volts"
+    return (
+        ruled("b", "equipotential plane", "where the floor is concrete and metal can be touched", plane, "547.44"),
+        ruled("g", "equipment ground", "copper, insulated where it is in the ground", "what is bare corrodes there", "547.27"),
+    )

@@ -15,6 +15,13 @@ from northspan.core.rulebooks.us.ampacities import LEAST_KCMIL
 from northspan.core.rulebooks.us.code_tables import code_table
 from northspan.core.working.worked import Worked, ruled
 
+# cables: the sizes in which they are made, by metal
+_MADE: dict[str, dict[Metal, tuple[str, str]]] = {
+    "NM-B": {Metal.copper: ("14", "2")},
+    "UF-B": {Metal.copper: ("14", "6")},
+    "SER": {Metal.copper: ("8", "4/0"), Metal.aluminum: ("8", "4/0")},
+}
+
 
 def metals() -> tuple[Metal, ...]:
     """List the conductor metals."""
@@ -28,8 +35,12 @@ def insulations() -> tuple[str, ...]:
 
 def sizes(metal: Metal, insulation: str = "") -> tuple[str, ...]:
     """List conductor sizes, smallest first."""
-    del insulation  # every type comes in all of them
-    return ampacities.size_ladder(metal)
+    ladder = ampacities.size_ladder(metal)
+    made = _MADE.get(insulation)
+    if made is None:
+        return ladder  # single wires come in all of them
+    span = made.get(metal)
+    return ladder[ladder.index(span[0]) : ladder.index(span[1]) + 1] if span else ()
 
 
 def largest_customary() -> str:
@@ -46,9 +57,10 @@ def default_insulation(metal: Metal, segments: tuple[Segment, ...]) -> str:
     """Choose a usual insulation for a metal and route."""
     methods = {segment.method for segment in segments}
     if methods & {Method.direct_burial, Method.overhead}:
-        return "USE-2"
-    if methods == {Method.cable} and all(s.place in {Place.indoors, Place.attic} for s in segments):
-        return "NM-B"
+        return "RHW-2/USE-2" if methods & ampacities.RACEWAYS else "USE-2"  # what is sold under both names may lie in both
+    if methods == {Method.cable}:
+        dry = all(s.place in {Place.indoors, Place.attic} for s in segments)
+        return "SER" if metal is Metal.aluminum else "NM-B" if dry else "UF-B"
     return "XHHW-2" if metal is Metal.aluminum else "THWN-2"
 
 
@@ -59,20 +71,23 @@ def single_wires(insulation: str) -> bool:
 
 def insulation_fits(insulation: str, segments: tuple[Segment, ...]) -> Worked[str]:
     """Say what is wrong with an insulation on a route; an empty answer means nothing is."""
-    row = code_table("insulation").rows[insulation]
     for segment in segments:
+        name = segment.insulation or insulation
+        row = code_table("insulation").rows[name]
         if segment.place in ampacities.WET and not row["wet_c"]:
-            why = f"{insulation} is for dry places; this run has a wet one"
+            why = f"{name} is for dry places; this run has a wet one"
         elif segment.method is Method.direct_burial and row["burial"] == "no":
-            why = f"{insulation} is not listed for direct burial"
+            why = f"{name} is not listed for direct burial"
         elif segment.method in ampacities.RACEWAYS and row["raceway"] == "no":
-            why = f"{insulation} is not for pulling into pipe as single conductors"
-        elif segment.method is Method.cable and not row["ampacity_c"]:
-            why = f"{insulation} is a single conductor; it needs a pipe"
+            why = f"{name} is not for pulling into pipe as single conductors"
+        elif segment.method is Method.cable and name not in _MADE:
+            why = f"{name} is a single conductor; it needs a pipe"
         else:
             continue
-        return Worked(why, (ruled("T", "insulation", insulation, why, row["source"]),))
-    return Worked("", (ruled("T", "insulation", insulation, "suits every stretch of the run", row["source"]),))
+        return Worked(why, (ruled("T", "insulation", name, why, row["source"]),))
+    return Worked(
+        "", (ruled("T", "insulation", insulation, "suits every stretch of the run", code_table("insulation").text(insulation, "source")),)
+    )
 
 
 def parallel_least() -> tuple[str, str]:

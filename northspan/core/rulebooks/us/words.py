@@ -28,6 +28,7 @@ _COLORS = {
     Circuit.two_wire_neutral: (("line 1", "black"), ("neutral", "white"), ("ground", "green")),
 }
 _CITATIONS = {
+    "load_manager": "625.42",
     "plate": "440.4(B), 110.3(B)",
     "several_dwellings": "220.84, 220.85",
     "new_three_wire": "250.32(B)(1)",

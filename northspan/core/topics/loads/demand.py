@@ -8,7 +8,7 @@ from functools import lru_cache
 from northspan.core.document.job import Across, Load, LoadKind, RunKind
 from northspan.core.rulebooks.questions.loads import LoadRules
 from northspan.core.topics.loads.legs import across_words
-from northspan.core.working.worked import Step, Worked, step
+from northspan.core.working.worked import Step, Worked, ruled, step, whole
 
 
 @dataclass(frozen=True, slots=True)
@@ -52,6 +52,24 @@ def load_power(load: Load, line_v: float, neutral_v: float, load_rules: LoadRule
     return Worked(load.power_va)
 
 
+def managed(load: Load, power: Worked[float]) -> Worked[float]:
+    """Hold a load to what a load manager lets it take, ahead of its own circuit. [VA]
+
+    Parameters
+    ----------
+    load : Load
+        The load. [-]
+    power : Worked of float
+        What it takes when nobody holds it. [VA]
+    """
+    if load.managed_va is None or load.managed_va >= power.value:
+        return power
+    held = ruled(
+        "P", f"{load.name}: held by a load manager", f"{whole(load.managed_va)} VA", "it lets no more through", "job", load.managed_va
+    )
+    return Worked(load.managed_va, (*power.steps, held))
+
+
 @lru_cache(maxsize=4096)
 def demand_of(key: str, load: Load, local_v: tuple[float, float], run_v: float, kind: RunKind, load_rules: LoadRules) -> Worked[Demand]:
     """Work the current of a load on a run that feeds it.
@@ -73,6 +91,8 @@ def demand_of(key: str, load: Load, local_v: tuple[float, float], run_v: float, 
     """
     line_v, neutral_v = local_v
     power = load_power(load, line_v, neutral_v, load_rules)
+    if kind is not RunKind.branch:
+        power = managed(load, power)
     counted = load_rules.counted_power(load.kind, kind, power.value)
     if counted is not None:
         power = Worked(counted.value, (*power.steps, counted))

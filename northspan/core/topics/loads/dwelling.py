@@ -7,7 +7,7 @@ from northspan.core.case.schools import school_of
 from northspan.core.case.tree import Tree
 from northspan.core.document.job import Across, Building, BuildingUse, Load, LoadKind, MeasuredOver, Status
 from northspan.core.rulebooks.questions.dwellings import Appliance, DwellingFacts, DwellingRules, MethodLoad
-from northspan.core.topics.loads.demand import load_power
+from northspan.core.topics.loads.demand import load_power, managed
 
 CONNECTED, MEASURED = "connected", "measured"
 _SEPARATE = frozenset(
@@ -118,7 +118,7 @@ def dwelling_facts(case: Case, building_id: str, local_v: tuple[float, float]) -
     building = job.buildings[building_id]
     enclosures = {key for key, enclosure in job.enclosures.items() if enclosure.building == building_id}
     loads = _one_of_each([load for load in job.loads.values() if load.enclosure in enclosures and load.status is not Status.remove])
-    power = {id(load): load_power(load, *local_v, case.rulebook.loads).value for load in loads}
+    power = {id(load): managed(load, load_power(load, *local_v, case.rulebook.loads)).value for load in loads}
 
     def of(*kinds: LoadKind) -> tuple[float, ...]:
         return tuple(power[id(load)] for load in loads if load.kind in kinds)

@@ -13,6 +13,8 @@ from northspan.core.document.plan import CallPlan, EnclosurePlan
 from northspan.core.topics.electrodes.topic import BUILDINGS
 from northspan.core.topics.panels.bonding import bond_findings, plan_enclosures
 from northspan.core.topics.panels.findings import main_outcomes, panel_findings
+from northspan.core.topics.panels.managed import managed_findings
+from northspan.core.topics.panels.people import cautions_there, people_findings
 from northspan.core.topics.panels.seen import not_looked_at
 from northspan.core.topics.sizing.topic import SIZED
 
@@ -31,7 +33,8 @@ def plan(case: Case, done: Done) -> Planned:
     """
     plans = plan_enclosures(case)
     calls = {key: {"calls": _main_call(case, key)} for key in done[BUILDINGS]}
-    return Planned({"enclosures": plans}, more={"buildings": calls}, results={_ENCLOSURES: plans})
+    cautions = {key: {"cautions": found} for key in case.job.runs if (found := cautions_there(case, key))}
+    return Planned({"enclosures": plans}, more={"buildings": calls, "runs": cautions}, results={_ENCLOSURES: plans})
 
 
 def _main_call(case: Case, key: str) -> tuple[CallPlan, ...]:
@@ -52,6 +55,8 @@ def findings(case: Case, done: Done) -> Iterator[Finding]:
     """
     yield from panel_findings(case, done[SIZED])
     yield from bond_findings(case.job, done[_ENCLOSURES], case.rulebook.words)
+    yield from people_findings(case)
+    yield from managed_findings(case, done[SIZED])
     yield from not_looked_at(case, done[_ENCLOSURES])
 
 

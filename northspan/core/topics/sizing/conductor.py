@@ -11,6 +11,7 @@ from northspan.core.document.job import Metal, Place, RunKind
 from northspan.core.rulebooks.questions.common import Ampacity, Wire
 from northspan.core.rulebooks.questions.dwellings import AllowanceFacts, DwellingRules
 from northspan.core.rulebooks.questions.loop import LoopAnswer
+from northspan.core.rulebooks.questions.pipes import PipeRules
 from northspan.core.rulebooks.questions.taps import SecondaryFacts, TapRules
 from northspan.core.rulebooks.questions.wires import WireRules
 from northspan.core.rulebooks.questions.words import Words
@@ -19,6 +20,7 @@ from northspan.core.topics.loads.legs import LegLoads
 from northspan.core.topics.sizing.drop import Drop, drop_percent, voltage_drop
 from northspan.core.topics.sizing.drop_asked import drop_current, drop_question, warmth
 from northspan.core.topics.sizing.prices import wire_price
+from northspan.core.topics.sizing.products import products_of
 from northspan.core.topics.sizing.question import NO_LIMIT, RunQuestion, loop_facts
 from northspan.core.topics.sizing.shelf import customary_metals, size_step, sizes_in_stock, stocked_size, too_much_copper
 from northspan.core.working.errors import InvalidJob, NoSolution, OutsideTable
@@ -112,12 +114,14 @@ def choose_wire(question: RunQuestion, legs: LegLoads, device_a: float, terminal
     if in_copper is not None:
         return in_copper
     last = _broken_words(question, legs, device_a, terminals, rulebook, metals[-1])
-    raise NoSolution("conductor", _tried_words(question, metals, rulebook.wires, rulebook.words, legs.design.total_a) + last)
+    raise NoSolution(
+        "conductor", _tried_words(question, metals, rulebook.wires, rulebook.pipes, rulebook.words, legs.design.total_a) + last
+    )
 
 
 def _broken_words(question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook, metal: Metal) -> str:
     """Say what stands against the largest wire of all, for that is what has to change."""
-    insulation = question.run.insulation or rulebook.wires.default_insulation(metal, question.run.segments)
+    insulation = products_of(question.run, metal, rulebook.wires, rulebook.pipes)[0]
     ladder = ladder_of(question, metal, rulebook.wires, insulation)
     if not ladder:
         return ""
@@ -132,11 +136,13 @@ def _broken_words(question: RunQuestion, legs: LegLoads, device_a: float, termin
     return f"; against the last one stands: {words}, {broken.used:.3g} of {broken.limit:.3g} {broken.unit}"
 
 
-def _tried_words(question: RunQuestion, metals: list[Metal], wire_rules: WireRules, say: Words, load_a: float) -> str:
+def _tried_words(
+    question: RunQuestion, metals: list[Metal], wire_rules: WireRules, pipe_rules: PipeRules, say: Words, load_a: float
+) -> str:
     """Say what was tried: the kind of wire and its largest size, in how many sets, for what."""
     kinds = []
     for metal in metals:
-        insulation = question.run.insulation or wire_rules.default_insulation(metal, question.run.segments)
+        insulation = products_of(question.run, metal, wire_rules, pipe_rules)[0]
         ladder = ladder_of(question, metal, wire_rules, insulation)
         name = f"{say.metal_name(metal)} {insulation}" if len(wire_rules.metals()) > 1 else insulation
         up_to = f"every {name} size up to {say.size_name(ladder[-1])}" if ladder else f"{name}, which is not run in parallel"
@@ -207,8 +213,12 @@ def _choose_size(
     so neither needs every size tried; the tests hold this against trying every size.
     """
     run = question.run
-    insulation = run.insulation or rulebook.wires.default_insulation(metal, run.segments)
-    ladder = ladder_of(question, metal, rulebook.wires, insulation)
+    insulation, segments = products_of(run, metal, rulebook.wires, rulebook.pipes)
+    ladder = tuple(
+        size
+        for size in ladder_of(question, metal, rulebook.wires, insulation)
+        if all(segment.insulation is None or size in rulebook.wires.sizes(metal, segment.insulation) for segment in segments)
+    )
     carrying = int(rulebook.ampacities.carrying_conductors(run.circuit, question.system).value)
     share = allowance_of(question, device_a, rulebook.dwellings).value
     start = question.schools["derating_start"]
@@ -227,7 +237,7 @@ def _choose_size(
 
     def carries(at: int) -> bool:
         wire = Wire(ladder[at], metal, insulation)
-        each = rulebook.ampacities.run_ampacity(wire, run.segments, carrying, terminals.value, start).value.final_a
+        each = rulebook.ampacities.run_ampacity(wire, segments, carrying, terminals.value, start).value.final_a
         return question.guard.ring or each * question.sets >= LEAST_SHARE * legs.design.total_a * share
 
     @cache
@@ -316,9 +326,8 @@ def _cheapest(question: RunQuestion, legs: LegLoads, device_a: float, terminals:
 def _rules_for(question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook, wire: Wire) -> _Rules:
     run, school = question.run, question.schools["rounding"]
     carrying = rulebook.ampacities.carrying_conductors(run.circuit, question.system)
-    ampacity = rulebook.ampacities.run_ampacity(
-        wire, run.segments, int(carrying.value), terminals.value, question.schools["derating_start"]
-    )
+    segments = products_of(run, wire.metal, rulebook.wires, rulebook.pipes)[1]
+    ampacity = rulebook.ampacities.run_ampacity(wire, segments, int(carrying.value), terminals.value, question.schools["derating_start"])
     value, steps = ampacity.value, (carrying, *ampacity.steps)
     if question.sets > 1:
         words = f"{question.sets} sets in parallel, each in a pipe of its own"

@@ -15,6 +15,7 @@ from northspan.core.topics.sizing.conductor import TriedWire, choose_wire, try_w
 from northspan.core.topics.sizing.device import choose_device
 from northspan.core.topics.sizing.pins import check_pins
 from northspan.core.topics.sizing.pipe import Pipe, WireGroup, bends, pipe_for, whole_pipe_m
+from northspan.core.topics.sizing.products import products_of
 from northspan.core.topics.sizing.question import NO_LIMIT, RunQuestion
 from northspan.core.topics.sizing.shelf import device_step, next_on_shelf, size_step, sizes_in_stock, stocked_size
 from northspan.core.working.errors import NoSolution, OutsideTable
@@ -212,7 +213,10 @@ def _with_neutral_ground_and_pipes(
     question: RunQuestion, legs: LegLoads, device: Worked[float], terminals: Step, tried: TriedWire, least: Wire, rulebook: Rulebook
 ) -> SizedRun:
     """Add grounded conductor, equipment ground and pipes to the ungrounded conductors."""
-    run, wire = question.run, tried.wire
+    wire = tried.wire
+    segments = products_of(question.run, wire.metal, rulebook.wires, rulebook.pipes)[1]
+    question = replace(question, run=question.run.model_copy(update={"segments": segments}))
+    run = question.run
     ahead = run.kind is RunKind.service or question.secondary is not None
     clears_a = max(question.tapped_a or device.value, question.pipe_device_a)
     grounded = rulebook.grounds.grounded_minimum(
@@ -271,7 +275,7 @@ def _pipes(question: RunQuestion, groups: tuple[WireGroup, ...], insulation: str
 
     def chosen(segment: Segment, least_size: str) -> Worked[Pipe | None]:
         return pipe_for(
-            segment, groups, insulation, rulebook.pipes, rulebook.words,
+            segment, groups, segment.insulation or insulation, rulebook.pipes, rulebook.words,
             pinned=run.pipe_size, roomy=schools["pipe_size"], whole_m=whole_m, single=single, least_size=least_size,
         )  # fmt: skip
 

@@ -24,6 +24,7 @@ from northspan.core.topics.sizing.conductor import allowance_of
 from northspan.core.topics.sizing.cost import run_cost
 from northspan.core.topics.sizing.drop_schools import drop_schools
 from northspan.core.topics.sizing.growth import growth
+from northspan.core.topics.sizing.products import names_of, products_step
 from northspan.core.topics.sizing.question import RunQuestion
 from northspan.core.topics.sizing.raise_voltage import voltage_ways
 from northspan.core.topics.sizing.run import SizedRun, size_run
@@ -250,7 +251,8 @@ def unsized(run_id: str, run: Run, nominal_v: float, reason: str, say: Words) ->
 
 
 def _subline(sized: SizedRun, wires: int, say: Words) -> str:
-    parts = [sized.tried.wire.insulation, f"{wires} wires"]
+    names = names_of(sized.tried.wire.insulation, sized.question.run.segments)
+    parts = [" and ".join(names) + (", joined in a box" if len(names) > 1 else ""), f"{wires} wires"]
     pipe = largest_pipe(sized)
     if pipe:
         parts.append(pipe)
@@ -320,6 +322,7 @@ def _working(sized: SizedRun, wires: Step, route_rules: RouteRules, say: Words) 
     tried = sized.tried
     cover = covers(sized.question.run, sized.device.value, sized.question.line_v, tried.wire.insulation, route_rules)
     ampacity, drop = tried.ampacity.value, tried.drop.value
+    joined = products_step(tried.wire.insulation, sized.question.run.segments)
     size = say.size_name(tried.wire.size)
     groups = [
         WorkGroup(
@@ -334,7 +337,15 @@ def _working(sized: SizedRun, wires: Step, route_rules: RouteRules, say: Words) 
             say.fill("{Ungrounded_conductors}"),
             f"{size} {tried.wire.metal}, {whole(ampacity.final_a)} A",
             work_lines(
-                (sized.terminals, *tried.ampacity.steps, *tried.load_steps, *tried.protects.steps, *tried.shelf, *sized.insulation.steps)
+                (
+                    sized.terminals,
+                    *tried.ampacity.steps,
+                    *tried.load_steps,
+                    *tried.protects.steps,
+                    *tried.shelf,
+                    *sized.insulation.steps,
+                    *((joined,) if joined else ()),
+                )
             ),
         ),
         WorkGroup("drop", "Voltage drop", f"{drop.drop_v:.1f} V, {drop.percent:.1f} %", work_lines(tried.drop.steps)),

@@ -1,0 +1,70 @@
+"""Vehicle charging held by a load manager, as a way to keep a service or a feeder that would be too small."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from northspan.core.case.case import Case, case_of
+from northspan.core.document.findings import Cure, Edit, Finding, Severity
+from northspan.core.document.job import Job, LoadKind, RunKind, Status
+from northspan.core.topics.loads.run_load import load_of_run
+from northspan.core.topics.sizing.run import SizedRun
+from northspan.core.working.worked import whole
+
+LEAST_VA = 1380.0  # below 6 A a vehicle does not charge at all
+_KEPT = 0.999  # of the room that is left, so that rounding never takes it back
+
+
+def managed_findings(case: Case, sized: dict[str, SizedRun]) -> Iterator[Finding]:
+    """Offer load management where charging is what a service or feeder cannot carry.
+
+    Parameters
+    ----------
+    case : Case
+        The job made ready. [-]
+    sized : dict
+        Runs, sized. [-]
+    """
+    for key, one in sized.items():
+        run = one.question.run
+        if run.kind not in {RunKind.service, RunKind.feeder} or all(m.holds for m in one.device.margins if m.key == "device"):
+            continue
+        chargers = [
+            load_id
+            for node in case.tree.below(run.target)
+            for load_id, load in case.tree.loads_at.get(node, ())
+            if load.kind is LoadKind.vehicle and load.status is not Status.remove
+        ]
+        left_va = _left_va(case, key, one.device.value, chargers) if chargers else 0.0
+        if chargers and left_va >= LEAST_VA * len(chargers):
+            each = left_va / len(chargers)
+            edits = tuple(Edit("add", f"/loads/{name}/managed_va", round(each)) for name in chargers)
+            yield Finding(
+                "charging-could-be-managed",
+                Severity.note,
+                f"/loads/{chargers[0]}/managed_va",
+                f"{run.name}: {whole(one.device.value)} A is enough with charging held to {each / 1000:.1f} kW.",
+                "A load manager watches the rest of the house and lets the charger take what is left.",
+                case.rulebook.words.cite("load_manager"),
+                (Cure(f"Hold charging to {each / 1000:.1f} kW", edits),),
+                step="loads",
+            )
+
+
+def _left_va(case: Case, key: str, device_a: float, chargers: list[str]) -> float:
+    """What charging may take so that the device is enough: from two loads and the line between them, then tried. [VA]"""
+    low, high = (_device_asked_a(case, key, chargers, va) for va in (LEAST_VA, 10 * LEAST_VA))
+    if low is None or high is None or low > device_a or high <= low:
+        return 0.0
+    most = LEAST_VA + (device_a - low) / (high - low) * 9 * LEAST_VA
+    found = most * _KEPT * len(chargers)
+    tried = _device_asked_a(case, key, chargers, found / len(chargers))
+    return found if tried is not None and tried <= device_a + 1e-9 else 0.0
+
+
+def _device_asked_a(case: Case, key: str, chargers: list[str], each_va: float) -> float | None:
+    """The device that a run asks for with every charger held. [A]"""
+    held = {name: case.job.loads[name].model_copy(update={"managed_va": each_va}) for name in chargers}
+    job: Job = case.job.model_copy(update={"loads": case.job.loads | held})
+    load = load_of_run(case_of(job), key).value
+    return case.rulebook.devices.load_on_device(load.design, case.job.runs[key].kind).value if load else None
