@@ -149,6 +149,7 @@ class Routes:
 
 
 class Grounds:
+    metal_where_animals = staticmethod(lambda: None)
     equipment_ground = staticmethod(lambda facts: Worked(facts.size, (says("guard wire, as large as the live ones"),)))
     grounded_minimum = staticmethod(lambda facts: Worked(least_for(facts.load.neutral_a), (says("return wire"),)))
     supply_side_jumper = staticmethod(lambda wire, sets, metal: Worked("thick", (says("link"),)))

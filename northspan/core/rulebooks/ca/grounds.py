@@ -216,3 +216,8 @@ def four_wires(run: RunFacts, building: BuildingFacts) -> Step:
     count = {Circuit.three_wire: 4, Circuit.two_wire_line: 3, Circuit.two_wire_neutral: 3}[run.circuit]
     why = "the neutral isolated, and a bonding conductor beside it"
     return ruled("wires", "conductors", {3: "three", 4: "four"}[count], why, "Rule 10-208", float(count))
+
+
+def metal_where_animals() -> Metal | None:
+    """Name the metal of an equipment ground to a building in which animals live, where the code names one. None here."""
+    return None

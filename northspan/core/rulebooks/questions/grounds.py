@@ -61,6 +61,9 @@ class NeutralFacts:
 class GroundRules(Hashable, Protocol):
     """Equipment grounds, neutrals, and where they are bonded."""
 
+    def metal_where_animals(self) -> Metal | None:
+        """Name the metal of an equipment ground to a building in which animals live, where the code names one."""
+
     def equipment_ground(self, facts: GroundFacts) -> Worked[str]:
         """Size the equipment grounding conductor."""
 

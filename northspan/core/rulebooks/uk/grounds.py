@@ -110,3 +110,8 @@ def four_wires(run: RunFacts, building: BuildingFacts) -> Step:
         why = "the armour is earthed at the near end and kept off the far one, which has its own electrode"
         return ruled("wires", "conductors", "line, neutral; earth at the near end", why, "411.5", 2.0)
     return ruled("wires", "conductors", "line, neutral, protective conductor", "the protective conductor comes along", "411.4", 3.0)
+
+
+def metal_where_animals() -> Metal | None:
+    """Name the metal of an equipment ground to a building in which animals live, where the code names one. None here."""
+    return None

@@ -314,3 +314,8 @@ def four_wires(run: RunFacts, building: BuildingFacts) -> Step:
     if run.circuit is Circuit.two_wire_line:
         why = "two ungrounded and an equipment ground; no neutral is carried"
     return ruled("wires", "conductors", words, why, "250.32(B)(1)" if building.detached else "215.6", float(count))
+
+
+def metal_where_animals() -> Metal | None:
+    """Name the metal of an equipment ground to a building in which animals live, where the code names one. NEC 2023, 547.27."""
+    return Metal.copper

@@ -10,7 +10,7 @@ from northspan.core.case.case import Case
 from northspan.core.case.schools import call_plan, school_of
 from northspan.core.document.calls import CALLS
 from northspan.core.document.findings import Cure, Edit, Finding, Severity, pin, sentence
-from northspan.core.document.job import Electrode, ElectrodeKind, EnclosureKind, Grounding, Job, Metal, Status
+from northspan.core.document.job import Bond, Electrode, ElectrodeKind, EnclosureKind, Grounding, Job, Metal, Run, Status
 from northspan.core.document.plan import BuildingPlan, CallPlan, WorkGroup, work_lines
 from northspan.core.rulebooks.questions.common import BuildingFacts, Wire
 from northspan.core.rulebooks.questions.electrodes import ElectrodeRules
@@ -139,7 +139,8 @@ def legacy_findings(case: Case) -> Iterator[Finding]:
         if case.rulebook.grounds.may_ground_again(case.facts[case.tree.building_of(run.target)]) and not far.metallic_path:
             words = f"{run.name}: three wires, the neutral is grounded again at {far.name}."
             why = f"One of two lawful ways; never with a {case.rulebook.words.dialect.ground_short} beside it."
-            cure = pin(at, "equipment_ground", f"Bring a {case.rulebook.words.dialect.ground_short}, isolate the neutral")
+            words_of_cure = f"Bring a {case.rulebook.words.dialect.ground_short}, isolate the neutral"
+            cure = Cure(words_of_cure, (Edit("add", at, "equipment_ground"), *_bond_out(case.job, run)))
             cures = (cure,) if Grounding.equipment_ground in open_ways.value else ()
             yield Finding(
                 "neutral-grounded-again",
@@ -160,7 +161,10 @@ def legacy_findings(case: Case) -> Iterator[Finding]:
                 "While it stands, the neutral's drop lifts every metal case at the far end.",
                 case.rulebook.words.cite("new_three_wire"),
                 (
-                    Cure("Replace with four wires", (Edit("add", at, "equipment_ground"), Edit("add", f"/runs/{key}/status", "new"))),
+                    Cure(
+                        "Replace with four wires",
+                        (Edit("add", at, "equipment_ground"), Edit("add", f"/runs/{key}/status", "new"), *_bond_out(case.job, run)),
+                    ),
                     Cure("Keep it as it was", (Edit("add", "/calls/legacy_feed", {"school": "keep"}),)),
                 ),
                 step="neutrals",
@@ -173,7 +177,7 @@ def legacy_findings(case: Case) -> Iterator[Finding]:
                 f"{run.name}: the old three-wire feed cannot stay, a metal path joins the buildings.",
                 "Neutral current would run on that path.",
                 case.rulebook.words.cite("legacy_three_wire"),
-                (pin(at, "equipment_ground", "Run four wires"),),
+                (Cure("Run four wires", (Edit("add", at, "equipment_ground"), *_bond_out(case.job, run))),),
                 step="neutrals",
             )
         else:
@@ -261,12 +265,18 @@ def _electrodes(job: Job, key: str, plan: BuildingPlan, facts: BuildingFacts, li
     elif high and plan.rods_wanted >= 2:  # noqa: PLR2004 - two rods
         yield Finding(
             "one-rod-high",
-            Severity.note,
+            Severity.holds,
             f"/buildings/{key}",
             f"{plan.name}: one rod measured {high[0].measured_ohm:.3g} Ω; the second one settles it.",
             "Two rods need no further proof.",
             rulebook.words.cite("second_rod"),
         )
+
+
+def _bond_out(job: Job, run: Run) -> tuple[Edit, ...]:
+    """With a ground of its own a panel keeps its neutral apart: the bond that was right before comes out with it."""
+    enclosure = job.enclosures.get(run.target)
+    return (Edit("add", f"/enclosures/{run.target}/bond_found", "separate"),) if enclosure and enclosure.bond_found is Bond.bonded else ()
 
 
 def _rods_cure(job: Job, key: str, plan: BuildingPlan, missing: int, rod_m: tuple[float, float]) -> Cure:

@@ -14,6 +14,7 @@ from northspan.core.document.job import (
     Grounding,
     Load,
     LoadKind,
+    Metal,
     Place,
     Run,
     RunKind,
@@ -89,6 +90,9 @@ def run_question(case: Case, run_id: str, sized: dict[str, SizedRun]) -> RunQues
     fed = job.sources.get(run.target)
     feeder = sized.get(case.tree.feeding.get(run.origin, ""))
     tapped = feeder if run.kind is RunKind.tap else None
+    ground_metal = _ground_metal(case, run)
+    if ground_metal is not run.ground_metal:
+        run = run.model_copy(update={"ground_metal": ground_metal})
     return RunQuestion(
         run=as_sized(_in_company(case.tree, run, case.rulebook.ampacities, case.rulebook.supplies)),
         pointer=f"/runs/{run_id}",
@@ -124,6 +128,13 @@ def run_question(case: Case, run_id: str, sized: dict[str, SizedRun]) -> RunQues
         stock=(job.stock or case.rulebook.stock) if schools["shelf"] == "stocked" else None,
         bus_a=(job.enclosures[run.target].bus_a or 0.0) if run.target in job.enclosures else 0.0,
     )
+
+
+def _ground_metal(case: Case, run: Run) -> Metal | None:
+    """The metal of a run's equipment ground: as chosen, or as the code wants it where animals live."""
+    building = case.tree.job.buildings.get(case.tree.building_of(run.target))
+    animals = building is not None and building.animals and run.grounding is Grounding.equipment_ground
+    return case.rulebook.grounds.metal_where_animals() if animals and run.ground_metal is None else run.ground_metal
 
 
 @dataclass(frozen=True, slots=True)
