@@ -62,7 +62,7 @@ class Commands(unittest.TestCase):
             (("solve", self.folder / "none.json"), "", "No such file"),
             (("solve", self.a_file("{")), "", "not JSON: Expecting property name"),
             (("calc", "feeder"), '{"load_a": NaN, "length_m": 3}', "NaN is no number"),
-            (("calc", "feeder"), '{"load_a": -1, "length_m": 3}', "/load_a: Input should be greater than 0"),
+            (("calc", "feeder"), '{"load_a": -1, "length_m": 3}', "/load_a: this must be more than 0 A. Got -1 A."),
             (("calc", "feeder"), '{"load_a": 9, "length_m": 3, "conductor_size": "5"}', "no conductor of size 5"),
             (("calc", "feeder"), "[" * 100_000, "nested too deeply"),
             (("calc", "feeder"), '{"load_a": 1e999, "length_m": 3}', "larger than any figure"),
@@ -121,4 +121,4 @@ class Commands(unittest.TestCase):
             [sys.executable, "-m", "northspan", "calc", "feeder"], input="{}", capture_output=True, text=True, cwd=TOP, check=False
         )
         self.assertEqual((done.returncode, done.stdout), (2, ""))
-        self.assertEqual(done.stderr, "northspan: /load_a: Field required.\n")
+        self.assertEqual(done.stderr, "northspan: /load_a: this is missing.\n")

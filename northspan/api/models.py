@@ -8,7 +8,7 @@ from typing import Annotated, Any, Literal
 from pydantic import BaseModel, ConfigDict, Field, RootModel, StringConstraints
 
 from northspan.core.desk.starts import Answers, Asked
-from northspan.core.document.job import FallReading, FourPinReading, Id, Job, Leg, LibraryLoad, Name, System
+from northspan.core.document.job import FallReading, FourPinReading, Id, Job, Leg, LibraryLoad, Name, Stock, System
 from northspan.core.document.plan import Plan
 
 
@@ -228,3 +228,4 @@ class RulebookOptions(Wire):
     terms: dict[str, str]
     words: dict[str, str] = Field(description="The words that shared sentences are made with, by name.")
     not_covered: list[str] = Field(description="What these rules do not cover, in plain words.")
+    stock: Stock = Field(description="What supply houses have there; nothing named means everything made.")

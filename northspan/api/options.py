@@ -53,6 +53,7 @@ def rulebook_options(book: Rulebook) -> models.RulebookOptions:
         old_colors=book.words.colors(wires, old=True) != book.words.colors(wires),
         terms=dialect,
         not_covered=list(book.not_covered),
+        stock=book.stock,
         words=terms,
     )
 

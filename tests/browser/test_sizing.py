@@ -275,8 +275,8 @@ class Keyboard(BrowserCase):
             page.keyboard.type(wanted)
             press("Enter")
             page.get_by_role("dialog").wait_for(state="detached")
-        # 90 A of the house by the optional method and 60 A of the barn, a hair above 150 A
-        self.says("3/0 AWG aluminum, 175 A")
+        self.says("The utility sizes it")
+        expect(page.locator(".subline")).to_contain_text("main 200 A")
 
     def test_everything_is_found_by_what_people_call_it(self):
         self.open_sizing()

@@ -118,6 +118,17 @@ def call_plan(kind: CallKind, choice: CallChoice | None, outcomes: dict[str, str
     default, fill = default_school(kind, rulebook.choices), rulebook.words.fill
     chosen = choice.school if choice else default
     options = tuple(CallOption(s.key, fill(s.words), outcomes[s.key], s.key == chosen) for s in kind.schools)
+    matters = choice is not None or len({option.outcome for option in options}) > 1
+    decided = CallChoice(school=chosen) if choice is None else choice
     return CallPlan(
-        kind.name, fill(kind.question), chosen, default, choice.decided_by if choice else "", choice.why if choice else "", options
+        kind.name,
+        fill(kind.question),
+        chosen,
+        default,
+        decided.decided_by,
+        decided.why,
+        options,
+        decided.ruled_by.value,
+        decided.when,
+        matters,
     )

@@ -8,6 +8,7 @@ from typing import Annotated, Any
 from pydantic import BeforeValidator, ValidationError
 
 from northspan.core.document.job import FORMAT, VERSION, Job
+from northspan.core.document.limits import amount, said
 from northspan.core.working.errors import InvalidJob
 
 
@@ -34,7 +35,7 @@ def read_job(document: object) -> Job:
     try:
         return Job.model_validate(_brought_up(document, version))
     except ValidationError as error:
-        raise first_wrong(error) from error
+        raise first_wrong(error, feet=document.get("units", "feet") == "feet") from error
 
 
 def _brought_up(document: dict[str, Any], version: int) -> dict[str, Any]:
@@ -55,19 +56,28 @@ def _of_any_version(document: object) -> object:
         raise ValueError(str(error)) from error
 
 
-def first_wrong(error: ValidationError) -> InvalidJob:
+_TOO_LONG = 1e15  # a figure that nobody typed is shown as it came
+
+
+def first_wrong(error: ValidationError, *, feet: bool = False) -> InvalidJob:
     """Turn a validation error into the one line that names field, fault and cure.
 
     Parameters
     ----------
     error : ValidationError
         From pydantic. [-]
+    feet : bool
+        Whether the person reads feet and Fahrenheit. [-]
     """
     first = error.errors(include_url=False)[0]
     where = "/" + "/".join(str(part).replace("~", "~0").replace("/", "~1") for part in first["loc"])
+    field = next((str(part) for part in reversed(first["loc"]) if isinstance(part, str)), "")
     got = first.get("input")
-    shown = f" Got {got!r}." if isinstance(got, (str, int, float, bool)) and len(repr(got)) < 60 else ""  # noqa: PLR2004 - one line
-    return InvalidJob(where, f"{first['msg']}.{shown}")
+    known = isinstance(got, (int, float)) and not isinstance(got, bool) and abs(got) < _TOO_LONG
+    typed = amount(float(got), field, feet=feet) if known else repr(got)
+    shown = f" Got {typed}." if isinstance(got, (str, int, float, bool)) and len(typed) < 60 else ""  # noqa: PLR2004 - one line
+    words = said(first["type"], first.get("ctx", {}), field, feet=feet)
+    return InvalidJob(where, f"{words}{shown}" if words else f"{first['msg']}.{shown}")
 
 
 def _from_1(document: dict[str, Any]) -> dict[str, Any]:

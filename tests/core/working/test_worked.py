@@ -86,17 +86,21 @@ class Documents(unittest.TestCase):
             (good | {"version": "2"}, "/version", "not a whole number"),
             (good | {"version": True}, "/version", "not a whole number"),
             (good | {"version": 0}, "/version", "not a whole number"),
-            (good | {"colour": "red"}, "/colour", "not permitted"),
-            (good | {"name": " "}, "/name", "at least 1 character"),
+            (good | {"colour": "red"}, "/colour", "no such field"),
+            (good | {"name": " "}, "/name", "at least a letter"),
             (good | {"version": 1, "runs": []}, "/runs", "a map"),
             (good | {"version": 1, "runs": {"F1": 3}}, "/runs/F1", "a map"),
             (
                 good | {"runs": {"F1": good["runs"]["F1"] | {"segments": [segment]}}},
                 "/runs/F1/segments/0/length_m",
-                "0.01. Got -3",
+                "from 0.4 in up. Got -10 ft.",
             ),
             (good | {"runs": {"a/b": good["runs"]["F1"]}}, "/runs/a~1b/[key]", "should match pattern"),
         ]
+        metric = good | {"units": "metres", "runs": {"F1": good["runs"]["F1"] | {"segments": [segment]}}}
+        cases.append((metric, "/runs/F1/segments/0/length_m", "from 10 mm up. Got -3 m."))
+        hot = good | {"runs": {"F1": good["runs"]["F1"] | {"segments": [{"length_m": 3, "ambient_c": 90}]}}}
+        cases.append((hot, "/runs/F1/segments/0/ambient_c", "up to 176 °F. Got 194 °F."))
         for document, where, words in cases:
             with self.subTest(where, words=words), self.assertRaisesRegex(InvalidJob, words) as refused:
                 read_job(document)

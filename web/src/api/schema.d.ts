@@ -3754,8 +3754,19 @@ export interface components {
              * @default
              */
             decided_by?: string;
+            /**
+             * @description Whose word it was, if not that of whoever decided.
+             * @default
+             */
+            ruled_by?: components["schemas"]["Ruler"];
             /** School */
             school: string;
+            /**
+             * When
+             * @description The day of that word.
+             * @default
+             */
+            when?: string;
             /**
              * Why
              * @default
@@ -3772,8 +3783,19 @@ export interface components {
              * @default
              */
             decided_by: string;
+            /**
+             * @description Whose word it was, if not that of whoever decided.
+             * @default
+             */
+            ruled_by: components["schemas"]["Ruler"];
             /** School */
             school: string;
+            /**
+             * When
+             * @description The day of that word.
+             * @default
+             */
+            when: string;
             /**
              * Why
              * @default
@@ -3796,7 +3818,9 @@ export interface components {
         };
         /**
          * CallPlan
-         * @description A judgement at its place: the question, who decided and why, and every school's outcome.
+         * @description A judgement at its place: the question, who decided or ruled and why, and every school's outcome.
+         *
+         *     `matters` where the schools give different answers here, or somebody has decided.
          */
         CallPlan: {
             /** Chosen */
@@ -3805,12 +3829,27 @@ export interface components {
             decided_by: string;
             /** Default */
             default: string;
+            /**
+             * Matters
+             * @default true
+             */
+            matters?: boolean;
             /** Name */
             name: string;
             /** Options */
             options: components["schemas"]["CallOption"][];
             /** Question */
             question: string;
+            /**
+             * Ruled By
+             * @default
+             */
+            ruled_by?: string;
+            /**
+             * When
+             * @default
+             */
+            when?: string;
             /** Why */
             why: string;
         };
@@ -3846,6 +3885,12 @@ export interface components {
              * @default null
              */
             line_v?: number | null;
+            /**
+             * Load A
+             * @description What it is to carry; empty asks for the most. [A]
+             * @default null
+             */
+            load_a?: number | null;
             /** @default copper */
             metal?: components["schemas"]["Metal"];
             /**
@@ -5864,8 +5909,19 @@ export interface components {
             notes?: string;
             /**
              * @default {
+             *       "address": "",
+             *       "authority": "",
+             *       "contractor": "",
+             *       "customer": "",
+             *       "permit": ""
+             *     }
+             */
+            particulars?: components["schemas"]["Particulars-Input"];
+            /**
+             * @default {
              *       "aluminum_per_kg": 5,
              *       "copper_per_kg": 13,
+             *       "currency": "",
              *       "energy_per_kwh": 0.16,
              *       "loaded_hours_per_year": 900,
              *       "pipe_per_m_cm2": 0.55,
@@ -5963,8 +6019,19 @@ export interface components {
             notes: string;
             /**
              * @default {
+             *       "address": "",
+             *       "authority": "",
+             *       "contractor": "",
+             *       "customer": "",
+             *       "permit": ""
+             *     }
+             */
+            particulars: components["schemas"]["Particulars-Output"];
+            /**
+             * @default {
              *       "aluminum_per_kg": 5,
              *       "copper_per_kg": 13,
+             *       "currency": "",
              *       "energy_per_kwh": 0.16,
              *       "loaded_hours_per_year": 900,
              *       "pipe_per_m_cm2": 0.55,
@@ -6776,7 +6843,7 @@ export interface components {
         };
         /**
          * Neighbour
-         * @description Another way to make a run: what it gives, and the edit that takes it.
+         * @description Another way to make a run: what it gives, whether only advice stands against it, and the edit that takes it.
          */
         Neighbour: {
             /** Cost */
@@ -6790,6 +6857,11 @@ export interface components {
             holds: boolean;
             /** Metal */
             metal: string;
+            /**
+             * Only Advice
+             * @default false
+             */
+            only_advice: boolean;
             /** Pipe Name */
             pipe_name: string;
             /** Size Name */
@@ -6940,6 +7012,68 @@ export interface components {
             part: string;
         };
         /**
+         * Particulars
+         * @description What a sheet needs beside figures: where it is, for whom, by whom, and who looks at it.
+         */
+        "Particulars-Input": {
+            /**
+             * Address
+             * @default
+             */
+            address?: string;
+            /**
+             * Authority
+             * @default
+             */
+            authority?: string;
+            /**
+             * Contractor
+             * @default
+             */
+            contractor?: string;
+            /**
+             * Customer
+             * @default
+             */
+            customer?: string;
+            /**
+             * Permit
+             * @default
+             */
+            permit?: string;
+        };
+        /**
+         * Particulars
+         * @description What a sheet needs beside figures: where it is, for whom, by whom, and who looks at it.
+         */
+        "Particulars-Output": {
+            /**
+             * Address
+             * @default
+             */
+            address: string;
+            /**
+             * Authority
+             * @default
+             */
+            authority: string;
+            /**
+             * Contractor
+             * @default
+             */
+            contractor: string;
+            /**
+             * Customer
+             * @default
+             */
+            customer: string;
+            /**
+             * Permit
+             * @default
+             */
+            permit: string;
+        };
+        /**
          * PatchOperation
          * @description One operation of a JSON Patch (RFC 6902).
          */
@@ -7024,6 +7158,12 @@ export interface components {
              */
             copper_per_kg?: number;
             /**
+             * Currency
+             * @description As it is shown behind a sum.
+             * @default
+             */
+            currency?: string;
+            /**
              * Energy Per Kwh
              * @default 0.16
              */
@@ -7079,6 +7219,12 @@ export interface components {
              * @default 13
              */
             copper_per_kg: number;
+            /**
+             * Currency
+             * @description As it is shown behind a sum.
+             * @default
+             */
+            currency: string;
             /**
              * Energy Per Kwh
              * @default 0.16
@@ -7639,6 +7785,8 @@ export interface components {
             sizes: {
                 [key: string]: components["schemas"]["Choice"][];
             };
+            /** @description What supply houses have there; nothing named means everything made. */
+            stock: components["schemas"]["Stock-Output"];
             /** Surfaces */
             surfaces: components["schemas"]["Choice"][];
             /** Terminals */
@@ -7664,6 +7812,12 @@ export interface components {
                 [key: string]: string;
             };
         };
+        /**
+         * Ruler
+         * @description Whose word a call rests on.
+         * @enum {string}
+         */
+        Ruler: "" | "inspector" | "engineer" | "owner" | "utility";
         /**
          * Run
          * @description An edge of the property: conductors from one enclosure or source to the next.
@@ -8101,6 +8255,11 @@ export interface components {
              * @default 0
              */
             ampacity_a: number;
+            /**
+             * Because
+             * @default
+             */
+            because: string;
             /**
              * Calls
              * @default []

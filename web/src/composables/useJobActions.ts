@@ -17,7 +17,7 @@ const PARTS: [PartKind, string][] = [
   ['electrodes', 'electrode ground rod'],
 ]
 
-export function useJobActions(dialogs: { helping: Ref<boolean>; ruling: Ref<boolean> }) {
+export function useJobActions(dialogs: { helping: Ref<boolean>; ruling: Ref<boolean>; naming: Ref<boolean> }) {
   const router = useRouter()
   const store = useJob()
   const settings = useSettings()
@@ -106,6 +106,12 @@ export function useJobActions(dialogs: { helping: Ref<boolean>; ruling: Ref<bool
       keys: '',
       also: 'code rulebook not covered limits canada britain',
       run: () => (dialogs.ruling.value = true),
+    },
+    {
+      words: 'This job: address, customer, permit, shelf',
+      keys: '',
+      also: 'particulars contractor authority currency stock supply house',
+      run: () => (dialogs.naming.value = true),
     },
     { words: 'All jobs', keys: '', run: () => void router.push('/') },
     {

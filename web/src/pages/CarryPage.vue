@@ -4,8 +4,10 @@ import { client, type Choice, type Options } from '../api/client'
 import CommitField from '../components/parts/CommitField.vue'
 import WorkLines from '../components/parts/WorkLines.vue'
 import { useCalculator } from '../composables/useCalculator'
+import { useSettings } from '../state/settings'
 import { lengthText, parseLength, parseMeasure, parseTemperature, temperatureText } from '../format/quantities'
 
+const settings = useSettings()
 /** The reverse question: this cable is in the wall, what can it carry? */
 const options = ref<Options | null>(null)
 const books = ref<Choice[]>([])
@@ -23,6 +25,7 @@ const asked = reactive({
   circuit: 'two_wire_neutral',
   terminals: 'unmarked',
   drop_limit_percent: 3,
+  load_a: null as number | null,
 })
 const sizes = computed(() => options.value?.sizes[asked.metal] ?? [])
 const CIRCUITS = [
@@ -35,7 +38,7 @@ const count = (text: string): number | null => (/^\d+$/.test(text.trim()) ? Numb
 onMounted(async () => {
   document.title = 'What can it carry? · North Span'
   books.value = (await client.GET('/api/rulebooks')).data?.rulebooks ?? []
-  await follow(books.value[0]?.value ?? '')
+  await follow(books.value.find((one) => one.value === settings.rules)?.value ?? books.value[0]?.value ?? '')
 })
 
 /** Other rules have other cables: begin with what is usual there. */
@@ -53,12 +56,13 @@ async function follow(name: string): Promise<void> {
     terminals: 'unmarked',
   })
   options.value = found
+  settings.rules = name
 }
 watch([asked, options], ask, { deep: true })
 
 async function ask(): Promise<void> {
   if (!options.value) return
-  const { size, metal, insulation, circuit, terminals, drop_limit_percent, ...segment } = asked
+  const { size, metal, insulation, circuit, terminals, drop_limit_percent, load_a, ...segment } = asked
   const body = {
     rulebook: options.value.id,
     size,
@@ -67,6 +71,7 @@ async function ask(): Promise<void> {
     circuit,
     terminals,
     drop_limit_percent,
+    load_a,
     segments: [segment],
   }
   await askCarry(body as never)
@@ -114,6 +119,15 @@ async function ask(): Promise<void> {
         wrong="A whole number, 0 if none"
         @commit="asked.other_carrying = $event ?? 0" />
       <v-select v-model="asked.terminals" label="Terminals" :items="options.terminals" />
+      <CommitField
+        label="Load it is to carry"
+        :shown="asked.load_a === null ? '' : `${asked.load_a} A`"
+        hint="the most it can"
+        empty-ok
+        :parse="(t) => parseMeasure(t, 'amperes')"
+        :understood="(v) => `${v} A`"
+        wrong="Amperes, for example 24"
+        @commit="asked.load_a = $event" />
       <CommitField
         label="Drop wanted at most"
         :shown="`${asked.drop_limit_percent} %`"

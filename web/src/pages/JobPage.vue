@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import FindDialog from '../components/frame/FindDialog.vue'
 import HelpDialog from '../components/frame/HelpDialog.vue'
+import JobDialog from '../components/frame/JobDialog.vue'
 import RulesDialog from '../components/frame/RulesDialog.vue'
 import StepPending from '../components/frame/StepPending.vue'
 import TopBar from '../components/frame/TopBar.vue'
@@ -18,6 +19,7 @@ const store = useJob()
 const helping = ref(false)
 const finding = ref(false)
 const ruling = ref(false)
+const naming = ref(false)
 const lost = ref('')
 const id = computed(() => String(route.params.id))
 const step = computed(() => String(route.params.step))
@@ -36,7 +38,7 @@ watch(
   { immediate: true },
 )
 
-const { actions, nextRun, otherMetal, resize } = useJobActions({ helping, ruling })
+const { actions, nextRun, otherMetal, resize } = useJobActions({ helping, ruling, naming })
 const view = computed(() => VIEWS[step.value] ?? StepPending)
 
 useShortcuts({
@@ -55,7 +57,7 @@ useShortcuts({
 
 <template>
   <div class="job-page">
-    <TopBar @help="helping = true" @find="finding = true" @rules="ruling = true" />
+    <TopBar @help="helping = true" @find="finding = true" @rules="ruling = true" @job="naming = true" />
     <div v-if="store.trouble" class="trouble" role="alert">
       <span>{{ store.trouble.text }}</span>
       <v-btn v-if="store.trouble.retry" variant="outlined" @click="store.trouble.retry()">Save my change again</v-btn>
@@ -73,6 +75,7 @@ useShortcuts({
     <main v-else class="pending"><p>Opening the job.</p></main>
     <HelpDialog v-model="helping" />
     <RulesDialog v-model="ruling" />
+    <JobDialog v-model="naming" />
     <FindDialog v-model="finding" :actions="actions" />
   </div>
 </template>

@@ -1,16 +1,19 @@
 <script setup lang="ts">
-import { onMounted, ref } from 'vue'
+import { onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { client, problemText, type Problem, type Schemas } from '../api/client'
 import StartDialog from '../components/frame/StartDialog.vue'
 import { useShortcuts } from '../composables/useShortcuts'
+import { useSettings } from '../state/settings'
 
 const router = useRouter()
 const jobs = ref<Schemas['JobListItem'][] | null>(null)
 const starting = ref(false)
 const trouble = ref('')
 const books = ref<Schemas['Choice'][]>([])
+const settings = useSettings()
 const rulebook = ref('')
+watch(rulebook, (name) => (settings.rules = name))
 const file = ref<HTMLInputElement | null>(null)
 onMounted(list)
 useShortcuts({ n: () => (starting.value = true) })
@@ -18,7 +21,8 @@ useShortcuts({ n: () => (starting.value = true) })
 async function list(): Promise<void> {
   const { data } = await client.GET('/api/jobs')
   books.value = (await client.GET('/api/rulebooks')).data?.rulebooks ?? []
-  rulebook.value ||= books.value[0]?.value ?? ''
+  const known = books.value.some((one) => one.value === settings.rules)
+  rulebook.value ||= (known ? settings.rules : books.value[0]?.value) ?? ''
   if (data) jobs.value = data.jobs
   else trouble.value = 'The server does not answer.'
 }

@@ -44,6 +44,22 @@ const trenches = computed(() =>
 )
 const cover = computed(() => Math.max(0, ...(plan.value?.segments.map((s) => s.cover_m ?? 0) ?? [])))
 
+const printed = new Date().toLocaleString()
+const PARTICULARS = [
+  ['address', 'At'],
+  ['customer', 'For'],
+  ['contractor', 'By'],
+  ['permit', 'Permit'],
+  ['authority', 'Inspected by'],
+] as const
+const said = computed(() =>
+  PARTICULARS.filter(([key]) => store.job?.particulars[key]).map(
+    ([key, word]) => `${word} ${store.job?.particulars[key]}`,
+  ),
+)
+/** Calls that somebody took, each with whose word it was. */
+const taken = computed(() => (plan.value?.calls ?? []).filter((call) => call.decided_by || call.ruled_by || call.why))
+
 function printNow(): void {
   window.print()
 }
@@ -73,8 +89,9 @@ function printNow(): void {
       <h1>{{ sheet === 'pull' ? 'Pull' : 'Calculation sheet' }}: {{ plan.name }}</h1>
       <p>
         {{ store.job.name }}, {{ plan.origin }} to {{ plan.target }}. {{ store.plan?.rulebook_title }}. Revision
-        {{ store.state?.revision }}.
+        {{ store.state?.revision }}. Printed {{ printed }}.
       </p>
+      <p v-if="said.length">{{ said.join('. ') }}.</p>
     </header>
     <table v-if="sheet !== 'pull'" class="sheet-answer">
       <tbody>
@@ -107,7 +124,8 @@ function printNow(): void {
         <tr v-for="end in ends" :key="end.id">
           <th>{{ end.name }}</th>
           <td>
-            {{ $fill('{Neutral_and_ground}') }} {{ end.bond === 'bonded' ? 'bonded here' : 'kept apart' }}
+            {{ $fill('{Neutral_and_ground}') }} {{ end.bond === 'bonded' ? 'bonded here' : 'kept apart'
+            }}<b v-if="!end.agrees">; found {{ end.bond_found === 'bonded' ? 'bonded' : 'apart' }}: to be cured</b>
             <cite>{{ end.working[0]?.citation }}</cite>
           </td>
         </tr>
@@ -167,6 +185,19 @@ function printNow(): void {
           <WorkLines :lines="group.lines" />
         </section>
       </div>
+    </section>
+    <section v-if="taken.length" class="open">
+      <h2>Calls taken</h2>
+      <ul>
+        <li v-for="call in taken" :key="call.name">
+          {{ call.question }} {{ call.options.find((one) => one.chosen)?.words
+          }}<template v-if="call.ruled_by"
+            >, on the word of the {{ $fill(call.ruled_by === 'utility' ? '{utility}' : call.ruled_by) }}</template
+          ><template v-if="call.when">, {{ call.when }}</template
+          ><template v-if="call.why">: {{ call.why }}</template
+          ><template v-if="call.decided_by"> ({{ call.decided_by }})</template>.
+        </li>
+      </ul>
     </section>
     <section v-if="openFindings.length" class="open">
       <h2>Open at this run and its ends</h2>

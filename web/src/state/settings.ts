@@ -6,6 +6,8 @@ export type ThemeName = 'paper' | 'night'
 
 export const useSettings = defineStore('settings', () => {
   const person = ref(read('northspan.person') ?? '')
+  const rules = ref(read('northspan.rules') ?? '')
+  watch(rules, (name) => write('northspan.rules', name))
   const wantsDark = window.matchMedia('(prefers-color-scheme: dark)').matches
   const theme = ref<ThemeName>((read('northspan.theme') as ThemeName | null) ?? (wantsDark ? 'night' : 'paper'))
   watch(person, (name) => write('northspan.person', name))
@@ -15,7 +17,7 @@ export const useSettings = defineStore('settings', () => {
     theme.value = theme.value === 'paper' ? 'night' : 'paper'
   }
 
-  return { person, theme, changeTheme }
+  return { person, rules, theme, changeTheme }
 })
 
 function read(key: string): string | null {

@@ -22,12 +22,37 @@ FORMAT: Literal["northspan-job"] = "northspan-job"
 VERSION: Literal[5] = 5
 
 
+Line = Annotated[str, StringConstraints(max_length=160, strip_whitespace=True)]
+
+
+class Ruler(StrEnum):
+    """Whose word a call rests on."""
+
+    nobody = ""
+    inspector = "inspector"
+    engineer = "engineer"
+    owner = "owner"
+    utility = "utility"
+
+
 class CallChoice(Part):
     """A judgement taken: which school, who decided, and why."""
 
     school: Annotated[str, StringConstraints(max_length=40)]
     decided_by: Annotated[str, StringConstraints(max_length=80)] = ""
+    ruled_by: Ruler = Field(Ruler.nobody, description="Whose word it was, if not that of whoever decided.")
+    when: Annotated[str, StringConstraints(max_length=20)] = Field("", description="The day of that word.")
     why: Note = ""
+
+
+class Particulars(Part):
+    """What a sheet needs beside figures: where it is, for whom, by whom, and who looks at it."""
+
+    address: Line = ""
+    customer: Line = ""
+    contractor: Line = ""
+    permit: Line = ""
+    authority: Line = ""
 
 
 class DropLimits(Part):
@@ -40,6 +65,7 @@ class DropLimits(Part):
 class Prices(Part):
     """What things cost; the metal and the energy are what moves. Made-up figures until somebody types his own."""
 
+    currency: Annotated[str, StringConstraints(max_length=8, strip_whitespace=True)] = Field("", description="As it is shown behind a sum.")
     copper_per_kg: float = Field(13, ge=0, le=1000)
     aluminum_per_kg: float = Field(5, ge=0, le=1000)
     wire_making_per_m: float = Field(0.35, ge=0, le=1000, description="Insulating and drawing each metre of wire.")
@@ -93,6 +119,7 @@ class Job(Part):
     rulebook: Annotated[str, StringConstraints(max_length=20)] = "us-2023"
     units: Units = Units.feet
     notes: Note = ""
+    particulars: Particulars = Particulars()
     drop_limits: DropLimits = DropLimits(run_percent=3, way_percent=5)
     prices: Prices = Prices()
     stock: Stock | None = Field(None, description="What the shop has on its shelf; empty takes what is usual where the job is.")

@@ -40,7 +40,7 @@ class SegmentPlan:
 
 @dataclass(frozen=True, slots=True)
 class Neighbour:
-    """Another way to make a run: what it gives, and the edit that takes it."""
+    """Another way to make a run: what it gives, whether only advice stands against it, and the edit that takes it."""
 
     words: str
     size_name: str
@@ -54,6 +54,7 @@ class Neighbour:
     current: bool
     why_not: str
     cure: Cure
+    only_advice: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -68,7 +69,10 @@ class CallOption:
 
 @dataclass(frozen=True, slots=True)
 class CallPlan:
-    """A judgement at its place: the question, who decided and why, and every school's outcome."""
+    """A judgement at its place: the question, who decided or ruled and why, and every school's outcome.
+
+    `matters` where the schools give different answers here, or somebody has decided.
+    """
 
     name: str
     question: str
@@ -77,6 +81,9 @@ class CallPlan:
     decided_by: str
     why: str
     options: tuple[CallOption, ...]
+    ruled_by: str = ""
+    when: str = ""
+    matters: bool = True
 
 
 @dataclass(frozen=True, slots=True)
@@ -179,6 +186,7 @@ class RunPlan(Part):
     governs: str = ""
     working: tuple[WorkGroup, ...] = ()
     neighbours: tuple[Neighbour, ...] = ()
+    because: str = ""
     smaller: str = ""
     larger: str = ""
     calls: tuple[CallPlan, ...] = ()

@@ -14,9 +14,11 @@ from northspan.core.rulebooks.questions.words import Words
 from northspan.core.topics.loads.demand import demand_of
 from northspan.core.topics.loads.dwelling import CONNECTED, by_method, dwelling_facts, method_loads
 from northspan.core.topics.loads.legs import legs_of
-from northspan.core.topics.loads.run_load import voltages_at
+from northspan.core.topics.loads.run_load import load_behind, voltages_at
 from northspan.core.working.errors import OutsideTable
-from northspan.core.working.worked import step
+from northspan.core.working.worked import step, whole
+
+_AGREE = 0.05  # a typed load within a twentieth of the listed ones says the same
 
 
 def plan_loads(case: Case) -> tuple[dict[str, LoadPlan], list[Finding]]:
@@ -203,3 +205,32 @@ def _load_plan(case: Case, key: str, load: Load) -> LoadPlan:
     note = "in the dwelling's method" if covered else "continuous" if demand.continuous else "motor" if demand.motor_a else ""
     neutral_a = demand.current_a if to_neutral else 0.0
     return LoadPlan(key, building, demand.power_va, line_1, line_2, neutral_a, demand.continuous, note, work_lines(worked.steps))
+
+
+def typed_beside_listed(case: Case) -> Iterator[Finding]:
+    """Say where a typed load counts and the loads that are listed behind it come to another sum.
+
+    Parameters
+    ----------
+    case : Case
+        The job made ready. [-]
+    """
+    for key, run in case.job.runs.items():
+        if run.load_a is None or run.status is Status.remove:
+            continue
+        try:
+            listed = load_behind(case, key).value
+        except OutsideTable:  # a load behind it cannot be worked; that load has its own finding
+            continue
+        if listed is None or abs(listed.design.total_a - run.load_a) <= _AGREE * run.load_a:
+            continue
+        less = listed.design.total_a > run.load_a
+        yield Finding(
+            "loads-disagree",
+            Severity.fix if less else Severity.check,
+            f"/runs/{key}/load_a",
+            f"{run.name}: {whole(listed.design.total_a)} A are listed behind it, {whole(run.load_a)} A are typed. The typed load counts.",
+            "It is sized for less than hangs on it." if less else "What is typed leaves room, or a load is not listed yet.",
+            "job",
+            (pin(f"/runs/{key}/load_a", None, "Count what is listed"),),
+        )

@@ -9,7 +9,7 @@ from northspan.core.case.topic import Done, Planned, Result, Topic
 from northspan.core.document.findings import Finding
 from northspan.core.document.job import Status
 from northspan.core.topics.loads.calculators import CALCULATORS
-from northspan.core.topics.loads.plan import plan_loads, plan_methods, several_dwellings
+from northspan.core.topics.loads.plan import plan_loads, plan_methods, several_dwellings, typed_beside_listed
 from northspan.core.topics.loads.pool import pool_calls
 
 _FOUND: Result[list[Finding]] = Result("what was found about loads")
@@ -49,6 +49,7 @@ def findings(case: Case, done: Done) -> Iterator[Finding]:
     """
     yield from done[_FOUND]
     yield from several_dwellings(case.tree, case.rulebook.words)
+    yield from typed_beside_listed(case)
 
 
 TOPIC = Topic("loads", "loads", plan, findings, CALCULATORS)

@@ -43,6 +43,29 @@ def neighbours(sized: SizedRun, rulebook: Rulebook) -> tuple[Neighbour, ...]:
     return tuple(found for entry in wanted if (found := _neighbour(sized, rulebook, *entry)))
 
 
+def because(sized: SizedRun, ways: tuple[Neighbour, ...]) -> str:
+    """Say why this size and not the next smaller: what the smaller one breaks, and what it would save where that is advice.
+
+    Parameters
+    ----------
+    sized : SizedRun
+        The run as chosen. [-]
+    ways : tuple of Neighbour
+        Its other ways, the smaller one among them. [-]
+    """
+    if sized.question.run.conductor_size is not None:
+        return ""
+    shelf = [f"{one.text[:1].upper()}{one.text[1:]}." for one in sized.tried.shelf]
+    chosen = next((way for way in ways if way.current), None)
+    below = next((way for way in ways if way.words == "a size down"), None)
+    if chosen is None or below is None or below.holds:
+        return " ".join(shelf)
+    saved = chosen.cost - below.cost
+    advice = below.only_advice and saved > 0
+    money = f" It would cost {whole(saved)} {sized.question.prices.currency}".rstrip() + " less." if advice else ""
+    return " ".join([*shelf, f"Not {below.size_name}: {below.why_not}.{money}"])
+
+
 def calls_of_run(choices: Mapping[str, CallChoice], sized: SizedRun, rulebook: Rulebook) -> tuple[CallPlan, ...]:
     """Work every call that is open on a run, by each of its schools; a pinned choice closes its call.
 
@@ -168,6 +191,7 @@ def _neighbour(sized: SizedRun, rulebook: Rulebook, words: str, metal: Metal, si
         words == "as chosen",
         "; ".join(f"{m.words.lower()} {told_apart(m.used, m.limit, 1)} of {m.limit:.1f} {m.unit}" for m in broken),
         Cure(f"Take {name}", tuple(edits)),
+        bool(broken) and all(margin.advice for margin in broken),
     )
 
 

@@ -262,7 +262,7 @@ def _choose_size(
     best = _first(at, len(ladder), drops_little)
     good = next((found for i in range(best, len(ladder)) if (found := tried(i)).good), None)
     chosen, least = good or tried(at), Wire(ladder[at], metal, insulation)
-    on_shelf = stocked_size(chosen.wire.size, ladder, sizes_in_stock(question.stock, metal))
+    on_shelf = stocked_size(chosen.wire.size, ladder, sizes_in_stock(question.shelf, metal))
     if on_shelf != chosen.wire.size and (other := tried(ladder.index(on_shelf))).lawful and (other.good or not chosen.good):
         chosen = replace(other, shelf=(size_step(chosen.wire.size, on_shelf, rulebook.words),))
     return chosen, least

@@ -125,7 +125,7 @@ def run_question(case: Case, run_id: str, sized: dict[str, SizedRun]) -> RunQues
         ),
         loop=loop,
         power_factor=power_factor,
-        stock=(job.stock or case.rulebook.stock) if schools["shelf"] == "stocked" else None,
+        stock=job.stock or case.rulebook.stock,
         bus_a=(job.enclosures[run.target].bus_a or 0.0) if run.target in job.enclosures else 0.0,
     )
 

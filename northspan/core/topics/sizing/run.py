@@ -289,7 +289,7 @@ def _pipes(question: RunQuestion, groups: tuple[WireGroup, ...], insulation: str
 
 def _on_shelf(ground: Worked[str], question: RunQuestion, metal: Metal, rulebook: Rulebook) -> Worked[str]:
     """An equipment ground that a supply house has: the next size up, where the least is seldom in stock."""
-    size = stocked_size(ground.value, rulebook.wires.sizes(metal), sizes_in_stock(question.stock, metal))
+    size = stocked_size(ground.value, rulebook.wires.sizes(metal), sizes_in_stock(question.shelf, metal))
     return ground if size == ground.value else Worked(size, (*ground.steps, size_step(ground.value, size, rulebook.words)))
 
 

@@ -19,7 +19,7 @@ from northspan.core.rulebooks.questions.wires import WireRules
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.routes.cover import covers, ribbon_m
-from northspan.core.topics.sizing.alternatives import calls_of_run, largest_pipe, neighbours, sets_words
+from northspan.core.topics.sizing.alternatives import because, calls_of_run, largest_pipe, neighbours, sets_words
 from northspan.core.topics.sizing.conductor import allowance_of
 from northspan.core.topics.sizing.cost import run_cost
 from northspan.core.topics.sizing.drop_schools import drop_schools
@@ -106,9 +106,11 @@ def _with_working(
     if sized is None:
         return planned.plan.model_copy(update={"taps": taps})
     wires = rulebook.grounds.four_wires(run_facts(sized.question.run, sized.question.line_v), building)
+    ways = neighbours(sized, rulebook)
     more = {
         "working": _working(sized, wires, rulebook.routes, rulebook.words),
-        "neighbours": neighbours(sized, rulebook),
+        "neighbours": ways,
+        "because": because(sized, ways),
         "drops": drop_schools(sized, rulebook),
         "growth": growth(sized, rulebook),
         "taps": taps,
@@ -117,7 +119,7 @@ def _with_working(
         "calls": calls_of_run(dict(calls), sized, rulebook),
     }
     if not mine_to_size(question.run):
-        more |= {"neighbours": (), "growth": (), "calls": (), "drops": (), "voltages": (), "cost": 0.0}
+        more |= {"neighbours": (), "because": "", "growth": (), "calls": (), "drops": (), "voltages": (), "cost": 0.0}
     return planned.plan.model_copy(update=more)
 
 

@@ -118,7 +118,7 @@ def next_on_shelf(question: RunQuestion, legs: LegLoads, least_a: float) -> floa
     least_a : float
         The least lawful device. [A]
     """
-    stock = question.stock
+    stock = question.shelf
     stands = question.run.device_a or question.stated_a or question.primary or question.secondary or question.tapped_a
     if stock is None or not stock.devices_a or stands or legs.motor_a or legs.plate_a:
         return None

@@ -13,7 +13,7 @@ import { useJob } from '../../state/job'
 import { useSettings } from '../../state/settings'
 import IconButton from '../parts/IconButton.vue'
 
-defineEmits<{ help: []; find: []; rules: [] }>()
+defineEmits<{ help: []; find: []; rules: []; job: [] }>()
 const store = useJob()
 const settings = useSettings()
 const saved = computed(() => (store.saving ? 'Saving' : store.state ? `Saved, revision ${store.state.revision}` : ''))
@@ -22,7 +22,9 @@ const saved = computed(() => (store.saving ? 'Saving' : store.state ? `Saved, re
 <template>
   <header class="top-bar">
     <router-link to="/" class="brand">North Span</router-link>
-    <span class="job-name">{{ store.job?.name }}</span>
+    <button class="job-name" title="Address, customer, permit, shelf" @click="$emit('job')">
+      {{ store.job?.name }}
+    </button>
     <button class="chip wide" title="The rules this job follows. Press to see others." @click="$emit('rules')">
       {{ store.plan?.rulebook_title }}
     </button>

@@ -10,8 +10,9 @@ from pydantic import Field, StringConstraints
 from northspan.core.case.calculator import Answer, Question, answered, supplied
 from northspan.core.case.schools import default_school
 from northspan.core.document.calls import CALLS
-from northspan.core.document.job import Circuit, Metal, Method, Part, Place, RunKind, Segment, Size, Terminals
+from northspan.core.document.job import Circuit, Metal, Method, Part, Place, RunKind, Segment, Size, System, Terminals
 from northspan.core.rulebooks.questions.common import Ampacity, Guard, Wire
+from northspan.core.rulebooks.questions.grounds import GroundFacts
 from northspan.core.rulebooks.registry import rulebook_named
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.sizing.calculators.wire_asked import (
@@ -26,7 +27,7 @@ from northspan.core.topics.sizing.calculators.wire_asked import (
 )
 from northspan.core.topics.sizing.drop import DropQuestion, LegCurrents, drop_percent, voltage_drop
 from northspan.core.working.errors import InvalidJob
-from northspan.core.working.worked import Step, Worked, given, step, whole
+from northspan.core.working.worked import Step, Worked, given, ruled, step, whole
 
 
 class AmpacityQuestion(Around):
@@ -92,6 +93,7 @@ class CarryQuestion(Question):
     line_v: float | None = Field(None, ge=100, le=600, description="Empty takes the code's usual supply. [V]")
     power_factor: float | None = Field(None, ge=0.2, le=1, description="Empty takes what is usual.")
     drop_limit_percent: float = Field(3, gt=0, le=20)
+    load_a: float | None = Field(None, gt=0, le=6000, description="What it is to carry; empty asks for the most. [A]")
 
 
 def ampacity(question: AmpacityQuestion) -> Answer:
@@ -257,10 +259,19 @@ def carry(question: CarryQuestion) -> Answer:
     )
     fits = book.wires.insulation_fits(wire.insulation, segments)
     wrong = f"; but {fits.value}" if fits.value else ""
+    wanted = question.load_a or load.value
+    at_load = one_amp * wanted
+    within = reached.value <= load.value + 1e-9
+    drop = f"{question.drop_limit_percent:g} % drop at {whole(reached.value)} A" if within else f"{at_load:.1f} % drop at {whole(wanted)} A"
+    if question.load_a is not None:
+        carries = "carries" if question.load_a <= load.value + 1e-9 else "does not carry"
+        drop = f"it {carries} {whole(wanted)} A, {at_load:.1f} % drop"
     headline = (
         f"{wire_name(book.words, wire)}: a {whole(device.value)} A breaker, {whole(steady.value)} A continuous, "
-        f"{whole(load.value)} A otherwise; {question.drop_limit_percent:g} % drop at {whole(reached.value)} A{wrong}"
+        f"{whole(load.value)} A otherwise; {drop}{wrong}"
     )
+    ground = book.grounds.equipment_ground(GroundFacts(device.value, wire.metal, wire.size, wire.size, "table", wire.metal, "device"))
+    panel = _for_a_subpanel(question.circuit, book)
     figures: dict[str, float | str] = {
         "ampacity_a": worked.value.final_a,
         "largest_device_a": device.value,
@@ -269,11 +280,27 @@ def carry(question: CarryQuestion) -> Answer:
         "drop_percent": dropped.value.percent,
         "at_drop_limit_a": reached.value,
         "unsuited": fits.value,
+        "load_drop_percent": at_load,
+        "ground_size": ground.value,
+        "subpanel": panel.result,
     }
     return answered(book, headline, figures, {
         "Ampacity": (terminals, *worked.steps, *fits.steps), "Breaker": device.steps, "Load": (load, steady),
+        "Ground in it, at the least": ground.steps, "For a panel": (panel,),
         "Drop at the largest load": (*dropped.steps, given("d_1", "drop for each ampere", one_amp, "%", "as above"), reached),
     })  # fmt: skip
+
+
+def _for_a_subpanel(circuit: Circuit, book: Rulebook) -> Step:
+    """Say whether a cable has the wires that a panel behind it wants."""
+    if book.supplies.usual_system is System.single_phase:
+        return ruled("p", book.words.fill("good for a {subpanel}"), "yes", "line, neutral and a ground in it", "wires in it")
+    why = {
+        Circuit.three_wire: ("yes", "two lines, a neutral and a ground in it"),
+        Circuit.two_wire_line: ("no", "it has no neutral; only what needs none may hang on it"),
+        Circuit.two_wire_neutral: ("no", "it has one line; a panel wants two, a neutral and a ground"),
+    }[circuit]
+    return ruled("p", book.words.fill("good for a {subpanel}"), *why, "wires in it")
 
 
 def _at_its_terminals(
