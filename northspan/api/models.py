@@ -142,6 +142,7 @@ class JobState(Wire):
     can_undo: bool
     can_redo: bool
     changed_at: datetime
+    last: str = Field("", description="What the last edit changed, which undo takes back.")
     job: Job
     plan: Plan
 
@@ -169,6 +170,20 @@ class RevisionItem(Wire):
     who: str
     at: datetime
     what: str
+
+
+class AnswerChange(Wire):
+    """Something that came out otherwise: whose answer, what it was, what it is."""
+
+    name: str
+    before: str
+    after: str
+
+
+class AnswerChanges(Wire):
+    """What is different in the answers of two revisions."""
+
+    changes: list[AnswerChange]
 
 
 class RevisionList(Wire):

@@ -35,6 +35,7 @@ _OUT: tuple[type[BaseModel], ...] = (
     models.JobState,
     models.JobList,
     models.RevisionList,
+    models.AnswerChanges,
     models.RulebookList,
     models.RulebookOptions,
     models.StartList,

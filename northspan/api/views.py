@@ -13,6 +13,7 @@ from northspan.api.options import rulebook_options
 from northspan.api.tester import measured
 from northspan.core.calculators import CALCULATORS
 from northspan.core.case.calculator import Calculator
+from northspan.core.desk.comparison import compared
 from northspan.core.desk.demo_us import kestrel_hollow
 from northspan.core.desk.demos import DEMOS
 from northspan.core.desk.starts import Answers, start_edits
@@ -112,6 +113,22 @@ def get_plan(job_id: str) -> Response:
 def list_revisions(job_id: str) -> Response:
     """List what was changed, when and by whom."""
     return bodies.answer(models.RevisionList(revisions=[models.RevisionItem(**asdict(line)) for line in _jobs().history(job_id)]))
+
+
+@bp.get("/jobs/<job_id>/revisions/<int:number>")
+@bp.output(Job)
+def get_revision(job_id: str, number: int) -> Response:
+    """Read a job as it stood at a revision."""
+    return bodies.answer(_jobs().at_revision(job_id, number))
+
+
+@bp.get("/jobs/<job_id>/revisions/<int:number>/since/<int:earlier>")
+@bp.output(models.AnswerChanges)
+def compare_revisions(job_id: str, number: int, earlier: int) -> Response:
+    """Say what is different in the answers of two revisions."""
+    before, after = (_jobs().at_revision(job_id, one) for one in (earlier, number))
+    changes = [models.AnswerChange(**asdict(one)) for one in compared(before, after)]
+    return bodies.answer(models.AnswerChanges(changes=changes))
 
 
 @bp.get("/jobs/<job_id>/export/job.json")
@@ -259,6 +276,7 @@ def _state(stored: StoredJob, status: HTTPStatus = HTTPStatus.OK) -> Response:
         can_undo=stored.can_undo,
         can_redo=stored.can_redo,
         changed_at=stored.changed_at,
+        last=stored.last,
         job=stored.job,
         plan=plan,
     )

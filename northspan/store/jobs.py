@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import re
 import secrets
 from collections.abc import Collection, Iterator
 from contextlib import contextmanager
@@ -16,12 +17,15 @@ from sqlalchemy import Engine, select
 from sqlalchemy.orm import Session
 
 from northspan.core.document.job import Job
+from northspan.core.document.limits import amount
 from northspan.core.document.plan import Plan
 from northspan.core.document.upgrade import read_job
 from northspan.core.solve import solve
 from northspan.core.working.errors import InvalidJob, NorthSpanError
 from northspan.store.database import turn_to_write
 from northspan.store.models import JobRow, RevisionRow
+
+_UNIT_ENDING = re.compile(r"_(ohm_m|ohm|percent|kva|va|deg|m2|mm2|m|c|a|v|w|n|k)$")
 
 
 class NoSuchJob(NorthSpanError):
@@ -50,6 +54,7 @@ class NothingToDo(NorthSpanError):
 class StoredJob:
     """A job as it stands: its id, its revision, and whether undo and redo lead anywhere.
 
+    `last` says what the last edit changed, which undo takes back.
     `plan` is there where keeping it asked for one: what cannot be planned is not kept.
     """
 
@@ -59,6 +64,7 @@ class StoredJob:
     can_redo: bool
     changed_at: datetime
     job: Job
+    last: str = ""
     plan: Plan | None = None
 
 
@@ -130,6 +136,12 @@ class Jobs:
                 .limit(500)
             )
             return tuple(Revision(number, kind, who, at.replace(tzinfo=UTC), what) for number, kind, who, at, what in found)
+
+    def at_revision(self, job_id: str, number: int) -> Job:
+        """Read a job as it stood at a revision."""
+        with Session(self._engine) as session:
+            _read(session, job_id)
+            return read_job(json.loads(_revision(session, job_id, number).document))
 
     def edit(
         self, job_id: str, on_revision: int, patch: list[dict[str, Any]], who: str, detailed: Collection[str] | None = ()
@@ -292,18 +304,29 @@ def _change(operation: dict[str, Any], document: dict[str, Any]) -> str:
     kind, _, rest = operation["path"].strip("/").partition("/")
     key, _, field = rest.partition("/")
     part = document.get(kind, {}).get(key, {}) if isinstance(document.get(kind), dict) else {}
-    name = part["name"] if isinstance(part, dict) and "name" in part else f"{kind} {key}".strip()
-    what = field.replace("/", " ").replace("_", " ")
+    name = part["name"] if isinstance(part, dict) and "name" in part else f"{kind} {_UNIT_ENDING.sub('', key)}".strip()
+    what, last = _field_words(field), field.rpartition("/")[2]
+    feet = document.get("units", "feet") == "feet"
     value = operation.get("value")
     if operation["op"] == "remove":
         outcome = "removed"
-    elif isinstance(value, (str, int, float)):
-        outcome = f"{value:.4g}" if isinstance(value, float) else str(value)
+    elif isinstance(value, bool):
+        outcome = "yes" if value else "no"
+    elif isinstance(value, (int, float)):
+        outcome = amount(value, last or key or kind, feet=feet)
+    elif isinstance(value, str):
+        outcome = value.replace("_", " ")
     elif value is None:
         outcome = "handed back to the rules"
     else:
         outcome = "changed" if part else "added"
     return f"{name.replace('_', ' ')}: {f'{what} {outcome}'.strip()}"
+
+
+def _field_words(field: str) -> str:
+    """A field as people call it: stretches counted from one, without the unit that its figure carries."""
+    words = [_UNIT_ENDING.sub("", part).replace("_", " ") if not part.isdigit() else str(int(part) + 1) for part in field.split("/")]
+    return " ".join("stretch" if word == "segments" else word for word in words).strip()
 
 
 def _keep(session: Session, row: JobRow, revision: RevisionRow, job: Job | None = None) -> StoredJob:
@@ -336,7 +359,11 @@ def _fresh(session: Session, job_id: str, on_revision: int) -> tuple[JobRow, Rev
 
 
 def _revision(session: Session, job_id: str, number: int) -> RevisionRow:
-    return session.scalars(select(RevisionRow).where(RevisionRow.job_id == job_id, RevisionRow.number == number)).one()
+    found = session.scalars(select(RevisionRow).where(RevisionRow.job_id == job_id, RevisionRow.number == number)).one_or_none()
+    if found is None:
+        message = f"This job has no revision {number}."
+        raise NoSuchJob(message)
+    return found
 
 
 def _stored(row: JobRow, head: RevisionRow, job: Job | None = None) -> StoredJob:
@@ -347,6 +374,7 @@ def _stored(row: JobRow, head: RevisionRow, job: Job | None = None) -> StoredJob
         head.redo_to is not None,
         row.changed_at.replace(tzinfo=UTC),
         job or read_job(json.loads(head.document)),
+        head.what if head.undo_to is not None and head.kind != "undo" else "",
     )
 
 

@@ -22,7 +22,7 @@ class Rules(BrowserCase):
         length.fill("75")
         length.press("Enter")
         self.saved(3)
-        self.says("No. 1 AWG aluminum")  # the drop is a rule here
+        self.says("No. 4 AWG copper")  # the drop is a rule here
 
     def test_a_british_job_from_the_first_page_to_the_loop_that_governs(self):
         self.page.goto("/")

@@ -69,7 +69,7 @@ class Sizing(BrowserCase):
         expect(length).to_have_value("175 ft")
         length.fill("99999 ft")
         length.press("Enter")
-        expect(self.page.get_by_role("alert").filter(has_text="Not saved. length m:")).to_contain_text("less than or equal to 5000")
+        expect(self.page.get_by_role("alert").filter(has_text="Not saved. length:")).to_contain_text("up to 16404 ft")
         self.assertEqual(self.kept(job_id)["revision"], 1)
 
     def test_dragging_the_studio_re_plans_on_the_way_and_keeps_the_end(self):
@@ -206,7 +206,7 @@ class Start(BrowserCase):
         length = self.page.get_by_label("Length", exact=True)
         length.fill("50 ft")
         length.press("Enter")
-        expect(said).to_contain_text("3 % drop at 31 A")
+        expect(said).to_contain_text("2.9 % drop at 30 A")
         self.page.locator(".v-select", has_text="Where it lies").click()
         self.page.get_by_role("option", name="Outdoors", exact=True).click()
         expect(self.page.get_by_role("alert")).to_contain_text("NM-B in a wet place; it is for dry places")

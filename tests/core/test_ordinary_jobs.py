@@ -28,7 +28,7 @@ WANTED = {
     "moved panel": ("Feeder to the new place", "4/0 AWG aluminum, 200 A", (), ()),
     "Canadian garage": ("Feeder", "No. 8 AWG copper, 40 A", (), ()),
     "Canadian house": ("House feeder", "No. 3/0 AWG copper, 200 A", (), ()),
-    "British garage": ("Submain", "6 mm² copper, 32 A", (), ()),
+    "British garage": ("Submain", "4 mm² copper, 32 A", (), ()),
     "British house": ("House submain", "10 mm² copper, 50 A", (), ()),
 }
 MOST_OPEN = 5  # findings of one job that a person has to read

@@ -53,7 +53,7 @@ class Edits(StoreCase):
         stored = self.edit("/runs/F1/load_a", 80, "B. Baker")
         self.assertEqual((stored.revision, stored.can_undo, stored.can_redo), (2, True, False))
         lines = [(r.number, r.kind, r.who, r.what) for r in self.jobs.history(self.job_id)]
-        self.assertEqual(lines, [(2, "edit", "B. Baker", "Feeder: load a 80"), (1, "created", "A. Able", "created")])
+        self.assertEqual(lines, [(2, "edit", "B. Baker", "Feeder: load 80 A"), (1, "created", "A. Able", "created")])
 
     def test_undo_and_redo_walk_back_and_forth(self):
         for load_a in (80, 90):
@@ -84,7 +84,7 @@ class Edits(StoreCase):
         cases = [
             ([{"op": "replace", "path": "/runs/F9/load_a", "value": 3}], "no such place"),
             ([{"op": "test", "path": "/name", "value": "Other"}], "the value there is another"),
-            (setting("/runs/F1/load_a", -1), "greater than 0"),
+            (setting("/runs/F1/load_a", -1), "more than 0 A"),
             (setting("/runs/F1/conductor_size", "5"), "no conductor of size 5"),
             (setting("/runs/F1/origin", "P9"), "there is no P9"),
             ([*setting("/runs/F1/load_a", 90), {"op": "remove", "path": "/runs/F9"}], "operation 2 of the edit, remove"),
@@ -104,12 +104,12 @@ class Edits(StoreCase):
         cases = [
             (setting("/runs/F1/conductor_size", None), "Feeder: conductor size handed back to the rules"),
             ([{"op": "remove", "path": "/electrodes/E3"}], "electrodes E3: removed"),
-            (setting("/runs/F1/segments/1/length_m", 56.388), "Feeder: segments 1 length m 56.39"),
+            (setting("/runs/F1/segments/1/length_m", 56.388), "Feeder: stretch 2 length 185 ft"),
             ([{"op": "test", "path": "/name", "value": 1}], ""),
             (setting("/electrodes/E9", {"name": "Rod"}), "electrodes E9: added"),
             (setting("/name", "Other"), "name: Other"),
             (setting("/calls/rods", {"school": "one_proved"}), "calls rods: added"),
-            (setting("/drop_limits/way_percent", 4), "drop limits way percent: 4"),
+            (setting("/drop_limits/way_percent", 4), "drop limits way: 4 %"),
         ]
         document = json.loads(a_feeder().model_dump_json())
         for patch, words in cases:

@@ -49,6 +49,7 @@ class Wires:
 
 
 class Ampacities:
+    usual_ground_c = staticmethod(lambda: 20.0)
     carrying_conductors = staticmethod(lambda circuit, system: says("carrying", 2))
     terminals_c = staticmethod(lambda marking, device_a: says("terminals", 70, "°C"))
     fault_limits_c = staticmethod(lambda insulation: (70.0, 160.0))

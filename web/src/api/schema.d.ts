@@ -2255,6 +2255,103 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/revisions/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read a job as it stood at a revision. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    job_id: string;
+                    number: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Job-Output"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/revisions/{number}/since/{earlier}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Say what is different in the answers of two revisions. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    job_id: string;
+                    number: number;
+                    earlier: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AnswerChanges"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/standins/earth-tester": {
         parameters: {
             query?: never;
@@ -3044,6 +3141,26 @@ export interface components {
             working: components["schemas"]["WorkGroup"][];
         };
         /**
+         * AnswerChange
+         * @description Something that came out otherwise: whose answer, what it was, what it is.
+         */
+        AnswerChange: {
+            /** After */
+            after: string;
+            /** Before */
+            before: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * AnswerChanges
+         * @description What is different in the answers of two revisions.
+         */
+        AnswerChanges: {
+            /** Changes */
+            changes: components["schemas"]["AnswerChange"][];
+        };
+        /**
          * Answers
          * @description Answers to the questions of a start; what a start does not ask is left aside.
          */
@@ -3086,12 +3203,20 @@ export interface components {
              * @default null
              */
             dryer_va?: number | null;
+            /** @default null */
+            earthing?: components["schemas"]["Earthing"] | null;
             /**
              * Floor M2
              * @description Floor area by its outside measures. [m²]
              * @default null
              */
             floor_m2?: number | null;
+            /**
+             * Footing
+             * @default no
+             * @enum {string}
+             */
+            footing?: "no" | "yes";
             /** @default propane */
             fuel?: components["schemas"]["Fuel"];
             /**
@@ -3105,6 +3230,11 @@ export interface components {
              * @default null
              */
             length_m?: number | null;
+            /**
+             * Lighting Va
+             * @default null
+             */
+            lighting_va?: number | null;
             /**
              * Load A
              * @description Load of what is fed. [A]
@@ -3148,6 +3278,11 @@ export interface components {
             service_length_m?: number | null;
             /** @default overhead */
             service_method?: components["schemas"]["Method"];
+            /**
+             * Sockets Va
+             * @default null
+             */
+            sockets_va?: number | null;
             /**
              * Transformer Kva
              * @default null
@@ -6129,6 +6264,12 @@ export interface components {
             /** Id */
             id: string;
             job: components["schemas"]["Job-Output"];
+            /**
+             * Last
+             * @description What the last edit changed, which undo takes back.
+             * @default
+             */
+            last: string;
             plan: components["schemas"]["Plan"];
             /** Revision */
             revision: number;

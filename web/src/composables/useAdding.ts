@@ -74,7 +74,7 @@ export function useAdding() {
       kind,
       origin,
       target: can,
-      segments: [{ length_m: 50 * FOOT_M }],
+      segments: [{ length_m: 50 * FOOT_M, ...(job.enclosures[origin]?.building === id ? { place: 'indoors' } : {}) }],
     }
     return put('enclosures', 'P', { name: panelName(), building: id }, edits).then(() =>
       store.edit([{ op: 'add', path: `/runs/${run}`, value }]),

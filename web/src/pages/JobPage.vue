@@ -9,6 +9,7 @@ import StepPending from '../components/frame/StepPending.vue'
 import TopBar from '../components/frame/TopBar.vue'
 import WorkRail from '../components/frame/WorkRail.vue'
 import { useJobActions } from '../composables/useJobActions'
+import { useFocusBack } from '../composables/useFocusBack'
 import { useShortcuts } from '../composables/useShortcuts'
 import { VIEWS } from '../setup/views'
 import { useJob } from '../state/job'
@@ -41,6 +42,7 @@ watch(
 const { actions, nextRun, otherMetal, resize } = useJobActions({ helping, ruling, naming })
 const view = computed(() => VIEWS[step.value] ?? StepPending)
 
+for (const open of [helping, finding, ruling, naming]) useFocusBack(open)
 useShortcuts({
   '[': () => nextRun(-1),
   ']': () => nextRun(1),
@@ -70,7 +72,7 @@ useShortcuts({
     </main>
     <div v-else-if="store.state?.id === id" class="job-body">
       <WorkRail :step="step" />
-      <component :is="view" v-bind="view === StepPending ? { step } : {}" />
+      <component :is="view" id="work" tabindex="-1" v-bind="view === StepPending ? { step } : {}" />
     </div>
     <main v-else class="pending"><p>Opening the job.</p></main>
     <HelpDialog v-model="helping" />

@@ -12,6 +12,8 @@ from northspan.core.desk.starts.asked import (
     ALTITUDE,
     CONTINUOUS,
     DIVERSION,
+    EARTHING,
+    FOOTING,
     FUEL,
     GENERATOR_KVA,
     HOUSE,
@@ -35,7 +37,7 @@ from northspan.core.desk.starts.draft import Draft, edits_between
 from northspan.core.desk.starts.pulls import with_help
 from northspan.core.desk.starts.rods import with_rods
 from northspan.core.desk.starts.services import with_ratings
-from northspan.core.document.job import Job, Metal
+from northspan.core.document.job import Job, Metal, Place
 from northspan.core.rulebooks.registry import rulebook_of
 from northspan.core.working.errors import InvalidJob
 
@@ -63,7 +65,7 @@ _ALL = (
         "new_service",
         "New {service}",
         "A house that gets its first {service}.",
-        (NAME, *HOUSE, NEW_RATING, *SERVICE_RUN, METAL),
+        (NAME, *HOUSE, FOOTING, NEW_RATING, EARTHING, *SERVICE_RUN, METAL),
         cases.new_service,
         adds=False,
     ),
@@ -71,7 +73,7 @@ _ALL = (
         "larger_service",
         "Larger {service}",
         "The {service} grows; the old {panel} becomes a {subpanel}.",
-        (NAME, SERVICE, *HOUSE, NEW_RATING, *SERVICE_RUN),
+        (NAME, SERVICE, *HOUSE, NEW_RATING, EARTHING, *SERVICE_RUN),
         cases.larger_service,
         adds=False,
     ),
@@ -212,7 +214,21 @@ def ready(job: Job, before: Job, answers: Answers) -> Job:
     answers : Answers
         What was answered. [-]
     """
-    return with_help(with_ratings(in_own_rulebook(job), before, answers.new_service_a), before)
+    return with_help(with_ratings(_in_usual_ground(in_own_rulebook(job), before), before, answers.new_service_a), before)
+
+
+def _in_usual_ground(job: Job, before: Job) -> Job:
+    """What a start buries lies in ground as warm as the code takes it."""
+    ground_c = rulebook_of(job).ampacities.usual_ground_c()
+    runs = {
+        key: run
+        if key in before.runs
+        else run.model_copy(
+            update={"segments": tuple(s.model_copy(update={"ambient_c": ground_c}) if s.place is Place.buried else s for s in run.segments)}
+        )
+        for key, run in job.runs.items()
+    }
+    return job.model_copy(update={"runs": runs})
 
 
 def laid_out(job: Job, key: str, answers: Answers) -> Job:

@@ -7,7 +7,7 @@ from typing import Literal
 
 from pydantic import Field
 
-from northspan.core.document.job import Fuel, Metal, Method, Name, Part
+from northspan.core.document.job import Earthing, Fuel, Metal, Method, Name, Part
 
 
 class Answers(Part):
@@ -34,6 +34,10 @@ class Answers(Part):
     altitude_m: float = Field(0, ge=-400, le=5000)
     diversion_w: float | None = Field(None, gt=0, le=1_000_000, description="All steps of the diversion load together. [W]")
     metal: Metal | None = None
+    earthing: Earthing | None = None
+    lighting_va: float | None = Field(None, gt=0, le=100_000)
+    sockets_va: float | None = Field(None, gt=0, le=200_000)
+    footing: Literal["no", "yes"] = "no"
     drop_owner: Literal["utility", "customer"] = "utility"
     service_method: Method = Method.overhead
 
@@ -68,11 +72,15 @@ FUEL = Asked("fuel", "It burns", "choice", choices=tuple((fuel.value, fuel.value
 SERVICE = Asked("service_a", "{Service} that is there", "amperes", required=True, hint="100 A")
 NEW_RATING = Asked("new_service_a", "Rating of the new {service}", "amperes", hint="the usual one")
 DROP_OWNER = Asked("drop_owner", "Who owns its conductors?", "choice", choices=(("utility", "the {utility}"), ("customer", "the customer")))
+EARTHING = Asked("earthing", "How the supply is earthed", "choice")
+FOOTING = Asked("footing", "Steel in the footing, in reach?", "choice", choices=(("no", "no, or closed in"), ("yes", "yes")))
 HOUSE = (
     Asked("floor_m2", "Floor area of the house", "area", required=True, hint="1850 sq ft"),
     Asked("range_va", "{Range}", "power", hint="12 kW"),
     Asked("dryer_va", "{Dryer}", "power", hint="5 kW"),
     Asked("water_heater_va", "Water heater", "power", hint="4.5 kW"),
+    Asked("lighting_va", "Lighting", "power", hint="1.5 kW"),
+    Asked("sockets_va", "Socket circuits, all together", "power", hint="7 kW"),
     Asked("heating_va", "Electric heat", "power", hint="none"),
     Asked("cooling_va", "Cooling", "power", hint="none"),
     Asked("vehicle_va", "Vehicle charging", "power", hint="none"),

@@ -11,6 +11,8 @@ from northspan.core.document.job import (
     Building,
     BuildingUse,
     Circuit,
+    Electrode,
+    ElectrodeKind,
     Enclosure,
     EnclosureKind,
     Load,
@@ -28,6 +30,7 @@ from northspan.core.document.job import (
 from northspan.core.rulebooks.registry import rulebook_of
 from northspan.core.working.errors import InvalidJob
 
+_FOOTING_M = 6.1  # 20 ft of it lie in the concrete
 _INSIDE_M = 2.0  # from one can to the next on the same wall
 _LOAD_NAMES = {"vehicle": "Vehicle charging", "heating": "Electric heat", "range": "{Range}", "dryer": "{Dryer}"}
 _BASE_VOLT_AMPERES = ("range", "dryer", "water_heater", "heating", "cooling", "vehicle")
@@ -46,6 +49,8 @@ def new_service(draft: Draft, a: Answers) -> None:
     house = draft.add(_house(a, Status.new))
     main = draft.add(Enclosure(name=draft.say.fill("{Meter_main}"), building=house, kind=EnclosureKind.meter_main))
     panel = draft.add(Enclosure(name=draft.say.fill("House {panel}"), building=house, kind=EnclosureKind.panel_lugs))
+    if a.footing == "yes":
+        draft.add(Electrode(name="Footing steel", building=house, kind=ElectrodeKind.concrete_encased, length_m=_FOOTING_M))
     _service(draft, a, main, Status.new)
     draft.add(_feeder(draft.say.fill("House {feeder}"), main, panel, _INSIDE_M, place=Place.indoors, terminals=Terminals.c75))
     _house_loads(draft, a, panel)
@@ -266,7 +271,8 @@ def _house(a: Answers, status: Status) -> Building:
 
 
 def _service(draft: Draft, a: Answers, main: str, status: Status) -> str:
-    source = draft.add(Source(name=draft.say.fill("{Utility} transformer"), rating_kva=a.transformer_kva))
+    earthed = {"earthing": a.earthing} if a.earthing else {}
+    source = draft.add(Source(name=draft.say.fill("{Utility} transformer"), rating_kva=a.transformer_kva, **earthed))
     words = draft.say.fill("{Service_drop}") if a.service_method is Method.overhead else draft.say.fill("{Service} lateral")
     draft.add(Run(name=words, kind=RunKind.service, origin=source, target=main, status=status, terminals=Terminals.c75, metal=a.metal,
                   utility_owned=a.drop_owner == "utility",
@@ -277,12 +283,17 @@ def _service(draft: Draft, a: Answers, main: str, status: Status) -> str:
 def _house_loads(draft: Draft, a: Answers, panel: str) -> None:
     kinds = {"range": LoadKind.range, "dryer": LoadKind.dryer, "water_heater": LoadKind.water_heating, "heating": LoadKind.heating,
              "cooling": LoadKind.cooling, "vehicle": LoadKind.vehicle}  # fmt: skip
+    for kind, power in ((LoadKind.lighting, a.lighting_va), (LoadKind.sockets, a.sockets_va)):
+        if power:
+            draft.add(Load(name=kind.value.capitalize(), enclosure=panel, kind=kind, power_va=power, across=Across.l1_neutral))
+    watches = rulebook_of(draft.before).loop is not None  # what is sold there lets go when the supply's neutral is lost
     for name in _BASE_VOLT_AMPERES:
         power = getattr(a, f"{name}_va")
         if power:
             words = _LOAD_NAMES.get(name, name.replace("_", " ").capitalize())
             uses_neutral = name in {"range", "dryer"}
-            draft.add(Load(name=draft.say.fill(words), enclosure=panel, kind=kinds[name], power_va=power, uses_neutral=uses_neutral))
+            draft.add(Load(name=draft.say.fill(words), enclosure=panel, kind=kinds[name], power_va=power, uses_neutral=uses_neutral,
+                           watches_neutral=watches and name == "vehicle"))  # fmt: skip
 
 
 def _feeder(

@@ -7,6 +7,7 @@ from dataclasses import replace
 from northspan.core.desk.starts import STARTS, Answers, Asked, Start, empty_job, laid_out, ready
 from northspan.core.document.job import Job, Units
 from northspan.core.rulebooks.registry import rulebook_named
+from northspan.core.rulebooks.rulebook import Rulebook
 
 _TWO_LEGS = frozenset({"paired_inverters"})
 _METRIC = {"120 ft": "36 m", "0 ft": "0 m", "30 ft": "9 m", "1850 sq ft": "170 m²", "75 ft": "23 m"}
@@ -30,16 +31,36 @@ def starts_under(name: str) -> tuple[Start, ...]:
     one_line = book.supplies.usual_system.value == "single_phase"
     metric = book.words.dialect.length_unit == "metres"
 
+    left_out = _left_out(book)
+
     def asked(one: Asked) -> Asked:
         hint = _METRIC.get(one.hint, one.hint) if metric else one.hint
-        choices = tuple((value, fill(title)) for value, title in one.choices)
+        named = tuple((value.value, title) for value, title in book.choices.earthings()) if one.field == "earthing" else one.choices
+        choices = tuple((value, fill(title)) for value, title in named)
         return replace(one, words=fill(one.words), hint=fill(hint), choices=choices)
 
     return tuple(
-        replace(start, title=fill(start.title), words=fill(start.words), asks=tuple(asked(one) for one in start.asks))
+        replace(
+            start,
+            title=fill(start.title),
+            words=fill(start.words),
+            asks=tuple(asked(one) for one in start.asks if one.field not in left_out),
+        )
         for start in STARTS.values()
         if not (one_line and start.key in _TWO_LEGS)
     )
+
+
+def _left_out(book: Rulebook) -> frozenset[str]:
+    """Questions that a code has no use for."""
+    fields: set[str] = set()
+    if len(book.choices.earthings()) < 2:  # noqa: PLR2004 - nothing to choose from
+        fields.add("earthing")
+    if book.dwellings.needs_floor_area():  # lighting and outlets are in the floor area
+        fields |= {"lighting_va", "sockets_va"}
+    if book.loop is not None:  # its supply brings the earth, or asks for an electrode by its resistance
+        fields.add("footing")
+    return frozenset(fields)
 
 
 def start_job_under(key: str, answers: Answers, name: str) -> Job:

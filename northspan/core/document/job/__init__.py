@@ -8,7 +8,9 @@ from northspan.core.document.job.document import (
     FourPinReading,
     GroundSoil,
     Job,
+    Particulars,
     Prices,
+    Ruler,
     Stock,
     Units,
 )

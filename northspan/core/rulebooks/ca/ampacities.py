@@ -313,3 +313,8 @@ def load_margins(
     """Hold a conductor against its load."""
     del guard
     return devices.load_margins(load, ampacity, kind, allowance)
+
+
+def usual_ground_c() -> float:
+    """Give how warm the ground is taken, where nobody measured it: the reference of Table 2. [°C]"""
+    return 30.0

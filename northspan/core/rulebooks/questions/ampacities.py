@@ -25,6 +25,9 @@ class AmpacityRules(Hashable, Protocol):
     def terminals_c(self, marking: Terminals, device_a: float) -> Step:
         """Give the temperature terminals stand. [°C]"""
 
+    def usual_ground_c(self) -> float:
+        """Give how warm the ground is taken, where nobody measured it. [°C]"""
+
     def run_ampacity(
         self, wire: Wire, segments: tuple[Segment, ...], carrying: int, terminal_c: float, start: str = "insulation"
     ) -> Worked[Ampacity]:

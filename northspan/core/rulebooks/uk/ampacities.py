@@ -52,3 +52,8 @@ def largest_loads(ampacity: Ampacity, device_a: float, kind: RunKind) -> tuple[S
     del kind
     load = step("I_m", "largest load", "min(I_z, I_n)", "A", "433.1.1", I_z=ampacity.final_a, I_n=device_a)
     return load, ruled("I_k", "largest continuous load", load.result, "the same", "433.1.1", load.value)
+
+
+def usual_ground_c() -> float:
+    """Give how warm the ground is taken, where nobody measured it: Table 4B2 begins there. [°C]"""
+    return 20.0

@@ -353,3 +353,8 @@ def load_margins(
     """Hold a conductor against its load."""
     del guard
     return devices.load_margins(load, ampacity, kind, allowance)
+
+
+def usual_ground_c() -> float:
+    """Give how warm the ground is taken, where nobody measured it: the reference of Table 310.16. [°C]"""
+    return 30.0

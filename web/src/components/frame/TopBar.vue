@@ -12,16 +12,22 @@ import { computed } from 'vue'
 import { useJob } from '../../state/job'
 import { useSettings } from '../../state/settings'
 import IconButton from '../parts/IconButton.vue'
+import MoreMenu from './MoreMenu.vue'
+import mark from '../../styles/mark.svg'
 
 defineEmits<{ help: []; find: []; rules: []; job: [] }>()
 const store = useJob()
 const settings = useSettings()
+const undoes = computed(() => (store.state?.last ? `Undo: ${store.state.last}` : 'Undo'))
 const saved = computed(() => (store.saving ? 'Saving' : store.state ? `Saved, revision ${store.state.revision}` : ''))
 </script>
 
 <template>
   <header class="top-bar">
-    <router-link to="/" class="brand">North Span</router-link>
+    <a class="skip" href="#work">Skip to the work</a>
+    <router-link to="/" class="brand" title="All jobs"
+      ><span>North Span</span><img :src="mark" alt="All jobs"
+    /></router-link>
     <button class="job-name" title="Address, customer, permit, shelf" @click="$emit('job')">
       {{ store.job?.name }}
     </button>
@@ -34,7 +40,7 @@ const saved = computed(() => (store.saving ? 'Saving' : store.state ? `Saved, re
     <span class="grow" />
     <span class="saved wide" role="status">{{ saved }}</span>
     <IconButton title="Find or do anything" :icon="mdiMagnify" @click="$emit('find')" />
-    <IconButton title="Undo" :icon="mdiUndo" :disabled="!store.state?.can_undo" @click="store.undo" />
+    <IconButton :title="undoes" :icon="mdiUndo" :disabled="!store.state?.can_undo" @click="store.undo" />
     <IconButton title="Redo" :icon="mdiRedo" :disabled="!store.state?.can_redo" @click="store.redo" />
     <a
       v-if="store.state"
@@ -49,5 +55,6 @@ const saved = computed(() => (store.saving ? 'Saving' : store.state ? `Saved, re
     >
     <IconButton class="wide" title="Light or dark" :icon="mdiThemeLightDark" @click="settings.changeTheme" />
     <IconButton class="wide" title="Help and keys" :icon="mdiHelpCircleOutline" @click="$emit('help')" />
+    <MoreMenu class="narrow" @help="$emit('help')" @rules="$emit('rules')" @job="$emit('job')" />
   </header>
 </template>

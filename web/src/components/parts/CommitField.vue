@@ -71,7 +71,7 @@ function giveUp(): void {
     :messages="meaning"
     :placeholder="hint"
     persistent-placeholder
-    inputmode="text"
+    :inputmode="understood ? 'decimal' : 'text'"
     autocomplete="off"
     @blur="commit"
     @keydown.enter="commit"

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
 import { client, type Schemas } from '../../api/client'
+import RevisionAnswers from './RevisionAnswers.vue'
 import { useJob } from '../../state/job'
 
 const store = useJob()
@@ -19,7 +20,10 @@ watch(
 <template>
   <main class="pending">
     <h1>Record</h1>
-    <p>Every change that was kept, the newest first. Tests, photos and sign-off are not built yet.</p>
+    <p>
+      Every change that was kept, the newest first. Press one to see what it did to the answers. Tests, photos and
+      sign-off are not built yet.
+    </p>
     <table class="record">
       <thead>
         <tr>
@@ -34,7 +38,14 @@ watch(
           <td class="number">{{ line.number }}</td>
           <td>{{ new Date(line.at).toLocaleString() }}</td>
           <td>{{ line.who || 'nobody named' }}</td>
-          <td>{{ line.what }}</td>
+          <td>
+            {{ line.what }}
+            <RevisionAnswers
+              v-if="store.state"
+              :job="store.state.id"
+              :number="line.number"
+              :newest="store.state.revision" />
+          </td>
         </tr>
       </tbody>
     </table>

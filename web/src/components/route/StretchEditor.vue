@@ -23,6 +23,7 @@ const others = computed(() =>
     .filter(([id]) => id !== props.run)
     .map(([value, r]) => ({ value, title: `${value} ${r.name}` })),
 )
+const total = computed(() => (run.value?.segments ?? []).reduce((sum, one) => sum + one.length_m, 0))
 const inPipe = computed(() => Boolean(store.plan?.runs[props.run]?.segments[index.value]?.pipe_size))
 /** What was found at a stretch, the worst first. */
 function foundAt(i: number): Finding[] {
@@ -50,7 +51,8 @@ function set(field: string, value: unknown): void {
 
 function add(): void {
   if (!run.value || !stretch.value) return
-  const fresh = { ...stretch.value, legs: [], slack_m: 0, length_m: 10 * FOOT_M }
+  const bare = { legs: [], slack_m: 0, bends_deg: 0, fittings: [], crossings: [], beside: [] }
+  const fresh = { ...stretch.value, ...bare, length_m: 10 * FOOT_M }
   put([...run.value.segments.slice(0, index.value + 1), fresh, ...run.value.segments.slice(index.value + 1)])
   at.value = index.value + 1
 }
@@ -65,6 +67,7 @@ function remove(): void {
 <template>
   <section v-if="run && stretch" class="stretch-editor">
     <h2>Route, stretch by stretch</h2>
+    <p v-if="run.segments.length > 1" class="total">{{ lengthText(total, store.units) }} in all</p>
     <div class="stretches" role="group" aria-label="Stretch">
       <button
         v-for="(s, i) in run.segments"

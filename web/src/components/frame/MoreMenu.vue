@@ -1,0 +1,33 @@
+<script setup lang="ts">
+import { mdiDotsVertical } from '@mdi/js'
+import { computed } from 'vue'
+import { useJob } from '../../state/job'
+import { useSettings } from '../../state/settings'
+
+/** What the bar has no room for on a narrow screen. */
+const emit = defineEmits<{ help: []; rules: []; job: [] }>()
+const store = useJob()
+const settings = useSettings()
+const rows = computed(() => [
+  { words: store.plan?.rulebook_title ?? 'Rules', run: () => emit('rules') },
+  { words: `Lengths in ${store.units === 'feet' ? 'metres' : 'feet'}`, run: () => void store.changeUnits() },
+  { words: 'Address, permit, shelf', run: () => emit('job') },
+  {
+    words: 'Save the job as a file',
+    run: () => window.location.assign(`/api/jobs/${store.state?.id}/export/job.json`),
+  },
+  { words: 'Light or dark', run: settings.changeTheme },
+  { words: 'Help and keys', run: () => emit('help') },
+])
+</script>
+
+<template>
+  <v-menu>
+    <template #activator="{ props: menu }">
+      <v-btn v-bind="menu" icon variant="text" aria-label="More" title="More"><v-icon :icon="mdiDotsVertical" /></v-btn>
+    </template>
+    <v-list aria-label="More">
+      <v-list-item v-for="row in rows" :key="row.words" :title="row.words" @click="row.run()" />
+    </v-list>
+  </v-menu>
+</template>
