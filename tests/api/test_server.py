@@ -27,9 +27,9 @@ class Killed(unittest.TestCase):
                 server.start()
                 if not job_id:
                     job_id = server.ask("POST", "/api/jobs", {"start": "demo"})[1]["id"]
-                killer = threading.Timer(0.25 + dice.random() * 0.5, server.kill)
-                killer.start()
                 revision, count = server.ask("GET", f"/api/jobs/{job_id}")[1]["revision"], 0
+                killer = threading.Timer(0.25 + dice.random() * 0.5, server.kill)  # while saving, not while reading
+                killer.start()
                 try:
                     while True:
                         note = f"round {round_} edit {count}"

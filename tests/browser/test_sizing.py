@@ -18,7 +18,7 @@ class Sizing(BrowserCase):
         for words in (
             "XHHW-2, 4 wires, 1½ in PVC, equipment ground 6 AWG",
             "neutral and ground kept apart",
-            "at the building, 60 A or more",
+            "at the building, 70 A or more",
             "required, 2 rods, 1 there",
             "3 AWG copper",
             "I_t × F_a × F_n".replace("_t", "t").replace("_a", "a").replace("_n", "n"),

@@ -61,8 +61,9 @@ class Bonds(unittest.TestCase):
 class Buildings(unittest.TestCase):
     def test_disconnect(self):
         self.assertTrue(found(solve(with_panel(a_feeder(), kind="panel_lugs")), "no disconnect at the building"))
-        for main_a, low in ((50, True), (60, False)):
-            self.assertEqual(bool(found(solve(with_panel(a_feeder(), main_a=main_a)), "is below 60 A")), low)
+        for load_a, main_a, words, low in ((50, 50, "is below 60 A", True), (50, 60, "is below 60 A", False),
+                                           (70, 60, "is below 70 A", True), (70, 70, "is below", False)):  # fmt: skip
+            self.assertEqual(bool(found(solve(with_panel(a_feeder(load_a), main_a=main_a)), words)), low, (load_a, main_a))
         home = with_panel(with_building(a_feeder(), use="dwelling"), main_a=90)
         self.assertTrue(found(solve(home), "main of 90 A is below 100 A"))
 

@@ -17,14 +17,14 @@ from northspan.core.rulebooks.questions.electrodes import ElectrodeRules
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.electrodes.rods import rods_present
-from northspan.core.working.worked import Step, whole
+from northspan.core.working.worked import Step, Worked, ruled, whole
 
 _OWN_DISCONNECT = frozenset({EnclosureKind.panel_main_breaker, EnclosureKind.disconnect, EnclosureKind.meter_main})
 
 _ORDINALS = {1: "First rod", 2: "Second rod", 3: "Third rod"}
 
 
-def plan_building(case: Case, key: str, supply: tuple[Wire, int] | None) -> BuildingPlan:
+def plan_building(case: Case, key: str, supply: tuple[Wire, int] | None, load_a: float = 0.0) -> BuildingPlan:
     """Decide disconnect and electrodes of a building.
 
     Parameters
@@ -35,9 +35,11 @@ def plan_building(case: Case, key: str, supply: tuple[Wire, int] | None) -> Buil
         Id of the building. [-]
     supply : tuple of Wire and int, or None
         Its largest supply conductor and how many of it are in parallel, if that is sized. [-]
+    load_a : float
+        What comes into it on the heavier leg. [A]
     """
     building, facts, school = case.job.buildings[key], case.facts[key], case.schools["rods"]
-    disconnect = case.rulebook.electrodes.building_disconnect(facts, _main_a(case.tree.job, key))
+    disconnect = _for_its_load(case.rulebook.electrodes.building_disconnect(facts, _main_a(case.tree.job, key)), load_a, case.rulebook)
     needed = case.rulebook.electrodes.electrodes_needed(facts, school)
     groups = [
         WorkGroup("disconnect", "Disconnect", disconnect.rule.result, work_lines(disconnect.steps)),
@@ -220,6 +222,16 @@ def _calls(job: Job, facts: BuildingFacts, needed: bool, rulebook: Rulebook) -> 
         outcomes = {"replace": "four wires, then the bond comes out", "keep": "three wires, the bond stays, the inspector asked"}
         plans.append(call_plan(CALLS["legacy_feed"], job.calls.get("legacy_feed"), outcomes, rulebook))
     return tuple(plans)
+
+
+def _for_its_load(least: Worked[float], load_a: float, rulebook: Rulebook) -> Worked[float]:
+    """A disconnect carries what goes through it: the next rating above the load, where the rule's least is below. [A]"""
+    if not least.value or load_a <= least.value + 1e-9:
+        return least
+    rating = next((one for one in rulebook.devices.ratings("") if one >= load_a - 1e-9), load_a)
+    why = f"{whole(load_a)} A go through it, and the least of {whole(least.value)} A is below"
+    shown = ruled("D_r", "rating for its load", f"{whole(rating)} A", why, least.rule.citation, rating)
+    return Worked(rating, (*least.steps, shown))
 
 
 def _disconnect(job: Job, key: str, plan: BuildingPlan, line: Step, say: Words) -> Iterator[Finding]:

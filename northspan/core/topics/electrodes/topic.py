@@ -35,7 +35,7 @@ def plan(case: Case, done: Done) -> Planned:
             continue
         entering = {run: done[SIZED][run] for run in case.tree.entering.get(key, ()) if run in done[SIZED]}
         line_1_a, line_2_a, neutral_a = _legs(entering)
-        planned = plan_building(case, key, _supply(entering, case))
+        planned = plan_building(case, key, _supply(entering, case), max(line_1_a, line_2_a))
         plans[key] = replace(planned, line_1_a=line_1_a, line_2_a=line_2_a, neutral_a=neutral_a)
     return Planned({"buildings": plans}, results={BUILDINGS: plans})
 

@@ -206,5 +206,7 @@ def _outcome(sized: SizedRun, kind: CallKind, school: str, rulebook: Rulebook) -
         return str(refused)
     if other is None:
         return "no load yet"
+    if kind.name == "drop_limit" and other.question.sets > sized.question.sets:
+        return f"only in {other.question.sets} sets: the runs ahead have used it up, or the way is too long"
     words = in_words(other, rulebook.words)
     return f"{words}, drop {other.tried.drop.value.percent:.1f} %" if kind.name.startswith("drop") else words

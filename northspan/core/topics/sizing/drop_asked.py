@@ -58,7 +58,11 @@ def drop_question(question: RunQuestion, legs: LegLoads, device_a: float, insula
             current_a / 2, 0.0, question.power_factor, question.nominal_v, half, question.schools["drop_method"], insulation=insulation
         )
     whole = question.schools["drop_current"] == "calculated" or current_a == legs.design.total_a
-    each = (legs.line_1_a, legs.line_2_a, legs.neutral_1_a, legs.neutral_2_a) if whole else (current_a, current_a, 0.0, 0.0)
+    as_loaded = (legs.line_1_a, legs.line_2_a, legs.neutral_1_a, legs.neutral_2_a)
+    by_device = question.schools["drop_current"].startswith("device") and legs.design.total_a > 0
+    # a device loaded to the full is as unbalanced as its load is, so it never drops less
+    grown = tuple(one * current_a / legs.design.total_a for one in as_loaded) if by_device else (current_a, current_a, 0.0, 0.0)
+    each = as_loaded if whole else grown
     if run.circuit is not Circuit.three_wire:
         each = (current_a, current_a, 0.0, 0.0)
     return DropQuestion(
