@@ -297,7 +297,20 @@ def what_changed(patch: list[dict[str, Any]], document: dict[str, Any]) -> str:
     >>> what_changed([{"op": "add", "path": "/runs/F2/metal", "value": "copper"}], {"runs": {"F2": {"name": "Barn feeder"}}})
     'Barn feeder: metal copper'
     """
-    return "; ".join(_change(operation, document) for operation in patch if operation["op"] != "test")[:200]
+    done = [operation for operation in patch if operation["op"] != "test"]
+    told = [operation for operation in done if not _as_it_was(operation, document)] or done
+    return "; ".join(_change(operation, document) for operation in told)[:200]
+
+
+def _as_it_was(operation: dict[str, Any], document: dict[str, Any]) -> bool:
+    """Whether an operation puts in what is there already; that is not worth a word."""
+    if operation["op"] not in {"add", "replace"}:
+        return False
+    try:
+        there: object = jsonpointer.resolve_pointer(document, operation["path"])
+    except (jsonpointer.JsonPointerException, TypeError, ValueError):  # nothing is there yet
+        return False
+    return there == operation.get("value")
 
 
 def _change(operation: dict[str, Any], document: dict[str, Any]) -> str:

@@ -45,6 +45,16 @@ class Screens(BrowserCase):
                     self.no_violation(page, f"{name}, {look}")
                     self.nothing_sticks_out(page, f"{name}, {look}")
 
+    def test_nothing_is_lost_as_narrow_as_a_desk_at_400_percent(self):
+        for name, page in self.each(viewport={"width": 320, "height": 640}):
+            with self.subTest(name):
+                self.nothing_sticks_out(page, name)
+        self.open_sizing(page)
+        page.get_by_role("button", name="More").click()
+        rows = page.get_by_role("listitem")
+        for words in ("US rules", "Lengths in metres", "Save the job as a file", "Light or dark", "Help and keys", "Calculation sheet"):
+            expect(rows.filter(has_text=words)).to_be_visible()
+
     def test_targets_are_44_pixels(self):
         for name, page in self.each(**PHONE):
             with self.subTest(name):

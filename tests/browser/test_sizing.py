@@ -218,6 +218,50 @@ class Start(BrowserCase):
         expect(self.page.locator("main")).to_contain_text("jobs")
 
 
+class Kept(BrowserCase):
+    def test_address_and_shelf_are_kept_and_printed_and_a_call_says_whose_word_it_was(self):
+        job_id = self.open_sizing()
+        page = self.page
+        page.get_by_role("button", name="Kestrel Hollow").click()
+        page.get_by_label("Permit number").fill("E-104")
+        page.get_by_label("Permit number").press("Enter")
+        self.saved(2)
+        page.locator(".shelf summary").click()
+        page.get_by_label("Breakers, A").fill("20, 90, 125")
+        page.get_by_label("Breakers, A").press("Enter")
+        self.saved(3)
+        self.close_dialog()
+        self.says("1 AWG aluminum, 90 A")
+        metal = page.locator(".call", has_text="Which metal?")
+        metal.locator("summary").click()
+        metal.get_by_label("On whose word").select_option("inspector")
+        self.saved(4)
+        metal.get_by_label("Their words").fill("as the house is")
+        metal.get_by_label("Their words").press("Enter")
+        self.saved(5)
+        page.get_by_role("link", name="Sheet").click()
+        expect(page.locator(".sheet")).to_contain_text("Permit E-104")
+        expect(page.locator(".sheet")).to_contain_text("on the word of the inspector: as the house is")
+        self.assertEqual(self.kept(job_id)["job"]["stock"]["devices_a"], [20, 90, 125])
+
+    def test_the_record_says_what_a_change_did_and_undo_what_it_takes_back(self):
+        self.open_sizing()
+        page = self.page
+        length = page.get_by_label("Length", exact=True)
+        length.fill("300 ft")
+        length.press("Enter")
+        self.saved(2)
+        expect(page.get_by_role("button", name="Undo: Studio feeder: stretch 2 length 300 ft")).to_be_enabled()
+        page.get_by_role("link", name="Record").click()
+        page.locator(".revision summary").first.click()
+        expect(page.locator(".revision li").first).to_contain_text("1 AWG aluminum, 100 A")
+        expect(page.locator(".revision li").first).to_contain_text("→")
+        page.locator(".revision summary").nth(1).click()
+        page.get_by_role("button", name="Open it as a copy").nth(1).click()
+        expect(page.get_by_role("button", name="Kestrel Hollow, revision 1")).to_be_visible()
+        self.says("1 AWG aluminum, 100 A")
+
+
 class Keyboard(BrowserCase):
     def test_the_whole_task_without_a_mouse(self):
         page, press = self.page, self.page.keyboard.press

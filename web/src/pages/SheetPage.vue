@@ -125,8 +125,8 @@ function printNow(): void {
           <th>{{ end.name }}</th>
           <td>
             {{ $fill('{Neutral_and_ground}') }} {{ end.bond === 'bonded' ? 'bonded here' : 'kept apart'
-            }}<b v-if="!end.agrees">; found {{ end.bond_found === 'bonded' ? 'bonded' : 'apart' }}: to be cured</b>
-            <cite>{{ end.working[0]?.citation }}</cite>
+            }}<b v-if="!end.agrees">; found {{ end.bond_found === 'bonded' ? 'bonded' : 'apart' }}: to be cured</b
+            >{{ ' ' }}<cite>{{ end.working[0]?.citation }}</cite>
           </td>
         </tr>
         <tr v-if="building">

@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import { mdiDotsVertical } from '@mdi/js'
 import { computed } from 'vue'
+import { useRouter } from 'vue-router'
 import { useJob } from '../../state/job'
 import { useSettings } from '../../state/settings'
 
 /** What the bar has no room for on a narrow screen. */
 const emit = defineEmits<{ help: []; rules: []; job: [] }>()
+const router = useRouter()
 const store = useJob()
 const settings = useSettings()
 const rows = computed(() => [
@@ -16,6 +18,7 @@ const rows = computed(() => [
     words: 'Save the job as a file',
     run: () => window.location.assign(`/api/jobs/${store.state?.id}/export/job.json`),
   },
+  { words: 'Calculation sheet', run: () => void router.push(`/jobs/${store.state?.id}/sheet`) },
   { words: 'Light or dark', run: settings.changeTheme },
   { words: 'Help and keys', run: () => emit('help') },
 ])
