@@ -7,6 +7,7 @@ from northspan.core.solve import solve
 from tests.core.ordinary_jobs import ordinary_jobs
 from tests.core.topics.sizing.test_choices import taken
 from tests.run import slow
+from tests.support import checked
 
 # job: run, what its headline must be, codes that must be there, words of cautions that must be there
 WANTED = {
@@ -57,6 +58,17 @@ class Ordinary(unittest.TestCase):
                 self.assertEqual(len(codes), len(set(codes)), codes)  # each thing is said once
                 wrong = {finding.code for finding in open_ones if finding.severity in {"stop", "fix"}}
                 self.assertLessEqual(wrong, OF_THE_PLACE | {"charging-on-combined-earth"})
+
+    def test_a_utilitys_transformer_is_spoken_of_a_quarter_above_its_plate(self):
+        # 25 kVA at 240 V is 104 A on each leg; the house with its far charger asks 150 A
+        job = ordinary_jobs()["far charger"]
+        plan = solve(job)
+        (key,) = plan.sources
+        asked_kva = max(plan.sources[key].line_1_a, plan.sources[key].line_2_a) * 0.24
+        for share, said in ((1.26, True), (1.24, False)):
+            source = job.sources[key].model_copy(update={"rating_kva": asked_kva / share})
+            codes = {finding.code for finding in solve(checked(job, sources={key: source})).findings}
+            self.assertEqual("transformer-over-rating-utility" in codes, said, share)
 
     @slow
     def test_every_cure_cures_in_one_press_and_makes_nothing_new(self):

@@ -15,6 +15,8 @@ from northspan.core.topics.supply.capability import Carries, Loaded, capability,
 from northspan.core.working.errors import OutsideTable
 from northspan.core.working.worked import Step, whole
 
+UTILITY_SHARE = 1.25  # utilities load a transformer of a house above its plate as a matter of course
+
 
 def plan_sources(case: Case) -> tuple[dict[str, SourcePlan], list[Finding]]:
     """Hold every source against its load.
@@ -82,6 +84,8 @@ def _findings(tree: Tree, key: str, plan: SourcePlan, say: Words) -> list[Findin
     if not plan.known or plan.limit_a == 0 or plan.enough:
         return []
     if source.kind is SourceKind.utility_transformer:
+        if max(plan.line_1_a, plan.line_2_a) <= UTILITY_SHARE * plan.limit_a:
+            return []
         words = "Utilities let transformers run over their rating for hours. Tell them the load; they decide."
         return [Finding("transformer-over-rating-utility", Severity.note, at, f"{source.name}: {plan.verdict}", words, "utility")]
     if source.kind is SourceKind.transformer:
