@@ -229,7 +229,7 @@ class Hostile(ApiCase):
         began = time.perf_counter()
         body = self.problem(self.edit(doubling), 422)
         self.assertIn("larger than any job may be", body["detail"])
-        self.assertLess(time.perf_counter() - began, 2)
+        self.assertLess(time.perf_counter() - began, 5)
         self.unchanged()
         once = [
             {"op": "copy", "from": "/buildings/B2", "path": "/buildings/B3"},
