@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import json
-import re
 import secrets
 from collections.abc import Collection, Iterator
 from contextlib import contextmanager
@@ -17,15 +16,13 @@ from sqlalchemy import Engine, select
 from sqlalchemy.orm import Session
 
 from northspan.core.document.job import Job
-from northspan.core.document.limits import amount
+from northspan.core.document.limits import amount, bare
 from northspan.core.document.plan import Plan
 from northspan.core.document.upgrade import read_job
 from northspan.core.solve import solve
 from northspan.core.working.errors import InvalidJob, NorthSpanError
 from northspan.store.database import turn_to_write
 from northspan.store.models import JobRow, RevisionRow
-
-_UNIT_ENDING = re.compile(r"_(ohm_m|ohm|percent|kva|va|deg|m2|mm2|m|c|a|v|w|n|k)$")
 
 
 class NoSuchJob(NorthSpanError):
@@ -317,7 +314,7 @@ def _change(operation: dict[str, Any], document: dict[str, Any]) -> str:
     kind, _, rest = operation["path"].strip("/").partition("/")
     key, _, field = rest.partition("/")
     part = document.get(kind, {}).get(key, {}) if isinstance(document.get(kind), dict) else {}
-    name = part["name"] if isinstance(part, dict) and "name" in part else f"{kind} {_UNIT_ENDING.sub('', key)}".strip()
+    name = part["name"] if isinstance(part, dict) and "name" in part else f"{kind} {bare(key)}".strip()
     what, last = _field_words(field), field.rpartition("/")[2]
     feet = document.get("units", "feet") == "feet"
     value = operation.get("value")
@@ -338,7 +335,7 @@ def _change(operation: dict[str, Any], document: dict[str, Any]) -> str:
 
 def _field_words(field: str) -> str:
     """A field as people call it: stretches counted from one, without the unit that its figure carries."""
-    words = [_UNIT_ENDING.sub("", part).replace("_", " ") if not part.isdigit() else str(int(part) + 1) for part in field.split("/")]
+    words = [bare(part).replace("_", " ") if not part.isdigit() else str(int(part) + 1) for part in field.split("/")]
     return " ".join("stretch" if word == "segments" else word for word in words).strip()
 
 

@@ -72,6 +72,16 @@ class Tree:
         """
         return (self.job.enclosures.get(node) or self.job.sources[node]).name
 
+    def loads_behind(self, target: str) -> dict[str, Load]:
+        """List the loads that stay behind an enclosure, by id.
+
+        Parameters
+        ----------
+        target : str
+            The enclosure. [-]
+        """
+        return {key: load for node in self.below(target) for key, load in self.loads_at.get(node, ()) if load.status is not Status.remove}
+
     def below(self, node: str) -> tuple[str, ...]:
         """List a node and every node that is fed through it.
 

@@ -20,7 +20,7 @@ _PLAIN = {
     "ohm_m": "Ω·m",
     "k": "K",
 }
-_SUFFIX = re.compile(r"_(ohm_m|ohm|percent|kva|va|deg|m2|mm2|[a-z])$")
+_SUFFIX = re.compile(r"_(ohm_m|ohm|percent|kva|va|deg|m2|mm2|[macvwnk])$")
 
 _LIMITS = {
     "greater_than": ("gt", "this must be more than {}."),
@@ -42,6 +42,22 @@ _OTHER = {
     "missing": "this is missing.",
     "extra_forbidden": "there is no such field.",
 }
+
+
+def bare(field: str) -> str:
+    """Give a field's name without the unit that ends it.
+
+    Parameters
+    ----------
+    field : str
+        Its name. [-]
+
+    Examples
+    --------
+    >>> bare("length_m"), bare("load_a"), bare("name")
+    ('length', 'load', 'name')
+    """
+    return _SUFFIX.sub("", field)
 
 
 def said(kind: str, context: dict[str, Any], field: str, *, feet: bool) -> str:

@@ -48,7 +48,7 @@ def asked_there(kind: LoadKind) -> tuple[Step, ...]:
     """List what a rule asks at the place of a load, beyond its wire: a motor's disconnect in sight, Rule 28-604."""
     if kind not in {LoadKind.motor, LoadKind.cooling, LoadKind.heat_pump}:
         return ()
-    return (ruled("d", "disconnecting means", "its own", "in sight of it and within 9 m, or locked open", "Rule 28-604"),)
+    return (ruled("d", "disconnecting means", "its own", "in sight of it and within {away}, or locked open", "Rule 28-604", 9.0),)
 
 
 def asked_of_animals() -> tuple[Step, ...]:

@@ -182,14 +182,15 @@ def motor_kinds() -> frozenset[LoadKind]:
     return MOTORS
 
 
+FROM_WATER_M = 1.524  # 5 ft
 _IN_SIGHT = {
     LoadKind.motor: ("in sight of the motor and what it drives, or locked open", "430.102(B)"),
     LoadKind.cooling: ("in sight of the unit, within reach, not on the panel that opens for service", "440.14"),
     LoadKind.heat_pump: ("in sight of the unit, within reach, not on the panel that opens for service", "440.14"),
     LoadKind.water_heating: ("in sight of the heater, or locked open at its breaker", "422.31(B)"),
     LoadKind.tankless: ("in sight of the heater, or locked open at its breaker", "422.31(B)"),
-    LoadKind.hot_tub: ("in sight of the water and 5 ft from it or more", "680.13"),
-    LoadKind.pool_heater: ("in sight of the water and 5 ft from it or more", "680.13"),
+    LoadKind.hot_tub: ("in sight of the water and {away} from it or more", "680.13"),
+    LoadKind.pool_heater: ("in sight of the water and {away} from it or more", "680.13"),
     LoadKind.welder: ("at the welder, where it has no switch of its own", "630.13"),
 }
 
@@ -231,7 +232,7 @@ def asked_there(kind: LoadKind) -> tuple[Step, ...]:
     found = []
     if kind in _IN_SIGHT:
         where, citation = _IN_SIGHT[kind]
-        found.append(ruled("d", "disconnect", "its own", where, citation))
+        found.append(ruled("d", "disconnect", "its own", where, citation, FROM_WATER_M))
     if kind is LoadKind.hot_tub:
         why = "insulated copper, 12 AWG or more; bare only inside a cable within the house"
         found.append(ruled("g", "equipment ground", "insulated", why, "680.42(C)"))

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from northspan.core.case.case import Case, case_of
 from northspan.core.document.findings import Cure, Edit, Finding, Severity
-from northspan.core.document.job import Job, LoadKind, RunKind, Status
+from northspan.core.document.job import Job, LoadKind, RunKind
 from northspan.core.topics.loads.run_load import load_of_run
 from northspan.core.topics.sizing.run import SizedRun
 from northspan.core.working.worked import whole
@@ -29,12 +29,8 @@ def managed_findings(case: Case, sized: dict[str, SizedRun]) -> Iterator[Finding
         run = one.question.run
         if run.kind not in {RunKind.service, RunKind.feeder} or all(m.holds for m in one.device.margins if m.key == "device"):
             continue
-        chargers = [
-            load_id
-            for node in case.tree.below(run.target)
-            for load_id, load in case.tree.loads_at.get(node, ())
-            if load.kind is LoadKind.vehicle and load.status is not Status.remove
-        ]
+        behind = case.tree.loads_behind(run.target)
+        chargers = [name for name, load in behind.items() if load.kind is LoadKind.vehicle]
         left_va = _left_va(case, key, one.device.value, chargers) if chargers else 0.0
         if chargers and left_va >= LEAST_VA * len(chargers):
             each = left_va / len(chargers)

@@ -6,7 +6,8 @@ from collections.abc import Iterator
 
 from northspan.core.case.case import Case
 from northspan.core.document.findings import Finding, Severity, in_a_row, pin
-from northspan.core.document.job import Across, Load, LoadKind, Method, Run, RunKind, Source, SourceKind, Status, System
+from northspan.core.document.job import Across, LoadKind, Method, Run, RunKind, Source, SourceKind, Status, System
+from northspan.core.rulebooks.questions.words import Words
 from northspan.core.working.worked import Step
 
 _HEATING = frozenset({
@@ -28,7 +29,7 @@ def people_findings(case: Case) -> Iterator[Finding]:
     for key, run in case.job.runs.items():
         if run.kind is not RunKind.branch or run.status is Status.remove:
             continue
-        for load in _behind(case, run):
+        for load in case.tree.loads_behind(run.target).values():
             asked = case.rulebook.loads.ground_fault_asked(load.kind)
             if asked is not None and not _protected(case, run):
                 field, value = ("residual_ma", _PEOPLE_MA) if case.rulebook.loop else ("gfci", True)
@@ -57,7 +58,7 @@ def _other_voltage(case: Case, key: str, source: Source) -> Iterator[Finding]:
     names = [
         load.name
         for run in case.tree.leaving.get(key, ())
-        for load in _behind(case, case.job.runs[run])
+        for load in case.tree.loads_behind(case.job.runs[run].target).values()
         if load.kind in _HEATING and load.across is Across.line_line
     ]
     if names:
@@ -86,13 +87,19 @@ def cautions_there(case: Case, key: str) -> tuple[str, ...]:
     run, rules = case.job.runs[key], case.rulebook.loads
     asked: list[Step] = []
     if run.kind is RunKind.branch:
-        for kind in dict.fromkeys(load.kind for load in _behind(case, run)):
+        for kind in dict.fromkeys(load.kind for load in case.tree.loads_behind(run.target).values()):
             asked += rules.asked_there(kind)
     building = case.job.buildings.get(case.tree.building_of(run.target))
     if building is not None and building.animals:
         asked += rules.asked_of_animals()
-    said = [f"{one.words[:1].upper()}{one.words[1:]}: {one.result}, {one.formula} ({one.citation})." for one in dict.fromkeys(asked)]
+    said = [_in_words(one, case.rulebook.words) for one in dict.fromkeys(asked)]
     return (*said, *_of_source(case, run), *_of_metal_pipe(case, run))
+
+
+def _in_words(asked: Step, say: Words) -> str:
+    """A thing asked at a place, its distance in the units of the job."""
+    why = asked.formula.replace("{away}", say.length_text(asked.value))
+    return f"{asked.words[:1].upper()}{asked.words[1:]}: {asked.result}, {why} ({asked.citation})."
 
 
 def _of_source(case: Case, run: Run) -> Iterator[str]:
@@ -106,9 +113,3 @@ def _of_metal_pipe(case: Case, run: Run) -> Iterator[str]:
     if run.segments and all(segment.method in _METAL_PIPE for segment in run.segments) and case.rulebook.loop is None:
         ground = case.rulebook.words.fill("{an_equipment_ground}")
         yield f"The metal pipe is {ground} by itself where every joint is tight; the wire in it holds when a joint does not."
-
-
-def _behind(case: Case, run: Run) -> list[Load]:
-    return [
-        load for node in case.tree.below(run.target) for _, load in case.tree.loads_at.get(node, ()) if load.status is not Status.remove
-    ]

@@ -12,7 +12,6 @@ from northspan.core.document.job import (
     Earthing,
     EnclosureKind,
     Grounding,
-    Load,
     LoadKind,
     Metal,
     Place,
@@ -219,7 +218,7 @@ def loop_ahead(case: Case, run_id: str, sized: dict[str, SizedRun]) -> LoopAhead
     last = sized.get(way[-2]) if len(way) > 1 and way[-2] != island else None
     wires = last.tried.loop.value.wires_ohm if last is not None and last.tried.loop is not None else (0.0, 0.0)
     residual = [job.runs[key].residual_ma for key in way]
-    loads = _behind(case.tree, run) if run.kind is RunKind.branch else []
+    loads = case.tree.loads_behind(run.target).values() if run.kind is RunKind.branch else []
     outlets = [load.outlet_a or USUAL_OUTLET_A for load in loads if load.kind is LoadKind.sockets]
     return LoopAhead(
         earthing=earthing,
@@ -236,11 +235,7 @@ def loop_ahead(case: Case, run_id: str, sized: dict[str, SizedRun]) -> LoopAhead
 
 def _feeds(tree: Tree, run: Run, kind: LoadKind) -> bool:
     """Tell whether a run is a branch circuit that feeds a kind of load."""
-    return run.kind is RunKind.branch and any(load.kind is kind for load in _behind(tree, run))
-
-
-def _behind(tree: Tree, run: Run) -> list[Load]:
-    return [load for node in tree.below(run.target) for _, load in tree.loads_at.get(node, ()) if load.status is not Status.remove]
+    return run.kind is RunKind.branch and any(load.kind is kind for load in tree.loads_behind(run.target).values())
 
 
 def _full_rated(legs: LegLoads, steps: tuple[Step, ...], say: Words) -> Worked[LegLoads | None]:

@@ -29,10 +29,8 @@ def customary_metals(question: RunQuestion, device_a: float, metals: tuple[Metal
     metals : tuple of Metal
         Metals of the code. [-]
     """
-    length_m = sum(segment.length_m for segment in question.run.segments)
     small = device_a < COPPER_BELOW_A - _FROM and question.run.kind is not RunKind.service
-    short = length_m <= SHORT_M + _FROM
-    order = [Metal.copper] if short else [Metal.copper, Metal.aluminum] if small else [Metal.aluminum, Metal.copper]
+    order = [Metal.copper, Metal.aluminum] if small or _short(question) else [Metal.aluminum, Metal.copper]
     return [metal for metal in order if metal in metals]
 
 
@@ -52,7 +50,11 @@ def too_much_copper(question: RunQuestion, wire: Wire, metals: list[Metal], wire
     """
     asked = question.schools["metal"] == "customary" and question.run.metal is None and question.run.conductor_size is None
     in_turn = len(metals) > 1 and metals[0] is Metal.copper and wire.metal is Metal.copper
-    return asked and in_turn and wire_rules.area_m2(wire.size) > MOST_COPPER_M2
+    return asked and in_turn and not _short(question) and wire_rules.area_m2(wire.size) > MOST_COPPER_M2
+
+
+def _short(question: RunQuestion) -> bool:
+    return sum(segment.length_m for segment in question.run.segments) <= SHORT_M + _FROM
 
 
 def sizes_in_stock(stock: Stock | None, metal: Metal) -> frozenset[str]:

@@ -63,6 +63,11 @@ class Sizes(unittest.TestCase):
                 self.assertEqual(run.metal, "aluminum" if run.device_a >= 60 and length_m > 3 else metal)
         self.assertEqual(run_of(stocked(40, 150)).metal, "aluminum")  # so long a way would ask for much copper
 
+    def test_a_short_run_in_cable_that_copper_is_not_made_for_takes_aluminum(self):
+        for load_a, metal in ((90, "copper"), (180, "aluminum")):  # copper NM-B ends at 2 AWG
+            run = run_of(stocked(load_a, 2, segment={"method": "cable", "place": "indoors"}))
+            self.assertEqual((run.sized, run.metal), (True, metal))
+
     def test_one_pipe_size_for_a_run(self):
         two = stocked(70, 20)
         inside = two.runs["F1"].segments[0].model_copy(update={"method": "emt", "place": "indoors"})
