@@ -235,6 +235,7 @@ class RulebookOptions(Wire):
     groundings: list[Choice]
     device_types: list[DeviceType]
     usual_system: System = Field(description="Windings of a usual supply there.")
+    usual_methods: dict[str, str] = Field(description="How a new stretch is usually laid, by its place.")
     usual_v: float = Field(description="Its voltage, line to line, or line to neutral where there is one line. [V]")
     one_line: bool = Field(description="Whether its supplies have one line and a neutral.")
     floor_load: bool = Field(description="Whether a dwelling's load is worked from its floor area.")

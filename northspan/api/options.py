@@ -44,6 +44,7 @@ def rulebook_options(book: Rulebook) -> models.RulebookOptions:
         terminals=_choices(book.choices.terminal_markings()),
         earthings=_choices(book.choices.earthings()),
         groundings=_choices(book.choices.groundings()),
+        usual_methods={place: book.choices.usual_method(place) for place, _ in book.choices.places()},
         device_types=[models.DeviceType(value=v, title=t, ratings_a=list(book.devices.ratings(v))) for v, t in book.devices.device_types()],
         usual_system=book.supplies.usual_system,
         usual_v=book.supplies.usual_v,

@@ -74,13 +74,15 @@ class ByHand(unittest.TestCase):
         )
 
     def test_a_size_down_drops_too_much_and_copper_is_thinner(self):
-        down, chosen, up, copper = self.feeder.neighbours
+        down, chosen, up, copper, in_earth = self.feeder.neighbours
         # 2 AWG aluminum: R 0.32, X 0.045
         hand = 100 * solved_v(complex(0.32, 0.045)) / 120
         self.assertAlmostEqual(down.drop_percent, hand, 6)
         self.assertFalse(down.holds)
         self.assertTrue(chosen.current and chosen.holds and up.holds)
         self.assertEqual((copper.size_name, copper.metal), ("3 AWG", "copper"))
+        self.assertIn("straight in the ground, 24 in of cover", in_earth.words)
+        self.assertLess(in_earth.cost, chosen.cost)  # a trench is deeper and no pipe is bought
 
     def test_the_drop_of_the_way_adds_up_the_runs(self):
         way = next(w for w in self.plan.ways if w.id == "F2")

@@ -248,6 +248,17 @@ class LongRuns(unittest.TestCase):
     def far(self, load_a=20.0, length_m=400.0):
         return run_of(a_feeder(load_a, length_m))
 
+    def test_transformers_are_of_the_right_size_and_no_way_takes_more_wire(self):
+        for load_a, length_m in ((33, 300), (20, 400), (60, 250)):
+            as_it_is, *raised = self.far(load_a, length_m).voltages
+            self.assertTrue(raised)
+            for row in raised:
+                kva = float(row.words.split("two ")[1].split(" kVA")[0])
+                self.assertGreaterEqual(kva, load_a * 0.24 - 1e-9)
+                self.assertLessEqual(kva, 1.75 * load_a * 0.24 + 2.5)
+                self.assertTrue(row.holds)  # the tap gives back what the windings lose
+                self.assertLess(row.first_cost, 2 * as_it_is.first_cost)
+
     def test_raising_the_voltage_stands_beside_raising_the_wire(self):
         rows = self.far().voltages
         self.assertEqual([row.volts for row in rows], [240, 480, 600])

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from math import sqrt
 
-from northspan.core.document.job import Earthing, Grounding, Room, System, Terminals
+from northspan.core.document.job import Earthing, Grounding, Method, Place, Room, System, Terminals
 from northspan.core.working.worked import Step, ruled
 
 _TERMINALS = ((Terminals.unmarked, "not marked"), (Terminals.c60, "marked 60 °C"), (Terminals.c75, "marked 75 °C"))
@@ -94,3 +94,14 @@ def panel_room(room: Room, citation: str) -> Step:
     }.get(room, "no rule keeps it away")
     allowed = room in {Room.unknown, Room.elsewhere}
     return ruled("p", "place of a panel", "yes" if allowed else "no", why, citation)
+
+
+def usual_method(place: Place) -> Method:
+    """Name how a new stretch is usually laid in a place: in plastic pipe, unless it hangs.
+
+    Parameters
+    ----------
+    place : Place
+        Where it lies. [-]
+    """
+    return Method.overhead if place is Place.overhead else Method.pvc40

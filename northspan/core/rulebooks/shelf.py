@@ -6,7 +6,7 @@ from northspan.core.document.job import Stock
 from northspan.core.rulebooks.tables import Table
 
 
-def stock_of(devices: Table, sizes: Table) -> Stock:
+def stock_of(devices: Table, sizes: Table, sets: Table) -> Stock:
     """Read a shelf from its tables.
 
     Parameters
@@ -15,9 +15,12 @@ def stock_of(devices: Table, sizes: Table) -> Stock:
         Ratings of breakers. [A]
     sizes : Table
         Sizes of wire, with a mark for each metal. [-]
+    sets : Table
+        Sets of aluminum wire laid up together. [-]
     """
     return Stock(
         devices_a=tuple(float(key) for key in devices.rows),
         copper=tuple(key for key in sizes.rows if sizes.has(key, "copper")),
         aluminum=tuple(key for key in sizes.rows if sizes.has(key, "aluminum")),
+        aluminum_sets=tuple(sets.rows),
     )

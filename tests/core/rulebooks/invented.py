@@ -209,6 +209,7 @@ class Supplies:
 
 class Panels:
     main_protects = True
+    usual_lug: Any = staticmethod(lambda device_a: Worked(""))
     panel_room = staticmethod(lambda room: says("anywhere"))
     handle_height = staticmethod(lambda: says("height", 1.8, "m"))
 
@@ -222,6 +223,7 @@ class Choices:
     terminal_markings = staticmethod(lambda: ((Terminals.unmarked, "not marked"),))
     earthings = staticmethod(lambda: ((Earthing.at_service, "at the supply"),))
     groundings = staticmethod(lambda: ((Grounding.equipment_ground, "comes along"),))
+    usual_method: Any = staticmethod(lambda place: Method.pvc40)
     calls_left_out: Any = staticmethod(lambda: frozenset())  # noqa: PLW0108 - a builtin has no signature
     usual_schools: Any = staticmethod(lambda: {})  # noqa: PIE807 - a builtin has no signature
 

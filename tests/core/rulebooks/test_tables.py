@@ -4,6 +4,9 @@ import math
 import unittest
 from itertools import pairwise
 
+from northspan.core.document.job import Segment
+from northspan.core.rulebooks.questions.common import Wire
+from northspan.core.rulebooks.registry import rulebook_named
 from northspan.core.rulebooks.tables import BrokenTable, read_table
 from northspan.core.rulebooks.us.code_tables import FILES, code_table
 from northspan.core.working.errors import OutsideTable
@@ -19,6 +22,8 @@ SUMS = {
     "devices": (38, {"rating_a": 32305}),
     "shelf_devices": (13, {"rating_a": 1870}),
     "shelf_sizes": (18, {"copper": 18, "aluminum": 13}),
+    "usual_lugs": (7, {}),
+    "shelf_sets": (7, {"three_wire": 4, "four_wire": 3}),
     "lighting_demand": (3, {"band": 6, "up_to_va": 123000, "percent": 160}),
     "small": (3, {"size": 36, "copper": 65, "aluminum": 40}),
     "equipment_ground": (19, {"up_to_a": 29295}),
@@ -110,6 +115,15 @@ class Figures(unittest.TestCase):
             with self.subTest(name, column=key):
                 self.assertEqual(" ".join(row[key] for row in code_table(name).rows.values()), text)
 
+    def test_the_usual_lug_takes_a_wire_that_its_device_protects(self):
+        for book in (rulebook_named("us-2023"), rulebook_named("ca-2021"), rulebook_named("uk-2022")):
+            for rating in (6, 32, 63, 100) if book.loop else (15, 30, 60, 100, 125, 200, 400):
+                size = book.panels.usual_lug(rating).value
+                wire = Wire(size, book.wires.metals()[0], book.wires.default_insulation(book.wires.metals()[0], (Segment(length_m=5),)))
+                carries = book.ampacities.run_ampacity(wire, (Segment(length_m=5),), 3, 75, "insulation").value.final_a
+                self.assertGreaterEqual(carries, 0.75 * rating, f"{book.id} {rating}")
+            self.assertEqual(book.panels.usual_lug(2000).value, "")
+
     def test_cells_of_a_second_source(self):
         for name, cells in CELLS.items():
             for row, key, value in cells:
@@ -119,7 +133,7 @@ class Figures(unittest.TestCase):
 
     def test_every_table_is_covered_here(self):
         self.assertEqual(set(SUMS), set(FILES))
-        self.assertEqual(set(CELLS) | {"devices", "shelf_devices", "shelf_sizes"}, set(FILES))
+        self.assertEqual(set(CELLS) | {"devices", "shelf_devices", "shelf_sizes", "shelf_sets", "usual_lugs"}, set(FILES))
 
 
 class Physics(unittest.TestCase):

@@ -7938,6 +7938,13 @@ export interface components {
             };
             /** Title */
             title: string;
+            /**
+             * Usual Methods
+             * @description How a new stretch is usually laid, by its place.
+             */
+            usual_methods: {
+                [key: string]: string;
+            };
             /** @description Windings of a usual supply there. */
             usual_system: components["schemas"]["System"];
             /**
@@ -8081,6 +8088,12 @@ export interface components {
              */
             located?: boolean;
             /**
+             * Lug Most
+             * @description Largest wire that the terminals at its ends take, as marked.
+             * @default null
+             */
+            lug_most?: string | null;
+            /**
              * Measured Loop Ohm
              * @description Earth fault loop impedance measured at its far end, cold. [ohm]
              * @default null
@@ -8156,6 +8169,12 @@ export interface components {
             sets?: number | null;
             /** @default new */
             status?: components["schemas"]["Status"];
+            /**
+             * Tail Size
+             * @description Joined down to this size for the last of the way to its terminals.
+             * @default null
+             */
+            tail_size?: string | null;
             /** Target */
             target: string;
             /** @default unmarked */
@@ -8289,6 +8308,12 @@ export interface components {
              */
             located: boolean;
             /**
+             * Lug Most
+             * @description Largest wire that the terminals at its ends take, as marked.
+             * @default null
+             */
+            lug_most: string | null;
+            /**
              * Measured Loop Ohm
              * @description Earth fault loop impedance measured at its far end, cold. [ohm]
              * @default null
@@ -8364,6 +8389,12 @@ export interface components {
             sets: number | null;
             /** @default new */
             status: components["schemas"]["Status"];
+            /**
+             * Tail Size
+             * @description Joined down to this size for the last of the way to its terminals.
+             * @default null
+             */
+            tail_size: string | null;
             /** Target */
             target: string;
             /** @default unmarked */
@@ -9278,6 +9309,12 @@ export interface components {
             status?: components["schemas"]["Status"];
             /** @default split_phase */
             system?: components["schemas"]["System"];
+            /**
+             * Tap Percent
+             * @description Tap of a transformer: how much more it gives than its voltage, idle. [%]
+             * @default 0
+             */
+            tap_percent?: number;
         };
         /**
          * Source
@@ -9378,6 +9415,12 @@ export interface components {
             status: components["schemas"]["Status"];
             /** @default split_phase */
             system: components["schemas"]["System"];
+            /**
+             * Tap Percent
+             * @description Tap of a transformer: how much more it gives than its voltage, idle. [%]
+             * @default 0
+             */
+            tap_percent: number;
         };
         /**
          * SourceKind
@@ -9547,6 +9590,12 @@ export interface components {
              */
             aluminum?: string[];
             /**
+             * Aluminum Sets
+             * @description Sets laid up together: lines, neutral, ground.
+             * @default []
+             */
+            aluminum_sets?: string[];
+            /**
              * Copper
              * @default []
              */
@@ -9568,6 +9617,12 @@ export interface components {
              * @default []
              */
             aluminum: string[];
+            /**
+             * Aluminum Sets
+             * @description Sets laid up together: lines, neutral, ground.
+             * @default []
+             */
+            aluminum_sets: string[];
             /**
              * Copper
              * @default []

@@ -1,5 +1,5 @@
 /** Adding parts to the property: each comes with what is usual, ready to be changed. */
-import { FOOT_M } from '../format/quantities'
+import { roundLength } from '../format/quantities'
 import type { Operation, PartKind } from '../api/client'
 import { freshId } from '../drawing/tree'
 import { fill } from '../setup/terms'
@@ -69,12 +69,15 @@ export function useAdding() {
     const can = freshId(job, 'P')
     const run = freshId(job, 'F')
     const kind = job.sources[origin] && job.sources[origin]!.kind === 'utility_transformer' ? 'service' : 'feeder'
+    const lies = job.enclosures[origin]?.building === id ? 'indoors' : 'buried'
     const value = {
       name: fill(kind === 'service' ? '{Service}' : '{Feeder}'),
       kind,
       origin,
       target: can,
-      segments: [{ length_m: 50 * FOOT_M, ...(job.enclosures[origin]?.building === id ? { place: 'indoors' } : {}) }],
+      segments: [
+        { length_m: roundLength(50, 15, store.units), place: lies, method: store.options?.usual_methods[lies] },
+      ],
     }
     return put('enclosures', 'P', { name: panelName(), building: id }, edits).then(() =>
       store.edit([{ op: 'add', path: `/runs/${run}`, value }]),

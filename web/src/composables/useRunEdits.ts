@@ -50,7 +50,7 @@ export function useRunEdits() {
 
   /** Another metal: pinned sizes belong to the old one and are handed back to the rules. */
   function setMetal(metal: string | null): Promise<void> {
-    const fields = ['conductor_size', 'grounded_size', 'equipment_ground_size', 'insulation']
+    const fields = ['conductor_size', 'grounded_size', 'equipment_ground_size', 'tail_size', 'insulation']
     const operations: Operation[] = [{ op: 'add', path: `${at.value}/metal`, value: metal }]
     return store.edit([
       ...operations,

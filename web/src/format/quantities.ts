@@ -212,3 +212,7 @@ export function withUnit(value: number, unit: string): string {
 export function ohms(value: number): string {
   return `${Number(value.toPrecision(2))} Ω`
 }
+
+/** A round length to begin with, in the units of the job: so many feet, or so many metres. [m] */
+export const roundLength = (feet: number, metres: number, units: string): number =>
+  units === 'feet' ? feet * FOOT_M : metres

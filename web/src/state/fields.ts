@@ -213,6 +213,13 @@ export const FIELDS: Record<PartKind, Field[]> = {
       only: (p) => p.kind === 'governed_plant',
     },
     {
+      field: 'tap_percent',
+      label: 'Its tap, above its voltage',
+      type: 'percent',
+      hint: '0 %',
+      only: (p) => p.kind === 'transformer',
+    },
+    {
       field: 'no_load_loss_w',
       label: 'Idle loss',
       type: 'power',

@@ -302,9 +302,10 @@ def _feeder(
     return Run(name=name, origin=origin, target=target, terminals=terminals, segments=(_segment(length_m, place=place),))
 
 
-def _segment(length_m: float, method: Method = Method.pvc40, *, place: Place | None = None) -> Segment:
+def _segment(length_m: float, method: Method | None = None, *, place: Place | None = None) -> Segment:
+    """A stretch; without a method it gets the usual one of its place, when it is put into the job."""
     where = place or (Place.overhead if method is Method.overhead else Place.buried)
-    return Segment(length_m=length_m, method=method, place=where)
+    return Segment(length_m=length_m, place=where) if method is None else Segment(length_m=length_m, method=method, place=where)
 
 
 def _typed(run: Run, a: Answers) -> Run:

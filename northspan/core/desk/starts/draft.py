@@ -24,7 +24,8 @@ class Draft:
 
     def __init__(self, job: Job) -> None:
         self.before = job
-        self.say = rulebook_of(job).words
+        self.rules = rulebook_of(job)
+        self.say = self.rules.words
         self.parts: dict[str, dict[str, Any]] = {kind: dict(getattr(job, kind)) for kind in KINDS}
 
     def add(self, part: Any_part) -> str:
@@ -38,8 +39,15 @@ class Draft:
         kind, letter = _PLACES[type(part)]
         taken = {key for parts in self.parts.values() for key in parts}
         key = next(name for i in range(1, 2000) if (name := f"{letter}{i}") not in taken)
-        self.parts[kind][key] = part
+        self.parts[kind][key] = self._usually_laid(part) if isinstance(part, Run) else part
         return key
+
+    def _usually_laid(self, run: Run) -> Run:
+        """Lay each stretch whose method nobody chose as the trade there lays it."""
+        usual = self.rules.choices.usual_method
+        return run.model_copy(update={"segments": tuple(
+            one if "method" in one.model_fields_set else one.model_copy(update={"method": usual(one.place)}) for one in run.segments
+        )})  # fmt: skip
 
     def change(self, kind: str, key: str, **fields: Any) -> None:  # noqa: ANN401 - fields of many kinds
         """Change fields of a part.

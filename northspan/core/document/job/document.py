@@ -77,12 +77,16 @@ class Prices(Part):
     loaded_hours_per_year: float = Field(900, ge=0, le=8784, description="Hours a year at design load.")
 
 
+WireSet = Annotated[str, StringConstraints(pattern=r"^[0-9/]{1,4}-[0-9/]{1,4}-[0-9/]{1,4}(-[0-9/]{1,4})?$")]
+
+
 class Stock(Part):
     """What a shop has on its shelf: ratings of devices and sizes of each metal. Nothing named means everything made."""
 
     devices_a: tuple[Annotated[float, Field(gt=0, le=6000)], ...] = Field((), max_length=60, description="Ratings of breakers. [A]")
     copper: tuple[Size, ...] = Field((), max_length=60)
     aluminum: tuple[Size, ...] = Field((), max_length=60)
+    aluminum_sets: tuple[WireSet, ...] = Field((), max_length=60, description="Sets laid up together: lines, neutral, ground.")
 
 
 class FourPinReading(Part):

@@ -133,6 +133,8 @@ class Run(Part):
     ground_metal: Metal | None = Field(None, description="Of its equipment ground; empty takes that of the other conductors.")
     insulation: Annotated[str, StringConstraints(max_length=12)] | None = None
     device_a: float | None = Field(None, gt=0, le=6000)
+    lug_most: Size | None = Field(None, description="Largest wire that the terminals at its ends take, as marked.")
+    tail_size: Size | None = Field(None, description="Joined down to this size for the last of the way to its terminals.")
     sets: int | None = Field(None, ge=1, le=8, description="Sets of conductors in parallel; empty asks for as few as will do.")
     conductor_size: Size | None = None
     grounded_size: Size | None = None

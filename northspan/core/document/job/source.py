@@ -70,6 +70,7 @@ class Source(Part):
     system: System = System.split_phase
     impedance_percent: float | None = Field(None, gt=0, le=20, description="Of its nameplate. [%]")
     available_fault_a: float | None = Field(None, gt=0, le=200_000, description="Fault current as the utility states it. [A]")
+    tap_percent: float = Field(0, ge=-10, le=10, description="Tap of a transformer: how much more it gives than its voltage, idle. [%]")
     no_load_loss_w: float | None = Field(None, ge=0, le=100_000, description="Loss of a transformer that stands idle. [W]")
     load_loss_w: float | None = Field(None, ge=0, le=100_000, description="Further loss at full load. [W]")
     fuel: Fuel = Fuel.propane

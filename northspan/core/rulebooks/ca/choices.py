@@ -70,6 +70,9 @@ earthings = north_american.earthings
 groundings = north_american.groundings
 
 
+usual_method = north_american.usual_method
+
+
 def calls_left_out() -> frozenset[str]:
     """Name the calls that this code does not leave open."""
     return north_american.CALLS_LEFT_OUT - {"bonding_raised"} | {"vehicle_pool"}

@@ -6,8 +6,10 @@ from northspan.core.rulebooks.tables import Table, table
 
 PACKAGE = "northspan.core.rulebooks.ca"
 FILES = {
+    "usual_lugs": "2021_usual_lugs.csv",
     "shelf_devices": "2021_shelf_devices.csv",
     "shelf_sizes": "2021_shelf_sizes.csv",
+    "shelf_sets": "2021_shelf_sets.csv",
     "copper": "2021_2_copper.csv",
     "aluminum": "2021_4_aluminum.csv",
     "copper_air": "2021_1_copper_air.csv",

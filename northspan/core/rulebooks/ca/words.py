@@ -52,6 +52,7 @@ _CITATIONS = {
     "interrupting": "Rule 14-012",
     "lost_water_pipe": "Rule 10-102(5)",
     "one_neutral_each": "Rule 12-3032",
+    "tail": "Rule 12-112",
     "bus": "Rule 14-606",
     "secondary": "Rule 26-256",
     "transformer": "Rule 26-256",

@@ -42,6 +42,9 @@ class Choices(Hashable, Protocol):
     def groundings(self) -> tuple[tuple[Grounding, str], ...]:
         """List how the far end of a run is grounded."""
 
+    def usual_method(self, place: Place) -> Method:
+        """Name how a new stretch is usually laid in a place."""
+
     def calls_left_out(self) -> frozenset[str]:
         """Name the calls that this code does not leave open."""
 

@@ -8,7 +8,7 @@ from typing import Protocol
 from northspan.core.document.job import (
     Room,
 )
-from northspan.core.working.worked import Step
+from northspan.core.working.worked import Step, Worked
 
 
 class PanelRules(Hashable, Protocol):
@@ -21,6 +21,9 @@ class PanelRules(Hashable, Protocol):
 
     def panel_room(self, room: Room) -> Step:
         """Say whether a can with devices may hang in a room."""
+
+    def usual_lug(self, device_a: float) -> Worked[str]:
+        """Give the largest wire that the terminals of a device usually take; empty where that is not customary."""
 
     def handle_height(self) -> Step:
         """Give how high the highest handle may be. [m]"""

@@ -101,6 +101,17 @@ def groundings() -> tuple[tuple[Grounding, str], ...]:
     return GROUNDINGS
 
 
+def usual_method(place: Place) -> Method:
+    """Name how a new stretch is usually laid in a place: armoured cable straight in the ground, in plastic elsewhere.
+
+    Parameters
+    ----------
+    place : Place
+        Where it lies. [-]
+    """
+    return {Place.overhead: Method.overhead, Place.buried: Method.direct_burial}.get(place, Method.pvc40)
+
+
 def calls_left_out() -> frozenset[str]:
     """Name the calls that this code does not leave open."""
     return _LEFT_OUT

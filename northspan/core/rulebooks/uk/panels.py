@@ -5,7 +5,9 @@ from __future__ import annotations
 from northspan.core.document.job import (
     Room,
 )
-from northspan.core.working.worked import Step, ruled
+from northspan.core.rulebooks.lugs import largest_lug
+from northspan.core.rulebooks.uk.code_tables import code_table
+from northspan.core.working.worked import Step, Worked, ruled
 
 main_protects = False  # the main switch of a consumer unit is no device
 
@@ -20,3 +22,8 @@ def panel_room(room: Room) -> Step:
 def handle_height() -> Step:
     """Give how high the highest handle may be. [m]"""
     return ruled("h", "highest handle", "1450 mm", "customary for what a person must reach in a dwelling", "guide", 1.45)
+
+
+def usual_lug(device_a: float) -> Worked[str]:
+    """Give the largest wire that the terminals of a device usually take; empty above the table."""
+    return largest_lug(code_table("usual_lugs"), device_a)

@@ -97,6 +97,7 @@ CITATIONS = {
     "interrupting": "434.5.1",
     "lost_water_pipe": "542.2.6",
     "one_neutral_each": "514.8.1",
+    "tail": "526.2",
     "bus": "536.4",
     "secondary": "433.2",
     "transformer": "433.1.1",

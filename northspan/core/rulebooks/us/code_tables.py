@@ -6,8 +6,10 @@ from northspan.core.rulebooks.tables import Table, table
 
 PACKAGE = "northspan.core.rulebooks.us"
 FILES = {
+    "usual_lugs": "2023_usual_lugs.csv",
     "shelf_devices": "2023_shelf_devices.csv",
     "shelf_sizes": "2023_shelf_sizes.csv",
+    "shelf_sets": "2023_shelf_sets.csv",
     "ampacity": "2023_310-16_ampacity.csv",
     "ambient": "2023_310-15B1_ambient.csv",
     "adjustment": "2023_310-15C1_adjustment.csv",

@@ -6,7 +6,9 @@ from northspan.core.document.job import (
     Room,
 )
 from northspan.core.rulebooks import north_american
-from northspan.core.working.worked import Step, ruled
+from northspan.core.rulebooks.lugs import largest_lug
+from northspan.core.rulebooks.us.code_tables import code_table
+from northspan.core.working.worked import Step, Worked, ruled
 
 main_protects = True
 
@@ -21,3 +23,8 @@ def handle_height() -> Step:
     """Give how high the highest handle may be. [m]"""
     why = "the middle of the grip of its highest handle, over the floor or the platform one stands on"
     return ruled("h", "highest handle", "6 ft 7 in", why, "240.24(A)", 2.0066)
+
+
+def usual_lug(device_a: float) -> Worked[str]:
+    """Give the largest wire that the terminals of a device usually take; empty above the table."""
+    return largest_lug(code_table("usual_lugs"), device_a)

@@ -49,5 +49,5 @@ def rulebook() -> Rulebook:
         panels=panels,
         words=UsWords(),
         choices=choices,
-        stock=stock_of(code_table("shelf_devices"), code_table("shelf_sizes")),
+        stock=stock_of(code_table("shelf_devices"), code_table("shelf_sizes"), code_table("shelf_sets")),
     )

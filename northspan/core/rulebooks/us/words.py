@@ -53,6 +53,7 @@ _CITATIONS = {
     "interrupting": "110.9",
     "lost_water_pipe": "250.52(A)(1), 250.53(D)",
     "one_neutral_each": "408.41",
+    "tail": "110.14",
     "bus": "408.36",
     "secondary": "240.21(C)",
     "transformer": "450.3(B)",

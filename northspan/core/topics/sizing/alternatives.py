@@ -8,12 +8,13 @@ from dataclasses import replace
 from northspan.core.case.schools import call_plan
 from northspan.core.document.calls import CALLS, CallKind
 from northspan.core.document.findings import Cure, Edit
-from northspan.core.document.job import CallChoice, Metal, RunKind
+from northspan.core.document.job import CallChoice, Metal, Method, Place, RunKind, Status
 from northspan.core.document.plan import CallPlan, Neighbour
 from northspan.core.rulebooks.questions.choices import Choices
 from northspan.core.rulebooks.questions.wires import WireRules
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
+from northspan.core.topics.routes.cover import covers
 from northspan.core.topics.sizing.conductor import ladder_of
 from northspan.core.topics.sizing.cost import run_cost
 from northspan.core.topics.sizing.run import SizedRun, size_run
@@ -40,7 +41,9 @@ def neighbours(sized: SizedRun, rulebook: Rulebook) -> tuple[Neighbour, ...]:
         if 0 <= i < len(ladder)
     ]
     wanted += [(f"in {metal}", metal, None) for metal in rulebook.wires.metals() if metal is not wire.metal]
-    return tuple(found for entry in wanted if (found := _neighbour(sized, rulebook, *entry)))
+    found = [way for entry in wanted if (way := _neighbour(sized, rulebook, *entry))]
+    laid = _laid_otherwise(sized, rulebook)
+    return (*found, laid) if laid else tuple(found)
 
 
 def because(sized: SizedRun, ways: tuple[Neighbour, ...]) -> str:
@@ -167,30 +170,72 @@ def _neighbour(sized: SizedRun, rulebook: Rulebook, words: str, metal: Metal, si
     same_metal = metal is sized.tried.wire.metal
     update: dict[str, object] = {"metal": metal, "conductor_size": size, "grounded_size": None, "equipment_ground_size": None}
     update |= {"insulation": question.run.insulation if same_metal else None, "sets": question.sets if size else question.run.sets}
-    try:
-        other = sized if words == "as chosen" else size_run(replace(question, run=question.run.model_copy(update=update)), rulebook)
-    except (NoSolution, OutsideTable, InvalidJob):
-        return None
+    other = sized if words == "as chosen" else _sized_as(sized, update, rulebook)
     if other is None:
         return None
-    broken = [m for m in other.margins if not m.holds]
-    tried = other.tried
     at = question.pointer
-    edits = [Edit("add", f"{at}/metal", metal), Edit("add", f"{at}/conductor_size", size)]
-    name = f"{rulebook.words.size_name(tried.wire.size)} {metal}"
+    edits = (Edit("add", f"{at}/metal", metal), Edit("add", f"{at}/conductor_size", size))
+    name = f"{rulebook.words.size_name(other.tried.wire.size)} {metal}"
+    return _row(other, rulebook, words, Cure(f"Take {name}", edits), current=words == "as chosen")
+
+
+def _laid_otherwise(sized: SizedRun, rulebook: Rulebook) -> Neighbour | None:
+    """The same run straight in the ground where it lies in pipe, or in pipe where it lies straight; None where nothing is buried."""
+    run, names = sized.question.run, dict(rulebook.choices.methods())
+    buried = [i for i, one in enumerate(run.segments) if one.place is Place.buried]
+    into = Method.pvc40 if any(run.segments[i].method is Method.direct_burial for i in buried) else Method.direct_burial
+    shared = any(run.segments[i].shares_with or run.segments[i].other_wires for i in buried)
+    if not buried or run.status is Status.existing or into not in names or shared:
+        return None
+    segments = tuple(
+        one.model_copy(update={"method": into, "insulation": None, "laid": "", "cover_m": None, "fittings": ()}) if i in buried else one
+        for i, one in enumerate(run.segments)
+    )
+    free = ("insulation", "conductor_size", "grounded_size", "equipment_ground_size", "pipe_size", "sets")
+    other = _sized_as(sized, dict.fromkeys(free) | {"segments": segments}, rulebook)
+    if other is None:
+        return None
+    at = sized.question.pointer
+    edits = [Edit("add", f"{at}/{name}", None) for name in free]
+    edits += [
+        Edit("add", f"{at}/segments/{i}/{name}", value)
+        for i in buried
+        for name, value in (("method", into), ("insulation", None), ("laid", ""), ("cover_m", None), ("fittings", []))
+    ]
+    way = words = "straight in the ground" if into is Method.direct_burial else "in pipe"
+    cover = covers(other.question.run, other.device.value, other.question.line_v, other.tried.wire.insulation, rulebook.routes)
+    depths = [cover[i].value for i in buried]
+    deep = max((depth for depth in depths if depth is not None), default=None)
+    if deep is not None:
+        words += f", {rulebook.words.depth_text(deep)} of cover"
+    return _row(other, rulebook, words, Cure(f"Lay it {way}", tuple(edits)))
+
+
+def _sized_as(sized: SizedRun, update: dict[str, object], rulebook: Rulebook) -> SizedRun | None:
+    """The run again with other fields; None where there is no answer."""
+    question = sized.question
+    try:
+        return size_run(replace(question, run=question.run.model_copy(update=update)), rulebook)
+    except (NoSolution, OutsideTable, InvalidJob):
+        return None
+
+
+def _row(other: SizedRun, rulebook: Rulebook, words: str, cure: Cure, *, current: bool = False) -> Neighbour:
+    question, tried = other.question, other.tried
+    broken = [m for m in other.margins if not m.holds]
     return Neighbour(
         words,
         rulebook.words.size_name(tried.wire.size),
-        metal,
+        tried.wire.metal,
         tried.drop.value.percent,
         question.drop_above_percent + tried.drop.value.percent,
         largest_pipe(other),
         run_cost(other, rulebook.wires, rulebook.pipes, rulebook.words).value,
         tightest.words if (tightest := max(other.margins, key=lambda m: m.share, default=None)) else "",
         not broken,
-        words == "as chosen",
+        current,
         "; ".join(f"{m.words.lower()} {told_apart(m.used, m.limit, 1)} of {m.limit:.1f} {m.unit}" for m in broken),
-        Cure(f"Take {name}", tuple(edits)),
+        cure,
         bool(broken) and all(margin.advice for margin in broken),
     )
 

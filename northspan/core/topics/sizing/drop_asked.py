@@ -75,7 +75,7 @@ def drop_question(question: RunQuestion, legs: LegLoads, device_a: float, insula
         LegCurrents(each[0] / n, each[1] / n, each[2] / n, each[3] / n),
         question.neutral_v if run.circuit is Circuit.three_wire else 0.0,
         question.system,
-        run.grounded_size,
+        run.grounded_size or question.neutral_in_set or None,
         insulation,
         legs.starting_across if run.circuit is Circuit.three_wire else Across.line_line,
         warm_share,

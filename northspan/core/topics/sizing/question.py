@@ -28,7 +28,8 @@ class RunQuestion:
     `stated_a` is a device that stands for the run though it is noted elsewhere: the main of a can, or the device ahead of
     one that has none; `stated_where` is where, `stated_words` what it is. `assumed` marks wires that nobody looked at.
     `ahead_percent` what it loses. `pipe_device_a` is the largest device of circuits that share its pipe and its ground.
-    `stock` is what supply houses have, `bus_a` what the bus of the panel it feeds stands.
+    `stock` is what supply houses have, `bus_a` what the bus of the panel it feeds stands,
+    `neutral_in_set` the neutral of the set of wires that was taken for it.
     `guard` is what else decides how device and wire go together, `loop` the earth fault loop up to its
     head, where the code protects by it.
     """
@@ -67,6 +68,7 @@ class RunQuestion:
     power_factor: float = 1.0
     stock: Stock | None = None
     bus_a: float = 0.0
+    neutral_in_set: str = ""
 
     @property
     def shelf(self) -> Stock | None:

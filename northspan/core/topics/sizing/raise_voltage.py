@@ -23,6 +23,8 @@ from northspan.core.working.errors import InvalidJob, NoSolution, OutsideTable
 from northspan.core.working.worked import Step, Worked, given, step, whole
 
 TRIED = 4  # ratings above the load that are looked at: a larger transformer loses less voltage
+MOST_OF_LOAD = 1.75  # but nobody buys more iron than this over the load; the next rating above it, where none is nearer
+TAP_PERCENT, MOST_TAPS = 2.5, 2  # as dry transformers have them
 LONG_M = 60.0  # below this nobody thinks of two transformers
 KVA_SHELF = (3.0, 5.0, 7.5, 10.0, 15.0, 25.0, 37.5, 50.0, 75.0, 100.0)  # single-phase dry transformers as made
 _NEEDS = (
@@ -65,6 +67,8 @@ def voltage_ways(sized: SizedRun, rulebook: Rulebook) -> tuple[VoltageWay, ...]:
             raised = _raised(sized, legs, volts, rulebook)
             if raised:
                 rows.append(raised)
+    if len(rows) == 1:
+        return ()
     cheapest = min((row for row in rows if row.holds), key=lambda row: row.total_cost, default=None)
     return tuple(replace(row, cheapest=row is cheapest) for row in rows)
 
@@ -80,7 +84,8 @@ def _as_it_is(sized: SizedRun, rulebook: Rulebook) -> VoltageWay:
 def _raised(sized: SizedRun, legs: LegLoads, volts: float, rulebook: Rulebook) -> VoltageWay | None:
     question = sized.question
     needed = step("S", "what the transformers must carry", "U * I / 1000", "kVA", "product", U=question.line_v, I=legs.design.total_a)
-    ratings = [kva for kva in KVA_SHELF if kva >= needed.value - 1e-9][:TRIED]
+    carrying = [kva for kva in KVA_SHELF if kva >= needed.value - 1e-9][:TRIED]
+    ratings = [kva for i, kva in enumerate(carrying) if not i or kva <= needed.value * MOST_OF_LOAD]
     best: VoltageWay | None = None
     for kva in ratings:
         if best and best.holds and _pair_alone(kva, question.prices) >= best.total_cost:
@@ -115,6 +120,8 @@ def _with_rating(sized: SizedRun, legs: LegLoads, volts: float, rating: float, n
     at_high = LegLoads(design, design.total_a, design.total_a, legs.starting_extra_a * ratio)
     ends = ((between, design.total_a), (last, legs.design.total_a))
     lost = sum(regulation_percent(source, amperes, question.power_factor).value for source, amperes in ends)
+    tap = TAP_PERCENT * min(int(lost / TAP_PERCENT), MOST_TAPS)
+    last, lost = last.model_copy(update={"tap_percent": tap}), lost - tap
     run_limit, way_limit = question.limits_percent
     asked = replace(
         question,
@@ -133,7 +140,7 @@ def _with_rating(sized: SizedRun, legs: LegLoads, volts: float, rating: float, n
         wire = size_run(asked, rulebook)
     except (InvalidJob, NoSolution, OutsideTable):  # no lawful wire at this voltage: the way is not offered
         return None
-    if wire is None:
+    if wire is None or _more_wire(wire, sized, rulebook):
         return None
     prices, made = question.prices, run_cost(wire, rulebook.wires, rulebook.pipes, rulebook.words)
     each = {"c_0": prices.transformer_each, "c_k": prices.transformer_per_kva}
@@ -145,7 +152,15 @@ def _with_rating(sized: SizedRun, legs: LegLoads, volts: float, rating: float, n
     over = [words for used, limit, words in checks if used > limit + 1e-9]
     broken = "; ".join([*over, *(m.words.lower() for m in wire.tried.margins if not m.holds and not m.advice)])
     words = f"{rulebook.words.size_name(wire.tried.wire.size)} {wire.tried.wire.metal} and two {rating:g} kVA transformers"
+    if tap:
+        words += f", the far one tapped {tap:g} % up"
     return _row(wire, volts, words, drop, cost, energy, broken, rulebook.words, cure=_taking(question, between, last, wire))
+
+
+def _more_wire(wire: SizedRun, sized: SizedRun, rulebook: Rulebook) -> bool:
+    """Tell whether a raised voltage asks for more wire than the run takes as it is: then it helps nobody."""
+    one, other = (rulebook.wires.area_m2(each.tried.wire.size) * each.question.sets for each in (wire, sized))
+    return one > other * (1 + 1e-9)
 
 
 _FREE = dict.fromkeys(("metal", "conductor_size", "grounded_size", "equipment_ground_size", "device_a", "pipe_size", "sets"))

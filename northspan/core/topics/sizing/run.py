@@ -17,7 +17,7 @@ from northspan.core.topics.sizing.pins import check_pins
 from northspan.core.topics.sizing.pipe import Pipe, WireGroup, bends, pipe_for, whole_pipe_m
 from northspan.core.topics.sizing.products import products_of
 from northspan.core.topics.sizing.question import NO_LIMIT, RunQuestion
-from northspan.core.topics.sizing.shelf import device_step, next_on_shelf, size_step, sizes_in_stock, stocked_size
+from northspan.core.topics.sizing.shelf import device_step, next_on_shelf, set_step, size_step, sizes_in_stock, stocked_size, trade_set
 from northspan.core.working.errors import NoSolution, OutsideTable
 from northspan.core.working.worked import Margin, Step, Worked
 
@@ -103,6 +103,8 @@ def size_run(question: RunQuestion, rulebook: Rulebook) -> SizedRun | None:
     legs = question.load.value or as_its_device_is(question)
     if legs is None:
         return None
+    if question.neutral_in_set:
+        question = replace(question, neutral_in_set="")
     check_pins(question.run, question.pointer, rulebook)
     if question.run.status is Status.existing and question.run.conductor_size is None:
         question = as_it_may_be(question, legs, rulebook)
@@ -249,6 +251,15 @@ def _with_neutral_ground_and_pipes(
         )
         ground = _on_shelf(rulebook.grounds.equipment_ground(facts), question, facts.metal, rulebook)
         ground_size = run.equipment_ground_size or ground.value
+    sold_together = question.secondary is None and tried.loop is None
+    taken = trade_set(question, wire, grounded.value, ground_size or "", rulebook.wires) if sold_together else ()
+    if taken:
+        asked = replace(question, neutral_in_set=taken[1])
+        again = try_wire(asked, legs, device.value, terminals, rulebook, wire)
+        if again.lawful and (again.good or not tried.good):
+            question, tried, grounded_size = asked, replace(again, shelf=tried.shelf), taken[1]
+            grounded = Worked(grounded.value, (*grounded.steps, set_step(taken)))
+            ground_size = taken[2] if ground_size else None
     groups = wires_in_pipe(run.circuit, wire.size, grounded_size, ground_size, run.ground_metal)
     pipes = _pipes(question, groups, wire.insulation, rulebook)
     return SizedRun(

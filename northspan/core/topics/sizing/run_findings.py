@@ -16,6 +16,7 @@ from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.routes.cover import covers
 from northspan.core.topics.sizing.alternatives import sets_words
 from northspan.core.topics.sizing.conductor import ladder_of, try_wire
+from northspan.core.topics.sizing.lugs import lug_findings
 from northspan.core.topics.sizing.question import device_shelf
 from northspan.core.topics.sizing.run import SizedRun, size_run
 from northspan.core.working.errors import NoSolution
@@ -37,6 +38,7 @@ def findings_of_run(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
     yield from _limits(sized, rulebook)
     yield from _pinned_ground(sized, rulebook.wires, rulebook.grounds, rulebook.words)
     yield from _as_found(sized, rulebook.words)
+    yield from lug_findings(sized, rulebook)
     yield from _drop(sized, rulebook)
     yield from _segments(sized, rulebook.routes, rulebook.words, rulebook.choices)
     if sized.insulation.value:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from northspan.core.document.job import Metal, RunKind, Stock
+from northspan.core.document.job import Circuit, Metal, Method, RunKind, Stock
 from northspan.core.rulebooks.questions.common import Wire
 from northspan.core.rulebooks.questions.wires import WireRules
 from northspan.core.rulebooks.questions.words import Words
@@ -90,6 +90,49 @@ def stocked_size(size: str, ladder: tuple[str, ...], stocked: frozenset[str]) ->
     if not stocked or size not in ladder:
         return size
     return next((one for one in ladder[ladder.index(size) :] if one in stocked), size)
+
+
+def trade_set(question: RunQuestion, wire: Wire, neutral: str, ground: str, wire_rules: WireRules) -> tuple[str, ...]:
+    """Find the set of wires laid up together that a supply house has for a run; empty where none fits.
+
+    Parameters
+    ----------
+    question : RunQuestion
+        What decides the run; a size that a person chose is kept. [-]
+    wire : Wire
+        Its ungrounded conductors. [-]
+    neutral : str
+        The least neutral. [-]
+    ground : str
+        The least equipment ground; empty for none in the set. [-]
+    wire_rules : WireRules
+        Which wires there are. [-]
+    """
+    run, stock = question.run, question.shelf
+    chosen = run.grounded_size or run.equipment_ground_size or run.ground_metal or run.circuit is not Circuit.three_wire
+    cabled = any(segment.method is Method.cable for segment in run.segments)
+    if stock is None or wire.metal is not Metal.aluminum or question.sets > 1 or chosen or cabled:
+        return ()
+    ladder = wire_rules.sizes(wire.metal)
+    for name in stock.aluminum_sets:
+        line, _, middle, *last = name.split("-")
+        if line != wire.size or len(last) != bool(ground) or not {middle, *last} <= set(ladder):
+            continue
+        if all(ladder.index(least) <= ladder.index(has) for least, has in zip((neutral, ground), (middle, *last), strict=False)):
+            return line, middle, *last
+    return ()
+
+
+def set_step(taken: tuple[str, ...]) -> Step:
+    """Write down that the wires come laid up together, and why the neutral is the smaller one.
+
+    Parameters
+    ----------
+    taken : tuple of str
+        Lines, neutral and, if it is there, ground. [-]
+    """
+    name = "-".join([taken[0], *taken])
+    return ruled("S_s", "set on the shelf", name, "laid up together; its neutral carries what comes back by it", CUSTOM)
 
 
 def size_step(least: str, taken: str, say: Words) -> Step:

@@ -39,7 +39,7 @@ def regulation_percent(source: Source, load_a: float, power_factor: float) -> Wo
 
     Notes
     -----
-    d = load share x (R cos phi + X sin phi), in percent of its own rating.
+    d = load share x (R cos phi + X sin phi), in percent of its own rating, less what its tap gives more.
 
     References
     ----------
@@ -63,7 +63,12 @@ def regulation_percent(source: Source, load_a: float, power_factor: float) -> Wo
     )
     lost = step("d_t", f"lost in {source.name}", "s * z / sqrt(1 + k**2) * (f + k * sqrt(1 - f**2))", "%", "regulation",
                 s=share.value, z=z.value, k=USUAL_RATIO, f=power_factor)  # fmt: skip
-    return ending(z, share, lost)
+    if not source.tap_percent:
+        return ending(z, share, lost)
+    tap = given("t", "its tap", source.tap_percent, "%", "as set")
+    return ending(
+        z, share, lost, tap, step("d_T", f"lost in {source.name} with its tap", "d_t - t", "%", "sum", d_t=lost.value, t=tap.value)
+    )
 
 
 IDLE_SHARE, LOAD_SHARE = 0.006, 0.022  # of the rating: usual for small dry transformers

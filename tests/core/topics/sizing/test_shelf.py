@@ -1,14 +1,16 @@
 """What a supply house has: preferred where it costs no other wire, never at the price of a rule."""
 
 import unittest
+from dataclasses import asdict
 
 from northspan.core.desk.starts import Answers
 from northspan.core.desk.starts.under import start_job_under
-from northspan.core.document.job import CallChoice, Metal, Stock
+from northspan.core.document.job import Across, CallChoice, Job, Load, Metal, Status, Stock
 from northspan.core.document.upgrade import read_job
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
 from northspan.core.solve import solve
-from tests.support import FT_M, a_feeder, checked, found, run_of
+from northspan.store.jobs import patched
+from tests.support import FT_M, a_feeder, checked, found, run_of, with_loads
 
 
 def stocked(load_a=70, length_m=30, **changes):
@@ -98,6 +100,73 @@ class Wedging(unittest.TestCase):
                 pinned = checked(job, runs=job.runs | {key: job.runs[key].model_copy(update={"pipe_size": smaller})})
                 self.assertTrue(found(solve(pinned), "may wedge"))
         self.assertGreaterEqual(skipped, 1)
+
+
+class Sets(unittest.TestCase):
+    def loads(self, neutral_va):
+        steady = {"enclosure": "P2", "status": "new"}
+        return {
+            "L1": Load(name="Heat", power_va=30_000, across=Across.line_line, **steady),
+            "L2": Load(name="Sockets", power_va=neutral_va, across=Across.l1_neutral, **steady),
+            "L3": Load(name="Lights", power_va=neutral_va, across=Across.l2_neutral, **steady),
+        }
+
+    def of(self, neutral_va, **changes):
+        return run_of(checked(with_loads(stocked(80, 30, **changes), **self.loads(neutral_va)), calls={}))
+
+    def test_wires_laid_up_together_where_the_neutral_carries_little(self):
+        run = self.of(4_000)  # 158 A on a leg, 33 A in the neutral: a 175 or 200 A device, 4/0 aluminum
+        self.assertEqual((run.size, run.grounded_size, run.equipment_ground_size), ("4/0", "2/0", "4"))
+        self.assertIn("neutral 2/0 AWG", run.subline)
+        words = [line.result for group in run.working for line in group.lines if line.words == "set on the shelf"]
+        self.assertEqual(words, ["4/0-4/0-2/0-4"])
+
+    def test_never_below_what_the_neutral_carries_nor_where_a_person_chose(self):
+        # 15 kVA on each leg: 125 A in the neutral when the other leg is off; 2/0 has 135 A, and 150 A it has not
+        self.assertEqual(self.of(15_000, conductor_size="250", metal=Metal.aluminum).grounded_size, "250")
+        self.assertEqual(self.of(4_000, grounded_size="4/0").grounded_size, "4/0")
+        least = checked(with_loads(stocked(80, 30), **self.loads(4_000)), calls={"shelf": CallChoice(school="least")})
+        self.assertEqual(run_of(least).grounded_size, run_of(least).size)
+
+    def test_the_drop_is_that_of_the_smaller_neutral(self):
+        whole, small = self.of(4_000, grounded_size="4/0"), self.of(4_000)
+        one_sided = {"L2": self.loads(4_000)["L2"], "L1": self.loads(4_000)["L1"]}
+        uneven = [run_of(checked(with_loads(stocked(80, 30, **c), **one_sided), calls={})) for c in ({}, {"grounded_size": "4/0"})]
+        self.assertAlmostEqual(whole.drop_percent, small.drop_percent)  # balanced legs: nothing comes back by it
+        if uneven[0].grounded_size != uneven[1].grounded_size:
+            self.assertGreater(uneven[0].drop_percent, uneven[1].drop_percent)
+
+
+class Lugs(unittest.TestCase):
+    def of(self, **changes):
+        return next(iter(found(solve(stocked(40, 200, **changes)), "larger than its terminals")), None)
+
+    def test_a_wire_raised_for_the_drop_is_joined_down_in_one_press(self):
+        job = stocked(40, 150)
+        finding = next(iter(found(solve(job), "larger than its terminals")))
+        self.assertEqual((finding.severity, finding.cures[0].words), ("check", "Join it down to 2 AWG"))
+        cured = Job.model_validate(patched(job.model_dump(mode="json"), [asdict(edit) for edit in finding.cures[0].edits]))
+        self.assertEqual(found(solve(cured), "terminals"), [])
+        self.assertIn("joined down to 2 AWG", run_of(cured).subline)
+        self.assertEqual(run_of(cured).size, run_of(job).size)
+
+    def test_both_sides_of_what_a_label_says(self):
+        size = run_of(stocked(40, 200)).size
+        self.assertIsNone(self.of(lug_most=size))
+        ladder = rulebook_named("us-2023").wires.sizes(Metal.aluminum)
+        below = self.of(lug_most=ladder[ladder.index(size) - 1])
+        self.assertEqual((below.severity, below.citation), ("fix", "110.14"))
+
+    def test_a_tail_carries_what_the_run_carries(self):
+        least = run_of(stocked(40, 200)).least_size
+        ladder = rulebook_named("us-2023").wires.sizes(Metal.aluminum)
+        self.assertEqual(found(solve(stocked(40, 200, tail_size=least)), "a tail of"), [])
+        thin = found(solve(stocked(40, 200, tail_size=ladder[ladder.index(least) - 1])), "a tail of")
+        self.assertEqual([finding.severity for finding in thin], ["stop"])
+
+    def test_nothing_is_said_of_what_is_there_already_or_of_the_least_size(self):
+        self.assertIsNone(self.of(status=Status.existing, conductor_size="4/0", metal=Metal.aluminum, device_a=40))
+        self.assertEqual(found(solve(stocked(59, 10)), "larger than its terminals"), [])
 
 
 class Services(unittest.TestCase):

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Cure, Finding, Segment } from '../../api/client'
-import { FOOT_M, lengthText } from '../../format/quantities'
+import { lengthText, roundLength } from '../../format/quantities'
 import { useJob } from '../../state/job'
 import FittingsEditor from './FittingsEditor.vue'
 import LegsEditor from './LegsEditor.vue'
@@ -52,7 +52,7 @@ function set(field: string, value: unknown): void {
 function add(): void {
   if (!run.value || !stretch.value) return
   const bare = { legs: [], slack_m: 0, bends_deg: 0, fittings: [], crossings: [], beside: [] }
-  const fresh = { ...stretch.value, ...bare, length_m: 10 * FOOT_M }
+  const fresh = { ...stretch.value, ...bare, length_m: roundLength(10, 3, store.units) }
   put([...run.value.segments.slice(0, index.value + 1), fresh, ...run.value.segments.slice(index.value + 1)])
   at.value = index.value + 1
 }

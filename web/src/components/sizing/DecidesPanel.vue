@@ -53,7 +53,15 @@ const loadShown = computed(() => (store.run?.load_a ? amperes(store.run.load_a) 
 const loadHint = computed(() =>
   store.run?.load_a ? '' : plan.value?.sized ? `adds up to ${amperes(plan.value.load_a)}` : 'type amperes',
 )
-const limitShown = computed(() => `${store.run?.drop_limit_percent ?? store.job?.drop_limits.run_percent ?? 3} %`)
+/** The limit that counts: by the school of the job, the code's own where it is a rule. */
+const limitShown = computed(() => {
+  const counts = plan.value?.margins.find((margin) => margin.key === 'drop')?.limit
+  return `${counts ?? store.run?.drop_limit_percent ?? store.job?.drop_limits.run_percent ?? 3} %`
+})
+const lugSizes = (none: string) => [
+  { value: '', title: none },
+  ...(store.options?.sizes[plan.value?.metal ?? ''] ?? []),
+]
 const count = (text: string): number | null => (/^\d+$/.test(text.trim()) ? Number(text.trim()) : null)
 </script>
 
@@ -154,6 +162,16 @@ const count = (text: string): number | null => (/^\d+$/.test(text.trim()) ? Numb
         :model-value="store.run.device_a ? String(store.run.device_a) : ''"
         :items="devices"
         @update:model-value="edits.set('device_a', $event ? Number($event) : null)" />
+      <v-select
+        label="Its terminals take up to"
+        :model-value="store.run.lug_most ?? ''"
+        :items="lugSizes('not read')"
+        @update:model-value="edits.set('lug_most', $event || null)" />
+      <v-select
+        label="Joined down at its ends to"
+        :model-value="store.run.tail_size ?? ''"
+        :items="lugSizes('not joined down')"
+        @update:model-value="edits.set('tail_size', $event || null)" />
       <CommitField
         label="Drop limit, this run"
         :shown="limitShown"
