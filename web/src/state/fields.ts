@@ -178,6 +178,33 @@ export const FIELDS: Record<PartKind, Field[]> = {
       only: (p) => p.kind === 'generator',
     },
     {
+      field: 'plate_fuel',
+      label: 'Its plate is written for',
+      type: 'choice',
+      hint: 'not read',
+      choices: choices(
+        ['propane', 'propane'],
+        ['natural_gas', 'natural gas'],
+        ['gasoline', 'gasoline'],
+        ['diesel', 'diesel'],
+      ),
+      only: (p) => p.kind === 'generator',
+    },
+    {
+      field: 'breaker_a',
+      label: 'Breaker built into it',
+      type: 'amperes',
+      hint: 'not read',
+      only: (p) => p.kind !== 'utility_transformer',
+    },
+    {
+      field: 'feeds_inverter',
+      label: 'Feeds inverters, not a {panel}',
+      type: 'yesno',
+      choices: choices(['', 'not looked at'], ['yes', 'yes'], ['no', 'no']),
+      only: (p) => p.kind === 'generator',
+    },
+    {
       field: 'altitude_m',
       label: 'Height above the sea',
       type: 'length',

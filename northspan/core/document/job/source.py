@@ -74,6 +74,9 @@ class Source(Part):
     no_load_loss_w: float | None = Field(None, ge=0, le=100_000, description="Loss of a transformer that stands idle. [W]")
     load_loss_w: float | None = Field(None, ge=0, le=100_000, description="Further loss at full load. [W]")
     fuel: Fuel = Fuel.propane
+    plate_fuel: Fuel | None = Field(None, description="Fuel for which its rating is written on the plate; empty: not read.")
+    breaker_a: float | None = Field(None, gt=0, le=6000, description="Breaker built into it. [A]")
+    feeds_inverter: bool | None = Field(None, description="Its output goes into inverters, not to a panel; empty: not looked at.")
     altitude_m: float = Field(0, ge=-400, le=5000, description="Height above the sea. [m]")
     ambient_c: float = Field(25, ge=-40, le=60, description="Hottest air it breathes. [°C]")
     bond_found: Bond = Field(Bond.unknown, description="Its own neutral bonded to its frame, as found; not asked of the utility's.")

@@ -116,7 +116,16 @@ def _no_bond(tree: Tree, trouble: BondTrouble, state: str, schools: Schools, say
         return Finding("no-way-back", Severity.stop, f"/enclosures/{trouble.enclosures[0]}", words, _NO_WAY, say.cite("way_back"))
     at = f"/sources/{source}/bond_found"
     cure = pin(at, Bond.bonded, f"Bond put in at {_named(tree, (source,))}")
-    return Finding("source-bond-missing", Severity.stop, at, words, _NO_WAY, say.cite("switched_neutral"), (cure,))
+    cures = (cure, *_neutral_made(tree, source, switched=False))
+    return Finding("source-bond-missing", Severity.stop, at, words, _NO_WAY, say.cite("switched_neutral"), cures)
+
+
+def _neutral_made(tree: Tree, source: str, *, switched: bool) -> Iterator[Cure]:
+    """The other way to cure a bond of a source that stands by: not the bond moves, but the neutral is switched, or no longer."""
+    found = [key for key in tree.standby if tree.job.runs[key].origin == source]
+    if found:
+        words = "Its neutral switched too" if switched else "Its neutral left solid"
+        yield Cure(words, tuple(Edit("add", f"/runs/{key}/neutral_switched", switched) for key in found))
 
 
 def _over_path(tree: Tree, trouble: BondTrouble, state: str, say: Words) -> Finding:
@@ -144,9 +153,9 @@ def _second_bond(tree: Tree, trouble: BondTrouble, state: str, say: Words) -> Fi
     at = f"/sources/{own}/bond_found"
     inverter = tree.job.sources[own].kind is SourceKind.inverter_pair
     cure = pin(at, Bond.separate, f"Bond taken out at {tree.job.sources[own].name}")
-    return Finding(
-        "second-bond-at-source", Severity.stop, at, words, why, say.cite("inverter_bond" if inverter else "solid_neutral"), (cure,)
-    )
+    cures = (cure, *_neutral_made(tree, own, switched=True))
+    cite = say.cite("inverter_bond" if inverter else "solid_neutral")
+    return Finding("second-bond-at-source", Severity.stop, at, words, why, cite, cures)
 
 
 _SOIL = "No bond of yours: the soil is the way back, by residual-current devices."

@@ -13,6 +13,7 @@ from northspan.core.rulebooks.questions.common import DesignLoad
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.topics.loads.demand import demand_of
 from northspan.core.topics.loads.dwelling import CONNECTED, by_method, dwelling_facts, method_loads
+from northspan.core.topics.loads.held import charging_held
 from northspan.core.topics.loads.legs import legs_of
 from northspan.core.topics.loads.run_load import load_behind, voltages_at
 from northspan.core.working.errors import OutsideTable
@@ -113,6 +114,8 @@ def plan_methods(case: Case, building_id: str) -> tuple[tuple[MethodPlan, ...], 
             device = case.rulebook.devices.device_for_load(DesignLoad(amperes.value, 0.0, 0.0), RunKind.service)
         except OutsideTable as outside:
             words = case.rulebook.words.fill("A supply of this kind cannot carry it. Ask the {utility}, or take load off.")
+            usual = case.rulebook.loop.device_type(RunKind.service, "") if case.rulebook.loop else ""
+            most_a = max(case.rulebook.devices.ratings(usual))
             return (), [
                 Finding(
                     "dwelling-above-devices",
@@ -121,6 +124,7 @@ def plan_methods(case: Case, building_id: str) -> tuple[tuple[MethodPlan, ...], 
                     f"{building.name}: {outside}",
                     words,
                     "tables",
+                    charging_held(case, building_id, entry, method.key, most_a),
                 )
             ]
         lines = (*method.total.steps, amperes, *(method.neutral.steps if method.neutral else ()), device.rule, least)

@@ -8,6 +8,7 @@ from northspan.core.case.case import Case
 from northspan.core.case.topic import Done, Planned, Result, Topic
 from northspan.core.document.findings import Finding
 from northspan.core.document.job import Status
+from northspan.core.topics.loads.balance import uneven_legs
 from northspan.core.topics.loads.calculators import CALCULATORS
 from northspan.core.topics.loads.plan import plan_loads, plan_methods, several_dwellings, typed_beside_listed
 from northspan.core.topics.loads.pool import pool_calls
@@ -50,6 +51,7 @@ def findings(case: Case, done: Done) -> Iterator[Finding]:
     yield from done[_FOUND]
     yield from several_dwellings(case.tree, case.rulebook.words)
     yield from typed_beside_listed(case)
+    yield from uneven_legs(case)
 
 
 TOPIC = Topic("loads", "loads", plan, findings, CALCULATORS)

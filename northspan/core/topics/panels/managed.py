@@ -7,11 +7,11 @@ from collections.abc import Iterator
 from northspan.core.case.case import Case, case_of
 from northspan.core.document.findings import Cure, Edit, Finding, Severity
 from northspan.core.document.job import Job, LoadKind, RunKind
+from northspan.core.topics.loads.held import LEAST_CHARGING_VA
 from northspan.core.topics.loads.run_load import load_of_run
 from northspan.core.topics.sizing.run import SizedRun
 from northspan.core.working.worked import whole
 
-LEAST_VA = 1380.0  # below 6 A a vehicle does not charge at all
 _KEPT = 0.999  # of the room that is left, so that rounding never takes it back
 
 
@@ -32,7 +32,7 @@ def managed_findings(case: Case, sized: dict[str, SizedRun]) -> Iterator[Finding
         behind = case.tree.loads_behind(run.target)
         chargers = [name for name, load in behind.items() if load.kind is LoadKind.vehicle]
         left_va = _left_va(case, key, one.device.value, chargers) if chargers else 0.0
-        if chargers and left_va >= LEAST_VA * len(chargers):
+        if chargers and left_va >= LEAST_CHARGING_VA * len(chargers):
             each = left_va / len(chargers)
             edits = tuple(Edit("add", f"/loads/{name}/managed_va", round(each)) for name in chargers)
             yield Finding(
@@ -49,10 +49,10 @@ def managed_findings(case: Case, sized: dict[str, SizedRun]) -> Iterator[Finding
 
 def _left_va(case: Case, key: str, device_a: float, chargers: list[str]) -> float:
     """What charging may take so that the device is enough: from two loads and the line between them, then tried. [VA]"""
-    low, high = (_device_asked_a(case, key, chargers, va) for va in (LEAST_VA, 10 * LEAST_VA))
+    low, high = (_device_asked_a(case, key, chargers, va) for va in (LEAST_CHARGING_VA, 10 * LEAST_CHARGING_VA))
     if low is None or high is None or low > device_a or high <= low:
         return 0.0
-    most = LEAST_VA + (device_a - low) / (high - low) * 9 * LEAST_VA
+    most = LEAST_CHARGING_VA + (device_a - low) / (high - low) * 9 * LEAST_CHARGING_VA
     found = most * _KEPT * len(chargers)
     tried = _device_asked_a(case, key, chargers, found / len(chargers))
     return found if tried is not None and tried <= device_a + 1e-9 else 0.0

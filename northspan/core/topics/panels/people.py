@@ -105,7 +105,17 @@ def _in_words(asked: Step, say: Words) -> str:
 def _of_source(case: Case, run: Run) -> Iterator[str]:
     source = case.job.sources.get(run.origin)
     if source is not None and source.kind is SourceKind.generator:
-        yield "Read the generator: which breaker is built in, for which fuel its plate is written, and whether it feeds an inverter too."
+        open_yet = [words for words, known in (
+            ("which breaker is built in", source.breaker_a), ("for which fuel its plate is written", source.plate_fuel),
+            ("whether it feeds an inverter", source.feeds_inverter),
+        ) if known is None]  # fmt: skip
+        if open_yet:
+            yield f"Read {source.name}: {', '.join(open_yet)}."
+        if source.feeds_inverter:
+            yield (
+                f"{source.name} feeds inverters: their charging and what passes through load it together, and one bond serves both. "
+                "Read where the inverter makes its bond before either is touched."
+            )
 
 
 def _of_metal_pipe(case: Case, run: Run) -> Iterator[str]:

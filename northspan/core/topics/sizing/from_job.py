@@ -166,6 +166,9 @@ def stated_device(tree: Tree, run_id: str, sized: dict[str, SizedRun], panel_rul
     at the device where it ends.
     """
     job, run = tree.job, tree.job.runs[run_id]
+    source = job.sources.get(run.origin)
+    if source is not None and source.breaker_a and source.kind is not SourceKind.utility_transformer:
+        return Stated(source.breaker_a, f"/sources/{run.origin}/breaker_a", f"the breaker in {source.name}")
     here, there = job.enclosures.get(run.origin), job.enclosures.get(run.target)
     if here and panel_rules.main_protects and here.kind in _ONE_MAIN and here.main_a and tree.leaving.get(run.origin) == (run_id,):
         return Stated(here.main_a, f"/enclosures/{run.origin}/main_a", f"the main of {here.name}")

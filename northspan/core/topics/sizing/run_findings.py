@@ -94,6 +94,7 @@ _TEXTS = {
     "heat": "{words}: {used:.3g} of {limit:.3g} {unit}.",
 }
 _BY_LOOP = frozenset({"loop", "measured_loop", "protective"})
+_NOTED = ("/main_a", "/breaker_a")
 _SAID_ELSEWHERE = frozenset({"drop", "way"})
 
 
@@ -137,9 +138,10 @@ def _cures(sized: SizedRun, margin: Margin, rulebook: Rulebook) -> tuple[Cure, .
     if margin.key in {"device", "transformer"}:
         if question.run.device_a is not None:
             return (pin(f"{at}/device_a", None, "Let the rules choose the device"),)
-        if question.stated_where.endswith("/main_a"):
+        if question.stated_where.endswith(_NOTED):
+            what = "main" if question.stated_where.endswith("/main_a") else "breaker"
             larger = next((a for a in device_shelf(question.run, rulebook) if a >= margin.used - 1e-9), None)
-            return (pin(question.stated_where, larger, f"A main of {larger:g} A"),) if larger and margin.key == "device" else ()
+            return (pin(question.stated_where, larger, f"A {what} of {larger:g} A"),) if larger and margin.key == "device" else ()
         return ()
     if margin.key == "heat":
         return ()
@@ -164,7 +166,7 @@ def _as_found(sized: SizedRun, say: Words) -> Iterator[Finding]:
             "job",
             (Cure("It is that", tuple(Edit("add", f"{at}/{name}", value) for name, value in taken.items())),),
         )
-    noted_twice = question.stated_where.endswith("/main_a") and run.device_a is not None
+    noted_twice = question.stated_where.endswith(_NOTED) and run.device_a is not None
     if noted_twice and run.device_a != question.stated_a:
         yield Finding(
             "device-noted-twice",

@@ -27,6 +27,7 @@ from northspan.core.topics.sizing.growth import growth
 from northspan.core.topics.sizing.products import names_of, products_step
 from northspan.core.topics.sizing.question import RunQuestion
 from northspan.core.topics.sizing.raise_voltage import voltage_ways
+from northspan.core.topics.sizing.refused import refusal
 from northspan.core.topics.sizing.run import SizedRun, size_run
 from northspan.core.topics.sizing.run_findings import findings_of_run
 from northspan.core.topics.sizing.taps import taps_of
@@ -65,10 +66,8 @@ def plan_run(run_id: str, question: RunQuestion, rulebook: Rulebook) -> PlannedR
     try:
         sized = size_run(question, rulebook)
     except (NoSolution, OutsideTable) as refused:
-        finding = Finding(
-            "run-without-answer", Severity.stop, at, f"{run.name}: {refused}", "There is no answer, so nothing is shown.", "tables"
-        )
-        return PlannedRun(unsized(run_id, run, question.nominal_v, str(refused), rulebook.words), None, (finding,))
+        reason, about = refusal(question, refused, rulebook)
+        return PlannedRun(unsized(run_id, run, question.nominal_v, reason, rulebook.words), None, about)
     if sized is None:
         finding = Finding(
             "run-without-load", Severity.check, at, f"{run.name}: no load yet.", "Type its load, or add what it feeds.", "job"

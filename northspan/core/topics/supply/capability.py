@@ -50,6 +50,16 @@ class Carries:
         return max(self.line_1_a, self.line_2_a) / self.limit_a if self.limit_a else 0.0
 
 
+def _fuel_step(source: Source) -> Step:
+    """What is left of the plate on the fuel that it burns; a plate that nobody read is taken as one for propane."""
+    plate, burns = source.plate_fuel or Fuel.propane, source.fuel.replace("_", " ")
+    if source.plate_fuel is source.fuel:
+        return given("f_f", f"fuel: its plate is written for {burns}", 1.0, "", "nameplate")
+    words = f"fuel: {burns}, its plate for {plate.replace('_', ' ')}" if source.plate_fuel else f"fuel: {burns}"
+    factor = FUEL_FACTORS[source.fuel] / FUEL_FACTORS[plate]
+    return looked_up("f_f", words, factor, "", "usual for engines", row=source.fuel)
+
+
 def capability(source: Source, neutral_v: float) -> Worked[float]:
     """Work what a source can give on each leg. [A]
 
@@ -81,9 +91,7 @@ def capability(source: Source, neutral_v: float) -> Worked[float]:
     steps: list[Step] = [rating]
     power = rating.value
     if source.kind is SourceKind.generator:
-        fuel = looked_up(
-            "f_f", f"fuel: {source.fuel.replace('_', ' ')}", FUEL_FACTORS[source.fuel], "", "usual for engines", row=source.fuel
-        )
+        fuel = _fuel_step(source)
         height = step(
             "f_h",
             "height",

@@ -3,7 +3,8 @@
 import unittest
 
 from northspan.core.desk.starts import Answers, start_edits, started
-from northspan.core.document.job import Load, Source, System
+from northspan.core.desk.starts.under import start_job_under
+from northspan.core.document.job import Load, Source, SourceKind, System
 from northspan.core.document.upgrade import read_job
 from northspan.core.solve import solve
 from northspan.core.topics.supply.capability import capability, widest_gap_w
@@ -37,6 +38,36 @@ class Limits(unittest.TestCase):
         for ambient_c, share in ((25, 1), (30.5, 0.99), (36, 0.98)):
             self.assertAlmostEqual(limit_a(kind="generator", ambient_c=ambient_c), 50 * share)
         self.assertAlmostEqual(limit_a(kind="utility_transformer", altitude_m=3000, ambient_c=50), 50)
+
+
+class ReadOffTheGenerator(unittest.TestCase):
+    def of(self, **changes):
+        job = start_job_under("generator", Answers(rating_kva=14, service_a=100, length_m=9), "us-2023")
+        key = next(key for key, one in job.sources.items() if one.kind is SourceKind.generator)
+        return checked(job, sources=job.sources | {key: job.sources[key].model_copy(update=changes)})
+
+    def test_a_plate_for_the_fuel_in_hand_is_not_lowered_again(self):
+        for plate, burns, share in ((None, "natural_gas", 0.9), ("natural_gas", "natural_gas", 1), ("natural_gas", "propane", 1 / 0.9),
+                                    ("propane", "natural_gas", 0.9), (None, "propane", 1)):  # fmt: skip
+            source = Source(name="G", kind="generator", rating_kva=12, fuel=burns, plate_fuel=plate)
+            self.assertAlmostEqual(capability(source, 120).value, 50 * share, 6)
+
+    def test_the_breaker_built_in_stands_for_its_feeder(self):
+        job = self.of(breaker_a=60)
+        standby = next(key for key, run in job.runs.items() if run.alternate)
+        self.assertEqual(solve(job).runs[standby].device_a, 60)
+        low = found(solve(self.of(breaker_a=10)), "the 10 A device is below")
+        self.assertEqual([one.severity for one in low], ["stop"])
+
+    def test_only_what_nobody_read_is_asked(self):
+        def asked(**changes):
+            job = self.of(**changes)
+            key = next(key for key, run in job.runs.items() if run.alternate)
+            return [words for words in solve(job).runs[key].cautions if "Generator" in words]
+
+        self.assertEqual(asked(plate_fuel="propane", breaker_a=60, feeds_inverter=False), [])
+        self.assertEqual(asked(plate_fuel="propane", feeds_inverter=False), ["Read Generator: which breaker is built in."])
+        self.assertTrue(any("one bond serves both" in words for words in asked(feeds_inverter=True)))
 
 
 class Carrying(unittest.TestCase):

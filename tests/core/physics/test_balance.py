@@ -1,0 +1,49 @@
+"""Few moves for a small difference, against every way there is."""
+
+import random
+import unittest
+from itertools import combinations
+
+from northspan.core.physics.balance import fewest_moves
+
+
+def by_trying(weights, on_first, fixed):
+    """The least difference for each number of moves, by trying every set."""
+    start = fixed + sum(w if first else -w for w, first in zip(weights, on_first, strict=True))
+    best = {}
+    for k in range(len(weights) + 1):
+        best[k] = min(abs(start - 2 * sum(weights[i] if on_first[i] else -weights[i] for i in chosen))
+                      for chosen in combinations(range(len(weights)), k))  # fmt: skip
+    return best
+
+
+class Moves(unittest.TestCase):
+    def test_as_good_as_every_way_for_every_number_of_moves(self):
+        draw = random.Random(11)
+        for _ in range(200):
+            count = draw.randint(0, 9)
+            weights = [draw.randint(1, 4000) / 100 for _ in range(count)]
+            on_first = [draw.random() < 0.6 for _ in weights]
+            fixed = draw.randint(-3000, 3000) / 100
+            tried = by_trying(weights, on_first, fixed)
+            moves = fewest_moves(weights, on_first, fixed)
+            self.assertEqual(moves[0].moved, ())
+            for move in moves:
+                self.assertAlmostEqual(move.left_a, tried[len(move.moved)], 6)
+                sides = [first != (i in move.moved) for i, first in enumerate(on_first)]
+                left = abs(fixed + sum(w if s else -w for w, s in zip(weights, sides, strict=True)))
+                self.assertAlmostEqual(move.left_a, left, 6)
+            self.assertAlmostEqual(moves[-1].left_a, min(tried.values()), 6)
+            for k, left in tried.items():
+                within = min(move.left_a for move in moves if len(move.moved) <= k)
+                self.assertLessEqual(within, left + 1e-6)
+
+    def test_forty_circuits_in_an_instant(self):
+        draw = random.Random(3)
+        weights = [draw.randint(50, 2000) / 100 for _ in range(40)]
+        moves = fewest_moves(weights, [i < 30 for i in range(40)], 12.5)
+        self.assertLess(moves[-1].left_a, 0.03)
+
+
+if __name__ == "__main__":
+    unittest.main()
