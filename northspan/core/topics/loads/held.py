@@ -9,7 +9,6 @@ from northspan.core.topics.loads.dwelling import method_loads
 from northspan.core.topics.loads.run_load import voltages_at
 
 LEAST_CHARGING_VA = 1380.0  # below 6 A a vehicle does not charge at all
-_TEN = 10 * LEAST_CHARGING_VA
 _KEPT = 0.999  # of the room that is left, so that rounding never takes it back
 
 
@@ -41,10 +40,11 @@ def charging_held(case: Case, building_id: str, entry: str, method: str, most_a:
         trial = case_of(case.job.model_copy(update={"loads": case.job.loads | held}))
         return next(one.total.value for one in method_loads(trial, building_id, volts) if one.key == method) / volts[0]
 
-    low, high = amperes(LEAST_CHARGING_VA), amperes(_TEN)
+    whole_va = min(case.job.loads[key].power_va for key in chargers)
+    low, high = amperes(LEAST_CHARGING_VA), amperes(whole_va)
     if low > most_a or high <= low:
         return ()
-    each = _KEPT * (LEAST_CHARGING_VA + (most_a - low) / (high - low) * (_TEN - LEAST_CHARGING_VA))
+    each = _KEPT * (LEAST_CHARGING_VA + (most_a - low) / (high - low) * (whole_va - LEAST_CHARGING_VA))
     if each < LEAST_CHARGING_VA or amperes(each) > most_a:
         return ()
     edits = tuple(Edit("add", f"/loads/{key}/managed_va", round(each)) for key in chargers)

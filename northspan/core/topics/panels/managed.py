@@ -49,10 +49,11 @@ def managed_findings(case: Case, sized: dict[str, SizedRun]) -> Iterator[Finding
 
 def _left_va(case: Case, key: str, device_a: float, chargers: list[str]) -> float:
     """What charging may take so that the device is enough: from two loads and the line between them, then tried. [VA]"""
-    low, high = (_device_asked_a(case, key, chargers, va) for va in (LEAST_CHARGING_VA, 10 * LEAST_CHARGING_VA))
+    whole_va = min(case.job.loads[name].power_va for name in chargers)
+    low, high = (_device_asked_a(case, key, chargers, va) for va in (LEAST_CHARGING_VA, whole_va))
     if low is None or high is None or low > device_a or high <= low:
         return 0.0
-    most = LEAST_CHARGING_VA + (device_a - low) / (high - low) * 9 * LEAST_CHARGING_VA
+    most = LEAST_CHARGING_VA + (device_a - low) / (high - low) * (whole_va - LEAST_CHARGING_VA)
     found = most * _KEPT * len(chargers)
     tried = _device_asked_a(case, key, chargers, found / len(chargers))
     return found if tried is not None and tried <= device_a + 1e-9 else 0.0
