@@ -20,14 +20,14 @@ class Managed(unittest.TestCase):
             for vehicle_va, rating_a in ((1500, rulebook_named(rules).supplies.service_ratings()[0]), (22000, 100), (7200, 80)):
                 job = a_house(rules, vehicle_va, rating_a)
                 plan = solve(job)
-                too_small = any(f.code == "limit-device" for f in plan.findings)
+                too_small = any(f.code in {"limit-device", "limit-of-utility"} for f in plan.findings)
                 found = [f for f in plan.findings if f.code == "charging-could-be-managed"]
                 with self.subTest(rules, vehicle_va=vehicle_va):
                     self.assertLessEqual(bool(found), too_small)
                     if found:
                         offered += 1
                         held = solve(taken(job, found[0].cures[0]))
-                        self.assertFalse([f.text for f in held.findings if f.code in {"limit-device", "charging-could-be-managed"}])
+                        self.assertFalse([f.text for f in held.findings if f.code in {"limit-device", "limit-of-utility", "charging-could-be-managed"}])
         self.assertGreaterEqual(offered, 2)
 
 
