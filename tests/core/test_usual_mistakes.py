@@ -14,7 +14,7 @@ from northspan.core.rulebooks.us.ampacities import carrying_conductors, is_nippl
 from northspan.core.solve import solve
 from northspan.core.working.errors import NoSolution
 from northspan.store.jobs import patched
-from tests.support import FT_M, LEAST, US, a_feeder, a_segment, checked, found, margin, run_of
+from tests.support import FT_M, LEAST, US, a_feeder, a_segment, checked, found, margin, run_of, with_loads
 
 COPPER = Wire("4/0", Metal.copper, "THWN-2")
 
@@ -242,6 +242,31 @@ class Drop(unittest.TestCase):
             self.assertEqual(any(m.key == "drop" for m in plan.margins), school != "none")
         self.assertLess(sizes["none"], sizes["advised"])
         self.assertLess(sizes["advised"], sizes["stricter"])
+
+
+class DeepPumps(unittest.TestCase):
+    def of(self, length_m=90, run=None, **changes):
+        pump = Load(name="Pump", enclosure="P2", kind="motor", power_va=1840, horsepower=1, **changes)
+        job = with_loads(a_feeder(20, length_m, kind="branch", circuit="two_wire_line", metal=Metal.copper, **(run or {})), L1=pump)
+        return run_of(job)
+
+    def test_the_cable_down_the_well_counts_and_the_maker_allows_five(self):
+        dry, deep = self.of(), self.of(hangs_m=60)
+        self.assertEqual(margin(dry, "drop").limit, 3)
+        self.assertEqual(margin(deep, "drop").limit, 5)
+        longer = self.of(length_m=150)
+        self.assertAlmostEqual(self.of(hangs_m=60, run={"conductor_size": dry.size}).drop_percent,
+                               self.of(length_m=150, run={"conductor_size": dry.size}).drop_percent, 6)  # fmt: skip
+        self.assertGreaterEqual(US.wires.area(longer.size), US.wires.area(deep.size))
+
+    def test_what_a_maker_or_a_person_says_comes_first(self):
+        self.assertEqual(margin(self.of(hangs_m=60, drop_allowed_percent=2), "drop").limit, 2)
+        self.assertEqual(margin(self.of(hangs_m=60, run={"drop_limit_percent": 4}), "drop").limit, 4)
+        self.assertEqual(margin(self.of(hangs_m=0), "drop").limit, 3)
+
+    def test_the_depth_is_asked_until_it_is_answered(self):
+        for hangs_m, asked in ((None, True), (0, False), (60, False)):
+            self.assertEqual(any("how deep it hangs" in one for one in self.of(hangs_m=hangs_m).cautions), asked)
 
 
 class LongRuns(unittest.TestCase):

@@ -410,6 +410,19 @@ export const FIELDS: Record<PartKind, Field[]> = {
     { field: 'power_va', label: 'Nameplate', type: 'power', required: true },
     { field: 'horsepower', label: 'Motor, horsepower', type: 'horsepower', hint: 'if it is one', only: isMotor },
     {
+      field: 'hangs_m',
+      label: 'A pump: how deep it hangs',
+      type: 'length',
+      hint: 'not looked at; 0 if in no well',
+      only: isMotor,
+    },
+    {
+      field: 'drop_allowed_percent',
+      label: 'Drop its maker allows',
+      type: 'percent',
+      hint: 'not read',
+    },
+    {
       field: 'managed_va',
       label: 'Held by a load manager to',
       type: 'power',

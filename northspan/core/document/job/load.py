@@ -63,6 +63,10 @@ class LibraryLoad(Part):
     )
     least_circuit_a: float | None = Field(None, gt=0, le=6000, description="Least circuit ampacity on its plate. [A]")
     largest_device_a: float | None = Field(None, gt=0, le=6000, description="Largest device on its plate. [A]")
+    hangs_m: float | None = Field(
+        None, ge=0, le=1000, description="Of a pump: how deep it hangs in its well, 0 in none; its cable counts in the drop. [m]"
+    )
+    drop_allowed_percent: float | None = Field(None, gt=0, le=20, description="Drop that its maker allows, from the service to it. [%]")
     with_heat: bool = Field(False, description="Of cooling: it runs while the place is heated, so both count.")
 
 

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from northspan.core.case.case import Case
 from northspan.core.document.findings import Finding, Severity, in_a_row, pin
-from northspan.core.document.job import Across, LoadKind, Method, Run, RunKind, Source, SourceKind, Status, System
+from northspan.core.document.job import Across, LoadKind, Method, Place, Run, RunKind, Source, SourceKind, Status, System
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.working.worked import Step
 
@@ -92,8 +92,11 @@ def cautions_there(case: Case, key: str) -> tuple[str, ...]:
     building = case.job.buildings.get(case.tree.building_of(run.target))
     if building is not None and building.animals:
         asked += rules.asked_of_animals()
+    pumps = [load for load in case.tree.loads_behind(run.target).values() if load.kind is LoadKind.motor and load.hangs_m is None]
+    outside = any(one.place is Place.buried for one in run.segments)
+    deep = ("A pump in a well: enter how deep it hangs. Its cable counts in the drop, and its maker usually allows 5 % in all.",)
     said = [_in_words(one, case.rulebook.words) for one in dict.fromkeys(asked)]
-    return (*said, *_of_source(case, run), *_of_metal_pipe(case, run))
+    return (*said, *(deep if pumps and outside and run.kind is RunKind.branch else ()), *_of_source(case, run), *_of_metal_pipe(case, run))
 
 
 def _in_words(asked: Step, say: Words) -> str:

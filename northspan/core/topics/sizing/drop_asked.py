@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from northspan.core.document.job import Across, Circuit
+from northspan.core.document.job import Across, Circuit, Segment
 from northspan.core.rulebooks.questions.common import Wire
 from northspan.core.rulebooks.questions.drops import DropRules, WarmFacts
 from northspan.core.topics.loads.legs import LegLoads
@@ -70,7 +70,7 @@ def drop_question(question: RunQuestion, legs: LegLoads, device_a: float, insula
         legs.starting_extra_a / n,
         question.power_factor,
         question.nominal_v,
-        run.segments,
+        with_drop_cable(question),
         question.schools["drop_method"],
         LegCurrents(each[0] / n, each[1] / n, each[2] / n, each[3] / n),
         question.neutral_v if run.circuit is Circuit.three_wire else 0.0,
@@ -80,6 +80,20 @@ def drop_question(question: RunQuestion, legs: LegLoads, device_a: float, insula
         legs.starting_across if run.circuit is Circuit.three_wire else Across.line_line,
         warm_share,
     )
+
+
+def with_drop_cable(question: RunQuestion) -> tuple[Segment, ...]:
+    """Give the stretches of a run as they count in its drop: the last one with the cable down the well, of the same wire.
+
+    Parameters
+    ----------
+    question : RunQuestion
+        What decides the run. [m]
+    """
+    *others, last = question.run.segments
+    if not question.hangs_m:
+        return question.run.segments
+    return (*others, last.model_copy(update={"legs": (), "length_m": last.length_m + question.hangs_m}))
 
 
 def drop_current(question: RunQuestion, legs: LegLoads, device_a: float) -> Step:

@@ -12,6 +12,7 @@ from northspan.core.document.job import (
     Earthing,
     EnclosureKind,
     Grounding,
+    Load,
     LoadKind,
     Metal,
     Place,
@@ -34,7 +35,7 @@ from northspan.core.topics.loads.dwelling import dwelling_carried
 from northspan.core.topics.loads.legs import LegLoads
 from northspan.core.topics.loads.run_load import line_voltage, load_of_run
 from northspan.core.topics.routes.route import as_sized
-from northspan.core.topics.sizing.question import RunQuestion, guard_of
+from northspan.core.topics.sizing.question import NO_LIMIT, RunQuestion, guard_of
 from northspan.core.topics.sizing.run import SizedRun
 from northspan.core.topics.supply.fault import fault_at_source
 from northspan.core.topics.supply.windings import facts_of, regulation_percent
@@ -85,6 +86,7 @@ def run_question(case: Case, run_id: str, sized: dict[str, SizedRun]) -> RunQues
     limits = case.rulebook.drops.drop_limits(
         run.drop_limit_percent or job.drop_limits.run_percent, job.drop_limits.way_percent, lighting=loop is not None and loop.lighting
     )
+    fed_loads = list(case.tree.loads_behind(run.target).values()) if run.kind is RunKind.branch else []
     stated = stated_device(case.tree, run_id, sized, case.rulebook.panels)
     fed = job.sources.get(run.target)
     feeder = sized.get(case.tree.feeding.get(run.origin, ""))
@@ -124,9 +126,21 @@ def run_question(case: Case, run_id: str, sized: dict[str, SizedRun]) -> RunQues
         ),
         loop=loop,
         power_factor=power_factor,
+        hangs_m=max((load.hangs_m or 0.0 for load in fed_loads), default=0.0),
+        maker_percent=_makers_percent(fed_loads, job.runs[run_id], limits[1] if case.rulebook.drops.drop_is_rule() else NO_LIMIT),
         stock=job.stock or case.rulebook.stock,
         bus_a=(job.enclosures[run.target].bus_a or 0.0) if run.target in job.enclosures else 0.0,
     )
+
+
+PUMP_PERCENT = 5.0  # what makers of pumps in wells usually allow, from the service to the motor
+
+
+def _makers_percent(loads: list[Load], run: Run, most: float) -> float | None:
+    """The drop that the makers of all that a circuit feeds allow; None where one says nothing, or the run has its own limit. [%]"""
+    allowed = [load.drop_allowed_percent or (PUMP_PERCENT if load.hangs_m else None) for load in loads]
+    known = [one for one in allowed if one is not None]
+    return min(*known, most) if known and len(known) == len(allowed) and run.drop_limit_percent is None else None
 
 
 def _ground_metal(case: Case, run: Run) -> Metal | None:

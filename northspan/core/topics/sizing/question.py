@@ -29,7 +29,8 @@ class RunQuestion:
     one that has none; `stated_where` is where, `stated_words` what it is. `assumed` marks wires that nobody looked at.
     `ahead_percent` what it loses. `pipe_device_a` is the largest device of circuits that share its pipe and its ground.
     `stock` is what supply houses have, `bus_a` what the bus of the panel it feeds stands,
-    `neutral_in_set` the neutral of the set of wires that was taken for it.
+    `neutral_in_set` the neutral of the set of wires that was taken for it, `hangs_m` how deep
+    the pump at its end hangs, `maker_percent` the drop that the maker of what it feeds allows, from the service to it.
     `guard` is what else decides how device and wire go together, `loop` the earth fault loop up to its
     head, where the code protects by it.
     """
@@ -69,6 +70,8 @@ class RunQuestion:
     stock: Stock | None = None
     bus_a: float = 0.0
     neutral_in_set: str = ""
+    hangs_m: float = 0.0
+    maker_percent: float | None = None
 
     @property
     def shelf(self) -> Stock | None:
@@ -81,6 +84,8 @@ class RunQuestion:
         school = self.schools["drop_limit"]
         if school == "none":
             return NO_LIMIT, NO_LIMIT
+        if self.maker_percent is not None:
+            return self.maker_percent, max(self.maker_percent, self.way_limit_percent)
         if school == "stricter":
             return min(self.run_limit_percent, STRICT_RUN), min(self.way_limit_percent, STRICT_WAY)
         return self.run_limit_percent, self.way_limit_percent

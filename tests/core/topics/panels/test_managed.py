@@ -27,7 +27,9 @@ class Managed(unittest.TestCase):
                     if found:
                         offered += 1
                         held = solve(taken(job, found[0].cures[0]))
-                        self.assertFalse([f.text for f in held.findings if f.code in {"limit-device", "limit-of-utility", "charging-could-be-managed"}])
+                        self.assertFalse(
+                            [f.text for f in held.findings if f.code in {"limit-device", "limit-of-utility", "charging-could-be-managed"}]
+                        )
         self.assertGreaterEqual(offered, 2)
 
 
