@@ -13,6 +13,7 @@ from sqlalchemy.exc import DBAPIError
 from werkzeug.exceptions import HTTPException
 
 from northspan.core.document.findings import sentence
+from northspan.core.document.limits import bare
 from northspan.core.document.upgrade import first_wrong
 from northspan.core.working.errors import InvalidJob, NorthSpanError, NoSolution, OutsideTable
 from northspan.store.database import Crowded
@@ -28,6 +29,7 @@ class Problem(BaseModel):
     status: int
     detail: str
     field: str | None = None
+    named: str | None = None  # the field in words
     right: str | None = None
     current_revision: int | None = None
 
@@ -56,6 +58,8 @@ def problem(status: HTTPStatus, code: str, detail: str, **facts: Any) -> Respons
     **facts : Any
         Further fields of Problem. [-]
     """
+    if field := facts.get("field"):
+        facts["named"] = bare(field.rstrip("/").split("/")[-1]).replace("_", " ") or None
     body = Problem(type=f"/errors#{code}", title=status.phrase, status=status, detail=detail, **facts)
     return Response(json.dumps(body.model_dump(exclude_none=True)), status=status, mimetype="application/problem+json")
 

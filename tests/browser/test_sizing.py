@@ -69,7 +69,11 @@ class Sizing(BrowserCase):
         expect(length).to_have_value("175 ft")
         length.fill("99999 ft")
         length.press("Enter")
-        expect(self.page.get_by_role("alert").filter(has_text="Not saved. length:")).to_contain_text("up to 16404 ft")
+        expect(self.page.locator(".v-input", has=length)).to_contain_text("Not saved: This goes up to 16404 ft.")
+        expect(self.page.locator(".trouble")).to_have_count(0)
+        length.fill("180 ft")
+        expect(self.page.get_by_text("Not saved")).to_have_count(0)
+        length.press("Escape")
         self.assertEqual(self.kept(job_id)["revision"], 1)
 
     def test_dragging_the_studio_re_plans_on_the_way_and_keeps_the_end(self):

@@ -26,12 +26,9 @@ export type Choice = Schemas['Choice']
 export type Operation = Schemas['PatchOperation']
 
 /** A problem as a sentence: the field in words, what is wrong, what would be right. */
-const UNIT = /_(ohm_m|ohm|percent|kva|va|deg|m2|mm2|m|c|a|v|w|n|k)$/
-
-export function problemText(problem: Problem): string {
-  // the ending of a name is its unit, which the sentence says
-  const field = problem.field?.split('/').at(-1)?.replace(UNIT, '').replaceAll('_', ' ')
-  return [field ? `${field}:` : '', problem.detail, problem.right ?? ''].filter(Boolean).join(' ')
+export function problemText(problem: Problem, atItsField = false): string {
+  const named = problem.named && !atItsField ? `${problem.named}:` : ''
+  return [named, problem.detail, problem.right ?? ''].filter(Boolean).join(' ')
 }
 
 export const client = createClient<paths>({ baseUrl: '' })

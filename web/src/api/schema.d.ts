@@ -6391,11 +6391,23 @@ export interface components {
              */
             continuous?: boolean;
             /**
+             * Drop Allowed Percent
+             * @description Drop that its maker allows, from the service to it. [%]
+             * @default null
+             */
+            drop_allowed_percent?: number | null;
+            /**
              * Duty Percent
              * @description Duty of a welder. [%]
              * @default null
              */
             duty_percent?: number | null;
+            /**
+             * Hangs M
+             * @description Of a pump: how deep it hangs in its well, 0 in none; its cable counts in the drop. [m]
+             * @default null
+             */
+            hangs_m?: number | null;
             /**
              * Horsepower
              * @description Of a motor; its current then comes from the table. [hp]
@@ -6483,11 +6495,23 @@ export interface components {
              */
             continuous: boolean;
             /**
+             * Drop Allowed Percent
+             * @description Drop that its maker allows, from the service to it. [%]
+             * @default null
+             */
+            drop_allowed_percent: number | null;
+            /**
              * Duty Percent
              * @description Duty of a welder. [%]
              * @default null
              */
             duty_percent: number | null;
+            /**
+             * Hangs M
+             * @description Of a pump: how deep it hangs in its well, 0 in none; its cable counts in the drop. [m]
+             * @default null
+             */
+            hangs_m: number | null;
             /**
              * Horsepower
              * @description Of a motor; its current then comes from the table. [hp]
@@ -6575,6 +6599,12 @@ export interface components {
              */
             continuous?: boolean;
             /**
+             * Drop Allowed Percent
+             * @description Drop that its maker allows, from the service to it. [%]
+             * @default null
+             */
+            drop_allowed_percent?: number | null;
+            /**
              * Duty Percent
              * @description Duty of a welder. [%]
              * @default null
@@ -6582,6 +6612,12 @@ export interface components {
             duty_percent?: number | null;
             /** Enclosure */
             enclosure: string;
+            /**
+             * Hangs M
+             * @description Of a pump: how deep it hangs in its well, 0 in none; its cable counts in the drop. [m]
+             * @default null
+             */
+            hangs_m?: number | null;
             /**
              * Horsepower
              * @description Of a motor; its current then comes from the table. [hp]
@@ -6671,6 +6707,12 @@ export interface components {
              */
             continuous: boolean;
             /**
+             * Drop Allowed Percent
+             * @description Drop that its maker allows, from the service to it. [%]
+             * @default null
+             */
+            drop_allowed_percent: number | null;
+            /**
              * Duty Percent
              * @description Duty of a welder. [%]
              * @default null
@@ -6678,6 +6720,12 @@ export interface components {
             duty_percent: number | null;
             /** Enclosure */
             enclosure: string;
+            /**
+             * Hangs M
+             * @description Of a pump: how deep it hangs in its well, 0 in none; its cable counts in the drop. [m]
+             * @default null
+             */
+            hangs_m: number | null;
             /**
              * Horsepower
              * @description Of a motor; its current then comes from the table. [hp]
@@ -7424,6 +7472,11 @@ export interface components {
              * @default null
              */
             field?: string | null;
+            /**
+             * Named
+             * @default null
+             */
+            named?: string | null;
             /**
              * Right
              * @default null
@@ -9239,6 +9292,12 @@ export interface components {
              */
             bond_found?: components["schemas"]["Bond"];
             /**
+             * Breaker A
+             * @description Breaker built into it. [A]
+             * @default null
+             */
+            breaker_a?: number | null;
+            /**
              * Building
              * @description Where it stands, if at a building.
              * @default null
@@ -9258,6 +9317,12 @@ export interface components {
             earth_ohm?: number | null;
             /** @default at_service */
             earthing?: components["schemas"]["Earthing"];
+            /**
+             * Feeds Inverter
+             * @description Its output goes into inverters, not to a panel; empty: not looked at.
+             * @default null
+             */
+            feeds_inverter?: boolean | null;
             /** @default propane */
             fuel?: components["schemas"]["Fuel"];
             /**
@@ -9300,6 +9365,11 @@ export interface components {
              * @default null
              */
             no_load_loss_w?: number | null;
+            /**
+             * @description Fuel for which its rating is written on the plate; empty: not read.
+             * @default null
+             */
+            plate_fuel?: components["schemas"]["Fuel"] | null;
             /**
              * Rating Kva
              * @default null
@@ -9345,6 +9415,12 @@ export interface components {
              */
             bond_found: components["schemas"]["Bond"];
             /**
+             * Breaker A
+             * @description Breaker built into it. [A]
+             * @default null
+             */
+            breaker_a: number | null;
+            /**
              * Building
              * @description Where it stands, if at a building.
              * @default null
@@ -9364,6 +9440,12 @@ export interface components {
             earth_ohm: number | null;
             /** @default at_service */
             earthing: components["schemas"]["Earthing"];
+            /**
+             * Feeds Inverter
+             * @description Its output goes into inverters, not to a panel; empty: not looked at.
+             * @default null
+             */
+            feeds_inverter: boolean | null;
             /** @default propane */
             fuel: components["schemas"]["Fuel"];
             /**
@@ -9406,6 +9488,11 @@ export interface components {
              * @default null
              */
             no_load_loss_w: number | null;
+            /**
+             * @description Fuel for which its rating is written on the plate; empty: not read.
+             * @default null
+             */
+            plate_fuel: components["schemas"]["Fuel"] | null;
             /**
              * Rating Kva
              * @default null

@@ -30,6 +30,9 @@ export const useJob = defineStore('job', () => {
   const picked = ref<{ kind: PartKind; key: string } | null>(null)
   const saving = ref(0)
   const trouble = ref<Trouble | null>(null)
+  /** What was refused of an edit that a field asked for. */
+  const refusal = ref<{ by: symbol; text: string } | null>(null)
+  let typing: symbol | null = null
   let queue: Promise<void> = Promise.resolve()
   let asked = 0
   let solving = false
@@ -149,6 +152,7 @@ export const useJob = defineStore('job', () => {
     send: (now: JobState, params: Params) => Promise<Answer>,
     retry: (() => void) | null,
   ): Promise<void> {
+    const by = typing
     saving.value++
     queue = queue.then(async () => {
       const now = state.value
@@ -159,8 +163,9 @@ export const useJob = defineStore('job', () => {
         if (data) {
           state.value = data
           trouble.value = null
+          refusal.value = null
         } else {
-          await refused(error as Problem, now.id, retry)
+          await refused(error as Problem, now.id, retry, by)
         }
       } catch (error) {
         if (!(error instanceof TypeError)) throw error // fetch says TypeError when there is no answer
@@ -173,13 +178,24 @@ export const useJob = defineStore('job', () => {
     return queue
   }
 
-  async function refused(problem: Problem, id: string, retry: (() => void) | null): Promise<void> {
+  /** Make the edits that a field asks for; what is refused of them is then said at that field. */
+  function fromField(field: symbol, ask: () => void): void {
+    typing = field
+    try {
+      ask()
+    } finally {
+      typing = null
+    }
+  }
+
+  async function refused(problem: Problem, id: string, retry: (() => void) | null, by: symbol | null): Promise<void> {
     if (problem.status === 409 && problem.current_revision) {
       await load(id)
       trouble.value = { text: 'Someone else changed this job. Your last change was not saved.', retry }
       return
     }
-    trouble.value = { text: `Not saved. ${problemText(problem)}`, retry: null }
+    if (by && problem.status === 422) refusal.value = { by, text: `Not saved: ${problemText(problem, true)}` }
+    else trouble.value = { text: `Not saved. ${problemText(problem)}`, retry: null }
   }
 
   /** Plan a changed job without keeping it; while one is being planned, only the newest waits. */
@@ -216,6 +232,8 @@ export const useJob = defineStore('job', () => {
     units,
     saving,
     trouble,
+    refusal,
+    fromField,
     load,
     choose,
     edit,

@@ -1,6 +1,7 @@
 <script setup lang="ts" generic="T">
 import { computed, ref, watch } from 'vue'
 import { Misread } from '../../format/quantities'
+import { useJob } from '../../state/job'
 
 const props = defineProps<{
   label: string
@@ -21,6 +22,13 @@ watch(
     error.value = ''
   },
 )
+const job = useJob()
+const me = Symbol(props.label)
+/** What the server refused of this field's own edit, until something else is typed or kept. */
+const refused = computed(() => (job.refusal?.by === me ? job.refusal.text : ''))
+watch(text, () => {
+  if (refused.value) job.refusal = null
+})
 const changed = computed(() => text.value.trim() !== props.shown.trim())
 
 /** What is read, or why it cannot be: a figure that is meant for another box says so. */
@@ -46,20 +54,21 @@ function commit(): void {
     return
   }
   if (props.emptyOk && !text.value.trim()) {
-    emit('commit', null)
+    job.fromField(me, () => emit('commit', null))
     return
   }
   const { value, why } = read()
   if (value === null) error.value = why
   else {
     error.value = ''
-    emit('commit', value)
+    job.fromField(me, () => emit('commit', value))
   }
 }
 
 function giveUp(): void {
   text.value = props.shown
   error.value = ''
+  if (refused.value) job.refusal = null
 }
 </script>
 
@@ -67,7 +76,7 @@ function giveUp(): void {
   <v-text-field
     v-model="text"
     :label="label"
-    :error-messages="error"
+    :error-messages="error || refused"
     :messages="meaning"
     :placeholder="hint"
     persistent-placeholder

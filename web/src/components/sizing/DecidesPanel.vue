@@ -163,7 +163,7 @@ const count = (text: string): number | null => (/^\d+$/.test(text.trim()) ? Numb
         :items="devices"
         @update:model-value="edits.set('device_a', $event ? Number($event) : null)" />
       <v-select
-        label="Its terminals take up to"
+        label="Largest wire that goes in"
         :model-value="store.run.lug_most ?? ''"
         :items="lugSizes('not read')"
         @update:model-value="edits.set('lug_most', $event || null)" />
