@@ -31,6 +31,30 @@ class Electrodes(BrowserCase):
         self.no_violation(self.page, "electrodes")
 
 
+    def test_readings_are_typed_mended_and_struck_in_a_table(self):
+        job_id = self.a_demo()
+        self.page.goto(f"/jobs/{job_id}/electrodes")
+        self.page.get_by_role("button", name="Simulated tester: four pins").click()
+        table = self.page.get_by_role("table", name="Four-pin readings")
+        expect(table.get_by_text("simulated")).to_have_count(8)
+        shown = table.get_by_label("Shown, reading 3")
+        shown.fill("30")
+        shown.press("Enter")
+        expect(table.get_by_text("simulated")).to_have_count(7)
+        table.get_by_role("button", name="Strike reading 1", exact=True).click()
+        expect(table.get_by_role("button")).to_have_count(7)
+        table.get_by_label("Between pins, new reading").fill("50 ft")
+        table.get_by_label("Shown, new reading").fill("2.1")
+        table.get_by_label("Shown, new reading").press("Enter")
+        expect(table.get_by_role("button")).to_have_count(8)
+        kept = self.kept(job_id)["job"]["soil_readings"]
+        self.assertEqual((kept[1]["shown_ohm"], kept[1]["simulated"], kept[-1]["shown_ohm"]), (30, False, 2.1))
+        self.assertAlmostEqual(kept[-1]["spacing_m"], 15.24)
+        table.get_by_label("Shown, new reading").fill("none")
+        table.get_by_label("Shown, new reading").press("Enter")
+        expect(table.get_by_text("Ohms, for example 24.5")).to_be_visible()
+
+
 class Bonds(BrowserCase):
     def open_bench(self):
         job_id = self.a_demo()

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from math import hypot, sqrt
 
 from northspan.core.document.job import Building, Electrode, ElectrodeKind, GroundSoil, Job, Laid, Status, WaterPipe
@@ -166,9 +167,11 @@ def fall_test(job: Job, building_id: str, electrodes: dict[str, Electrode], at: 
         return None
     layered = bool(job.soil and job.soil.lower_ohm_m) or any(e.kind is ElectrodeKind.ring for e in electrodes.values())
     readings = [Drop(one.distance_m, one.shown_ohm) for one in log.readings]
-    return fall_of_potential(
-        readings, log.current_probe_m, reach_m(electrodes, at), layered=layered, say=rulebook_of(job).words.length_text
-    )
+    say = rulebook_of(job).words.length_text
+    judged = fall_of_potential(readings, log.current_probe_m, reach_m(electrodes, at), layered=layered, say=say)
+    if not any(one.simulated for one in log.readings):
+        return judged
+    return Worked(replace(judged.value, words=f"Simulated, not measured. {judged.value.words}"), judged.steps)
 
 
 def far_end(one: Electrode, x: float) -> tuple[float, float]:

@@ -10,6 +10,7 @@ from northspan.core.working.worked import Step, Worked, given, ruled, step, whol
 
 PLATEAU_FROM, PLATEAU_TO = 0.5, 0.72  # shares of the way in which readings must agree
 AGREE_PERCENT = 5.0
+FURTHER = 1.5  # a probe whose shell still overlaps goes out by half again, and the test is repeated
 REACH = 5.0  # the current probe stands at least so many times the largest dimension away
 REACH_LAYERED = 10.0  # for rings and grids, and where the soil is layered
 ENOUGH = 3
@@ -95,7 +96,7 @@ def fall_of_potential(
         return Worked(Verdict(value, proved=False, words=words, plateau=None, scatter_percent=scatter.value), tuple(steps))
     if scatter.value > AGREE_PERCENT:
         why = (
-            "the curve rises all the way, the probes are too near"
+            f"the curve rises all the way, the probes are too near: the current probe at {say(FURTHER * current_probe_m)} or more"
             if rising
             else "the readings jump, look at the probes and for pipes along the line"
         )

@@ -5223,7 +5223,7 @@ export interface components {
              * Readings
              * @default []
              */
-            readings?: components["schemas"]["northspan__core__document__job__property__FallReading"][];
+            readings?: components["schemas"]["northspan__core__document__job__property__FallReading-Input"][];
             /**
              * When
              * @default
@@ -5283,6 +5283,12 @@ export interface components {
             distance_m: number;
             /** Shown Ohm */
             shown_ohm: number;
+            /**
+             * Simulated
+             * @description From the simulated tester, not from an instrument.
+             * @default false
+             */
+            simulated: boolean;
         };
         /**
          * FaultConductor
@@ -5603,6 +5609,12 @@ export interface components {
             pin_m?: number;
             /** Shown Ohm */
             shown_ohm: number;
+            /**
+             * Simulated
+             * @description From the simulated tester, not from an instrument.
+             * @default false
+             */
+            simulated?: boolean;
             /** Spacing M */
             spacing_m: number;
         };
@@ -5618,6 +5630,12 @@ export interface components {
             pin_m: number;
             /** Shown Ohm */
             shown_ohm: number;
+            /**
+             * Simulated
+             * @description From the simulated tester, not from an instrument.
+             * @default false
+             */
+            simulated: boolean;
             /** Spacing M */
             spacing_m: number;
         };
@@ -10555,11 +10573,17 @@ export interface components {
          * FallReading
          * @description A reading of a fall-of-potential test: the potential probe's distance, and what the instrument shows.
          */
-        northspan__core__document__job__property__FallReading: {
+        "northspan__core__document__job__property__FallReading-Input": {
             /** Distance M */
             distance_m: number;
             /** Shown Ohm */
             shown_ohm: number;
+            /**
+             * Simulated
+             * @description From the simulated tester, not from an instrument.
+             * @default false
+             */
+            simulated?: boolean;
         };
         /**
          * FallReading

@@ -95,6 +95,7 @@ class FourPinReading(Part):
     spacing_m: float = Field(ge=0.1, le=200)
     shown_ohm: float = Field(ge=0.0001, le=1_000_000)
     pin_m: float = Field(0, ge=0, le=3)
+    simulated: bool = Field(False, description="From the simulated tester, not from an instrument.")
 
 
 class GroundSoil(Part):

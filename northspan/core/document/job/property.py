@@ -31,6 +31,7 @@ class FallReading(Part):
 
     distance_m: float = Field(gt=0, le=2000)
     shown_ohm: float = Field(ge=0, le=1_000_000)
+    simulated: bool = Field(False, description="From the simulated tester, not from an instrument.")
 
 
 class FallLog(Part):

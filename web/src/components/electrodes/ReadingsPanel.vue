@@ -5,6 +5,7 @@ import { client, problemText, type Cure, type Operation, type Problem, type Sche
 import { lengthText, ohms, parseLength, parseMeasure } from '../../format/quantities'
 import { useJob } from '../../state/job'
 import CommitField from '../parts/CommitField.vue'
+import ReadingsTable, { type Column } from './ReadingsTable.vue'
 
 /**
  * What was measured: four pins for the soil, fall of potential and clamp for the electrodes.
@@ -42,12 +43,13 @@ function edit(path: string, value: unknown): void {
   void store.edit([operation])
 }
 
-async function accept(text: string, what: 'four_pin' | 'fall'): Promise<void> {
+async function accept(text: string, what: 'four_pin' | 'fall', simulated = false): Promise<void> {
   const { data, error } = await client.POST('/api/earth/readings', { body: { kind: what, text } })
   trouble.value = data ? '' : problemText(error as Problem)
   if (!data) return
-  if (what === 'four_pin') edit('/soil_readings', data.four_pin)
-  else edit(`/buildings/${props.building}/fall_log`, { current_probe_m: probe_m.value, readings: data.fall, when: '' })
+  const marked = <T,>(readings: T[]): T[] => readings.map((one) => ({ ...one, simulated }))
+  if (what === 'four_pin') edit('/soil_readings', marked(data.four_pin))
+  else keepLog({ readings: marked(data.fall), when: '' })
 }
 
 async function simulate(what: 'four_pin' | 'fall'): Promise<void> {
@@ -63,7 +65,7 @@ async function simulate(what: 'four_pin' | 'fall'): Promise<void> {
     params: { path: { job_id: store.state!.id } },
     body,
   })
-  if (data) await accept(data.text, what)
+  if (data) await accept(data.text, what, true)
   else trouble.value = problemText(error as Problem)
 }
 
@@ -80,18 +82,33 @@ function open(what: 'four_pin' | 'fall'): void {
   file.value?.click()
 }
 
-function type(text: string): number | null {
-  const match = /^\s*(\S.*?)[\s:,]+(\d+(?:\.\d+)?)\s*(?:Ω|ohms?)?\s*$/i.exec(text)
-  const distance_m = match ? parseLength(match[1]!, store.units) : null
-  if (distance_m === null || !match) return null
-  const shown_ohm = Number(match[2])
-  const readings = [...(log.value?.readings ?? []), { distance_m, shown_ohm }]
-  edit(`/buildings/${props.building}/fall_log`, {
-    current_probe_m: probe_m.value,
-    readings,
-    when: log.value?.when ?? '',
-  })
-  return distance_m
+const metres = (hint: string) => ({
+  hint,
+  wrong: 'A distance, for example 60 ft or 18 m',
+  parse: (text: string) => parseLength(text, store.units),
+  shown: (value: number) => lengthText(value, store.units),
+})
+const shownOhms = {
+  field: 'shown_ohm',
+  label: 'Shown',
+  hint: '24.5',
+  wrong: 'Ohms, for example 24.5',
+  parse: (text: string) => parseMeasure(text, 'ohms'),
+  shown: ohms,
+}
+const feet = computed(() => store.units === 'feet')
+const pinColumns = computed<Column[]>(() => [
+  { field: 'spacing_m', label: 'Between pins', ...metres(feet.value ? '10 ft' : '3 m') },
+  shownOhms,
+])
+const fallColumns = computed<Column[]>(() => [
+  { field: 'distance_m', label: 'Probe at', ...metres(feet.value ? '60 ft' : '18 m') },
+  shownOhms,
+])
+
+function keepLog(fields: Record<string, unknown>): void {
+  const kept = { current_probe_m: probe_m.value, readings: log.value?.readings ?? [], when: log.value?.when ?? '' }
+  edit(`/buildings/${props.building}/fall_log`, { ...kept, ...fields })
 }
 </script>
 
@@ -101,10 +118,13 @@ function type(text: string): number | null {
     <p v-if="trouble" class="bad legs-words" role="alert">{{ trouble }}</p>
     <div class="reading-block">
       <h3>Soil, four pins</h3>
-      <p v-if="pins.length">
-        {{ pins.map((r) => `${lengthText(r.spacing_m, store.units)}: ${ohms(r.shown_ohm)}`).join(', ') }}.
-      </p>
-      <p v-else class="empty">No four-pin reading yet.</p>
+      <p v-if="!pins.length" class="empty">No four-pin reading yet.</p>
+      <ReadingsTable
+        caption="Four-pin readings"
+        :columns="pinColumns"
+        :rows="pins"
+        :simulated="(row) => Boolean(row.simulated)"
+        @change="edit('/soil_readings', $event)" />
       <div class="part-buttons">
         <button v-if="answer.fitted" class="cure" @click="emit('take', answer.fitted)">
           {{ answer.fitted.words }}
@@ -135,6 +155,12 @@ function type(text: string): number | null {
         <text x="2" y="24">{{ ohms(curve.top) }}</text>
         <text :x="WIDTH - 90" y="136">{{ lengthText(probe_m, store.units) }}</text>
       </svg>
+      <ReadingsTable
+        caption="Fall-of-potential readings"
+        :columns="fallColumns"
+        :rows="log?.readings ?? []"
+        :simulated="(row) => Boolean(row.simulated)"
+        @change="keepLog({ readings: $event })" />
       <div class="fields">
         <CommitField
           label="Current probe at"
@@ -142,20 +168,7 @@ function type(text: string): number | null {
           :parse="(t) => parseLength(t, store.units)"
           :understood="(v) => lengthText(v, store.units)"
           wrong="A distance, for example 100 ft"
-          @commit="
-            edit(`/buildings/${building ? props.building : ''}/fall_log`, {
-              current_probe_m: $event,
-              readings: log?.readings ?? [],
-              when: log?.when ?? '',
-            })
-          " />
-        <CommitField
-          label="Add a reading"
-          shown=""
-          hint="60 ft 24.5"
-          :parse="type"
-          wrong="Distance and ohms, for example 60 ft 24.5"
-          @commit="() => undefined" />
+          @commit="keepLog({ current_probe_m: $event })" />
         <CommitField
           label="Clamp shows"
           :shown="building?.clamp_ohm ? ohms(building.clamp_ohm) : ''"

@@ -339,7 +339,9 @@ def _fitted(job: Job, say: Words) -> tuple[Cure | None, tuple[Step, ...]]:
         "dry_percent": job.soil.dry_percent if job.soil else 200.0,
         "wet_percent": job.soil.wet_percent if job.soil else 70.0,
     }
-    return Cure(f"Take {_soil_words(soil, say)}, misfit {worked.value.misfit_percent:.1f} %", (Edit("add", "/soil", value),)), worked.steps
+    of = ", from simulated readings" if any(one.simulated for one in job.soil_readings) else ""
+    words = f"Take {_soil_words(soil, say)}, misfit {worked.value.misfit_percent:.1f} %{of}"
+    return Cure(words, (Edit("add", "/soil", value),)), worked.steps
 
 
 def _corrected(job: Job, verdict: Verdict | None, together: Earthed) -> Cure | None:
