@@ -13,7 +13,7 @@ from northspan.core.topics.bonds.edges import Bench, electrodes_there, has_groun
 from northspan.core.topics.bonds.reading import solve_bench
 from northspan.core.topics.bonds.trial import Trial
 from northspan.core.topics.bonds.verdict import verdict
-from northspan.core.topics.bonds.words import Verdict
+from northspan.core.topics.bonds.words import FINE, Verdict
 from northspan.core.topics.sizing.run import SizedRun
 from northspan.core.topics.supply.states import source_bond_wanted
 
@@ -47,7 +47,8 @@ def changes(bench: Bench, sized: dict[str, SizedRun]) -> tuple[Change, ...]:
     -----
     With a fault on the bench each change is solved twice, with the fault and without it: a change
     that clears the fault but puts current on the metal for ever is no gain. On a large property the
-    changes nearest to the way of the fault come first, and so many of them are tried.
+    changes nearest to the way of the fault come first, and so many of them are tried. Without a fault, a change that only
+    a fault would show is solved with one too, and ranks by what it then does.
     """
     now, calm_now = _outcome(bench, sized)
     found: list[Change] = []
@@ -56,9 +57,28 @@ def changes(bench: Bench, sized: dict[str, SizedRun]) -> tuple[Change, ...]:
         if calm is not None and calm.level > then.level and (calm_now is None or not _alike(calm, calm_now)):
             headline = f"{then.headline}. But all the time: {calm.headline}"
             then = replace(then, level=calm.level, weight=calm.weight, headline=headline)
+        then = _with_fault_then(bench, trial, then, sized)
         same = _alike(then, now)
         found.append(Change(words, trial, "no change" if same else then.headline, then.level, then.weight, same, cure))
     return tuple(sorted(found, key=lambda one: (-one.level, one.same, -one.weight)))
+
+
+def _with_fault_then(bench: Bench, trial: Trial, then: Verdict, sized: dict[str, SizedRun]) -> Verdict:
+    """What a cut ground or a bond taken out would mean at the next fault: nothing shows it before, so it ranks by that."""
+    runs = bench.tree.job.runs
+    cut = next((runs[key].target for key in trial.grounds_cut if key not in bench.trial.grounds_cut), None)
+    out = next((key for key in trial.bonds_missing if key not in bench.trial.bonds_missing), None)
+    place = cut or out
+    if trial.faulted or place not in bench.tree.job.enclosures:
+        return then
+    before, after = (
+        verdict(solve_bench(replace(bench, trial=one.model_copy(update={"case_fault": place})), sized)) for one in (bench.trial, trial)
+    )
+    if after.level <= max(then.level, before.level):
+        return then
+    calm = f"{then.headline}. " if then.level > FINE else ""
+    headline = f"{calm}At the next fault: {after.headline[:1].lower()}{after.headline[1:]}"
+    return replace(then, level=after.level, weight=after.weight, headline=headline)
 
 
 def _outcome(bench: Bench, sized: dict[str, SizedRun]) -> tuple[Verdict, Verdict | None]:

@@ -20,6 +20,12 @@ const working = ref(false)
 const every = ref(false)
 const LEVELS = ['Holds', 'Note', 'Wrong', 'Danger', 'Danger']
 const answer = computed(() => bench.answer.value)
+/** What the rules find wrong here though no current shows it: said beside a verdict that finds nothing. */
+const objections = computed(() =>
+  answer.value?.level === 0
+    ? (store.plan?.findings ?? []).filter((f) => f.step === 'neutrals' && ['stop', 'fix'].includes(f.severity))
+    : [],
+)
 const shown = computed(() => (bench.changes.value ?? []).filter((change) => every.value || !change.same))
 const calls = computed(() => Object.values(store.plan?.sources ?? {}).flatMap((source) => source.calls ?? []))
 const touched = computed(
@@ -82,6 +88,11 @@ function volts(value: number): string {
         </p>
         <h1 aria-live="polite">{{ answer.headline }}</h1>
         <p>{{ answer.words }}</p>
+        <p v-if="objections.length" class="objections">
+          <b>The circuit shows nothing; the rules object all the same.</b>
+          <span v-for="one in objections" :key="one.text">{{ one.text }} </span>
+        </p>
+        <p v-if="answer.assumed.length" class="standing">Assumed: {{ answer.assumed.join(' ') }}</p>
         <ul v-if="bench.tried.value.length" class="tried" aria-label="On the bench">
           <li v-for="one in bench.tried.value" :key="one.words">
             <span>{{ one.words }}</span><button
