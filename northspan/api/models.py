@@ -186,10 +186,20 @@ class AnswerChanges(Wire):
     changes: list[AnswerChange]
 
 
+class EarlierItem(Wire):
+    """A line of the history that came with a job's file."""
+
+    number: int
+    who: str
+    at: datetime
+    what: str
+
+
 class RevisionList(Wire):
-    """The history of a job, the newest first."""
+    """The history of a job, the newest first; `before` is what its file brought along."""
 
     revisions: list[RevisionItem]
+    before: list[EarlierItem] = []
 
 
 class Choice(Wire):

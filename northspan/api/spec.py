@@ -34,6 +34,7 @@ _OUT: tuple[type[BaseModel], ...] = (
     Plan,
     models.JobState,
     models.JobList,
+    models.EarlierItem,
     models.RevisionList,
     models.AnswerChanges,
     models.RulebookList,

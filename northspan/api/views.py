@@ -6,7 +6,7 @@ from dataclasses import asdict
 from http import HTTPStatus
 
 from apiflask import APIBlueprint
-from flask import Response, abort, current_app
+from flask import Response, abort, current_app, request
 
 from northspan.api import bodies, models
 from northspan.api.options import rulebook_options
@@ -25,7 +25,7 @@ from northspan.core.document.upgrade import read_job
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
 from northspan.core.solve import solve
 from northspan.files.gpx import read_gpx
-from northspan.files.job_file import job_file_name, write_job
+from northspan.files.job_file import FileAbout, about_file, job_file_name, read_file, write_job
 from northspan.files.load_table import read_loads, write_loads
 from northspan.files.readings import read_fall, read_four_pin
 from northspan.store.jobs import Jobs, StoredJob
@@ -112,7 +112,14 @@ def get_plan(job_id: str) -> Response:
 @bp.output(models.RevisionList)
 def list_revisions(job_id: str) -> Response:
     """List what was changed, when and by whom."""
-    return bodies.answer(models.RevisionList(revisions=[models.RevisionItem(**asdict(line)) for line in _jobs().history(job_id)]))
+    came_with = _jobs().came_with(job_id)
+    before = FileAbout.model_validate_json(came_with).history if came_with else ()
+    return bodies.answer(
+        models.RevisionList(
+            revisions=[models.RevisionItem(**asdict(line)) for line in _jobs().history(job_id)],
+            before=[models.EarlierItem(**line.model_dump()) for line in before],
+        )
+    )
 
 
 @bp.get("/jobs/<job_id>/revisions/<int:number>")
@@ -134,17 +141,27 @@ def compare_revisions(job_id: str, number: int, earlier: int) -> Response:
 @bp.get("/jobs/<job_id>/export/job.json")
 @bp.output(Job)
 def export_job(job_id: str) -> Response:
-    """Save a job as a file."""
-    job = _jobs().get(job_id).job
+    """Save a job as a file, with who changed it last; with its history too where `history` is asked."""
+    job, whole = _jobs().get(job_id).job, bool(request.args.get("history"))
     headers = {"Content-Disposition": f'attachment; filename="{job_file_name(job)}"'}
-    return Response(write_job(job), mimetype="application/json", headers=headers)
+    return Response(write_job(job, about_file(job_id, _jobs().history(job_id), whole=whole)), mimetype="application/json", headers=headers)
 
 
 @bp.post("/import")
 @bp.output(models.JobState, status_code=201)
 def import_job() -> Response:
     """Open a job file of this version or an older one."""
-    return _state(_jobs().add(read_job(bodies.json_body()), bodies.person(), "imported", bodies.detailed_runs()), HTTPStatus.CREATED)
+    job, about = read_file(bodies.json_body())
+    if about is None:
+        return _state(_jobs().add(job, bodies.person(), "imported", bodies.detailed_runs()), HTTPStatus.CREATED)
+    what = f"opened from a file of revision {about.revision}{f', last changed by {about.who}' if about.who else ''}"
+    if _jobs().is_kept(about.job):
+        job = job.model_copy(update={"name": f"{job.name[:66]}, second copy"})
+        what += "; the job it comes from is kept here too, this is a second copy"
+    stored = _jobs().add(
+        job, bodies.person(), "imported", bodies.detailed_runs(), what=what[:1].upper() + what[1:], came_with=about.model_dump_json()
+    )
+    return _state(stored, HTTPStatus.CREATED)
 
 
 @bp.post("/solve")

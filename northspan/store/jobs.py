@@ -98,13 +98,24 @@ class Jobs:
     def __init__(self, engine: Engine) -> None:
         self._engine = engine
 
-    def add(self, job: Job, who: str, kind: str = "created", detailed: Collection[str] | None = ()) -> StoredJob:
-        """Keep a new job, planned with the working of the runs that are wanted."""
+    def add(
+        self,
+        job: Job,
+        who: str,
+        kind: str = "created",
+        detailed: Collection[str] | None = (),
+        *,
+        what: str = "",
+        came_with: str | None = None,
+    ) -> StoredJob:
+        """Keep a new job, planned with the working of the runs that are wanted, and with what its file brought along."""
         plan = solve(job, detailed)
         now = _now()
         with self._writing() as session:
-            row = JobRow(id=secrets.token_hex(6), name=job.name, head=1, created_at=now, changed_at=now)
-            revision = RevisionRow(number=1, kind=kind, who=who, at=now, what=kind, patch="[]", document=job.model_dump_json())
+            row = JobRow(id=secrets.token_hex(6), name=job.name, head=1, created_at=now, changed_at=now, came_with=came_with)
+            revision = RevisionRow(
+                number=1, kind=kind, who=who, at=now, what=what[:200] or kind, patch="[]", document=job.model_dump_json()
+            )
             row.revisions.append(revision)
             session.add(row)
             session.commit()
@@ -133,6 +144,16 @@ class Jobs:
                 .limit(500)
             )
             return tuple(Revision(number, kind, who, at.replace(tzinfo=UTC), what) for number, kind, who, at, what in found)
+
+    def is_kept(self, job_id: str) -> bool:
+        """Tell whether a job is kept here."""
+        with Session(self._engine) as session:
+            return session.get(JobRow, job_id) is not None
+
+    def came_with(self, job_id: str) -> str | None:
+        """Read what a job's file brought along; None where it came by none."""
+        with Session(self._engine) as session:
+            return _read(session, job_id)[0].came_with
 
     def at_revision(self, job_id: str, number: int) -> Job:
         """Read a job as it stood at a revision."""

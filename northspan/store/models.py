@@ -13,7 +13,7 @@ class Base(DeclarativeBase):
 
 
 class JobRow(Base):
-    """A job: its name, and the number of the revision that counts now."""
+    """A job: its name, the number of the revision that counts now, and what its file brought along, if it came by one."""
 
     __tablename__ = "jobs"
 
@@ -22,6 +22,7 @@ class JobRow(Base):
     head: Mapped[int]
     created_at: Mapped[datetime]
     changed_at: Mapped[datetime]
+    came_with: Mapped[str | None] = mapped_column(Text)
     revisions: Mapped[list[RevisionRow]] = relationship(back_populates="job", order_by="RevisionRow.number")
 
 

@@ -89,8 +89,29 @@ class Ordinary(ApiCase):
         saved = self.client.get(f"{self.url}/export/job.json")
         self.assertIn('filename="test-property', saved.headers["Content-Disposition"])
         back = self.client.post("/api/import", data=saved.data)
-        self.assertEqual((back.status_code, back.get_json()["job"]), (201, json.loads(self.stored.job.model_dump_json())))
+        named = json.loads(self.stored.job.model_dump_json()) | {"name": "Test property, second copy"}
+        self.assertEqual((back.status_code, back.get_json()["job"]), (201, named))
         self.assertNotEqual(back.get_json()["id"], self.stored.id)
+        first = self.client.get(f"/api/jobs/{back.get_json()['id']}/revisions").get_json()
+        self.assertIn("this is a second copy", first["revisions"][-1]["what"])
+        self.assertEqual(first["before"], [])
+
+    def test_a_job_file_keeps_who_and_its_history_where_it_is_wanted(self):
+        patch = [{"op": "add", "path": "/runs/F1/load_a", "value": 50}]
+        headers = {"If-Match": str(self.stored.revision), "Northspan-Person": "Ann"}
+        self.client.patch(self.url, json=patch, headers=headers)
+        plain = json.loads(self.client.get(f"{self.url}/export/job.json").data)
+        self.assertEqual((plain["file"]["who"], plain["file"]["history"]), ("Ann", []))
+        whole = json.loads(self.client.get(f"{self.url}/export/job.json?history=1").data)
+        self.assertEqual([line["number"] for line in whole["file"]["history"]], [2, 1])
+        whole["file"]["job"] = "elsewhere"  # as on another machine
+        come = self.client.post("/api/import", json=whole).get_json()
+        self.assertEqual(come["job"]["name"], "Test property")
+        said = self.client.get(f"/api/jobs/{come['id']}/revisions").get_json()
+        self.assertEqual(said["revisions"][-1]["what"], "Opened from a file of revision 2, last changed by Ann")
+        self.assertEqual([line["who"] for line in said["before"]], ["Ann", ""])
+        whole["file"]["revision"] = 0
+        self.assertEqual(self.problem(self.client.post("/api/import", json=whole), 422)["field"], "/file/revision")
 
     def test_an_empty_job_is_started(self):
         job_id = self.jobs.add(empty_job("Bare"), "").id

@@ -30,7 +30,6 @@ class Electrodes(BrowserCase):
         self.assertEqual(len(self.kept(job_id)["job"]["electrodes"]), len(before) + 1)
         self.no_violation(self.page, "electrodes")
 
-
     def test_readings_are_typed_mended_and_struck_in_a_table(self):
         job_id = self.a_demo()
         self.page.goto(f"/jobs/{job_id}/electrodes")

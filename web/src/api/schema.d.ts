@@ -2004,7 +2004,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Save a job as a file. */
+        /** Save a job as a file, with who changed it last; with its history too where `history` is asked. */
         get: {
             parameters: {
                 query?: never;
@@ -4554,6 +4554,23 @@ export interface components {
              * @default []
              */
             vehicles_va?: number[];
+        };
+        /**
+         * EarlierItem
+         * @description A line of the history that came with a job's file.
+         */
+        EarlierItem: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Number */
+            number: number;
+            /** What */
+            what: string;
+            /** Who */
+            who: string;
         };
         /**
          * EarthChoice
@@ -7825,9 +7842,14 @@ export interface components {
         };
         /**
          * RevisionList
-         * @description The history of a job, the newest first.
+         * @description The history of a job, the newest first; `before` is what its file brought along.
          */
         RevisionList: {
+            /**
+             * Before
+             * @default []
+             */
+            before: components["schemas"]["EarlierItem"][];
             /** Revisions */
             revisions: components["schemas"]["RevisionItem"][];
         };

@@ -6,12 +6,14 @@ import { useJob } from '../../state/job'
 
 const store = useJob()
 const lines = ref<Schemas['RevisionItem'][]>([])
+const before = ref<Schemas['EarlierItem'][]>([])
 watch(
   () => store.state?.revision,
   async () => {
     if (!store.state) return
     const { data } = await client.GET('/api/jobs/{job_id}/revisions', { params: { path: { job_id: store.state.id } } })
     if (data) lines.value = data.revisions
+    if (data) before.value = data.before
   },
   { immediate: true },
 )
@@ -49,5 +51,31 @@ watch(
         </tr>
       </tbody>
     </table>
+    <template v-if="before.length">
+      <h2>Before it came here by a file</h2>
+      <table class="record">
+        <thead>
+          <tr>
+            <th>Revision</th>
+            <th>When</th>
+            <th>Who</th>
+            <th>What</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="line in before" :key="line.number">
+            <td class="number">{{ line.number }}</td>
+            <td>{{ new Date(line.at).toLocaleString() }}</td>
+            <td>{{ line.who || 'nobody named' }}</td>
+            <td>{{ line.what }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </template>
+    <p v-if="store.state">
+      <a class="cure" :href="`/api/jobs/${store.state.id}/export/job.json?history=1`" download
+        >Save the job with its history</a
+      >
+    </p>
   </main>
 </template>
