@@ -126,7 +126,7 @@ def _complete(path: str, method: str, operation: dict[str, Any], taken: dict[str
         path.endswith("/jobs") and method == "get"
     ):
         extra.append(_FOCUS)
-    if path.endswith("/starts"):
+    if path.endswith("/starts") or "/library" in path:
         extra.append(_RULEBOOK)
     operation["parameters"] = operation.get("parameters", []) + extra
 

@@ -232,7 +232,7 @@ def drop_load() -> Response:
 @bp.get("/library.csv")
 def export_library() -> Response:
     """Save the whole library as CSV."""
-    loads = (*_library().own(), *_library().standard())
+    loads = (*_library().own(), *_library().standard(_which_library()))
     headers = {"Content-Disposition": 'attachment; filename="loads.csv"'}
     return Response(write_loads(loads), mimetype="text/csv", headers=headers)
 
@@ -272,9 +272,14 @@ def _library() -> Library:
     return library
 
 
+def _which_library() -> str:
+    """The loads that are usual under the rulebook that is asked, or under the first."""
+    return rulebook_named(bodies.rulebook_asked(rulebook_names()[0])).library
+
+
 def _library_state() -> Response:
     library = _library()
-    return bodies.answer(models.LoadLibrary(own=list(library.own()), standard=list(library.standard())))
+    return bodies.answer(models.LoadLibrary(own=list(library.own()), standard=list(library.standard(_which_library()))))
 
 
 def _started(wanted: models.NewJob) -> Job:

@@ -10,19 +10,17 @@ from dataclasses import dataclass, replace
 from datetime import UTC, datetime
 from typing import Any
 
-import jsonpatch
-import jsonpointer
 from sqlalchemy import Engine, select
 from sqlalchemy.orm import Session
 
 from northspan.core.document.job import Job
-from northspan.core.document.limits import amount, bare
 from northspan.core.document.plan import Plan
 from northspan.core.document.upgrade import read_job
 from northspan.core.solve import solve
-from northspan.core.working.errors import InvalidJob, NorthSpanError
+from northspan.core.working.errors import NorthSpanError
 from northspan.store.database import turn_to_write
 from northspan.store.models import JobRow, RevisionRow
+from northspan.store.patching import patched, what_changed
 
 
 class NoSuchJob(NorthSpanError):
@@ -237,127 +235,6 @@ class Jobs:
         with turn_to_write(), Session(self._engine, expire_on_commit=False) as session:
             session.connection(execution_options={"write": True})
             yield session
-
-
-MOST_PARTS = 300_000  # values in a document; a job of 500 runs has a tenth of it
-
-
-def patched(document: dict[str, Any], patch: list[dict[str, Any]]) -> object:
-    """Apply a JSON Patch, naming the operation that fails. The document handed in is used up.
-
-    Parameters
-    ----------
-    document : dict
-        The job document. [-]
-    patch : list of dict
-        RFC 6902 operations. [-]
-
-    Raises
-    ------
-    InvalidJob
-        If an operation does not fit the document, or makes it larger than any job.
-    """
-    parts = _parts(document)
-    for number, operation in enumerate(patch):
-        try:
-            parts += _added(document, operation)
-            if parts > MOST_PARTS:
-                raise InvalidJob(
-                    operation["path"] or "/",
-                    f"operation {number + 1} of the edit, {operation['op']}, makes the job larger than any job may be.",
-                    "Copy a part once, not into itself.",
-                )
-            document = jsonpatch.apply_patch(document, [operation], in_place=True)
-        except (jsonpatch.JsonPatchException, jsonpointer.JsonPointerException, TypeError, ValueError, RecursionError) as error:
-            reason = (
-                "the value there is another" if isinstance(error, jsonpatch.JsonPatchTestFailed) else "there is no such place in the job"
-            )
-            raise InvalidJob(
-                operation["path"] or "/",
-                f"operation {number + 1} of the edit, {operation['op']}, cannot be done: {reason}.",
-                "Read the job again and edit what is there.",
-            ) from error
-    return document
-
-
-def _added(document: object, operation: dict[str, Any]) -> int:
-    """How many values an operation adds at the most."""
-    if operation["op"] == "copy":
-        return _parts(jsonpointer.resolve_pointer(document, operation.get("from") or ""))
-    return _parts(operation.get("value")) if operation["op"] in {"add", "replace"} else 0
-
-
-def _parts(document: object) -> int:
-    """Count the values of a document, without going down into itself."""
-    count, left = 0, [document]
-    while left and count <= MOST_PARTS:
-        here = left.pop()
-        count += 1
-        if isinstance(here, dict):
-            left.extend(here.values())
-        elif isinstance(here, list):
-            left.extend(here)
-    return count
-
-
-def what_changed(patch: list[dict[str, Any]], document: dict[str, Any]) -> str:
-    """Say in a few words what an edit changed, by the names that people know.
-
-    Parameters
-    ----------
-    patch : list of dict
-        RFC 6902 operations. [-]
-    document : dict
-        The job document before the edit. [-]
-
-    Examples
-    --------
-    >>> what_changed([{"op": "add", "path": "/runs/F2/metal", "value": "copper"}], {"runs": {"F2": {"name": "Barn feeder"}}})
-    'Barn feeder: metal copper'
-    """
-    done = [operation for operation in patch if operation["op"] != "test"]
-    told = [operation for operation in done if not _as_it_was(operation, document)] or done
-    return "; ".join(_change(operation, document) for operation in told)[:200]
-
-
-def _as_it_was(operation: dict[str, Any], document: dict[str, Any]) -> bool:
-    """Whether an operation puts in what is there already; that is not worth a word."""
-    if operation["op"] not in {"add", "replace"}:
-        return False
-    try:
-        there: object = jsonpointer.resolve_pointer(document, operation["path"])
-    except (jsonpointer.JsonPointerException, TypeError, ValueError):  # nothing is there yet
-        return False
-    return there == operation.get("value")
-
-
-def _change(operation: dict[str, Any], document: dict[str, Any]) -> str:
-    kind, _, rest = operation["path"].strip("/").partition("/")
-    key, _, field = rest.partition("/")
-    part = document.get(kind, {}).get(key, {}) if isinstance(document.get(kind), dict) else {}
-    name = part["name"] if isinstance(part, dict) and "name" in part else f"{kind} {bare(key)}".strip()
-    what, last = _field_words(field), field.rpartition("/")[2]
-    feet = document.get("units", "feet") == "feet"
-    value = operation.get("value")
-    if operation["op"] == "remove":
-        outcome = "removed"
-    elif isinstance(value, bool):
-        outcome = "yes" if value else "no"
-    elif isinstance(value, (int, float)):
-        outcome = amount(value, last or key or kind, feet=feet)
-    elif isinstance(value, str):
-        outcome = value.replace("_", " ")
-    elif value is None:
-        outcome = "handed back to the rules"
-    else:
-        outcome = "changed" if part else "added"
-    return f"{name.replace('_', ' ')}: {f'{what} {outcome}'.strip()}"
-
-
-def _field_words(field: str) -> str:
-    """A field as people call it: stretches counted from one, without the unit that its figure carries."""
-    words = [bare(part).replace("_", " ") if not part.isdigit() else str(int(part) + 1) for part in field.split("/")]
-    return " ".join("stretch" if word == "segments" else word for word in words).strip()
 
 
 def _keep(session: Session, row: JobRow, revision: RevisionRow, job: Job | None = None) -> StoredJob:

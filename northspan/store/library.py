@@ -39,10 +39,10 @@ class Library:
             rows = session.scalars(select(LibraryRow).order_by(LibraryRow.name))
             return tuple(LibraryLoad.model_validate_json(row.document) for row in rows)
 
-    def standard(self) -> tuple[LibraryLoad, ...]:
+    def standard(self, library: str) -> tuple[LibraryLoad, ...]:
         """List the loads that come with the program, without those that a kept one of the same name replaces."""
         names = {load.name for load in self.own()}
-        return tuple(load for load in standard_loads() if load.name not in names)
+        return tuple(load for load in standard_loads(library) if load.name not in names)
 
     def keep(self, loads: Iterable[LibraryLoad]) -> None:
         """Keep loads; one of the same name takes the old one's place."""

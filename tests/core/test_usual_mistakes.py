@@ -13,7 +13,7 @@ from northspan.core.rulebooks.us import devices, electrodes, grounds, loads, pip
 from northspan.core.rulebooks.us.ampacities import carrying_conductors, is_nipple, run_ampacity
 from northspan.core.solve import solve
 from northspan.core.working.errors import NoSolution
-from northspan.store.jobs import patched
+from northspan.store.patching import patched
 from tests.support import FT_M, LEAST, US, a_feeder, a_segment, checked, found, margin, run_of, with_loads
 
 COPPER = Wire("4/0", Metal.copper, "THWN-2")

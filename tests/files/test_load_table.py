@@ -13,7 +13,7 @@ from northspan.files.load_table import read_loads, write_loads
 
 class Table(unittest.TestCase):
     def test_there_and_back(self):
-        loads = (*standard_loads(), LibraryLoad(name='=1+1, "odd"', power_va=1234.5, alternates="heat", shed_order=2))
+        loads = (*standard_loads("north_american"), LibraryLoad(name='=1+1, "odd"', power_va=1234.5, alternates="heat", shed_order=2))
         self.assertEqual(read_loads(write_loads(loads)), loads)
         self.assertNotIn("\n=", write_loads(loads))  # no spreadsheet takes the name for a formula
 
@@ -49,6 +49,6 @@ class Table(unittest.TestCase):
                 read_loads(text)
 
     def test_what_comes_with_the_program(self):
-        loads = standard_loads()
+        loads = standard_loads("north_american")
         self.assertEqual(len({load.name for load in loads}), len(loads))
         self.assertTrue(all(load.starting_a is None or load.starting_a > 0 for load in loads))

@@ -18,8 +18,9 @@ from northspan.core.desk.demo_us import kestrel_hollow
 from northspan.core.working.errors import InvalidJob, NoSolution, OutsideTable
 from northspan.store import database
 from northspan.store.database import FILE_NAME, DatabaseUnfit, copy_database, migrate, open_database
-from northspan.store.jobs import Jobs, NoSuchJob, NothingToDo, Stale, what_changed
+from northspan.store.jobs import Jobs, NoSuchJob, NothingToDo, Stale
 from northspan.store.models import Base
+from northspan.store.patching import what_changed
 from tests.support import a_feeder
 
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from northspan.core.document.job import Metal, Obstacle, Place, Run, RunKind
 
 DEFERENCE = (
-    "North Span plans and explains. The adopted local code, the {utility}, the inspector and {licensed_electrician} have the last word."
+    "North Span plans and explains. The code in force there, the {utility}, the inspector and {licensed_electrician} have the last word."
 )
 _OFF = "Turn off, lock, test dead, and test the tester. Never work a live box."
 _LINE_SIDE = "Line-side conductors stay live with the main off. Only the {utility} can make them dead."

@@ -30,7 +30,8 @@ EVERYTHING = Stock()
 class Rulebook:
     """A code. `not_covered` names what it leaves to others; `loop` is there where it protects by the earth fault loop.
 
-    `stock` is what supply houses have where it is followed; empty: all that is made.
+    `stock` is what supply houses have where it is followed; empty: all that is made. `library` names the loads that are
+    usually met there.
     """
 
     id: str
@@ -54,3 +55,4 @@ class Rulebook:
     choices: Choices
     loop: LoopRules | None = None
     stock: Stock = EVERYTHING
+    library: str = "north_american"

@@ -12,7 +12,7 @@ from northspan.core.physics.grid import earthed
 from northspan.core.physics.soil import Soil
 from northspan.core.working.errors import InvalidJob, NoSolution, OutsideTable
 from northspan.standins.earth_tester import SimulatedTester
-from northspan.store.jobs import patched
+from northspan.store.patching import patched
 from tests.support import FT_M, checked, examples
 
 

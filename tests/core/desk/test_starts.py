@@ -11,7 +11,7 @@ from northspan.core.document.upgrade import read_job
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
 from northspan.core.solve import solve
 from northspan.core.working.errors import InvalidJob
-from northspan.store.jobs import patched
+from northspan.store.patching import patched
 from tests.run import slow
 from tests.support import found
 

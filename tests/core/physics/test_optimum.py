@@ -14,7 +14,7 @@ from northspan.core.solve import solve
 from northspan.core.topics.site.calculators import SiteQuestion, site
 from northspan.core.topics.site.choices import site_choices
 from northspan.core.working.errors import NoSolution
-from northspan.store.jobs import patched
+from northspan.store.patching import patched
 from tests.support import a_feeder, a_property_of, checked
 
 

@@ -2530,7 +2530,10 @@ export interface paths {
         /** List the loads to choose from. */
         get: {
             parameters: {
-                query?: never;
+                query?: {
+                    /** @description In whose words and units; the first one if left out */
+                    rulebook?: string;
+                };
                 header?: never;
                 path?: never;
                 cookie?: never;
@@ -2561,7 +2564,10 @@ export interface paths {
         /** Keep a load in the library; one of the same name is replaced. */
         post: {
             parameters: {
-                query?: never;
+                query?: {
+                    /** @description In whose words and units; the first one if left out */
+                    rulebook?: string;
+                };
                 header?: never;
                 path?: never;
                 cookie?: never;
@@ -2608,7 +2614,10 @@ export interface paths {
         /** Save the whole library as CSV. */
         get: {
             parameters: {
-                query?: never;
+                query?: {
+                    /** @description In whose words and units; the first one if left out */
+                    rulebook?: string;
+                };
                 header?: never;
                 path?: never;
                 cookie?: never;
@@ -2655,7 +2664,10 @@ export interface paths {
         /** Keep all loads of a CSV file. */
         post: {
             parameters: {
-                query?: never;
+                query?: {
+                    /** @description In whose words and units; the first one if left out */
+                    rulebook?: string;
+                };
                 header?: never;
                 path?: never;
                 cookie?: never;
@@ -2704,7 +2716,10 @@ export interface paths {
         /** Drop a kept load from the library. */
         post: {
             parameters: {
-                query?: never;
+                query?: {
+                    /** @description In whose words and units; the first one if left out */
+                    rulebook?: string;
+                };
                 header?: never;
                 path?: never;
                 cookie?: never;

@@ -94,15 +94,15 @@ export const deviceTypes = (options: Options | null): Choice[] => [
 export const ENCLOSURE_KINDS = choices(
   ['meter', 'meter'],
   ['meter_main', 'meter-main'],
-  ['panel_main_breaker', '{panel} with a main breaker'],
-  ['panel_lugs', '{panel} with lugs only'],
-  ['disconnect', 'disconnect'],
+  ['panel_main_breaker', '{panel} {main_breaker}'],
+  ['panel_lugs', '{panel} {lugs_only}'],
+  ['disconnect', '{disconnect}'],
   ['transfer_switch', '{transfer_switch}'],
   ['junction_box', 'junction box'],
-  ['splitter', 'splitter'],
+  ['splitter', '{splitter}'],
 )
 export const SOURCE_KINDS = choices(
-  ['utility_transformer', '{utility} transformer'],
+  ['utility_transformer', '{utility_transformer}'],
   ['transformer', 'own transformer'],
   ['generator', 'generator'],
   ['inverter_pair', 'paired inverters'],
@@ -141,7 +141,7 @@ export const FIELDS: Record<PartKind, Field[]> = {
       label: 'Windings',
       type: 'choice',
       choices: choices(
-        ['split_phase', 'center tap'],
+        ['split_phase', '{center_tap}'],
         ['wye_legs', 'two legs of a wye'],
         ['two_wire', 'two wires, no neutral'],
         ['single_phase', 'one line and neutral'],
@@ -241,7 +241,7 @@ export const FIELDS: Record<PartKind, Field[]> = {
     },
     {
       field: 'tap_percent',
-      label: 'Its tap, above its voltage',
+      label: 'Its tapping, above its voltage',
       type: 'percent',
       hint: '0 %',
       only: (p) => p.kind === 'transformer',
@@ -344,13 +344,13 @@ export const FIELDS: Record<PartKind, Field[]> = {
     },
     {
       field: 'ground_bar_found',
-      label: '{Ground_bar} and can, as found',
+      label: '{Ground_bar} and {can}, as found',
       type: 'choice',
       choices: choices(['unknown', 'not looked at'], ['bonded', 'bonded'], ['separate', 'isolated']),
     },
     { field: 'main_a', label: 'Main', type: 'amperes', hint: 'none' },
-    { field: 'bus_a', label: 'Bus rating', type: 'amperes', hint: 'on the label' },
-    { field: 'interrupting_a', label: 'Interrupting rating', type: 'amperes', hint: 'on the label' },
+    { field: 'bus_a', label: '{Bus_rating}', type: 'amperes', hint: 'on the label' },
+    { field: 'interrupting_a', label: '{Interrupting_rating}', type: 'amperes', hint: 'on the label' },
     {
       field: 'room',
       label: 'It hangs in',
@@ -499,7 +499,7 @@ export const FIELDS: Record<PartKind, Field[]> = {
         ['service', '{service}'],
         ['feeder', '{feeder}'],
         ['branch', '{branch_circuit}'],
-        ['tap', 'tap'],
+        ['tap', '{a_tap}'],
       ),
     },
     { field: 'origin', label: 'From', type: 'node', required: true },
@@ -555,7 +555,7 @@ export const FIELDS: Record<PartKind, Field[]> = {
     { field: 'in_the_way', label: 'In the way', type: 'choices', choices: OBSTACLES },
     { field: 'note', label: 'Note', type: 'text', hint: 'for the crew' },
     { field: 'located', label: 'Other lines in the ground located and marked', type: 'flag' },
-    { field: 'full_rated', label: 'Device and can marked for 100 % continuous', type: 'flag', where: notByLoop },
+    { field: 'full_rated', label: 'Device and {can} marked for 100 % continuous', type: 'flag', where: notByLoop },
     { field: 'residual_ma', label: 'Residual-current device, mA', type: 'number', hint: 'none' },
     { field: 'gfci', label: 'Ground-fault protected', type: 'flag', where: notByLoop },
     {

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from northspan.core.document.job import Circuit, Metal, Method
 from northspan.core.rulebooks.amounts import Amounts
 from northspan.core.rulebooks.ca import ampacities
-from northspan.core.rulebooks.questions.words import Dialect
+from northspan.core.rulebooks.questions.words import Dialect, Terms
 
 DIALECT = Dialect(
     aluminum="aluminum",
@@ -19,6 +19,14 @@ DIALECT = Dialect(
     panel="panelboard",
     pipe="conduit",
     length_unit="metres",
+    terms=Terms(
+        equipment_grounding_conductor="bonding conductor",
+        equipment_ground="bonding conductor",
+        an_equipment_ground="a bonding conductor",
+        grounds="bonding conductors",
+        ground_wires="bonding conductors",
+        grounded_conductor="neutral",
+    ),
 )
 _PIPE_WORDS = {Method.pvc40: "PVC", Method.emt: "EMT", Method.rmc: "rigid"}
 _COLORS = {

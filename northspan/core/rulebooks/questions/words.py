@@ -66,6 +66,17 @@ class Terms:
     fish_tape: str = "fish tape"
     pull_line: str = "pull line"
     ground: str = "ground"
+    can: str = "can"
+    cans: str = "cans"
+    disconnect: str = "disconnect"
+    splitter: str = "splitter"
+    lugs_only: str = "with lugs only"
+    main_breaker: str = "with a main breaker"
+    utility_transformer: str = "utility transformer"
+    center_tap: str = "center tap"
+    bus_rating: str = "bus rating"
+    interrupting_rating: str = "interrupting rating"
+    a_tap: str = "tap"
 
 
 @dataclass(frozen=True, slots=True)

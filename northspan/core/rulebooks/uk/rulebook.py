@@ -49,5 +49,6 @@ def rulebook() -> Rulebook:
         panels=panels,
         words=UkWords(),
         choices=choices,
+        library="british",
         loop=loop_rules,
     )

@@ -13,15 +13,20 @@ _FLAGS = ("uses_neutral", "continuous", "watches_neutral", "with_heat")
 
 
 @cache
-def standard_loads() -> tuple[LibraryLoad, ...]:
+def standard_loads(library: str) -> tuple[LibraryLoad, ...]:
     """List the loads that come with the program.
+
+    Parameters
+    ----------
+    library : str
+        Which of its libraries, as a rulebook names it. [-]
 
     Raises
     ------
     pydantic.ValidationError
         If the packaged file is broken.
     """
-    text = files("northspan.core.topics.loads").joinpath("standard_loads.csv").read_text(encoding="utf-8")
+    text = files("northspan.core.topics.loads").joinpath(f"loads_{library}.csv").read_text(encoding="utf-8")
     lines = [line for line in text.splitlines() if not line.startswith("#")]
     return tuple(load_from_row(row) for row in csv.DictReader(lines))
 

@@ -8,7 +8,7 @@ from northspan.core.desk.starts.under import start_job_under
 from northspan.core.document.job import Job
 from northspan.core.rulebooks.registry import rulebook_names
 from northspan.core.solve import solve
-from northspan.store.jobs import patched
+from northspan.store.patching import patched
 from tests.support import checked
 
 

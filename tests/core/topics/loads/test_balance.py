@@ -5,7 +5,7 @@ from dataclasses import asdict
 
 from northspan.core.document.job import Across, Job, Load, Status
 from northspan.core.solve import solve
-from northspan.store.jobs import patched
+from northspan.store.patching import patched
 from tests.support import a_feeder, checked, found, run_of, with_loads
 
 ONE, TWO, BOTH = Across.l1_neutral, Across.l2_neutral, Across.line_line

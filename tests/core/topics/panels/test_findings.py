@@ -7,7 +7,7 @@ from northspan.core.desk.rulebook_change import moved
 from northspan.core.document.job import Electrode, Room
 from northspan.core.document.upgrade import read_job
 from northspan.core.solve import solve
-from northspan.store.jobs import patched
+from northspan.store.patching import patched
 from tests.support import checked, found
 
 

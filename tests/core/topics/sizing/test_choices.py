@@ -4,7 +4,7 @@ import unittest
 
 from northspan.core.document.job import Metal, Prices
 from northspan.core.solve import solve
-from northspan.store.jobs import patched
+from northspan.store.patching import patched
 from tests.support import US, a_feeder, checked, margin, run_of
 
 FREE = Prices(

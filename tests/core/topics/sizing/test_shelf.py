@@ -9,7 +9,7 @@ from northspan.core.document.job import Across, CallChoice, Job, Load, Metal, St
 from northspan.core.document.upgrade import read_job
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
 from northspan.core.solve import solve
-from northspan.store.jobs import patched
+from northspan.store.patching import patched
 from tests.support import FT_M, a_feeder, checked, found, run_of, with_loads
 
 

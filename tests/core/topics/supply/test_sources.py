@@ -8,7 +8,7 @@ from northspan.core.document.job import Load, Source, SourceKind, System
 from northspan.core.document.upgrade import read_job
 from northspan.core.solve import solve
 from northspan.core.topics.supply.capability import capability, widest_gap_w
-from northspan.store.jobs import patched
+from northspan.store.patching import patched
 from tests.support import a_feeder, checked, found
 
 

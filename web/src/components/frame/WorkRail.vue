@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import { useJob } from '../../state/job'
+import { fill } from '../../setup/terms'
 import { STEPS } from '../../state/steps'
 
 const props = defineProps<{ step: string }>()
@@ -19,7 +20,7 @@ const items = computed(() => STEPS.map((s, i) => ({ ...s, number: i + 1, note: n
 function noteOf(key: string, built: boolean): string {
   if (!built) return 'not built'
   if (open.value[key]) return `${open.value[key]} to cure`
-  if (key === 'survey') return `${Object.keys(store.job?.enclosures ?? {}).length} cans`
+  if (key === 'survey') return `${Object.keys(store.job?.enclosures ?? {}).length} ${fill('{cans}')}`
   if (key === 'loads') return `${Object.keys(store.plan?.loads ?? {}).length} loads`
   if (key === 'electrodes')
     return `${Object.values(store.job?.electrodes ?? {}).filter((e) => e.status !== 'remove').length} noted`

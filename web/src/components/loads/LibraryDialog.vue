@@ -2,8 +2,11 @@
 import { computed, ref, watch } from 'vue'
 import { client, problemText, type LibraryLoad, type Problem, type Schemas } from '../../api/client'
 import { powerText } from '../../format/quantities'
+import { useJob } from '../../state/job'
 
 /** Loads to choose from: what comes with the program, and what people kept. */
+const store = useJob()
+const under = computed(() => ({ params: { query: { rulebook: store.job?.rulebook } } }))
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ take: [load: LibraryLoad] }>()
 const library = ref<Schemas['LoadLibrary'] | null>(null)
@@ -19,12 +22,12 @@ const found = computed(() =>
 watch(open, async (now) => {
   if (!now) return
   text.value = ''
-  library.value = (await client.GET('/api/library')).data ?? null
+  library.value = (await client.GET('/api/library', under.value)).data ?? null
   trouble.value = library.value ? '' : 'The server does not answer.'
 })
 
 async function drop(name: string): Promise<void> {
-  const { data, error } = await client.POST('/api/library/drop', { body: { name } })
+  const { data, error } = await client.POST('/api/library/drop', { ...under.value, body: { name } })
   if (data) library.value = data
   else trouble.value = problemText(error as Problem)
 }
@@ -32,7 +35,7 @@ async function drop(name: string): Promise<void> {
 async function read(): Promise<void> {
   const chosen = file.value?.files?.[0]
   if (!chosen) return
-  const { data, error } = await client.POST('/api/library/csv', { body: { text: await chosen.text() } })
+  const { data, error } = await client.POST('/api/library/csv', { ...under.value, body: { text: await chosen.text() } })
   if (file.value) file.value.value = ''
   trouble.value = data ? '' : `${chosen.name} was not read. ${problemText(error as Problem)}`
   if (data) library.value = data
@@ -69,7 +72,7 @@ function take(load: LibraryLoad): void {
       </ul>
       <p v-if="library && !found.length" class="empty">Nothing is called that.</p>
       <div class="dialog-buttons">
-        <a class="cure link" href="/api/library.csv" download>Save as CSV</a>
+        <a class="cure link" :href="`/api/library.csv?rulebook=${store.job?.rulebook ?? ''}`" download>Save as CSV</a>
         <button class="cure plain" @click="file?.click()">Read a CSV</button>
         <input
           ref="file"

@@ -58,7 +58,7 @@ const hasNeutral = computed(() => {
       :class="{ danger: can?.dangerous }" />
     <BenchPress
       data-stays
-      :label="`${node.name}, ${touchWords}: ${fill('let a {hot_wire} touch the can')}`"
+      :label="`${node.name}, ${touchWords}: ${fill('let a {hot_wire} touch the {can}')}`"
       :pressed="seen.bench.trial.case_fault === node.id"
       :x="node.x - 6"
       :y="CAN_TOP - 46"

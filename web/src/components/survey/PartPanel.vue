@@ -20,7 +20,7 @@ const name = computed(() => (part.value ? (store.job?.[part.value.kind][part.val
 const WORDS: Record<PartKind, string> = {
   sources: 'Source',
   buildings: 'Building',
-  enclosures: '{Panel} or can',
+  enclosures: '{Panel} or {can}',
   electrodes: 'Electrode',
   loads: 'Load',
   runs: 'Run',

@@ -52,7 +52,7 @@ async function move(event: KeyboardEvent, index: number): Promise<void> {
         <div class="survey-tools" role="group" aria-label="Add">
           <v-btn color="primary" variant="flat" @click="starting = true">Guided start</v-btn>
           <button class="cure" @click="adding.source">Add a source</button>
-          <button class="cure" @click="adding.enclosure">{{ $fill('Add a {panel} or can') }}</button>
+          <button class="cure" @click="adding.enclosure">{{ $fill('Add a {panel} or {can}') }}</button>
           <button class="cure" @click="adding.building">Add a building</button>
           <button class="cure" @click="adding.electrode">Add an electrode</button>
         </div>
