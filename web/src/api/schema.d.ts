@@ -10586,7 +10586,7 @@ export interface components {
         };
         /**
          * WorkLine
-         * @description A line of working, printed.
+         * @description A line of working, printed; `where` says what its letters stand for that no line before has brought in.
          */
         WorkLine: {
             /** Citation */
@@ -10603,6 +10603,11 @@ export interface components {
             symbol: string;
             /** Unit */
             unit: string;
+            /**
+             * Where
+             * @default
+             */
+            where?: string;
             /** Words */
             words: string;
         };

@@ -152,6 +152,32 @@ export function useJobActions(dialogs: { helping: Ref<boolean>; ruling: Ref<bool
     })),
   ])
 
-  const actions = computed(() => [...commands.value, ...places.value])
+  /** Every limit and every line of working with the article it follows: what a pressed citation finds. */
+  const cited = computed<Action[]>(() =>
+    named(store.plan?.runs).flatMap(([key]) => {
+      const run = store.plan!.runs[key]!
+      const open = (): void => {
+        void store.choose(key)
+        to('sizing')
+      }
+      const limits = run.margins.map((one) => ({
+        words: `${run.name}: ${one.words}`,
+        keys: one.citation,
+        also: one.citation,
+        run: open,
+      }))
+      const lines = run.working.flatMap((group) =>
+        group.lines.map((line) => ({
+          words: `${run.name}, ${group.title}: ${line.words}`,
+          keys: line.citation,
+          also: line.citation,
+          run: open,
+        })),
+      )
+      return [...limits, ...lines.filter((line) => /\d/.test(line.keys))]
+    }),
+  )
+
+  const actions = computed(() => [...commands.value, ...places.value, ...cited.value])
   return { actions, nextRun, otherMetal, resize }
 }

@@ -13,7 +13,7 @@ import { useFocusBack } from '../composables/useFocusBack'
 import { useShortcuts } from '../composables/useShortcuts'
 import { VIEWS } from '../setup/views'
 import { useJob } from '../state/job'
-import { working } from '../state/settings'
+import { asked, working } from '../state/settings'
 
 const route = useRoute()
 const store = useJob()
@@ -40,6 +40,8 @@ watch(
 )
 
 const { actions, nextRun, otherMetal, resize } = useJobActions({ helping, ruling, naming })
+watch(asked, (now) => now && (finding.value = true))
+watch(finding, (now) => !now && (asked.value = ''))
 const view = computed(() => VIEWS[step.value] ?? StepPending)
 
 for (const open of [helping, finding, ruling, naming]) useFocusBack(open)
@@ -78,6 +80,6 @@ useShortcuts({
     <HelpDialog v-model="helping" />
     <RulesDialog v-model="ruling" />
     <JobDialog v-model="naming" />
-    <FindDialog v-model="finding" :actions="actions" />
+    <FindDialog v-model="finding" :actions="actions" :start="asked" />
   </div>
 </template>

@@ -33,3 +33,6 @@ export const siting = ref(false)
 
 /** Whether the working is shown under the answer: long, so it waits folded on a phone. */
 export const working = ref(!window.matchMedia('(max-width: 900px)').matches)
+
+/** An article that somebody pressed, to be looked for in the job. */
+export const asked = ref('')

@@ -5,12 +5,13 @@ from __future__ import annotations
 from dataclasses import dataclass
 from functools import lru_cache
 
+from northspan.core.working.symbols import where
 from northspan.core.working.worked import Margin, Step
 
 
 @dataclass(frozen=True, slots=True)
 class WorkLine:
-    """A line of working, printed."""
+    """A line of working, printed; `where` says what its letters stand for that no line before has brought in."""
 
     symbol: str
     words: str
@@ -20,6 +21,7 @@ class WorkLine:
     unit: str
     citation: str
     kind: str
+    where: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -57,7 +59,13 @@ def work_lines(steps: tuple[Step, ...]) -> tuple[WorkLine, ...]:
     steps : tuple of Step
         Steps in order. [-]
     """
-    return tuple(WorkLine(s.symbol, s.words, s.formula, s.figures, s.result, s.unit, s.citation, s.kind) for s in steps)
+    lines: list[WorkLine] = []
+    known: set[str] = set()
+    for s in steps:
+        brought = where(s.put_in, s.text, known) if s.put_in else ""
+        lines.append(WorkLine(s.symbol, s.words, s.formula, s.figures, s.result, s.unit, s.citation, s.kind, brought))
+        known |= {s.symbol, *(symbol for symbol, _ in s.put_in)}
+    return tuple(lines)
 
 
 def margins_shown(margins: tuple[Margin, ...]) -> tuple[MarginShown, ...]:

@@ -10,7 +10,7 @@ export interface Action {
 }
 
 const open = defineModel<boolean>({ required: true })
-const props = defineProps<{ actions: Action[] }>()
+const props = defineProps<{ actions: Action[]; start?: string }>()
 const text = ref('')
 const at = ref(0)
 const field = ref<HTMLInputElement | null>(null)
@@ -26,7 +26,7 @@ const found = computed(() => {
 watch(text, () => (at.value = 0))
 watch(open, async (now) => {
   if (!now) return
-  text.value = ''
+  text.value = props.start ?? ''
   await nextTick()
   field.value?.focus()
 })

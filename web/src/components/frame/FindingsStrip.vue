@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import CiteButton from '../parts/CiteButton.vue'
 import { computed, ref } from 'vue'
 import type { Cure } from '../../api/client'
 import { useShowFinding } from '../../composables/useShowFinding'
@@ -51,7 +52,7 @@ function cure(chosen: Cure): void {
         <span class="severity"><i aria-hidden="true" />{{ WORDS[finding.severity] }}</span>
         <button class="finding-text" @click="show(finding)">
           <b>{{ finding.text }}</b> <template v-if="all">{{ finding.why }}</template>
-          <cite>{{ finding.citation }}</cite>
+          <CiteButton :text="finding.citation" />
         </button>
         <span class="cures">
           <button v-for="one in finding.cures" :key="one.words" class="cure" @click="cure(one)">{{ one.words }}</button>

@@ -1,8 +1,10 @@
 <script setup lang="ts">
+import CiteButton from '../parts/CiteButton.vue'
 import { computed, ref } from 'vue'
 import { useBench } from '../../composables/useBench'
 import { useWidth } from '../../composables/useWidth'
 import { useJob } from '../../state/job'
+import { benchWords } from '../../drawing/words'
 import BenchPicture from './BenchPicture.vue'
 import BenchTable from './BenchTable.vue'
 import BenchTry from './BenchTry.vue'
@@ -67,6 +69,7 @@ function volts(value: number): string {
           >: {{ answer.headline }}
         </p>
         <BenchPicture :bench="bench" :width="width" />
+        <p v-if="answer" class="sr-only picture-words">{{ benchWords(answer) }}</p>
         <p v-if="bench.trouble.value" class="bad legs-words" role="alert">{{ bench.trouble.value }}</p>
         <details v-if="answer" class="bench-values">
           <summary><b>All values, as tables</b></summary>
@@ -123,9 +126,7 @@ function volts(value: number): string {
           </table>
         </template>
         <h2>Why</h2>
-        <p>
-          {{ answer.why }} <cite>{{ answer.citation }}</cite>
-        </p>
+        <p>{{ answer.why }} <CiteButton :text="answer.citation" /></p>
         <OutbuildingEarth v-if="store.options?.by_loop" />
         <h2>If you change one thing</h2>
         <p v-if="!bench.changes.value" class="standing">Trying every change.</p>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import CiteButton from './CiteButton.vue'
 import type { Schemas } from '../../api/client'
 import SumText from './SumText.vue'
 
@@ -26,7 +27,8 @@ function result(line: Line): string {
         ><b>{{ result(line) }}</b
         ><template v-if="line.formula">: {{ line.formula }}</template></span
       >
-      <cite>{{ line.citation }}</cite>
+      <CiteButton :text="line.citation" />
+      <span v-if="line.where" class="where">where <SumText :text="line.where" /></span>
     </li>
   </ol>
 </template>

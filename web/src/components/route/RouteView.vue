@@ -8,6 +8,7 @@ import { figure, lengthText, parseLength, parseMeasure, withUnit } from '../../f
 import { fill } from '../../setup/terms'
 import { useJob } from '../../state/job'
 import CommitField from '../parts/CommitField.vue'
+import AnswerBar from '../sizing/AnswerBar.vue'
 import FindingsStrip from '../frame/FindingsStrip.vue'
 import SectionView from '../sizing/SectionView.vue'
 import StretchEditor from './StretchEditor.vue'
@@ -83,6 +84,7 @@ function take(cure: Cure): void {
         <p>Lay the property out in Survey first.</p>
         <v-btn color="primary" variant="flat" :to="`/jobs/${store.state?.id}/survey`">Go to Survey</v-btn>
       </div>
+      <AnswerBar />
       <FindingsStrip />
     </div>
     <div class="answer">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import CiteButton from '../parts/CiteButton.vue'
 import { computed, ref } from 'vue'
 import type { Cure, Finding, Segment } from '../../api/client'
 import { lengthText, roundLength } from '../../format/quantities'
@@ -83,7 +84,7 @@ function remove(): void {
     </div>
     <ul v-if="foundAt(index).length" class="part-findings">
       <li v-for="finding in foundAt(index)" :key="finding.where + finding.text" :class="finding.severity">
-        {{ finding.text }} {{ finding.why }} <cite>{{ finding.citation }}</cite>
+        {{ finding.text }} {{ finding.why }} <CiteButton :text="finding.citation" />
         <button v-for="one in finding.cures" :key="one.words" class="cure" @click="cure(one)">{{ one.words }}</button>
       </li>
     </ul>

@@ -6,6 +6,8 @@ import { useJob } from '../../state/job'
 import { working } from '../../state/settings'
 import AnswerBody from './AnswerBody.vue'
 import AnswerHead from './AnswerHead.vue'
+import { wayWords } from '../../drawing/words'
+import AnswerBar from './AnswerBar.vue'
 import DecidesPanel from './DecidesPanel.vue'
 import FindingsStrip from '../frame/FindingsStrip.vue'
 import StartDialog from '../frame/StartDialog.vue'
@@ -47,6 +49,9 @@ function release(): void {
         <div @pointerdown="hold" @pointerup="release" @pointercancel="release">
           <SectionView :scale="scale" :width="width" />
         </div>
+        <p v-if="store.job && store.plan" class="sr-only picture-words">
+          {{ wayWords(store.job, store.plan, store.way, store.units) }}
+        </p>
         <VoltageView :scale="scale" :width="width" />
         <DecidesPanel />
       </div>
@@ -60,6 +65,7 @@ function release(): void {
         </p>
         <StartDialog v-model="starting" fill />
       </div>
+      <AnswerBar />
       <FindingsStrip />
     </div>
     <div class="answer">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import CiteButton from '../parts/CiteButton.vue'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import type { PartKind } from '../../api/client'
@@ -48,7 +49,7 @@ function size(): void {
     <h1>{{ name }}</h1>
     <ul v-if="findings.length" class="part-findings">
       <li v-for="f in findings" :key="f.where + f.text" :class="f.severity">
-        {{ f.text }} <cite>{{ f.citation }}</cite>
+        {{ f.text }} <CiteButton :text="f.citation" />
       </li>
     </ul>
     <PartEditor :kind="part.kind" :part="part.key" />
