@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
 import { useRoute } from 'vue-router'
+import SumText from '../components/parts/SumText.vue'
 import WorkLines from '../components/parts/WorkLines.vue'
 import { amperes, depthText, figure, lengthText, percent, volts, withUnit } from '../format/quantities'
 import { useJob } from '../state/job'
@@ -59,6 +60,27 @@ const said = computed(() =>
 )
 /** Calls that somebody took, each with whose word it was. */
 const taken = computed(() => (plan.value?.calls ?? []).filter((call) => call.decided_by || call.ruled_by || call.why))
+
+/** What the letters of the working stand for, each said once. */
+const letters = computed(() =>
+  [
+    ...new Set(
+      (plan.value?.working ?? []).flatMap((group) => group.lines.flatMap((line) => (line.where ?? '').split(', '))),
+    ),
+  ]
+    .filter(Boolean)
+    .sort(),
+)
+
+/** Residual-current and ground-fault devices on the way, as they are noted. */
+const guards = computed(() =>
+  (store.way?.runs ?? []).flatMap((key) => {
+    const run = store.job?.runs[key]
+    if (!run) return []
+    if (run.residual_ma) return [`${run.name}: residual-current device of ${run.residual_ma} mA`]
+    return run.gfci ? [`${run.name}: device with ground-fault protection for people`] : []
+  }),
+)
 
 function printNow(): void {
   window.print()
@@ -128,6 +150,25 @@ function printNow(): void {
             }}<b v-if="!end.agrees">; found {{ end.bond_found === 'bonded' ? 'bonded' : 'apart' }}: to be cured</b
             >{{ ' ' }}<cite>{{ end.working[0]?.citation }}</cite>
           </td>
+        </tr>
+        <tr v-for="end in ends.filter((one) => one.fault_a)" :key="`${end.id} fault`">
+          <th>{{ end.name }}, fault</th>
+          <td>
+            {{ amperes(end.fault_a ?? 0) }} line to line<template v-if="end.fault_to_neutral_a"
+              >, {{ amperes(end.fault_to_neutral_a) }} line to neutral</template
+            >; its devices interrupt
+            {{
+              store.job.enclosures[end.id]?.interrupting_a
+                ? `${amperes(store.job.enclosures[end.id]!.interrupting_a!)}, as marked`
+                : 'what nobody read yet'
+            }}<template v-if="end.interrupting_least_a"
+              >, {{ amperes(end.interrupting_least_a) }} is the least</template
+            >
+          </td>
+        </tr>
+        <tr v-if="guards.length">
+          <th>Protection of people</th>
+          <td>{{ guards.join('; ') }}</td>
         </tr>
         <tr v-if="building">
           <th>{{ building.name }}</th>
@@ -206,6 +247,12 @@ function printNow(): void {
           {{ f.text }} <cite>{{ f.citation }}</cite>
         </li>
       </ul>
+    </section>
+    <section v-if="sheet !== 'pull' && letters.length" class="open key">
+      <h2>Key to the letters</h2>
+      <p>
+        <template v-for="(letter, i) in letters" :key="letter">{{ i ? '; ' : '' }}<SumText :text="letter" /></template>.
+      </p>
     </section>
     <footer>{{ store.plan?.deference }} Checked by ______________________ Date ____________</footer>
   </main>

@@ -103,7 +103,7 @@ _ALL = (
     Start(
         "remote_source",
         "Long run to a remote plant",
-        "A plant far away that must not run free, and the house.",
+        "A plant far away that overspeeds when its load is lost, and the house.",
         (NAME, PLANT_KVA, DIVERSION, LOAD, LENGTH, METAL),
         cases.remote_source,
         adds=False,

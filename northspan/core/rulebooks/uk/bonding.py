@@ -240,9 +240,9 @@ def _wrong(one: Entry, name: str, size: str) -> str:
 
 def _wrongs(one: Entry, name: str, size: str) -> Iterator[str]:
     if one.metal is None:
-        yield f"{name}: metal or plastic where it enters, nobody looked"
+        yield f"{name}: metal or plastic where it enters, not looked at yet"
     elif one.bonded is None:
-        yield f"{name}: metal where it enters; whether it is bonded, nobody looked"
+        yield f"{name}: metal where it enters; whether it is bonded, not looked at yet"
     elif not one.bonded:
         yield f"{name}: metal where it enters, and not bonded"
     elif one.bond_size is not None and float(one.bond_size) < float(size):

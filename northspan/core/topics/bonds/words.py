@@ -105,3 +105,19 @@ def highest(enclosures: dict[str, EnclosureVolts]) -> EnclosureVolts | None:
         Cans by id. [V]
     """
     return max(enclosures.values(), key=lambda enclosure: enclosure.touch_v, default=None)
+
+
+def volts_text(volts: float) -> str:
+    """Write a voltage as an instrument shows it: nothing below a tenth of a volt is read.
+
+    Parameters
+    ----------
+    volts : float
+        The voltage. [V]
+
+    Examples
+    --------
+    >>> volts_text(1.05e-07), volts_text(0.52), volts_text(83.2)
+    ('under 0.1 V', '0.52 V', '83.2 V')
+    """
+    return "under 0.1 V" if abs(volts) < 0.05 else f"{volts:.3g} V"

@@ -41,7 +41,7 @@ def working_verdict(solved: Solved) -> Verdict:
         words = f"The load current keeps to its wires; {amperes_text(off)} stray on {solved.say.terms.grounds} and metal."
     why = "Each source has one bond, so no metal lies beside a neutral. The soil's share comes from the neutral's own drop."
     if any(count.by_earth for count in solved.bonds):
-        why = "No bond is yours where the soil is the way back, so no metal lies beside a neutral."
+        why = "Where the soil is the way back you make no bond, so no metal lies beside a neutral."
     return Verdict(FINE, 0, "Nothing to object to", words, why, solved.bench.say.cite("one_bond"), "")
 
 

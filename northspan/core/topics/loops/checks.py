@@ -19,7 +19,7 @@ from northspan.core.topics.sizing.question import loop_facts
 from northspan.core.topics.sizing.run import SizedRun
 from northspan.core.topics.supply.states import switches_neutral
 from northspan.core.working.errors import OutsideTable
-from northspan.core.working.worked import Worked, whole
+from northspan.core.working.worked import Worked, ruled, whole
 
 
 def bonding_facts(tree: Tree, building_id: str, sized: dict[str, SizedRun], rules: LoopRules) -> BondingFacts:
@@ -166,6 +166,9 @@ def _wet(building: Building, room: WetRoom, sized: dict[str, SizedRun], rules: L
         circuits.append(WetCircuit(one.question.run.name, known and not late, one.question.loop.residual_ma, device_a, kind, trips))
         size = one.tried.loop.value.ground_size
         protective += [float(size)] if size.replace(".", "").isdigit() else []
+    if not circuits:
+        why = "enter which circuits supply it; the limits follow from their devices"
+        return Worked(False, (ruled("k_c", "circuits of the room with a bath or shower", "not said yet", why, "job"),))
     return rules.supplementary(tuple(circuits), room.parts_ohm, building.entries, tuple(protective))
 
 
@@ -174,6 +177,12 @@ def _wet_room(tree: Tree, key: str, building: Building, sized: dict[str, SizedRu
     if room is None:
         return
     at, wanted = f"/buildings/{key}/wet_room", _wet(building, room, sized, rules)
+    if not room.circuits and not room.bonded:
+        here = [k for k, run in tree.job.runs.items() if run.kind is RunKind.branch and tree.building_of(run.origin) == key]
+        cures = (Cure("All of its final circuits", (Edit("add", f"{at}/circuits", list(here)),)),) if here else ()
+        words = f"{building.name}: which circuits supply the room with a bath or shower?"
+        why = "Whether its bonding may be left out follows from their devices."
+        yield Finding("wet-room-circuits", Severity.check, f"{at}/circuits", words, why, "job", cures)
     fit = school_of(tree.job, "supplementary_bonding") == "fit"
     if room.bonded or not (wanted.value or fit):
         return

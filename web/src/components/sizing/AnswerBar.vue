@@ -2,7 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import { useJob } from '../../state/job'
 
-/** On a narrow screen the answer stays in view while one edits: what it is now, and what it was before the last change. */
+/** On a narrow screen the answer stays in view while one edits: what it is now, what it was before. */
 const store = useJob()
 const now = computed(() => {
   const plan = store.run_plan

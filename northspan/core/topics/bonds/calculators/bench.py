@@ -22,7 +22,7 @@ from northspan.core.topics.bonds.setup import on_bench
 from northspan.core.topics.bonds.state_checks import StateCheck, state_checks
 from northspan.core.topics.bonds.trial import LOOSE_OHM, STRAY_V, Trial
 from northspan.core.topics.bonds.verdict import verdict
-from northspan.core.topics.bonds.words import DANGER_V, LIFT_V, OBJECTION_A, amperes_text, clamp_words, opening_words
+from northspan.core.topics.bonds.words import DANGER_V, LIFT_V, OBJECTION_A, amperes_text, clamp_words, opening_words, volts_text
 from northspan.core.working.worked import Step, given, ruled, step, whole
 
 _STRAY = frozenset({Role.ground, Role.path})
@@ -358,5 +358,5 @@ def _touch(solved: Solved, key: str) -> Step:
     share = (
         f"soil a metre away has {whole(100 * earth.soil_share)} % of the electrodes' voltage" if earth else "no electrode lifts the soil"
     )
-    words, why = f"{place_name(solved.bench, key)} to the soil a metre away", f"{share}; can at {enclosure.enclosure_v:.3g} V"
-    return ruled(f"U_{key}", words, f"{enclosure.touch_v:.3g} V", why, "nodal analysis", enclosure.touch_v)
+    words, why = f"{place_name(solved.bench, key)} to the soil a metre away", f"{share}; can at {volts_text(enclosure.enclosure_v)}"
+    return ruled(f"U_{key}", words, volts_text(enclosure.touch_v), why, "nodal analysis", enclosure.touch_v)
