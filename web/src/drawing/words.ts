@@ -30,7 +30,8 @@ export function benchWords(answer: Schemas['BenchAnswer']): string {
     .filter((can) => can.live)
     .map(
       (can) =>
-        `${can.name}: ${can.bonded ? 'bonded' : 'kept apart'}${can.bonded === can.belongs_bonded ? '' : ', which is wrong here'}, ` +
+        `${can.name}: ${can.bonded ? 'bonded' : 'kept apart'}` +
+        `${can.bonded === can.belongs_bonded ? '' : ', which is wrong here'}, ` +
         `${can.touch_v.toFixed(can.touch_v < 10 ? 1 : 0)} V to a hand`,
     )
   const stray = answer.wires.filter((wire) => wire.stray).map((wire) => `${wire.shown} on ${wire.name}`)

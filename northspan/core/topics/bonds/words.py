@@ -10,6 +10,7 @@ from northspan.core.topics.bonds.reading import EnclosureVolts
 from northspan.core.working.worked import whole
 
 NORMAL_A, OBJECTION_A = 0.005, 0.5  # leakage below the one is normal; from the other on it is a second bond or a bad neutral
+READ_V = 0.05  # below it an instrument reads nothing
 DANGER_V, LIFT_V = 50.0, 1.0  # what skin is taken to stand for long, dry; what a voltmeter finds
 SHOWN_A = 0.0005  # half a milliampere: less is not worth a word
 SOON_S = 0.5  # a fault that lasts longer is not cleared at once
@@ -120,4 +121,4 @@ def volts_text(volts: float) -> str:
     >>> volts_text(1.05e-07), volts_text(0.52), volts_text(83.2)
     ('under 0.1 V', '0.52 V', '83.2 V')
     """
-    return "under 0.1 V" if abs(volts) < 0.05 else f"{volts:.3g} V"
+    return "under 0.1 V" if abs(volts) < READ_V else f"{volts:.3g} V"

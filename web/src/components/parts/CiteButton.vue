@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import { useRoute } from 'vue-router'
 import { asked } from '../../state/settings'
 
-/** An article that was followed: pressed, it finds where else in this job it speaks. Plain text where there is no job open. */
+/** An article that was followed: pressed, it finds where else in this job it speaks; plain where no job is open. */
 const props = defineProps<{ text: string }>()
 const route = useRoute()
 const inJob = computed(() => Boolean(route.params.step) && /\d/.test(props.text))
