@@ -91,7 +91,7 @@ class Every(unittest.TestCase):
 
     def test_lac_sureau_has_its_mistakes(self):
         plan = solve(DEMOS["ca-2021"]())
-        for words in ("Sauna panel: neutral and ground", "cover 400 mm is below 450 mm", "voltage drop, this run 4.4 %", "Camp: 1 of 2 rods",
+        for words in ("Sauna panel: neutral and ground", "cover 400 mm is below 450 mm", "voltage drop in this run 4.4 %", "Camp: 1 of 2 rods",
                       "2.44 m in the soil, 3 m is the least", "neutral is grounded again at Sugar shack"):  # fmt: skip
             self.assertTrue(found(plan, words), words)
 

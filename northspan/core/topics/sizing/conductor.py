@@ -186,7 +186,7 @@ def _tried(
     run_limit, way_limit = question.limits_percent
     drops = (
         _advised(at_most("drop", "Drop, this run", drop.value.percent, run_limit, "%", cite), advice),
-        _advised(at_most("way", "Drop, whole way", whole.value, way_limit, "%", cite), advice),
+        _advised(at_most("way", "Total drop", whole.value, way_limit, "%", cite), advice),
     )
     each = (
         (step("I_1", "in each of the parallel sets", "I / n", "A", "sum", I=current.value, n=question.sets),) if question.sets > 1 else ()

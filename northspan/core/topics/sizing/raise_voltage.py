@@ -148,7 +148,7 @@ def _with_rating(sized: SizedRun, legs: LegLoads, volts: float, rating: float, n
     cost = Worked(made.value + pair.value, (needed, chosen, *made.steps, pair))
     energy = _sum(wire_losses(wire, rulebook.drops), _transformer_losses((between, last), needed.value, prices))
     drop = wire.tried.drop.value.percent + lost
-    checks = ((drop, run_limit, "drop, this run"), (question.drop_above_percent + drop, way_limit, "drop, whole way"))
+    checks = ((drop, run_limit, "drop, this run"), (question.drop_above_percent + drop, way_limit, "total drop"))
     over = [words for used, limit, words in checks if used > limit + 1e-9]
     broken = "; ".join([*over, *(m.words.lower() for m in wire.tried.margins if not m.holds and not m.advice)])
     words = f"{rulebook.words.size_name(wire.tried.wire.size)} {wire.tried.wire.metal} and two {rating:g} kVA transformers"

@@ -235,11 +235,12 @@ def _drop(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
         return
     severity = Severity.fix if rulebook.drops.drop_is_rule() else Severity.check
     worst = max(broken, key=lambda margin: margin.share)
+    what = "voltage drop in this run" if worst.key == "drop" else "total voltage drop"
     yield Finding(
         "voltage-drop",
         severity,
         at,
-        f"{run.name}: voltage {worst.words.lower()} {told_apart(worst.used, worst.limit, 1)} %, wanted {worst.limit:g} %.",
+        f"{run.name}: {what} {told_apart(worst.used, worst.limit, 1)} %, wanted {worst.limit:g} %.",
         "Lights dim and motors start hard; the breaker still holds." + _lost_ahead(sized) + _way_out(sized) + _advice(worst),
         worst.citation,
         _drop_cures(sized, rulebook),

@@ -71,11 +71,11 @@ def _verdict(state: Carries, *, one_line: bool) -> str:
         return f"Yes: {whole(heavier)} A of {whole(state.limit_a)} A{'' if one_line else ' on the heavier leg'}."
     short = f"No: {whole(heavier)} A asked, {whole(state.limit_a)} A there."
     if not state.shed:
-        return f"{short} Nothing on it may be let go."
+        return f"{short} Nothing on it may be shed."
     names = ", then ".join(one.name for one in state.shed)
     left = state.shed[-1].left_a
     if state.enough:
-        return f"{short} Let go {names}: {whole(left)} A is left."
+        return f"{short} Shed {names}: {whole(left)} A is left."
     return f"{short} Even without {names} there is {whole(left)} A left."
 
 

@@ -307,7 +307,7 @@ class Bonding(unittest.TestCase):
         self.assertEqual(wrong(metal=True, bonded=True, bond_size="10", from_entry_m=0.6), "")
         self.assertIn("10 mm² is the least", wrong(metal=True, bonded=True, bond_size="6"))
         self.assertIn("0.6 m is the most", wrong(metal=True, bonded=True, bond_size="10", from_entry_m=0.61))
-        self.assertIn("nobody looked", wrong())
+        self.assertIn("not looked at yet", wrong())
 
     def test_bonding_in_the_bathroom_may_be_left_out_when_all_three_hold(self):
         def wanted(*, parts_ohm=0.4, in_time=True, residual_ma=30.0):

@@ -8,7 +8,7 @@ import { STEPS } from '../../state/steps'
 
 const store = useJob()
 const all = ref(false)
-const WORDS: Record<string, string> = { stop: 'Stop', fix: 'Fix', check: 'Check', note: 'Note', holds: 'Holds' }
+const WORDS: Record<string, string> = { stop: 'Stop', fix: 'Fix', check: 'Check', note: 'Note', holds: 'OK' }
 const findings = computed(() => store.plan?.findings ?? [])
 const step = ref('')
 /** The steps that findings belong to, in the order of work, with how many. */

@@ -41,7 +41,7 @@ function share(amount: number): string {
     </p>
     <ol v-if="source.shed.length" class="shed">
       <li v-for="one in source.shed" :key="one.load">
-        Let go <b>{{ one.name }}</b>: {{ amperes(one.left_a) }} left
+        Shed <b>{{ one.name }}</b>: {{ amperes(one.left_a) }} left
       </li>
     </ol>
     <button v-if="!source.known" class="cure" @click="store.pick('sources', source.id)">Note its rating</button>

@@ -20,7 +20,7 @@ const frame = ref<HTMLElement | null>(null)
 const width = useWidth(frame, 760)
 const working = ref(false)
 const every = ref(false)
-const LEVELS = ['Holds', 'Note', 'Wrong', 'Danger', 'Danger']
+const LEVELS = ['OK', 'Note', 'Wrong', 'Danger', 'Danger']
 const answer = computed(() => bench.answer.value)
 /** What the rules find wrong here though no current shows it: said beside a verdict that finds nothing. */
 const objections = computed(() =>
@@ -166,7 +166,7 @@ function volts(value: number): string {
         <h2>One bond for each source</h2>
         <ul class="state-list">
           <li v-for="s in answer.states" :key="s.key" :class="s.holds ? 'holds' : 'stop'">
-            <span class="severity"><i aria-hidden="true" />{{ s.holds ? 'Holds' : 'Stop' }}</span
+            <span class="severity"><i aria-hidden="true" />{{ s.holds ? 'OK' : 'Stop' }}</span
             ><span
               ><b>{{ s.name }}</b
               >: {{ s.words }}</span
