@@ -208,7 +208,7 @@ def _laid_otherwise(sized: SizedRun, rulebook: Rulebook) -> Neighbour | None:
     deep = max((depth for depth in depths if depth is not None), default=None)
     if deep is not None:
         words += f", {rulebook.words.depth_text(deep)} of cover"
-    return _row(other, rulebook, words, Cure(f"Lay it {way}", tuple(edits)))
+    return _row(other, rulebook, words, Cure(f"Take it {way}", tuple(edits)))
 
 
 def _sized_as(sized: SizedRun, update: dict[str, object], rulebook: Rulebook) -> SizedRun | None:

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import CiteButton from '../parts/CiteButton.vue'
 import { computed, ref } from 'vue'
 import type { Cure } from '../../api/client'
 import { useShowFinding } from '../../composables/useShowFinding'
@@ -52,7 +51,7 @@ function cure(chosen: Cure): void {
         <span class="severity"><i aria-hidden="true" />{{ WORDS[finding.severity] }}</span>
         <button class="finding-text" @click="show(finding)">
           <b>{{ finding.text }}</b> <template v-if="all">{{ finding.why }}</template>
-          <CiteButton :text="finding.citation" />
+          <cite>{{ finding.citation }}</cite>
         </button>
         <span class="cures">
           <button v-for="one in finding.cures" :key="one.words" class="cure" @click="cure(one)">{{ one.words }}</button>
