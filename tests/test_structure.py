@@ -230,6 +230,11 @@ class Docstrings(unittest.TestCase):
             "neutrals_landed",
             "hands",
             "trench_circuits",
+            "spaces",
+            "columns",
+            "most_poles",
+            "slot",
+            "leg",
         }  # numbers without a unit
         for model in Job.model_json_schema()["$defs"].values():
             for name, field in model.get("properties", {}).items():

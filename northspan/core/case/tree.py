@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, field, replace
 from functools import cached_property
 
+from northspan.core.case.slots import check_circuits, on_their_legs
 from northspan.core.document.job import Across, Circuit, EnclosureKind, Job, Load, Run, RunKind, Source, SourceKind, Status, System
 from northspan.core.rulebooks.registry import rulebook_of
 from northspan.core.working.errors import InvalidJob
@@ -206,7 +207,7 @@ def tree_of(job: Job) -> Tree:
     missed = [run_id for run_id in feeding.values() if run_id not in order]
     if missed:
         raise InvalidJob(f"/runs/{missed[0]}", "these runs feed each other in a circle.", "Feed one of them from a source.")
-    job = _one_line(_as_supplied(job), feeding)
+    job = _one_line(on_their_legs(_as_supplied(job)), feeding)
     return Tree(job, feeding, {node: tuple(runs) for node, runs in leaving.items()}, (*order, *standby), standby=standby)
 
 
@@ -247,6 +248,7 @@ def _check_references(job: Job) -> None:
         raise InvalidJob(f"/enclosures/{min(twice)}", "a source has the same id.", "Give it another id.")
     _check_runs(job)
     _check_places(job)
+    check_circuits(job)
 
 
 def _check_runs(job: Job) -> None:

@@ -30,20 +30,37 @@ def removal(job: Job, kind: str, key: str) -> list[dict[str, Any]]:
     gone = {name: set[str]() for name in KINDS}
     gone[kind].add(key)
     if kind == "buildings":
-        for name in ("sources", "enclosures", "electrodes"):
+        for name in ("sources", "enclosures", "electrodes", "boxes"):
             gone[name] |= {k for k, part in getattr(job, name).items() if part.building == key}
     nodes = gone["enclosures"] | gone["sources"]
     gone["loads"] |= {k for k, load in job.loads.items() if load.enclosure in gone["enclosures"]}
     gone["runs"] |= {k for k, run in job.runs.items() if run.origin in nodes or run.target in nodes}
+    gone["circuits"] |= {k for k, one in job.circuits.items() if one.enclosure in gone["enclosures"]}
     draft = Draft(job)
     for name, keys in gone.items():
         for k in keys:
             del draft.parts[name][k]
+    _circuits_without(draft, gone)
     for k, run in draft.parts["runs"].items():
         if any(other in gone["runs"] for segment in run.segments for other in segment.shares_with):
             kept = [s.model_copy(update={"shares_with": tuple(o for o in s.shares_with if o not in gone["runs"])}) for s in run.segments]
             draft.change("runs", k, segments=tuple(kept))
     return edits_between(job, draft.job())
+
+
+def _circuits_without(draft: Draft, gone: dict[str, set[str]]) -> None:
+    """Take out of the circuits that stay whatever they name that goes."""
+    for key, one in list(draft.parts["circuits"].items()):
+        fields: dict[str, Any] = {}
+        if kept := tuple(load for load in one.loads if load not in gone["loads"]):
+            fields = {"loads": kept} if kept != one.loads else {}
+        elif one.loads:
+            fields = {"loads": ()}
+        for field, kind in (("run", "runs"), ("extended_in", "boxes"), ("partner", "circuits"), ("neutral_with", "circuits")):
+            if getattr(one, field) in gone[kind]:
+                fields[field] = None
+        if fields:
+            draft.change("circuits", key, **fields)
 
 
 def doubling(job: Job, kind: str, key: str) -> list[dict[str, Any]]:
@@ -74,8 +91,9 @@ def doubling(job: Job, kind: str, key: str) -> list[dict[str, Any]]:
         raise InvalidJob(f"/runs/{key}", "a run cannot be copied alone.", "Copy what it feeds; the run comes along.")
     draft = Draft(job)
     part = getattr(job, kind)[key]
-    if kind in {"loads", "electrodes"}:
-        draft.add(part.model_copy(update={"name": _second(part.name)}))
+    if kind in {"loads", "electrodes", "boxes", "circuits"}:
+        bare = {"slots": (), "partner": None, "neutral_with": None, "run": None, "loads": ()} if kind == "circuits" else {}
+        draft.add(part.model_copy(update={"name": _second(part.name), **bare}))
         return edits_between(job, draft.job())
     enclosures = {key} if kind == "enclosures" else set()
     moved: dict[str, str] = {}

@@ -16,6 +16,15 @@ class Move:
     left_a: float
 
 
+@dataclass(frozen=True, slots=True)
+class Item:
+    """What may change sides: its weight on the first side less that on the second [A], its places there, and how many moves it is."""
+
+    weight_a: float
+    places: int = 1
+    moves: int = 1
+
+
 def fewest_moves(weights_a: Sequence[float], on_first: Sequence[bool], fixed_a: float) -> tuple[Move, ...]:
     """Find for every number of moves the least difference between two sides, each entry better than the one before.
 
@@ -28,10 +37,32 @@ def fewest_moves(weights_a: Sequence[float], on_first: Sequence[bool], fixed_a: 
     fixed_a : float
         What stays on the first side beyond the second, negative the other way. [A]
 
+    Examples
+    --------
+    >>> [(move.moved, move.left_a) for move in fewest_moves([13.0, 6.0, 4.0], [True, True, False], 0)]
+    [((), 15.0), ((1,), 3.0)]
+    """
+    items = [Item(weight if first else -weight, 1 if first else -1) for weight, first in zip(weights_a, on_first, strict=True)]
+    return balanced(items, fixed_a, (len(items), len(items)))
+
+
+def balanced(items: Sequence[Item], fixed_a: float, room: tuple[int, int]) -> tuple[Move, ...]:
+    """Find for every number of moves the least difference between two sides that have only so much room.
+
+    Parameters
+    ----------
+    items : sequence of Item
+        What may change sides. [A]
+    fixed_a : float
+        What stays on the first side beyond the second, negative the other way. [A]
+    room : tuple of int
+        Places that are free on the first and on the second side. [-]
+
     Notes
     -----
-    Dynamic programming over the sums that so many moves can reach, each set of sums as the bits of one number; so the
-    answer is exact at a hundredth of an ampere. Carrying a weight over changes the difference by twice the weight.
+    Dynamic programming over the sums that so many moves with so many places carried over can reach, each set of sums as
+    the bits of one number; so the answer is exact at a hundredth of an ampere. Carrying a weight over changes the
+    difference by twice the weight. What moves the other way frees its places.
 
     References
     ----------
@@ -39,26 +70,32 @@ def fewest_moves(weights_a: Sequence[float], on_first: Sequence[bool], fixed_a: 
 
     Examples
     --------
-    >>> [(move.moved, move.left_a) for move in fewest_moves([13.0, 6.0, 4.0], [True, True, False], 0)]
-    [((), 15.0), ((1,), 3.0)]
+    >>> [one.left_a for one in balanced([Item(13.0), Item(6.0)], 0, (0, 1))], balanced([Item(13.0)], 0, (0, 0))[-1].left_a
+    ([19.0, 7.0], 13.0)
     """
-    ticks = [round(weight * STEPS_PER_A) for weight in weights_a]
-    signed = [tick if first else -tick for tick, first in zip(ticks, on_first, strict=True)]
+    signed = [round(item.weight_a * STEPS_PER_A) for item in items]
     start = round(fixed_a * STEPS_PER_A) + sum(signed)
     offset = sum(-one for one in signed if one < 0)
-    rows: list[list[int]] = [[1 << offset]]  # rows[i][k]: sums that k moves among the first i weights can reach
-    for one in signed:
-        before = rows[-1]
-        shifted = [_shifted(sums, one) for sums in before]
-        rows.append([(before[k] if k < len(before) else 0) | (shifted[k - 1] if k else 0) for k in range(len(before) + 1)])
+    layers: list[dict[tuple[int, int], int]] = [{(0, 0): 1 << offset}]
+    for item, one in zip(items, signed, strict=True):
+        grown = dict(layers[-1])
+        for (moves, over), sums in layers[-1].items():
+            at = moves + item.moves, over + item.places
+            grown[at] = grown.get(at, 0) | _shifted(sums, one)
+        layers.append(grown)
+    to_first, to_second = room
+    reached: dict[int, tuple[int, int, int]] = {}
+    for (moves, over), sums in layers[-1].items():
+        if -to_first <= over <= to_second:
+            nearest = _nearest(sums, start, offset)
+            left = abs(start - 2 * nearest)
+            if moves not in reached or left < reached[moves][0]:
+                reached[moves] = left, over, nearest
     found: list[Move] = []
-    for k, sums in enumerate(rows[-1]):
-        reached = _nearest(sums, start, offset)
-        if reached is None:
-            continue
-        left = abs(start - 2 * reached) / STEPS_PER_A
-        if not found or left < found[-1].left_a - 0.5 / STEPS_PER_A:
-            found.append(Move(_traced(rows, signed, k, reached + offset), left))
+    for moves in sorted(reached):
+        left, over, nearest = reached[moves]
+        if not found or left / STEPS_PER_A < found[-1].left_a - 0.5 / STEPS_PER_A:
+            found.append(Move(_traced(layers, items, signed, (moves, over), nearest + offset), left / STEPS_PER_A))
     return tuple(found)
 
 
@@ -66,23 +103,24 @@ def _shifted(sums: int, by: int) -> int:
     return sums << by if by >= 0 else sums >> -by
 
 
-def _nearest(sums: int, start: int, offset: int) -> int | None:
+def _nearest(sums: int, start: int, offset: int) -> int:
     """The reachable sum whose double is nearest to the start."""
-    if not sums:
-        return None
     wanted = max(start // 2 + offset, 0)
     at_or_above = sums >> wanted
-    up = wanted + ((at_or_above & -at_or_above).bit_length() - 1) if at_or_above else None
-    below = sums & ((1 << wanted) - 1)
-    down = below.bit_length() - 1 if below else None
-    return min((one - offset for one in (up, down) if one is not None), key=lambda one: abs(start - 2 * one))
+    up = [wanted + ((at_or_above & -at_or_above).bit_length() - 1)] if at_or_above else []
+    under = sums & ((1 << wanted) - 1)
+    down = [under.bit_length() - 1] if under else []
+    return min((one - offset for one in (*up, *down)), key=lambda one: abs(start - 2 * one))
 
 
-def _traced(rows: list[list[int]], signed: list[int], k: int, at: int) -> tuple[int, ...]:
+def _traced(
+    layers: list[dict[tuple[int, int], int]], items: Sequence[Item], signed: list[int], at: tuple[int, int], sum_at: int
+) -> tuple[int, ...]:
+    """Which items were carried over to reach a sum: back through the layers, the later ones kept where they are if that will do."""
     moved: list[int] = []
-    for i in range(len(signed), 0, -1):
-        if k < len(rows[i - 1]) and rows[i - 1][k] >> at & 1:
+    for i in range(len(items), 0, -1):
+        if layers[i - 1].get(at, 0) >> sum_at & 1:
             continue
         moved.append(i - 1)
-        at, k = at - signed[i - 1], k - 1
+        at, sum_at = (at[0] - items[i - 1].moves, at[1] - items[i - 1].places), sum_at - signed[i - 1]
     return tuple(reversed(moved))

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from northspan.core.topics.bonds.topic import TOPIC as BONDS
+from northspan.core.topics.circuits.topic import TOPIC as CIRCUITS
 from northspan.core.topics.electrodes.topic import TOPIC as ELECTRODES
 from northspan.core.topics.faults.topic import TOPIC as FAULTS
 from northspan.core.topics.loads.topic import TOPIC as LOADS
@@ -14,4 +15,4 @@ from northspan.core.topics.site.topic import TOPIC as SITE
 from northspan.core.topics.sizing.topic import TOPIC as SIZING
 from northspan.core.topics.supply.topic import TOPIC as SUPPLY
 
-TOPICS = (LOADS, ROUTES, SUPPLY, SIZING, PULL, FAULTS, ELECTRODES, LOOPS, PANELS, BONDS, SITE)
+TOPICS = (LOADS, ROUTES, SUPPLY, SIZING, PULL, FAULTS, ELECTRODES, LOOPS, PANELS, CIRCUITS, BONDS, SITE)

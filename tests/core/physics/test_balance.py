@@ -4,7 +4,10 @@ import random
 import unittest
 from itertools import combinations
 
-from northspan.core.physics.balance import fewest_moves
+import numpy as np
+from scipy.optimize import Bounds, LinearConstraint, milp
+
+from northspan.core.physics.balance import Item, balanced, fewest_moves
 
 
 def by_trying(weights, on_first, fixed):
@@ -15,6 +18,21 @@ def by_trying(weights, on_first, fixed):
         best[k] = min(abs(start - 2 * sum(weights[i] if on_first[i] else -weights[i] for i in chosen))
                       for chosen in combinations(range(len(weights)), k))  # fmt: skip
     return best
+
+
+def by_milp(items, fixed, room, most):
+    """The least difference with so many moves and so much room, by a solver of mixed-integer programs."""
+    weights = np.array([item.weight_a for item in items])
+    start, count = fixed + weights.sum(), len(items)
+    cost = np.append(np.zeros(count), 1.0)  # the last variable is the difference
+    rows = [np.append(-2 * weights, -1.0), np.append(2 * weights, -1.0)]
+    limits = [LinearConstraint(np.array(rows), -np.inf, [-start, start]),
+              LinearConstraint(np.append([item.places for item in items], 0), -room[0], room[1]),
+              LinearConstraint(np.append([item.moves for item in items], 0), 0, most)]  # fmt: skip
+    whole = np.append(np.ones(count), 0)
+    found = milp(cost, constraints=limits, integrality=whole, bounds=Bounds(0, np.append(np.ones(count), np.inf)),
+                 options={"mip_rel_gap": 0})  # fmt: skip
+    return found.fun
 
 
 class Moves(unittest.TestCase):
@@ -37,6 +55,21 @@ class Moves(unittest.TestCase):
             for k, left in tried.items():
                 within = min(move.left_a for move in moves if len(move.moved) <= k)
                 self.assertLessEqual(within, left + 1e-6)
+
+    def test_as_good_as_a_milp_on_hundreds_of_panels(self):
+        draw = random.Random(7)
+        for _ in range(200):
+            count = draw.randint(2, 24)
+            on_first = [draw.random() < 0.6 for _ in range(count)]
+            items = [Item((1 if first else -1) * draw.randint(1, 2500) / 100, 1 if first else -1) for first in on_first]
+            items += [Item(draw.randint(-1500, 1500) / 100, 0, 2) for _ in range(draw.randint(0, 3))]
+            fixed, room = draw.randint(-3000, 3000) / 100, (draw.randint(0, 3), draw.randint(0, 3))
+            moves = balanced(items, fixed, room)
+            most = moves[min(len(moves) - 1, draw.randint(0, 3))]
+            taken = sum(items[i].moves for i in most.moved)
+            self.assertLessEqual(-room[0], sum(items[i].places for i in most.moved))
+            self.assertLessEqual(sum(items[i].places for i in most.moved), room[1])
+            self.assertAlmostEqual(most.left_a, by_milp(items, fixed, room, taken), 4)
 
     def test_forty_circuits_in_an_instant(self):
         draw = random.Random(3)

@@ -209,6 +209,8 @@ class Supplies:
 
 class Panels:
     main_protects = True
+    protection: Any = staticmethod(lambda circuit_facts: ())
+    spare_spaces: Any = staticmethod(lambda: None)
     usual_lug: Any = staticmethod(lambda device_a: Worked(""))
     panel_room = staticmethod(lambda room: says("anywhere"))
     handle_height = staticmethod(lambda: says("height", 1.8, "m"))

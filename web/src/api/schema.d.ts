@@ -53,6 +53,55 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/balance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Find the fewest circuits to move so that two legs carry alike. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BalanceQuestion"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Answer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/bench": {
         parameters: {
             query?: never;
@@ -1602,6 +1651,55 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["Answer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/trace": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make rounds of switching that name the circuit of every outlet, and name them from the readings. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TraceQuestion"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TraceAnswer"];
                     };
                 };
                 /** @description What is wrong */
@@ -3366,6 +3464,42 @@ export interface components {
             words: string;
         };
         /**
+         * BalanceMove
+         * @description The best that so many moves can do for the legs of a panel: what moves where, what difference is left [A].
+         */
+        BalanceMove: {
+            cure: components["schemas"]["Cure"] | null;
+            /** Left A */
+            left_a: number;
+            /** Moves */
+            moves: number;
+            /** Words */
+            words: string;
+        };
+        /**
+         * BalanceQuestion
+         * @description Circuits on two legs, and the slots that are free on each.
+         */
+        BalanceQuestion: {
+            /** Circuits */
+            circuits: components["schemas"]["LeggedCircuit"][];
+            /**
+             * Free 1
+             * @default 0
+             */
+            free_1?: number;
+            /**
+             * Free 2
+             * @default 0
+             */
+            free_2?: number;
+            /**
+             * Rulebook
+             * @default us-2023
+             */
+            rulebook?: string;
+        };
+        /**
          * BenchAnswer
          * @description What the circuit does, and what that means. `level` counts from 0, fine, to 4, a danger that stays.
          *
@@ -3554,6 +3688,60 @@ export interface components {
             size_name: string;
             /** Words */
             words: string;
+        };
+        /**
+         * Box
+         * @description A box in which circuits go on: the volume it is marked with, and an extension ring. [L]
+         */
+        "Box-Input": {
+            /**
+             * Accessible
+             * @default true
+             */
+            accessible?: boolean;
+            /** Building */
+            building: string;
+            /** Name */
+            name: string;
+            /**
+             * Ring L
+             * @default 0
+             */
+            ring_l?: number;
+            /** @default new */
+            status?: components["schemas"]["Status"];
+            /**
+             * Volume L
+             * @default null
+             */
+            volume_l?: number | null;
+        };
+        /**
+         * Box
+         * @description A box in which circuits go on: the volume it is marked with, and an extension ring. [L]
+         */
+        "Box-Output": {
+            /**
+             * Accessible
+             * @default true
+             */
+            accessible: boolean;
+            /** Building */
+            building: string;
+            /** Name */
+            name: string;
+            /**
+             * Ring L
+             * @default 0
+             */
+            ring_l: number;
+            /** @default new */
+            status: components["schemas"]["Status"];
+            /**
+             * Volume L
+             * @default null
+             */
+            volume_l: number | null;
         };
         /**
          * BoxQuestion
@@ -4129,6 +4317,50 @@ export interface components {
          * @enum {string}
          */
         Circuit: "three_wire" | "two_wire_line" | "two_wire_neutral";
+        /**
+         * CircuitPlan
+         * @description A circuit as it stands: its legs, its device and load [A], what it must be, and its line in the directory.
+         */
+        CircuitPlan: {
+            /** Device */
+            device: string;
+            /** Half */
+            half: string;
+            /** Id */
+            id: string;
+            /** Known */
+            known: string;
+            /** Legs */
+            legs: number[];
+            /** Line */
+            line: string;
+            /** Load A */
+            load_a: number;
+            /** Must */
+            must: components["schemas"]["WorkLine"][];
+            /** Name */
+            name: string;
+            /** Poles */
+            poles: number;
+            /** Rating A */
+            rating_a: number;
+            /** Run */
+            run: string;
+            /** Slots */
+            slots: number[];
+            /** Status */
+            status: string;
+            /** Wire */
+            wire: string;
+            /** Working */
+            working: components["schemas"]["WorkLine"][];
+        };
+        /**
+         * CircuitUse
+         * @description What a circuit is for.
+         * @enum {string}
+         */
+        CircuitUse: "unknown" | "outlets" | "lighting" | "fixed" | "single_outlet" | "panel";
         /**
          * ClampRead
          * @description What a clamp meter reads at a place, and what that means. [A]
@@ -4948,6 +5180,11 @@ export interface components {
             /** @default panel_main_breaker */
             kind?: components["schemas"]["EnclosureKind"];
             /**
+             * @description Its spaces, where it holds devices; empty: not drawn yet.
+             * @default null
+             */
+            layout?: components["schemas"]["PanelLayout-Input"] | null;
+            /**
              * Main A
              * @description Main breaker or disconnect. [A]
              * @default null
@@ -5015,6 +5252,11 @@ export interface components {
             interrupting_a: number | null;
             /** @default panel_main_breaker */
             kind: components["schemas"]["EnclosureKind"];
+            /**
+             * @description Its spaces, where it holds devices; empty: not drawn yet.
+             * @default null
+             */
+            layout: components["schemas"]["PanelLayout-Output"] | null;
             /**
              * Main A
              * @description Main breaker or disconnect. [A]
@@ -6052,6 +6294,10 @@ export interface components {
          * @description One property and the work wanted on it.
          */
         "Job-Input": {
+            /** Boxes */
+            boxes?: {
+                [key: string]: components["schemas"]["Box-Input"];
+            };
             /** Buildings */
             buildings?: {
                 [key: string]: components["schemas"]["Building-Input"];
@@ -6059,6 +6305,10 @@ export interface components {
             /** Calls */
             calls?: {
                 [key: string]: components["schemas"]["CallChoice-Input"];
+            };
+            /** Circuits */
+            circuits?: {
+                [key: string]: components["schemas"]["PanelCircuit-Input"];
             };
             /**
              * @default {
@@ -6162,6 +6412,10 @@ export interface components {
          * @description One property and the work wanted on it.
          */
         "Job-Output": {
+            /** Boxes */
+            boxes: {
+                [key: string]: components["schemas"]["Box-Output"];
+            };
             /** Buildings */
             buildings: {
                 [key: string]: components["schemas"]["Building-Output"];
@@ -6169,6 +6423,10 @@ export interface components {
             /** Calls */
             calls: {
                 [key: string]: components["schemas"]["CallChoice-Output"];
+            };
+            /** Circuits */
+            circuits: {
+                [key: string]: components["schemas"]["PanelCircuit-Output"];
             };
             /**
              * @default {
@@ -6326,6 +6584,12 @@ export interface components {
         };
         JsonValue: unknown;
         /**
+         * Known
+         * @description How it is known what a circuit feeds.
+         * @enum {string}
+         */
+        Known: "unknown" | "labelled" | "traced" | "tested";
+        /**
          * Laid
          * @description How a rod goes in: straight down, or otherwise where rock stops it.
          * @enum {string}
@@ -6387,6 +6651,32 @@ export interface components {
              */
             words: string;
         };
+        /**
+         * LeggedCircuit
+         * @description A circuit of one pole: its load, the leg it is on, and whether it stays there.
+         */
+        LeggedCircuit: {
+            /**
+             * Leg
+             * @enum {integer}
+             */
+            leg: 1 | 2;
+            /** Load A */
+            load_a: number;
+            /** Name */
+            name: string;
+            /**
+             * Pinned
+             * @default false
+             */
+            pinned?: boolean;
+        };
+        /**
+         * LegsLand
+         * @description Which leg a slot lands on: alternating row by row, or all on one line.
+         * @enum {string}
+         */
+        LegsLand: "alternating" | "one_line";
         /**
          * LengthsQuestion
          * @description A route, and what is left at its ends.
@@ -6982,6 +7272,12 @@ export interface components {
             supply_ohm?: number | null;
         };
         /**
+         * MainKind
+         * @description How a panel is fed: a main breaker of its own, lugs only, or a device in a slot that feeds backwards.
+         * @enum {string}
+         */
+        MainKind: "breaker" | "lugs" | "back_fed";
+        /**
          * MarginShown
          * @description A limit: how much is used of how much, and whether it holds.
          */
@@ -7079,6 +7375,20 @@ export interface components {
             resistance_ohm: number;
             /** Words */
             words: string;
+        };
+        /**
+         * NamedOutlet
+         * @description An outlet and its circuit; `doubtful` where a reading must be wrong, `maybe` where several are as near.
+         */
+        NamedOutlet: {
+            /** Circuit */
+            circuit: string | null;
+            /** Doubtful */
+            doubtful: boolean;
+            /** Maybe */
+            maybe: string[];
+            /** Outlet */
+            outlet: string;
         };
         /**
          * Neighbour
@@ -7236,6 +7546,462 @@ export interface components {
             rulebook?: string;
         };
         /**
+         * PanelCircuit
+         * @description A circuit in a panel: where it stands, its device and wire, what it feeds, and how that is known.
+         *
+         *     `run` is there where a run of the job is the circuit: name, device and wire are then the run's. `partner` shares its
+         *     neutral in a multiwire circuit; `neutral_with` shares the screw of its neutral.
+         */
+        "PanelCircuit-Input": {
+            /** Enclosure */
+            enclosure: string;
+            /**
+             * Extended In
+             * @description Box in which its cable goes on.
+             * @default null
+             */
+            extended_in?: string | null;
+            /**
+             * Half
+             * @default
+             * @enum {string}
+             */
+            half?: "" | "a" | "b";
+            /** @default unknown */
+            known?: components["schemas"]["Known"];
+            /**
+             * Loads
+             * @default []
+             */
+            loads?: string[];
+            /** @default copper */
+            metal?: components["schemas"]["Metal"];
+            /**
+             * Name
+             * @default
+             */
+            name?: string;
+            /**
+             * Neutral With
+             * @default null
+             */
+            neutral_with?: string | null;
+            /**
+             * Partner
+             * @default null
+             */
+            partner?: string | null;
+            /**
+             * Pinned
+             * @description It stays where it is.
+             * @default false
+             */
+            pinned?: boolean;
+            /** @default standard */
+            protects?: components["schemas"]["Protects"];
+            /**
+             * Rating A
+             * @default null
+             */
+            rating_a?: number | null;
+            /**
+             * Residual Ma
+             * @default null
+             */
+            residual_ma?: number | null;
+            /**
+             * Run
+             * @default null
+             */
+            run?: string | null;
+            /** @default unknown */
+            serves?: components["schemas"]["Serves"];
+            /**
+             * Size
+             * @default null
+             */
+            size?: string | null;
+            /**
+             * Slots
+             * @description Empty: it has no place yet.
+             * @default []
+             */
+            slots?: number[];
+            /** @default existing */
+            status?: components["schemas"]["Status"];
+            /**
+             * Tied
+             * @description Its handle is tied to its partner's, or one device opens both.
+             * @default false
+             */
+            tied?: boolean;
+            /** @default unknown */
+            use?: components["schemas"]["CircuitUse"];
+        };
+        /**
+         * PanelCircuit
+         * @description A circuit in a panel: where it stands, its device and wire, what it feeds, and how that is known.
+         *
+         *     `run` is there where a run of the job is the circuit: name, device and wire are then the run's. `partner` shares its
+         *     neutral in a multiwire circuit; `neutral_with` shares the screw of its neutral.
+         */
+        "PanelCircuit-Output": {
+            /** Enclosure */
+            enclosure: string;
+            /**
+             * Extended In
+             * @description Box in which its cable goes on.
+             * @default null
+             */
+            extended_in: string | null;
+            /**
+             * Half
+             * @default
+             * @enum {string}
+             */
+            half: "" | "a" | "b";
+            /** @default unknown */
+            known: components["schemas"]["Known"];
+            /**
+             * Loads
+             * @default []
+             */
+            loads: string[];
+            /** @default copper */
+            metal: components["schemas"]["Metal"];
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Neutral With
+             * @default null
+             */
+            neutral_with: string | null;
+            /**
+             * Partner
+             * @default null
+             */
+            partner: string | null;
+            /**
+             * Pinned
+             * @description It stays where it is.
+             * @default false
+             */
+            pinned: boolean;
+            /** @default standard */
+            protects: components["schemas"]["Protects"];
+            /**
+             * Rating A
+             * @default null
+             */
+            rating_a: number | null;
+            /**
+             * Residual Ma
+             * @default null
+             */
+            residual_ma: number | null;
+            /**
+             * Run
+             * @default null
+             */
+            run: string | null;
+            /** @default unknown */
+            serves: components["schemas"]["Serves"];
+            /**
+             * Size
+             * @default null
+             */
+            size: string | null;
+            /**
+             * Slots
+             * @description Empty: it has no place yet.
+             * @default []
+             */
+            slots: number[];
+            /** @default existing */
+            status: components["schemas"]["Status"];
+            /**
+             * Tied
+             * @description Its handle is tied to its partner's, or one device opens both.
+             * @default false
+             */
+            tied: boolean;
+            /** @default unknown */
+            use: components["schemas"]["CircuitUse"];
+        };
+        /**
+         * PanelLayout
+         * @description The spaces of a panel and what stands around them. Legs as read are what a clamp showed. [A]
+         */
+        "PanelLayout-Input": {
+            /**
+             * As Found
+             * @default []
+             */
+            as_found?: components["schemas"]["SlotLeg"][];
+            /**
+             * Columns
+             * @default 2
+             * @enum {integer}
+             */
+            columns?: 1 | 2;
+            /**
+             * Half Slots
+             * @description Slots that take two half-size devices.
+             * @default []
+             */
+            half_slots?: number[];
+            /**
+             * Headroom M
+             * @description Clear height in front of it. [m]
+             * @default null
+             */
+            headroom_m?: number | null;
+            /**
+             * Hold Down
+             * @description Whether its back-fed main is held down; empty: not looked at.
+             * @default null
+             */
+            hold_down?: boolean | null;
+            /**
+             * In Front
+             * @description What stands in the space in front of it.
+             * @default
+             */
+            in_front?: string;
+            /** @default alternating */
+            legs_land?: components["schemas"]["LegsLand"];
+            /** @default breaker */
+            main?: components["schemas"]["MainKind"];
+            /**
+             * Main Slots
+             * @description Slots of a back-fed main.
+             * @default []
+             */
+            main_slots?: number[];
+            /**
+             * Most Poles
+             * @description Most poles that its label allows.
+             * @default null
+             */
+            most_poles?: number | null;
+            /**
+             * Neutral Bar Most
+             * @description Largest wire that a terminal of its bars takes.
+             * @default null
+             */
+            neutral_bar_most?: string | null;
+            /**
+             * Read 1 A
+             * @description Leg 1 as a clamp read it. [A]
+             * @default null
+             */
+            read_1_a?: number | null;
+            /**
+             * Read 2 A
+             * @description Leg 2 as a clamp read it. [A]
+             * @default null
+             */
+            read_2_a?: number | null;
+            /**
+             * Read Neutral A
+             * @description Neutral as a clamp read it. [A]
+             * @default null
+             */
+            read_neutral_a?: number | null;
+            /**
+             * Spaces
+             * @description Full-size spaces for devices.
+             * @default 20
+             */
+            spaces?: number;
+            /**
+             * Surge Lead M
+             * @description Leads of its surge device; empty: it has none. [m]
+             * @default null
+             */
+            surge_lead_m?: number | null;
+            /**
+             * Torque
+             * @description Torque of its terminals, as its label says.
+             * @default
+             */
+            torque?: string;
+            /**
+             * Working Depth M
+             * @description Clear depth in front of it. [m]
+             * @default null
+             */
+            working_depth_m?: number | null;
+            /**
+             * Working Width M
+             * @description Clear width in front of it. [m]
+             * @default null
+             */
+            working_width_m?: number | null;
+        };
+        /**
+         * PanelLayout
+         * @description The spaces of a panel and what stands around them. Legs as read are what a clamp showed. [A]
+         */
+        "PanelLayout-Output": {
+            /**
+             * As Found
+             * @default []
+             */
+            as_found: components["schemas"]["SlotLeg"][];
+            /**
+             * Columns
+             * @default 2
+             * @enum {integer}
+             */
+            columns: 1 | 2;
+            /**
+             * Half Slots
+             * @description Slots that take two half-size devices.
+             * @default []
+             */
+            half_slots: number[];
+            /**
+             * Headroom M
+             * @description Clear height in front of it. [m]
+             * @default null
+             */
+            headroom_m: number | null;
+            /**
+             * Hold Down
+             * @description Whether its back-fed main is held down; empty: not looked at.
+             * @default null
+             */
+            hold_down: boolean | null;
+            /**
+             * In Front
+             * @description What stands in the space in front of it.
+             * @default
+             */
+            in_front: string;
+            /** @default alternating */
+            legs_land: components["schemas"]["LegsLand"];
+            /** @default breaker */
+            main: components["schemas"]["MainKind"];
+            /**
+             * Main Slots
+             * @description Slots of a back-fed main.
+             * @default []
+             */
+            main_slots: number[];
+            /**
+             * Most Poles
+             * @description Most poles that its label allows.
+             * @default null
+             */
+            most_poles: number | null;
+            /**
+             * Neutral Bar Most
+             * @description Largest wire that a terminal of its bars takes.
+             * @default null
+             */
+            neutral_bar_most: string | null;
+            /**
+             * Read 1 A
+             * @description Leg 1 as a clamp read it. [A]
+             * @default null
+             */
+            read_1_a: number | null;
+            /**
+             * Read 2 A
+             * @description Leg 2 as a clamp read it. [A]
+             * @default null
+             */
+            read_2_a: number | null;
+            /**
+             * Read Neutral A
+             * @description Neutral as a clamp read it. [A]
+             * @default null
+             */
+            read_neutral_a: number | null;
+            /**
+             * Spaces
+             * @description Full-size spaces for devices.
+             * @default 20
+             */
+            spaces: number;
+            /**
+             * Surge Lead M
+             * @description Leads of its surge device; empty: it has none. [m]
+             * @default null
+             */
+            surge_lead_m: number | null;
+            /**
+             * Torque
+             * @description Torque of its terminals, as its label says.
+             * @default
+             */
+            torque: string;
+            /**
+             * Working Depth M
+             * @description Clear depth in front of it. [m]
+             * @default null
+             */
+            working_depth_m: number | null;
+            /**
+             * Working Width M
+             * @description Clear width in front of it. [m]
+             * @default null
+             */
+            working_width_m: number | null;
+        };
+        /**
+         * PanelPlan
+         * @description A panel: its slots, its circuits, what waits, its legs three ways [A], its room, and the moves that balance it.
+         */
+        PanelPlan: {
+            /** Circuits */
+            circuits: components["schemas"]["CircuitPlan"][];
+            /** Columns */
+            columns: number;
+            /** Connected 1 A */
+            connected_1_a: number;
+            /** Connected 2 A */
+            connected_2_a: number;
+            /** Connected Neutral A */
+            connected_neutral_a: number;
+            /** Demand 1 A */
+            demand_1_a: number | null;
+            /** Demand 2 A */
+            demand_2_a: number | null;
+            /** Free */
+            free: number;
+            /** Free Half */
+            free_half: number;
+            /** Id */
+            id: string;
+            /** Main */
+            main: string;
+            /** Moves */
+            moves: components["schemas"]["BalanceMove"][];
+            /** Name */
+            name: string;
+            /** One Line */
+            one_line: boolean;
+            /** Read 1 A */
+            read_1_a: number | null;
+            /** Read 2 A */
+            read_2_a: number | null;
+            /** Read Neutral A */
+            read_neutral_a: number | null;
+            /** Room */
+            room: string;
+            /** Slots */
+            slots: components["schemas"]["SlotPlan"][];
+            /** Waiting */
+            waiting: components["schemas"]["WaitingPlan"][];
+            /** Working */
+            working: components["schemas"]["WorkLine"][];
+        };
+        /**
          * PartAction
          * @description What to do with a part of a job and everything that hangs on it.
          */
@@ -7361,6 +8127,10 @@ export interface components {
             /** Loads */
             loads: {
                 [key: string]: components["schemas"]["LoadPlan"];
+            };
+            /** Panels */
+            panels: {
+                [key: string]: components["schemas"]["PanelPlan"];
             };
             /** Rulebook */
             rulebook: string;
@@ -7539,6 +8309,12 @@ export interface components {
             /** Type */
             type: string;
         };
+        /**
+         * Protects
+         * @description What a device does beside overcurrent.
+         * @enum {string}
+         */
+        Protects: "standard" | "ground_fault" | "arc_fault" | "both";
         /**
          * Pull
          * @description How a run is pulled in.
@@ -9184,6 +9960,12 @@ export interface components {
             to_m: number;
         };
         /**
+         * Serves
+         * @description What room a circuit serves.
+         * @enum {string}
+         */
+        Serves: "unknown" | "kitchen" | "bathroom" | "laundry" | "bedroom" | "living" | "hallway" | "garage" | "basement" | "crawl_space" | "attic" | "outdoors" | "outbuilding" | "several";
+        /**
          * Severity
          * @description How much a finding matters, worst first.
          * @enum {string}
@@ -9281,6 +10063,35 @@ export interface components {
             run: string;
             /** Words */
             words: string;
+        };
+        /**
+         * SlotLeg
+         * @description A slot that lands elsewhere than its row says, as it was found.
+         */
+        SlotLeg: {
+            /**
+             * Leg
+             * @enum {integer}
+             */
+            leg: 1 | 2;
+            /** Slot */
+            slot: number;
+        };
+        /**
+         * SlotPlan
+         * @description A space of a panel: its row, whether it is in the left column, and the leg it lands on.
+         */
+        SlotPlan: {
+            /** Half */
+            half: boolean;
+            /** Left */
+            left: boolean;
+            /** Leg */
+            leg: number;
+            /** Row */
+            row: number;
+            /** Slot */
+            slot: number;
         };
         /**
          * SoilLayers
@@ -10008,6 +10819,72 @@ export interface components {
             seed?: number;
         };
         /**
+         * TraceAnswer
+         * @description Rounds of switching, and what the readings say.
+         */
+        TraceAnswer: {
+            /** Deference */
+            deference: string;
+            /** Figures */
+            figures: {
+                [key: string]: number | string;
+            };
+            /** Headline */
+            headline: string;
+            /**
+             * Margins
+             * @default []
+             */
+            margins: components["schemas"]["MarginShown"][];
+            /** Outlets */
+            outlets: components["schemas"]["NamedOutlet"][];
+            /** Rounds */
+            rounds: string[][];
+            /** Rulebook */
+            rulebook: string;
+            /**
+             * Working
+             * @default []
+             */
+            working: components["schemas"]["WorkGroup"][];
+        };
+        /**
+         * TraceQuestion
+         * @description Circuits to tell apart, those that must stay on, those that are switched together, and readings by outlet.
+         */
+        TraceQuestion: {
+            /** Circuits */
+            circuits: string[];
+            /**
+             * Forgiving
+             * @description Whether one wrong reading is found and put right.
+             * @default true
+             */
+            forgiving?: boolean;
+            /**
+             * Readings
+             * @description Off in each round, or not.
+             */
+            readings?: {
+                [key: string]: (boolean | null)[];
+            };
+            /**
+             * Rulebook
+             * @default us-2023
+             */
+            rulebook?: string;
+            /**
+             * Stay On
+             * @default []
+             */
+            stay_on?: string[];
+            /**
+             * Together
+             * @default []
+             */
+            together?: string[][];
+        };
+        /**
          * TransformerQuestion
          * @description A small transformer of up to 1000 V.
          */
@@ -10348,6 +11225,25 @@ export interface components {
             words: string;
             /** Working */
             working: components["schemas"]["WorkGroup"][];
+        };
+        /**
+         * WaitingPlan
+         * @description What has no place in a panel yet: a circuit, a run or a load, with the slot that keeps the legs closest.
+         */
+        WaitingPlan: {
+            cure: components["schemas"]["Cure"] | null;
+            /** Id */
+            id: string;
+            /** Kind */
+            kind: string;
+            /** Load A */
+            load_a: number;
+            /** Name */
+            name: string;
+            /** Poles */
+            poles: number;
+            /** Words */
+            words: string;
         };
         /**
          * WaterPipe

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from typing import Any
 
-from northspan.core.document.job import Building, Electrode, Enclosure, Job, Load, Run, Source
+from northspan.core.document.job import Box, Building, Electrode, Enclosure, Job, Load, PanelCircuit, Run, Source
 from northspan.core.rulebooks.registry import rulebook_of
 
-KINDS = ("sources", "buildings", "enclosures", "electrodes", "loads", "runs")
-Any_part = Source | Building | Enclosure | Electrode | Load | Run
+KINDS = ("sources", "buildings", "enclosures", "electrodes", "loads", "runs", "circuits", "boxes")
+Any_part = Source | Building | Enclosure | Electrode | Load | Run | PanelCircuit | Box
 _PLACES: dict[type, tuple[str, str]] = {
     Source: ("sources", "S"),
     Building: ("buildings", "B"),
@@ -16,6 +16,8 @@ _PLACES: dict[type, tuple[str, str]] = {
     Electrode: ("electrodes", "E"),
     Load: ("loads", "L"),
     Run: ("runs", "F"),
+    PanelCircuit: ("circuits", "W"),
+    Box: ("boxes", "X"),
 }
 
 

@@ -13,6 +13,7 @@ from typing import Annotated, Literal
 from pydantic import Field, StringConstraints
 
 from northspan.core.document.job.load import Load
+from northspan.core.document.job.panel import Box, PanelCircuit
 from northspan.core.document.job.part import Id, Name, Note, Part, Size
 from northspan.core.document.job.property import Building, Electrode, Enclosure
 from northspan.core.document.job.run import Run
@@ -138,3 +139,5 @@ class Job(Part):
     electrodes: dict[Id, Electrode] = Field(default_factory=dict, max_length=300)
     loads: dict[Id, Load] = Field(default_factory=dict, max_length=1000)
     runs: dict[Id, Run] = Field(default_factory=dict, max_length=500)
+    circuits: dict[Id, PanelCircuit] = Field(default_factory=dict, max_length=1000)
+    boxes: dict[Id, Box] = Field(default_factory=dict, max_length=200)

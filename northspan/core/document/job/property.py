@@ -7,6 +7,7 @@ from typing import Annotated
 
 from pydantic import Field, StringConstraints
 
+from northspan.core.document.job.panel import PanelLayout
 from northspan.core.document.job.part import Bond, Id, Name, Note, Part, Size, Status
 
 
@@ -148,6 +149,7 @@ class Enclosure(Part):
     spaces_free: int | None = Field(None, ge=0, le=84, description="Spaces left for breakers.")
     neutral_terminals: int | None = Field(None, ge=1, le=200, description="Terminals on the neutral bar.")
     neutrals_landed: int | None = Field(None, ge=0, le=200, description="Neutrals under them, as counted.")
+    layout: PanelLayout | None = Field(None, description="Its spaces, where it holds devices; empty: not drawn yet.")
     bond_found: Bond = Bond.unknown
     ground_bar_found: Bond = Field(Bond.unknown, description="Whether its ground bar is bonded to the can itself, as found.")
     status: Status = Status.new

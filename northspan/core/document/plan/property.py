@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 from northspan.core.document.findings import Finding
 from northspan.core.document.job import Part
+from northspan.core.document.plan.panel import PanelPlan
 from northspan.core.document.plan.pull import StagePlan, TrenchPlan
 from northspan.core.document.plan.run import CallPlan, RunPlan
 from northspan.core.document.plan.working import WorkGroup, WorkLine
@@ -147,4 +148,5 @@ class Plan(Part):
     loads: dict[str, LoadPlan]
     trenches: tuple[TrenchPlan, ...]
     stages: tuple[StagePlan, ...]
+    panels: dict[str, PanelPlan]
     findings: tuple[Finding, ...]

@@ -3,12 +3,30 @@
 from __future__ import annotations
 
 from collections.abc import Hashable
+from dataclasses import dataclass
 from typing import Protocol
 
 from northspan.core.document.job import (
+    CircuitUse,
     Room,
+    Serves,
 )
 from northspan.core.working.worked import Step, Worked
+
+
+@dataclass(frozen=True, slots=True)
+class CircuitFacts:
+    """What decides how a circuit protects people: where it goes, what it is for, its device [A], and whether it is in a dwelling.
+
+    `to_neutral` tells whether it is line to neutral; `new` whether it is new or extended, so that today's rules hold for it.
+    """
+
+    serves: Serves
+    use: CircuitUse
+    rating_a: float
+    to_neutral: bool
+    dwelling: bool
+    new: bool
 
 
 class PanelRules(Hashable, Protocol):
@@ -24,6 +42,12 @@ class PanelRules(Hashable, Protocol):
 
     def usual_lug(self, device_a: float) -> Worked[str]:
         """Give the largest wire that the terminals of a device usually take; empty where that is not customary."""
+
+    def protection(self, circuit_facts: CircuitFacts) -> tuple[Step, ...]:
+        """Say what the device of a circuit must do beside overcurrent: ground_fault, arc_fault or residual, each with its article."""
+
+    def spare_spaces(self) -> Step | None:
+        """Say how many spaces must stay free in a new panel of a dwelling; None where the code asks none."""
 
     def handle_height(self) -> Step:
         """Give how high the highest handle may be. [m]"""

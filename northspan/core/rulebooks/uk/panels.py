@@ -3,9 +3,12 @@
 from __future__ import annotations
 
 from northspan.core.document.job import (
+    CircuitUse,
     Room,
+    Serves,
 )
 from northspan.core.rulebooks.lugs import largest_lug
+from northspan.core.rulebooks.questions.panels import CircuitFacts
 from northspan.core.rulebooks.uk.code_tables import code_table
 from northspan.core.working.worked import Step, Worked, ruled
 
@@ -27,3 +30,36 @@ def handle_height() -> Step:
 def usual_lug(device_a: float) -> Worked[str]:
     """Give the largest wire that the terminals of a device usually take; empty above the table."""
     return largest_lug(code_table("usual_lugs"), device_a)
+
+
+_TO_32_A = 32.0
+
+
+def protection(circuit_facts: CircuitFacts) -> tuple[Step, ...]:
+    """Say what the device of a circuit must do beside overcurrent.
+
+    Parameters
+    ----------
+    circuit_facts : CircuitFacts
+        Where it goes and what it is for. [A]
+
+    Notes
+    -----
+    BS 7671: 411.3.3 for socket outlets up to 32 A and what is carried outdoors, 411.3.4 for lighting in a dwelling,
+    701.411.3.3 for every circuit of a room with a bath or shower.
+    """
+    facts = circuit_facts
+    if not facts.new:
+        return ()
+    if facts.serves is Serves.bathroom:
+        return (ruled("R", "residual-current device", "residual", "circuits of a room with a bath or shower", "701.411.3.3", 30.0),)
+    if facts.use in {CircuitUse.outlets, CircuitUse.single_outlet} and facts.rating_a <= _TO_32_A:
+        return (ruled("R", "residual-current device", "residual", "socket outlets up to 32 A", "411.3.3", 30.0),)
+    if facts.use is CircuitUse.lighting and facts.dwelling:
+        return (ruled("R", "residual-current device", "residual", "lighting in a dwelling", "411.3.4", 30.0),)
+    return ()
+
+
+def spare_spaces() -> Step | None:
+    """Say how many ways must stay free in a new consumer unit: the code asks for none."""
+    return None

@@ -1,0 +1,147 @@
+"""What is in a panel: its spaces, its circuits slot by slot, and the boxes in which circuits go on."""
+
+from __future__ import annotations
+
+from enum import StrEnum
+from typing import Annotated, Literal
+
+from pydantic import Field, StringConstraints
+
+from northspan.core.document.job.part import Id, Name, Note, Part, Size, Status
+from northspan.core.document.job.run import Metal
+
+Slot = Annotated[int, Field(ge=1, le=84)]
+
+
+class LegsLand(StrEnum):
+    """Which leg a slot lands on: alternating row by row, or all on one line."""
+
+    alternating = "alternating"
+    one_line = "one_line"
+
+
+class MainKind(StrEnum):
+    """How a panel is fed: a main breaker of its own, lugs only, or a device in a slot that feeds backwards."""
+
+    breaker = "breaker"
+    lugs = "lugs"
+    back_fed = "back_fed"
+
+
+class SlotLeg(Part):
+    """A slot that lands elsewhere than its row says, as it was found."""
+
+    slot: Slot
+    leg: Literal[1, 2]
+
+
+class PanelLayout(Part):
+    """The spaces of a panel and what stands around them. Legs as read are what a clamp showed. [A]"""
+
+    spaces: int = Field(20, ge=1, le=84, description="Full-size spaces for devices.")
+    columns: Literal[1, 2] = 2
+    half_slots: tuple[Slot, ...] = Field((), max_length=84, description="Slots that take two half-size devices.")
+    most_poles: int | None = Field(None, ge=1, le=168, description="Most poles that its label allows.")
+    legs_land: LegsLand = LegsLand.alternating
+    as_found: tuple[SlotLeg, ...] = Field((), max_length=84)
+    main: MainKind = MainKind.breaker
+    main_slots: tuple[Slot, ...] = Field((), max_length=4, description="Slots of a back-fed main.")
+    hold_down: bool | None = Field(None, description="Whether its back-fed main is held down; empty: not looked at.")
+    read_1_a: float | None = Field(None, ge=0, le=6000, description="Leg 1 as a clamp read it. [A]")
+    read_2_a: float | None = Field(None, ge=0, le=6000, description="Leg 2 as a clamp read it. [A]")
+    read_neutral_a: float | None = Field(None, ge=0, le=6000, description="Neutral as a clamp read it. [A]")
+    neutral_bar_most: Size | None = Field(None, description="Largest wire that a terminal of its bars takes.")
+    working_width_m: float | None = Field(None, ge=0, le=20, description="Clear width in front of it. [m]")
+    working_depth_m: float | None = Field(None, ge=0, le=20, description="Clear depth in front of it. [m]")
+    headroom_m: float | None = Field(None, ge=0, le=20, description="Clear height in front of it. [m]")
+    in_front: Note = Field("", description="What stands in the space in front of it.")
+    torque: Note = Field("", description="Torque of its terminals, as its label says.")
+    surge_lead_m: float | None = Field(None, ge=0, le=10, description="Leads of its surge device; empty: it has none. [m]")
+
+
+class Protects(StrEnum):
+    """What a device does beside overcurrent."""
+
+    standard = "standard"
+    ground_fault = "ground_fault"
+    arc_fault = "arc_fault"
+    both = "both"
+
+
+class Serves(StrEnum):
+    """What room a circuit serves."""
+
+    unknown = "unknown"
+    kitchen = "kitchen"
+    bathroom = "bathroom"
+    laundry = "laundry"
+    bedroom = "bedroom"
+    living = "living"
+    hallway = "hallway"
+    garage = "garage"
+    basement = "basement"
+    crawl_space = "crawl_space"
+    attic = "attic"
+    outdoors = "outdoors"
+    outbuilding = "outbuilding"
+    several = "several"
+
+
+class CircuitUse(StrEnum):
+    """What a circuit is for."""
+
+    unknown = "unknown"
+    outlets = "outlets"
+    lighting = "lighting"
+    fixed = "fixed"
+    single_outlet = "single_outlet"
+    panel = "panel"
+
+
+class Known(StrEnum):
+    """How it is known what a circuit feeds."""
+
+    unknown = "unknown"
+    labelled = "labelled"
+    traced = "traced"
+    tested = "tested"
+
+
+class PanelCircuit(Part):
+    """A circuit in a panel: where it stands, its device and wire, what it feeds, and how that is known.
+
+    `run` is there where a run of the job is the circuit: name, device and wire are then the run's. `partner` shares its
+    neutral in a multiwire circuit; `neutral_with` shares the screw of its neutral.
+    """
+
+    enclosure: Id
+    slots: tuple[Slot, ...] = Field((), max_length=4, description="Empty: it has no place yet.")
+    half: Literal["", "a", "b"] = ""
+    rating_a: float | None = Field(None, gt=0, le=1200)
+    protects: Protects = Protects.standard
+    residual_ma: float | None = Field(None, ge=5, le=2000)
+    size: Size | None = None
+    metal: Metal = Metal.copper
+    name: Annotated[str, StringConstraints(max_length=80, strip_whitespace=True)] = ""
+    serves: Serves = Serves.unknown
+    use: CircuitUse = CircuitUse.unknown
+    loads: tuple[Id, ...] = Field((), max_length=60)
+    partner: Id | None = None
+    tied: bool = Field(False, description="Its handle is tied to its partner's, or one device opens both.")
+    neutral_with: Id | None = None
+    pinned: bool = Field(False, description="It stays where it is.")
+    extended_in: Id | None = Field(None, description="Box in which its cable goes on.")
+    run: Id | None = None
+    known: Known = Known.unknown
+    status: Status = Status.existing
+
+
+class Box(Part):
+    """A box in which circuits go on: the volume it is marked with, and an extension ring. [L]"""
+
+    name: Name
+    building: Id
+    volume_l: float | None = Field(None, gt=0, le=500)
+    ring_l: float = Field(0, ge=0, le=100)
+    accessible: bool = True
+    status: Status = Status.new

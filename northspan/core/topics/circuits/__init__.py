@@ -1,0 +1,1 @@
+"""Circuits of panels: where they stand, what they load, what they must be, and what they are called."""

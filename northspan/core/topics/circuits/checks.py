@@ -1,0 +1,239 @@
+"""What is wrong or open in a panel, circuit by circuit, with the edit that cures it."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from math import inf
+
+from northspan.core.case.case import Case
+from northspan.core.case.slots import below, free_slots, leg_of
+from northspan.core.document.findings import Cure, Edit, Finding, Severity, pin
+from northspan.core.document.job import BuildingUse, MainKind, Method, PanelLayout, Place, Protects, Segment, Status, Terminals
+from northspan.core.rulebooks.questions.common import USUAL_GUARD, Wire
+from northspan.core.rulebooks.questions.panels import CircuitFacts
+from northspan.core.topics.circuits.directory import line_of, personal, vague
+from northspan.core.topics.circuits.standing import Standing
+from northspan.core.working.errors import OutsideTable
+from northspan.core.working.worked import Step, Worked, whole
+
+_IN_WALL = (Segment(length_m=10, method=Method.cable, place=Place.indoors),)
+_DOES = {
+    "ground_fault": frozenset({Protects.ground_fault, Protects.both}),
+    "arc_fault": frozenset({Protects.arc_fault, Protects.both}),
+}
+_BOTH = {Protects.ground_fault: Protects.both, Protects.arc_fault: Protects.both}
+_IN_WORDS = {"ground_fault": "ground-fault protection", "arc_fault": "arc-fault protection"}
+
+
+def panel_checks(case: Case, panel: str, standing: dict[str, Standing]) -> Iterator[Finding]:
+    """Go through a panel and its circuits.
+
+    Parameters
+    ----------
+    case : Case
+        The job made ready. [-]
+    panel : str
+        Id of the panel, whose spaces are drawn. [-]
+    standing : dict
+        Its circuits. [A]
+    """
+    layout = case.job.enclosures[panel].layout
+    if layout is None:
+        return
+    yield from _main(case, panel, layout)
+    yield from _poles(case, panel, layout, standing)
+    yield from _spare(case, panel, standing)
+    for key, one in standing.items():
+        yield from _two_poles(case, panel, layout, key, one)
+        yield from _half(case, panel, layout, key, one)
+        yield from _shared_neutral(case, panel, layout, key, one, standing)
+        yield from _screw(case, key, one, standing)
+        yield from _wire(case, key, one)
+        yield from _protection(case, panel, key, one)
+        yield from _line(case, key, one)
+
+
+def _main(case: Case, panel: str, layout: PanelLayout) -> Iterator[Finding]:
+    name = case.job.enclosures[panel].name
+    if layout.main is MainKind.back_fed and layout.hold_down is not True:
+        open_yet = layout.hold_down is None
+        words = f"{name}: {'is its back-fed main held down?' if open_yet else 'its back-fed main is not held down.'}"
+        cure = pin(f"/enclosures/{panel}/layout/hold_down", True, "A hold-down is on it")
+        why = "Pulled off its stabs it is live on the side that looks dead."
+        severity = Severity.check if open_yet else Severity.fix
+        yield Finding("main-not-held", severity, f"/enclosures/{panel}/layout/hold_down", words, why,
+                      case.rulebook.words.cite("hold_down"), (cure,))  # fmt: skip
+
+
+def _poles(case: Case, panel: str, layout: PanelLayout, standing: dict[str, Standing]) -> Iterator[Finding]:
+    poles = sum(one.poles for one in standing.values() if one.one.slots) + len(layout.main_slots)
+    if layout.most_poles is not None and poles > layout.most_poles:
+        words = f"{case.job.enclosures[panel].name}: {poles} poles, its label allows {layout.most_poles}."
+        yield Finding("too-many-poles", Severity.fix, f"/enclosures/{panel}/layout/most_poles", words,
+                      "Its bus was tested with so many and no more.", case.rulebook.words.cite("bus"))  # fmt: skip
+
+
+def _spare(case: Case, panel: str, standing: dict[str, Standing]) -> Iterator[Finding]:
+    wanted, enclosure = case.rulebook.panels.spare_spaces(), case.job.enclosures[panel]
+    dwelling = case.job.buildings[enclosure.building].use is BuildingUse.dwelling
+    free = len(free_slots(case.job, panel))
+    if wanted is not None and dwelling and enclosure.status is Status.new and standing and free < wanted.value:
+        words = f"{enclosure.name}: {free} spaces are free, {wanted.result} must stay so."
+        yield Finding("no-spare-spaces", Severity.fix, f"/enclosures/{panel}/layout/spaces", words, "Work is added to every house.",
+                      wanted.citation)  # fmt: skip
+
+
+def _two_poles(case: Case, panel: str, layout: PanelLayout, key: str, one: Standing) -> Iterator[Finding]:
+    slots = one.one.slots
+    if len(slots) != len((1, 2)) or len(one.legs) > 1 or case.rulebook.loop is not None:
+        return
+    free = {*free_slots(case.job, panel), *slots}
+    pair = next(((a, below(layout, a)) for a in sorted(free)
+                 if below(layout, a) in free and leg_of(layout, a) != leg_of(layout, below(layout, a))), None)  # fmt: skip
+    cures = (Cure(f"Move it to {pair[0]} and {pair[1]}", (Edit("add", f"/circuits/{key}/slots", list(pair)),)),) if pair else ()
+    words = f"{_name(one)}: both of its poles are on leg {one.legs[0]}."
+    yield Finding("poles-on-one-leg", Severity.stop, f"/circuits/{key}/slots", words, "What it feeds gets no voltage between its lines.",
+                  "job", cures)  # fmt: skip
+
+
+def _half(case: Case, panel: str, layout: PanelLayout, key: str, one: Standing) -> Iterator[Finding]:
+    wrong = next((slot for slot in one.one.slots if slot not in layout.half_slots), None) if one.one.half else None
+    if wrong is None:
+        return
+    free = [slot for slot in free_slots(case.job, panel) if leg_of(layout, slot) in one.legs] or list(free_slots(case.job, panel))
+    cures: tuple[Cure, ...] = ()
+    if free:
+        edits = (Edit("add", f"/circuits/{key}/slots", [free[0]]), Edit("add", f"/circuits/{key}/half", ""))
+        cures = (Cure(f"A full-size device in {free[0]}", edits),)
+    words = f"{_name(one)}: a half-size device in slot {wrong}, which takes only full-size ones."
+    why = "Forced in, it may sit on damaged stabs; the label of the panel says where half-size devices go."
+    yield Finding(
+        "half-size-not-allowed", Severity.fix, f"/circuits/{key}/half", words, why, case.rulebook.words.cite("panel_label"), cures
+    )
+
+
+def _shared_neutral(
+    case: Case, panel: str, layout: PanelLayout, key: str, one: Standing, standing: dict[str, Standing]
+) -> Iterator[Finding]:
+    other = standing.get(one.one.partner or "")
+    if other is None or not one.one.slots or not other.one.slots:
+        return
+    back = one.neutral_1_a + other.neutral_1_a, one.neutral_2_a + other.neutral_2_a
+    say = case.rulebook.words
+    if one.legs == other.legs and len(one.legs) == 1:
+        whole_a = whole(back[0] + back[1])
+        words = f"{_name(one)} and {_name(other)} share a neutral and stand on one leg: {whole_a} A run in it."
+        why = "On opposite legs the neutral carries only the difference. On one leg it carries the sum, and nothing protects it."
+        to = next((slot for slot in free_slots(case.job, panel) if leg_of(layout, slot) not in one.legs), None)
+        cures = (Cure(f"Move {_name(other)} to {to}", (Edit("add", f"/circuits/{other.key}/slots", [to]),)),) if to else ()
+        yield Finding("shared-neutral-on-one-leg", Severity.stop, f"/circuits/{key}/slots", words, why, say.cite("multiwire"), cures)
+    if not (one.one.tied or other.one.tied):
+        words = f"{_name(one)} and {_name(other)} share a neutral and open one by one."
+        why = "One may stay live while somebody works on the other's wires. A handle tie or one device opens both."
+        yield Finding("shared-neutral-not-tied", Severity.fix, f"/circuits/{key}/tied", words, why, say.cite("multiwire"),
+                      (pin(f"/circuits/{key}/tied", True, "A handle tie is on them"),))  # fmt: skip
+
+
+def _screw(case: Case, key: str, one: Standing, standing: dict[str, Standing]) -> Iterator[Finding]:
+    other = standing.get(one.one.neutral_with or "")
+    if other is not None:
+        words = f"{_name(one)} and {_name(other)}: two neutrals under one screw."
+        yield Finding("neutrals-under-one-screw", Severity.fix, f"/circuits/{key}/neutral_with", words,
+                      "One works loose when the other is moved, and a loose neutral lifts voltages. Load off before it is touched.",
+                      case.rulebook.words.cite("one_neutral_each"),
+                      (pin(f"/circuits/{key}/neutral_with", None, "Each has its own terminal"),))  # fmt: skip
+
+
+def most_on_wire(case: Case, one: Standing) -> Worked[float] | None:
+    """Give the most a device may be on the wire of a circuit; None where its wire is not noted or in no table. [A]
+
+    Parameters
+    ----------
+    case : Case
+        The job made ready. [-]
+    one : Standing
+        The circuit. [-]
+    """
+    rules, metal = case.rulebook, one.metal
+    if not one.size or one.size not in rules.wires.sizes(metal):
+        return None
+    wire = Wire(one.size, metal, rules.wires.default_insulation(metal, _IN_WALL))
+    terminals = rules.ampacities.terminals_c(Terminals.unmarked, one.rating_a or 1.0)
+    try:
+        ampacity = rules.ampacities.run_ampacity(wire, _IN_WALL, 2, terminals.value, case.schools["derating_start"])
+        most = rules.devices.device_for_wire(ampacity.value, wire, case.schools["rounding"], 1.0, USUAL_GUARD)
+    except OutsideTable:  # a wire that no cable is made of: nothing is said of it
+        return None
+    return Worked(most.value, (*ampacity.steps, *most.steps))
+
+
+def _wire(case: Case, key: str, one: Standing) -> Iterator[Finding]:
+    if one.one.run is not None or not one.rating_a:
+        return
+    most = most_on_wire(case, one)
+    if most is None or one.rating_a <= most.value + 1e-9:
+        return
+    say = case.rulebook.words
+    fits = max((a for a in case.rulebook.devices.ratings("") if a <= most.value + 1e-9), default=None)
+    wire = f"{say.size_name(one.size)} {say.metal_name(one.metal)}"
+    words = f"{_name(one)}: a {whole(one.rating_a)} A device does not protect {wire}; {whole(most.value)} A is the most."
+    cures = (pin(f"/circuits/{key}/rating_a", fits, f"A device of {fits:g} A"),) if fits else ()
+    yield Finding("device-above-wire", Severity.stop, f"/circuits/{key}/rating_a", words, "The wire is the fuse then, inside a wall.",
+                  most.rule.citation, cures)  # fmt: skip
+
+
+def protection_of(case: Case, panel: str, one: Standing) -> tuple[Step, ...]:
+    """Say what the device of a circuit must do beside overcurrent.
+
+    Parameters
+    ----------
+    case : Case
+        The job made ready. [-]
+    panel : str
+        Id of its panel. [-]
+    one : Standing
+        The circuit. [-]
+    """
+    dwelling = case.job.buildings[case.job.enclosures[panel].building].use is BuildingUse.dwelling
+    new = one.one.status is Status.new or one.one.extended_in is not None
+    facts = CircuitFacts(one.one.serves, one.one.use, one.rating_a or inf, one.poles == 1, dwelling, new)
+    return case.rulebook.panels.protection(facts)
+
+
+def _protection(case: Case, panel: str, key: str, one: Standing) -> Iterator[Finding]:
+    at = f"/circuits/{key}"
+    for wanted in protection_of(case, panel, one):
+        if wanted.result == "residual":
+            if one.one.residual_ma is None or one.one.residual_ma > wanted.value:
+                cure = pin(f"{at}/residual_ma", wanted.value, f"A residual-current device of {wanted.value:g} mA")
+                words = f"{_name(one)}: no residual-current device of {wanted.value:g} mA, for {wanted.text}."
+                yield Finding("circuit-without-residual", Severity.fix, f"{at}/residual_ma", words, "It opens before a heart stops.",
+                              wanted.citation, (cure,))  # fmt: skip
+        elif one.one.protects not in _DOES[wanted.result]:
+            to = _BOTH.get(one.one.protects, Protects(wanted.result))
+            words, why = f"for {wanted.text}.", "The device does it, or the first outlet of the circuit."
+            cure = pin(f"{at}/protects", to.value, f"A device with {_IN_WORDS[wanted.result]}")
+            if wanted.result == "ground_fault":
+                yield Finding("circuit-without-ground-fault", Severity.fix, f"{at}/protects",
+                              f"{_name(one)}: no ground-fault protection, {words}", why, wanted.citation, (cure,))  # fmt: skip
+            else:
+                yield Finding("circuit-without-arc-fault", Severity.fix, f"{at}/protects",
+                              f"{_name(one)}: no arc-fault protection, {words}", why, wanted.citation, (cure,))  # fmt: skip
+
+
+def _line(case: Case, key: str, one: Standing) -> Iterator[Finding]:
+    if one.one.run is not None:
+        return
+    at, say = f"/circuits/{key}/name", case.rulebook.words
+    made = say.fill(line_of(one))
+    cures = (pin(at, made, f"“{made}”"),) if made not in {"unknown", one.name} else ()
+    if personal(one.name):
+        words = f"“{one.name}” names who lives there."
+        yield Finding("line-names-a-person", Severity.check, at, words, "The next owner finds nothing by it.", say.cite("directory"), cures)
+    elif vague(one.name):
+        words = f"{'Slot ' + ' and '.join(str(s) for s in one.one.slots) if one.one.slots else 'A circuit'}: its line says nothing."
+        yield Finding("line-says-nothing", Severity.check, at, words, "Name room and use.", say.cite("directory"), cures)
+
+
+def _name(one: Standing) -> str:
+    return one.name or ("slot " + " and ".join(str(slot) for slot in one.one.slots) if one.one.slots else "a circuit without a name")

@@ -1,0 +1,67 @@
+"""The directory of a panel: lines that name room and use, and nothing that changes with who lives there."""
+
+from __future__ import annotations
+
+import re
+
+from northspan.core.document.job import CircuitUse, Serves
+from northspan.core.topics.circuits.standing import Standing
+
+_ROOMS: dict[Serves, str] = {
+    **{one: one.value.replace("_", " ").capitalize() for one in Serves if one not in {Serves.unknown, Serves.several}},
+    Serves.several: "Several rooms",
+}
+_USES: dict[CircuitUse, str] = {CircuitUse.outlets: "{receptacles}", CircuitUse.lighting: "lighting", CircuitUse.fixed: "fixed appliance",
+         CircuitUse.single_outlet: "one outlet", CircuitUse.panel: "{panel}"}  # fmt: skip
+_PERSON = re.compile(r"\b(?!(?:today|men|women|children)\b)[A-Za-z]+['’]s\b|\b(?:mom|dad|mum|baby|nursery|guest)\b", re.IGNORECASE)
+_VAGUE = frozenset({"", "?", "misc", "plugs", "lights", "outlets", "sockets", "general", "spare", "unknown", "other", "stuff", "house"})
+
+
+def line_of(one: Standing) -> str:
+    """Write the line of a circuit: room and use, and its own name where that says more.
+
+    Parameters
+    ----------
+    one : Standing
+        The circuit. [-]
+    """
+    room, use = _ROOMS.get(one.one.serves, ""), _USES.get(one.one.use, "")
+    made = ": ".join(part for part in (room, use) if part)
+    if room and not personal(one.name) and one.name.lower().startswith(room.lower()):
+        return one.name
+    name = "" if personal(one.name) or vague(one.name) else one.name
+    if not made:
+        return name or "unknown"
+    return f"{made}, {name}" if name and name.lower() not in made.lower() else made
+
+
+def personal(name: str) -> bool:
+    """Tell whether a line names a person, or what a room is only for now.
+
+    Parameters
+    ----------
+    name : str
+        As it is written. [-]
+
+    Examples
+    --------
+    >>> personal("Bob's room"), personal("Bedroom over the garage")
+    (True, False)
+    """
+    return bool(_PERSON.search(name))
+
+
+def vague(name: str) -> bool:
+    """Tell whether a line says nothing that finds the circuit.
+
+    Parameters
+    ----------
+    name : str
+        As it is written. [-]
+
+    Examples
+    --------
+    >>> vague("Plugs"), vague("Kitchen counter, window side")
+    (True, False)
+    """
+    return name.strip().lower().rstrip(".") in _VAGUE

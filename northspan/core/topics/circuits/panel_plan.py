@@ -1,0 +1,140 @@
+"""A panel laid out: its slots, its circuits, what waits for a place, its legs, and the moves that balance it."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from pydantic import JsonValue
+
+from northspan.core.case.case import Case
+from northspan.core.case.slots import circuits_in, free_slots, leg_of, row_of
+from northspan.core.document.findings import Cure, Edit
+from northspan.core.document.job import LegsLand, PanelLayout, RunKind, Status
+from northspan.core.document.plan import work_lines
+from northspan.core.document.plan.panel import CircuitPlan, PanelPlan, SlotPlan, WaitingPlan
+from northspan.core.topics.circuits.checks import most_on_wire, protection_of
+from northspan.core.topics.circuits.directory import line_of
+from northspan.core.topics.circuits.moves import balance_moves, best_slot
+from northspan.core.topics.circuits.standing import Standing, loads_on_legs
+from northspan.core.topics.loads.run_load import voltages_at
+from northspan.core.topics.sizing.run import SizedRun
+from northspan.core.working.worked import Step, step, whole
+
+
+def panel_plan(case: Case, key: str, layout: PanelLayout, standing: dict[str, Standing], sized: dict[str, SizedRun]) -> PanelPlan:
+    """Lay out a panel.
+
+    Parameters
+    ----------
+    case : Case
+        The job made ready. [-]
+    key : str
+        Id of the panel. [-]
+    layout : PanelLayout
+        Its spaces. [-]
+    standing : dict
+        Its circuits. [A]
+    sized : dict
+        Sized runs by id. [-]
+    """
+    line_v, neutral_v = voltages_at(case.tree, key, case.rulebook.supplies)
+    one_line = layout.legs_land is LegsLand.one_line or neutral_v >= line_v
+    sums = _sums(standing)
+    feeding = sized.get(case.tree.feeding.get(key, ""))
+    legs = feeding.question.load.value if feeding else None
+    free = free_slots(case.job, key)
+    halves = {slot for slot in layout.half_slots if sum(slot in one.one.slots for one in standing.values()) < len("ab")}
+    halves -= {slot for one in standing.values() if not one.one.half for slot in one.one.slots}
+    pairs = sum(1 for slot in free if slot + layout.columns in free)
+    say = case.rulebook.words
+    room = f"{len(free)} of {layout.spaces} free" + (f", {len(halves)} of them take two half-size devices" if halves else "")
+    if not one_line and free:
+        room += (
+            f"; {pairs} {'place' if pairs == 1 else 'places'} for a device of two poles" if pairs else "; none for a device of two poles"
+        )
+    return PanelPlan(
+        key, case.job.enclosures[key].name, layout.columns, layout.main.value,
+        tuple(SlotPlan(slot, row_of(layout, slot), layout.columns == 1 or slot % layout.columns == 1, leg_of(layout, slot),
+                       slot in layout.half_slots) for slot in range(1, layout.spaces + 1)),
+        tuple(_circuit(case, key, one) for one in standing.values()),
+        tuple(_waiting(case, key, standing, sized)),
+        sums[0].value, sums[1].value, sums[2].value,
+        legs.line_1_a if legs else None, legs.line_2_a if legs else None,
+        layout.read_1_a, layout.read_2_a, layout.read_neutral_a, one_line, len(free), len(halves), room,
+        () if one_line else balance_moves(case.job, key, standing, say), work_lines(sums),
+    )  # fmt: skip
+
+
+def _sums(standing: dict[str, Standing]) -> tuple[Step, Step, Step]:
+    on_1 = {f"I_{i}": one.line_1_a for i, one in enumerate(standing.values(), 1) if one.line_1_a}
+    on_2 = {f"I_{i}": one.line_2_a for i, one in enumerate(standing.values(), 1) if one.line_2_a}
+    one = step("L_1", "leg 1, all that is connected", " + ".join(on_1) or "0 * z", "A", "sum", **(on_1 or {"z": 0.0}))
+    two = step("L_2", "leg 2, all that is connected", " + ".join(on_2) or "0 * z", "A", "sum", **(on_2 or {"z": 0.0}))
+    back = [sum(each) for each in zip(*((c.neutral_1_a, c.neutral_2_a) for c in standing.values()), strict=True)] or [0.0, 0.0]
+    neutral = step("N", "what comes back by the neutral", "max(N_1, N_2) - min(N_1, N_2)", "A", "difference", N_1=back[0], N_2=back[1])
+    return one, two, neutral
+
+
+def _circuit(case: Case, panel: str, one: Standing) -> CircuitPlan:
+    say, most = case.rulebook.words, most_on_wire(case, one)
+    wire = f"{say.size_name(one.size)} {say.metal_name(one.metal)}" if one.size else "wire not noted"
+    poles = {1: "single pole", 2: "two pole"}.get(one.poles, f"{one.poles} poles")
+    protects = {"standard": "", "ground_fault": ", ground-fault", "arc_fault": ", arc-fault", "both": ", ground- and arc-fault"}[
+        one.one.protects
+    ]
+    residual = f", {one.one.residual_ma:g} mA" if one.one.residual_ma else ""
+    device = f"{whole(one.rating_a)} A {poles}{protects}{residual}" if one.rating_a else f"{poles}, rating not read"
+    return CircuitPlan(
+        one.key, one.name or "no name", one.one.slots, one.one.half, one.legs, one.poles, one.rating_a, one.load_a, wire, device,
+        one.one.status.value, one.one.known.value, one.one.run or "", say.fill(line_of(one)) if not one.one.run else one.name,
+        work_lines(protection_of(case, panel, one)), work_lines(most.steps) if most else (),
+    )  # fmt: skip
+
+
+def _waiting(case: Case, panel: str, standing: dict[str, Standing], sized: dict[str, SizedRun]) -> Iterator[WaitingPlan]:
+    """What has no slot: circuits without one, runs that leave the panel, loads at it that no circuit feeds."""
+    job = case.job
+    for key, one in standing.items():
+        if not one.one.slots:
+            yield _offer(case, panel, standing, "circuit", key, one.name or "no name", one.poles, one.load_a, None)
+    has = {one.run for one in circuits_in(job, panel).values() if one.run}
+    for key in case.tree.leaving.get(panel, ()):
+        if key not in has:
+            made, run = sized.get(key), job.runs[key]
+            legs = made.question.load.value if made else None
+            poles = 1 if run.circuit.value == "two_wire_neutral" else 2
+            fields: dict[str, JsonValue] = {
+                "enclosure": panel,
+                "run": key,
+                "status": run.status.value,
+                "use": "panel" if run.kind is RunKind.feeder else "fixed",
+            }
+            yield _offer(case, panel, standing, "run", key, run.name, poles, legs.design.total_a if legs else 0.0, fields)
+    fed = {load for one in job.circuits.values() for load in one.loads}
+    for key, load in job.loads.items():
+        if load.enclosure == panel and key not in fed and load.status is not Status.remove:
+            on = loads_on_legs(case, panel, [load], 0)
+            poles = 2 if load.across.value == "line_line" and not _one_line(case, panel) else 1
+            named: dict[str, JsonValue] = {"enclosure": panel, "name": load.name, "loads": [key], "status": load.status.value}
+            yield _offer(case, panel, standing, "load", key, load.name, poles, max(on[0], on[1]), named)
+
+
+def _one_line(case: Case, panel: str) -> bool:
+    line_v, neutral_v = voltages_at(case.tree, panel, case.rulebook.supplies)
+    return neutral_v >= line_v
+
+
+def _offer(
+    case: Case, panel: str, standing: dict[str, Standing], kind: str, key: str, name: str, poles: int, load_a: float,
+    fields: dict[str, JsonValue] | None,
+) -> WaitingPlan:  # fmt: skip
+    slots = best_slot(case.job, panel, standing, poles, load_a)
+    words = f"slot {' and '.join(str(slot) for slot in slots)} keeps the legs closest" if slots else "no space is free for it"
+    edits: tuple[Edit, ...] = ()
+    if slots and fields is None:
+        edits = (Edit("add", f"/circuits/{key}/slots", list(slots)),)
+    elif slots and fields is not None:
+        fresh = next(free for i in range(1, 2000) if (free := f"W{i}") not in case.job.circuits)
+        edits = (Edit("add", f"/circuits/{fresh}", {**fields, "slots": list(slots)}),)
+    cure = Cure(f"Put it in {' and '.join(str(slot) for slot in slots)}", edits) if edits else None
+    return WaitingPlan(key, kind, name, poles, load_a, words, cure)

@@ -1,0 +1,51 @@
+"""Circuits: what stands in every panel, on which leg, what waits for a place, and what is wrong with it."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from northspan.core.case.case import Case
+from northspan.core.case.topic import Done, Planned, Result, Topic
+from northspan.core.document.findings import Finding
+from northspan.core.document.job import Status
+from northspan.core.topics.circuits.calculators import CALCULATORS
+from northspan.core.topics.circuits.checks import panel_checks
+from northspan.core.topics.circuits.panel_plan import panel_plan
+from northspan.core.topics.circuits.standing import Standing, standing_in
+from northspan.core.topics.sizing.topic import SIZED
+
+_STANDING: Result[dict[str, dict[str, Standing]]] = Result("circuits of each panel whose spaces are drawn")
+
+
+def plan(case: Case, done: Done) -> Planned:
+    """Lay out every panel whose spaces are drawn.
+
+    Parameters
+    ----------
+    case : Case
+        The job made ready. [-]
+    done : Done
+        What earlier topics worked out. [-]
+    """
+    sized = done[SIZED]
+    drawn = {key: one.layout for key, one in case.job.enclosures.items() if one.layout is not None and one.status is not Status.remove}
+    standing = {key: standing_in(case, key, sized) for key in drawn}
+    panels = {key: panel_plan(case, key, layout, standing[key], sized) for key, layout in drawn.items()}
+    return Planned({"panels": panels}, results={_STANDING: standing})
+
+
+def findings(case: Case, done: Done) -> Iterator[Finding]:
+    """Say what is wrong in panels.
+
+    Parameters
+    ----------
+    case : Case
+        The job made ready. [-]
+    done : Done
+        What the topics so far worked out. [-]
+    """
+    for key, standing in done[_STANDING].items():
+        yield from panel_checks(case, key, standing)
+
+
+TOPIC = Topic("circuits", "panels", plan, findings, CALCULATORS)

@@ -1,0 +1,200 @@
+"""Panels slot by slot: legs, shared neutrals, devices, what waits, directory; and what a job may not say of them."""
+
+import unittest
+from dataclasses import asdict
+
+from northspan.core.case.slots import leg_of
+from northspan.core.desk.survey import removal
+from northspan.core.document.job import Job, Load, PanelCircuit, PanelLayout
+from northspan.core.rulebooks.registry import rulebook_names
+from northspan.core.solve import solve
+from northspan.core.topics.circuits.directory import personal, vague
+from northspan.core.working.errors import InvalidJob
+from northspan.store.patching import patched
+from tests.support import a_feeder, checked
+
+
+def panel(circuits=None, loads=None, rulebook="us-2023", **layout):
+    """The house panel of a feeder job with its spaces drawn and circuits in it."""
+    job = checked(a_feeder(40, 20), rulebook=rulebook)
+    drawn = PanelLayout(**{"spaces": 12} | layout)
+    enclosures = job.enclosures | {"P1": job.enclosures["P1"].model_copy(update={"layout": drawn})}
+    building = job.enclosures["P1"].building
+    buildings = job.buildings | {building: job.buildings[building].model_copy(update={"use": "dwelling"})}
+    made = {key: PanelCircuit(**{"enclosure": "P1", "name": f"Kitchen {key}"} | one) for key, one in (circuits or {}).items()}
+    named = {key: Load(**{"enclosure": "P1", "name": key, "status": "existing"} | one) for key, one in (loads or {}).items()}
+    return checked(job, enclosures=enclosures, circuits=made, loads=named, buildings=buildings)
+
+
+def codes(job):
+    return [
+        one.code for one in solve(job).findings if one.step == "panels" and one.where.startswith(("/circuits", "/enclosures/P1/layout"))
+    ]
+
+
+def cured(test, job, code, cure=0):
+    finding = next(one for one in solve(job).findings if one.code == code)
+    after = Job.model_validate(patched(job.model_dump(mode="json"), [asdict(edit) for edit in finding.cures[cure].edits]))
+    test.assertNotIn(code, codes(after))
+    return after
+
+
+class Legs(unittest.TestCase):
+    def test_rows_alternate_one_line_does_not_and_what_was_found_counts(self):
+        two = PanelLayout(spaces=8)
+        self.assertEqual([leg_of(two, slot) for slot in range(1, 9)], [1, 1, 2, 2, 1, 1, 2, 2])
+        self.assertEqual([leg_of(PanelLayout(spaces=4, columns=1), slot) for slot in range(1, 5)], [1, 2, 1, 2])
+        self.assertEqual({leg_of(PanelLayout(spaces=4, legs_land="one_line"), slot) for slot in range(1, 5)}, {1})
+        self.assertEqual(leg_of(PanelLayout(spaces=8, as_found=({"slot": 3, "leg": 1},)), 3), 1)
+
+    def test_a_load_is_on_the_leg_of_its_slot_whatever_was_said_of_it(self):
+        loads = {"L1": {"power_va": 1200, "across": "l1_neutral"}}
+        for slot, sums in ((1, (10, 0)), (3, (0, 10))):
+            plan = solve(panel({"W1": {"slots": (slot,), "loads": ("L1",)}}, loads)).panels["P1"]
+            self.assertEqual((plan.connected_1_a, plan.connected_2_a, plan.connected_neutral_a), (*sums, 10))
+
+    def test_both_poles_on_one_leg_as_found(self):
+        job = panel({"W1": {"slots": (1, 3)}}, as_found=({"slot": 3, "leg": 1},))
+        self.assertEqual(codes(job), ["poles-on-one-leg"])
+        self.assertEqual(solve(cured(self, job, "poles-on-one-leg")).panels["P1"].circuits[0].legs, (1, 2))
+        self.assertEqual(codes(panel({"W1": {"slots": (1, 3)}})), [])
+
+
+PAIR = {"L1": {"power_va": 1200, "across": "l1_neutral"}, "L2": {"power_va": 960, "across": "l1_neutral"}}
+
+
+class SharedNeutrals(unittest.TestCase):
+    def pair(self, slots, **tied):
+        return panel({"W1": {"slots": (1,), "loads": ("L1",), "partner": "W2", **tied}, "W2": {"slots": (slots,), "loads": ("L2",)}}, PAIR)
+
+    def test_on_one_leg_the_sum_runs_in_it_on_both_the_difference(self):
+        job = self.pair(2, tied=True)
+        finding = next(one for one in solve(job).findings if one.code == "shared-neutral-on-one-leg")
+        self.assertIn("18 A run in it", finding.text)
+        after = solve(cured(self, job, "shared-neutral-on-one-leg"))
+        self.assertEqual(after.panels["P1"].connected_neutral_a, 2)
+        self.assertEqual(codes(self.pair(3, tied=True)), [])
+
+    def test_one_handle_for_both(self):
+        self.assertEqual(codes(self.pair(3)), ["shared-neutral-not-tied"])
+        cured(self, self.pair(3), "shared-neutral-not-tied")
+
+    def test_two_neutrals_under_one_screw(self):
+        job = panel({"W1": {"slots": (1,), "neutral_with": "W2"}, "W2": {"slots": (3,)}})
+        self.assertEqual(codes(job), ["neutrals-under-one-screw"])
+        cured(self, job, "neutrals-under-one-screw")
+
+
+class Devices(unittest.TestCase):
+    def test_both_sides_of_what_protects_a_wire_in_every_family(self):
+        for book, size, fits, above in (("us-2023", "12", 20, 25), ("ca-2021", "12", 20, 25), ("uk-2022", "2.5", 20, 50)):
+            with self.subTest(book):
+                good = panel({"W1": {"slots": (1,), "size": size, "rating_a": fits, "residual_ma": 30}}, rulebook=book)
+                self.assertNotIn("device-above-wire", codes(good))
+                bad = panel({"W1": {"slots": (1,), "size": size, "rating_a": above, "residual_ma": 30}}, rulebook=book)
+                self.assertIn("device-above-wire", codes(bad))
+                cured(self, bad, "device-above-wire")
+
+    def test_half_size_only_where_the_panel_takes_it(self):
+        halves = {"W1": {"slots": (11,), "half": "a"}, "W2": {"slots": (11,), "half": "b"}}
+        self.assertEqual(codes(panel(halves, half_slots=(11,))), [])
+        job = panel({"W1": {"slots": (1,), "half": "a"}}, half_slots=(11,))
+        self.assertEqual(codes(job), ["half-size-not-allowed"])
+        cured(self, job, "half-size-not-allowed")
+
+    def test_a_back_fed_main_is_held_and_poles_are_counted(self):
+        self.assertEqual(codes(panel(main="back_fed", main_slots=(1, 3))), ["main-not-held"])
+        self.assertEqual(codes(panel(main="back_fed", main_slots=(1, 3), hold_down=True)), [])
+        for most, found in ((3, []), (2, ["too-many-poles"])):
+            self.assertEqual(codes(panel({"W1": {"slots": (1, 3)}, "W2": {"slots": (2,)}}, most_poles=most)), found)
+
+    def test_protection_by_room_and_use_for_new_work(self):
+        new = {"slots": (1,), "rating_a": 20, "use": "outlets", "status": "new"}
+        wanted = {
+            ("us-2023", "laundry"): {"circuit-without-ground-fault", "circuit-without-arc-fault"},
+            ("us-2023", "garage"): {"circuit-without-ground-fault"}, ("us-2023", "bedroom"): {"circuit-without-arc-fault"},
+            ("ca-2021", "bathroom"): {"circuit-without-ground-fault"}, ("ca-2021", "bedroom"): {"circuit-without-arc-fault"},
+            ("uk-2022", "bedroom"): {"circuit-without-residual"}, ("uk-2022", "bathroom"): {"circuit-without-residual"},
+        }  # fmt: skip
+        for (book, room), expected in wanted.items():
+            with self.subTest(book, room=room):
+                job = panel({"W1": new | {"serves": room}}, rulebook=book)
+                self.assertEqual({code for code in codes(job) if code.startswith("circuit-without")}, expected)
+                for code in expected:
+                    cured(self, job, code)
+                old = panel({"W1": new | {"serves": room, "status": "existing"}}, rulebook=book)
+                self.assertEqual([code for code in codes(old) if code.startswith("circuit-without")], [])
+        both = panel({"W1": new | {"serves": "laundry", "protects": "both"}})
+        self.assertEqual(codes(both), [])
+        thirty = panel({"W1": new | {"serves": "bedroom", "rating_a": 30, "name": "Bedroom heat"}})
+        self.assertNotIn("circuit-without-arc-fault", codes(thirty))
+
+    def test_spare_spaces_are_asked_in_canada_alone(self):
+        full = {f"W{slot}": {"slots": (slot,)} for slot in range(1, 12)}
+        for book in rulebook_names():
+            job = panel(full, rulebook=book)
+            new = checked(job, enclosures=job.enclosures | {"P1": job.enclosures["P1"].model_copy(update={"status": "new"})})
+            self.assertEqual("no-spare-spaces" in codes(new), book.startswith("ca"), book)
+
+
+class Directory(unittest.TestCase):
+    def test_lines_that_name_people_or_nothing(self):
+        for name in ("Bob's room", "baby room", "Mom’s office"):
+            self.assertTrue(personal(name), name)
+        for name in ("Bedroom, street side", "Women's shelter hall"[8:], "Kitchen counter"):
+            self.assertFalse(personal(name), name)
+        self.assertTrue(vague(" Plugs. ") and vague("") and not vague("Garage: opener"))
+
+    def test_a_better_line_in_one_press(self):
+        job = panel({"W1": {"slots": (1,), "name": "Bob's room", "serves": "bedroom", "use": "outlets"}})
+        self.assertEqual(cured(self, job, "line-names-a-person").circuits["W1"].name, "Bedroom: receptacles")
+        british = panel({"W1": {"slots": (1,), "name": "plugs", "serves": "bedroom", "use": "outlets"}}, rulebook="uk-2022")
+        self.assertEqual(cured(self, british, "line-says-nothing").circuits["W1"].name, "Bedroom: socket outlets")
+
+
+class Waiting(unittest.TestCase):
+    def test_runs_and_loads_wait_and_go_where_the_legs_stay_closest(self):
+        loads = {"L1": {"power_va": 2400, "across": "l1_neutral"}, "L2": {"power_va": 600, "across": "l1_neutral"}}
+        job = panel({"W1": {"slots": (1,), "loads": ("L1",)}}, loads)
+        waiting = {one.id: one for one in solve(job).panels["P1"].waiting}
+        self.assertEqual(set(waiting), {"F1", "L2"})
+        self.assertEqual(waiting["L2"].cure.words, "Put it in 3")  # leg 2 has nothing on it yet
+        self.assertEqual(waiting["F1"].poles, 2)
+        for key in ("L2", "F1"):
+            edits = [asdict(edit) for edit in waiting[key].cure.edits]
+            after = Job.model_validate(patched(job.model_dump(mode="json"), edits))
+            self.assertNotIn(key, {one.id for one in solve(after).panels["P1"].waiting})
+
+    def test_a_full_panel_has_no_place(self):
+        job = panel({f"W{slot}": {"slots": (slot,)} for slot in (1, 2)}, {"L1": {"power_va": 600, "across": "l1_neutral"}}, spaces=2)
+        self.assertEqual({one.cure for one in solve(job).panels["P1"].waiting}, {None})
+
+    def test_what_goes_leaves_nothing_behind(self):
+        job = panel(
+            {"W1": {"slots": (1,), "loads": ("L1",)}, "W2": {"slots": (2, 4), "run": "F1"}},
+            {"L1": {"power_va": 600, "across": "l1_neutral"}},
+        )
+        for kind, key in (("loads", "L1"), ("runs", "F1"), ("enclosures", "P1"), ("circuits", "W1")):
+            solve(Job.model_validate(patched(job.model_dump(mode="json"), removal(job, kind, key))))
+
+
+class Refused(unittest.TestCase):
+    def test_what_cannot_be_is_named(self):
+        for circuits, layout, field, words in (
+            ({"W1": {"slots": (13,)}}, {}, "/circuits/W1/slots", "no slot 13"),
+            ({"W1": {"slots": (1,)}, "W2": {"slots": (1,)}}, {}, "/circuits/W2/slots", "taken already"),
+            ({"W1": {"slots": (1,), "half": "a"}, "W2": {"slots": (1,)}}, {}, "/circuits/W2/slots", "taken already"),
+            ({"W1": {"slots": (1,), "partner": "W9"}}, {}, "/circuits/W1/partner", "no other circuit W9"),
+            ({"W1": {"slots": (1,), "loads": ("L9",)}}, {}, "/circuits/W1/loads", "no load L9"),
+            ({"W1": {"slots": (1,), "extended_in": "X9"}}, {}, "/circuits/W1/extended_in", "there is no X9"),
+            ({"W1": {"slots": (1, 1)}}, {}, "/circuits/W1/slots", "named twice"),
+            ({}, {"half_slots": (40,)}, "/enclosures/P1/layout/half_slots", "no slot 40"),
+            ({"W1": {"slots": (1,)}}, {"main": "back_fed", "main_slots": (1, 3)}, "/circuits/W1/slots", "taken already"),
+        ):
+            with self.subTest(field=field, words=words), self.assertRaisesRegex(InvalidJob, words) as refused:
+                solve(panel(circuits, **layout))
+            self.assertEqual(refused.exception.where, field)
+
+
+if __name__ == "__main__":
+    unittest.main()
