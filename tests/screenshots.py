@@ -36,6 +36,11 @@ def electrodes(page: Page) -> None:
     page.locator(".more-table").first.wait_for()
 
 
+def a_breaker(page: Page) -> None:
+    """Choose a device that is too large for its wire."""
+    page.locator(".breaker", has_text="Living room").click()
+
+
 def bonds(page: Page) -> None:
     page.get_by_role("button", name="Bond at House panel: made").click()
     page.get_by_label("Case fault").select_option(label="Studio panel")
@@ -76,6 +81,7 @@ SHOTS: dict[str, tuple[str, dict[str, Any], Any]] = {
     "loads": ("/jobs/{id}/loads", WIDE, loads),
     "electrodes": ("/jobs/{id}/electrodes", WIDE, electrodes),
     "bonds": ("/jobs/{id}/neutrals", WIDE, bonds),
+    "panels": ("/jobs/{id}/panels", WIDE, a_breaker),
     "bonds-phone": ("/jobs/{id}/neutrals", PHONE, None),
     "site": ("/jobs/{id}/sizing", WIDE, site),
     "sizing": ("/jobs/{id}/sizing", WIDE, None),

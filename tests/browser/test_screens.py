@@ -16,7 +16,8 @@ SCREENS = {
     "route": "/jobs/{id}/route",
     "electrodes": "/jobs/{id}/electrodes",
     "bonds": "/jobs/{id}/neutrals",
-    "not built": "/jobs/{id}/panels",
+    "panels": "/jobs/{id}/panels",
+    "not built": "/jobs/{id}/materials",
     "sheet": "/jobs/{id}/sheet",
 }
 SMALL = """

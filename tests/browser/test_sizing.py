@@ -176,7 +176,7 @@ class Start(BrowserCase):
         self.says("2 AWG aluminum, 60 A")
         self.page.get_by_role("button", name="Undo").click()
         empty.wait_for()
-        self.page.get_by_role("link", name=re.compile("Panels")).click()
+        self.page.get_by_role("link", name=re.compile("Materials")).click()
         expect(self.page.locator("main")).to_contain_text("not built yet")
 
     def test_a_job_goes_to_a_file_and_opens_again(self):

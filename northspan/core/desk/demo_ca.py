@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from northspan.core.desk.demo_circuits import CAMP_LAYOUT, camp_circuits
 from northspan.core.document.job import (
     Across,
     Bond,
@@ -46,7 +47,15 @@ def lac_sureau() -> Job:
             "shack": Building(name="Sugar shack"),
         },
         enclosures={
-            "P1": Enclosure(name="Camp panel", building="camp", main_a=200, bus_a=200, bond_found=Bond.bonded, status=Status.existing),
+            "P1": Enclosure(
+                name="Camp panel",
+                building="camp",
+                main_a=200,
+                bus_a=200,
+                bond_found=Bond.bonded,
+                status=Status.existing,
+                layout=CAMP_LAYOUT,
+            ),
             "P2": Enclosure(name="Sauna panel", building="sauna", main_a=60, bus_a=100, bond_found=Bond.bonded),
             "P3": Enclosure(
                 name="Shack panel",
@@ -73,6 +82,7 @@ def lac_sureau() -> Job:
             "pump": Load(name="Sap pump", enclosure="P3", power_va=1500, across=Across.l1_neutral, starting_a=38, status=Status.existing),
             "fan": Load(name="Evaporator fan", enclosure="P3", power_va=900, across=Across.l2_neutral, status=Status.existing),
         },
+        circuits=camp_circuits(),
         runs={
             "R1": Run(
                 name="Service drop",

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from northspan.core.desk.demo_circuits import COTTAGE_LAYOUT, cottage_circuits
 from northspan.core.document.job import (
     Across,
     Bond,
@@ -81,7 +82,7 @@ def tern_cottage() -> Job:
         },
         enclosures={
             "CU": Enclosure(name="Consumer unit", building="cottage", main_a=100, bus_a=100, interrupting_a=6000, bond_found=Bond.separate,
-                            status=_THERE),
+                            status=_THERE, layout=COTTAGE_LAYOUT),
             "MR": Enclosure(name="Music room board", building="music", main_a=63, bus_a=100, interrupting_a=6000),
             "S1": _point("Downstairs sockets"),
             "K1": _point("Cooker point"),
@@ -103,6 +104,7 @@ def tern_cottage() -> Job:
             "lamps": _load("Lights", "M2", LoadKind.lighting, 400, status="new"),
             "warm": _load("Panel heaters", "MR", LoadKind.heating, 2000, status="new"),
         },
+        circuits=cottage_circuits(),
         runs={
             "R1": Run(name="Overhead supply", kind=RunKind.service, origin="T1", target="CU", circuit=Circuit.two_wire_neutral,
                       status=_THERE, device_a=100, insulation="armoured 70", conductor_size="25", residual_ma=100,

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from northspan.core.desk.demo_circuits import HOUSE_LAYOUT, house_circuits
 from northspan.core.document.job import (
     Across,
     Bond,
@@ -68,6 +69,7 @@ def kestrel_hollow() -> Job:
         soil=GroundSoil(upper_ohm_m=140, lower_ohm_m=60, depth_m=1.7),
         loads=_loads(),
         runs=_runs(),
+        circuits=house_circuits(),
     )
 
 
@@ -83,7 +85,13 @@ def _enclosures() -> dict[str, Enclosure]:
             status=Status.existing,
         ),
         "P1": Enclosure(
-            name="House panel", building="house", kind=EnclosureKind.panel_lugs, bus_a=200, bond_found=Bond.bonded, status=Status.existing
+            name="House panel",
+            building="house",
+            kind=EnclosureKind.panel_lugs,
+            bus_a=200,
+            bond_found=Bond.bonded,
+            status=Status.existing,
+            layout=HOUSE_LAYOUT,
         ),
         "P2": Enclosure(name="Studio panel", building="studio", main_a=100, bus_a=125),
         "P3": Enclosure(name="Observatory panel", building="hill", main_a=60, bus_a=100, bond_found=Bond.bonded, status=Status.existing),

@@ -4,7 +4,9 @@ import type { Finding, PartKind } from '../api/client'
 import { useJob } from '../state/job'
 
 /** A step that shows such parts keeps the eye where it is; from another one a finding leads to Survey, or to Loads. */
-const SHOWS: Record<string, PartKind> = { route: 'runs', electrodes: 'electrodes', loads: 'loads' }
+const SHOWS: Record<string, PartKind> = { route: 'runs', electrodes: 'electrodes', loads: 'loads', panels: 'circuits' }
+
+const STEP_OF: Partial<Record<PartKind, string>> = { loads: 'loads', circuits: 'panels' }
 
 export function useShowFinding(): (finding: Finding) => void {
   const store = useJob()
@@ -27,10 +29,10 @@ export function useShowFinding(): (finding: Finding) => void {
   return (finding) => {
     const [, kind, key] = finding.where.split('/') as [string, PartKind, string | undefined]
     const step = String(route.params.step)
-    if (key && store.job?.[kind]?.[key] && (step !== 'sizing' || kind === 'loads' || kind === 'sources')) {
+    if (key && store.job?.[kind]?.[key] && (step !== 'sizing' || kind in STEP_OF || kind === 'sources')) {
       store.pick(kind, key)
       if (SHOWS[step] !== kind && step !== 'survey')
-        void router.push(`/jobs/${store.state?.id}/${kind === 'loads' ? 'loads' : 'survey'}`)
+        void router.push(`/jobs/${store.state?.id}/${STEP_OF[kind] ?? 'survey'}`)
       return
     }
     const run = runOf(finding)

@@ -3,6 +3,7 @@ import type { Component } from 'vue'
 import ElectrodesView from '../components/electrodes/ElectrodesView.vue'
 import LoadsView from '../components/loads/LoadsView.vue'
 import BondsView from '../components/neutrals/BondsView.vue'
+import PanelsView from '../components/panels/PanelsView.vue'
 import RecordView from '../components/record/RecordView.vue'
 import RouteView from '../components/route/RouteView.vue'
 import SizingView from '../components/sizing/SizingView.vue'
@@ -15,5 +16,6 @@ export const VIEWS: Record<string, Component> = {
   route: RouteView,
   electrodes: ElectrodesView,
   neutrals: BondsView,
+  panels: PanelsView,
   record: RecordView,
 }

@@ -573,4 +573,6 @@ export const FIELDS: Record<PartKind, Field[]> = {
     },
     { field: 'old_colors', label: 'Wired in the {colors} of before', type: 'flag', where: (o) => o.old_colors },
   ],
+  circuits: [], // they are drawn and changed in Panels
+  boxes: [],
 }

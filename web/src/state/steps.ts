@@ -42,7 +42,6 @@ export const STEPS: WorkStep[] = [
   {
     key: 'panels',
     title: 'Panels',
-    coming: 'Circuits slot by slot, balance of the legs, directory labels.',
     also: 'breakers circuits directory slots',
   },
   {

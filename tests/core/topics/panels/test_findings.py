@@ -28,7 +28,7 @@ class AsFound(unittest.TestCase):
 
     def test_overfilled_terminals(self):
         self.check(with_parts("enclosures", "P1", neutral_terminals=20, neutrals_landed=21), "21 neutrals under 20 terminals", "fix")
-        self.assertFalse(found(solve(with_parts("enclosures", "P1", neutral_terminals=20, neutrals_landed=20)), "neutrals under"))
+        self.assertFalse(found(solve(with_parts("enclosures", "P1", neutral_terminals=20, neutrals_landed=20)), "neutrals under 20"))
 
     def test_where_a_panel_hangs_and_how_high_its_handles_are(self):
         for rulebook, most in (("us-2023", 2.0066), ("ca-2021", 1.7), ("uk-2022", 1.45)):

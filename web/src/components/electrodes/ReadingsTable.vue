@@ -58,6 +58,7 @@ async function add(field: string, value: number | null): Promise<void> {
       <tr v-for="(row, i) in rows" :key="i">
         <td v-for="column in columns" :key="column.field">
           <CommitField
+            bare
             :label="`${column.label}, reading ${i + 1}`"
             :shown="column.shown(Number(row[column.field] ?? 0))"
             :parse="column.parse"
@@ -73,6 +74,7 @@ async function add(field: string, value: number | null): Promise<void> {
       <tr class="fresh">
         <td v-for="column in columns" :key="column.field">
           <CommitField
+            bare
             :label="`${column.label}, new reading`"
             :shown="column.field in fresh ? column.shown(fresh[column.field]!) : ''"
             :hint="column.hint"

@@ -11,6 +11,8 @@ const props = defineProps<{
   emptyOk?: boolean
   hint?: string
   understood?: (value: T) => string
+  /** In a table: its column says what it is, and the label is for those who do not see it. */
+  bare?: boolean
 }>()
 const emit = defineEmits<{ commit: [value: T | null] }>()
 const text = ref(props.shown)
@@ -75,7 +77,8 @@ function giveUp(): void {
 <template>
   <v-text-field
     v-model="text"
-    :label="label"
+    :label="bare ? undefined : label"
+    :aria-label="bare ? label : undefined"
     :error-messages="error || refused"
     :messages="meaning"
     :placeholder="hint"

@@ -25,6 +25,8 @@ const WORDS: Record<PartKind, string> = {
   electrodes: 'Electrode',
   loads: 'Load',
   runs: 'Run',
+  circuits: 'Circuit',
+  boxes: 'Box',
 }
 const loads = computed(() =>
   Object.entries(store.job?.loads ?? {}).filter(

@@ -1,0 +1,160 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { usePanel } from '../../composables/usePanel'
+import { amperes } from '../../format/quantities'
+import { useJob } from '../../state/job'
+import FindingsStrip from '../frame/FindingsStrip.vue'
+import WorkLines from '../parts/WorkLines.vue'
+import CircuitFields from './CircuitFields.vue'
+import LayoutFields from './LayoutFields.vue'
+import LegsBeam from './LegsBeam.vue'
+import PanelDrawing from './PanelDrawing.vue'
+
+/** A panel slot by slot: what stands where, what waits for a place, how the legs carry, what is wrong. */
+const store = useJob()
+const panel = usePanel()
+const bare = computed(() =>
+  Object.entries(store.job?.enclosures ?? {})
+    .filter(
+      ([, one]) => !one.layout && !['meter', 'junction_box', 'splitter'].includes(one.kind) && one.status !== 'remove',
+    )
+    .map(([value, one]) => ({ value, title: one.name })),
+)
+const spaces = ref('20')
+const findings = computed(() =>
+  (store.plan?.findings ?? []).filter((one) => one.where.startsWith(`/circuits/${panel.chosen.value}/`)),
+)
+watch(
+  () => store.part,
+  (picked) => {
+    if (picked?.kind !== 'circuits') return
+    panel.chosen.value = picked.key
+    panel.wanted.value = store.job?.circuits[picked.key]?.enclosure ?? panel.wanted.value
+  },
+  { immediate: true },
+)
+const best = computed(() => (panel.plan.value?.moves ?? []).filter((one) => one.cure))
+</script>
+
+<template>
+  <main class="sizing panels">
+    <div class="center">
+      <div class="center-scroll panels-scroll">
+        <div v-if="panel.drawn.value.length" class="ways" role="group" aria-label="Panel">
+          <button
+            v-for="id in panel.drawn.value"
+            :key="id"
+            class="way"
+            :class="{ chosen: id === panel.key.value }"
+            :aria-pressed="id === panel.key.value"
+            @click="panel.wanted.value = id">
+            {{ store.plan?.panels[id]?.name }}
+          </button>
+        </div>
+        <template v-if="panel.plan.value">
+          <p class="panel-room">
+            {{ panel.plan.value.room }}. <button class="cure" @click="panel.add()">Add a circuit</button>
+          </p>
+          <div class="panel-body">
+            <PanelDrawing :panel="panel" />
+            <div class="panel-beside">
+              <LegsBeam :plan="panel.plan.value" />
+              <section v-if="best.length">
+                <h2 class="survey-title">Even the legs</h2>
+                <ul class="moves">
+                  <li v-for="one in best" :key="one.words">
+                    <button class="cure" @click="store.take(one.cure!)">{{ one.words }}</button>
+                  </li>
+                </ul>
+              </section>
+              <section v-if="panel.plan.value.waiting.length">
+                <h2 class="survey-title">No place yet</h2>
+                <ul class="waiting">
+                  <li v-for="one in panel.plan.value.waiting" :key="`${one.kind} ${one.id}`">
+                    <b>{{ one.name }}</b> {{ amperes(one.load_a) }}<template v-if="one.poles > 1">, two poles</template>
+                    <button v-if="one.cure" class="cure" @click="store.take(one.cure)">{{ one.cure.words }}</button>
+                    <small>{{ one.words }}</small>
+                  </li>
+                </ul>
+              </section>
+            </div>
+          </div>
+          <LayoutFields :panel="panel" />
+          <details class="layout-fields">
+            <summary><b>Directory, as a table</b></summary>
+            <table class="other-ways">
+              <thead>
+                <tr>
+                  <th>Slot</th>
+                  <th>Line</th>
+                  <th>Device</th>
+                  <th>Wire</th>
+                </tr>
+              </thead>
+              <tbody>
+                <tr v-for="one in panel.plan.value.circuits" :key="one.id">
+                  <td>{{ one.slots.join(', ') || 'none' }}{{ one.half }}</td>
+                  <td>{{ one.line }}</td>
+                  <td>{{ one.device }}</td>
+                  <td>{{ one.wire }}</td>
+                </tr>
+              </tbody>
+            </table>
+          </details>
+        </template>
+        <section v-if="bare.length" class="draw-spaces">
+          <h2 class="survey-title">{{ $fill('Draw the spaces of a {panel}') }}</h2>
+          <label>Spaces <input v-model="spaces" inputmode="numeric" size="3" /></label>
+          <button
+            v-for="one in bare"
+            :key="one.value"
+            class="cure plain"
+            @click="panel.draw(one.value, Math.max(1, Math.min(84, Number(spaces) || 20)))">
+            {{ one.title }}
+          </button>
+        </section>
+        <p class="standing">
+          Moving a panel with its cables, boxes in which circuits go on, tracing rounds on a phone, and labels to print
+          are not built yet. <code>northspan calc trace</code> makes the rounds already.
+        </p>
+      </div>
+      <FindingsStrip />
+    </div>
+    <div class="answer">
+      <section v-if="panel.circuit.value" class="part-panel" aria-label="The circuit">
+        <p class="run-name">
+          Slot {{ panel.circuit.value.slots.join(' and ') || 'none'
+          }}<template v-if="!panel.plan.value?.one_line">, leg {{ panel.circuit.value.legs.join(' and ') }}</template>
+        </p>
+        <h1 aria-live="polite">{{ panel.circuit.value.device }}</h1>
+        <p>{{ panel.circuit.value.wire }}. Load {{ amperes(panel.circuit.value.load_a) }}.</p>
+        <p class="because">In the directory: “{{ panel.circuit.value.line }}”</p>
+        <ul v-if="findings.length" class="part-findings">
+          <li v-for="one in findings" :key="one.text">
+            <b>{{ one.severity }}</b> {{ one.text }} {{ one.why }}
+            <button v-for="cure in one.cures" :key="cure.words" class="cure" @click="store.take(cure)">
+              {{ cure.words }}
+            </button>
+          </li>
+        </ul>
+        <CircuitFields :panel="panel" />
+        <template v-if="panel.circuit.value.must.length">
+          <h2>It must have</h2>
+          <WorkLines :lines="panel.circuit.value.must" />
+        </template>
+        <template v-if="panel.circuit.value.working.length">
+          <h2>The most on this wire</h2>
+          <WorkLines :lines="panel.circuit.value.working" />
+        </template>
+        <div class="part-buttons"><button class="cure plain" @click="panel.remove()">Take it out</button></div>
+      </section>
+      <section v-else class="part-panel">
+        <h1>{{ panel.plan.value ? 'Press a device' : 'No panel drawn yet' }}</h1>
+        <p v-if="panel.plan.value">
+          Its wire, its load and what it must be stand here. Drag it, or use the arrow keys.
+        </p>
+        <p v-else>{{ $fill('Say how many spaces a {panel} has, then write down what is in it.') }}</p>
+      </section>
+    </div>
+  </main>
+</template>

@@ -1,0 +1,111 @@
+/** The panel on screen: its circuits, and the edits that place, move and change them. */
+import { computed, ref } from 'vue'
+import type { Job, Operation } from '../api/client'
+import { freshId } from '../drawing/tree'
+import { useJob } from '../state/job'
+
+export function usePanel() {
+  const store = useJob()
+  const wanted = ref('')
+  const chosen = ref('')
+  const drawn = computed(() => Object.keys(store.plan?.panels ?? {}))
+  const key = computed(() => (drawn.value.includes(wanted.value) ? wanted.value : (drawn.value[0] ?? '')))
+  const plan = computed(() => store.plan?.panels[key.value])
+  const layout = computed(() => store.job?.enclosures[key.value]?.layout ?? null)
+  const circuit = computed(() => plan.value?.circuits.find((one) => one.id === chosen.value))
+  const kept = computed(() => store.job?.circuits[chosen.value])
+
+  /** The slots of a device whose upper pole stands in a slot. */
+  function slotsFrom(id: string, slot: number): number[] {
+    const poles = plan.value?.circuits.find((one) => one.id === id)?.poles ?? 1
+    return Array.from({ length: poles }, (_, i) => slot + i * (layout.value?.columns ?? 2))
+  }
+
+  function moved(id: string, slot: number): Job | null {
+    const one = store.state?.job.circuits[id]
+    if (!store.state || !one) return null
+    const circuits = { ...store.state.job.circuits, [id]: { ...one, slots: slotsFrom(id, slot) } }
+    return { ...store.state.job, circuits }
+  }
+
+  /** Plan with the device over a slot, without keeping it; what cannot be there changes nothing. */
+  function tryAt(id: string, slot: number): void {
+    const job = moved(id, slot)
+    if (job) void store.tryOut(job)
+  }
+
+  function moveTo(id: string, slot: number): Promise<void> {
+    return store.edit([{ op: 'add', path: `/circuits/${id}/slots`, value: slotsFrom(id, slot) }])
+  }
+
+  /** The next slot in a direction in which it could stand: up and down a column, or across. */
+  function step(id: string, by: number): void {
+    const one = plan.value?.circuits.find((c) => c.id === id)
+    const first = one?.slots[0]
+    if (!one || !first || !layout.value) return
+    const taken = new Set(plan.value!.circuits.filter((c) => c.id !== id).flatMap((c) => c.slots))
+    for (let slot = first + by; slot >= 1 && slot <= layout.value.spaces; slot += by) {
+      const all = slotsFrom(id, slot)
+      if (all.every((s) => s <= layout.value!.spaces && !taken.has(s))) return void moveTo(id, slot)
+    }
+  }
+
+  function choose(id: string): void {
+    chosen.value = id
+  }
+
+  function set(field: string, value: unknown): Promise<void> {
+    return store.edit([{ op: 'add', path: `/circuits/${chosen.value}/${field}`, value }])
+  }
+
+  function setLayout(field: string, value: unknown): Promise<void> {
+    return store.edit([{ op: 'add', path: `/enclosures/${key.value}/layout/${field}`, value }])
+  }
+
+  function draw(enclosure: string, spaces: number): Promise<void> {
+    wanted.value = enclosure
+    const one_line = store.options?.one_line
+    const value = one_line ? { spaces, columns: 1, legs_land: 'one_line' } : { spaces }
+    return store.edit([{ op: 'add', path: `/enclosures/${enclosure}/layout`, value }])
+  }
+
+  async function add(): Promise<void> {
+    const id = freshId(store.job!, 'W')
+    const taken = new Set([
+      ...(plan.value?.circuits.flatMap((one) => one.slots) ?? []),
+      ...(layout.value?.main_slots ?? []),
+    ])
+    const free = plan.value?.slots.find((slot) => !taken.has(slot.slot))
+    const value = { enclosure: key.value, slots: free ? [free.slot] : [] }
+    const operation: Operation = { op: 'add', path: `/circuits/${id}`, value }
+    await store.edit([operation])
+    chosen.value = id
+  }
+
+  function remove(): void {
+    void store.changePart('remove', 'circuits', chosen.value)
+    chosen.value = ''
+  }
+
+  return {
+    wanted,
+    chosen,
+    drawn,
+    key,
+    plan,
+    layout,
+    circuit,
+    kept,
+    choose,
+    tryAt,
+    moveTo,
+    step,
+    set,
+    setLayout,
+    draw,
+    add,
+    remove,
+  }
+}
+
+export type PanelOnScreen = ReturnType<typeof usePanel>
