@@ -20,17 +20,18 @@ class Panels(BrowserCase):
         washer = self.page.locator(".breaker", has_text="Laundry: washer")
         washer.focus()
         self.page.keyboard.press("ArrowDown")
-        expect(self.page.locator('.breaker[aria-label^="Laundry: washer, slot 27, leg 2"]')).to_be_visible()
+        expect(self.page.locator('.breaker[aria-label^="Laundry: washer 20, slot 27, leg 2"]')).to_be_visible()
         self.assertEqual(self.slots(job_id, "W11"), [27])
         self.page.locator('.breaker[aria-label^="Laundry: washer"]').focus()
         self.page.keyboard.press("ArrowRight")
-        expect(self.page.locator('.breaker[aria-label^="Laundry: washer, slot 28"]')).to_be_visible()
+        expect(self.page.locator('.breaker[aria-label^="Laundry: washer 20, slot 28"]')).to_be_visible()
 
     def test_dragged_to_a_free_slot_and_back_where_one_is_taken(self):
         job_id = self.open_panels()
+        self.page.set_viewport_size({"width": 1280, "height": 1500})  # the whole panel is in view while a hand drags
         dishes = self.page.locator(".breaker", has_text="Kitchen: dishwasher")
         dishes.drag_to(self.page.locator(".slot:not(.taken)").first)
-        expect(self.page.locator('.breaker[aria-label^="Kitchen: dishwasher, slot 27, leg 2"]')).to_be_visible()
+        expect(self.page.locator('.breaker[aria-label^="Kitchen: dishwasher 20, slot 27, leg 2"]')).to_be_visible()
         expect(self.page.locator(".legs-beam")).to_contain_text("L1 179 A")
         self.assertEqual(self.slots(job_id, "W8"), [27])
         self.page.locator(".breaker", has_text="Kitchen: dishwasher").click()

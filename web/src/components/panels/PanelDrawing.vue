@@ -20,6 +20,11 @@ const places = computed(() => {
       return { one, first: at[0]!, last: at.at(-1)! }
     })
 })
+/** A row in which a half-size device stands is twice as tall, so that each half can be hit by a thumb. */
+const heights = computed(() => {
+  const tall = new Set(places.value.filter((place) => place.one.half).map((place) => place.first.row))
+  return Array.from({ length: rows.value }, (_, i) => (tall.has(i + 1) ? '90px' : '44px')).join(' ')
+})
 const taken = computed(() => new Set(plan.value?.circuits.flatMap((one) => one.slots)))
 const column = (left: boolean): number => (left ? 2 : 5)
 
@@ -36,7 +41,7 @@ const wrong = computed(() => {
 function label(one: (typeof places.value)[number]['one']): string {
   const legs = plan.value?.one_line ? '' : `, leg ${one.legs.join(' and ')}`
   const bad = wrong.value[one.id] ? `, ${wrong.value[one.id]}` : ''
-  return `${one.name}, slot ${one.slots.join(' and ')}${legs}, ${one.device}, load ${amperes(one.load_a)}${bad}`
+  return `${one.name} ${one.rating_a || '?'}, slot ${one.slots.join(' and ')}${legs}, ${one.device}, load ${amperes(one.load_a)}${bad}`
 }
 
 function enter(slot: number): void {
@@ -81,7 +86,7 @@ function onKey(event: KeyboardEvent, id: string, slot: number): void {
     role="group"
     :aria-label="`${plan.name}, slot by slot: arrow keys move a device`">
     <p class="panel-main">{{ plan.main === 'lugs' ? $fill('{lugs_only}') : plan.main.replace('_', '-') }}</p>
-    <div class="panel-slots" :class="{ single: plan.columns === 1 }">
+    <div class="panel-slots" :class="{ single: plan.columns === 1 }" :style="{ gridTemplateRows: heights }">
       <template v-for="slot in plan.slots" :key="slot.slot">
         <span class="slot-number" :style="{ gridRow: slot.row, gridColumn: slot.left ? 1 : 6 }">{{ slot.slot }}</span>
         <span
@@ -115,8 +120,9 @@ function onKey(event: KeyboardEvent, id: string, slot: number): void {
         @dragstart="held = one.id"
         @dragend="letGo"
         @dragover.prevent="enter(one.slots[0] ?? 0)"
+        @drop.prevent="drop(over || (one.slots[0] ?? 0))"
         @keydown="onKey($event, one.id, one.slots[0] ?? 1)">
-        <span class="breaker-name">{{ one.name }}</span>
+        <span class="breaker-name">{{ one.name }} </span>{{ ' ' }}
         <b>{{ one.rating_a || '?' }}</b>
         <span
           class="breaker-load"
