@@ -14,6 +14,7 @@ from playwright.sync_api import sync_playwright
 
 from northspan.core.desk.demo_us import kestrel_hollow
 from northspan.core.document.job import Job
+from northspan.core.physics.balance import Item, balanced
 from northspan.core.solve import solve
 from northspan.core.topics.bonds.reading import solve_bench
 from northspan.core.topics.bonds.setup import on_bench
@@ -60,6 +61,11 @@ def longer(job: Job, run_id: str, number: int) -> Job:
     return job.model_copy(update={"runs": job.runs | {run_id: run.model_copy(update={"segments": (*run.segments[:-1], segment)})}})
 
 
+def in_slot(job, slot):
+    """The job with the dishwasher's device in another slot."""
+    return job.model_copy(update={"circuits": job.circuits | {"W8": job.circuits["W8"].model_copy(update={"slots": (slot,)})}})
+
+
 def all_loads(job: Job, number: int) -> Job:
     """The job with every load a little larger each time, so that nothing is remembered of any run."""
     loads = {key: load.model_copy(update={"power_va": load.power_va + 0.01 * (number + 1)}) for key, load in job.loads.items()}
@@ -84,7 +90,12 @@ def plans() -> list[Row]:
     benched = [on_bench(all_loads(demo, 9000 + n), Trial(case_fault="kiln")) for n in range(60)]
     solve_bench(*benched[0])
     tried = times_ms(60, lambda n: solve_bench(*benched[n]))
+    full = [[Item((1 if i % 3 else -1) * (50 + 37 * (i * i + n) % 1950) / 100, 1 if i % 3 else -1) for i in range(40)] for n in range(10)]
+    balancing = times_ms(10, lambda n: balanced(full[n], 12.5, (1, 1)))
+    dragged = times_ms(40, lambda n: solve(in_slot(demo, 27 + n % 2), {"F2"}))
     return [
+        ("legs of a panel of 42 spaces with 40 circuits evened, exactly; median", statistics.median(balancing), 300, "ms"),
+        ("plan of the demo, a device dragged to another slot; median", statistics.median(dragged), 60, "ms"),
         ("one condition on the bond bench of the demo, before and after clearing; median", statistics.median(tried), 5, "ms"),
         ("cheapest set for a whole site of 40 runs, every run changed; median", statistics.median(together), 1000, "ms"),
         ("plan of the demo, one run changed, its working printed; median", statistics.median(one), 15, "ms"),
