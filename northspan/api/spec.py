@@ -52,6 +52,7 @@ _BODIES: dict[tuple[str, str], type[BaseModel]] = {
     ("/api/jobs/{job_id}", "patch"): models.JobPatch,
     ("/api/jobs/{job_id}/start", "post"): models.StartInJob,
     ("/api/jobs/{job_id}/parts", "post"): models.PartAction,
+    ("/api/jobs/{job_id}/panels/{panel}/circuits", "post"): models.CsvText,
     ("/api/route/gpx", "post"): models.GpxText,
     ("/api/earth/readings", "post"): models.ReadingsText,
     ("/api/jobs/{job_id}/standins/earth-tester", "post"): models.TesterQuestion,
@@ -120,9 +121,9 @@ def _complete(path: str, method: str, operation: dict[str, Any], taken: dict[str
     if path.endswith(".csv"):
         answers = {"200": {"description": "The table", "content": {"text/csv": {"schema": {"type": "string"}}}}}
     operation["responses"] = answers | {"4XX": _ERROR}
-    edits = method == "patch" or path.endswith(("/undo", "/redo", "/start", "/parts"))
+    edits = method == "patch" or path.endswith(("/undo", "/redo", "/start", "/parts", "/circuits"))
     extra = ([_IF_MATCH] if edits else []) + ([_PERSON] if method in {"patch", "post"} and "/jobs" in path else [])
-    if path.endswith(("/plan", "/solve", "{job_id}", "/undo", "/redo", "/start", "/parts", "/jobs", "/import")) and not (
+    if path.endswith(("/plan", "/solve", "{job_id}", "/undo", "/redo", "/start", "/parts", "/circuits", "/jobs", "/import")) and not (
         path.endswith("/jobs") and method == "get"
     ):
         extra.append(_FOCUS)

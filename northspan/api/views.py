@@ -24,6 +24,8 @@ from northspan.core.document.plan import Plan
 from northspan.core.document.upgrade import read_job
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
 from northspan.core.solve import solve
+from northspan.core.working.errors import InvalidJob
+from northspan.files.circuit_table import circuit_edits, write_circuits
 from northspan.files.gpx import read_gpx
 from northspan.files.job_file import FileAbout, about_file, job_file_name, read_file, write_job
 from northspan.files.load_table import read_loads, write_loads
@@ -83,6 +85,26 @@ def change_part(job_id: str) -> Response:
     on_revision, wanted = bodies.revision_asked(), bodies.body(models.PartAction)
     edits = removal if wanted.action == "remove" else doubling
     patch = edits(_jobs().get(job_id).job, wanted.kind, wanted.part)
+    return _state(_jobs().edit(job_id, on_revision, patch, bodies.person(), bodies.detailed_runs()))
+
+
+@bp.get("/jobs/<job_id>/panels/<panel>/circuits.csv")
+def export_circuits(job_id: str, panel: str) -> Response:
+    """Save the circuits of a panel as CSV."""
+    job = _jobs().get(job_id).job
+    plan = solve(job, ()).panels.get(panel)
+    if plan is None:
+        raise InvalidJob("/panel", f"there is no panel {panel} whose spaces are drawn.", "Draw its spaces first.")
+    headers = {"Content-Disposition": f'attachment; filename="circuits-{panel}.csv"'}
+    return Response(write_circuits(job, plan), mimetype="text/csv", headers=headers)
+
+
+@bp.post("/jobs/<job_id>/panels/<panel>/circuits")
+@bp.output(models.JobState)
+def import_circuits(job_id: str, panel: str) -> Response:
+    """Put the circuits of a CSV into a panel, on the revision named in If-Match."""
+    on_revision, text = bodies.revision_asked(), bodies.body(models.CsvText).text
+    patch = circuit_edits(_jobs().get(job_id).job, panel, text)
     return _state(_jobs().edit(job_id, on_revision, patch, bodies.person(), bodies.detailed_runs()))
 
 

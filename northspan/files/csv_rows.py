@@ -7,6 +7,7 @@ from io import StringIO
 
 from pydantic import ValidationError
 
+from northspan.core.document.limits import said
 from northspan.core.working.errors import InvalidJob
 
 FORMULA_SIGNS = frozenset("=+-@\t\r\n\uff1d\uff0b\uff0d\uff20#'")  # a spreadsheet takes what begins so for a formula; # is a remark here
@@ -86,4 +87,5 @@ def refused_row(what: str, number: int, error: ValidationError) -> InvalidJob:
     """
     first = error.errors(include_url=False)[0]
     column = str(first["loc"][0]) if first["loc"] else "row"
-    return InvalidJob(f"/csv/{number}/{column}", f"{what} {number}, {column}: {first['msg']}.")
+    words = said(first["type"], first.get("ctx", {}), column, feet=False).rstrip(".") or first["msg"]
+    return InvalidJob(f"/csv/{number}/{column}", f"{what} {number}, {column}: {words}.")

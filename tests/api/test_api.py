@@ -113,6 +113,19 @@ class Ordinary(ApiCase):
         whole["file"]["revision"] = 0
         self.assertEqual(self.problem(self.client.post("/api/import", json=whole), 422)["field"], "/file/revision")
 
+    def test_circuits_of_a_panel_go_out_and_come_in_as_csv(self):
+        demo = self.jobs.add(kestrel_hollow(), "")
+        at = f"/api/jobs/{demo.id}/panels/P1/circuits"
+        text = self.client.get(f"{at}.csv").get_data(as_text=True)
+        self.assertTrue(text.startswith("slots,half,name,rating_a"))
+        self.assertEqual(self.problem(self.client.get(f"/api/jobs/{demo.id}/panels/M1/circuits.csv"), 422)["field"], "/panel")
+        headers = {"If-Match": "1"}
+        wrong = self.problem(self.client.post(at, json={"text": "slots,colour\n1,red\n"}, headers=headers), 422)
+        self.assertIn("a column colour", wrong["detail"])
+        filled = self.client.post(at, json={"text": "slots,name\n27,Garage: bench\n"}, headers=headers).get_json()
+        self.assertEqual(filled["revision"], 2)
+        self.assertIn("Garage: bench", {one["name"] for one in filled["plan"]["panels"]["P1"]["circuits"]})
+
     def test_an_empty_job_is_started(self):
         job_id = self.jobs.add(empty_job("Bare"), "").id
         url, body = f"/api/jobs/{job_id}/start", {"start": "new_service", "answers": {"floor_m2": 150, "service_length_m": 20}}

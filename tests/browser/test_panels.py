@@ -73,3 +73,19 @@ class Panels(BrowserCase):
         self.no_violation(self.page, "panels")
         self.page.get_by_role("button", name="Take it out").click()
         expect(self.page.get_by_label("The circuit")).to_have_count(0)
+
+    def test_the_directory_goes_out_and_comes_in(self):
+        job_id = self.open_panels()
+        self.page.get_by_text("Directory", exact=True).click()
+        expect(self.page.locator(".directory")).to_contain_text("spare")
+        with self.page.expect_download() as wanted:
+            self.page.get_by_role("link", name="Save as CSV").click()
+        text = wanted.value.path().read_text().replace("Garage: door opener", "Garage: opener by the north door")
+        file = {"name": "circuits.csv", "mimeType": "text/csv", "buffer": text.encode()}
+        self.page.get_by_label("Circuits as CSV").set_input_files(file)
+        expect(self.page.locator(".directory")).to_contain_text("Garage: opener by the north door")
+        self.assertEqual(self.kept(job_id)["revision"], 2)
+        file["buffer"] = b"slots,colour\n1,red\n"
+        self.page.get_by_label("Circuits as CSV").set_input_files(file)
+        expect(self.page.get_by_role("alert")).to_contain_text("a column colour")
+        self.assertEqual(self.kept(job_id)["revision"], 2)

@@ -332,7 +332,7 @@ class Keyboard(BrowserCase):
         self.open_sizing()
         options = self.page.get_by_role("dialog").get_by_role("option")
         for typed, first in (("site", "The whole site at once"), ("kiln", "Survey Kiln studio"), ("clamp meter", "Step Neutrals & bonds"),
-                             ("metric", "Show lengths in metres"), ("in the wall", "What can it carry?"), ("appliance cold", "Load Cold store"),
+                             ("metric", "Show lengths in metres"), ("cable in the wall", "What can it carry?"), ("appliance cold", "Load Cold store"),
                              ("must be kept apart", "House panel: neutral and ground are bonded here and must be kept apart.")):  # fmt: skip
             self.page.keyboard.press("/")
             self.page.get_by_role("combobox", name="Find or do anything").fill(typed)

@@ -131,6 +131,18 @@ export const useJob = defineStore('job', () => {
     )
   }
 
+  /** Put the circuits of a CSV into a panel. */
+  function readCircuits(panel: string, text: string): Promise<void> {
+    return enqueue(
+      (now, params) =>
+        client.POST('/api/jobs/{job_id}/panels/{panel}/circuits', {
+          params: { ...params, path: { job_id: now.id, panel } },
+          body: { text },
+        }),
+      () => void readCircuits(panel, text),
+    )
+  }
+
   function undo(): Promise<void> {
     return enqueue(
       (now, params) => client.POST('/api/jobs/{job_id}/undo', { params: { ...params, path: { job_id: now.id } } }),
@@ -241,6 +253,7 @@ export const useJob = defineStore('job', () => {
     settled,
     addStart,
     changePart,
+    readCircuits,
     part,
     pick,
     changeUnits,

@@ -8,6 +8,7 @@ import WorkLines from '../parts/WorkLines.vue'
 import CircuitFields from './CircuitFields.vue'
 import LayoutFields from './LayoutFields.vue'
 import LegsBeam from './LegsBeam.vue'
+import PanelDirectory from './PanelDirectory.vue'
 import PanelDrawing from './PanelDrawing.vue'
 
 /** A panel slot by slot: what stands where, what waits for a place, how the legs carry, what is wrong. */
@@ -80,27 +81,7 @@ const best = computed(() => (panel.plan.value?.moves ?? []).filter((one) => one.
             </div>
           </div>
           <LayoutFields :panel="panel" />
-          <details class="layout-fields">
-            <summary><b>Directory, as a table</b></summary>
-            <table class="other-ways">
-              <thead>
-                <tr>
-                  <th>Slot</th>
-                  <th>Line</th>
-                  <th>Device</th>
-                  <th>Wire</th>
-                </tr>
-              </thead>
-              <tbody>
-                <tr v-for="one in panel.plan.value.circuits" :key="one.id">
-                  <td>{{ one.slots.join(', ') || 'none' }}{{ one.half }}</td>
-                  <td>{{ one.line }}</td>
-                  <td>{{ one.device }}</td>
-                  <td>{{ one.wire }}</td>
-                </tr>
-              </tbody>
-            </table>
-          </details>
+          <PanelDirectory :panel="panel" />
         </template>
         <section v-if="bare.length" class="draw-spaces">
           <h2 class="survey-title">{{ $fill('Draw the spaces of a {panel}') }}</h2>
@@ -114,8 +95,8 @@ const best = computed(() => (panel.plan.value?.moves ?? []).filter((one) => one.
           </button>
         </section>
         <p class="standing">
-          Moving a panel with its cables, boxes in which circuits go on, tracing rounds on a phone, and labels to print
-          are not built yet. <code>northspan calc trace</code> makes the rounds already.
+          Moving a panel with its cables, boxes in which circuits go on, tracing rounds on a phone, and labels at true
+          size are not built yet. <code>northspan calc trace</code> makes the rounds already.
         </p>
       </div>
       <FindingsStrip />
