@@ -41,7 +41,8 @@ const wrong = computed(() => {
 function label(one: (typeof places.value)[number]['one']): string {
   const legs = plan.value?.one_line ? '' : `, leg ${one.legs.join(' and ')}`
   const bad = wrong.value[one.id] ? `, ${wrong.value[one.id]}` : ''
-  return `${one.name} ${one.rating_a || '?'}, slot ${one.slots.join(' and ')}${legs}, ${one.device}, load ${amperes(one.load_a)}${bad}`
+  const stands = `${one.name} ${one.rating_a || '?'}, slot ${one.slots.join(' and ')}${legs}`
+  return `${stands}, ${one.device}, load ${amperes(one.load_a)}${bad}`
 }
 
 function enter(slot: number): void {
