@@ -82,7 +82,6 @@ SHOTS: dict[str, tuple[str, dict[str, Any], Any]] = {
     "electrodes": ("/jobs/{id}/electrodes", WIDE, electrodes),
     "bonds": ("/jobs/{id}/neutrals", WIDE, bonds),
     "panels": ("/jobs/{id}/panels", WIDE, a_breaker),
-    "bonds-phone": ("/jobs/{id}/neutrals", PHONE, None),
     "site": ("/jobs/{id}/sizing", WIDE, site),
     "sizing": ("/jobs/{id}/sizing", WIDE, None),
     "sizing-night-findings": ("/jobs/{id}/sizing", NIGHT, everything),
