@@ -60,6 +60,15 @@ function put(change: Partial<Stock>): void {
         :parse="sizes"
         wrong="Sizes, for example 2, 1/0, 4/0"
         @commit="put({ aluminum: $event ?? [] })" />
+      <CommitField
+        v-if="(store.options?.metals.length ?? 0) > 1"
+        :label="$fill('{Aluminum} sets, lines-neutral-ground')"
+        :shown="words(shown?.aluminum_sets)"
+        hint="none laid up together"
+        empty-ok
+        :parse="sizes"
+        wrong="Sets, for example 2-2-4-6, 4/0-4/0-2/0-4"
+        @commit="put({ aluminum_sets: $event ?? [] })" />
     </div>
     <button v-if="own" class="cure plain" @click="store.edit([{ op: 'add', path: '/stock', value: null }])">
       Take the usual shelf again
