@@ -264,6 +264,13 @@ class DeepPumps(unittest.TestCase):
         self.assertEqual(margin(self.of(hangs_m=60, run={"drop_limit_percent": 4}), "drop").limit, 4)
         self.assertEqual(margin(self.of(hangs_m=0), "drop").limit, 3)
 
+    def test_the_stricter_school_stays_the_stricter(self):
+        pump = Load(name="Pump", enclosure="P2", kind="motor", power_va=1840, horsepower=1, hangs_m=60)
+        job = with_loads(a_feeder(20, 60, kind="branch", circuit="two_wire_line", metal=Metal.copper), L1=pump)
+        for school, limit in (("advised", 5), ("stricter", 2)):
+            plan = run_of(checked(job, calls=LEAST | {"drop_limit": CallChoice(school=school)}))
+            self.assertEqual(margin(plan, "drop").limit, limit)
+
     def test_the_depth_is_asked_until_it_is_answered(self):
         for hangs_m, asked in ((None, True), (0, False), (60, False)):
             self.assertEqual(any("how deep it hangs" in one for one in self.of(hangs_m=hangs_m).cautions), asked)

@@ -10187,9 +10187,11 @@ export interface components {
         };
         /**
          * SlotPlan
-         * @description A space of a panel: its row, whether it is in the left column, and the leg it lands on.
+         * @description A space of a panel: its row, whether it is in the left column, the leg it lands on, and the slot under it.
          */
         SlotPlan: {
+            /** Below */
+            below: number | null;
             /** Half */
             half: boolean;
             /** Left */

@@ -18,7 +18,13 @@ export function usePanel() {
   /** The slots of a device whose upper pole stands in a slot. */
   function slotsFrom(id: string, slot: number): number[] {
     const poles = plan.value?.circuits.find((one) => one.id === id)?.poles ?? 1
-    return Array.from({ length: poles }, (_, i) => slot + i * (layout.value?.columns ?? 2))
+    const all = [slot]
+    for (let at = 1; at < poles; at++) {
+      const under = plan.value?.slots.find((one) => one.slot === all.at(-1))?.below
+      if (!under) break // the server says that the pole has no place
+      all.push(under)
+    }
+    return all
   }
 
   function moved(id: string, slot: number): Job | null {
@@ -46,7 +52,7 @@ export function usePanel() {
     const taken = new Set(plan.value!.circuits.filter((c) => c.id !== id).flatMap((c) => c.slots))
     for (let slot = first + by; slot >= 1 && slot <= layout.value.spaces; slot += by) {
       const all = slotsFrom(id, slot)
-      if (all.every((s) => s <= layout.value!.spaces && !taken.has(s))) return void moveTo(id, slot)
+      if (all.length === one.poles && all.every((s) => !taken.has(s))) return void moveTo(id, slot)
     }
   }
 

@@ -10,13 +10,14 @@ from northspan.core.document.plan.working import WorkLine
 
 @dataclass(frozen=True, slots=True)
 class SlotPlan:
-    """A space of a panel: its row, whether it is in the left column, and the leg it lands on."""
+    """A space of a panel: its row, whether it is in the left column, the leg it lands on, and the slot under it."""
 
     slot: int
     row: int
     left: bool
     leg: int
     half: bool
+    below: int | None
 
 
 @dataclass(frozen=True, slots=True)

@@ -201,8 +201,10 @@ def protection_of(case: Case, panel: str, one: Standing) -> tuple[Step, ...]:
 
 
 def _protection(case: Case, panel: str, key: str, one: Standing) -> Iterator[Finding]:
-    at = f"/circuits/{key}"
+    at, run = f"/circuits/{key}", case.job.runs.get(one.one.run or "")
     for wanted in protection_of(case, panel, one):
+        if run is not None and (wanted.result == "residual" or (wanted.result == "ground_fault" and run.gfci)):
+            continue  # the run says what its device does, and where a loop protects its own finding asks for it
         if wanted.result == "residual":
             if one.one.residual_ma is None or one.one.residual_ma > wanted.value:
                 cure = pin(f"{at}/residual_ma", wanted.value, f"A residual-current device of {wanted.value:g} mA")

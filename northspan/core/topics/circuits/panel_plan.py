@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from pydantic import JsonValue
 
 from northspan.core.case.case import Case
-from northspan.core.case.slots import circuits_in, free_slots, leg_of, row_of
+from northspan.core.case.slots import below, circuits_in, free_slots, leg_of, row_of
 from northspan.core.document.findings import Cure, Edit
 from northspan.core.document.job import LegsLand, PanelLayout, RunKind, Status
 from northspan.core.document.plan import work_lines
@@ -18,7 +18,7 @@ from northspan.core.topics.circuits.moves import balance_moves, best_slot
 from northspan.core.topics.circuits.standing import Standing, loads_on_legs
 from northspan.core.topics.loads.run_load import voltages_at
 from northspan.core.topics.sizing.run import SizedRun
-from northspan.core.working.worked import Step, step, whole
+from northspan.core.working.worked import Step, given, step, whole
 
 
 def panel_plan(case: Case, key: str, layout: PanelLayout, standing: dict[str, Standing], sized: dict[str, SizedRun]) -> PanelPlan:
@@ -45,7 +45,7 @@ def panel_plan(case: Case, key: str, layout: PanelLayout, standing: dict[str, St
     free = free_slots(case.job, key)
     halves = {slot for slot in layout.half_slots if sum(slot in one.one.slots for one in standing.values()) < len("ab")}
     halves -= {slot for one in standing.values() if not one.one.half for slot in one.one.slots}
-    pairs = sum(1 for slot in free if slot + layout.columns in free)
+    pairs = sum(1 for slot in free if below(layout, slot) in free)
     say = case.rulebook.words
     room = f"{len(free)} of {layout.spaces} free" + (f", {len(halves)} of them take two half-size devices" if halves else "")
     if not one_line and free:
@@ -54,8 +54,7 @@ def panel_plan(case: Case, key: str, layout: PanelLayout, standing: dict[str, St
         )
     return PanelPlan(
         key, case.job.enclosures[key].name, layout.columns, layout.main.value,
-        tuple(SlotPlan(slot, row_of(layout, slot), layout.columns == 1 or slot % layout.columns == 1, leg_of(layout, slot),
-                       slot in layout.half_slots) for slot in range(1, layout.spaces + 1)),
+        tuple(_slot(layout, slot) for slot in range(1, layout.spaces + 1)),
         tuple(_circuit(case, key, one) for one in standing.values()),
         tuple(_waiting(case, key, standing, sized)),
         sums[0].value, sums[1].value, sums[2].value,
@@ -66,13 +65,27 @@ def panel_plan(case: Case, key: str, layout: PanelLayout, standing: dict[str, St
 
 
 def _sums(standing: dict[str, Standing]) -> tuple[Step, Step, Step]:
-    on_1 = {f"I_{i}": one.line_1_a for i, one in enumerate(standing.values(), 1) if one.line_1_a}
-    on_2 = {f"I_{i}": one.line_2_a for i, one in enumerate(standing.values(), 1) if one.line_2_a}
-    one = step("L_1", "leg 1, all that is connected", " + ".join(on_1) or "0 * z", "A", "sum", **(on_1 or {"z": 0.0}))
-    two = step("L_2", "leg 2, all that is connected", " + ".join(on_2) or "0 * z", "A", "sum", **(on_2 or {"z": 0.0}))
+    one, two = (_leg(leg, {f"I_{i}": each for i, each in enumerate(on, 1) if each}) for leg, on in (
+        (1, [each.line_1_a for each in standing.values()]), (2, [each.line_2_a for each in standing.values()]),
+    ))  # fmt: skip
     back = [sum(each) for each in zip(*((c.neutral_1_a, c.neutral_2_a) for c in standing.values()), strict=True)] or [0.0, 0.0]
     neutral = step("N", "what comes back by the neutral", "max(N_1, N_2) - min(N_1, N_2)", "A", "difference", N_1=back[0], N_2=back[1])
     return one, two, neutral
+
+
+def _slot(layout: PanelLayout, slot: int) -> SlotPlan:
+    under = below(layout, slot)
+    left = layout.columns == 1 or slot % layout.columns == 1
+    return SlotPlan(
+        slot, row_of(layout, slot), left, leg_of(layout, slot), slot in layout.half_slots, under if under <= layout.spaces else None
+    )
+
+
+def _leg(leg: int, on: dict[str, float]) -> Step:
+    """What is connected to a leg. [A]"""
+    if not on:
+        return given(f"L_{leg}", f"leg {leg}, nothing is connected", 0.0, "A", "sum")
+    return step(f"L_{leg}", f"leg {leg}, all that is connected", " + ".join(on), "A", "sum", **on)
 
 
 def _circuit(case: Case, panel: str, one: Standing) -> CircuitPlan:

@@ -25,10 +25,11 @@ def uneven_legs(case: Case) -> Iterator[Finding]:
     case : Case
         The job made ready. [-]
     """
+    placed = {load for one in case.job.circuits.values() if len(one.slots) == 1 for load in one.loads}  # their slot is moved, not they
     for key, enclosure in case.job.enclosures.items():
         feeding = case.tree.feeding.get(key)
         here = {k: load for k, load in case.job.loads.items()
-                if load.enclosure == key and load.across in _LEGS and load.status is not Status.remove}  # fmt: skip
+                if load.enclosure == key and k not in placed and load.across in _LEGS and load.status is not Status.remove}  # fmt: skip
         line_v, neutral_v = voltages_at(case.tree, key, case.rulebook.supplies)
         if not here or feeding is None or enclosure.status is Status.remove or neutral_v >= line_v:
             continue

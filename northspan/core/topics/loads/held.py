@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+
 from northspan.core.case.case import Case, case_of
 from northspan.core.document.findings import Cure, Edit
 from northspan.core.document.job import LoadKind, Status
@@ -41,11 +43,28 @@ def charging_held(case: Case, building_id: str, entry: str, method: str, most_a:
         return next(one.total.value for one in method_loads(trial, building_id, volts) if one.key == method) / volts[0]
 
     whole_va = min(case.job.loads[key].power_va for key in chargers)
-    low, high = amperes(LEAST_CHARGING_VA), amperes(whole_va)
-    if low > most_a or high <= low:
-        return ()
-    each = _KEPT * (LEAST_CHARGING_VA + (most_a - low) / (high - low) * (whole_va - LEAST_CHARGING_VA))
-    if each < LEAST_CHARGING_VA or amperes(each) > most_a:
+    each = most_held_va(amperes, whole_va, most_a)
+    if not each:
         return ()
     edits = tuple(Edit("add", f"/loads/{key}/managed_va", round(each)) for key in chargers)
     return (Cure(f"Hold charging to {each / 1000:.1f} kW", edits),)
+
+
+def most_held_va(amperes: Callable[[float], float | None], whole_va: float, most_a: float) -> float:
+    """Find the most that each charger may take within a limit: from two loads and the line between them, then tried. [VA]
+
+    Parameters
+    ----------
+    amperes : callable
+        What is asked with every charger held to so much; None where that is not known. [A]
+    whole_va : float
+        What the smallest charger takes when it is not held. [VA]
+    most_a : float
+        The limit. [A]
+    """
+    low, high = amperes(LEAST_CHARGING_VA), amperes(whole_va)
+    if low is None or high is None or low > most_a or high <= low:
+        return 0.0
+    each = _KEPT * (LEAST_CHARGING_VA + (most_a - low) / (high - low) * (whole_va - LEAST_CHARGING_VA))
+    tried = amperes(each)
+    return each if each >= LEAST_CHARGING_VA and tried is not None and tried <= most_a + 1e-9 else 0.0

@@ -3,16 +3,15 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from functools import partial
 
 from northspan.core.case.case import Case, case_of
 from northspan.core.document.findings import Cure, Edit, Finding, Severity
 from northspan.core.document.job import Job, LoadKind, RunKind
-from northspan.core.topics.loads.held import LEAST_CHARGING_VA
+from northspan.core.topics.loads.held import most_held_va
 from northspan.core.topics.loads.run_load import load_of_run
 from northspan.core.topics.sizing.run import SizedRun
 from northspan.core.working.worked import whole
-
-_KEPT = 0.999  # of the room that is left, so that rounding never takes it back
 
 
 def managed_findings(case: Case, sized: dict[str, SizedRun]) -> Iterator[Finding]:
@@ -31,9 +30,11 @@ def managed_findings(case: Case, sized: dict[str, SizedRun]) -> Iterator[Finding
             continue
         behind = case.tree.loads_behind(run.target)
         chargers = [name for name, load in behind.items() if load.kind is LoadKind.vehicle]
-        left_va = _left_va(case, key, one.device.value, chargers) if chargers else 0.0
-        if chargers and left_va >= LEAST_CHARGING_VA * len(chargers):
-            each = left_va / len(chargers)
+        each = 0.0
+        if chargers:
+            whole_va = min(behind[name].power_va for name in chargers)
+            each = most_held_va(partial(_device_asked_a, case, key, chargers), whole_va, one.device.value)
+        if each:
             edits = tuple(Edit("add", f"/loads/{name}/managed_va", round(each)) for name in chargers)
             yield Finding(
                 "charging-could-be-managed",
@@ -45,18 +46,6 @@ def managed_findings(case: Case, sized: dict[str, SizedRun]) -> Iterator[Finding
                 (Cure(f"Hold charging to {each / 1000:.1f} kW", edits),),
                 step="loads",
             )
-
-
-def _left_va(case: Case, key: str, device_a: float, chargers: list[str]) -> float:
-    """What charging may take so that the device is enough: from two loads and the line between them, then tried. [VA]"""
-    whole_va = min(case.job.loads[name].power_va for name in chargers)
-    low, high = (_device_asked_a(case, key, chargers, va) for va in (LEAST_CHARGING_VA, whole_va))
-    if low is None or high is None or low > device_a or high <= low:
-        return 0.0
-    most = LEAST_CHARGING_VA + (device_a - low) / (high - low) * (whole_va - LEAST_CHARGING_VA)
-    found = most * _KEPT * len(chargers)
-    tried = _device_asked_a(case, key, chargers, found / len(chargers))
-    return found if tried is not None and tried <= device_a + 1e-9 else 0.0
 
 
 def _device_asked_a(case: Case, key: str, chargers: list[str], each_va: float) -> float | None:

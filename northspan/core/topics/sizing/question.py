@@ -84,11 +84,10 @@ class RunQuestion:
         school = self.schools["drop_limit"]
         if school == "none":
             return NO_LIMIT, NO_LIMIT
+        run, way = self.run_limit_percent, self.way_limit_percent
         if self.maker_percent is not None:
-            return self.maker_percent, max(self.maker_percent, self.way_limit_percent)
-        if school == "stricter":
-            return min(self.run_limit_percent, STRICT_RUN), min(self.way_limit_percent, STRICT_WAY)
-        return self.run_limit_percent, self.way_limit_percent
+            run, way = self.maker_percent, max(self.maker_percent, way)
+        return (min(run, STRICT_RUN), min(way, STRICT_WAY)) if school == "stricter" else (run, way)
 
 
 def guard_of(run: Run, rulebook: Rulebook) -> Guard:

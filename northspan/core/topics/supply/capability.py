@@ -131,7 +131,10 @@ def capability(source: Source, neutral_v: float) -> Worked[float]:
         )
     else:
         limit = step("I", "on each line", "1000 * S / U", "A", "power over voltage", S=power, U=source.line_v)
-    return Worked(limit.value, (*steps, limit))
+    if not source.breaker_a:
+        return Worked(limit.value, (*steps, limit))
+    least = step("I_n", "and no more than its breaker", "min(I, b)", "A", "as marked", I=limit.value, b=source.breaker_a)
+    return Worked(least.value, (*steps, limit, least))
 
 
 def diversion(source: Source) -> tuple[Step, Step, Step]:

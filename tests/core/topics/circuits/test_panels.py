@@ -63,6 +63,29 @@ class Legs(unittest.TestCase):
 PAIR = {"L1": {"power_va": 1200, "across": "l1_neutral"}, "L2": {"power_va": 960, "across": "l1_neutral"}}
 
 
+class OneOffer(unittest.TestCase):
+    def test_a_load_with_a_slot_is_moved_by_its_slot_alone(self):
+        loads = {f"L{i}": {"power_va": 4800, "across": "l1_neutral"} for i in (1, 2)}
+        circuits = {"W1": {"slots": (1,), "loads": ("L1",)}, "W2": {"slots": (2,), "loads": ("L2",)}}
+        for made, said in ((circuits, 0), ({}, 1)):
+            job = panel(made, loads)
+            source = {"T": {"name": "T", "rating_kva": 25}}
+            service = {"S": {"name": "S", "kind": "service", "origin": "T", "target": "P1", "segments": [{"length_m": 20}]}}
+            job = Job.model_validate(
+                job.model_dump(mode="json") | {"sources": source, "runs": job.model_dump(mode="json")["runs"] | service}
+            )
+            uneven = [one for one in solve(job).findings if one.code == "legs-uneven" and one.where == "/enclosures/P1"]
+            self.assertEqual(len(uneven), said)
+            self.assertEqual(len([one for one in solve(job).panels["P1"].moves if one.cure]), 1 - said)
+
+    def test_what_a_run_says_of_its_device_is_not_asked_again(self):
+        new = {"slots": (1, 3), "run": "F1", "use": "outlets", "serves": "garage", "status": "new"}
+        for gfci, found in ((False, ["circuit-without-ground-fault"]), (True, [])):
+            job = panel({"W1": new})
+            job = checked(job, runs={"F1": job.runs["F1"].model_copy(update={"gfci": gfci, "device_a": 40.0})})
+            self.assertEqual(codes(job), found)
+
+
 class SharedNeutrals(unittest.TestCase):
     def pair(self, slots, **tied):
         return panel({"W1": {"slots": (1,), "loads": ("L1",), "partner": "W2", **tied}, "W2": {"slots": (slots,), "loads": ("L2",)}}, PAIR)

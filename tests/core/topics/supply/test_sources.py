@@ -59,6 +59,10 @@ class ReadOffTheGenerator(unittest.TestCase):
         low = found(solve(self.of(breaker_a=10)), "the 10 A device is below")
         self.assertEqual([one.severity for one in low], ["stop"])
 
+    def test_it_gives_no_more_than_its_breaker(self):
+        for breaker_a, limit in ((None, 50), (60, 50), (50, 50), (30, 30)):
+            self.assertAlmostEqual(capability(Source(name="G", kind="generator", rating_kva=12, breaker_a=breaker_a), 120).value, limit)
+
     def test_only_what_nobody_read_is_asked(self):
         def asked(**changes):
             job = self.of(**changes)

@@ -2,6 +2,7 @@
 import { ref, watch } from 'vue'
 import { client, type Schemas } from '../../api/client'
 import RevisionAnswers from './RevisionAnswers.vue'
+import RevisionTable from './RevisionTable.vue'
 import { useJob } from '../../state/job'
 
 const store = useJob()
@@ -26,51 +27,12 @@ watch(
       Every change that was kept, the newest first. Press one to see what it did to the answers. Tests, photos and
       sign-off are not built yet.
     </p>
-    <table class="record">
-      <thead>
-        <tr>
-          <th>Revision</th>
-          <th>When</th>
-          <th>Who</th>
-          <th>What</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="line in lines" :key="line.number">
-          <td class="number">{{ line.number }}</td>
-          <td>{{ new Date(line.at).toLocaleString() }}</td>
-          <td>{{ line.who || 'nobody named' }}</td>
-          <td>
-            {{ line.what }}
-            <RevisionAnswers
-              v-if="store.state"
-              :job="store.state.id"
-              :number="line.number"
-              :newest="store.state.revision" />
-          </td>
-        </tr>
-      </tbody>
-    </table>
+    <RevisionTable v-slot="{ line }" :lines="lines">
+      <RevisionAnswers v-if="store.state" :job="store.state.id" :number="line.number" :newest="store.state.revision" />
+    </RevisionTable>
     <template v-if="before.length">
       <h2>Before it came here by a file</h2>
-      <table class="record">
-        <thead>
-          <tr>
-            <th>Revision</th>
-            <th>When</th>
-            <th>Who</th>
-            <th>What</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="line in before" :key="line.number">
-            <td class="number">{{ line.number }}</td>
-            <td>{{ new Date(line.at).toLocaleString() }}</td>
-            <td>{{ line.who || 'nobody named' }}</td>
-            <td>{{ line.what }}</td>
-          </tr>
-        </tbody>
-      </table>
+      <RevisionTable :lines="before" />
     </template>
     <p v-if="store.state">
       <a class="cure" :href="`/api/jobs/${store.state.id}/export/job.json?history=1`" download

@@ -53,7 +53,7 @@ function take(cure: Cure): void {
         <tbody>
           <tr v-for="way in plan.neighbours" :key="way.words" :class="{ current: way.current, fails: !way.holds }">
             <td>
-              {{ way.size_name }} {{ way.metal }}<small v-if="!way.current" class="which">{{ way.words }}</small
+              {{ way.size_name }} {{ way.metal }}<small v-if="!way.current">{{ way.words }}</small
               ><small v-if="!way.holds">{{ way.why_not }}</small>
             </td>
             <td class="number">{{ percent(way.drop_percent) }}</td>
