@@ -19,7 +19,7 @@ class Wire(BaseModel):
 
 
 class NewJob(Wire):
-    """What to start a job from: "empty", "demo", or the key of a guided start with its answers; and by which rules."""
+    """What to start a job from: "empty", "demo", "demo-move", or the key of a guided start with its answers; and by which rules."""
 
     start: Annotated[str, StringConstraints(max_length=40)] = "empty"
     name: Name = "New property"
@@ -106,6 +106,14 @@ class CsvText(Wire):
     """A CSV file, as text."""
 
     text: Annotated[str, StringConstraints(max_length=500_000)]
+
+
+class PanelMove(Wire):
+    """How far a new panel hangs to the right of the old one and above it, and its spaces; as many as the old one has if left out. [m]"""
+
+    right_m: float = Field(ge=-60, le=60)
+    up_m: float = Field(0, ge=-20, le=20)
+    spaces: int | None = Field(None, ge=1, le=84)
 
 
 class GpxText(Wire):

@@ -9,11 +9,13 @@ from apiflask import APIBlueprint
 from flask import Response, abort, current_app, request
 
 from northspan.api import bodies, models
+from northspan.api.job_state import job_state, jobs_kept
 from northspan.api.options import rulebook_options
 from northspan.api.tester import measured
 from northspan.core.calculators import CALCULATORS
 from northspan.core.case.calculator import Calculator
 from northspan.core.desk.comparison import compared
+from northspan.core.desk.demo_move import MOVES
 from northspan.core.desk.demo_us import kestrel_hollow
 from northspan.core.desk.demos import DEMOS
 from northspan.core.desk.starts import Answers, start_edits
@@ -24,13 +26,10 @@ from northspan.core.document.plan import Plan
 from northspan.core.document.upgrade import read_job
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
 from northspan.core.solve import solve
-from northspan.core.working.errors import InvalidJob
-from northspan.files.circuit_table import circuit_edits, write_circuits
 from northspan.files.gpx import read_gpx
 from northspan.files.job_file import FileAbout, about_file, job_file_name, read_file, write_job
 from northspan.files.load_table import read_loads, write_loads
 from northspan.files.readings import read_fall, read_four_pin
-from northspan.store.jobs import Jobs, StoredJob
 from northspan.store.library import Library
 
 bp = APIBlueprint("api", __name__, url_prefix="/api", tag="North Span")
@@ -38,9 +37,9 @@ bp = APIBlueprint("api", __name__, url_prefix="/api", tag="North Span")
 
 @bp.get("/jobs")
 @bp.output(models.JobList)
-def list_jobs() -> Response:
+def listjobs_kept() -> Response:
     """List jobs."""
-    return bodies.answer(models.JobList(jobs=[models.JobListItem(**asdict(line)) for line in _jobs().lines()]))
+    return bodies.answer(models.JobList(jobs=[models.JobListItem(**asdict(line)) for line in jobs_kept().lines()]))
 
 
 @bp.post("/jobs")
@@ -48,14 +47,14 @@ def list_jobs() -> Response:
 def create_job() -> Response:
     """Start a job."""
     wanted = bodies.body(models.NewJob)
-    return _state(_jobs().add(_started(wanted), bodies.person(), detailed=bodies.detailed_runs()), HTTPStatus.CREATED)
+    return job_state(jobs_kept().add(_started(wanted), bodies.person(), detailed=bodies.detailed_runs()), HTTPStatus.CREATED)
 
 
 @bp.get("/jobs/<job_id>")
 @bp.output(models.JobState)
 def get_job(job_id: str) -> Response:
     """Read a job with its plan."""
-    return _state(_jobs().get(job_id))
+    return job_state(jobs_kept().get(job_id))
 
 
 @bp.patch("/jobs/<job_id>")
@@ -66,7 +65,7 @@ def edit_job(job_id: str) -> Response:
     patch = bodies.body(models.JobPatch)
     # fields that were not sent stay out: an operation without a value is not one with null
     operations = [operation.model_dump(by_alias=True, exclude_unset=True) for operation in patch.root]
-    return _state(_jobs().edit(job_id, on_revision, operations, bodies.person(), bodies.detailed_runs()))
+    return job_state(jobs_kept().edit(job_id, on_revision, operations, bodies.person(), bodies.detailed_runs()))
 
 
 @bp.post("/jobs/<job_id>/start")
@@ -74,8 +73,8 @@ def edit_job(job_id: str) -> Response:
 def start_in_job(job_id: str) -> Response:
     """Add a guided start to a job, on the revision named in If-Match."""
     on_revision, wanted = bodies.revision_asked(), bodies.body(models.StartInJob)
-    patch = start_edits(_jobs().get(job_id).job, wanted.start, wanted.answers)
-    return _state(_jobs().edit(job_id, on_revision, patch, bodies.person(), bodies.detailed_runs()))
+    patch = start_edits(jobs_kept().get(job_id).job, wanted.start, wanted.answers)
+    return job_state(jobs_kept().edit(job_id, on_revision, patch, bodies.person(), bodies.detailed_runs()))
 
 
 @bp.post("/jobs/<job_id>/parts")
@@ -84,49 +83,29 @@ def change_part(job_id: str) -> Response:
     """Remove or copy a part with everything that hangs on it, on the revision named in If-Match."""
     on_revision, wanted = bodies.revision_asked(), bodies.body(models.PartAction)
     edits = removal if wanted.action == "remove" else doubling
-    patch = edits(_jobs().get(job_id).job, wanted.kind, wanted.part)
-    return _state(_jobs().edit(job_id, on_revision, patch, bodies.person(), bodies.detailed_runs()))
-
-
-@bp.get("/jobs/<job_id>/panels/<panel>/circuits.csv")
-def export_circuits(job_id: str, panel: str) -> Response:
-    """Save the circuits of a panel as CSV."""
-    job = _jobs().get(job_id).job
-    plan = solve(job, ()).panels.get(panel)
-    if plan is None:
-        raise InvalidJob("/panel", f"there is no panel {panel} whose spaces are drawn.", "Draw its spaces first.")
-    headers = {"Content-Disposition": f'attachment; filename="circuits-{panel}.csv"'}
-    return Response(write_circuits(job, plan), mimetype="text/csv", headers=headers)
-
-
-@bp.post("/jobs/<job_id>/panels/<panel>/circuits")
-@bp.output(models.JobState)
-def import_circuits(job_id: str, panel: str) -> Response:
-    """Put the circuits of a CSV into a panel, on the revision named in If-Match."""
-    on_revision, text = bodies.revision_asked(), bodies.body(models.CsvText).text
-    patch = circuit_edits(_jobs().get(job_id).job, panel, text)
-    return _state(_jobs().edit(job_id, on_revision, patch, bodies.person(), bodies.detailed_runs()))
+    patch = edits(jobs_kept().get(job_id).job, wanted.kind, wanted.part)
+    return job_state(jobs_kept().edit(job_id, on_revision, patch, bodies.person(), bodies.detailed_runs()))
 
 
 @bp.post("/jobs/<job_id>/undo")
 @bp.output(models.JobState)
 def undo_edit(job_id: str) -> Response:
     """Undo the last edit, on the revision named in If-Match."""
-    return _state(_jobs().undo(job_id, bodies.revision_asked(), bodies.person()))
+    return job_state(jobs_kept().undo(job_id, bodies.revision_asked(), bodies.person()))
 
 
 @bp.post("/jobs/<job_id>/redo")
 @bp.output(models.JobState)
 def redo_edit(job_id: str) -> Response:
     """Redo the last undone edit, on the revision named in If-Match."""
-    return _state(_jobs().redo(job_id, bodies.revision_asked(), bodies.person()))
+    return job_state(jobs_kept().redo(job_id, bodies.revision_asked(), bodies.person()))
 
 
 @bp.get("/jobs/<job_id>/plan")
 @bp.output(Plan)
 def get_plan(job_id: str) -> Response:
     """Plan a kept job."""
-    stored = _jobs().get(job_id)
+    stored = jobs_kept().get(job_id)
     return bodies.answer(solve(stored.job, bodies.detailed_runs()), revision=stored.revision)
 
 
@@ -134,11 +113,11 @@ def get_plan(job_id: str) -> Response:
 @bp.output(models.RevisionList)
 def list_revisions(job_id: str) -> Response:
     """List what was changed, when and by whom."""
-    came_with = _jobs().came_with(job_id)
+    came_with = jobs_kept().came_with(job_id)
     before = FileAbout.model_validate_json(came_with).history if came_with else ()
     return bodies.answer(
         models.RevisionList(
-            revisions=[models.RevisionItem(**asdict(line)) for line in _jobs().history(job_id)],
+            revisions=[models.RevisionItem(**asdict(line)) for line in jobs_kept().history(job_id)],
             before=[models.EarlierItem(**line.model_dump()) for line in before],
         )
     )
@@ -148,14 +127,14 @@ def list_revisions(job_id: str) -> Response:
 @bp.output(Job)
 def get_revision(job_id: str, number: int) -> Response:
     """Read a job as it stood at a revision."""
-    return bodies.answer(_jobs().at_revision(job_id, number))
+    return bodies.answer(jobs_kept().at_revision(job_id, number))
 
 
 @bp.get("/jobs/<job_id>/revisions/<int:number>/since/<int:earlier>")
 @bp.output(models.AnswerChanges)
 def compare_revisions(job_id: str, number: int, earlier: int) -> Response:
     """Say what is different in the answers of two revisions."""
-    before, after = (_jobs().at_revision(job_id, one) for one in (earlier, number))
+    before, after = (jobs_kept().at_revision(job_id, one) for one in (earlier, number))
     changes = [models.AnswerChange(**asdict(one)) for one in compared(before, after)]
     return bodies.answer(models.AnswerChanges(changes=changes))
 
@@ -164,9 +143,11 @@ def compare_revisions(job_id: str, number: int, earlier: int) -> Response:
 @bp.output(Job)
 def export_job(job_id: str) -> Response:
     """Save a job as a file, with who changed it last; with its history too where `history` is asked."""
-    job, whole = _jobs().get(job_id).job, bool(request.args.get("history"))
+    job, whole = jobs_kept().get(job_id).job, bool(request.args.get("history"))
     headers = {"Content-Disposition": f'attachment; filename="{job_file_name(job)}"'}
-    return Response(write_job(job, about_file(job_id, _jobs().history(job_id), whole=whole)), mimetype="application/json", headers=headers)
+    return Response(
+        write_job(job, about_file(job_id, jobs_kept().history(job_id), whole=whole)), mimetype="application/json", headers=headers
+    )
 
 
 @bp.post("/import")
@@ -175,15 +156,15 @@ def import_job() -> Response:
     """Open a job file of this version or an older one."""
     job, about = read_file(bodies.json_body())
     if about is None:
-        return _state(_jobs().add(job, bodies.person(), "imported", bodies.detailed_runs()), HTTPStatus.CREATED)
+        return job_state(jobs_kept().add(job, bodies.person(), "imported", bodies.detailed_runs()), HTTPStatus.CREATED)
     what = f"opened from a file of revision {about.revision}{f', last changed by {about.who}' if about.who else ''}"
-    if _jobs().is_kept(about.job):
+    if jobs_kept().is_kept(about.job):
         job = job.model_copy(update={"name": f"{job.name[:66]}, second copy"})
         what += "; the job it comes from is kept here too, this is a second copy"
-    stored = _jobs().add(
+    stored = jobs_kept().add(
         job, bodies.person(), "imported", bodies.detailed_runs(), what=what[:1].upper() + what[1:], came_with=about.model_dump_json()
     )
-    return _state(stored, HTTPStatus.CREATED)
+    return job_state(stored, HTTPStatus.CREATED)
 
 
 @bp.post("/solve")
@@ -225,7 +206,7 @@ def read_readings() -> Response:
 def ask_tester(job_id: str) -> Response:
     """Let the simulated earth tester measure at a building; it answers as CSV, as an instrument does."""
     wanted = bodies.body(models.TesterQuestion)
-    return bodies.answer(models.TesterCsv(simulated=True, text=measured(_jobs().get(job_id).job, wanted)))
+    return bodies.answer(models.TesterCsv(simulated=True, text=measured(jobs_kept().get(job_id).job, wanted)))
 
 
 @bp.get("/library")
@@ -284,11 +265,6 @@ def get_rulebook(name: str) -> Response:
     return bodies.answer(rulebook_options(rulebook_named(name)))
 
 
-def _jobs() -> Jobs:
-    jobs: Jobs = current_app.extensions["northspan_jobs"]
-    return jobs
-
-
 def _library() -> Library:
     library: Library = current_app.extensions["northspan_library"]
     return library
@@ -307,24 +283,11 @@ def _library_state() -> Response:
 def _started(wanted: models.NewJob) -> Job:
     if wanted.start == "demo":
         return DEMOS.get(wanted.rulebook, kestrel_hollow)()
+    if wanted.start == "demo-move":
+        return MOVES.get(wanted.rulebook, MOVES["us-2023"])()
     if wanted.start == "empty":
         return empty_job_under(wanted.name, wanted.rulebook)
     return start_job_under(wanted.start, wanted.answers or Answers(name=wanted.name), wanted.rulebook)
-
-
-def _state(stored: StoredJob, status: HTTPStatus = HTTPStatus.OK) -> Response:
-    plan = stored.plan or solve(stored.job, bodies.detailed_runs())
-    state = models.JobState.model_construct(
-        id=stored.id,
-        revision=stored.revision,
-        can_undo=stored.can_undo,
-        can_redo=stored.can_redo,
-        changed_at=stored.changed_at,
-        last=stored.last,
-        job=stored.job,
-        plan=plan,
-    )
-    return bodies.answer(state, status, stored.revision)
 
 
 def _add_calculator(calculator: Calculator) -> None:

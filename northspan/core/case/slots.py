@@ -103,6 +103,8 @@ def check_circuits(job: Job) -> None:
     for key, panel in job.enclosures.items():
         if panel.layout is not None:
             _check_layout(f"/enclosures/{key}/layout", panel.layout)
+            _check_replaced(job, key, panel.layout)
+            _check_trace(job, key, panel.layout)
     for key, one in job.circuits.items():
         _check_circuit(job, key, one)
     for key, box in job.boxes.items():
@@ -120,13 +122,51 @@ def _check_circuit(job: Job, key: str, one: PanelCircuit) -> None:
         other = getattr(one, field)
         if other is not None and (other == key or other not in job.circuits or job.circuits[other].enclosure != one.enclosure):
             raise InvalidJob(f"{at}/{field}", f"there is no other circuit {other} in its panel.", "Name a circuit of the same panel.")
-    for field, parts in (("run", job.runs), ("extended_in", job.boxes)):
+    for field, parts, kind in (("run", job.runs, "run"), ("extended_in", job.boxes, "box"), ("source", job.sources, "source")):
         other = getattr(one, field)
         if other is not None and other not in parts:
-            raise InvalidJob(f"{at}/{field}", f"there is no {other}.", f"Name a {'run' if field == 'run' else 'box'} of the job.")
+            raise InvalidJob(f"{at}/{field}", f"there is no {other}.", f"Name a {kind} of the job.")
+    _check_old_and_group(job, at, one)
     missing = next((load for load in one.loads if load not in job.loads), None)
     if missing is not None:
         raise InvalidJob(f"{at}/loads", f"there is no load {missing}.", "Name loads of the job.")
+
+
+def _check_old_and_group(job: Job, at: str, one: PanelCircuit) -> None:
+    layout = job.enclosures[one.enclosure].layout
+    if one.group is not None and one.group > len(layout.groups if layout else ()):
+        raise InvalidJob(f"{at}/group", f"there is no residual-current device {one.group} in it.", "Write the device down first.")
+    old = job.enclosures[layout.replaces].layout if layout and layout.replaces in job.enclosures else None
+    beyond = next((slot for slot in one.old_slots if old is None or slot > old.spaces), None)
+    if beyond is not None:
+        said = f"there is no slot {beyond} in the old panel." if old else "its panel takes the place of none whose spaces are drawn."
+        raise InvalidJob(f"{at}/old_slots", said, "Name slots of the old panel, or none.")
+
+
+def _check_replaced(job: Job, key: str, layout: PanelLayout) -> None:
+    at, old = f"/enclosures/{key}/layout/replaces", layout.replaces
+    if old is None:
+        return
+    if old == key or old not in job.enclosures:
+        raise InvalidJob(at, f"there is no other panel {old}.", "Name the panel whose place it takes.")
+    if any(other != key and one.layout is not None and one.layout.replaces == old for other, one in job.enclosures.items()):
+        raise InvalidJob(at, f"another panel takes the place of {old} already.", "One new panel for each old one.")
+    behind = job.enclosures[old].layout
+    if behind is not None and behind.replaces is not None:
+        raise InvalidJob(at, f"{old} itself takes the place of {behind.replaces}.", "Name the panel that hangs there now.")
+
+
+def _check_trace(job: Job, key: str, layout: PanelLayout) -> None:
+    if layout.trace is None:
+        return
+    for i, off in enumerate(layout.trace.rounds):
+        missing = next((circuit for circuit in off if circuit not in job.circuits), None)
+        if missing is not None:
+            raise InvalidJob(f"/enclosures/{key}/layout/trace/rounds/{i}", f"there is no circuit {missing}.", "Name circuits of the panel.")
+    for i, outlet in enumerate(layout.trace.outlets):
+        if len(outlet.off) > len(layout.trace.rounds):
+            words = f"{len(outlet.off)} readings, and there are {len(layout.trace.rounds)} rounds."
+            raise InvalidJob(f"/enclosures/{key}/layout/trace/outlets/{i}/off", words, "One for each round.")
 
 
 def _check_layout(at: str, layout: PanelLayout) -> None:

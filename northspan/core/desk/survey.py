@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from northspan.core.desk.starts.draft import KINDS, Draft, edits_between
-from northspan.core.document.job import Job
+from northspan.core.document.job import Job, PanelLayout
 from northspan.core.working.errors import InvalidJob
 
 
@@ -56,11 +56,40 @@ def _circuits_without(draft: Draft, gone: dict[str, set[str]]) -> None:
             fields = {"loads": kept} if kept != one.loads else {}
         elif one.loads:
             fields = {"loads": ()}
-        for field, kind in (("run", "runs"), ("extended_in", "boxes"), ("partner", "circuits"), ("neutral_with", "circuits")):
+        for field, kind in (
+            ("run", "runs"),
+            ("extended_in", "boxes"),
+            ("partner", "circuits"),
+            ("neutral_with", "circuits"),
+            ("source", "sources"),
+        ):
             if getattr(one, field) in gone[kind]:
                 fields[field] = None
         if fields:
             draft.change("circuits", key, **fields)
+    _layouts_without(draft, gone)
+
+
+def _layouts_without(draft: Draft, gone: dict[str, set[str]]) -> None:
+    """Take out of the layouts that stay whatever they name that goes."""
+    for key, enclosure in list(draft.parts["enclosures"].items()):
+        if enclosure.layout is not None and (layout := _layout_without(enclosure.layout, gone)) != enclosure.layout:
+            draft.change("enclosures", key, layout=layout)
+            if enclosure.layout.replaces is not None and layout.replaces is None:
+                for one in [k for k, circuit in draft.parts["circuits"].items() if circuit.enclosure == key]:
+                    draft.change("circuits", one, old_slots=())
+
+
+def _layout_without(layout: PanelLayout, gone: dict[str, set[str]]) -> PanelLayout:
+    """A layout that names nothing that goes: no panel that it takes the place of, no circuit in its rounds."""
+    fields: dict[str, Any] = {}
+    if layout.replaces in gone["enclosures"]:
+        fields["replaces"] = None
+    if layout.trace is not None:
+        rounds = tuple(tuple(key for key in off if key not in gone["circuits"]) for off in layout.trace.rounds)
+        if rounds != layout.trace.rounds:
+            fields["trace"] = layout.trace.model_copy(update={"rounds": rounds})
+    return layout.model_copy(update=fields) if fields else layout
 
 
 def doubling(job: Job, kind: str, key: str) -> list[dict[str, Any]]:
@@ -92,7 +121,7 @@ def doubling(job: Job, kind: str, key: str) -> list[dict[str, Any]]:
     draft = Draft(job)
     part = getattr(job, kind)[key]
     if kind in {"loads", "electrodes", "boxes", "circuits"}:
-        bare = {"slots": (), "partner": None, "neutral_with": None, "run": None, "loads": ()} if kind == "circuits" else {}
+        bare = {"slots": (), "partner": None, "neutral_with": None, "run": None, "loads": (), "old_slots": ()} if kind == "circuits" else {}
         draft.add(part.model_copy(update={"name": _second(part.name), **bare}))
         return edits_between(job, draft.job())
     enclosures = {key} if kind == "enclosures" else set()
@@ -107,7 +136,9 @@ def doubling(job: Job, kind: str, key: str) -> list[dict[str, Any]]:
     for k in sorted(enclosures):
         enclosure = job.enclosures[k]
         name = _second(enclosure.name) if kind == "enclosures" else enclosure.name
-        moved[k] = draft.add(enclosure.model_copy(update={"building": moved.get(enclosure.building, enclosure.building), "name": name}))
+        alone = enclosure.layout.model_copy(update={"replaces": None, "trace": None}) if enclosure.layout else None
+        fresh = {"building": moved.get(enclosure.building, enclosure.building), "name": name, "layout": alone}
+        moved[k] = draft.add(enclosure.model_copy(update=fresh))
         for load in [load for load in job.loads.values() if load.enclosure == k]:
             draft.add(load.model_copy(update={"enclosure": moved[k]}))
     for run in list(job.runs.values()):

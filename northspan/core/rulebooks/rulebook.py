@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from northspan.core.document.job import Stock
 from northspan.core.rulebooks.questions.ampacities import AmpacityRules
 from northspan.core.rulebooks.questions.boxes import BoxRules
+from northspan.core.rulebooks.questions.cans import CanRules
 from northspan.core.rulebooks.questions.choices import Choices
 from northspan.core.rulebooks.questions.devices import DeviceRules
 from northspan.core.rulebooks.questions.drops import DropRules
@@ -51,6 +52,7 @@ class Rulebook:
     dwellings: DwellingRules
     supplies: SupplyRules
     panels: PanelRules
+    cans: CanRules
     words: Words
     choices: Choices
     loop: LoopRules | None = None

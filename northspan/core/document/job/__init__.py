@@ -18,14 +18,19 @@ from northspan.core.document.job.load import Across, LibraryLoad, Load, LoadKind
 from northspan.core.document.job.panel import (
     Box,
     CircuitUse,
+    ComesFrom,
     Known,
     LegsLand,
     MainKind,
     PanelCircuit,
     PanelLayout,
     Protects,
+    ResidualGroup,
     Serves,
     SlotLeg,
+    TracedOutlet,
+    TraceLog,
+    WhenShort,
 )
 from northspan.core.document.job.part import Bond, Id, Name, Note, Part, Size, Status
 from northspan.core.document.job.property import (
@@ -73,6 +78,7 @@ __all__ = [
     "CallChoice",
     "Circuit",
     "CircuitUse",
+    "ComesFrom",
     "Companion",
     "Crossing",
     "DropLimits",
@@ -117,6 +123,7 @@ __all__ = [
     "Prices",
     "Protects",
     "Pull",
+    "ResidualGroup",
     "Room",
     "Rope",
     "Ruler",
@@ -133,9 +140,12 @@ __all__ = [
     "Surface",
     "System",
     "Terminals",
+    "TraceLog",
+    "TracedOutlet",
     "Units",
     "WaterPipe",
     "WetRoom",
+    "WhenShort",
     "route_length_m",
     "status_of",
 ]  # fmt: skip

@@ -133,6 +133,7 @@ class Room(StrEnum):
     bathroom = "bathroom"
     clothes_closet = "clothes_closet"
     over_steps = "over_steps"
+    outdoors = "outdoors"
 
 
 class Enclosure(Part):
@@ -145,6 +146,7 @@ class Enclosure(Part):
     bus_a: float | None = Field(None, gt=0, le=6000, description="Bus rating. [A]")
     interrupting_a: float | None = Field(None, gt=0, le=200_000, description="Fault current its devices may interrupt. [A]")
     room: Room = Field(Room.unknown, description="Where it hangs.")
+    weatherproof: bool | None = Field(None, description="Whether its label lets it hang in the weather; empty: not looked at.")
     handle_height_m: float | None = Field(None, ge=0, le=5, description="Its highest handle over the floor or grade, at its highest. [m]")
     spaces_free: int | None = Field(None, ge=0, le=84, description="Spaces left for breakers.")
     neutral_terminals: int | None = Field(None, ge=1, le=200, description="Terminals on the neutral bar.")

@@ -5,8 +5,10 @@ from __future__ import annotations
 from northspan.core.document.job import (
     Method,
 )
+from northspan.core.rulebooks.ca.code_tables import code_table
 from northspan.core.rulebooks.ca.wires import area_m2
-from northspan.core.rulebooks.questions.boxes import BoxFacts
+from northspan.core.rulebooks.joint_boxes import boxes_of
+from northspan.core.rulebooks.questions.boxes import BoxFacts, BoxMade
 from northspan.core.working.errors import OutsideTable
 from northspan.core.working.worked import Step, Worked, given, ruled, step
 
@@ -124,6 +126,11 @@ def _volume(size: str) -> float:
 
 def _allowed(symbol: str, words: str, count: int, size: str, times: float) -> Step:
     return step(symbol, f"{words}: {count} of No. {size}", "n * t * v", "mL", "Table 22", n=float(count), t=times, v=_volume(size))
+
+
+def boxes_made() -> tuple[BoxMade, ...]:
+    """List customary boxes in which cables are joined, smallest first. [L]"""
+    return boxes_of(code_table("joint_boxes"))
 
 
 def splice_in_body() -> Step:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from northspan.core.rulebooks.ca import (
     ampacities,
     boxes,
+    cans,
     choices,
     devices,
     drops,
@@ -47,6 +48,7 @@ def rulebook() -> Rulebook:
         dwellings=dwellings,
         supplies=supplies,
         panels=panels,
+        cans=cans,
         words=CaWords(),
         choices=choices,
         stock=stock_of(code_table("shelf_devices"), code_table("shelf_sizes"), code_table("shelf_sets")),

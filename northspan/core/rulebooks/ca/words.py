@@ -63,6 +63,8 @@ _CITATIONS = {
     "tail": "Rule 12-112",
     "hold_down": "Rule 14-106",
     "panel_label": "Rule 2-100",
+    "group_rating": "Rule 14-104",
+    "one_trip": "Rule 8-108",
     "multiwire": "Rule 14-010",
     "directory": "Rule 2-100",
     "bus": "Rule 14-606",

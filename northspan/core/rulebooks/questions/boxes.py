@@ -32,6 +32,15 @@ class BoxFacts:
     connectors: int = 0
 
 
+@dataclass(frozen=True, slots=True)
+class BoxMade:
+    """A box that is customary: its name, the volume it is marked with, and that of an extension ring for it. [L]"""
+
+    name: str
+    volume_l: float
+    ring_l: float
+
+
 class BoxRules(Hashable, Protocol):
     """Boxes at pull points and joints."""
 
@@ -43,6 +52,9 @@ class BoxRules(Hashable, Protocol):
 
     def box_fill(self, facts: BoxFacts) -> Worked[float]:
         """Give the least volume of a box by what is in it. [L]"""
+
+    def boxes_made(self) -> tuple[BoxMade, ...]:
+        """List customary boxes in which cables are joined, smallest first; empty where volume does not decide. [L]"""
 
     def splice_in_body(self) -> Step:
         """Say when wires may be joined in a conduit body."""

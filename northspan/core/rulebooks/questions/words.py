@@ -77,6 +77,10 @@ class Terms:
     bus_rating: str = "bus rating"
     interrupting_rating: str = "interrupting rating"
     a_tap: str = "tap"
+    slot: str = "slot"
+    slots: str = "slots"
+    space: str = "space"
+    spaces: str = "spaces"
 
 
 @dataclass(frozen=True, slots=True)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from northspan.core.document.job import (
     Method,
 )
-from northspan.core.rulebooks.questions.boxes import BoxFacts
+from northspan.core.rulebooks.questions.boxes import BoxFacts, BoxMade
 from northspan.core.rulebooks.uk.wires import area_m2
 from northspan.core.working.worked import Step, Worked, ruled, step
 
@@ -68,6 +68,11 @@ def box_fill(facts: BoxFacts) -> Worked[float]:
     del facts
     why = "no figure is set; makers give the depth an accessory wants, commonly 25 mm for a socket outlet and 35 to 47 mm for more"
     return Worked(0.0, (ruled("v", "volume of the box", "no figure", why, "522.8", 0.0),))
+
+
+def boxes_made() -> tuple[BoxMade, ...]:
+    """List no boxes: each joint has one that is made for it."""
+    return ()
 
 
 def splice_in_body() -> Step:

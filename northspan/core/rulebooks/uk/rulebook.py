@@ -6,6 +6,7 @@ from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.rulebooks.uk import (
     ampacities,
     boxes,
+    cans,
     choices,
     devices,
     drops,
@@ -47,6 +48,7 @@ def rulebook() -> Rulebook:
         dwellings=dwellings,
         supplies=supplies,
         panels=panels,
+        cans=cans,
         words=UkWords(),
         choices=choices,
         library="british",

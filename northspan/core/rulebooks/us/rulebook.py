@@ -7,6 +7,7 @@ from northspan.core.rulebooks.shelf import stock_of
 from northspan.core.rulebooks.us import (
     ampacities,
     boxes,
+    cans,
     choices,
     devices,
     drops,
@@ -47,6 +48,7 @@ def rulebook() -> Rulebook:
         dwellings=dwellings,
         supplies=supplies,
         panels=panels,
+        cans=cans,
         words=UsWords(),
         choices=choices,
         stock=stock_of(code_table("shelf_devices"), code_table("shelf_sizes"), code_table("shelf_sets")),

@@ -56,6 +56,8 @@ _CITATIONS = {
     "tail": "110.14",
     "hold_down": "408.36(D)",
     "panel_label": "110.3(B)",
+    "group_rating": "408.36",
+    "one_trip": "210.11",
     "multiwire": "210.4",
     "directory": "408.4(A)",
     "bus": "408.36",

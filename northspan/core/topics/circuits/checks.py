@@ -9,10 +9,19 @@ from northspan.core.case.case import Case
 from northspan.core.case.slots import below, free_slots, leg_of
 from northspan.core.document.findings import Cure, Edit, Finding, Severity, pin
 from northspan.core.document.job import BuildingUse, MainKind, Method, PanelLayout, Place, Protects, Segment, Status, Terminals
+from northspan.core.document.plan.panel import PanelPlan
 from northspan.core.rulebooks.questions.common import USUAL_GUARD, Wire
 from northspan.core.rulebooks.questions.panels import CircuitFacts
+from northspan.core.rulebooks.questions.words import Words
+from northspan.core.topics.circuits.around import around_checks
 from northspan.core.topics.circuits.directory import line_of, personal, vague
+from northspan.core.topics.circuits.joints import box_checks
+from northspan.core.topics.circuits.moving import move_checks
+from northspan.core.topics.circuits.residual_groups import group_checks
+from northspan.core.topics.circuits.room import room_checks
 from northspan.core.topics.circuits.standing import Standing
+from northspan.core.topics.circuits.terminals import terminal_checks
+from northspan.core.topics.sizing.run import SizedRun
 from northspan.core.working.errors import OutsideTable
 from northspan.core.working.worked import Step, Worked, whole
 
@@ -25,21 +34,30 @@ _BOTH = {Protects.ground_fault: Protects.both, Protects.arc_fault: Protects.both
 _IN_WORDS = {"ground_fault": "ground-fault protection", "arc_fault": "arc-fault protection"}
 
 
-def panel_checks(case: Case, panel: str, standing: dict[str, Standing]) -> Iterator[Finding]:
+def panel_checks(case: Case, plan: PanelPlan, standing: dict[str, Standing], sized: dict[str, SizedRun]) -> Iterator[Finding]:
     """Go through a panel and its circuits.
 
     Parameters
     ----------
     case : Case
         The job made ready. [-]
-    panel : str
-        Id of the panel, whose spaces are drawn. [-]
+    plan : PanelPlan
+        The panel as laid out. [-]
     standing : dict
         Its circuits. [A]
+    sized : dict
+        Sized runs by id. [-]
     """
+    panel = plan.id
     layout = case.job.enclosures[panel].layout
     if layout is None:
         return
+    yield from around_checks(case, panel, layout, standing)
+    yield from terminal_checks(case, panel, layout, standing, sized)
+    yield from group_checks(case, panel, layout, standing, plan.groups)
+    yield from room_checks(case, panel, layout, standing)
+    yield from move_checks(case, panel, plan.move)
+    yield from box_checks(case, plan.boxes, standing)
     yield from _main(case, panel, layout)
     yield from _poles(case, panel, layout, standing)
     yield from _spare(case, panel, standing)
@@ -78,7 +96,7 @@ def _spare(case: Case, panel: str, standing: dict[str, Standing]) -> Iterator[Fi
     dwelling = case.job.buildings[enclosure.building].use is BuildingUse.dwelling
     free = len(free_slots(case.job, panel))
     if wanted is not None and dwelling and enclosure.status is Status.new and standing and free < wanted.value:
-        words = f"{enclosure.name}: {free} spaces are free, {wanted.result} must stay so."
+        words = f"{enclosure.name}: {free} {case.rulebook.words.terms.spaces} are free, {wanted.result} must stay so."
         yield Finding("no-spare-spaces", Severity.fix, f"/enclosures/{panel}/layout/spaces", words, "Work is added to every house.",
                       wanted.citation)  # fmt: skip
 
@@ -91,7 +109,7 @@ def _two_poles(case: Case, panel: str, layout: PanelLayout, key: str, one: Stand
     pair = next(((a, below(layout, a)) for a in sorted(free)
                  if below(layout, a) in free and leg_of(layout, a) != leg_of(layout, below(layout, a))), None)  # fmt: skip
     cures = (Cure(f"Move it to {pair[0]} and {pair[1]}", (Edit("add", f"/circuits/{key}/slots", list(pair)),)),) if pair else ()
-    words = f"{_name(one)}: both of its poles are on leg {one.legs[0]}."
+    words = f"{_name(case, one)}: both of its poles are on leg {one.legs[0]}."
     yield Finding("poles-on-one-leg", Severity.stop, f"/circuits/{key}/slots", words, "What it feeds gets no voltage between its lines.",
                   "job", cures)  # fmt: skip
 
@@ -105,7 +123,7 @@ def _half(case: Case, panel: str, layout: PanelLayout, key: str, one: Standing) 
     if free:
         edits = (Edit("add", f"/circuits/{key}/slots", [free[0]]), Edit("add", f"/circuits/{key}/half", ""))
         cures = (Cure(f"A full-size device in {free[0]}", edits),)
-    words = f"{_name(one)}: a half-size device in slot {wrong}, which takes only full-size ones."
+    words = f"{_name(case, one)}: a half-size device in {case.rulebook.words.terms.slot} {wrong}, which takes only full-size ones."
     why = "Forced in, it may sit on damaged stabs; the label of the panel says where half-size devices go."
     yield Finding(
         "half-size-not-allowed", Severity.fix, f"/circuits/{key}/half", words, why, case.rulebook.words.cite("panel_label"), cures
@@ -122,13 +140,13 @@ def _shared_neutral(
     say = case.rulebook.words
     if one.legs == other.legs and len(one.legs) == 1:
         whole_a = whole(back[0] + back[1])
-        words = f"{_name(one)} and {_name(other)} share a neutral and stand on one leg: {whole_a} A run in it."
+        words = f"{_name(case, one)} and {_name(case, other)} share a neutral and stand on one leg: {whole_a} A run in it."
         why = "On opposite legs the neutral carries only the difference. On one leg it carries the sum, and nothing protects it."
         to = next((slot for slot in free_slots(case.job, panel) if leg_of(layout, slot) not in one.legs), None)
-        cures = (Cure(f"Move {_name(other)} to {to}", (Edit("add", f"/circuits/{other.key}/slots", [to]),)),) if to else ()
+        cures = (Cure(f"Move {_name(case, other)} to {to}", (Edit("add", f"/circuits/{other.key}/slots", [to]),)),) if to else ()
         yield Finding("shared-neutral-on-one-leg", Severity.stop, f"/circuits/{key}/slots", words, why, say.cite("multiwire"), cures)
     if not (one.one.tied or other.one.tied):
-        words = f"{_name(one)} and {_name(other)} share a neutral and open one by one."
+        words = f"{_name(case, one)} and {_name(case, other)} share a neutral and open one by one."
         why = "One may stay live while somebody works on the other's wires. A handle tie or one device opens both."
         yield Finding("shared-neutral-not-tied", Severity.fix, f"/circuits/{key}/tied", words, why, say.cite("multiwire"),
                       (pin(f"/circuits/{key}/tied", True, "A handle tie is on them"),))  # fmt: skip
@@ -137,7 +155,7 @@ def _shared_neutral(
 def _screw(case: Case, key: str, one: Standing, standing: dict[str, Standing]) -> Iterator[Finding]:
     other = standing.get(one.one.neutral_with or "")
     if other is not None:
-        words = f"{_name(one)} and {_name(other)}: two neutrals under one screw."
+        words = f"{_name(case, one)} and {_name(case, other)}: two neutrals under one screw."
         yield Finding("neutrals-under-one-screw", Severity.fix, f"/circuits/{key}/neutral_with", words,
                       "One works loose when the other is moved, and a loose neutral lifts voltages. Load off before it is touched.",
                       case.rulebook.words.cite("one_neutral_each"),
@@ -176,7 +194,7 @@ def _wire(case: Case, key: str, one: Standing) -> Iterator[Finding]:
     say = case.rulebook.words
     fits = max((a for a in case.rulebook.devices.ratings("") if a <= most.value + 1e-9), default=None)
     wire = f"{say.size_name(one.size)} {say.metal_name(one.metal)}"
-    words = f"{_name(one)}: a {whole(one.rating_a)} A device does not protect {wire}; {whole(most.value)} A is the most."
+    words = f"{_name(case, one)}: a {whole(one.rating_a)} A device does not protect {wire}; {whole(most.value)} A is the most."
     cures = (pin(f"/circuits/{key}/rating_a", fits, f"A device of {fits:g} A"),) if fits else ()
     yield Finding("device-above-wire", Severity.stop, f"/circuits/{key}/rating_a", words, "The wire is the fuse then, inside a wall.",
                   most.rule.citation, cures)  # fmt: skip
@@ -206,9 +224,10 @@ def _protection(case: Case, panel: str, key: str, one: Standing) -> Iterator[Fin
         if run is not None and (wanted.result == "residual" or (wanted.result == "ground_fault" and run.gfci)):
             continue  # the run says what its device does, and where a loop protects its own finding asks for it
         if wanted.result == "residual":
-            if one.one.residual_ma is None or one.one.residual_ma > wanted.value:
+            behind = _group_ma(case, panel, one)
+            if min(one.one.residual_ma or inf, behind) > wanted.value:
                 cure = pin(f"{at}/residual_ma", wanted.value, f"A residual-current device of {wanted.value:g} mA")
-                words = f"{_name(one)}: no residual-current device of {wanted.value:g} mA, for {wanted.text}."
+                words = f"{_name(case, one)}: no residual-current device of {wanted.value:g} mA, for {wanted.text}."
                 yield Finding("circuit-without-residual", Severity.fix, f"{at}/residual_ma", words, "It opens before a heart stops.",
                               wanted.citation, (cure,))  # fmt: skip
         elif one.one.protects not in _DOES[wanted.result]:
@@ -217,10 +236,16 @@ def _protection(case: Case, panel: str, key: str, one: Standing) -> Iterator[Fin
             cure = pin(f"{at}/protects", to.value, f"A device with {_IN_WORDS[wanted.result]}")
             if wanted.result == "ground_fault":
                 yield Finding("circuit-without-ground-fault", Severity.fix, f"{at}/protects",
-                              f"{_name(one)}: no ground-fault protection, {words}", why, wanted.citation, (cure,))  # fmt: skip
+                              f"{_name(case, one)}: no ground-fault protection, {words}", why, wanted.citation, (cure,))  # fmt: skip
             else:
                 yield Finding("circuit-without-arc-fault", Severity.fix, f"{at}/protects",
-                              f"{_name(one)}: no arc-fault protection, {words}", why, wanted.citation, (cure,))  # fmt: skip
+                              f"{_name(case, one)}: no arc-fault protection, {words}", why, wanted.citation, (cure,))  # fmt: skip
+
+
+def _group_ma(case: Case, panel: str, one: Standing) -> float:
+    """The residual current of the device that a circuit stands behind; without one nothing opens. [mA]"""
+    layout = case.job.enclosures[panel].layout
+    return layout.groups[one.one.group - 1].residual_ma if layout and one.one.group else inf
 
 
 def _line(case: Case, key: str, one: Standing) -> Iterator[Finding]:
@@ -233,9 +258,22 @@ def _line(case: Case, key: str, one: Standing) -> Iterator[Finding]:
         words = f"“{one.name}” names who lives there."
         yield Finding("line-names-a-person", Severity.check, at, words, "The next owner finds nothing by it.", say.cite("directory"), cures)
     elif vague(one.name):
-        words = f"{'Slot ' + ' and '.join(str(s) for s in one.one.slots) if one.one.slots else 'A circuit'}: its line says nothing."
+        words = f"{stands_at(say, one) or 'A circuit'}: its line says nothing."
         yield Finding("line-says-nothing", Severity.check, at, words, "Name room and use.", say.cite("directory"), cures)
 
 
-def _name(one: Standing) -> str:
-    return one.name or ("slot " + " and ".join(str(slot) for slot in one.one.slots) if one.one.slots else "a circuit without a name")
+def stands_at(say: Words, one: Standing) -> str:
+    """Say where a circuit stands, as a sentence begins; empty where it has no place.
+
+    Parameters
+    ----------
+    say : Words
+        How the trade says it. [-]
+    one : Standing
+        The circuit. [-]
+    """
+    return f"{say.terms.slot.capitalize()} {' and '.join(str(slot) for slot in one.one.slots)}" if one.one.slots else ""
+
+
+def _name(case: Case, one: Standing) -> str:
+    return one.name or stands_at(case.rulebook.words, one).lower() or "a circuit without a name"

@@ -35,6 +35,25 @@ def line_of(one: Standing) -> str:
     return f"{made}, {name}" if name and name.lower() not in made.lower() else made
 
 
+def line_with(serves: Serves, name: str) -> str:
+    """Write a line from a room and what is in it.
+
+    Parameters
+    ----------
+    serves : Serves
+        The room. [-]
+    name : str
+        What is in it. [-]
+
+    Examples
+    --------
+    >>> line_with(Serves.kitchen, "counter by the window"), line_with(Serves.unknown, "door bell")
+    ('Kitchen: counter by the window', 'door bell')
+    """
+    room = _ROOMS.get(serves, "")
+    return f"{room}: {name}" if room else name
+
+
 def personal(name: str) -> bool:
     """Tell whether a line names a person, or what a room is only for now.
 

@@ -7,15 +7,24 @@ from collections.abc import Iterator
 from pydantic import JsonValue
 
 from northspan.core.case.case import Case
-from northspan.core.case.slots import below, circuits_in, free_slots, leg_of, row_of
+from northspan.core.case.slots import below, circuits_in, free_slots, leg_of
 from northspan.core.document.findings import Cure, Edit
 from northspan.core.document.job import LegsLand, PanelLayout, RunKind, Status
 from northspan.core.document.plan import work_lines
-from northspan.core.document.plan.panel import CircuitPlan, PanelPlan, SlotPlan, WaitingPlan
+from northspan.core.document.plan.panel import CircuitPlan, PanelPlan, WaitingPlan
+from northspan.core.topics.circuits.around import around_panel, lands_on
 from northspan.core.topics.circuits.checks import most_on_wire, protection_of
 from northspan.core.topics.circuits.directory import line_of
+from northspan.core.topics.circuits.joints import box_plans
+from northspan.core.topics.circuits.lost_neutral import halves_without_neutral
 from northspan.core.topics.circuits.moves import balance_moves, best_slot
+from northspan.core.topics.circuits.moving import move_plan
+from northspan.core.topics.circuits.residual_groups import group_plans
+from northspan.core.topics.circuits.room import more_room
+from northspan.core.topics.circuits.slots_plan import slot_plans
 from northspan.core.topics.circuits.standing import Standing, loads_on_legs
+from northspan.core.topics.circuits.terminals import terminal_lines
+from northspan.core.topics.circuits.trace_log import trace_plan
 from northspan.core.topics.loads.run_load import voltages_at
 from northspan.core.topics.sizing.run import SizedRun
 from northspan.core.working.worked import Step, given, step, whole
@@ -54,12 +63,15 @@ def panel_plan(case: Case, key: str, layout: PanelLayout, standing: dict[str, St
         )
     return PanelPlan(
         key, case.job.enclosures[key].name, layout.columns, layout.main.value,
-        tuple(_slot(layout, slot) for slot in range(1, layout.spaces + 1)),
-        tuple(_circuit(case, key, one) for one in standing.values()),
+        slot_plans(layout),
+        tuple(_circuit(case, key, one, standing) for one in standing.values()),
         tuple(_waiting(case, key, standing, sized)),
         sums[0].value, sums[1].value, sums[2].value,
         legs.line_1_a if legs else None, legs.line_2_a if legs else None,
         layout.read_1_a, layout.read_2_a, layout.read_neutral_a, one_line, len(free), len(halves), room,
+        tuple(more_room(case, key, layout, standing)), tuple(terminal_lines(case, standing, sized)),
+        tuple(group_plans(case, layout, standing)), tuple(around_panel(case, key, layout, standing)),
+        tuple(box_plans(case, standing)), move_plan(case, key, layout, standing), trace_plan(case, key, layout, standing),
         () if one_line else balance_moves(case.job, key, standing, say), work_lines(sums),
     )  # fmt: skip
 
@@ -73,14 +85,6 @@ def _sums(standing: dict[str, Standing]) -> tuple[Step, Step, Step]:
     return one, two, neutral
 
 
-def _slot(layout: PanelLayout, slot: int) -> SlotPlan:
-    under = below(layout, slot)
-    left = layout.columns == 1 or slot % layout.columns == 1
-    return SlotPlan(
-        slot, row_of(layout, slot), left, leg_of(layout, slot), slot in layout.half_slots, under if under <= layout.spaces else None
-    )
-
-
 def _leg(leg: int, on: dict[str, float]) -> Step:
     """What is connected to a leg. [A]"""
     if not on:
@@ -88,7 +92,11 @@ def _leg(leg: int, on: dict[str, float]) -> Step:
     return step(f"L_{leg}", f"leg {leg}, all that is connected", " + ".join(on), "A", "sum", **on)
 
 
-def _circuit(case: Case, panel: str, one: Standing) -> CircuitPlan:
+def _circuit(case: Case, panel: str, one: Standing, standing: dict[str, Standing]) -> CircuitPlan:
+    other = standing.get(one.one.partner or "") or next((each for each in standing.values() if each.one.partner == one.key), None)
+    shared = halves_without_neutral(case, panel, one, other) if other else ()
+    layout = case.job.enclosures[panel].layout
+    legs = tuple(leg_of(layout, slot) for slot in one.one.slots) if layout else ()
     say, most = case.rulebook.words, most_on_wire(case, one)
     wire = f"{say.size_name(one.size)} {say.metal_name(one.metal)}" if one.size else "wire not noted"
     poles = {1: "single pole", 2: "two pole"}.get(one.poles, f"{one.poles} poles")
@@ -101,6 +109,7 @@ def _circuit(case: Case, panel: str, one: Standing) -> CircuitPlan:
         one.key, one.name or "no name", one.one.slots, one.one.half, one.legs, one.poles, one.rating_a, one.load_a, wire, device,
         one.one.status.value, one.one.known.value, one.one.run or "", say.fill(line_of(one)) if not one.one.run else one.name,
         work_lines(protection_of(case, panel, one)), work_lines(most.steps) if most else (),
+        work_lines(shared), lands_on(case, one, legs), one.one.group,
     )  # fmt: skip
 
 
@@ -141,8 +150,13 @@ def _offer(
     case: Case, panel: str, standing: dict[str, Standing], kind: str, key: str, name: str, poles: int, load_a: float,
     fields: dict[str, JsonValue] | None,
 ) -> WaitingPlan:  # fmt: skip
+    say = case.rulebook.words
     slots = best_slot(case.job, panel, standing, poles, load_a)
-    words = f"slot {' and '.join(str(slot) for slot in slots)} keeps the legs closest" if slots else "no space is free for it"
+    words = (
+        f"{say.terms.slot} {' and '.join(str(slot) for slot in slots)} keeps the legs closest"
+        if slots
+        else f"no {say.terms.space} is free for it"
+    )
     edits: tuple[Edit, ...] = ()
     if slots and fields is None:
         edits = (Edit("add", f"/circuits/{key}/slots", list(slots)),)

@@ -8,6 +8,7 @@ from northspan.core.case.case import Case
 from northspan.core.case.topic import Done, Planned, Result, Topic
 from northspan.core.document.findings import Finding
 from northspan.core.document.job import Status
+from northspan.core.document.plan.panel import PanelPlan
 from northspan.core.topics.circuits.calculators import CALCULATORS
 from northspan.core.topics.circuits.checks import panel_checks
 from northspan.core.topics.circuits.panel_plan import panel_plan
@@ -15,6 +16,7 @@ from northspan.core.topics.circuits.standing import Standing, standing_in
 from northspan.core.topics.sizing.topic import SIZED
 
 _STANDING: Result[dict[str, dict[str, Standing]]] = Result("circuits of each panel whose spaces are drawn")
+_PANELS: Result[dict[str, PanelPlan]] = Result("panels as laid out")
 
 
 def plan(case: Case, done: Done) -> Planned:
@@ -31,7 +33,7 @@ def plan(case: Case, done: Done) -> Planned:
     drawn = {key: one.layout for key, one in case.job.enclosures.items() if one.layout is not None and one.status is not Status.remove}
     standing = {key: standing_in(case, key, sized) for key in drawn}
     panels = {key: panel_plan(case, key, layout, standing[key], sized) for key, layout in drawn.items()}
-    return Planned({"panels": panels}, results={_STANDING: standing})
+    return Planned({"panels": panels}, results={_STANDING: standing, _PANELS: panels})
 
 
 def findings(case: Case, done: Done) -> Iterator[Finding]:
@@ -45,7 +47,7 @@ def findings(case: Case, done: Done) -> Iterator[Finding]:
         What the topics so far worked out. [-]
     """
     for key, standing in done[_STANDING].items():
-        yield from panel_checks(case, key, standing)
+        yield from panel_checks(case, done[_PANELS][key], standing, done[SIZED])
 
 
 TOPIC = Topic("circuits", "panels", plan, findings, CALCULATORS)

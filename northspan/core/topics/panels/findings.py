@@ -14,7 +14,7 @@ from northspan.core.document.job import BuildingUse, ElectrodeKind, Enclosure, E
 from northspan.core.rulebooks.questions.panels import PanelRules
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.topics.sizing.run import SizedRun
-from northspan.core.working.worked import whole
+from northspan.core.working.worked import Step, whole
 
 
 def panel_findings(case: Case, sized: dict[str, SizedRun]) -> Iterator[Finding]:
@@ -32,6 +32,7 @@ def panel_findings(case: Case, sized: dict[str, SizedRun]) -> Iterator[Finding]:
             yield from _terminals(key, enclosure, case.rulebook.words)
             yield from _bus(case.tree, key, enclosure, sized, case.rulebook.words)
             yield from _place(key, enclosure, case.rulebook.panels, case.rulebook.words)
+            yield from _weather(key, enclosure, case.rulebook.routes.outdoors_rating())
             yield from _main_out_of_sight(case.tree, key, enclosure, sized, case.schools["panel_main"], case.rulebook.words)
     for key in case.tree.job.buildings:
         yield from _water_pipe(case.tree, key, case.schools["water_conductor"], case.rulebook.words)
@@ -108,6 +109,17 @@ def _place(key: str, enclosure: Enclosure, panel_rules: PanelRules, say: Words) 
         yield Finding(
             "handle-too-high", severity, f"/enclosures/{key}/handle_height_m", words, "Everybody must reach it.", height.citation, (cure,)
         )
+
+
+def _weather(key: str, enclosure: Enclosure, wanted: Step) -> Iterator[Finding]:
+    if enclosure.room is not Room.outdoors or enclosure.weatherproof is True:
+        return
+    at = f"/enclosures/{key}/weatherproof"
+    wrong = enclosure.weatherproof is False
+    words = f"{enclosure.name}: {'it hangs in the weather and is not made for it.' if wrong else 'is it made for the weather?'}"
+    why = f"{wanted.result[:1].upper()}{wanted.result[1:]}: {wanted.text}."
+    yield Finding("can-not-for-weather", Severity.fix if wrong else Severity.check, at, words, why, wanted.citation,
+                  (pin(at, True, f"It is {wanted.result}"),))  # fmt: skip
 
 
 def _lugs_inside(tree: Tree, key: str, enclosure: Enclosure) -> bool:

@@ -1,0 +1,135 @@
+"""Marten Steps, a made-up house whose panel hangs over the steps of a cellar and moves around the corner, in each rulebook."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from functools import partial
+from typing import Any
+
+from northspan.core.desk.relocation import moving
+from northspan.core.document.job import (
+    Building,
+    BuildingUse,
+    CircuitUse,
+    ComesFrom,
+    Earthing,
+    Enclosure,
+    EnclosureKind,
+    Job,
+    Known,
+    LegsLand,
+    Load,
+    LoadKind,
+    Metal,
+    Method,
+    PanelCircuit,
+    PanelLayout,
+    Place,
+    Room,
+    Run,
+    RunKind,
+    Segment,
+    Serves,
+    Source,
+    Status,
+    System,
+    WaterPipe,
+)
+
+RIGHT_M, UP_M = 1.4, 0.3
+_NORTH = ((50, "6"), (30, "10"), (30, "10"), (20, "12"), (15, "14"))
+_BRITISH = ((40, "10"), (20, "4"), (16, "2.5"), (20, "2.5"), (6, "1.5"))
+_KINDS = ("range", "dryer", "tank", "outlets", "lights")
+# name, room, use, which device and wire, the side its cable comes from, how far it is free, what is spare in the old can
+_CIRCUITS = (
+    ("Range", Serves.kitchen, CircuitUse.fixed, "range", ComesFrom.right, 3.0, 0.5),
+    ("Dryer", Serves.laundry, CircuitUse.fixed, "dryer", ComesFrom.right, 2.6, 0.5),
+    ("Water heater", Serves.basement, CircuitUse.fixed, "tank", ComesFrom.below, 0.4, 2.4),
+    ("Kitchen: counter, left of the sink", Serves.kitchen, CircuitUse.outlets, "outlets", ComesFrom.right, 3.0, 0.4),
+    ("Kitchen: counter, right of the sink", Serves.kitchen, CircuitUse.outlets, "outlets", ComesFrom.right, 3.0, 0.4),
+    ("Bedroom: street side", Serves.bedroom, CircuitUse.outlets, "outlets", ComesFrom.above, 2.4, 0.4),
+    ("Bedroom: yard side", Serves.bedroom, CircuitUse.outlets, "outlets", ComesFrom.above, 2.4, 0.4),
+    ("Hallway: lights", Serves.hallway, CircuitUse.lighting, "lights", ComesFrom.above, 2.4, 0.3),
+    ("Living: hearth wall", Serves.living, CircuitUse.outlets, "outlets", ComesFrom.right, 2.8, 0.4),
+    ("Basement: work bench", Serves.basement, CircuitUse.outlets, "outlets", ComesFrom.right, 2.8, 0.4),
+)
+_TWO_POLES = frozenset({"range", "dryer", "tank"})
+
+
+def _circuits(*, british: bool) -> dict[str, PanelCircuit]:
+    sizes = dict(zip(_KINDS, _BRITISH if british else _NORTH, strict=True))
+    made: dict[str, PanelCircuit] = {}
+    free = iter(range(1, 30))
+    pairs = iter(((1, 3), (2, 4), (5, 7)))
+    singles = iter((6, 8, 9, 10, 11, 12, 13))
+    for name, serves, use, kind, side, fixed_m, spare_m in _CIRCUITS:
+        rating_a, size = sizes[kind]
+        slots = (next(free),) if british else next(pairs) if kind in _TWO_POLES else (next(singles),)
+        more: dict[str, Any] = {"loads": (kind,)} if kind in _TWO_POLES else {}
+        made[f"W{len(made) + 1}"] = PanelCircuit(
+            enclosure="P1", slots=slots, name=name, rating_a=rating_a, size=size, serves=serves, use=use, known=Known.labelled,
+            comes_from=side, fixed_m=fixed_m, spare_m=spare_m, residual_ma=30 if british else None, **more,
+        )  # fmt: skip
+    return made
+
+
+def _standing(rulebook: str) -> Job:
+    """The house as it is, with its panel over the steps."""
+    british = rulebook.startswith("uk")
+    source = Source(name="Supply", line_v=230 if british else 240, system=System.single_phase if british else System.split_phase,
+                    earthing=Earthing.tn_c_s if british else Earthing.at_service, rating_kva=None if british else 25)  # fmt: skip
+    layout = PanelLayout(spaces=12, columns=1, legs_land=LegsLand.one_line) if british else PanelLayout(spaces=16, most_poles=20)
+    to_panel: dict[str, Any] = {"conductor_size": "25"} if british else {"conductor_size": "1", "metal": Metal.aluminum}
+    return Job(
+        name="Marten Steps",
+        rulebook=rulebook,
+        notes="The panel hangs over the cellar steps. It moves around the corner, where one can stand before it.",
+        sources={"T1": source},
+        buildings={"house": Building(name="House", use=BuildingUse.dwelling, water_pipe=WaterPipe.none)},
+        enclosures={
+            "M1": Enclosure(name="Meter and main", building="house", kind=EnclosureKind.meter_main, main_a=100, bus_a=125,
+                            status=Status.existing),
+            "P1": Enclosure(name="Old panel", building="house", kind=EnclosureKind.panel_lugs, bus_a=100, room=Room.over_steps,
+                            status=Status.existing, layout=layout),
+        },
+        loads={
+            "range": Load(name="Range", enclosure="P1", kind=LoadKind.range, power_va=8000, uses_neutral=True, status=Status.existing),
+            "dryer": Load(name="Dryer", enclosure="P1", kind=LoadKind.dryer, power_va=3600 if british else 4800,
+                          uses_neutral=True, status=Status.existing),
+            "tank": Load(name="Water heater", enclosure="P1", kind=LoadKind.water_heating, power_va=3000, status=Status.existing),
+        },
+        runs={
+            "R1": Run(name="Service", kind=RunKind.service, origin="T1", target="M1", status=Status.existing, device_a=100,
+                      segments=(Segment(length_m=14, method=Method.cable, place=Place.outdoors),), **to_panel),
+            "F1": Run(name="House feeder", origin="M1", target="P1", status=Status.existing, device_a=80 if british else 100,
+                      segments=(Segment(length_m=6, method=Method.cable, place=Place.indoors),), **to_panel),
+        },
+        circuits=_circuits(british=british),
+    )  # fmt: skip
+
+
+def marten_steps(rulebook: str) -> Job:
+    """Build the second demo property: the panel is being moved, three of its ten cables do not reach.
+
+    Parameters
+    ----------
+    rulebook : str
+        Id of the rulebook. [-]
+    """
+    job = _standing(rulebook)
+    document = job.model_dump(mode="json")
+    for edit in moving(job, "P1", RIGHT_M, UP_M, 16 if rulebook.startswith("uk") else 24):
+        document = _edited(document, edit)
+    moved = Job.model_validate(document)
+    new = next(key for key, one in moved.enclosures.items() if one.layout is not None and one.layout.replaces)
+    named = moved.enclosures[new].model_copy(update={"name": "New panel", "room": Room.elsewhere})
+    return Job.model_validate(moved.model_copy(update={"enclosures": moved.enclosures | {new: named}}).model_dump())
+
+
+def _edited(document: dict[str, Any], edit: dict[str, Any]) -> dict[str, Any]:
+    """Put a whole part into its map, as the edits of a move do."""
+    _, kind, key = edit["path"].split("/")
+    return document | {kind: document[kind] | {key: edit["value"]}}
+
+
+MOVES: dict[str, Callable[[], Job]] = {rulebook: partial(marten_steps, rulebook) for rulebook in ("us-2023", "ca-2021", "uk-2022")}

@@ -1,0 +1,93 @@
+"""What stands around a panel, and what feeds and surrounds its bus."""
+
+from __future__ import annotations
+
+from northspan.core.rulebooks.us.wires import area_m2
+from northspan.core.working.worked import Step, ruled
+
+FOUR_AWG_M2 = 21.1e-6
+
+
+def working_space() -> tuple[Step, Step, Step]:
+    """Give the clear width, depth and height in front of a panel. [m]
+
+    References
+    ----------
+    NEC 2023, 110.26(A), up to 150 V to ground; the width is that of the panel if that is more, and the door opens a quarter turn.
+    """
+    return (
+        ruled("w", "clear width", "30 in", "or the width of the can, if that is more", "110.26(A)(2)", 0.762),
+        ruled("d", "clear depth", "3 ft", "up to 150 V to ground", "110.26(A)(1)", 0.9144),
+        ruled("h", "clear height", "6 ft 6 in", "or the height of the can, if that is more", "110.26(A)(3)", 1.9812),
+    )
+
+
+def most_handles() -> Step:
+    """Give how many handles may shut off a building or a service. [-]
+
+    References
+    ----------
+    NEC 2023, 230.71 and 225.33: each in its own can or behind its own wall; panels made for six mains are gone.
+    """
+    why = "grouped and marked, each in its own can or compartment"
+    return ruled("n", "handles that shut off all", "six", why, "230.71, 225.33", 6.0)
+
+
+def bus_share() -> Step:
+    """Give how much of its bus the main and the devices of other sources may be together, those at the far end. [-]
+
+    References
+    ----------
+    NEC 2023, 705.12(B)(2): a source counts with 125 % of its output, which its device is at least.
+    """
+    why = "with the source at the far end of the bus from the main; anywhere else no more than the bus itself"
+    return ruled("s", "main and sources together", "120 % of the bus", why, "705.12(B)(2)", 1.2)
+
+
+def surge_asked() -> Step | None:
+    """Say that a new service of a dwelling gets a surge device.
+
+    References
+    ----------
+    NEC 2023, 230.67.
+    """
+    return ruled("u", "surge device", "at a dwelling's service", "new, or its equipment replaced", "230.67")
+
+
+def surge_leads() -> Step:
+    """Say that the leads of a surge device are short: no figure is set. [m]
+
+    References
+    ----------
+    NEC 2023, 242.24.
+    """
+    return ruled("l", "leads of a surge device", "no figure", "no longer than they must be, and no bend that can be spared", "242.24", 0.0)
+
+
+def re_identified(part: str, size: str) -> Step:
+    """Say whether tape may make a wire the neutral, the ground or a line.
+
+    Parameters
+    ----------
+    part : str
+        neutral, ground or line. [-]
+    size : str
+        Size of the wire. [-]
+
+    References
+    ----------
+    NEC 2023, 200.6(B), 250.119(B), 200.7(C)(1).
+    """
+    large = area_m2(size) >= FOUR_AWG_M2
+    if part == "line":
+        why = "the white wire of a cable may be a line if it is marked black or red wherever it is seen; never as a return of a switch"
+        return ruled("t", "tape on a white wire", "in a cable", why, "200.7(C)(1)")
+    cite = "200.6(B)" if part == "neutral" else "250.119(B)"
+    color = "white" if part == "neutral" else "green, or bared"
+    why = f"4 AWG and larger: {color}, all around, at both ends" if large else "below 4 AWG its color goes along its whole length"
+    return ruled("t", f"tape on the {part}", "yes" if large else "no", why, cite)
+
+
+def leakage_share() -> Step | None:
+    """Say that no share is set for the current that flows in the ground all the time."""
+    return None

@@ -1,0 +1,244 @@
+"""A panel that takes the place of another: which cables reach, what helps the short ones, what is done before the power is off."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from pydantic import JsonValue
+
+from northspan.core.case.case import Case
+from northspan.core.document.findings import Cure, Edit, Finding, Severity, in_a_row
+from northspan.core.document.job import ComesFrom, PanelCircuit, PanelLayout, Status, WhenShort
+from northspan.core.document.plan import work_lines
+from northspan.core.document.plan.panel import CablePlan, MovePlan
+from northspan.core.rulebooks.questions.common import Wire
+from northspan.core.topics.circuits.joints import Offered, boxes_for, cable_of
+from northspan.core.topics.circuits.slots_plan import slot_plans
+from northspan.core.topics.circuits.standing import Standing
+from northspan.core.topics.sizing.prices import wire_price
+from northspan.core.working.worked import Step, Worked, given, step
+
+HARDLY_M = 1e-9  # less than any tape shows
+CAUTION = (
+    "The wires ahead of the old main stay live with it off; only the {utility} can make them dead. Test dead, and test the tester. "
+    "Neutrals stay landed until their hot wires are dead."
+)
+_WAYS = {
+    ComesFrom.above: "max(x, -x) + max(D - y, y - D)",
+    ComesFrom.below: "max(x, -x) + max(D + y, -D - y)",
+    ComesFrom.right: "max(y, -y) + max(D - x, x - D)",
+    ComesFrom.left: "max(y, -y) + max(D + x, -D - x)",
+}
+
+
+def missing_of(layout: PanelLayout, one: PanelCircuit) -> Worked[float]:
+    """Work how much of a cable is missing at the new place of its panel; below 0 it is spare. [m]
+
+    Parameters
+    ----------
+    layout : PanelLayout
+        Of the new panel. [m]
+    one : PanelCircuit
+        The circuit. [m]
+
+    Notes
+    -----
+    The cable is held fast at a distance from the old can, on the side it comes from. Freed from there on, it goes to the new
+    can along walls, over and up, as cables are run, and some of it is needed inside. What was measured goes before that.
+    """
+    if one.short_m is not None:
+        measured = given("x_m", "missing, as measured", one.short_m, "m")
+        return Worked(one.short_m, (measured,))
+    x, y, held = layout.moved_right_m, layout.moved_up_m, one.fixed_m
+    steps = (
+        given("x", "the new can, to the right", x, "m"),
+        given("y", "the new can, up", y, "m"),
+        given("D", "from the old can to where the cable is held", held, "m"),
+        step("w", "way from there to the new can, over and up", _WAYS[one.comes_from], "m", "by its side", x=x, y=y, D=held),
+    )
+    missing = step("x_m", "missing: way and make-up, less what is there", "w + m_u - D - s", "m", "sum",
+                   w=steps[-1].value, m_u=layout.make_up_m, D=held, s=one.spare_m)  # fmt: skip
+    return Worked(missing.value, (*steps, missing))
+
+
+def move_plan(case: Case, panel: str, layout: PanelLayout, standing: dict[str, Standing]) -> MovePlan | None:
+    """Lay out the move of a panel; None where it takes the place of none.
+
+    Parameters
+    ----------
+    case : Case
+        The job made ready. [-]
+    panel : str
+        Id of the new panel. [-]
+    layout : PanelLayout
+        Its spaces. [-]
+    standing : dict
+        Its circuits. [A]
+    """
+    old = layout.replaces
+    if old is None:
+        return None
+    say = case.rulebook.words
+    moved = {key: one for key, one in standing.items() if one.one.old_slots}
+    missing = {key: missing_of(layout, one.one) for key, one in moved.items()}
+    offered = _offered(case, moved, missing)
+    sideways = (
+        ""
+        if not layout.moved_right_m
+        else f"{say.length_text(abs(layout.moved_right_m))} to the " + ("right" if layout.moved_right_m > 0 else "left")
+    )
+    upward = "" if not layout.moved_up_m else f"{say.length_text(abs(layout.moved_up_m))} " + ("up" if layout.moved_up_m > 0 else "down")
+    where = " and ".join(part for part in (sideways, upward) if part) or "in the same place"
+    was = case.job.enclosures[old]
+    return MovePlan(
+        old, was.name, slot_plans(was.layout) if was.layout else (), where,
+        tuple(_cable(case, key, one, missing[key], _cable_cost(case, one)) for key, one in moved.items())
+        + tuple(_fresh(key, one) for key, one in standing.items() if not one.one.old_slots),
+        _offer(case, panel, offered), tuple(_offer_words(offered)),
+        tuple(_before(case, standing, missing)), tuple(_off(standing)), say.fill(CAUTION),
+    )  # fmt: skip
+
+
+def _needs_box(one: Standing, missing: Worked[float]) -> bool:
+    return missing.value > HARDLY_M and one.one.when_short is WhenShort.box and one.one.extended_in is None
+
+
+def _offered(case: Case, moved: dict[str, Standing], missing: dict[str, Worked[float]]) -> tuple[tuple[ComesFrom, Offered], ...]:
+    found: list[tuple[ComesFrom, Offered]] = []
+    for side in ComesFrom:
+        short = [one for key, one in moved.items() if one.one.comes_from is side and _needs_box(one, missing[key])]
+        found += [(side, box) for box in boxes_for(case, short)]
+    return tuple(found)
+
+
+def _box_name(side: ComesFrom, number: int) -> str:
+    where = {ComesFrom.above: "above", ComesFrom.below: "below", ComesFrom.left: "left of", ComesFrom.right: "right of"}[side]
+    return f"Box {number}, {where} the old can"
+
+
+def _offer(case: Case, panel: str, offered: tuple[tuple[ComesFrom, Offered], ...]) -> Cure | None:
+    if not offered:
+        return None
+    edits: list[Edit] = []
+    names = (name for i in range(1, 2000) if (name := f"X{i}") not in case.job.boxes)
+    for number, (side, box) in enumerate(offered, 1):
+        key = next(names)
+        made: dict[str, JsonValue] = {
+            "name": _box_name(side, number), "building": case.job.enclosures[panel].building, "ring_l": box.ring_l,
+            "volume_l": box.volume_l or None,
+        }  # fmt: skip
+        edits.append(Edit("add", f"/boxes/{key}", made))
+        edits += [Edit("add", f"/circuits/{one.key}/extended_in", key) for one in box.circuits]
+    count = len(offered)
+    return Cure(f"Put the short ones into {count} {'box' if count == 1 else 'boxes'}", tuple(edits))
+
+
+def _offer_words(offered: tuple[tuple[ComesFrom, Offered], ...]) -> Iterator[str]:
+    for number, (side, box) in enumerate(offered, 1):
+        ring = " with an extension ring" if box.ring else ""
+        yield f"{_box_name(side, number)}, {box.kind}{ring}: {in_a_row([one.name or 'no name' for one in box.circuits])}"
+
+
+def _cable_cost(case: Case, one: Standing) -> float | None:
+    """A metre of the cable of a circuit, by the prices of the job; None where its wire is not noted. [money per m]"""
+    cable, rules = cable_of(case, one), case.rulebook.wires
+    if cable is None or cable.size not in rules.sizes(one.metal):
+        return None
+    wire = Wire(cable.size, one.metal, rules.default_insulation(one.metal, ()))
+    return (cable.insulated + 1) * wire_price(wire, case.job.prices, rules)
+
+
+def _cable(case: Case, key: str, one: Standing, missing: Worked[float], per_m: float | None) -> CablePlan:
+    say, short = case.rulebook.words, missing.value > HARDLY_M
+    make_up, steps = 0.3, list[Step]()
+    box_cost = new_cost = None
+    if short and per_m is not None:
+        costs = step("c_b", "an extension and its box", "(x_m + 2 * m_b) * p + b", "", "your prices",
+                     x_m=missing.value, m_b=make_up, p=per_m, b=case.job.prices.box_each)  # fmt: skip
+        steps.append(costs)
+        box_cost = costs.value
+        if one.one.new_cable_m is not None:
+            anew = step("c_n", "a new cable to the first outlet", "L * p", "", "your prices", L=one.one.new_cable_m, p=per_m)
+            steps.append(anew)
+            new_cost = anew.value
+    state, words, before, off = _said(case, one, missing.value)
+    box = case.job.boxes[one.one.extended_in].name if one.one.extended_in else ""
+    length = say.length_text(abs(missing.value))
+    reach = f"short by {length}" if short else f"reaches, {length} to spare"
+    return CablePlan(key, one.name or "no name", one.one.comes_from.value, missing.value, state, f"{reach}{words}", before, off, box,
+                     box_cost, new_cost, work_lines((*missing.steps, *steps)))  # fmt: skip
+
+
+def _said(case: Case, one: Standing, missing_m: float) -> tuple[str, str, str, str]:
+    """The state of a cable, what is said of it, and what is done before and while the power is off."""
+    if one.one.extended_in is not None:
+        box = case.job.boxes[one.one.extended_in].name
+        return ("box", f": goes on in {box}", f"{box} set; new cable from it to the new can, landed there.", f"Joined in {box}.")
+    if missing_m <= HARDLY_M:
+        return "reaches", "", "Its device and label in the new can.", "Out of the old can, into the new one, landed."
+    if one.one.when_short is WhenShort.new_cable:
+        length = f" of {case.rulebook.words.length_text(one.one.new_cable_m)}" if one.one.new_cable_m else ""
+        return ("new cable", f": a new cable{length}", "New cable run and landed in the new can.", "Changed over at its first outlet.")
+    return "short", "", "Say how it is helped: a box, or a new cable.", "Not known yet."
+
+
+def _fresh(key: str, one: Standing) -> CablePlan:
+    return CablePlan(key, one.name or "no name", one.one.comes_from.value, 0.0, "new", "it was not in the old one",
+                     "All of it.", "Nothing." if one.one.status is Status.new else "As the others.", "", None, None, ())  # fmt: skip
+
+
+def _before(case: Case, standing: dict[str, Standing], missing: dict[str, Worked[float]]) -> Iterator[str]:
+    say = case.rulebook.words
+    yield say.fill("The new {can} hung, its {feeder} laid and landed at its own end only, bars and devices in.")
+    boxes = {one.one.extended_in for one in standing.values() if one.one.extended_in}
+    if boxes:
+        yield f"{len(boxes)} {'box' if len(boxes) == 1 else 'boxes'} set, with the cables from them to the new can."
+    anew = [one for key, one in standing.items() if key in missing and _takes_new(one, missing[key].value)]
+    if anew:
+        yield f"New cables run: {in_a_row([one.name or 'no name' for one in anew])}."
+    yield say.fill("Every cable marked with its {slot} in the old {can} and its {slot} in the new one.")
+
+
+def _takes_new(one: Standing, missing_m: float) -> bool:
+    return missing_m > HARDLY_M and one.one.extended_in is None and one.one.when_short is WhenShort.new_cable
+
+
+def _off(standing: dict[str, Standing]) -> Iterator[str]:
+    moved = sum(1 for one in standing.values() if one.one.old_slots)
+    yield f"{moved} circuits changed over, one after the other; those that matter most first."
+    yield "The old can emptied; what stays in the wall is closed."
+
+
+def move_checks(case: Case, panel: str, plan: MovePlan | None) -> Iterator[Finding]:
+    """Say which cables are short and nothing helps them yet, and what is still in the old panel.
+
+    Parameters
+    ----------
+    case : Case
+        The job made ready. [-]
+    panel : str
+        Id of the new panel. [-]
+    plan : MovePlan or None
+        How it moves. [m]
+    """
+    if plan is None:
+        return
+    short = [cable for cable in plan.cables if cable.state == "short"]
+    name, reach = case.job.enclosures[panel].name, case.rulebook.boxes.box_reach()
+    if short:
+        words = f"{name}: {len(short)} {'cable is' if len(short) == 1 else 'cables are'} short: {in_a_row([one.name for one in short])}."
+        why = "Each goes on in a box whose cover stays within reach, or a new cable is run."
+        cures = (plan.offer,) if plan.offer else ()
+        where = f"/circuits/{short[0].circuit}/extended_in"
+        yield Finding("cables-short", Severity.fix, where, words, why, reach.citation, cures)
+    unsaid = [one for one in plan.cables if one.state == "new cable" and case.job.circuits[one.circuit].new_cable_m is None]
+    for cable in unsaid:
+        yield Finding("new-cable-not-measured", Severity.check, f"/circuits/{cable.circuit}/new_cable_m",
+                      f"{cable.name}: how long is the new cable to its first outlet?", "Its price hangs on it.", "job")  # fmt: skip
+    left = [one.name or "no name" for one in case.job.circuits.values() if one.enclosure == plan.old and one.status is not Status.remove]
+    if left:
+        words = f"{plan.old_name}: still in it: {in_a_row(left)}."
+        edits = tuple(edit for key, one in case.job.circuits.items() if one.enclosure == plan.old and one.status is not Status.remove
+                      for edit in (Edit("add", f"/circuits/{key}/status", "remove"),))  # fmt: skip
+        yield Finding("left-in-the-old-panel", Severity.fix, f"/enclosures/{panel}/layout/replaces", words,
+                      "It goes, and they with it.", "job", (Cure("They go with it", edits),))  # fmt: skip
