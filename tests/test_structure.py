@@ -235,6 +235,13 @@ class Docstrings(unittest.TestCase):
             "most_poles",
             "slot",
             "leg",
+            "group",
+            "to_come_single",
+            "to_come_two_pole",
+            "ground_terminals",
+            "panel_each",
+            "panel_per_space",
+            "box_each",
         }  # numbers without a unit
         for model in Job.model_json_schema()["$defs"].values():
             for name, field in model.get("properties", {}).items():

@@ -35,10 +35,11 @@ from northspan.core.document.job import (
     System,
     WaterPipe,
 )
+from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
 
 RIGHT_M, UP_M = 1.4, 0.3
-_NORTH = ((50, "6"), (30, "10"), (30, "10"), (20, "12"), (15, "14"))
-_BRITISH = ((40, "10"), (20, "4"), (16, "2.5"), (20, "2.5"), (6, "1.5"))
+_TWO_LEGS = ((50, "6"), (30, "10"), (30, "10"), (20, "12"), (15, "14"))
+_ONE_LINE = ((40, "10"), (20, "4"), (16, "2.5"), (20, "2.5"), (6, "1.5"))
 _KINDS = ("range", "dryer", "tank", "outlets", "lights")
 # name, room, use, which device and wire, the side its cable comes from, how far it is free, what is spare in the old can
 _CIRCUITS = (
@@ -56,30 +57,30 @@ _CIRCUITS = (
 _TWO_POLES = frozenset({"range", "dryer", "tank"})
 
 
-def _circuits(*, british: bool) -> dict[str, PanelCircuit]:
-    sizes = dict(zip(_KINDS, _BRITISH if british else _NORTH, strict=True))
+def _circuits(*, one_line: bool) -> dict[str, PanelCircuit]:
+    sizes = dict(zip(_KINDS, _ONE_LINE if one_line else _TWO_LEGS, strict=True))
     made: dict[str, PanelCircuit] = {}
     free = iter(range(1, 30))
     pairs = iter(((1, 3), (2, 4), (5, 7)))
     singles = iter((6, 8, 9, 10, 11, 12, 13))
     for name, serves, use, kind, side, fixed_m, spare_m in _CIRCUITS:
         rating_a, size = sizes[kind]
-        slots = (next(free),) if british else next(pairs) if kind in _TWO_POLES else (next(singles),)
+        slots = (next(free),) if one_line else next(pairs) if kind in _TWO_POLES else (next(singles),)
         more: dict[str, Any] = {"loads": (kind,)} if kind in _TWO_POLES else {}
         made[f"W{len(made) + 1}"] = PanelCircuit(
             enclosure="P1", slots=slots, name=name, rating_a=rating_a, size=size, serves=serves, use=use, known=Known.labelled,
-            comes_from=side, fixed_m=fixed_m, spare_m=spare_m, residual_ma=30 if british else None, **more,
+            comes_from=side, fixed_m=fixed_m, spare_m=spare_m, residual_ma=30 if one_line else None, **more,
         )  # fmt: skip
     return made
 
 
 def _standing(rulebook: str) -> Job:
     """The house as it is, with its panel over the steps."""
-    british = rulebook.startswith("uk")
-    source = Source(name="Supply", line_v=230 if british else 240, system=System.single_phase if british else System.split_phase,
-                    earthing=Earthing.tn_c_s if british else Earthing.at_service, rating_kva=None if british else 25)  # fmt: skip
-    layout = PanelLayout(spaces=12, columns=1, legs_land=LegsLand.one_line) if british else PanelLayout(spaces=16, most_poles=20)
-    to_panel: dict[str, Any] = {"conductor_size": "25"} if british else {"conductor_size": "1", "metal": Metal.aluminum}
+    one_line = rulebook_named(rulebook).supplies.usual_system is System.single_phase
+    source = Source(name="Supply", line_v=230 if one_line else 240, system=System.single_phase if one_line else System.split_phase,
+                    earthing=Earthing.tn_c_s if one_line else Earthing.at_service, rating_kva=None if one_line else 25)  # fmt: skip
+    layout = PanelLayout(spaces=12, columns=1, legs_land=LegsLand.one_line) if one_line else PanelLayout(spaces=16, most_poles=20)
+    to_panel: dict[str, Any] = {"conductor_size": "25"} if one_line else {"conductor_size": "1", "metal": Metal.aluminum}
     return Job(
         name="Marten Steps",
         rulebook=rulebook,
@@ -94,17 +95,17 @@ def _standing(rulebook: str) -> Job:
         },
         loads={
             "range": Load(name="Range", enclosure="P1", kind=LoadKind.range, power_va=8000, uses_neutral=True, status=Status.existing),
-            "dryer": Load(name="Dryer", enclosure="P1", kind=LoadKind.dryer, power_va=3600 if british else 4800,
+            "dryer": Load(name="Dryer", enclosure="P1", kind=LoadKind.dryer, power_va=3600 if one_line else 4800,
                           uses_neutral=True, status=Status.existing),
             "tank": Load(name="Water heater", enclosure="P1", kind=LoadKind.water_heating, power_va=3000, status=Status.existing),
         },
         runs={
             "R1": Run(name="Service", kind=RunKind.service, origin="T1", target="M1", status=Status.existing, device_a=100,
                       segments=(Segment(length_m=14, method=Method.cable, place=Place.outdoors),), **to_panel),
-            "F1": Run(name="House feeder", origin="M1", target="P1", status=Status.existing, device_a=80 if british else 100,
+            "F1": Run(name="House feeder", origin="M1", target="P1", status=Status.existing, device_a=80 if one_line else 100,
                       segments=(Segment(length_m=6, method=Method.cable, place=Place.indoors),), **to_panel),
         },
-        circuits=_circuits(british=british),
+        circuits=_circuits(one_line=one_line),
     )  # fmt: skip
 
 
@@ -118,7 +119,7 @@ def marten_steps(rulebook: str) -> Job:
     """
     job = _standing(rulebook)
     document = job.model_dump(mode="json")
-    for edit in moving(job, "P1", RIGHT_M, UP_M, 16 if rulebook.startswith("uk") else 24):
+    for edit in moving(job, "P1", RIGHT_M, UP_M, 16 if job.sources["T1"].system is System.single_phase else 24):
         document = _edited(document, edit)
     moved = Job.model_validate(document)
     new = next(key for key, one in moved.enclosures.items() if one.layout is not None and one.layout.replaces)
@@ -132,4 +133,4 @@ def _edited(document: dict[str, Any], edit: dict[str, Any]) -> dict[str, Any]:
     return document | {kind: document[kind] | {key: edit["value"]}}
 
 
-MOVES: dict[str, Callable[[], Job]] = {rulebook: partial(marten_steps, rulebook) for rulebook in ("us-2023", "ca-2021", "uk-2022")}
+MOVES: dict[str, Callable[[], Job]] = {rulebook: partial(marten_steps, rulebook) for rulebook in rulebook_names()}

@@ -18,8 +18,10 @@ def moving(job: Job, key: str, right_m: float, up_m: float, spaces: int | None =
         The job. [-]
     key : str
         Id of the old panel, whose spaces are drawn. [-]
-    right_m, up_m : float
-        How far the new one hangs to the right of it, and above it. [m]
+    right_m : float
+        How far the new one hangs to the right of it. [m]
+    up_m : float
+        How far it hangs above it. [m]
     spaces : int or None
         Its spaces; None takes as many as the old one has. [-]
 

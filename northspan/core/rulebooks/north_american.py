@@ -92,7 +92,7 @@ def panel_room(room: Room, citation: str) -> Step:
         Room.clothes_closet: "what burns easily hangs around it",
         Room.over_steps: "nobody stands safely in front of it",
     }.get(room, "no rule keeps it away")
-    allowed = room in {Room.unknown, Room.elsewhere}
+    allowed = room in {Room.unknown, Room.elsewhere, Room.outdoors}
     return ruled("p", "place of a panel", "yes" if allowed else "no", why, citation)
 
 

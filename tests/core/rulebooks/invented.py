@@ -132,6 +132,7 @@ class Boxes:
     pull_box = staticmethod(lambda method, size, wire, *, angle: says("box", 0.5, "m"))
     box_volume = staticmethod(lambda wires, ground, *, spliced: says("box", 2.0, "L"))
     box_fill = staticmethod(lambda facts: ending(says("box", 2.0, "L")))
+    boxes_made: Any = staticmethod(lambda: ())
     splice_in_body = staticmethod(lambda: says("never"))
     box_reach = staticmethod(lambda: says("in reach"))
 
@@ -216,6 +217,16 @@ class Panels:
     handle_height = staticmethod(lambda: says("height", 1.8, "m"))
 
 
+class Cans:
+    working_space = staticmethod(lambda: (says("width", 0.5, "m"), says("depth", 0.5, "m"), says("height", 1.9, "m")))
+    most_handles = staticmethod(lambda: says("handles", 2))
+    bus_share = staticmethod(lambda: says("share", 1.1))
+    surge_asked: Any = staticmethod(lambda: None)
+    surge_leads = staticmethod(lambda: says("leads", 0.2, "m"))
+    re_identified = staticmethod(lambda part, size: says("tape"))
+    leakage_share: Any = staticmethod(lambda: None)
+
+
 class Choices:
     methods = staticmethod(lambda: ((Method.pvc40, "Tube"),))
     places = staticmethod(lambda: ((Place.buried, "Buried"), (Place.indoors, "Indoors")))
@@ -255,6 +266,6 @@ def rulebook() -> Rulebook:
     answers: dict[str, Any] = {
         "wires": Wires, "ampacities": Ampacities, "devices": Devices, "taps": Taps, "drops": Drops, "pipes": Pipes, "boxes": Boxes,
         "routes": Routes, "grounds": Grounds, "electrodes": Electrodes, "loads": Loads, "dwellings": Dwellings, "supplies": Supplies,
-        "panels": Panels, "words": HalmWords(), "choices": Choices,
+        "panels": Panels, "cans": Cans, "words": HalmWords(), "choices": Choices,
     }  # fmt: skip
     return Rulebook(id="halm-1", title="Rules of Halm", not_covered=(), **answers)

@@ -1278,6 +1278,55 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/panel": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Lay out one panel: its legs, its room, what each device must be, and what is wrong in it. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PanelQuestion"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PanelAnswer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/pull": {
         parameters: {
             query?: never;
@@ -2244,6 +2293,109 @@ export interface paths {
         };
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/panels/{panel}/label.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Draw the label of a panel door at true size, with a square code that opens the panel here. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    job_id: string;
+                    panel: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": unknown;
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/panels/{panel}/move": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Hang a new panel in place of an old one, on the revision named in If-Match. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: {
+                    /** @description Who edits */
+                    "Northspan-Person"?: string;
+                };
+                path: {
+                    job_id: string;
+                    panel: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PanelMove"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["JobState"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
         delete?: never;
         options?: never;
         head?: never;
@@ -3852,6 +4004,28 @@ export interface components {
             volume_l: number | null;
         };
         /**
+         * BoxPlan
+         * @description A box in which circuits go on: what is in it, what volume that asks, and what it has. [L]
+         */
+        BoxPlan: {
+            /** Circuits */
+            circuits: string[];
+            /** Has L */
+            has_l: number | null;
+            /** Holds */
+            holds: boolean;
+            /** Id */
+            id: string;
+            /** Least L */
+            least_l: number;
+            /** Name */
+            name: string;
+            /** Words */
+            words: string;
+            /** Working */
+            working: components["schemas"]["WorkLine"][];
+        };
+        /**
          * BoxQuestion
          * @description What is in an outlet or device box.
          */
@@ -4191,6 +4365,38 @@ export interface components {
          */
         BuildingUse: "dwelling" | "outbuilding";
         /**
+         * CablePlan
+         * @description A cable of a panel that moves: whether it reaches, what is done if not, and what is done before and while the power is off.
+         *
+         *     `short_m` is what is missing [m]; below 0 it is spare. `box_cost` and `new_cost` are the two ways to help it. [money]
+         */
+        CablePlan: {
+            /** Before */
+            before: string;
+            /** Box */
+            box: string;
+            /** Box Cost */
+            box_cost: number | null;
+            /** Circuit */
+            circuit: string;
+            /** Comes From */
+            comes_from: string;
+            /** Name */
+            name: string;
+            /** New Cost */
+            new_cost: number | null;
+            /** Off */
+            off: string;
+            /** Short M */
+            short_m: number;
+            /** State */
+            state: string;
+            /** Words */
+            words: string;
+            /** Working */
+            working: components["schemas"]["WorkLine"][];
+        };
+        /**
          * CallChoice
          * @description A judgement taken: which school, who decided, and why.
          */
@@ -4432,12 +4638,16 @@ export interface components {
         CircuitPlan: {
             /** Device */
             device: string;
+            /** Group */
+            group: number | null;
             /** Half */
             half: string;
             /** Id */
             id: string;
             /** Known */
             known: string;
+            /** Lands */
+            lands: string[];
             /** Legs */
             legs: number[];
             /** Line */
@@ -4454,6 +4664,8 @@ export interface components {
             rating_a: number;
             /** Run */
             run: string;
+            /** Shared */
+            shared: components["schemas"]["WorkLine"][];
             /** Slots */
             slots: number[];
             /** Status */
@@ -4462,6 +4674,178 @@ export interface components {
             wire: string;
             /** Working */
             working: components["schemas"]["WorkLine"][];
+        };
+        /**
+         * CircuitThere
+         * @description A circuit of the panel, and what it draws. [VA]
+         */
+        CircuitThere: {
+            /** @default above */
+            comes_from?: components["schemas"]["ComesFrom"];
+            /**
+             * Crossed
+             * @description Of two inverters: the second is on the upper terminal.
+             * @default false
+             */
+            crossed?: boolean;
+            /**
+             * Enclosure
+             * @default P
+             */
+            enclosure?: string;
+            /**
+             * Extended In
+             * @description Box in which its cable goes on.
+             * @default null
+             */
+            extended_in?: string | null;
+            /**
+             * Fixed M
+             * @description From the old can back to where its cable is held fast. [m]
+             * @default 1
+             */
+            fixed_m?: number;
+            /**
+             * Group
+             * @default null
+             */
+            group?: number | null;
+            /**
+             * Half
+             * @default
+             * @enum {string}
+             */
+            half?: "" | "a" | "b";
+            /** @default unknown */
+            known?: components["schemas"]["Known"];
+            /**
+             * Leakage Ma
+             * @description Its protective conductor current, as read. [mA]
+             * @default null
+             */
+            leakage_ma?: number | null;
+            /**
+             * Load Va
+             * @description What it draws. [VA]
+             * @default 0
+             */
+            load_va?: number;
+            /**
+             * Loads
+             * @default []
+             */
+            loads?: string[];
+            /**
+             * Lug Kit
+             * @description Its wire has a lug of its own on the bar.
+             * @default false
+             */
+            lug_kit?: boolean;
+            /** @default copper */
+            metal?: components["schemas"]["Metal"];
+            /**
+             * Name
+             * @default
+             */
+            name?: string;
+            /**
+             * Neutral With
+             * @default null
+             */
+            neutral_with?: string | null;
+            /**
+             * New Cable M
+             * @description A new cable to its first outlet. [m]
+             * @default null
+             */
+            new_cable_m?: number | null;
+            /**
+             * Old Slots
+             * @default []
+             */
+            old_slots?: number[];
+            /**
+             * Partner
+             * @default null
+             */
+            partner?: string | null;
+            /**
+             * Pinned
+             * @description It stays where it is.
+             * @default false
+             */
+            pinned?: boolean;
+            /** @default standard */
+            protects?: components["schemas"]["Protects"];
+            /**
+             * Rating A
+             * @default null
+             */
+            rating_a?: number | null;
+            /**
+             * Residual Ma
+             * @default null
+             */
+            residual_ma?: number | null;
+            /**
+             * Run
+             * @default null
+             */
+            run?: string | null;
+            /** @default unknown */
+            serves?: components["schemas"]["Serves"];
+            /**
+             * Short M
+             * @description What is missing as measured; below 0 it is spare. [m]
+             * @default null
+             */
+            short_m?: number | null;
+            /**
+             * Size
+             * @default null
+             */
+            size?: string | null;
+            /**
+             * Slots
+             * @description Empty: it has no place yet.
+             * @default []
+             */
+            slots?: number[];
+            /**
+             * Source
+             * @default null
+             */
+            source?: string | null;
+            /**
+             * Spare M
+             * @description Cable in the old can, from where it enters. [m]
+             * @default 0.5
+             */
+            spare_m?: number;
+            /** @default existing */
+            status?: components["schemas"]["Status"];
+            /**
+             * Stays On
+             * @description Never switched off to trace: a freezer, a pump, medical gear.
+             * @default false
+             */
+            stays_on?: boolean;
+            /**
+             * Tied
+             * @description Its handle is tied to its partner's, or one device opens both.
+             * @default false
+             */
+            tied?: boolean;
+            /** @default unknown */
+            use?: components["schemas"]["CircuitUse"];
+            /**
+             * Uses Neutral
+             * @description Of one with two poles: whether a part of its load uses the neutral.
+             * @default true
+             */
+            uses_neutral?: boolean;
+            /** @default box */
+            when_short?: components["schemas"]["WhenShort"];
         };
         /**
          * CircuitUse
@@ -4507,6 +4891,12 @@ export interface components {
              */
             to_earth_v?: number;
         };
+        /**
+         * ComesFrom
+         * @description The side from which a cable comes to a panel.
+         * @enum {string}
+         */
+        ComesFrom: "above" | "below" | "left" | "right";
         /**
          * Companion
          * @description Another line that lies along a buried stretch in the same trench.
@@ -5325,6 +5715,12 @@ export interface components {
             spaces_free?: number | null;
             /** @default new */
             status?: components["schemas"]["Status"];
+            /**
+             * Weatherproof
+             * @description Whether its label lets it hang in the weather; empty: not looked at.
+             * @default null
+             */
+            weatherproof?: boolean | null;
         };
         /**
          * Enclosure
@@ -5398,6 +5794,12 @@ export interface components {
             spaces_free: number | null;
             /** @default new */
             status: components["schemas"]["Status"];
+            /**
+             * Weatherproof
+             * @description Whether its label lets it hang in the weather; empty: not looked at.
+             * @default null
+             */
+            weatherproof: boolean | null;
         };
         /**
          * EnclosureKind
@@ -6309,6 +6711,24 @@ export interface components {
          */
         Grounding: "equipment_ground" | "legacy_three_wire" | "island";
         /**
+         * GroupPlan
+         * @description Ways behind one residual-current device: what goes off together, and what leaks. [mA]
+         */
+        GroupPlan: {
+            /** Circuits */
+            circuits: string[];
+            /** Leakage Ma */
+            leakage_ma: number;
+            /** Most Ma */
+            most_ma: number | null;
+            /** Name */
+            name: string;
+            /** Number */
+            number: number;
+            /** Words */
+            words: string;
+        };
+        /**
          * Growth
          * @description Room for more: what is kept free, what it costs more than now, and the edit that takes it.
          */
@@ -6463,10 +6883,13 @@ export interface components {
             /**
              * @default {
              *       "aluminum_per_kg": 5,
+             *       "box_each": 6,
              *       "copper_per_kg": 13,
              *       "currency": "",
              *       "energy_per_kwh": 0.16,
              *       "loaded_hours_per_year": 900,
+             *       "panel_each": 70,
+             *       "panel_per_space": 5,
              *       "pipe_per_m_cm2": 0.55,
              *       "transformer_each": 420,
              *       "transformer_per_kva": 95,
@@ -6581,10 +7004,13 @@ export interface components {
             /**
              * @default {
              *       "aluminum_per_kg": 5,
+             *       "box_each": 6,
              *       "copper_per_kg": 13,
              *       "currency": "",
              *       "energy_per_kwh": 0.16,
              *       "loaded_hours_per_year": 900,
+             *       "panel_each": 70,
+             *       "panel_per_space": 5,
              *       "pipe_per_m_cm2": 0.55,
              *       "transformer_each": 420,
              *       "transformer_per_kva": 95,
@@ -7485,6 +7911,31 @@ export interface components {
             words: string;
         };
         /**
+         * MovePlan
+         * @description A panel that takes the place of another: the old one's slots, its cables, the boxes that would help, and the order of work.
+         */
+        MovePlan: {
+            /** Before */
+            before: string[];
+            /** Cables */
+            cables: components["schemas"]["CablePlan"][];
+            /** Caution */
+            caution: string;
+            /** Off */
+            off: string[];
+            offer: components["schemas"]["Cure"] | null;
+            /** Offer Words */
+            offer_words: string[];
+            /** Old */
+            old: string;
+            /** Old Name */
+            old_name: string;
+            /** Old Slots */
+            old_slots: components["schemas"]["SlotPlan"][];
+            /** Where */
+            where: string;
+        };
+        /**
          * NamedOutlet
          * @description An outlet and its circuit; `doubtful` where a reading must be wrong, `maybe` where several are as near.
          */
@@ -7534,7 +7985,7 @@ export interface components {
         };
         /**
          * NewJob
-         * @description What to start a job from: "empty", "demo", or the key of a guided start with its answers; and by which rules.
+         * @description What to start a job from: "empty", "demo", "demo-move", or the key of a guided start with its answers; and by which rules.
          */
         NewJob: {
             /** @default null */
@@ -7605,6 +8056,24 @@ export interface components {
             job: components["schemas"]["Job-Input"];
         };
         /**
+         * OutletPlan
+         * @description An outlet and its circuit, as the readings say; `maybe` where they leave several open.
+         */
+        OutletPlan: {
+            /** Circuit */
+            circuit: string;
+            /** Doubtful */
+            doubtful: boolean;
+            /** Name */
+            name: string;
+            /** Open */
+            open: number;
+            /** Serves */
+            serves: string;
+            /** Words */
+            words: string;
+        };
+        /**
          * Over
          * @description What an overhead stretch passes over, where it hangs lowest.
          * @enum {string}
@@ -7654,13 +8123,41 @@ export interface components {
             rulebook?: string;
         };
         /**
+         * PanelAnswer
+         * @description The panel as laid out, and what was found in it.
+         */
+        PanelAnswer: {
+            /** Deference */
+            deference: string;
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            /** Headline */
+            headline: string;
+            panel: components["schemas"]["PanelPlan"];
+            /** Rulebook */
+            rulebook: string;
+            /** Working */
+            working: components["schemas"]["WorkGroup"][];
+        };
+        /**
          * PanelCircuit
          * @description A circuit in a panel: where it stands, its device and wire, what it feeds, and how that is known.
          *
-         *     `run` is there where a run of the job is the circuit: name, device and wire are then the run's. `partner` shares its
-         *     neutral in a multiwire circuit; `neutral_with` shares the screw of its neutral.
+         *     `run` is there where a run of the job is the circuit: name, device and wire are then the run's. `source` is there where it
+         *     brings power in. `partner` shares its neutral in a multiwire circuit; `neutral_with` shares the screw of its neutral.
+         *     `group` is the residual-current device of a consumer unit behind which it stands, counted from 1. Where its panel moves,
+         *     `old_slots` are its slots in the old one; its cable comes from a side and is held fast `fixed_m` from the old can, with
+         *     `spare_m` in it; `short_m` is what was measured to be missing at the new place, and goes before what follows from the rest.
          */
         "PanelCircuit-Input": {
+            /** @default above */
+            comes_from?: components["schemas"]["ComesFrom"];
+            /**
+             * Crossed
+             * @description Of two inverters: the second is on the upper terminal.
+             * @default false
+             */
+            crossed?: boolean;
             /** Enclosure */
             enclosure: string;
             /**
@@ -7670,6 +8167,17 @@ export interface components {
              */
             extended_in?: string | null;
             /**
+             * Fixed M
+             * @description From the old can back to where its cable is held fast. [m]
+             * @default 1
+             */
+            fixed_m?: number;
+            /**
+             * Group
+             * @default null
+             */
+            group?: number | null;
+            /**
              * Half
              * @default
              * @enum {string}
@@ -7678,10 +8186,22 @@ export interface components {
             /** @default unknown */
             known?: components["schemas"]["Known"];
             /**
+             * Leakage Ma
+             * @description Its protective conductor current, as read. [mA]
+             * @default null
+             */
+            leakage_ma?: number | null;
+            /**
              * Loads
              * @default []
              */
             loads?: string[];
+            /**
+             * Lug Kit
+             * @description Its wire has a lug of its own on the bar.
+             * @default false
+             */
+            lug_kit?: boolean;
             /** @default copper */
             metal?: components["schemas"]["Metal"];
             /**
@@ -7694,6 +8214,17 @@ export interface components {
              * @default null
              */
             neutral_with?: string | null;
+            /**
+             * New Cable M
+             * @description A new cable to its first outlet. [m]
+             * @default null
+             */
+            new_cable_m?: number | null;
+            /**
+             * Old Slots
+             * @default []
+             */
+            old_slots?: number[];
             /**
              * Partner
              * @default null
@@ -7725,6 +8256,12 @@ export interface components {
             /** @default unknown */
             serves?: components["schemas"]["Serves"];
             /**
+             * Short M
+             * @description What is missing as measured; below 0 it is spare. [m]
+             * @default null
+             */
+            short_m?: number | null;
+            /**
              * Size
              * @default null
              */
@@ -7735,8 +8272,25 @@ export interface components {
              * @default []
              */
             slots?: number[];
+            /**
+             * Source
+             * @default null
+             */
+            source?: string | null;
+            /**
+             * Spare M
+             * @description Cable in the old can, from where it enters. [m]
+             * @default 0.5
+             */
+            spare_m?: number;
             /** @default existing */
             status?: components["schemas"]["Status"];
+            /**
+             * Stays On
+             * @description Never switched off to trace: a freezer, a pump, medical gear.
+             * @default false
+             */
+            stays_on?: boolean;
             /**
              * Tied
              * @description Its handle is tied to its partner's, or one device opens both.
@@ -7745,15 +8299,28 @@ export interface components {
             tied?: boolean;
             /** @default unknown */
             use?: components["schemas"]["CircuitUse"];
+            /** @default box */
+            when_short?: components["schemas"]["WhenShort"];
         };
         /**
          * PanelCircuit
          * @description A circuit in a panel: where it stands, its device and wire, what it feeds, and how that is known.
          *
-         *     `run` is there where a run of the job is the circuit: name, device and wire are then the run's. `partner` shares its
-         *     neutral in a multiwire circuit; `neutral_with` shares the screw of its neutral.
+         *     `run` is there where a run of the job is the circuit: name, device and wire are then the run's. `source` is there where it
+         *     brings power in. `partner` shares its neutral in a multiwire circuit; `neutral_with` shares the screw of its neutral.
+         *     `group` is the residual-current device of a consumer unit behind which it stands, counted from 1. Where its panel moves,
+         *     `old_slots` are its slots in the old one; its cable comes from a side and is held fast `fixed_m` from the old can, with
+         *     `spare_m` in it; `short_m` is what was measured to be missing at the new place, and goes before what follows from the rest.
          */
         "PanelCircuit-Output": {
+            /** @default above */
+            comes_from: components["schemas"]["ComesFrom"];
+            /**
+             * Crossed
+             * @description Of two inverters: the second is on the upper terminal.
+             * @default false
+             */
+            crossed: boolean;
             /** Enclosure */
             enclosure: string;
             /**
@@ -7763,6 +8330,17 @@ export interface components {
              */
             extended_in: string | null;
             /**
+             * Fixed M
+             * @description From the old can back to where its cable is held fast. [m]
+             * @default 1
+             */
+            fixed_m: number;
+            /**
+             * Group
+             * @default null
+             */
+            group: number | null;
+            /**
              * Half
              * @default
              * @enum {string}
@@ -7771,10 +8349,22 @@ export interface components {
             /** @default unknown */
             known: components["schemas"]["Known"];
             /**
+             * Leakage Ma
+             * @description Its protective conductor current, as read. [mA]
+             * @default null
+             */
+            leakage_ma: number | null;
+            /**
              * Loads
              * @default []
              */
             loads: string[];
+            /**
+             * Lug Kit
+             * @description Its wire has a lug of its own on the bar.
+             * @default false
+             */
+            lug_kit: boolean;
             /** @default copper */
             metal: components["schemas"]["Metal"];
             /**
@@ -7787,6 +8377,17 @@ export interface components {
              * @default null
              */
             neutral_with: string | null;
+            /**
+             * New Cable M
+             * @description A new cable to its first outlet. [m]
+             * @default null
+             */
+            new_cable_m: number | null;
+            /**
+             * Old Slots
+             * @default []
+             */
+            old_slots: number[];
             /**
              * Partner
              * @default null
@@ -7818,6 +8419,12 @@ export interface components {
             /** @default unknown */
             serves: components["schemas"]["Serves"];
             /**
+             * Short M
+             * @description What is missing as measured; below 0 it is spare. [m]
+             * @default null
+             */
+            short_m: number | null;
+            /**
              * Size
              * @default null
              */
@@ -7828,8 +8435,25 @@ export interface components {
              * @default []
              */
             slots: number[];
+            /**
+             * Source
+             * @default null
+             */
+            source: string | null;
+            /**
+             * Spare M
+             * @description Cable in the old can, from where it enters. [m]
+             * @default 0.5
+             */
+            spare_m: number;
             /** @default existing */
             status: components["schemas"]["Status"];
+            /**
+             * Stays On
+             * @description Never switched off to trace: a freezer, a pump, medical gear.
+             * @default false
+             */
+            stays_on: boolean;
             /**
              * Tied
              * @description Its handle is tied to its partner's, or one device opens both.
@@ -7838,10 +8462,14 @@ export interface components {
             tied: boolean;
             /** @default unknown */
             use: components["schemas"]["CircuitUse"];
+            /** @default box */
+            when_short: components["schemas"]["WhenShort"];
         };
         /**
          * PanelLayout
          * @description The spaces of a panel and what stands around them. Legs as read are what a clamp showed. [A]
+         *
+         *     Where it takes the place of another panel, `replaces` names that one, and how far it hangs to the right of it and above.
          */
         "PanelLayout-Input": {
             /**
@@ -7850,11 +8478,47 @@ export interface components {
              */
             as_found?: components["schemas"]["SlotLeg"][];
             /**
+             * Bar Least
+             * @description Smallest wire that a terminal of its bars takes.
+             * @default null
+             */
+            bar_least?: string | null;
+            /**
              * Columns
              * @default 2
              * @enum {integer}
              */
             columns?: 1 | 2;
+            /**
+             * Fed At Bottom
+             * @description Its main is at the lower end of its bus.
+             * @default false
+             */
+            fed_at_bottom?: boolean;
+            /**
+             * Flush
+             * @description Set into the wall, or on it; empty: not looked at.
+             * @default null
+             */
+            flush?: boolean | null;
+            /**
+             * Ground Terminals
+             * @description Terminals on its ground bars.
+             * @default null
+             */
+            ground_terminals?: number | null;
+            /**
+             * Grounds Paired
+             * @description Whether its label allows two grounds of one size under a screw.
+             * @default null
+             */
+            grounds_paired?: boolean | null;
+            /**
+             * Groups
+             * @description Its residual-current devices.
+             * @default []
+             */
+            groups?: components["schemas"]["ResidualGroup-Input"][];
             /**
              * Half Slots
              * @description Slots that take two half-size devices.
@@ -7890,11 +8554,29 @@ export interface components {
              */
             main_slots?: number[];
             /**
+             * Make Up M
+             * @description Cable that is needed inside it. [m]
+             * @default 0.6
+             */
+            make_up_m?: number;
+            /**
              * Most Poles
              * @description Most poles that its label allows.
              * @default null
              */
             most_poles?: number | null;
+            /**
+             * Moved Right M
+             * @description How far it hangs to the right of that one. [m]
+             * @default 0
+             */
+            moved_right_m?: number;
+            /**
+             * Moved Up M
+             * @description How far it hangs above that one. [m]
+             * @default 0
+             */
+            moved_up_m?: number;
             /**
              * Neutral Bar Most
              * @description Largest wire that a terminal of its bars takes.
@@ -7920,6 +8602,12 @@ export interface components {
              */
             read_neutral_a?: number | null;
             /**
+             * Replaces
+             * @description Panel whose place it takes.
+             * @default null
+             */
+            replaces?: string | null;
+            /**
              * Spaces
              * @description Full-size spaces for devices.
              * @default 20
@@ -7932,11 +8620,25 @@ export interface components {
              */
             surge_lead_m?: number | null;
             /**
+             * To Come Single
+             * @description Circuits of one pole that shall still find room.
+             * @default 0
+             */
+            to_come_single?: number;
+            /**
+             * To Come Two Pole
+             * @description Circuits of two poles that shall still find room.
+             * @default 0
+             */
+            to_come_two_pole?: number;
+            /**
              * Torque
              * @description Torque of its terminals, as its label says.
              * @default
              */
             torque?: string;
+            /** @default null */
+            trace?: components["schemas"]["TraceLog-Input"] | null;
             /**
              * Working Depth M
              * @description Clear depth in front of it. [m]
@@ -7953,6 +8655,8 @@ export interface components {
         /**
          * PanelLayout
          * @description The spaces of a panel and what stands around them. Legs as read are what a clamp showed. [A]
+         *
+         *     Where it takes the place of another panel, `replaces` names that one, and how far it hangs to the right of it and above.
          */
         "PanelLayout-Output": {
             /**
@@ -7961,11 +8665,47 @@ export interface components {
              */
             as_found: components["schemas"]["SlotLeg"][];
             /**
+             * Bar Least
+             * @description Smallest wire that a terminal of its bars takes.
+             * @default null
+             */
+            bar_least: string | null;
+            /**
              * Columns
              * @default 2
              * @enum {integer}
              */
             columns: 1 | 2;
+            /**
+             * Fed At Bottom
+             * @description Its main is at the lower end of its bus.
+             * @default false
+             */
+            fed_at_bottom: boolean;
+            /**
+             * Flush
+             * @description Set into the wall, or on it; empty: not looked at.
+             * @default null
+             */
+            flush: boolean | null;
+            /**
+             * Ground Terminals
+             * @description Terminals on its ground bars.
+             * @default null
+             */
+            ground_terminals: number | null;
+            /**
+             * Grounds Paired
+             * @description Whether its label allows two grounds of one size under a screw.
+             * @default null
+             */
+            grounds_paired: boolean | null;
+            /**
+             * Groups
+             * @description Its residual-current devices.
+             * @default []
+             */
+            groups: components["schemas"]["ResidualGroup-Output"][];
             /**
              * Half Slots
              * @description Slots that take two half-size devices.
@@ -8001,11 +8741,29 @@ export interface components {
              */
             main_slots: number[];
             /**
+             * Make Up M
+             * @description Cable that is needed inside it. [m]
+             * @default 0.6
+             */
+            make_up_m: number;
+            /**
              * Most Poles
              * @description Most poles that its label allows.
              * @default null
              */
             most_poles: number | null;
+            /**
+             * Moved Right M
+             * @description How far it hangs to the right of that one. [m]
+             * @default 0
+             */
+            moved_right_m: number;
+            /**
+             * Moved Up M
+             * @description How far it hangs above that one. [m]
+             * @default 0
+             */
+            moved_up_m: number;
             /**
              * Neutral Bar Most
              * @description Largest wire that a terminal of its bars takes.
@@ -8031,6 +8789,12 @@ export interface components {
              */
             read_neutral_a: number | null;
             /**
+             * Replaces
+             * @description Panel whose place it takes.
+             * @default null
+             */
+            replaces: string | null;
+            /**
              * Spaces
              * @description Full-size spaces for devices.
              * @default 20
@@ -8043,11 +8807,25 @@ export interface components {
              */
             surge_lead_m: number | null;
             /**
+             * To Come Single
+             * @description Circuits of one pole that shall still find room.
+             * @default 0
+             */
+            to_come_single: number;
+            /**
+             * To Come Two Pole
+             * @description Circuits of two poles that shall still find room.
+             * @default 0
+             */
+            to_come_two_pole: number;
+            /**
              * Torque
              * @description Torque of its terminals, as its label says.
              * @default
              */
             torque: string;
+            /** @default null */
+            trace: components["schemas"]["TraceLog-Output"] | null;
             /**
              * Working Depth M
              * @description Clear depth in front of it. [m]
@@ -8062,10 +8840,32 @@ export interface components {
             working_width_m: number | null;
         };
         /**
+         * PanelMove
+         * @description How far a new panel hangs to the right of the old one and above it, and its spaces; as many as the old one has if left out. [m]
+         */
+        PanelMove: {
+            /** Right M */
+            right_m: number;
+            /**
+             * Spaces
+             * @default null
+             */
+            spaces?: number | null;
+            /**
+             * Up M
+             * @default 0
+             */
+            up_m?: number;
+        };
+        /**
          * PanelPlan
          * @description A panel: its slots, its circuits, what waits, its legs three ways [A], its room, and the moves that balance it.
          */
         PanelPlan: {
+            /** Around */
+            around: components["schemas"]["WorkGroup"][];
+            /** Boxes */
+            boxes: components["schemas"]["BoxPlan"][];
             /** Circuits */
             circuits: components["schemas"]["CircuitPlan"][];
             /** Columns */
@@ -8084,10 +8884,15 @@ export interface components {
             free: number;
             /** Free Half */
             free_half: number;
+            /** Groups */
+            groups: components["schemas"]["GroupPlan"][];
             /** Id */
             id: string;
             /** Main */
             main: string;
+            /** More Room */
+            more_room: components["schemas"]["RoomWay"][];
+            move: components["schemas"]["MovePlan"] | null;
             /** Moves */
             moves: components["schemas"]["BalanceMove"][];
             /** Name */
@@ -8104,10 +8909,82 @@ export interface components {
             room: string;
             /** Slots */
             slots: components["schemas"]["SlotPlan"][];
+            /** Terminals */
+            terminals: components["schemas"]["TerminalLine"][];
+            trace: components["schemas"]["TracePlan"];
             /** Waiting */
             waiting: components["schemas"]["WaitingPlan"][];
             /** Working */
             working: components["schemas"]["WorkLine"][];
+        };
+        /**
+         * PanelQuestion
+         * @description A panel with its spaces and its circuits, by id.
+         */
+        PanelQuestion: {
+            /**
+             * Bus A
+             * @default null
+             */
+            bus_a?: number | null;
+            /** Circuits */
+            circuits?: {
+                [key: string]: components["schemas"]["CircuitThere"];
+            };
+            /**
+             * @default {
+             *       "as_found": [],
+             *       "bar_least": null,
+             *       "columns": 2,
+             *       "fed_at_bottom": false,
+             *       "flush": null,
+             *       "ground_terminals": null,
+             *       "grounds_paired": null,
+             *       "groups": [],
+             *       "half_slots": [],
+             *       "headroom_m": null,
+             *       "hold_down": null,
+             *       "in_front": "",
+             *       "legs_land": "alternating",
+             *       "main": "breaker",
+             *       "main_slots": [],
+             *       "make_up_m": 0.6,
+             *       "most_poles": null,
+             *       "moved_right_m": 0,
+             *       "moved_up_m": 0,
+             *       "neutral_bar_most": null,
+             *       "read_1_a": null,
+             *       "read_2_a": null,
+             *       "read_neutral_a": null,
+             *       "replaces": null,
+             *       "spaces": 20,
+             *       "surge_lead_m": null,
+             *       "to_come_single": 0,
+             *       "to_come_two_pole": 0,
+             *       "torque": "",
+             *       "trace": null,
+             *       "working_depth_m": null,
+             *       "working_width_m": null
+             *     }
+             */
+            layout?: components["schemas"]["PanelLayout-Input"];
+            /**
+             * Main A
+             * @default null
+             */
+            main_a?: number | null;
+            /**
+             * Name
+             * @default Panel
+             */
+            name?: string;
+            /**
+             * Rulebook
+             * @default us-2023
+             */
+            rulebook?: string;
+            /** @default existing */
+            status?: components["schemas"]["Status"];
         };
         /**
          * PartAction
@@ -8270,6 +9147,12 @@ export interface components {
              */
             aluminum_per_kg?: number;
             /**
+             * Box Each
+             * @description A box with its cover and connectors.
+             * @default 6
+             */
+            box_each?: number;
+            /**
              * Copper Per Kg
              * @default 13
              */
@@ -8291,6 +9174,18 @@ export interface components {
              * @default 900
              */
             loaded_hours_per_year?: number;
+            /**
+             * Panel Each
+             * @description An empty panel, before its spaces are counted.
+             * @default 70
+             */
+            panel_each?: number;
+            /**
+             * Panel Per Space
+             * @description Each space of an empty panel.
+             * @default 5
+             */
+            panel_per_space?: number;
             /**
              * Pipe Per M Cm2
              * @description Pipe, for each metre and cm² of bore.
@@ -8332,6 +9227,12 @@ export interface components {
              */
             aluminum_per_kg: number;
             /**
+             * Box Each
+             * @description A box with its cover and connectors.
+             * @default 6
+             */
+            box_each: number;
+            /**
              * Copper Per Kg
              * @default 13
              */
@@ -8353,6 +9254,18 @@ export interface components {
              * @default 900
              */
             loaded_hours_per_year: number;
+            /**
+             * Panel Each
+             * @description An empty panel, before its spaces are counted.
+             * @default 70
+             */
+            panel_each: number;
+            /**
+             * Panel Per Space
+             * @description Each space of an empty panel.
+             * @default 5
+             */
+            panel_per_space: number;
             /**
              * Pipe Per M Cm2
              * @description Pipe, for each metre and cm² of bore.
@@ -8721,6 +9634,44 @@ export interface components {
             text: string;
         };
         /**
+         * ResidualGroup
+         * @description Ways of a consumer unit behind one residual-current device: they go off together.
+         */
+        "ResidualGroup-Input": {
+            /** Name */
+            name: string;
+            /**
+             * Rating A
+             * @description Current that the device itself may carry. [A]
+             * @default null
+             */
+            rating_a?: number | null;
+            /**
+             * Residual Ma
+             * @default 30
+             */
+            residual_ma?: number;
+        };
+        /**
+         * ResidualGroup
+         * @description Ways of a consumer unit behind one residual-current device: they go off together.
+         */
+        "ResidualGroup-Output": {
+            /** Name */
+            name: string;
+            /**
+             * Rating A
+             * @description Current that the device itself may carry. [A]
+             * @default null
+             */
+            rating_a: number | null;
+            /**
+             * Residual Ma
+             * @default 30
+             */
+            residual_ma: number;
+        };
+        /**
          * RevisionItem
          * @description A line of a job's history.
          */
@@ -8775,13 +9726,38 @@ export interface components {
          * @description Where a can with devices hangs, as far as a rule asks.
          * @enum {string}
          */
-        Room: "unknown" | "elsewhere" | "bathroom" | "clothes_closet" | "over_steps";
+        Room: "unknown" | "elsewhere" | "bathroom" | "clothes_closet" | "over_steps" | "outdoors";
+        /**
+         * RoomWay
+         * @description A way to more room in a panel: what it gives, and what it costs by the prices of the job. [money]
+         */
+        RoomWay: {
+            /** Cost */
+            cost: number | null;
+            cure: components["schemas"]["Cure"] | null;
+            /** Gives */
+            gives: string;
+            /** Words */
+            words: string;
+        };
         /**
          * Rope
          * @description What pulls: by hand on the wires, a fish tape, a line, a rope on a machine.
          * @enum {string}
          */
         Rope: "tape" | "line" | "rope";
+        /**
+         * RoundPlan
+         * @description A round of switching: which circuits are off, and the slots to switch.
+         */
+        RoundPlan: {
+            /** Number */
+            number: number;
+            /** Off */
+            off: string[];
+            /** Words */
+            words: string;
+        };
         /**
          * RouteLegs
          * @description A route in legs, and its length. [m]
@@ -10884,6 +11860,22 @@ export interface components {
             trench_circuits?: number;
         };
         /**
+         * TerminalLine
+         * @description What lands on the bars of a panel: neutral and ground of a circuit, and what is marked.
+         */
+        TerminalLine: {
+            /** Circuit */
+            circuit: string;
+            /** Ground */
+            ground: string;
+            /** Marks */
+            marks: string[];
+            /** Name */
+            name: string;
+            /** Neutral */
+            neutral: string;
+        };
+        /**
          * Terminals
          * @description What the terminals at both ends are marked for.
          * @enum {string}
@@ -10959,6 +11951,55 @@ export interface components {
             working: components["schemas"]["WorkGroup"][];
         };
         /**
+         * TraceLog
+         * @description Rounds of switching that name the circuit of every outlet: which circuits are off in each, and what was seen.
+         */
+        "TraceLog-Input": {
+            /**
+             * Outlets
+             * @default []
+             */
+            outlets?: components["schemas"]["TracedOutlet-Input"][];
+            /**
+             * Rounds
+             * @default []
+             */
+            rounds?: string[][];
+        };
+        /**
+         * TraceLog
+         * @description Rounds of switching that name the circuit of every outlet: which circuits are off in each, and what was seen.
+         */
+        "TraceLog-Output": {
+            /**
+             * Outlets
+             * @default []
+             */
+            outlets: components["schemas"]["TracedOutlet-Output"][];
+            /**
+             * Rounds
+             * @default []
+             */
+            rounds: string[][];
+        };
+        /**
+         * TracePlan
+         * @description Which circuit feeds what: ways to begin, rounds, outlets, what is still unsure, and the edit that writes it down.
+         */
+        TracePlan: {
+            /** Begin */
+            begin: components["schemas"]["Cure"][];
+            /** Caution */
+            caution: string;
+            /** Outlets */
+            outlets: components["schemas"]["OutletPlan"][];
+            /** Rounds */
+            rounds: components["schemas"]["RoundPlan"][];
+            take: components["schemas"]["Cure"] | null;
+            /** Unsure */
+            unsure: string[];
+        };
+        /**
          * TraceQuestion
          * @description Circuits to tell apart, those that must stay on, those that are switched together, and readings by outlet.
          */
@@ -10993,6 +12034,42 @@ export interface components {
              * @default []
              */
             together?: string[][];
+        };
+        /**
+         * TracedOutlet
+         * @description An outlet somebody looked at while circuits were switched: off in each round, on, or not looked at.
+         */
+        "TracedOutlet-Input": {
+            /**
+             * Name
+             * @default
+             */
+            name?: string;
+            /**
+             * Off
+             * @default []
+             */
+            off?: (boolean | null)[];
+            /** @default unknown */
+            serves?: components["schemas"]["Serves"];
+        };
+        /**
+         * TracedOutlet
+         * @description An outlet somebody looked at while circuits were switched: off in each round, on, or not looked at.
+         */
+        "TracedOutlet-Output": {
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Off
+             * @default []
+             */
+            off: (boolean | null)[];
+            /** @default unknown */
+            serves: components["schemas"]["Serves"];
         };
         /**
          * TransformerQuestion
@@ -11453,6 +12530,12 @@ export interface components {
              */
             parts_ohm: number | null;
         };
+        /**
+         * WhenShort
+         * @description What is done with a cable that is too short for the new place of its panel.
+         * @enum {string}
+         */
+        WhenShort: "box" | "new_cable";
         /**
          * Winding
          * @description A winding that drives current: from one node to another, with its own impedance.

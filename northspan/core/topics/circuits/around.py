@@ -10,7 +10,7 @@ from northspan.core.document.findings import Cure, Edit, Finding, Severity, pin
 from northspan.core.document.job import BuildingUse, MainKind, PanelLayout, SourceKind, Status
 from northspan.core.document.plan import WorkGroup, work_lines
 from northspan.core.topics.circuits.standing import Standing
-from northspan.core.working.worked import Margin, Step, at_most, given, step, whole
+from northspan.core.working.worked import Margin, Step, Worked, at_most, ending, given, step, whole
 
 SURGE_KA, SURGE_US, LEAD_UH_PER_M = 3.0, 8.0, 1.0
 _SPACE = (("working_width_m", "w"), ("working_depth_m", "d"), ("headroom_m", "h"))
@@ -39,8 +39,8 @@ def around_panel(case: Case, panel: str, layout: PanelLayout, standing: dict[str
     yield WorkGroup("space", "In front of it", said if any(one.value for one in wanted) else "no figure", work_lines(wanted))
     if layout.surge_lead_m is not None:
         added = surge_added(layout.surge_lead_m)
-        yield WorkGroup("surge", "Leads of its surge device", f"{whole(added[-1].value)} V more let through",
-                        work_lines((*added, rules.surge_leads())))  # fmt: skip
+        yield WorkGroup("surge", "Leads of its surge device", f"{whole(added.value)} V more let through",
+                        work_lines((*added.steps, rules.surge_leads())))  # fmt: skip
     shares = bus_steps(case, panel, layout, standing)
     if shares:
         held = shares[0]
@@ -53,7 +53,7 @@ def around_panel(case: Case, panel: str, layout: PanelLayout, standing: dict[str
     yield WorkGroup("torque", "Torque of its terminals", torque, work_lines(lines))
 
 
-def surge_added(lead_m: float) -> tuple[Step, ...]:
+def surge_added(lead_m: float) -> Worked[float]:
     """Work what the leads of a surge device add to what it lets through. [V]
 
     Parameters
@@ -67,10 +67,10 @@ def surge_added(lead_m: float) -> tuple[Step, ...]:
 
     Examples
     --------
-    >>> round(surge_added(0.0254)[-1].value, 1)
+    >>> round(surge_added(0.0254).value, 1)
     9.5
     """
-    return (
+    return ending(
         given("I", "current of the surge", SURGE_KA, "kA", "IEEE C62.41.2"),
         given("t", "time in which it rises", SURGE_US, "µs", "IEEE C62.41.2"),
         given("l", "inductance of a straight wire", LEAD_UH_PER_M, "µH/m", "physics"),
@@ -173,7 +173,7 @@ def _surge(case: Case, panel: str, layout: PanelLayout) -> Iterator[Finding]:
     elif leads.value and layout.surge_lead_m > leads.value + 1e-6:
         say = case.rulebook.words
         words = f"{enclosure.name}: the leads of its surge device are {say.length_text(layout.surge_lead_m)}, {leads.result} is the most."
-        why = f"They let {whole(surge_added(layout.surge_lead_m)[-1].value)} V more through. Move it beside the main, leads together."
+        why = f"They let {whole(surge_added(layout.surge_lead_m).value)} V more through. Move it beside the main, leads together."
         yield Finding("surge-leads-long", Severity.fix, at, words, why, leads.citation, (pin(at, leads.value, f"Moved: {leads.result}"),))
 
 

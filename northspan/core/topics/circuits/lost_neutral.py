@@ -20,8 +20,10 @@ def halves_without_neutral(case: Case, panel: str, one: Standing, other: Standin
         The job made ready. [-]
     panel : str
         Id of their panel. [-]
-    one, other : Standing
-        The two halves. [A]
+    one : Standing
+        The half whose plan it is. [A]
+    other : Standing
+        The other half. [A]
 
     Notes
     -----

@@ -16,7 +16,7 @@ from northspan.core.topics.circuits.joints import Offered, boxes_for, cable_of
 from northspan.core.topics.circuits.slots_plan import slot_plans
 from northspan.core.topics.circuits.standing import Standing
 from northspan.core.topics.sizing.prices import wire_price
-from northspan.core.working.worked import Step, Worked, given, step
+from northspan.core.working.worked import Step, Worked, ending, given, step
 
 HARDLY_M = 1e-9  # less than any tape shows
 CAUTION = (
@@ -50,15 +50,15 @@ def missing_of(layout: PanelLayout, one: PanelCircuit) -> Worked[float]:
         measured = given("x_m", "missing, as measured", one.short_m, "m")
         return Worked(one.short_m, (measured,))
     x, y, held = layout.moved_right_m, layout.moved_up_m, one.fixed_m
-    steps = (
+    there = (
         given("x", "the new can, to the right", x, "m"),
         given("y", "the new can, up", y, "m"),
         given("D", "from the old can to where the cable is held", held, "m"),
-        step("w", "way from there to the new can, over and up", _WAYS[one.comes_from], "m", "by its side", x=x, y=y, D=held),
     )
+    way = step("w", "way from there to the new can, over and up", _WAYS[one.comes_from], "m", "by its side", x=x, y=y, D=held)
     missing = step("x_m", "missing: way and make-up, less what is there", "w + m_u - D - s", "m", "sum",
-                   w=steps[-1].value, m_u=layout.make_up_m, D=held, s=one.spare_m)  # fmt: skip
-    return Worked(missing.value, (*steps, missing))
+                   w=way.value, m_u=layout.make_up_m, D=held, s=one.spare_m)  # fmt: skip
+    return ending(*there, way, missing)
 
 
 def move_plan(case: Case, panel: str, layout: PanelLayout, standing: dict[str, Standing]) -> MovePlan | None:

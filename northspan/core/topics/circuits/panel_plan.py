@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from pydantic import JsonValue
 
 from northspan.core.case.case import Case
-from northspan.core.case.slots import below, circuits_in, free_slots, leg_of
+from northspan.core.case.slots import circuits_in, free_slots, leg_of
 from northspan.core.document.findings import Cure, Edit
 from northspan.core.document.job import LegsLand, PanelLayout, RunKind, Status
 from northspan.core.document.plan import work_lines
@@ -20,7 +20,7 @@ from northspan.core.topics.circuits.lost_neutral import halves_without_neutral
 from northspan.core.topics.circuits.moves import balance_moves, best_slot
 from northspan.core.topics.circuits.moving import move_plan
 from northspan.core.topics.circuits.residual_groups import group_plans
-from northspan.core.topics.circuits.room import more_room
+from northspan.core.topics.circuits.room import more_room, pairs_free
 from northspan.core.topics.circuits.slots_plan import slot_plans
 from northspan.core.topics.circuits.standing import Standing, loads_on_legs
 from northspan.core.topics.circuits.terminals import terminal_lines
@@ -54,7 +54,7 @@ def panel_plan(case: Case, key: str, layout: PanelLayout, standing: dict[str, St
     free = free_slots(case.job, key)
     halves = {slot for slot in layout.half_slots if sum(slot in one.one.slots for one in standing.values()) < len("ab")}
     halves -= {slot for one in standing.values() if not one.one.half for slot in one.one.slots}
-    pairs = sum(1 for slot in free if below(layout, slot) in free)
+    pairs = pairs_free(layout, free)
     say = case.rulebook.words
     room = f"{len(free)} of {layout.spaces} free" + (f", {len(halves)} of them take two half-size devices" if halves else "")
     if not one_line and free:

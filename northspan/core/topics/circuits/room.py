@@ -64,8 +64,10 @@ def fits(layout: PanelLayout, standing: dict[str, Standing], free: tuple[int, ..
         Its circuits. [A]
     free : tuple of int
         Free slots. [-]
-    single, two_pole : int
-        Circuits of one and of two poles that are to come. [-]
+    single : int
+        Circuits of one pole that are to come. [-]
+    two_pole : int
+        Circuits of two poles that are to come. [-]
     """
     poles = single + 2 * two_pole + sum(one.poles for one in standing.values() if one.one.slots) + len(layout.main_slots)
     if layout.most_poles is not None and poles > layout.most_poles:
