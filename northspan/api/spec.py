@@ -122,12 +122,14 @@ def _complete(path: str, method: str, operation: dict[str, Any], taken: dict[str
     _rename(answers, given)
     if path.endswith(".csv"):
         answers = {"200": {"description": "The table", "content": {"text/csv": {"schema": {"type": "string"}}}}}
+    if path.endswith(".svg"):
+        answers = {"200": {"description": "The drawing", "content": {"image/svg+xml": {"schema": {"type": "string"}}}}}
     operation["responses"] = answers | {"4XX": _ERROR}
-    edits = method == "patch" or path.endswith(("/undo", "/redo", "/start", "/parts", "/circuits"))
+    edits = method == "patch" or path.endswith(("/undo", "/redo", "/start", "/parts", "/circuits", "/move"))
     extra = ([_IF_MATCH] if edits else []) + ([_PERSON] if method in {"patch", "post"} and "/jobs" in path else [])
-    if path.endswith(("/plan", "/solve", "{job_id}", "/undo", "/redo", "/start", "/parts", "/circuits", "/jobs", "/import")) and not (
-        path.endswith("/jobs") and method == "get"
-    ):
+    if path.endswith(
+        ("/plan", "/solve", "{job_id}", "/undo", "/redo", "/start", "/parts", "/circuits", "/move", "/jobs", "/import")
+    ) and not (path.endswith("/jobs") and method == "get"):
         extra.append(_FOCUS)
     if path.endswith("/starts") or "/library" in path:
         extra.append(_RULEBOOK)

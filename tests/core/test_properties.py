@@ -107,6 +107,7 @@ class Any(unittest.TestCase):
                 "growth": (),
                 "voltages": (),
                 "cost": 0.0,
+                "because": "",
                 "pull": None,
                 "taps": (),
             }

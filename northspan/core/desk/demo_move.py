@@ -20,6 +20,7 @@ from northspan.core.document.job import (
     LegsLand,
     Load,
     LoadKind,
+    MainKind,
     Metal,
     Method,
     PanelCircuit,
@@ -37,7 +38,7 @@ from northspan.core.document.job import (
 )
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
 
-RIGHT_M, UP_M = 1.4, 0.3
+RIGHT_M, UP_M = 1.2, 0.3
 _TWO_LEGS = ((50, "6"), (30, "10"), (30, "10"), (20, "12"), (15, "14"))
 _ONE_LINE = ((40, "10"), (20, "4"), (16, "2.5"), (20, "2.5"), (6, "1.5"))
 _KINDS = ("range", "dryer", "tank", "outlets", "lights")
@@ -79,7 +80,11 @@ def _standing(rulebook: str) -> Job:
     one_line = rulebook_named(rulebook).supplies.usual_system is System.single_phase
     source = Source(name="Supply", line_v=230 if one_line else 240, system=System.single_phase if one_line else System.split_phase,
                     earthing=Earthing.tn_c_s if one_line else Earthing.at_service, rating_kva=None if one_line else 25)  # fmt: skip
-    layout = PanelLayout(spaces=12, columns=1, legs_land=LegsLand.one_line) if one_line else PanelLayout(spaces=16, most_poles=20)
+    layout = (
+        PanelLayout(spaces=12, columns=1, legs_land=LegsLand.one_line, main=MainKind.lugs)
+        if one_line
+        else PanelLayout(spaces=16, main=MainKind.lugs)
+    )
     to_panel: dict[str, Any] = {"conductor_size": "25"} if one_line else {"conductor_size": "1", "metal": Metal.aluminum}
     return Job(
         name="Marten Steps",

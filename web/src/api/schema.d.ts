@@ -2319,13 +2319,13 @@ export interface paths {
             };
             requestBody?: never;
             responses: {
-                /** @description Successful response */
+                /** @description The drawing */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": unknown;
+                        "image/svg+xml": string;
                     };
                 };
                 /** @description What is wrong */
@@ -2359,8 +2359,13 @@ export interface paths {
         /** Hang a new panel in place of an old one, on the revision named in If-Match. */
         post: {
             parameters: {
-                query?: never;
-                header?: {
+                query?: {
+                    /** @description Runs to show with their working, comma between them; all if left out */
+                    focus?: string;
+                };
+                header: {
+                    /** @description Revision the edit was made on */
+                    "If-Match": string;
                     /** @description Who edits */
                     "Northspan-Person"?: string;
                 };

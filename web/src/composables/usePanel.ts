@@ -75,6 +75,14 @@ export function usePanel() {
     return store.edit([{ op: 'add', path: `/enclosures/${enclosure}/layout`, value }])
   }
 
+  /** Hang a new panel in place of this one, and show it. */
+  async function move(right_m: number, up_m: number, spaces: number | null): Promise<void> {
+    const old = key.value
+    await store.movePanel(old, right_m, up_m, spaces)
+    const found = Object.entries(store.job?.enclosures ?? {}).find(([, one]) => one.layout?.replaces === old)
+    if (found) wanted.value = found[0]
+  }
+
   async function add(): Promise<void> {
     const id = freshId(store.job!, 'W')
     const taken = new Set([
@@ -109,6 +117,7 @@ export function usePanel() {
     set,
     setLayout,
     draw,
+    move,
     add,
     remove,
   }

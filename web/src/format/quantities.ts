@@ -147,6 +147,16 @@ export function parseTemperature(text: string, units: Units): number | null {
   return unit === 'f' ? (Number(match[1]) - 32) / 1.8 : Number(match[1])
 }
 
+export function volumeText(volume_l: number, units: Units): string {
+  return units === 'feet' ? `${plain(volume_l / INCH3_L, 1)} cu in` : `${plain(volume_l, 3)} L`
+}
+
+/** "30.3 cu in", "500 mL", "0.5 L", or a bare figure in the units of the job, to litres; null if it is no volume. */
+export function parseVolume(text: string, units: Units): number | null {
+  const volume = parseMeasure(text, 'volume')
+  return volume !== null && units === 'feet' && /^[\d\s.,]+$/.test(text) ? volume * INCH3_L : volume
+}
+
 const FOOT2_M2 = FOOT_M * FOOT_M
 
 export function areaText(area_m2: number, units: Units): string {

@@ -27,11 +27,13 @@ async function list(): Promise<void> {
   else trouble.value = 'The server does not answer.'
 }
 
-async function startFrom(start: 'empty' | 'demo'): Promise<void> {
+const FIRST = { empty: 'survey', demo: 'sizing', 'demo-move': 'panels' }
+
+async function startFrom(start: 'empty' | 'demo' | 'demo-move'): Promise<void> {
   // A press before the rulebooks are here takes the first of them, as the list would have shown.
   const body = { start, name: 'New property', answers: null, ...(rulebook.value ? { rulebook: rulebook.value } : {}) }
   const { data, error } = await client.POST('/api/jobs', { body })
-  if (data) await router.push(`/jobs/${data.id}/${start === 'empty' ? 'survey' : 'sizing'}`)
+  if (data) await router.push(`/jobs/${data.id}/${FIRST[start]}`)
   else trouble.value = problemText(error as Problem)
 }
 
@@ -61,6 +63,7 @@ async function openFile(): Promise<void> {
       <v-btn variant="outlined" @click="file?.click()">Open a job file</v-btn>
       <v-btn variant="outlined" @click="startFrom('empty')">Empty job</v-btn>
       <v-btn variant="outlined" @click="startFrom('demo')">Demo property</v-btn>
+      <v-btn variant="outlined" @click="startFrom('demo-move')">Demo: a panel moves</v-btn>
       <v-btn variant="outlined" to="/carry">What can it carry?</v-btn>
       <input
         ref="file"

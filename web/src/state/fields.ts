@@ -1,5 +1,5 @@
 /** What the survey asks of each kind of part: fields in order, in the words of the trade. Nothing is worked out. */
-import type { Choice, Options, PartKind } from '../api/client'
+import type { Choice, Job, Options, PartKind } from '../api/client'
 
 export type FieldType =
   | 'text'
@@ -26,6 +26,11 @@ export type FieldType =
   | 'node'
   | 'run'
   | 'powers'
+  | 'slots'
+  | 'way'
+  | 'litres'
+  | 'milliamperes'
+  | 'number-choice'
 
 export interface Field {
   field: string
@@ -34,7 +39,9 @@ export interface Field {
   required?: boolean
   hint?: string
   choices?: Choice[]
-  from?: (options: Options, part: Record<string, unknown>) => Choice[]
+  from?: (options: Options, part: Record<string, unknown>, job: Job) => Choice[]
+  /** What an emptied box stands for, where nothing is not allowed. */
+  zero?: number
   only?: (part: Record<string, unknown>) => boolean
   where?: (options: Options) => boolean
 }
@@ -361,7 +368,15 @@ export const FIELDS: Record<PartKind, Field[]> = {
         ['bathroom', 'a bathroom'],
         ['clothes_closet', 'a clothes closet'],
         ['over_steps', 'over steps'],
+        ['outdoors', 'the weather'],
       ),
+    },
+    {
+      field: 'weatherproof',
+      label: 'Made for the weather',
+      type: 'yesno',
+      choices: choices(['', 'not looked at'], ['yes', 'yes'], ['no', 'no']),
+      only: (p) => p.room === 'outdoors',
     },
     { field: 'handle_height_m', label: 'Highest handle over the floor', type: 'length', hint: 'not measured' },
     { field: 'spaces_free', label: 'Spaces free', type: 'count', hint: 'count them' },

@@ -143,6 +143,18 @@ export const useJob = defineStore('job', () => {
     )
   }
 
+  /** Hang a new panel in place of an old one, with everything that hung on it. */
+  function movePanel(panel: string, right_m: number, up_m: number, spaces: number | null): Promise<void> {
+    return enqueue(
+      (now, params) =>
+        client.POST('/api/jobs/{job_id}/panels/{panel}/move', {
+          params: { ...params, path: { job_id: now.id, panel } },
+          body: { right_m, up_m, spaces },
+        }),
+      () => void movePanel(panel, right_m, up_m, spaces),
+    )
+  }
+
   function undo(): Promise<void> {
     return enqueue(
       (now, params) => client.POST('/api/jobs/{job_id}/undo', { params: { ...params, path: { job_id: now.id } } }),
@@ -254,6 +266,7 @@ export const useJob = defineStore('job', () => {
     addStart,
     changePart,
     readCircuits,
+    movePanel,
     part,
     pick,
     changeUnits,

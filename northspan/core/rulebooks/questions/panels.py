@@ -18,7 +18,8 @@ from northspan.core.working.worked import Step, Worked
 class CircuitFacts:
     """What decides how a circuit protects people: where it goes, what it is for, its device [A], and whether it is in a dwelling.
 
-    `to_neutral` tells whether it is line to neutral; `new` whether it is new or extended, so that today's rules hold for it.
+    `to_neutral` tells whether it is line to neutral; `new` whether it is new, so that today's rules hold for it. `extended_m`
+    is how much longer its wire became with no outlet more: 0 where it stays as it is, infinite where nobody knows. [m]
     """
 
     serves: Serves
@@ -27,6 +28,7 @@ class CircuitFacts:
     to_neutral: bool
     dwelling: bool
     new: bool
+    extended_m: float = 0.0
 
 
 class PanelRules(Hashable, Protocol):

@@ -49,7 +49,7 @@ def protection(circuit_facts: CircuitFacts) -> tuple[Step, ...]:
     701.411.3.3 for every circuit of a room with a bath or shower.
     """
     facts = circuit_facts
-    if not facts.new:
+    if not (facts.new or facts.extended_m):
         return ()
     if facts.serves is Serves.bathroom:
         return (ruled("R", "residual-current device", "residual", "circuits of a room with a bath or shower", "701.411.3.3", 30.0),)

@@ -44,6 +44,7 @@ _ARC_FAULT = {
 }  # fmt: skip
 _OUTLETS = frozenset({CircuitUse.outlets, CircuitUse.single_outlet})
 _TO_50_A, _TO_20_A = 50.0, 20.0
+_EXTENDED_M = 1.8288  # 6 ft
 
 
 def protection(circuit_facts: CircuitFacts) -> tuple[Step, ...]:
@@ -57,17 +58,19 @@ def protection(circuit_facts: CircuitFacts) -> tuple[Step, ...]:
     Notes
     -----
     NEC 2023, 210.8(A): receptacles up to 50 A at 150 V or less to ground in those places; 210.12(B): outlets and devices on
-    circuits of 10, 15 and 20 A at 120 V in those rooms. The protection may also stand at the outlet.
+    circuits of 10, 15 and 20 A at 120 V in those rooms. The protection may also stand at the outlet. 210.12(E): an old
+    circuit that is made longer by up to 6 ft, with no outlet more, as where a panel moves, is left as it is.
     """
     facts, found = circuit_facts, []
-    if not (facts.dwelling and facts.new):
+    longer = facts.extended_m > _EXTENDED_M + 1e-9
+    if not (facts.dwelling and (facts.new or longer)):
         return ()
-    if facts.use in _OUTLETS and facts.serves in _GROUND_FAULT and facts.rating_a <= _TO_50_A:
+    if facts.new and facts.use in _OUTLETS and facts.serves in _GROUND_FAULT and facts.rating_a <= _TO_50_A:
         why = f"receptacles in {_GROUND_FAULT[facts.serves]}"
         found.append(ruled("G", "protection for people", "ground_fault", why, "210.8(A)"))
     if facts.to_neutral and facts.use in _OUTLETS | {CircuitUse.lighting} and facts.serves in _ARC_FAULT and facts.rating_a <= _TO_20_A:
         why = f"outlets in {_ARC_FAULT[facts.serves]}"
-        found.append(ruled("A", "protection against arcs", "arc_fault", why, "210.12(B)"))
+        found.append(ruled("A", "protection against arcs", "arc_fault", why, "210.12(B)" if facts.new else "210.12(E)"))
     return tuple(found)
 
 

@@ -16,7 +16,7 @@ from northspan.core.rulebooks.questions.words import Words
 from northspan.core.topics.circuits.around import around_checks
 from northspan.core.topics.circuits.directory import line_of, personal, vague
 from northspan.core.topics.circuits.joints import box_checks
-from northspan.core.topics.circuits.moving import move_checks
+from northspan.core.topics.circuits.moving import extension_of, move_checks
 from northspan.core.topics.circuits.residual_groups import group_checks
 from northspan.core.topics.circuits.room import room_checks
 from northspan.core.topics.circuits.standing import Standing
@@ -213,8 +213,9 @@ def protection_of(case: Case, panel: str, one: Standing) -> tuple[Step, ...]:
         The circuit. [-]
     """
     dwelling = case.job.buildings[case.job.enclosures[panel].building].use is BuildingUse.dwelling
-    new = one.one.status is Status.new or one.one.extended_in is not None
-    facts = CircuitFacts(one.one.serves, one.one.use, one.rating_a or inf, one.poles == 1, dwelling, new)
+    layout = case.job.enclosures[panel].layout
+    facts = CircuitFacts(one.one.serves, one.one.use, one.rating_a or inf, one.poles == 1, dwelling, one.one.status is Status.new,
+                         extension_of(layout, one.one))  # fmt: skip
     return case.rulebook.panels.protection(facts)
 
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from math import inf
 
 from pydantic import JsonValue
 
@@ -11,13 +12,16 @@ from northspan.core.document.findings import Cure, Edit, Finding, Severity, in_a
 from northspan.core.document.job import ComesFrom, PanelCircuit, PanelLayout, Status, WhenShort
 from northspan.core.document.plan import work_lines
 from northspan.core.document.plan.panel import CablePlan, MovePlan
+from northspan.core.rulebooks.amounts import INCH_M
 from northspan.core.rulebooks.questions.common import Wire
+from northspan.core.rulebooks.questions.words import Words
 from northspan.core.topics.circuits.joints import Offered, boxes_for, cable_of
 from northspan.core.topics.circuits.slots_plan import slot_plans
 from northspan.core.topics.circuits.standing import Standing
 from northspan.core.topics.sizing.prices import wire_price
 from northspan.core.working.worked import Step, Worked, ending, given, step
 
+MAKE_UP_M = 0.3  # at each end of a cable that goes on
 HARDLY_M = 1e-9  # less than any tape shows
 CAUTION = (
     "The wires ahead of the old main stay live with it off; only the {utility} can make them dead. Test dead, and test the tester. "
@@ -29,6 +33,30 @@ _WAYS = {
     ComesFrom.right: "max(y, -y) + max(D - x, x - D)",
     ComesFrom.left: "max(y, -y) + max(D + x, -D - x)",
 }
+
+
+def tape_text(say: Words, length_m: float) -> str:
+    """Write a length as a tape shows it: feet and whole inches, or metres and centimetres. [m]
+
+    Parameters
+    ----------
+    say : Words
+        How the trade says it. [-]
+    length_m : float
+        The length. [m]
+
+    Examples
+    --------
+    >>> from northspan.core.rulebooks.registry import rulebook_named
+    >>> us, uk = rulebook_named("us-2023").words, rulebook_named("uk-2022").words
+    >>> tape_text(us, 1.4), tape_text(us, 0.3048), tape_text(us, 0.1), tape_text(uk, 1.4)
+    ('4 ft 7 in', '1 ft', '4 in', '1.40 m')
+    """
+    if not say.feet:
+        return f"{length_m:.2f} m"
+    feet, inches = divmod(round(length_m / INCH_M), 12)
+    said = " ".join(part for part in (f"{feet} ft" if feet else "", f"{inches} in" if inches else "") if part)
+    return said or "less than an inch"
 
 
 def missing_of(layout: PanelLayout, one: PanelCircuit) -> Worked[float]:
@@ -61,6 +89,23 @@ def missing_of(layout: PanelLayout, one: PanelCircuit) -> Worked[float]:
     return ending(*there, way, missing)
 
 
+def extension_of(layout: PanelLayout | None, one: PanelCircuit) -> float:
+    """Give how much longer a circuit becomes in its box: what is missing, and make-up at both ends; infinite if unknown. [m]
+
+    Parameters
+    ----------
+    layout : PanelLayout or None
+        Of its panel. [m]
+    one : PanelCircuit
+        The circuit. [m]
+    """
+    if one.extended_in is None:
+        return 0.0
+    if layout is None or layout.replaces is None or not one.old_slots:
+        return inf
+    return max(0.0, missing_of(layout, one).value) + 2 * MAKE_UP_M
+
+
 def move_plan(case: Case, panel: str, layout: PanelLayout, standing: dict[str, Standing]) -> MovePlan | None:
     """Lay out the move of a panel; None where it takes the place of none.
 
@@ -85,14 +130,14 @@ def move_plan(case: Case, panel: str, layout: PanelLayout, standing: dict[str, S
     sideways = (
         ""
         if not layout.moved_right_m
-        else f"{say.length_text(abs(layout.moved_right_m))} to the " + ("right" if layout.moved_right_m > 0 else "left")
+        else f"{tape_text(say, abs(layout.moved_right_m))} to the " + ("right" if layout.moved_right_m > 0 else "left")
     )
-    upward = "" if not layout.moved_up_m else f"{say.length_text(abs(layout.moved_up_m))} " + ("up" if layout.moved_up_m > 0 else "down")
+    upward = "" if not layout.moved_up_m else f"{tape_text(say, abs(layout.moved_up_m))} " + ("up" if layout.moved_up_m > 0 else "down")
     where = " and ".join(part for part in (sideways, upward) if part) or "in the same place"
     was = case.job.enclosures[old]
     return MovePlan(
         old, was.name, slot_plans(was.layout) if was.layout else (), where,
-        tuple(_cable(case, key, one, missing[key], _cable_cost(case, one)) for key, one in moved.items())
+        tuple(_cable(case, key, one, missing[key], _cable_cost(case, one), _beside(one, standing, offered)) for key, one in moved.items())
         + tuple(_fresh(key, one) for key, one in standing.items() if not one.one.old_slots),
         _offer(case, panel, offered), tuple(_offer_words(offered)),
         tuple(_before(case, standing, missing)), tuple(_off(standing)), say.fill(CAUTION),
@@ -148,13 +193,21 @@ def _cable_cost(case: Case, one: Standing) -> float | None:
     return (cable.insulated + 1) * wire_price(wire, case.job.prices, rules)
 
 
-def _cable(case: Case, key: str, one: Standing, missing: Worked[float], per_m: float | None) -> CablePlan:
+def _beside(one: Standing, standing: dict[str, Standing], offered: tuple[tuple[ComesFrom, Offered], ...]) -> int:
+    """How many circuits share the box of a circuit, or the one that is offered for it."""
+    if one.one.extended_in is not None:
+        return sum(other.one.extended_in == one.one.extended_in for other in standing.values())
+    return next((len(box.circuits) for _, box in offered if one in box.circuits), 1)
+
+
+def _cable(case: Case, key: str, one: Standing, missing: Worked[float], per_m: float | None, beside: int) -> CablePlan:
     say, short = case.rulebook.words, missing.value > HARDLY_M
-    make_up, steps = 0.3, list[Step]()
+    steps = list[Step]()
     box_cost = new_cost = None
     if short and per_m is not None:
-        costs = step("c_b", "an extension and its box", "(x_m + 2 * m_b) * p + b", "", "your prices",
-                     x_m=missing.value, m_b=make_up, p=per_m, b=case.job.prices.box_each)  # fmt: skip
+        costs = step("c_b", "an extension and its box", "(x_m + 2 * m_b) * p + b / n", "", "your prices",
+                     x_m=missing.value, m_b=MAKE_UP_M, p=per_m, b=case.job.prices.box_each,
+                     n=float(beside))  # fmt: skip
         steps.append(costs)
         box_cost = costs.value
         if one.one.new_cable_m is not None:
@@ -163,7 +216,7 @@ def _cable(case: Case, key: str, one: Standing, missing: Worked[float], per_m: f
             new_cost = anew.value
     state, words, before, off = _said(case, one, missing.value)
     box = case.job.boxes[one.one.extended_in].name if one.one.extended_in else ""
-    length = say.length_text(abs(missing.value))
+    length = tape_text(say, abs(missing.value))
     reach = f"short by {length}" if short else f"reaches, {length} to spare"
     return CablePlan(key, one.name or "no name", one.one.comes_from.value, missing.value, state, f"{reach}{words}", before, off, box,
                      box_cost, new_cost, work_lines((*missing.steps, *steps)))  # fmt: skip
@@ -177,7 +230,7 @@ def _said(case: Case, one: Standing, missing_m: float) -> tuple[str, str, str, s
     if missing_m <= HARDLY_M:
         return "reaches", "", "Its device and label in the new can.", "Out of the old can, into the new one, landed."
     if one.one.when_short is WhenShort.new_cable:
-        length = f" of {case.rulebook.words.length_text(one.one.new_cable_m)}" if one.one.new_cable_m else ""
+        length = f" of {tape_text(case.rulebook.words, one.one.new_cable_m)}" if one.one.new_cable_m else ""
         return ("new cable", f": a new cable{length}", "New cable run and landed in the new can.", "Changed over at its first outlet.")
     return "short", "", "Say how it is helped: a box, or a new cable.", "Not known yet."
 

@@ -66,6 +66,13 @@ class TheDemo(unittest.TestCase):
                 self.assertTrue(all(box.holds for box in boxes))
                 self.assertEqual([c.state for c in move_of(after).cables].count("box"), 3)
 
+    def test_six_feet_more_wire_without_an_outlet_change_nothing(self):
+        job = edited(MOVES["us-2023"](), move_of(MOVES["us-2023"]()).offer.edits)
+        for short_m, found in ((1.2288, []), (1.23, ["W6"])):  # with 0.3 m at each end that is 6 ft, and a little more
+            plan = solve(with_circuit(job, "W6", short_m=short_m))
+            self.assertEqual([f.where.split("/")[2] for f in plan.findings if f.code == "circuit-without-arc-fault"], found)
+        self.assertEqual([f.code for f in solve(job).findings if f.code.startswith("circuit-without")], [])
+
     def test_a_new_cable_instead_is_a_call_with_both_prices(self):
         job = with_circuit(MOVES["us-2023"](), "W6", when_short="new_cable")
         self.assertIn("new-cable-not-measured", [one.code for one in solve(job).findings])

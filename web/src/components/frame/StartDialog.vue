@@ -57,8 +57,8 @@ watch(followed, () => open.value && void look())
 /** The starts in the words of the rules; the first rulebook's, while nobody has named one. */
 async function look(): Promise<void> {
   const name = followed.value
-  starts.value =
-    (await client.GET('/api/starts', { params: { query: name ? { rulebook: name } : {} } })).data?.starts ?? []
+  const { data } = await client.GET('/api/starts', { params: { query: name ? { rulebook: name } : {} } })
+  starts.value = (data?.starts ?? []) as StartItem[] // the client's types make lists of its pairs
   const book = name ? (await client.GET('/api/rulebooks/{name}', { params: { path: { name } } })).data : null
   metals.value = book?.metals ?? []
   own_units.value = book?.terms.length_unit === 'metres' ? 'metres' : 'feet'

@@ -42,7 +42,7 @@ function print(): void {
       </caption>
       <thead>
         <tr>
-          <th>Slot</th>
+          <th>{{ $fill('{Slot}') }}</th>
           <th>Line</th>
           <th>Device</th>
           <th>Wire</th>
@@ -65,6 +65,9 @@ function print(): void {
     </table>
     <div class="part-buttons">
       <button class="cure" @click="print">Print it</button>
+      <a class="cure link" target="_blank" :href="`/api/jobs/${store.state?.id}/panels/${panel.key.value}/label.svg`"
+        >Label at true size</a
+      >
       <a class="cure link" :href="`/api/jobs/${store.state?.id}/panels/${panel.key.value}/circuits.csv`" download
         >Save as CSV</a
       >

@@ -35,6 +35,7 @@ const wrong = computed(() => {
     const [, kind, id] = one.where.split('/')
     if (kind === 'circuits' && id && !found[id] && one.severity !== 'holds') found[id] = one.severity
   }
+  for (const cable of plan.value?.move?.cables ?? []) if (cable.state === 'short') found[cable.circuit] ??= 'fix'
   return found
 })
 

@@ -1,15 +1,21 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
+import { useRoute } from 'vue-router'
 import { usePanel } from '../../composables/usePanel'
 import { amperes } from '../../format/quantities'
 import { useJob } from '../../state/job'
 import FindingsStrip from '../frame/FindingsStrip.vue'
 import WorkLines from '../parts/WorkLines.vue'
+import BarsPart from './BarsPart.vue'
 import CircuitFields from './CircuitFields.vue'
 import LayoutFields from './LayoutFields.vue'
 import LegsBeam from './LegsBeam.vue'
+import MoveHead from './MoveHead.vue'
+import MovePart from './MovePart.vue'
+import MoveStart from './MoveStart.vue'
 import PanelDirectory from './PanelDirectory.vue'
 import PanelDrawing from './PanelDrawing.vue'
+import TracePart from './TracePart.vue'
 
 /** A panel slot by slot: what stands where, what waits for a place, how the legs carry, what is wrong. */
 const store = useJob()
@@ -34,6 +40,15 @@ watch(
   },
   { immediate: true },
 )
+const route = useRoute()
+watch(
+  () => route.query.panel,
+  (asked) => {
+    if (typeof asked === 'string' && asked) panel.wanted.value = asked
+  },
+  { immediate: true },
+)
+const cable = computed(() => panel.plan.value?.move?.cables.find((one) => one.circuit === panel.chosen.value))
 const best = computed(() => (panel.plan.value?.moves ?? []).filter((one) => one.cure))
 </script>
 
@@ -56,6 +71,7 @@ const best = computed(() => (panel.plan.value?.moves ?? []).filter((one) => one.
           <p class="panel-room">
             {{ panel.plan.value.room }}. <button class="cure" @click="panel.add()">Add a circuit</button>
           </p>
+          <MoveHead :panel="panel" />
           <div class="panel-body">
             <PanelDrawing :panel="panel" />
             <div class="panel-beside">
@@ -80,12 +96,16 @@ const best = computed(() => (panel.plan.value?.moves ?? []).filter((one) => one.
               </section>
             </div>
           </div>
+          <MovePart :panel="panel" />
+          <TracePart :panel="panel" />
+          <BarsPart :panel="panel" />
           <LayoutFields :panel="panel" />
+          <MoveStart v-if="!panel.plan.value.move" :panel="panel" />
           <PanelDirectory :panel="panel" />
         </template>
         <section v-if="bare.length" class="draw-spaces">
-          <h2 class="survey-title">{{ $fill('Draw the spaces of a {panel}') }}</h2>
-          <label>Spaces <input v-model="spaces" inputmode="numeric" size="3" /></label>
+          <h2 class="survey-title">{{ $fill('Draw the {spaces} of a {panel}') }}</h2>
+          <label>{{ $fill('{Spaces}') }} <input v-model="spaces" inputmode="numeric" size="3" /></label>
           <button
             v-for="one in bare"
             :key="one.value"
@@ -94,21 +114,18 @@ const best = computed(() => (panel.plan.value?.moves ?? []).filter((one) => one.
             {{ one.title }}
           </button>
         </section>
-        <p class="standing">
-          Moving a panel with its cables, boxes in which circuits go on, tracing rounds on a phone, and labels at true
-          size are not built yet. <code>northspan calc trace</code> makes the rounds already.
-        </p>
       </div>
       <FindingsStrip />
     </div>
     <div class="answer">
       <section v-if="panel.circuit.value" class="part-panel" aria-label="The circuit">
         <p class="run-name">
-          Slot {{ panel.circuit.value.slots.join(' and ') || 'none'
+          {{ $fill('{Slot}') }} {{ panel.circuit.value.slots.join(' and ') || 'none'
           }}<template v-if="!panel.plan.value?.one_line">, leg {{ panel.circuit.value.legs.join(' and ') }}</template>
         </p>
         <h1 aria-live="polite">{{ panel.circuit.value.device }}</h1>
         <p>{{ panel.circuit.value.wire }}. Load {{ amperes(panel.circuit.value.load_a) }}.</p>
+        <p v-for="words in panel.circuit.value.lands" :key="words">{{ words }}</p>
         <p class="because">In the directory: “{{ panel.circuit.value.line }}”</p>
         <ul v-if="findings.length" class="part-findings">
           <li v-for="one in findings" :key="one.text">
@@ -127,6 +144,15 @@ const best = computed(() => (panel.plan.value?.moves ?? []).filter((one) => one.
           <h2>The most on this wire</h2>
           <WorkLines :lines="panel.circuit.value.working" />
         </template>
+        <template v-if="panel.circuit.value.shared.length">
+          <h2>If the shared neutral opens</h2>
+          <WorkLines :lines="panel.circuit.value.shared" />
+        </template>
+        <template v-if="cable">
+          <h2>Its cable</h2>
+          <p>{{ cable.words }}</p>
+          <WorkLines :lines="cable.working" />
+        </template>
         <div class="part-buttons"><button class="cure plain" @click="panel.remove()">Take it out</button></div>
       </section>
       <section v-else class="part-panel">
@@ -134,7 +160,7 @@ const best = computed(() => (panel.plan.value?.moves ?? []).filter((one) => one.
         <p v-if="panel.plan.value">
           Its wire, its load and what it must be stand here. Drag it, or use the arrow keys.
         </p>
-        <p v-else>{{ $fill('Say how many spaces a {panel} has, then write down what is in it.') }}</p>
+        <p v-else>{{ $fill('Say how many {spaces} a {panel} has, then write down what is in it.') }}</p>
       </section>
     </div>
   </main>
