@@ -1,8 +1,11 @@
 """Panels as a person works in them: a device moved by keys and by hand, a cure, a circuit written down, a slot that is taken."""
 
+import re
+from time import monotonic
+
 from playwright.sync_api import expect
 
-from tests.browser.support import BrowserCase
+from tests.browser.support import PHONE, BrowserCase
 
 
 class Panels(BrowserCase):
@@ -65,7 +68,7 @@ class Panels(BrowserCase):
         for left in (4, 3, 2, 1, 0):
             waiting.first.get_by_role("button").click()
             expect(waiting).to_have_count(left)
-        self.page.get_by_role("button", name="Add a circuit").click()
+        self.page.get_by_role("button", name="Add", exact=True).click()
         expect(self.page.get_by_label("The circuit")).to_contain_text("rating not read")
         self.page.get_by_label("Name in the directory").fill("Bob's bench")
         self.page.get_by_label("Name in the directory").press("Enter")
@@ -89,3 +92,126 @@ class Panels(BrowserCase):
         self.page.get_by_label("Circuits as CSV").set_input_files(file)
         expect(self.page.get_by_role("alert")).to_contain_text("a column colour")
         self.assertEqual(self.kept(job_id)["revision"], 2)
+
+    def test_a_label_at_true_size_with_a_code_that_opens_the_panel(self):
+        job_id = self.open_panels()
+        self.page.get_by_text("Directory", exact=True).click()
+        with self.page.expect_popup() as wanted:
+            self.page.get_by_role("link", name="Label at true size").click()
+        label = wanted.value
+        self.assertIn("Kitchen: counter, window side", label.content())
+        width_mm = 25.4 / 96 * label.evaluate("document.documentElement.getBoundingClientRect().width")
+        self.assertAlmostEqual(width_mm, 164, delta=0.5)
+        self.page.goto(f"/jobs/{job_id}/panels?panel=P1")
+        expect(self.page.get_by_role("button", name="House panel", pressed=True)).to_be_visible()
+
+
+class Keys(BrowserCase):
+    """From an empty job to a printed directory, with nothing but keys."""
+
+    CIRCUITS = (
+        ("Kitchen: counter, left", "20", "12 AWG", "-2 ft"), ("Kitchen: counter, right", "20", "12 AWG", "-2 ft"),
+        ("Living: hearth wall", "15", "14 AWG", "-1 ft"), ("Bedroom: street side", "15", "14 AWG", "3 ft"),
+        ("Bedroom: yard side", "15", "14 AWG", "2 ft 6 in"), ("Hallway: lights", "15", "14 AWG", "0"),
+        ("Laundry: washer", "20", "12 AWG", "-6 in"), ("Bathroom: outlets by the basin", "20", "12 AWG", "-3 ft"),
+        ("Garage: opener", "15", "14 AWG", "2 ft"), ("Outdoors: porch", "20", "12 AWG", "-1 ft"),
+    )  # fmt: skip
+
+    def press(self, name):
+        self.reach(name)
+        self.page.keyboard.press("Enter")
+
+    def typed(self, name, text):
+        self.reach(name)
+        self.page.keyboard.press("Control+a")
+        self.page.keyboard.type(text)
+
+    def test_a_panel_of_ten_is_moved_and_its_directory_printed_in_five_minutes(self):
+        begun = monotonic()
+        self.page.goto("/")
+        self.page.get_by_role("button", name="Empty job").wait_for()
+        self.press("Empty job")
+        self.page.wait_for_url("**/survey")
+        job_id = self.page.url.split("/")[-2]
+        self.press("7 Panels")
+        self.page.get_by_role("heading", name="Write down a panel").wait_for()
+        self.typed("Spaces", "16")
+        self.page.keyboard.press("Enter")
+        self.page.locator(".panel-can").wait_for()
+        self.reach("Name")
+        for at, (name, amperes, wire, _) in enumerate(self.CIRCUITS, 1):
+            self.page.keyboard.type(name)
+            self.page.keyboard.press("Tab")
+            self.page.keyboard.press("Control+a")
+            self.page.keyboard.type(amperes)
+            self.page.keyboard.press("Tab")
+            self.page.keyboard.type(wire)
+            self.page.keyboard.press("Shift+Tab")
+            self.page.keyboard.press("Enter")
+            expect(self.page.locator(".breaker")).to_have_count(at)
+            expect(self.page.get_by_role("textbox", name="Name", exact=True)).to_be_focused()
+        self.press("Move this panel")
+        self.typed("To the right", "4 ft")
+        self.page.keyboard.press("Enter")
+        self.page.locator(".move-board").wait_for()
+        for name, _, _, missing in self.CIRCUITS:
+            self.reach(f"Missing, {name}", 160)
+            self.page.keyboard.type(missing)
+            self.page.keyboard.press("Enter")
+        expect(self.page.locator("tr.short")).to_have_count(3)
+        self.press("Put the short ones into 1 box")
+        expect(self.page.locator("tr.short")).to_have_count(0)
+        self.page.evaluate("window.print = () => { window.printed = true }")
+        self.reach("Directory", 160)
+        self.page.keyboard.press("Enter")
+        self.press("Print it")
+        self.assertTrue(self.page.evaluate("window.printed"))
+        kept = self.kept(job_id)
+        self.assertEqual([one["volume_l"] is not None for one in kept["job"]["boxes"].values()], [True])
+        self.assertEqual(len(kept["job"]["circuits"]), 10)
+        self.assertNotIn("cables-short", [one["code"] for one in kept["plan"]["findings"]])
+        self.assertLess(monotonic() - begun, 300)
+
+
+class Moved(BrowserCase):
+    def test_the_demo_moves_with_one_press_and_the_picture_says_it_too(self):
+        _, state = self.server.ask("POST", "/api/jobs", {"start": "demo-move"})
+        self.page.goto(f"/jobs/{state['id']}/panels")
+        board = self.page.locator(".move-board")
+        expect(board).to_have_attribute("aria-label", re.compile("10 cables between, 3 short"))
+        self.no_violation(self.page, "a panel that moves")
+        self.page.locator(".move-offer button").click()
+        expect(board).to_have_attribute("aria-label", re.compile("10 cables between, 0 short"))
+        self.page.get_by_role("button", name="Bedroom: street side", exact=True).click()
+        expect(self.page.get_by_label("The circuit")).to_contain_text("goes on in Box 1")
+        self.page.get_by_text("Change this box").click()
+        box = self.page.get_by_label("Volume, as marked")
+        box.fill("10 cu in")
+        box.press("Enter")
+        expect(self.page.locator(".findings")).to_contain_text("at least, it has 10.0 in³")
+
+    def test_a_phone_traces_with_big_targets(self):
+        job_id = self.a_demo()
+        page = self.a_page(**PHONE)
+        page.goto(f"/jobs/{job_id}/panels")
+        page.get_by_text("Which circuit feeds what").click()
+        page.get_by_role("button", name="the fewest; every reading").click()
+        page.get_by_role("textbox", name="Outlet").fill("by the window")
+        page.get_by_role("button", name="Add the outlet").click()
+        rounds = self.kept(job_id)["job"]["enclosures"]["P1"]["layout"]["trace"]["rounds"]
+        outlet = page.get_by_role("group", name="by the window")
+        for number, off in enumerate(rounds, 1):
+            expect(page.locator(".round-words b")).to_have_text(f"Round {number} of {len(rounds)}")
+            reading = outlet.get_by_role("button", name="Off" if "W13" in off else "On", exact=True)
+            box = reading.bounding_box()
+            self.assertGreaterEqual(min(box["width"], box["height"]), 56)
+            reading.click()
+            expect(reading).to_have_attribute("aria-pressed", "true")
+            if number < len(rounds):
+                page.get_by_role("button", name="The next round").click()
+        expect(outlet).to_contain_text("slot 19")
+        self.nothing_sticks_out(page, "tracing")
+        self.no_violation(page, "tracing on a phone")
+        page.get_by_role("button", name="Write it into the circuits").click()
+        expect(page.get_by_role("button", name="Write it into the circuits")).to_have_count(0)
+        self.assertEqual(self.kept(job_id)["job"]["circuits"]["W13"]["known"], "traced")

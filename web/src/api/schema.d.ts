@@ -8902,6 +8902,10 @@ export interface components {
             moves: components["schemas"]["BalanceMove"][];
             /** Name */
             name: string;
+            /** Next Single */
+            next_single: number[];
+            /** Next Two Pole */
+            next_two_pole: number[];
             /** One Line */
             one_line: boolean;
             /** Read 1 A */

@@ -2,7 +2,10 @@
 import { computed, ref } from 'vue'
 import type { Job, Operation } from '../api/client'
 import { freshId } from '../drawing/tree'
+import { fill } from '../setup/terms'
 import { useJob } from '../state/job'
+
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
 
 export function usePanel() {
   const store = useJob()
@@ -83,17 +86,31 @@ export function usePanel() {
     if (found) wanted.value = found[0]
   }
 
-  async function add(): Promise<void> {
+  /** Write down another circuit in the next place that the plan names, and choose it. */
+  async function add(fields: Record<string, unknown> = {}, poles = 1): Promise<void> {
     const id = freshId(store.job!, 'W')
-    const taken = new Set([
-      ...(plan.value?.circuits.flatMap((one) => one.slots) ?? []),
-      ...(layout.value?.main_slots ?? []),
-    ])
-    const free = plan.value?.slots.find((slot) => !taken.has(slot.slot))
-    const value = { enclosure: key.value, slots: free ? [free.slot] : [] }
-    const operation: Operation = { op: 'add', path: `/circuits/${id}`, value }
+    const slots = (poles > 1 ? plan.value?.next_two_pole : plan.value?.next_single) ?? []
+    const operation: Operation = {
+      op: 'add',
+      path: `/circuits/${id}`,
+      value: { enclosure: key.value, slots, ...fields },
+    }
     await store.edit([operation])
-    chosen.value = id
+    if (store.job?.circuits[id]) chosen.value = id
+  }
+
+  /** A panel where there is none yet: a house, if there is no building, and a can with so many spaces. */
+  async function begin(spaces: number): Promise<void> {
+    const job = store.job!
+    const building = Object.keys(job.buildings)[0] ?? freshId(job, 'B')
+    const can = freshId(job, 'P')
+    const layout = store.options?.one_line ? { spaces, columns: 1, legs_land: 'one_line' } : { spaces }
+    const operations: Operation[] = job.buildings[building]
+      ? []
+      : [{ op: 'add', path: `/buildings/${building}`, value: { name: 'House', use: 'dwelling' } }]
+    const value = { name: capital(fill('{panel}')), building, status: 'existing', layout }
+    await store.edit([...operations, { op: 'add', path: `/enclosures/${can}`, value }])
+    wanted.value = can
   }
 
   function remove(): void {
@@ -118,6 +135,7 @@ export function usePanel() {
     setLayout,
     draw,
     move,
+    begin,
     add,
     remove,
   }

@@ -59,8 +59,8 @@ export function treeRows(job: Job): TreeRow[] {
 /** The next free id with this letter. */
 export function freshId(job: Job, letter: string): string {
   const taken = new Set(
-    [job.sources, job.buildings, job.enclosures, job.electrodes, job.loads, job.runs].flatMap((parts) =>
-      Object.keys(parts),
+    [job.sources, job.buildings, job.enclosures, job.electrodes, job.loads, job.runs, job.circuits, job.boxes].flatMap(
+      (parts) => Object.keys(parts),
     ),
   )
   for (let i = 1; ; i++) if (!taken.has(`${letter}${i}`)) return `${letter}${i}`

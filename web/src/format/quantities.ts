@@ -147,6 +147,17 @@ export function parseTemperature(text: string, units: Units): number | null {
   return unit === 'f' ? (Number(match[1]) - 32) / 1.8 : Number(match[1])
 }
 
+/** A length that may go either way: to the left, down, and what is spare, are below zero. */
+export function parseWay(text: string, units: Units): number | null {
+  const back = /^\s*[-−]/.test(text)
+  const length = /^\s*[-−]?\s*0+\s*\D*$/.test(text) ? 0 : parseLength(text.replace(/^\s*[-−]/, ''), units)
+  return length === null ? null : back ? -length : length
+}
+
+export function wayText(way_m: number, units: Units): string {
+  return way_m === 0 ? '0' : `${way_m < 0 ? '−' : ''}${lengthText(Math.abs(way_m), units)}`
+}
+
 export function volumeText(volume_l: number, units: Units): string {
   return units === 'feet' ? `${plain(volume_l / INCH3_L, 1)} cu in` : `${plain(volume_l, 3)} L`
 }

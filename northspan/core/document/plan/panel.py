@@ -208,6 +208,8 @@ class PanelPlan:
     free: int
     free_half: int
     room: str
+    next_single: tuple[int, ...]
+    next_two_pole: tuple[int, ...]
     more_room: tuple[RoomWay, ...]
     terminals: tuple[TerminalLine, ...]
     groups: tuple[GroupPlan, ...]

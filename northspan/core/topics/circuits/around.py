@@ -16,7 +16,7 @@ SURGE_KA, SURGE_US, LEAD_UH_PER_M = 3.0, 8.0, 1.0
 _SPACE = (("working_width_m", "w"), ("working_depth_m", "d"), ("headroom_m", "h"))
 
 
-def around_panel(case: Case, panel: str, layout: PanelLayout, standing: dict[str, Standing]) -> Iterator[WorkGroup]:
+def around_panel(case: Case, panel: str, layout: PanelLayout, standing: dict[str, Standing], tape: tuple[Step, ...]) -> Iterator[WorkGroup]:
     """Work what stands around a panel, topic by topic.
 
     Parameters
@@ -29,6 +29,8 @@ def around_panel(case: Case, panel: str, layout: PanelLayout, standing: dict[str
         Its spaces. [-]
     standing : dict
         Its circuits. [A]
+    tape : tuple of Step
+        What tape may make of its wires. [-]
     """
     rules, say = case.rulebook.cans, case.rulebook.words
     wanted = rules.working_space()
@@ -51,6 +53,8 @@ def around_panel(case: Case, panel: str, layout: PanelLayout, standing: dict[str
     again = "A second pass after some days: metal settles, aluminum most. Power off, tested dead."
     lines = (given("T", say.fill(again.replace("aluminum", "{aluminum}")), 2.0, "passes", "trade habit"),)
     yield WorkGroup("torque", "Torque of its terminals", torque, work_lines(lines))
+    if tape:
+        yield WorkGroup("tape", "Tape or sleeve", f"{len(tape)} {'rule' if len(tape) == 1 else 'rules'}", work_lines(tape))
 
 
 def surge_added(lead_m: float) -> Worked[float]:

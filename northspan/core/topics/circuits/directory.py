@@ -30,6 +30,8 @@ def line_of(one: Standing) -> str:
     if room and not personal(one.name) and one.name.lower().startswith(room.lower()):
         return one.name
     name = "" if personal(one.name) or vague(one.name) else one.name
+    if name and room and one.one.use is CircuitUse.fixed:
+        return f"{room}: {name}"
     if not made:
         return name or "unknown"
     return f"{made}, {name}" if name and name.lower() not in made.lower() else made

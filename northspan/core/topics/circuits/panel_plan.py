@@ -23,7 +23,7 @@ from northspan.core.topics.circuits.residual_groups import group_plans
 from northspan.core.topics.circuits.room import more_room, pairs_free
 from northspan.core.topics.circuits.slots_plan import slot_plans
 from northspan.core.topics.circuits.standing import Standing, loads_on_legs
-from northspan.core.topics.circuits.terminals import terminal_lines
+from northspan.core.topics.circuits.terminals import tape_steps, terminal_lines
 from northspan.core.topics.circuits.trace_log import trace_plan
 from northspan.core.topics.loads.run_load import voltages_at
 from northspan.core.topics.sizing.run import SizedRun
@@ -69,8 +69,9 @@ def panel_plan(case: Case, key: str, layout: PanelLayout, standing: dict[str, St
         sums[0].value, sums[1].value, sums[2].value,
         legs.line_1_a if legs else None, legs.line_2_a if legs else None,
         layout.read_1_a, layout.read_2_a, layout.read_neutral_a, one_line, len(free), len(halves), room,
+        best_slot(case.job, key, standing, 1, 0.0), best_slot(case.job, key, standing, 1 if one_line else 2, 0.0),
         tuple(more_room(case, key, layout, standing)), tuple(terminal_lines(case, standing, sized)),
-        tuple(group_plans(case, layout, standing)), tuple(around_panel(case, key, layout, standing)),
+        tuple(group_plans(case, layout, standing)), tuple(around_panel(case, key, layout, standing, tape_steps(case, standing, sized))),
         tuple(box_plans(case, standing)), move_plan(case, key, layout, standing), trace_plan(case, key, layout, standing),
         () if one_line else balance_moves(case.job, key, standing, say), work_lines(sums),
     )  # fmt: skip

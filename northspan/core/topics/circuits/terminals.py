@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from northspan.core.case.case import Case
 from northspan.core.document.findings import Finding, Severity, pin
-from northspan.core.document.job import Circuit, CircuitUse, Metal, PanelLayout
+from northspan.core.document.job import Across, Circuit, CircuitUse, Metal, PanelLayout
 from northspan.core.document.plan.panel import TerminalLine
 from northspan.core.rulebooks.questions.grounds import GroundFacts
 from northspan.core.topics.circuits.standing import Standing
@@ -72,7 +72,8 @@ def has_neutral(case: Case, one: Standing) -> bool:
         return run.circuit is not Circuit.two_wire_line
     if one.one.partner is None and any(other.partner == one.key for other in case.job.circuits.values()):
         return False  # the first of the pair brings the neutral of both
-    return one.poles == 1 or bool(one.neutral_1_a or one.neutral_2_a) or one.one.use is CircuitUse.panel
+    used = any(case.job.loads[load].uses_neutral or case.job.loads[load].across is not Across.line_line for load in one.one.loads)
+    return one.poles == 1 or used or one.one.use is CircuitUse.panel
 
 
 def terminal_lines(case: Case, standing: dict[str, Standing], sized: dict[str, SizedRun]) -> Iterator[TerminalLine]:
@@ -97,12 +98,22 @@ def terminal_lines(case: Case, standing: dict[str, Standing], sized: dict[str, S
         kit = ", by a lug of its own" if one.one.lug_kit else ""
         neutral = f"{sets}{say.size_name(found.neutral)}{kit}, a terminal each" if found.neutral else "none"
         ground = f"{sets}{say.size_name(found.ground)}{kit}" if found.ground else "none"
-        marks = tuple(f"{mark.words}: {mark.result}. {mark.text} ({mark.citation})" for mark in _marks(case, one, found))
+        marks = tuple(f"{mark.words}: {mark.result}" for mark in marks_of(case, one, found))
         yield TerminalLine(key, one.name or "no name", neutral, ground, marks)
 
 
-def _marks(case: Case, one: Standing, found: Landing) -> Iterator[Step]:
-    """What tape or a sleeve is asked about: a large neutral and ground of a run, and the white wire of a two-pole cable."""
+def marks_of(case: Case, one: Standing, found: Landing) -> Iterator[Step]:
+    """Say what tape or a sleeve may make: a large neutral or ground of a run, and the white wire of a two-pole cable.
+
+    Parameters
+    ----------
+    case : Case
+        The job made ready. [-]
+    one : Standing
+        The circuit. [A]
+    found : Landing
+        What it brings to the bars. [-]
+    """
     rules = case.rulebook.cans
     if one.one.run is not None:
         if found.neutral:
@@ -111,6 +122,22 @@ def _marks(case: Case, one: Standing, found: Landing) -> Iterator[Step]:
             yield rules.re_identified("ground", found.ground)
     elif one.poles > 1 and not found.neutral and one.one.partner is None:
         yield rules.re_identified("line", one.size)
+
+
+def tape_steps(case: Case, standing: dict[str, Standing], sized: dict[str, SizedRun]) -> tuple[Step, ...]:
+    """Gather what the code says of tape on the wires that come to a panel, each once.
+
+    Parameters
+    ----------
+    case : Case
+        The job made ready. [-]
+    standing : dict
+        The circuits of a panel. [A]
+    sized : dict
+        Sized runs by id. [-]
+    """
+    found = [(one, made) for one in standing.values() if (made := landing_of(case, one, sized)) is not None]
+    return tuple(dict.fromkeys(mark for one, made in found for mark in marks_of(case, one, made)))
 
 
 def terminal_checks(

@@ -20,13 +20,18 @@ const items = computed(() => STEPS.map((s, i) => ({ ...s, number: i + 1, note: n
 function noteOf(key: string, built: boolean): string {
   if (!built) return 'not built'
   if (open.value[key]) return `${open.value[key]} to cure`
-  if (key === 'survey') return `${Object.keys(store.job?.enclosures ?? {}).length} ${fill('{cans}')}`
-  if (key === 'loads') return `${Object.keys(store.plan?.loads ?? {}).length} loads`
+  if (key === 'survey') return counted(Object.keys(store.job?.enclosures ?? {}).length, '{can}', '{cans}')
+  if (key === 'loads') return counted(Object.keys(store.plan?.loads ?? {}).length, 'load', 'loads')
+  if (key === 'panels') return counted(Object.keys(store.job?.circuits ?? {}).length, 'circuit', 'circuits')
   if (key === 'electrodes')
     return `${Object.values(store.job?.electrodes ?? {}).filter((e) => e.status !== 'remove').length} noted`
   if (key === 'route' || key === 'neutrals') return 'nothing to cure'
   if (key === 'sizing') return store.run_id ? 'nothing to cure' : 'nothing yet'
   return store.state ? `rev ${store.state.revision}` : ''
+}
+
+function counted(count: number, one: string, more: string): string {
+  return `${count} ${fill(count === 1 ? one : more)}`
 }
 
 function go(event: Event): void {

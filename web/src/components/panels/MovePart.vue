@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { parseWay, wayText } from '../../format/quantities'
 import type { PanelOnScreen } from '../../composables/usePanel'
 import { BOX_FIELDS, MOVE_FIELDS } from '../../state/panelFields'
 import { useJob } from '../../state/job'
+import CommitField from '../parts/CommitField.vue'
 import FieldSet from '../parts/FieldSet.vue'
 
 /** The move of a panel, cable by cable: reach, the boxes that help, and what is done before the power is off. */
@@ -17,13 +19,17 @@ const slots = (id: string, old: boolean): string => {
   const one = store.job?.circuits[id]
   return ((old ? one?.old_slots : one?.slots) ?? []).join(', ')
 }
+function measured(id: string): string {
+  const short_m = store.job?.circuits[id]?.short_m
+  return short_m === null || short_m === undefined ? '' : wayText(short_m, store.units)
+}
 const money = (cost: number | null): string =>
   cost === null ? '–' : `${cost.toFixed(0)} ${store.job?.prices.currency ?? ''}`
 const MARK: Record<string, string> = { reaches: '✓', short: '✗', box: '▢', 'new cable': '↻', new: '+' }
 </script>
 
 <template>
-  <section v-if="move" class="move-part" :aria-label="`${move.old_name} moves`">
+  <section v-if="move" class="move-part" aria-label="The cables, one by one">
     <h2 class="survey-title">The cables, one by one</h2>
     <div class="table-scroll">
       <table class="other-ways">
@@ -34,6 +40,7 @@ const MARK: Record<string, string> = { reaches: '✓', short: '✗', box: '▢',
           <tr>
             <th>Cable</th>
             <th>{{ $fill('{Slot}') }}</th>
+            <th>Missing, as measured</th>
             <th>Reach</th>
             <th>Before the power is off</th>
             <th>While it is off</th>
@@ -52,6 +59,18 @@ const MARK: Record<string, string> = { reaches: '✓', short: '✗', box: '▢',
               </button>
             </td>
             <td class="nowrap">{{ slots(one.circuit, true) || '–' }} → {{ slots(one.circuit, false) || '–' }}</td>
+            <td class="measured">
+              <CommitField
+                v-if="one.state !== 'new'"
+                bare
+                :label="`Missing, ${one.name}`"
+                :shown="measured(one.circuit)"
+                hint="worked out"
+                empty-ok
+                :parse="(text) => parseWay(text, store.units)"
+                wrong="A length; below zero it is spare"
+                @commit="store.edit([{ op: 'add', path: `/circuits/${one.circuit}/short_m`, value: $event }])" />
+            </td>
             <td>
               <span aria-hidden="true">{{ MARK[one.state] }}</span> {{ one.words }}
             </td>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { parseLength } from '../../format/quantities'
+import { parseWay } from '../../format/quantities'
 import type { PanelOnScreen } from '../../composables/usePanel'
 import { useJob } from '../../state/job'
 
@@ -12,15 +12,9 @@ const up = ref('0')
 const spaces = ref('')
 const wrong = ref('')
 
-function way(text: string): number | null {
-  const back = /^\s*[-−]/.test(text)
-  const length = /^\s*[-−]?0*\s*$/.test(text) ? 0 : parseLength(text.replace(/^\s*[-−]/, ''), store.units)
-  return length === null ? null : back ? -length : length
-}
-
 async function move(): Promise<void> {
-  const right_m = way(right.value)
-  const up_m = way(up.value)
+  const right_m = parseWay(right.value, store.units)
+  const up_m = parseWay(up.value, store.units)
   const count = spaces.value.trim() ? Number(spaces.value) : null
   if (right_m === null || up_m === null) wrong.value = 'How far: for example 4 ft 6 in, or -1.2 m for the other way.'
   else if (count !== null && !(Number.isInteger(count) && count > 0)) wrong.value = 'A whole number of spaces.'

@@ -15,6 +15,7 @@ import MovePart from './MovePart.vue'
 import MoveStart from './MoveStart.vue'
 import PanelDirectory from './PanelDirectory.vue'
 import PanelDrawing from './PanelDrawing.vue'
+import QuickAdd from './QuickAdd.vue'
 import TracePart from './TracePart.vue'
 
 /** A panel slot by slot: what stands where, what waits for a place, how the legs carry, what is wrong. */
@@ -28,6 +29,7 @@ const bare = computed(() =>
     .map(([value, one]) => ({ value, title: one.name })),
 )
 const spaces = ref('20')
+const count = computed(() => Math.max(1, Math.min(84, Number(spaces.value) || 20)))
 const findings = computed(() =>
   (store.plan?.findings ?? []).filter((one) => one.where.startsWith(`/circuits/${panel.chosen.value}/`)),
 )
@@ -68,9 +70,8 @@ const best = computed(() => (panel.plan.value?.moves ?? []).filter((one) => one.
           </button>
         </div>
         <template v-if="panel.plan.value">
-          <p class="panel-room">
-            {{ panel.plan.value.room }}. <button class="cure" @click="panel.add()">Add a circuit</button>
-          </p>
+          <p class="panel-room">{{ panel.plan.value.room }}.</p>
+          <QuickAdd :panel="panel" />
           <MoveHead :panel="panel" />
           <div class="panel-body">
             <PanelDrawing :panel="panel" />
@@ -103,14 +104,17 @@ const best = computed(() => (panel.plan.value?.moves ?? []).filter((one) => one.
           <MoveStart v-if="!panel.plan.value.move" :panel="panel" />
           <PanelDirectory :panel="panel" />
         </template>
+        <section v-if="!panel.plan.value && !bare.length" class="draw-spaces">
+          <h2 class="survey-title">{{ $fill('Write down a {panel}') }}</h2>
+          <form class="move-start" @submit.prevent="panel.begin(count)">
+            <label>{{ $fill('{Spaces}') }} <input v-model="spaces" inputmode="numeric" size="3" /></label>
+            <button class="cure" type="submit">{{ $fill('Draw the {panel}') }}</button>
+          </form>
+        </section>
         <section v-if="bare.length" class="draw-spaces">
           <h2 class="survey-title">{{ $fill('Draw the {spaces} of a {panel}') }}</h2>
           <label>{{ $fill('{Spaces}') }} <input v-model="spaces" inputmode="numeric" size="3" /></label>
-          <button
-            v-for="one in bare"
-            :key="one.value"
-            class="cure plain"
-            @click="panel.draw(one.value, Math.max(1, Math.min(84, Number(spaces) || 20)))">
+          <button v-for="one in bare" :key="one.value" class="cure plain" @click="panel.draw(one.value, count)">
             {{ one.title }}
           </button>
         </section>

@@ -14,9 +14,11 @@ import {
   parseTemperature,
   percent,
   parseVolume,
+  parseWay,
   powerText,
   temperatureText,
   volumeText,
+  wayText,
 } from '../../format/quantities'
 import { fill } from '../../setup/terms'
 import { useJob } from '../../state/job'
@@ -89,8 +91,9 @@ function shown(field: Field): string {
 function shownAs(field: Field, value: number): string {
   switch (field.type) {
     case 'length':
+      return lengthText(value, store.units)
     case 'way':
-      return value === 0 ? '0' : lengthText(value, store.units)
+      return wayText(value, store.units)
     case 'litres':
       return volumeText(value, store.units)
     case 'milliamperes':
@@ -135,7 +138,7 @@ function parse(field: Field, text: string): unknown {
     case 'slots':
       return slotsIn(text)
     case 'way':
-      return parseWay(text)
+      return parseWay(text, store.units)
     case 'litres':
       return parseVolume(text, store.units)
     case 'powers': {
@@ -161,13 +164,6 @@ function slotsIn(text: string): number[] | null {
     .filter(Boolean)
     .map(Number)
   return found.every((slot) => Number.isInteger(slot) && slot > 0) ? found : null
-}
-
-/** A length that may go either way: to the left and down are below zero. */
-function parseWay(text: string): number | null {
-  const back = /^\s*[-−]/.test(text)
-  const length = /^\s*[-−]?\s*0+\s*\D*$/.test(text) ? 0 : parseLength(text.replace(/^\s*[-−]/, ''), store.units)
-  return length === null ? null : back ? -length : length
 }
 
 /** "5 hp" in the box for a load's nameplate makes it a motor: its current then comes from the code's own table. */

@@ -1,0 +1,62 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import type { PanelOnScreen } from '../../composables/usePanel'
+import { useJob } from '../../state/job'
+
+/** An inventory as fast as it is read aloud: name, amperes, wire, poles, Enter; the next one stands ready. */
+const props = defineProps<{ panel: PanelOnScreen }>()
+const store = useJob()
+const name = ref('')
+const amperes = ref('')
+const size = ref('')
+const poles = ref('1')
+const wrong = ref('')
+const box = ref<HTMLInputElement | null>(null)
+const next = computed(() =>
+  poles.value === '2' ? props.panel.plan.value?.next_two_pole : props.panel.plan.value?.next_single,
+)
+const sizes = computed(() => store.options?.sizes.copper ?? [])
+
+async function add(): Promise<void> {
+  const rating = amperes.value.trim() ? Number(amperes.value.replace(/\s*a$/i, '')) : null
+  if (rating !== null && !(rating > 0)) {
+    wrong.value = 'Amperes, for example 20.'
+    return
+  }
+  if (!next.value?.length) {
+    wrong.value = props.panel.plan.value?.room ?? ''
+    return
+  }
+  wrong.value = ''
+  const fields = { name: name.value.trim(), rating_a: rating, size: size.value || null }
+  name.value = ''
+  await props.panel.add(fields, Number(poles.value))
+  box.value?.focus()
+}
+</script>
+
+<template>
+  <form class="move-start quick-add" :aria-label="$fill('Write down what is in the {panel}')" @submit.prevent="add">
+    <label
+      >{{ $fill('{Slot}') }} {{ next?.join(' and ') || '–' }}
+      <input ref="box" v-model="name" size="22" maxlength="80" placeholder="room and use" aria-label="Name" />
+    </label>
+    <label>Amperes <input v-model="amperes" size="4" inputmode="decimal" /></label>
+    <label
+      >Wire
+      <select v-model="size">
+        <option value="">not noted</option>
+        <option v-for="one in sizes" :key="one.value" :value="one.value">{{ one.title }}</option>
+      </select>
+    </label>
+    <label v-if="!store.options?.one_line"
+      >Poles
+      <select v-model="poles">
+        <option value="1">1</option>
+        <option value="2">2</option>
+      </select>
+    </label>
+    <button class="cure" type="submit">Add</button>
+    <p v-if="wrong" class="trouble" role="alert">{{ wrong }}</p>
+  </form>
+</template>
