@@ -203,6 +203,33 @@ CALLS: dict[str, CallKind] = {
             "building",
         ),
         CallKind(
+            "single_outlet",
+            "A single outlet for a freezer, a pump or a dehumidifier?",
+            (
+                School("protected", "Protected like the others, as the code now asks"),
+                School("left", "Left without, where the inspector still accepts it"),
+            ),
+            "building",
+        ),
+        CallKind(
+            "grounds_pair",
+            "Two {grounds} of one size under a screw?",
+            (
+                School("label", "In pairs where the label of the {panel} allows it"),
+                School("each", "Each under its own, whatever the label says"),
+            ),
+            "building",
+        ),
+        CallKind(
+            "short_cables",
+            "Cables that do not reach a {panel} in its new place?",
+            (
+                School("box", "They go on in boxes whose covers stay within reach"),
+                School("new_cable", "A new cable to the first outlet, no joint in a wall"),
+            ),
+            "building",
+        ),
+        CallKind(
             "water_conductor",
             "The old conductor to a lost water pipe?",
             (

@@ -4849,8 +4849,11 @@ export interface components {
              * @default true
              */
             uses_neutral?: boolean;
-            /** @default box */
-            when_short?: components["schemas"]["WhenShort"];
+            /**
+             * @description Empty follows the call.
+             * @default null
+             */
+            when_short?: components["schemas"]["WhenShort"] | null;
         };
         /**
          * CircuitUse
@@ -8304,8 +8307,11 @@ export interface components {
             tied?: boolean;
             /** @default unknown */
             use?: components["schemas"]["CircuitUse"];
-            /** @default box */
-            when_short?: components["schemas"]["WhenShort"];
+            /**
+             * @description Empty follows the call.
+             * @default null
+             */
+            when_short?: components["schemas"]["WhenShort"] | null;
         };
         /**
          * PanelCircuit
@@ -8467,8 +8473,11 @@ export interface components {
             tied: boolean;
             /** @default unknown */
             use: components["schemas"]["CircuitUse"];
-            /** @default box */
-            when_short: components["schemas"]["WhenShort"];
+            /**
+             * @description Empty follows the call.
+             * @default null
+             */
+            when_short: components["schemas"]["WhenShort"] | null;
         };
         /**
          * PanelLayout
@@ -8871,6 +8880,8 @@ export interface components {
             around: components["schemas"]["WorkGroup"][];
             /** Boxes */
             boxes: components["schemas"]["BoxPlan"][];
+            /** Calls */
+            calls: components["schemas"]["CallPlan"][];
             /** Circuits */
             circuits: components["schemas"]["CircuitPlan"][];
             /** Columns */

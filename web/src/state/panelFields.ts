@@ -141,7 +141,7 @@ export const CABLE_FIELDS: Field[] = [
     field: 'when_short',
     label: 'If short',
     type: 'choice',
-    choices: pairs(['box', 'goes on in a box'], ['new_cable', 'a new cable']),
+    choices: pairs(['', 'as your call says'], ['box', 'goes on in a box'], ['new_cable', 'a new cable']),
   },
   { field: 'new_cable_m', label: 'A new cable would be', type: 'length', hint: 'not measured' },
 ]

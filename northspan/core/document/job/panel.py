@@ -199,7 +199,7 @@ class PanelCircuit(Part):
     spare_m: float = Field(0.5, ge=0, le=30, description="Cable in the old can, from where it enters. [m]")
     short_m: float | None = Field(None, ge=-30, le=100, description="What is missing as measured; below 0 it is spare. [m]")
     new_cable_m: float | None = Field(None, gt=0, le=300, description="A new cable to its first outlet. [m]")
-    when_short: WhenShort = WhenShort.box
+    when_short: WhenShort | None = Field(None, description="Empty follows the call.")
     run: Id | None = None
     source: Id | None = None
     crossed: bool = Field(False, description="Of two inverters: the second is on the upper terminal.")

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from northspan.core.document.findings import Cure
+from northspan.core.document.plan.run import CallPlan
 from northspan.core.document.plan.working import WorkGroup, WorkLine
 
 
@@ -217,5 +218,6 @@ class PanelPlan:
     boxes: tuple[BoxPlan, ...]
     move: MovePlan | None
     trace: TracePlan
+    calls: tuple[CallPlan, ...]
     moves: tuple[BalanceMove, ...]
     working: tuple[WorkLine, ...]

@@ -44,6 +44,7 @@ _ARC_FAULT = {
 }  # fmt: skip
 _OUTLETS = frozenset({CircuitUse.outlets, CircuitUse.single_outlet})
 _TO_50_A, _TO_20_A = 50.0, 20.0
+_SINGLE = frozenset({Serves.basement, Serves.garage, Serves.laundry, Serves.crawl_space, Serves.outbuilding})
 _EXTENDED_M = 1.8288  # 6 ft
 
 
@@ -65,7 +66,8 @@ def protection(circuit_facts: CircuitFacts) -> tuple[Step, ...]:
     longer = facts.extended_m > _EXTENDED_M + 1e-9
     if not (facts.dwelling and (facts.new or longer)):
         return ()
-    if facts.new and facts.use in _OUTLETS and facts.serves in _GROUND_FAULT and facts.rating_a <= _TO_50_A:
+    single = facts.left and facts.use is CircuitUse.single_outlet and facts.serves in _SINGLE
+    if facts.new and not single and facts.use in _OUTLETS and facts.serves in _GROUND_FAULT and facts.rating_a <= _TO_50_A:
         why = f"receptacles in {_GROUND_FAULT[facts.serves]}"
         found.append(ruled("G", "protection for people", "ground_fault", why, "210.8(A)"))
     if facts.to_neutral and facts.use in _OUTLETS | {CircuitUse.lighting} and facts.serves in _ARC_FAULT and facts.rating_a <= _TO_20_A:

@@ -200,8 +200,8 @@ def _wire(case: Case, key: str, one: Standing) -> Iterator[Finding]:
                   most.rule.citation, cures)  # fmt: skip
 
 
-def protection_of(case: Case, panel: str, one: Standing) -> tuple[Step, ...]:
-    """Say what the device of a circuit must do beside overcurrent.
+def circuit_facts(case: Case, panel: str, one: Standing) -> CircuitFacts:
+    """Gather what decides how the device of a circuit protects people.
 
     Parameters
     ----------
@@ -214,9 +214,23 @@ def protection_of(case: Case, panel: str, one: Standing) -> tuple[Step, ...]:
     """
     dwelling = case.job.buildings[case.job.enclosures[panel].building].use is BuildingUse.dwelling
     layout = case.job.enclosures[panel].layout
-    facts = CircuitFacts(one.one.serves, one.one.use, one.rating_a or inf, one.poles == 1, dwelling, one.one.status is Status.new,
-                         extension_of(layout, one.one))  # fmt: skip
-    return case.rulebook.panels.protection(facts)
+    return CircuitFacts(one.one.serves, one.one.use, one.rating_a or inf, one.poles == 1, dwelling, one.one.status is Status.new,
+                        extension_of(layout, one.one), case.schools["single_outlet"] == "left")  # fmt: skip
+
+
+def protection_of(case: Case, panel: str, one: Standing) -> tuple[Step, ...]:
+    """Say what the device of a circuit must do beside overcurrent.
+
+    Parameters
+    ----------
+    case : Case
+        The job made ready. [-]
+    panel : str
+        Id of its panel. [-]
+    one : Standing
+        The circuit. [-]
+    """
+    return case.rulebook.panels.protection(circuit_facts(case, panel, one))
 
 
 def _protection(case: Case, panel: str, key: str, one: Standing) -> Iterator[Finding]:

@@ -144,14 +144,27 @@ def move_plan(case: Case, panel: str, layout: PanelLayout, standing: dict[str, S
     )  # fmt: skip
 
 
-def _needs_box(one: Standing, missing: Worked[float]) -> bool:
-    return missing.value > HARDLY_M and one.one.when_short is WhenShort.box and one.one.extended_in is None
+def helped_by(case: Case, one: Standing) -> WhenShort:
+    """Say what is done with a cable that is short: what was chosen for it, or what the call says.
+
+    Parameters
+    ----------
+    case : Case
+        The job made ready. [-]
+    one : Standing
+        The circuit. [-]
+    """
+    return one.one.when_short or WhenShort(case.schools["short_cables"])
+
+
+def _needs_box(case: Case, one: Standing, missing: Worked[float]) -> bool:
+    return missing.value > HARDLY_M and helped_by(case, one) is WhenShort.box and one.one.extended_in is None
 
 
 def _offered(case: Case, moved: dict[str, Standing], missing: dict[str, Worked[float]]) -> tuple[tuple[ComesFrom, Offered], ...]:
     found: list[tuple[ComesFrom, Offered]] = []
     for side in ComesFrom:
-        short = [one for key, one in moved.items() if one.one.comes_from is side and _needs_box(one, missing[key])]
+        short = [one for key, one in moved.items() if one.one.comes_from is side and _needs_box(case, one, missing[key])]
         found += [(side, box) for box in boxes_for(case, short)]
     return tuple(found)
 
@@ -229,7 +242,7 @@ def _said(case: Case, one: Standing, missing_m: float) -> tuple[str, str, str, s
         return ("box", f": goes on in {box}", f"{box} set; new cable from it to the new can, landed there.", f"Joined in {box}.")
     if missing_m <= HARDLY_M:
         return "reaches", "", "Its device and label in the new can.", "Out of the old can, into the new one, landed."
-    if one.one.when_short is WhenShort.new_cable:
+    if helped_by(case, one) is WhenShort.new_cable:
         length = f" of {tape_text(case.rulebook.words, one.one.new_cable_m)}" if one.one.new_cable_m else ""
         return ("new cable", f": a new cable{length}", "New cable run and landed in the new can.", "Changed over at its first outlet.")
     return "short", "", "Say how it is helped: a box, or a new cable.", "Not known yet."
@@ -246,14 +259,14 @@ def _before(case: Case, standing: dict[str, Standing], missing: dict[str, Worked
     boxes = {one.one.extended_in for one in standing.values() if one.one.extended_in}
     if boxes:
         yield f"{len(boxes)} {'box' if len(boxes) == 1 else 'boxes'} set, with the cables from them to the new can."
-    anew = [one for key, one in standing.items() if key in missing and _takes_new(one, missing[key].value)]
+    anew = [one for key, one in standing.items() if key in missing and _takes_new(case, one, missing[key].value)]
     if anew:
         yield f"New cables run: {in_a_row([one.name or 'no name' for one in anew])}."
     yield say.fill("Every cable marked with its {slot} in the old {can} and its {slot} in the new one.")
 
 
-def _takes_new(one: Standing, missing_m: float) -> bool:
-    return missing_m > HARDLY_M and one.one.extended_in is None and one.one.when_short is WhenShort.new_cable
+def _takes_new(case: Case, one: Standing, missing_m: float) -> bool:
+    return missing_m > HARDLY_M and one.one.extended_in is None and helped_by(case, one) is WhenShort.new_cable
 
 
 def _off(standing: dict[str, Standing]) -> Iterator[str]:

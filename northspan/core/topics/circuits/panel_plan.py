@@ -13,6 +13,7 @@ from northspan.core.document.job import LegsLand, PanelLayout, RunKind, Status
 from northspan.core.document.plan import work_lines
 from northspan.core.document.plan.panel import CircuitPlan, PanelPlan, WaitingPlan
 from northspan.core.topics.circuits.around import around_panel, lands_on
+from northspan.core.topics.circuits.calls import panel_calls
 from northspan.core.topics.circuits.checks import most_on_wire, protection_of
 from northspan.core.topics.circuits.directory import line_of
 from northspan.core.topics.circuits.joints import box_plans
@@ -56,6 +57,7 @@ def panel_plan(case: Case, key: str, layout: PanelLayout, standing: dict[str, St
     halves -= {slot for one in standing.values() if not one.one.half for slot in one.one.slots}
     pairs = pairs_free(layout, free)
     say = case.rulebook.words
+    move = move_plan(case, key, layout, standing)
     room = f"{len(free)} of {layout.spaces} free" + (f", {len(halves)} of them take two half-size devices" if halves else "")
     if not one_line and free:
         room += (
@@ -72,7 +74,8 @@ def panel_plan(case: Case, key: str, layout: PanelLayout, standing: dict[str, St
         best_slot(case.job, key, standing, 1, 0.0), best_slot(case.job, key, standing, 1 if one_line else 2, 0.0),
         tuple(more_room(case, key, layout, standing)), tuple(terminal_lines(case, standing, sized)),
         tuple(group_plans(case, layout, standing)), tuple(around_panel(case, key, layout, standing, tape_steps(case, standing, sized))),
-        tuple(box_plans(case, standing)), move_plan(case, key, layout, standing), trace_plan(case, key, layout, standing),
+        tuple(box_plans(case, standing)), move, trace_plan(case, key, layout, standing),
+        panel_calls(case, key, layout, standing, move, sized),
         () if one_line else balance_moves(case.job, key, standing, say), work_lines(sums),
     )  # fmt: skip
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
 
 from northspan.core.case.case import Case
@@ -162,7 +162,7 @@ def terminal_checks(
     for key, one in found.items():
         yield from _range(case, layout, key, standing[key], one)
         yield from _metals(case, key, standing[key], one)
-    yield from _counts(case, panel, layout, standing, found)
+    yield from _counts(case, panel, layout, found)
 
 
 def _range(case: Case, layout: PanelLayout, key: str, one: Standing, found: Landing) -> Iterator[Finding]:
@@ -193,27 +193,51 @@ def _metals(case: Case, key: str, one: Standing, found: Landing) -> Iterator[Fin
         yield Finding("small-aluminum", Severity.check, f"/circuits/{key}/metal", words, why, say.cite("tail"))
 
 
-def _counts(
-    case: Case, panel: str, layout: PanelLayout, standing: dict[str, Standing], found: dict[str, Landing]
-) -> Iterator[Finding]:  # fmt: skip
+def screws_for(sizes: Sequence[str], *, in_pairs: bool) -> int:
+    """Count the terminals that grounds take: one each, or one for two of the same size.
+
+    Parameters
+    ----------
+    sizes : sequence of str
+        Sizes of the grounds. [-]
+    in_pairs : bool
+        Whether the label allows pairs, and the call takes them. [-]
+
+    Examples
+    --------
+    >>> screws_for(["12", "12", "14", "12"], in_pairs=True), screws_for(["12", "14"], in_pairs=True)
+    (3, 2)
+    """
+    return len(sizes) - (sum(sizes.count(size) // 2 for size in set(sizes)) if in_pairs else 0)
+
+
+def grounds_in(found: Iterable[Landing]) -> list[str]:
+    """List the sizes of all grounds that circuits bring to the bars.
+
+    Parameters
+    ----------
+    found : iterable of Landing
+        What each circuit brings. [-]
+    """
+    return [one.ground for one in found if one.ground for _ in range(one.count)]
+
+
+def _counts(case: Case, panel: str, layout: PanelLayout, found: dict[str, Landing]) -> Iterator[Finding]:
     enclosure, say = case.job.enclosures[panel], case.rulebook.words
     neutrals = sum(one.count for one in found.values() if one.neutral)
-    grounds = sum(one.count for one in found.values() if one.ground)
-    del standing
+    sizes = grounds_in(found.values())
     if enclosure.neutral_terminals is not None and enclosure.neutrals_landed is None and neutrals > enclosure.neutral_terminals:
         at = f"/enclosures/{panel}/neutral_terminals"
         words = f"{enclosure.name}: {neutrals} neutrals, and its bar has {enclosure.neutral_terminals} terminals."
         yield Finding("no-terminal-for-a-neutral", Severity.fix, at, words, "One neutral a terminal: two under a screw work loose.",
                       say.cite("one_neutral_each"), (pin(at, neutrals, "A bar was added"),))  # fmt: skip
-    if layout.ground_terminals is None or grounds <= layout.ground_terminals:
+    call = case.schools["grounds_pair"] == "label"
+    if layout.ground_terminals is None or screws_for(sizes, in_pairs=call and layout.grounds_paired is True) <= layout.ground_terminals:
         return
     at = f"/enclosures/{panel}/layout/ground_terminals"
-    paired = 2 * layout.ground_terminals
-    if layout.grounds_paired and grounds <= paired:
-        return
-    words = say.fill(f"{enclosure.name}: {grounds} {{grounds}}, and {layout.ground_terminals} terminals for them.")
-    cures = [pin(at, grounds, "A bar was added, one each")]
-    if layout.grounds_paired is None and grounds <= paired:
+    words = say.fill(f"{enclosure.name}: {len(sizes)} {{grounds}}, and {layout.ground_terminals} terminals for them.")
+    cures = [pin(at, len(sizes), "A bar was added, one each")]
+    if call and layout.grounds_paired is None and screws_for(sizes, in_pairs=True) <= layout.ground_terminals:
         cures.append(pin(f"/enclosures/{panel}/layout/grounds_paired", True, "Its label allows two of one size under a screw"))
     why = "Two of equal size share a screw only where the label says so."
     yield Finding("no-terminal-for-a-ground", Severity.fix, at, words, why, say.cite("panel_label"), tuple(cures))

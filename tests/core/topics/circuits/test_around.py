@@ -149,6 +149,16 @@ class Terminals(unittest.TestCase):
         for cure in (0, 1):
             cured(self, job, "no-terminal-for-a-ground", cure)
 
+    def test_pairs_are_a_call_and_only_of_one_size(self):
+        mixed = {"W1": {"slots": (1,), "size": "12", "rating_a": 20}, "W2": {"slots": (3,), "size": "14", "rating_a": 15}}
+        self.assertEqual(codes(panel(mixed, ground_terminals=1, grounds_paired=True)), ["no-terminal-for-a-ground"])
+        same = {f"W{i}": {"slots": (i,), "size": "12", "rating_a": 20} for i in (1, 3)}
+        job = panel(same, ground_terminals=1, grounds_paired=True)
+        self.assertEqual(codes(job), [])
+        call = next(one for one in solve(job).panels["P1"].calls if one.name == "grounds_pair")
+        self.assertEqual([option.outcome for option in call.options], ["1 terminals", "2 terminals"])
+        self.assertEqual(codes(checked(job, calls={"grounds_pair": {"school": "each"}})), ["no-terminal-for-a-ground"])
+
     def test_the_two_halves_of_a_shared_neutral_bring_one(self):
         pair = {"W1": {"slots": (1,), "size": "12", "rating_a": 20, "partner": "W2", "tied": True},
                 "W2": {"slots": (3,), "size": "12", "rating_a": 20}}  # fmt: skip
@@ -198,6 +208,19 @@ class Groups(unittest.TestCase):
 
 
 LOADS = {"L1": {"power_va": 1200, "across": "l1_neutral"}, "L2": {"power_va": 600, "across": "l1_neutral"}}
+
+
+class SingleOutlets(unittest.TestCase):
+    def test_left_without_by_the_call_where_one_thing_stands_on_it(self):
+        new = {"slots": (1,), "rating_a": 20, "status": "new", "serves": "basement", "use": "single_outlet"}
+        job = panel({"W1": new})
+        self.assertIn("circuit-without-ground-fault", codes(job))
+        self.assertIn("single_outlet", [one.name for one in solve(job).panels["P1"].calls])
+        left = {"single_outlet": {"school": "left", "ruled_by": "inspector"}}
+        self.assertNotIn("circuit-without-ground-fault", codes(checked(job, calls=left)))
+        for other in ({"use": "outlets"}, {"serves": "bathroom"}):
+            self.assertIn("circuit-without-ground-fault", codes(checked(panel({"W1": new | other}), calls=left)))
+        self.assertEqual(solve(panel({"W1": new}, rulebook="uk-2022")).panels["P1"].calls, ())
 
 
 class LostNeutral(unittest.TestCase):

@@ -85,6 +85,15 @@ class TheDemo(unittest.TestCase):
         self.assertLess(cable.new_cost, cable.box_cost)
         self.assertNotIn("new-cable-not-measured", [one.code for one in solve(job).findings])
 
+    def test_the_call_decides_for_all_that_nobody_decided(self):
+        job = MOVES["us-2023"]()
+        call = next(one for panel in solve(job).panels.values() for one in panel.calls if one.name == "short_cables")
+        self.assertIn("3 not measured", call.options[1].outcome)
+        anew = Job.model_validate(job.model_dump(mode="json") | {"calls": {"short_cables": {"school": "new_cable"}}})
+        self.assertEqual([c.state for c in move_of(anew).cables].count("new cable"), 3)
+        self.assertIsNone(move_of(anew).offer)
+        self.assertEqual([c.state for c in move_of(with_circuit(anew, "W6", when_short="box")).cables].count("short"), 1)
+
     def test_what_is_done_before_and_while_the_power_is_off(self):
         job = edited(MOVES["us-2023"](), move_of(MOVES["us-2023"]()).offer.edits)
         cables = {c.state: c for c in move_of(job).cables}

@@ -5,6 +5,7 @@ import { usePanel } from '../../composables/usePanel'
 import { amperes } from '../../format/quantities'
 import { useJob } from '../../state/job'
 import FindingsStrip from '../frame/FindingsStrip.vue'
+import CallsList from '../parts/CallsList.vue'
 import WorkLines from '../parts/WorkLines.vue'
 import BarsPart from './BarsPart.vue'
 import CircuitFields from './CircuitFields.vue'
@@ -100,6 +101,10 @@ const best = computed(() => (panel.plan.value?.moves ?? []).filter((one) => one.
           <MovePart :panel="panel" />
           <TracePart :panel="panel" />
           <BarsPart :panel="panel" />
+          <details v-if="panel.plan.value.calls.length" class="layout-fields">
+            <summary><b>Your calls here</b></summary>
+            <CallsList :calls="panel.plan.value.calls" />
+          </details>
           <LayoutFields :panel="panel" />
           <MoveStart v-if="!panel.plan.value.move" :panel="panel" />
           <PanelDirectory :panel="panel" />
