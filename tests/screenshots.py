@@ -54,11 +54,6 @@ def pull(page: Page) -> None:
     page.locator(".center-scroll").evaluate("e => e.scrollTop = 0")
 
 
-def entries(page: Page) -> None:
-    page.locator(".place", has_text="Cottage").click()
-    page.locator(".building-earth").evaluate("e => document.querySelector('.answer').scrollTop = e.offsetTop - 80")
-
-
 def outbuilding(page: Page) -> None:
     page.get_by_label("Case fault").select_option(label="Music room board")
     page.locator(".outbuilding .way-card").first.wait_for()
@@ -68,6 +63,11 @@ def outbuilding(page: Page) -> None:
 def site(page: Page) -> None:
     page.get_by_role("button", name="The whole site at once").click()
     page.locator(".curve .dot").first.wait_for()
+
+
+def into_boxes(page: Page) -> None:
+    page.locator(".move-offer button").click()
+    page.locator(".move-board .joint").first.wait_for()
 
 
 def begin(page: Page) -> None:
@@ -82,6 +82,7 @@ SHOTS: dict[str, tuple[str, dict[str, Any], Any]] = {
     "electrodes": ("/jobs/{id}/electrodes", WIDE, electrodes),
     "bonds": ("/jobs/{id}/neutrals", WIDE, bonds),
     "panels": ("/jobs/{id}/panels", WIDE, a_breaker),
+    "panels-move": ("/jobs/{move}/panels", WIDE, into_boxes),
     "site": ("/jobs/{id}/sizing", WIDE, site),
     "sizing": ("/jobs/{id}/sizing", WIDE, None),
     "sizing-night-findings": ("/jobs/{id}/sizing", NIGHT, everything),
@@ -89,7 +90,6 @@ SHOTS: dict[str, tuple[str, dict[str, Any], Any]] = {
     "sizing-phone": ("/jobs/{id}/sizing", PHONE, None),
     "sizing-canada": ("/jobs/{ca}/sizing", WIDE, None),
     "sizing-britain": ("/jobs/{uk}/sizing", WIDE, None),
-    "survey-britain": ("/jobs/{uk}/survey", WIDE, entries),
     "bonds-britain": ("/jobs/{uk}/neutrals", WIDE, outbuilding),
     "carry": ("/carry", WIDE, None),
     "sheet": ("/jobs/{id}/sheet", WIDE, None),
@@ -107,10 +107,12 @@ def main() -> int:
             job_id = _a_job_with_a_history(server)
             _, canadian = server.ask("POST", "/api/jobs", {"start": "demo", "rulebook": "ca-2021"})
             _, british = server.ask("POST", "/api/jobs", {"start": "demo", "rulebook": "uk-2022"})
+            _, moving = server.ask("POST", "/api/jobs", {"start": "demo-move"})
             for name, (path, settings, prepare) in SHOTS.items():
                 context = browser.new_context(base_url=server.url, locale="en-US", timezone_id="UTC", **settings)
                 page = context.new_page()
                 address = path.replace("{id}", job_id).replace("{ca}", canadian["id"]).replace("{uk}", british["id"])
+                address = address.replace("{move}", moving["id"])
                 page.goto(address, wait_until="networkidle")
                 if prepare:
                     prepare(page)

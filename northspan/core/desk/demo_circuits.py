@@ -78,8 +78,8 @@ CAMP_LAYOUT = PanelLayout(spaces=32, main=MainKind.breaker)
 
 def camp_circuits() -> dict[str, PanelCircuit]:
     """List the circuits of Lac Sureau's panel, with split receptacles over the counter: one cable, both legs, one handle."""
-    loads = {"range": (40, "8", Serves.kitchen), "dryer": (30, "10", Serves.laundry), "tank": (20, "12", Serves.basement),
-             "heat1": (20, "12", Serves.several), "heat2": (20, "12", Serves.basement)}  # fmt: skip
+    loads = {"range": (40, "8", Serves.kitchen), "dryer": (30, "10", Serves.laundry), "tank": (30, "10", Serves.basement),
+             "heat1": (50, "6", Serves.several), "heat2": (30, "10", Serves.basement)}  # fmt: skip
     names = {"range": "Range", "dryer": "Dryer", "tank": "Water heater", "heat1": "Baseboards, ground floor",
              "heat2": "Baseboards, basement"}  # fmt: skip
     made: dict[str, PanelCircuit] = {}

@@ -34,6 +34,7 @@ from northspan.core.document.job import (
     Source,
     Status,
     System,
+    Units,
     WaterPipe,
 )
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
@@ -55,6 +56,7 @@ _CIRCUITS = (
     ("Living: hearth wall", Serves.living, CircuitUse.outlets, "outlets", ComesFrom.right, 2.8, 0.4),
     ("Basement: work bench", Serves.basement, CircuitUse.outlets, "outlets", ComesFrom.right, 2.8, 0.4),
 )
+_NAMES_ONE_LINE = {"Range": "Cooker", "Dryer": "Tumble dryer", "Basement: work bench": "Cellar: work bench"}
 _TWO_POLES = frozenset({"range", "dryer", "tank"})
 
 
@@ -64,7 +66,9 @@ def _circuits(*, one_line: bool) -> dict[str, PanelCircuit]:
     free = iter(range(1, 30))
     pairs = iter(((1, 3), (2, 4), (5, 7)))
     singles = iter((6, 8, 9, 10, 11, 12, 13))
-    for name, serves, use, kind, side, fixed_m, spare_m in _CIRCUITS:
+    names = _NAMES_ONE_LINE if one_line else {}
+    for title, serves, use, kind, side, fixed_m, spare_m in _CIRCUITS:
+        name = names.get(title, title)
         rating_a, size = sizes[kind]
         slots = (next(free),) if one_line else next(pairs) if kind in _TWO_POLES else (next(singles),)
         more: dict[str, Any] = {"loads": (kind,)} if kind in _TWO_POLES else {}
@@ -78,6 +82,7 @@ def _circuits(*, one_line: bool) -> dict[str, PanelCircuit]:
 def _standing(rulebook: str) -> Job:
     """The house as it is, with its panel over the steps."""
     one_line = rulebook_named(rulebook).supplies.usual_system is System.single_phase
+    say = rulebook_named(rulebook).words
     source = Source(name="Supply", line_v=230 if one_line else 240, system=System.single_phase if one_line else System.split_phase,
                     earthing=Earthing.tn_c_s if one_line else Earthing.at_service, rating_kva=None if one_line else 25)  # fmt: skip
     layout = (
@@ -89,19 +94,21 @@ def _standing(rulebook: str) -> Job:
     return Job(
         name="Marten Steps",
         rulebook=rulebook,
-        notes="The panel hangs over the cellar steps. It moves around the corner, where one can stand before it.",
+        units=Units.metres if say.dialect.length_unit == "metres" else Units.feet,
+        notes=say.fill("The {panel} hangs over the cellar steps. It moves around the corner, where one can stand before it."),
         sources={"T1": source},
         buildings={"house": Building(name="House", use=BuildingUse.dwelling, water_pipe=WaterPipe.none)},
         enclosures={
             "M1": Enclosure(name="Meter and main", building="house", kind=EnclosureKind.meter_main, main_a=100, bus_a=125,
                             status=Status.existing),
-            "P1": Enclosure(name="Old panel", building="house", kind=EnclosureKind.panel_lugs, bus_a=100, room=Room.over_steps,
+            "P1": Enclosure(name=say.fill("Old {panel}"), building="house", kind=EnclosureKind.panel_lugs, bus_a=100, room=Room.over_steps,
                             status=Status.existing, layout=layout),
         },
         loads={
-            "range": Load(name="Range", enclosure="P1", kind=LoadKind.range, power_va=8000, uses_neutral=True, status=Status.existing),
-            "dryer": Load(name="Dryer", enclosure="P1", kind=LoadKind.dryer, power_va=3600 if one_line else 4800,
-                          uses_neutral=True, status=Status.existing),
+            "range": Load(name="Cooker" if one_line else "Range", enclosure="P1", kind=LoadKind.range, power_va=8000, uses_neutral=True,
+                          status=Status.existing),
+            "dryer": Load(name="Tumble dryer" if one_line else "Dryer", enclosure="P1", kind=LoadKind.dryer,
+                          power_va=3600 if one_line else 4800, uses_neutral=True, status=Status.existing),
             "tank": Load(name="Water heater", enclosure="P1", kind=LoadKind.water_heating, power_va=3000, status=Status.existing),
         },
         runs={
@@ -128,7 +135,7 @@ def marten_steps(rulebook: str) -> Job:
         document = _edited(document, edit)
     moved = Job.model_validate(document)
     new = next(key for key, one in moved.enclosures.items() if one.layout is not None and one.layout.replaces)
-    named = moved.enclosures[new].model_copy(update={"name": "New panel", "room": Room.elsewhere})
+    named = moved.enclosures[new].model_copy(update={"name": rulebook_named(rulebook).words.fill("New {panel}"), "room": Room.elsewhere})
     return Job.model_validate(moved.model_copy(update={"enclosures": moved.enclosures | {new: named}}).model_dump())
 
 

@@ -70,6 +70,10 @@ _IN_FORMULA = {
     "6000 + 0.4 * max(0, S_e - 12000)": {"S_e": "nameplate"}, "10000 + 0.75 * (S_e - 10000) + S_p": {"S_e": "heat on one control"},
     "max(S_h, S_k) + S_t": {"S_k": "cooling", "S_t": "what always runs"}, "(max(D_1, 5000)) * f_d / 100": {"f_d": "percent that counts"},
     "S_a + 0.25 * S_b": {"S_a": "the two largest", "S_b": "the others"}, "S_a + 0.4 * S_b": {"S_a": "the largest", "S_b": "the others"},
+    "min(S, 8000 + 0.4 * max(0, S - 12000))": {"S": "nameplate"}, "L * p": {"p": "price of a metre of its cable"},
+    "(x_m + 2 * m_b) * p + b / n": {"m_b": "make-up at each end", "p": "price of a metre of its cable", "b": "price of a box",
+                                    "n": "circuits that share it"},
+    "w + m_u - D - s": {"m_u": "make-up inside", "s": "spare in the old one"}, "s * B": {"B": "rating of the bus"},
     "0.25 * S_a": {"S_a": "the others"}, "100 * A_w / A_p": {"A_w": "area of the wires"},
 }  # fmt: skip
 _PART = re.compile(r"_(\d+|[a-z]*\d+)$")

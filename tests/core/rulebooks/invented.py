@@ -225,6 +225,7 @@ class Cans:
     surge_leads = staticmethod(lambda: says("leads", 0.2, "m"))
     re_identified = staticmethod(lambda part, size: says("tape"))
     leakage_share: Any = staticmethod(lambda: None)
+    notices: Any = staticmethod(lambda: ())
 
 
 class Choices:

@@ -3,6 +3,7 @@
 import unittest
 from unittest import mock
 
+from northspan.core.desk.demo_move import MOVES
 from northspan.core.desk.demos import DEMOS
 from northspan.core.document.plan.working import work_lines
 from northspan.core.solve import solve
@@ -20,7 +21,7 @@ class Letters(unittest.TestCase):
             return where(put_in, formula, known)
 
         with mock.patch("northspan.core.document.plan.working.where", spy):
-            for job in (*(demo() for demo in DEMOS.values()), *ordinary_jobs().values()):
+            for job in (*(demo() for demo in (*DEMOS.values(), *MOVES.values())), *ordinary_jobs().values()):
                 solve(job)
         self.assertEqual(unknown, set())
 

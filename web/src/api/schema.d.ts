@@ -4663,6 +4663,8 @@ export interface components {
             must: components["schemas"]["WorkLine"][];
             /** Name */
             name: string;
+            /** Over */
+            over: boolean;
             /** Poles */
             poles: number;
             /** Rating A */
@@ -4769,6 +4771,12 @@ export interface components {
              * @default []
              */
             old_slots?: number[];
+            /**
+             * Outlets Replaced
+             * @description Outlets on it are replaced, its wire stays.
+             * @default false
+             */
+            outlets_replaced?: boolean;
             /**
              * Partner
              * @default null
@@ -8234,6 +8242,12 @@ export interface components {
              */
             old_slots?: number[];
             /**
+             * Outlets Replaced
+             * @description Outlets on it are replaced, its wire stays.
+             * @default false
+             */
+            outlets_replaced?: boolean;
+            /**
              * Partner
              * @default null
              */
@@ -8399,6 +8413,12 @@ export interface components {
              * @default []
              */
             old_slots: number[];
+            /**
+             * Outlets Replaced
+             * @description Outlets on it are replaced, its wire stays.
+             * @default false
+             */
+            outlets_replaced: boolean;
             /**
              * Partner
              * @default null
@@ -8896,6 +8916,8 @@ export interface components {
             demand_1_a: number | null;
             /** Demand 2 A */
             demand_2_a: number | null;
+            /** Fed From */
+            fed_from: string;
             /** Free */
             free: number;
             /** Free Half */
@@ -8917,6 +8939,8 @@ export interface components {
             next_single: number[];
             /** Next Two Pole */
             next_two_pole: number[];
+            /** Notices */
+            notices: components["schemas"]["WorkLine"][];
             /** One Line */
             one_line: boolean;
             /** Read 1 A */
@@ -10136,6 +10160,12 @@ export interface components {
              */
             pull?: components["schemas"]["Pull-Input"];
             /**
+             * Residual Delayed
+             * @description That device is time-delayed, so that one behind it trips first.
+             * @default false
+             */
+            residual_delayed?: boolean;
+            /**
              * Residual Ma
              * @description Residual-current device at its head: rated residual current. [mA]
              * @default null
@@ -10355,6 +10385,12 @@ export interface components {
              *     }
              */
             pull: components["schemas"]["Pull-Output"];
+            /**
+             * Residual Delayed
+             * @description That device is time-delayed, so that one behind it trips first.
+             * @default false
+             */
+            residual_delayed: boolean;
             /**
              * Residual Ma
              * @description Residual-current device at its head: rated residual current. [mA]

@@ -572,6 +572,13 @@ export const FIELDS: Record<PartKind, Field[]> = {
     { field: 'located', label: 'Other lines in the ground located and marked', type: 'flag' },
     { field: 'full_rated', label: 'Device and {can} marked for 100 % continuous', type: 'flag', where: notByLoop },
     { field: 'residual_ma', label: 'Residual-current device, mA', type: 'number', hint: 'none' },
+    {
+      field: 'residual_delayed',
+      label: 'That device is delayed',
+      type: 'flag',
+      where: byLoop,
+      only: (p) => Boolean(p.residual_ma),
+    },
     { field: 'gfci', label: 'Ground-fault protected', type: 'flag', where: notByLoop },
     {
       field: 'ring',

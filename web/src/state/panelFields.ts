@@ -123,6 +123,7 @@ export const CIRCUIT_MORE: Field[] = [
   { field: 'tied', label: 'Handles tied to its partner', type: 'flag', where: twoLegs },
   { field: 'pinned', label: 'Stays where it is', type: 'flag' },
   { field: 'stays_on', label: 'Never off to trace: freezer, pump, medical gear', type: 'flag' },
+  { field: 'outlets_replaced', label: 'Its outlets are replaced', type: 'flag', where: (options) => !options.by_loop },
   { field: 'lug_kit', label: 'A lug of its own on the bar', type: 'flag' },
   { field: 'crossed', label: 'Second inverter on the upper terminal', type: 'flag', only: (p) => Boolean(p.source) },
 ]
@@ -134,8 +135,8 @@ export const CABLE_FIELDS: Field[] = [
     type: 'choice',
     choices: pairs(['above', 'above'], ['below', 'below'], ['left', 'the left'], ['right', 'the right']),
   },
-  { field: 'fixed_m', label: 'Old can to where it is held', type: 'way', zero: 0 },
-  { field: 'spare_m', label: 'Spare in the old can', type: 'way', zero: 0 },
+  { field: 'fixed_m', label: 'Old {can} to where it is held', type: 'way', zero: 0 },
+  { field: 'spare_m', label: 'Spare in the old {can}', type: 'way', zero: 0 },
   { field: 'short_m', label: 'Missing, as measured', type: 'way', hint: 'worked out' },
   {
     field: 'when_short',

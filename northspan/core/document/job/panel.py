@@ -183,6 +183,7 @@ class PanelCircuit(Part):
     name: Annotated[str, StringConstraints(max_length=80, strip_whitespace=True)] = ""
     serves: Serves = Serves.unknown
     use: CircuitUse = CircuitUse.unknown
+    outlets_replaced: bool = Field(False, description="Outlets on it are replaced, its wire stays.")
     loads: tuple[Id, ...] = Field((), max_length=60)
     partner: Id | None = None
     tied: bool = Field(False, description="Its handle is tied to its partner's, or one device opens both.")

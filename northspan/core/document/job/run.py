@@ -111,6 +111,7 @@ class Run(Part):
     utility_owned: bool = Field(False, description="Its conductors belong to the utility, which sizes them.")
     full_rated: bool = Field(False, description="Its device and enclosure are marked for 100 % continuous load.")
     residual_ma: float | None = Field(None, ge=5, le=2000, description="Residual-current device at its head: rated residual current. [mA]")
+    residual_delayed: bool = Field(False, description="That device is time-delayed, so that one behind it trips first.")
     device_type: Annotated[str, StringConstraints(max_length=12)] = Field("", description="Kind of its device; empty takes the usual one.")
     ring: bool = Field(False, description="A ring: out from its device, past all its outlets and back. Its length is the whole way round.")
     cannot_overload: bool = Field(False, description="Feeds fixed loads that cannot draw more than their rating.")

@@ -39,6 +39,7 @@ class CircuitPlan:
     known: str
     run: str
     line: str
+    over: bool
     must: tuple[WorkLine, ...]
     working: tuple[WorkLine, ...]
     shared: tuple[WorkLine, ...]
@@ -218,6 +219,8 @@ class PanelPlan:
     boxes: tuple[BoxPlan, ...]
     move: MovePlan | None
     trace: TracePlan
+    fed_from: str
+    notices: tuple[WorkLine, ...]
     calls: tuple[CallPlan, ...]
     moves: tuple[BalanceMove, ...]
     working: tuple[WorkLine, ...]

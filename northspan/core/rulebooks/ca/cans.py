@@ -84,3 +84,16 @@ def re_identified(part: str, size: str) -> Step:
 def leakage_share() -> Step | None:
     """Say that no share is set for the current that flows in the ground all the time."""
     return None
+
+
+def notices() -> tuple[Step, ...]:
+    """List what else is written at a panel.
+
+    References
+    ----------
+    CE Code 2021, Rules 2-100(3), 84-030 for other sources.
+    """
+    return (
+        ruled("n_1", "directory", "every circuit and its load", "legible, at the panel", "Rule 2-100"),
+        ruled("n_2", "other sources", "a sign with where each is shut off", "where a source beside the utility feeds it", "Rule 84-030"),
+    )

@@ -65,6 +65,7 @@ _CITATIONS = {
     "panel_label": "Rule 2-100",
     "group_rating": "Rule 14-104",
     "one_trip": "Rule 8-108",
+    "residual_series": "Rule 14-102, by its maker",
     "multiwire": "Rule 14-010",
     "directory": "Rule 2-100",
     "bus": "Rule 14-606",

@@ -31,3 +31,6 @@ class CanRules(Hashable, Protocol):
 
     def leakage_share(self) -> Step | None:
         """Give the part of its residual current that a device may see all the time; None where the code sets none. [-]"""
+
+    def notices(self) -> tuple[Step, ...]:
+        """List what else is written at a panel, beside its directory."""

@@ -20,7 +20,8 @@ class CircuitFacts:
 
     `to_neutral` tells whether it is line to neutral; `new` whether it is new, so that today's rules hold for it. `extended_m`
     is how much longer its wire became with no outlet more: 0 where it stays as it is, infinite where nobody knows. [m]
-    `left` tells whether a single outlet for one thing is left without ground-fault protection, by the call.
+    `replaced` tells whether its outlets are replaced and its wire stays. `left` tells whether a single outlet for one thing
+    is left without ground-fault protection, by the call.
     """
 
     serves: Serves
@@ -31,6 +32,7 @@ class CircuitFacts:
     new: bool
     extended_m: float = 0.0
     left: bool = False
+    replaced: bool = False
 
 
 class PanelRules(Hashable, Protocol):

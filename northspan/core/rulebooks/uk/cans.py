@@ -91,3 +91,17 @@ def leakage_share() -> Step | None:
     """
     why = "what flows in the protective conductors all the time, so that it does not trip for nothing"
     return ruled("k", "share of its residual current", "30 %", why, "531.3.2", 0.3)
+
+
+def notices() -> tuple[Step, ...]:
+    """List what else is written at a consumer unit.
+
+    References
+    ----------
+    BS 7671:2018 with amendment 2, 514.12.1, 514.12.2, 514.9.1.
+    """
+    return (
+        ruled("n_1", "list of circuits", "each with its points and its protection", "at the unit or in it", "514.9.1"),
+        ruled("n_2", "inspection", "the day of the last and of the next", "so that nobody forgets it", "514.12.1"),
+        ruled("n_3", "residual-current devices", "press the test button every six months", "it works only if it is worked", "514.12.2"),
+    )

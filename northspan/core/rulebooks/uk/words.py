@@ -117,6 +117,7 @@ CITATIONS = {
     "panel_label": "536.4.203",
     "group_rating": "536.4.202",
     "one_trip": "314.1",
+    "residual_series": "531.3.4, 536.4.1.4",
     "multiwire": "314.4",
     "directory": "514.9.1",
     "bus": "536.4",

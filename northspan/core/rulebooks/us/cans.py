@@ -91,3 +91,17 @@ def re_identified(part: str, size: str) -> Step:
 def leakage_share() -> Step | None:
     """Say that no share is set for the current that flows in the ground all the time."""
     return None
+
+
+def notices() -> tuple[Step, ...]:
+    """List what else is written at a panel.
+
+    References
+    ----------
+    NEC 2023, 408.4(A), 110.22(A), 705.10.
+    """
+    return (
+        ruled("n_1", "directory", "every circuit, and spares as spares", "on the door or inside it, legible", "408.4(A)"),
+        ruled("n_2", "each disconnect", "marked with what it shuts off", "unless its place leaves no doubt", "110.22(A)"),
+        ruled("n_3", "other sources", "a plaque with where each is shut off", "where a source beside the utility feeds it", "705.10"),
+    )

@@ -60,19 +60,29 @@ def protection(circuit_facts: CircuitFacts) -> tuple[Step, ...]:
     -----
     NEC 2023, 210.8(A): receptacles up to 50 A at 150 V or less to ground in those places; 210.12(B): outlets and devices on
     circuits of 10, 15 and 20 A at 120 V in those rooms. The protection may also stand at the outlet. 210.12(E): an old
-    circuit that is made longer by up to 6 ft, with no outlet more, as where a panel moves, is left as it is.
+    circuit that is made longer by up to 6 ft, with no outlet more, as where a panel moves, is left as it is. 406.4(D)(3) and
+    (4): receptacles that are replaced get what would be asked of new ones there.
     """
     facts, found = circuit_facts, []
     longer = facts.extended_m > _EXTENDED_M + 1e-9
-    if not (facts.dwelling and (facts.new or longer)):
+    today = facts.new or facts.replaced
+    if not (facts.dwelling and (today or longer)):
         return ()
     single = facts.left and facts.use is CircuitUse.single_outlet and facts.serves in _SINGLE
-    if facts.new and not single and facts.use in _OUTLETS and facts.serves in _GROUND_FAULT and facts.rating_a <= _TO_50_A:
+    if today and not single and facts.use in _OUTLETS and facts.serves in _GROUND_FAULT and facts.rating_a <= _TO_50_A:
         why = f"receptacles in {_GROUND_FAULT[facts.serves]}"
-        found.append(ruled("G", "protection for people", "ground_fault", why, "210.8(A)"))
+        found.append(ruled("G", "protection for people", "ground_fault", why, "210.8(A)" if facts.new else "406.4(D)(3)"))
     if facts.to_neutral and facts.use in _OUTLETS | {CircuitUse.lighting} and facts.serves in _ARC_FAULT and facts.rating_a <= _TO_20_A:
         why = f"outlets in {_ARC_FAULT[facts.serves]}"
-        found.append(ruled("A", "protection against arcs", "arc_fault", why, "210.12(B)" if facts.new else "210.12(E)"))
+        found.append(
+            ruled(
+                "A",
+                "protection against arcs",
+                "arc_fault",
+                why,
+                "210.12(B)" if facts.new else "406.4(D)(4)" if facts.replaced else "210.12(E)",
+            )
+        )
     return tuple(found)
 
 

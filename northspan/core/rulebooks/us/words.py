@@ -58,6 +58,7 @@ _CITATIONS = {
     "panel_label": "110.3(B)",
     "group_rating": "408.36",
     "one_trip": "210.11",
+    "residual_series": "230.95(C), by its maker",
     "multiwire": "210.4",
     "directory": "408.4(A)",
     "bus": "408.36",

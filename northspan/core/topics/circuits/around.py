@@ -16,7 +16,9 @@ SURGE_KA, SURGE_US, LEAD_UH_PER_M = 3.0, 8.0, 1.0
 _SPACE = (("working_width_m", "w"), ("working_depth_m", "d"), ("headroom_m", "h"))
 
 
-def around_panel(case: Case, panel: str, layout: PanelLayout, standing: dict[str, Standing], tape: tuple[Step, ...]) -> Iterator[WorkGroup]:
+def around_panel(
+    case: Case, panel: str, layout: PanelLayout, standing: dict[str, Standing], tape: tuple[Step, ...], series: WorkGroup | None
+) -> Iterator[WorkGroup]:
     """Work what stands around a panel, topic by topic.
 
     Parameters
@@ -31,6 +33,8 @@ def around_panel(case: Case, panel: str, layout: PanelLayout, standing: dict[str
         Its circuits. [A]
     tape : tuple of Step
         What tape may make of its wires. [-]
+    series : WorkGroup or None
+        Its devices against the one ahead of it. [A]
     """
     rules, say = case.rulebook.cans, case.rulebook.words
     wanted = rules.working_space()
@@ -53,6 +57,8 @@ def around_panel(case: Case, panel: str, layout: PanelLayout, standing: dict[str
     again = "A second pass after some days: metal settles, aluminum most. Power off, tested dead."
     lines = (given("T", say.fill(again.replace("aluminum", "{aluminum}")), 2.0, "passes", "trade habit"),)
     yield WorkGroup("torque", "Torque of its terminals", torque, work_lines(lines))
+    if series is not None:
+        yield series
     if tape:
         yield WorkGroup("tape", "Tape or sleeve", f"{len(tape)} {'rule' if len(tape) == 1 else 'rules'}", work_lines(tape))
 
@@ -77,6 +83,7 @@ def surge_added(lead_m: float) -> Worked[float]:
     return ending(
         given("I", "current of the surge", SURGE_KA, "kA", "IEEE C62.41.2"),
         given("t", "time in which it rises", SURGE_US, "µs", "IEEE C62.41.2"),
+        given("L", "its leads together", lead_m, "m"),
         given("l", "inductance of a straight wire", LEAD_UH_PER_M, "µH/m", "physics"),
         step("V", "its leads add", "1000 * l * L * I / t", "V", "V = L di/dt", l=LEAD_UH_PER_M, L=lead_m, I=SURGE_KA, t=SURGE_US),
     )
@@ -108,7 +115,7 @@ def bus_steps(case: Case, panel: str, layout: PanelLayout, standing: dict[str, S
     together = step("I_b", "main and devices of sources", " + ".join(["M", *of]), "A", share.citation, M=main, **of)
     most = step("I_m", "the bus takes" if far else "the bus takes: a source is not at the far end", "s * B", "A", share.citation,
                 s=allowed, B=enclosure.bus_a)  # fmt: skip
-    return at_most("bus", "Bus", together.value, most.value, "A", share.citation), (share, together, most)
+    return at_most("bus", "Bus", together.value, most.value, "A", share.citation), (share, given("M", "main", main, "A"), together, most)
 
 
 def _device_ahead(case: Case, panel: str) -> float | None:

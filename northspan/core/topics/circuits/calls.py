@@ -62,7 +62,7 @@ def _pairs(case: Case, layout: PanelLayout, standing: dict[str, Standing], sized
     """How many terminals the grounds take by each school: in pairs only those of one size, and only where the label says so."""
     sizes = grounds_in(found for one in standing.values() if (found := landing_of(case, one, sized)) is not None)
     in_pairs = screws_for(sizes, in_pairs=layout.grounds_paired is True)
-    return {"label": f"{in_pairs} terminals", "each": f"{len(sizes)} terminals"}
+    return {school: f"{count} {'terminal' if count == 1 else 'terminals'}" for school, count in (("label", in_pairs), ("each", len(sizes)))}
 
 
 def _short(case: Case, move: MovePlan) -> dict[str, str]:

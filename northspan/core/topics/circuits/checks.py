@@ -16,9 +16,11 @@ from northspan.core.rulebooks.questions.words import Words
 from northspan.core.topics.circuits.around import around_checks
 from northspan.core.topics.circuits.directory import line_of, personal, vague
 from northspan.core.topics.circuits.joints import box_checks
+from northspan.core.topics.circuits.loaded import device_asked, loaded_checks
 from northspan.core.topics.circuits.moving import extension_of, move_checks
 from northspan.core.topics.circuits.residual_groups import group_checks
 from northspan.core.topics.circuits.room import room_checks
+from northspan.core.topics.circuits.series import series_checks
 from northspan.core.topics.circuits.standing import Standing
 from northspan.core.topics.circuits.terminals import terminal_checks
 from northspan.core.topics.sizing.run import SizedRun
@@ -55,6 +57,7 @@ def panel_checks(case: Case, plan: PanelPlan, standing: dict[str, Standing], siz
     yield from around_checks(case, panel, layout, standing)
     yield from terminal_checks(case, panel, layout, standing, sized)
     yield from group_checks(case, panel, layout, standing, plan.groups)
+    yield from series_checks(case, panel, layout, standing)
     yield from room_checks(case, panel, layout, standing)
     yield from move_checks(case, panel, plan.move)
     yield from box_checks(case, plan.boxes, standing)
@@ -67,6 +70,8 @@ def panel_checks(case: Case, plan: PanelPlan, standing: dict[str, Standing], siz
         yield from _shared_neutral(case, panel, layout, key, one, standing)
         yield from _screw(case, key, one, standing)
         yield from _wire(case, key, one)
+        most = most_on_wire(case, one)
+        yield from loaded_checks(case, key, one, device_asked(case, panel, one), most.value if most else None)
         yield from _protection(case, panel, key, one)
         yield from _line(case, key, one)
 
@@ -139,8 +144,9 @@ def _shared_neutral(
     back = one.neutral_1_a + other.neutral_1_a, one.neutral_2_a + other.neutral_2_a
     say = case.rulebook.words
     if one.legs == other.legs and len(one.legs) == 1:
-        whole_a = whole(back[0] + back[1])
-        words = f"{_name(case, one)} and {_name(case, other)} share a neutral and stand on one leg: {whole_a} A run in it."
+        sum_a = back[0] + back[1]
+        runs = f"{whole(sum_a)} A run in it" if sum_a else f"up to {whole(one.rating_a + other.rating_a)} A may run in it"
+        words = f"{_name(case, one)} and {_name(case, other)} share a neutral and stand on one leg: {runs}."
         why = "On opposite legs the neutral carries only the difference. On one leg it carries the sum, and nothing protects it."
         to = next((slot for slot in free_slots(case.job, panel) if leg_of(layout, slot) not in one.legs), None)
         cures = (Cure(f"Move {_name(case, other)} to {to}", (Edit("add", f"/circuits/{other.key}/slots", [to]),)),) if to else ()
@@ -215,7 +221,7 @@ def circuit_facts(case: Case, panel: str, one: Standing) -> CircuitFacts:
     dwelling = case.job.buildings[case.job.enclosures[panel].building].use is BuildingUse.dwelling
     layout = case.job.enclosures[panel].layout
     return CircuitFacts(one.one.serves, one.one.use, one.rating_a or inf, one.poles == 1, dwelling, one.one.status is Status.new,
-                        extension_of(layout, one.one), case.schools["single_outlet"] == "left")  # fmt: skip
+                        extension_of(layout, one.one), case.schools["single_outlet"] == "left", one.one.outlets_replaced)  # fmt: skip
 
 
 def protection_of(case: Case, panel: str, one: Standing) -> tuple[Step, ...]:

@@ -79,11 +79,11 @@ def missing_of(layout: PanelLayout, one: PanelCircuit) -> Worked[float]:
         return Worked(one.short_m, (measured,))
     x, y, held = layout.moved_right_m, layout.moved_up_m, one.fixed_m
     there = (
-        given("x", "the new can, to the right", x, "m"),
-        given("y", "the new can, up", y, "m"),
-        given("D", "from the old can to where the cable is held", held, "m"),
+        given("x", "the new one, to the right", x, "m"),
+        given("y", "the new one, up", y, "m"),
+        given("D", "from the old one to where the cable is held", held, "m"),
     )
-    way = step("w", "way from there to the new can, over and up", _WAYS[one.comes_from], "m", "by its side", x=x, y=y, D=held)
+    way = step("w", "way from there to the new one, over and up", _WAYS[one.comes_from], "m", "by its side", x=x, y=y, D=held)
     missing = step("x_m", "missing: way and make-up, less what is there", "w + m_u - D - s", "m", "sum",
                    w=way.value, m_u=layout.make_up_m, D=held, s=one.spare_m)  # fmt: skip
     return ending(*there, way, missing)
@@ -139,8 +139,8 @@ def move_plan(case: Case, panel: str, layout: PanelLayout, standing: dict[str, S
         old, was.name, slot_plans(was.layout) if was.layout else (), where,
         tuple(_cable(case, key, one, missing[key], _cable_cost(case, one), _beside(one, standing, offered)) for key, one in moved.items())
         + tuple(_fresh(key, one) for key, one in standing.items() if not one.one.old_slots),
-        _offer(case, panel, offered), tuple(_offer_words(offered)),
-        tuple(_before(case, standing, missing)), tuple(_off(standing)), say.fill(CAUTION),
+        _offer(case, panel, offered), tuple(_offer_words(case, offered)),
+        tuple(_before(case, standing, missing)), tuple(_off(standing, say.terms.can)), say.fill(CAUTION),
     )  # fmt: skip
 
 
@@ -169,9 +169,9 @@ def _offered(case: Case, moved: dict[str, Standing], missing: dict[str, Worked[f
     return tuple(found)
 
 
-def _box_name(side: ComesFrom, number: int) -> str:
+def _box_name(say: Words, side: ComesFrom, number: int) -> str:
     where = {ComesFrom.above: "above", ComesFrom.below: "below", ComesFrom.left: "left of", ComesFrom.right: "right of"}[side]
-    return f"Box {number}, {where} the old can"
+    return f"Box {number}, {where} the old {say.terms.can}"
 
 
 def _offer(case: Case, panel: str, offered: tuple[tuple[ComesFrom, Offered], ...]) -> Cure | None:
@@ -182,7 +182,7 @@ def _offer(case: Case, panel: str, offered: tuple[tuple[ComesFrom, Offered], ...
     for number, (side, box) in enumerate(offered, 1):
         key = next(names)
         made: dict[str, JsonValue] = {
-            "name": _box_name(side, number), "building": case.job.enclosures[panel].building, "ring_l": box.ring_l,
+            "name": _box_name(case.rulebook.words, side, number), "building": case.job.enclosures[panel].building, "ring_l": box.ring_l,
             "volume_l": box.volume_l or None,
         }  # fmt: skip
         edits.append(Edit("add", f"/boxes/{key}", made))
@@ -191,10 +191,11 @@ def _offer(case: Case, panel: str, offered: tuple[tuple[ComesFrom, Offered], ...
     return Cure(f"Put the short ones into {count} {'box' if count == 1 else 'boxes'}", tuple(edits))
 
 
-def _offer_words(offered: tuple[tuple[ComesFrom, Offered], ...]) -> Iterator[str]:
+def _offer_words(case: Case, offered: tuple[tuple[ComesFrom, Offered], ...]) -> Iterator[str]:
     for number, (side, box) in enumerate(offered, 1):
         ring = " with an extension ring" if box.ring else ""
-        yield f"{_box_name(side, number)}, {box.kind}{ring}: {in_a_row([one.name or 'no name' for one in box.circuits])}"
+        inside = in_a_row([one.name or "no name" for one in box.circuits])
+        yield f"{_box_name(case.rulebook.words, side, number)}, {box.kind}{ring}: {inside}"
 
 
 def _cable_cost(case: Case, one: Standing) -> float | None:
@@ -237,14 +238,16 @@ def _cable(case: Case, key: str, one: Standing, missing: Worked[float], per_m: f
 
 def _said(case: Case, one: Standing, missing_m: float) -> tuple[str, str, str, str]:
     """The state of a cable, what is said of it, and what is done before and while the power is off."""
+    can = case.rulebook.words.terms.can
     if one.one.extended_in is not None:
         box = case.job.boxes[one.one.extended_in].name
-        return ("box", f": goes on in {box}", f"{box} set; new cable from it to the new can, landed there.", f"Joined in {box}.")
+        before = f"{box} set; new cable from it to the new {can}, landed there."
+        return "box", f": goes on in {box}", before, f"Joined in {box}."
     if missing_m <= HARDLY_M:
-        return "reaches", "", "Its device and label in the new can.", "Out of the old can, into the new one, landed."
+        return "reaches", "", f"Its device and label in the new {can}.", f"Out of the old {can}, into the new one, landed."
     if helped_by(case, one) is WhenShort.new_cable:
         length = f" of {tape_text(case.rulebook.words, one.one.new_cable_m)}" if one.one.new_cable_m else ""
-        return ("new cable", f": a new cable{length}", "New cable run and landed in the new can.", "Changed over at its first outlet.")
+        return ("new cable", f": a new cable{length}", f"New cable run and landed in the new {can}.", "Changed over at its first outlet.")
     return "short", "", "Say how it is helped: a box, or a new cable.", "Not known yet."
 
 
@@ -258,7 +261,7 @@ def _before(case: Case, standing: dict[str, Standing], missing: dict[str, Worked
     yield say.fill("The new {can} hung, its {feeder} laid and landed at its own end only, bars and devices in.")
     boxes = {one.one.extended_in for one in standing.values() if one.one.extended_in}
     if boxes:
-        yield f"{len(boxes)} {'box' if len(boxes) == 1 else 'boxes'} set, with the cables from them to the new can."
+        yield f"{len(boxes)} {'box' if len(boxes) == 1 else 'boxes'} set, with the cables from them to the new {say.terms.can}."
     anew = [one for key, one in standing.items() if key in missing and _takes_new(case, one, missing[key].value)]
     if anew:
         yield f"New cables run: {in_a_row([one.name or 'no name' for one in anew])}."
@@ -269,10 +272,10 @@ def _takes_new(case: Case, one: Standing, missing_m: float) -> bool:
     return missing_m > HARDLY_M and one.one.extended_in is None and helped_by(case, one) is WhenShort.new_cable
 
 
-def _off(standing: dict[str, Standing]) -> Iterator[str]:
+def _off(standing: dict[str, Standing], can: str) -> Iterator[str]:
     moved = sum(1 for one in standing.values() if one.one.old_slots)
     yield f"{moved} circuits changed over, one after the other; those that matter most first."
-    yield "The old can emptied; what stays in the wall is closed."
+    yield f"The old {can} emptied; what stays in the wall is closed."
 
 
 def move_checks(case: Case, panel: str, plan: MovePlan | None) -> Iterator[Finding]:

@@ -17,11 +17,13 @@ from northspan.core.topics.circuits.calls import panel_calls
 from northspan.core.topics.circuits.checks import most_on_wire, protection_of
 from northspan.core.topics.circuits.directory import line_of
 from northspan.core.topics.circuits.joints import box_plans
+from northspan.core.topics.circuits.loaded import device_asked
 from northspan.core.topics.circuits.lost_neutral import halves_without_neutral
 from northspan.core.topics.circuits.moves import balance_moves, best_slot
 from northspan.core.topics.circuits.moving import move_plan
 from northspan.core.topics.circuits.residual_groups import group_plans
 from northspan.core.topics.circuits.room import more_room, pairs_free
+from northspan.core.topics.circuits.series import series_group
 from northspan.core.topics.circuits.slots_plan import slot_plans
 from northspan.core.topics.circuits.standing import Standing, loads_on_legs
 from northspan.core.topics.circuits.terminals import tape_steps, terminal_lines
@@ -31,7 +33,9 @@ from northspan.core.topics.sizing.run import SizedRun
 from northspan.core.working.worked import Step, given, step, whole
 
 
-def panel_plan(case: Case, key: str, layout: PanelLayout, standing: dict[str, Standing], sized: dict[str, SizedRun]) -> PanelPlan:
+def panel_plan(
+    case: Case, key: str, layout: PanelLayout, standing: dict[str, Standing], sized: dict[str, SizedRun], fault_a: float | None
+) -> PanelPlan:
     """Lay out a panel.
 
     Parameters
@@ -46,6 +50,8 @@ def panel_plan(case: Case, key: str, layout: PanelLayout, standing: dict[str, St
         Its circuits. [A]
     sized : dict
         Sized runs by id. [-]
+    fault_a : float or None
+        Fault current at it. [A]
     """
     line_v, neutral_v = voltages_at(case.tree, key, case.rulebook.supplies)
     one_line = layout.legs_land is LegsLand.one_line or neutral_v >= line_v
@@ -57,6 +63,8 @@ def panel_plan(case: Case, key: str, layout: PanelLayout, standing: dict[str, St
     halves -= {slot for one in standing.values() if not one.one.half for slot in one.one.slots}
     pairs = pairs_free(layout, free)
     say = case.rulebook.words
+    series = series_group(case, key, feeding, fault_a)
+    around = tuple(around_panel(case, key, layout, standing, tape_steps(case, standing, sized), series))
     move = move_plan(case, key, layout, standing)
     room = f"{len(free)} of {layout.spaces} free" + (f", {len(halves)} of them take two half-size devices" if halves else "")
     if not one_line and free:
@@ -73,11 +81,17 @@ def panel_plan(case: Case, key: str, layout: PanelLayout, standing: dict[str, St
         layout.read_1_a, layout.read_2_a, layout.read_neutral_a, one_line, len(free), len(halves), room,
         best_slot(case.job, key, standing, 1, 0.0), best_slot(case.job, key, standing, 1 if one_line else 2, 0.0),
         tuple(more_room(case, key, layout, standing)), tuple(terminal_lines(case, standing, sized)),
-        tuple(group_plans(case, layout, standing)), tuple(around_panel(case, key, layout, standing, tape_steps(case, standing, sized))),
+        tuple(group_plans(case, layout, standing)), around,
         tuple(box_plans(case, standing)), move, trace_plan(case, key, layout, standing),
+        _fed_from(case, key), work_lines(case.rulebook.cans.notices()),
         panel_calls(case, key, layout, standing, move, sized),
         () if one_line else balance_moves(case.job, key, standing, say), work_lines(sums),
     )  # fmt: skip
+
+
+def _fed_from(case: Case, key: str) -> str:
+    run = case.tree.above(key)
+    return case.tree.name_of(run.origin) if run else ""
 
 
 def _sums(standing: dict[str, Standing]) -> tuple[Step, Step, Step]:
@@ -101,6 +115,7 @@ def _circuit(case: Case, panel: str, one: Standing, standing: dict[str, Standing
     shared = halves_without_neutral(case, panel, one, other) if other else ()
     layout = case.job.enclosures[panel].layout
     legs = tuple(leg_of(layout, slot) for slot in one.one.slots) if layout else ()
+    asked = device_asked(case, panel, one)
     say, most = case.rulebook.words, most_on_wire(case, one)
     wire = f"{say.size_name(one.size)} {say.metal_name(one.metal)}" if one.size else "wire not noted"
     poles = {1: "single pole", 2: "two pole"}.get(one.poles, f"{one.poles} poles")
@@ -112,7 +127,8 @@ def _circuit(case: Case, panel: str, one: Standing, standing: dict[str, Standing
     return CircuitPlan(
         one.key, one.name or "no name", one.one.slots, one.one.half, one.legs, one.poles, one.rating_a, one.load_a, wire, device,
         one.one.status.value, one.one.known.value, one.one.run or "", say.fill(line_of(one)) if not one.one.run else one.name,
-        work_lines(protection_of(case, panel, one)), work_lines(most.steps) if most else (),
+        asked is not None and bool(one.rating_a) and asked.value > one.rating_a + 1e-9,
+        work_lines(protection_of(case, panel, one)), work_lines((*(asked.steps if asked else ()), *(most.steps if most else ()))),
         work_lines(shared), lands_on(case, one, legs), one.one.group,
     )  # fmt: skip
 

@@ -13,6 +13,8 @@ from northspan.core.topics.circuits.calculators import CALCULATORS
 from northspan.core.topics.circuits.checks import panel_checks
 from northspan.core.topics.circuits.panel_plan import panel_plan
 from northspan.core.topics.circuits.standing import Standing, standing_in
+from northspan.core.topics.faults.interrupting import FaultHere
+from northspan.core.topics.faults.topic import FAULTS_HERE
 from northspan.core.topics.sizing.topic import SIZED
 
 _STANDING: Result[dict[str, dict[str, Standing]]] = Result("circuits of each panel whose spaces are drawn")
@@ -32,8 +34,15 @@ def plan(case: Case, done: Done) -> Planned:
     sized = done[SIZED]
     drawn = {key: one.layout for key, one in case.job.enclosures.items() if one.layout is not None and one.status is not Status.remove}
     standing = {key: standing_in(case, key, sized) for key in drawn}
-    panels = {key: panel_plan(case, key, layout, standing[key], sized) for key, layout in drawn.items()}
+    panels = {
+        key: panel_plan(case, key, layout, standing[key], sized, _largest(done[FAULTS_HERE].get(key))) for key, layout in drawn.items()
+    }
     return Planned({"panels": panels}, results={_STANDING: standing, _PANELS: panels})
+
+
+def _largest(here: FaultHere | None) -> float | None:
+    """The larger fault current at a panel, between lines or to the neutral; None where its way from a source is not known. [A]"""
+    return here.fault.value.largest_a if here else None
 
 
 def findings(case: Case, done: Done) -> Iterator[Finding]:

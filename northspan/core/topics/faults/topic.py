@@ -11,7 +11,7 @@ from northspan.core.topics.faults.heat import Stands, heat_findings, heat_groups
 from northspan.core.topics.faults.interrupting import FaultHere, at_enclosures, fault_fields, fault_findings, faults
 from northspan.core.topics.sizing.topic import SIZED
 
-_HERE: Result[dict[str, FaultHere]] = Result("fault current by can")
+FAULTS_HERE: Result[dict[str, FaultHere]] = Result("fault current by can")
 _HEAT: Result[dict[str, tuple[Stands, ...]]] = Result("heat of a fault by run")
 
 
@@ -30,7 +30,7 @@ def plan(case: Case, done: Done) -> Planned:
     return Planned(
         onto={"enclosures": {key: fault_fields(one) for key, one in here.items()}},
         more={"runs": {key: {"working": heat_groups(found)} for key, found in heat.items() if done.wants(key)}},
-        results={_HERE: here, _HEAT: heat},
+        results={FAULTS_HERE: here, _HEAT: heat},
     )
 
 
@@ -44,7 +44,7 @@ def findings(case: Case, done: Done) -> Iterator[Finding]:
     done : Done
         What the topics so far worked out. [-]
     """
-    yield from fault_findings(case.tree, done[_HERE], case.rulebook.devices, case.rulebook.words)
+    yield from fault_findings(case.tree, done[FAULTS_HERE], case.rulebook.devices, case.rulebook.words)
     yield from heat_findings(case.tree, done[_HEAT], case.rulebook.words)
 
 

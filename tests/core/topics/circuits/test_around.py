@@ -3,6 +3,7 @@
 import unittest
 from dataclasses import asdict
 
+from northspan.core.desk.demos import DEMOS
 from northspan.core.document.job import Enclosure, Job
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
 from northspan.core.solve import solve
@@ -156,7 +157,7 @@ class Terminals(unittest.TestCase):
         job = panel(same, ground_terminals=1, grounds_paired=True)
         self.assertEqual(codes(job), [])
         call = next(one for one in solve(job).panels["P1"].calls if one.name == "grounds_pair")
-        self.assertEqual([option.outcome for option in call.options], ["1 terminals", "2 terminals"])
+        self.assertEqual([option.outcome for option in call.options], ["1 terminal", "2 terminals"])
         self.assertEqual(codes(checked(job, calls={"grounds_pair": {"school": "each"}})), ["no-terminal-for-a-ground"])
 
     def test_the_two_halves_of_a_shared_neutral_bring_one(self):
@@ -221,6 +222,46 @@ class SingleOutlets(unittest.TestCase):
         for other in ({"use": "outlets"}, {"serves": "bathroom"}):
             self.assertIn("circuit-without-ground-fault", codes(checked(panel({"W1": new | other}), calls=left)))
         self.assertEqual(solve(panel({"W1": new}, rulebook="uk-2022")).panels["P1"].calls, ())
+
+
+class Loaded(unittest.TestCase):
+    def test_loads_against_the_device_on_both_sides(self):
+        for book, volts, most_va in (("us-2023", 120, 16 * 120), ("ca-2021", 120, 16 * 120), ("uk-2022", 230, 20 * 230)):
+            for va in (most_va, most_va + volts):  # a continuous load counts 125 % there, and as it is in Britain
+                loads = {"L1": {"power_va": va, "across": "l1_neutral", "continuous": True}}
+                circuit = {"slots": (1,), "rating_a": 20, "size": "4" if book == "uk-2022" else "10", "loads": ("L1",), "residual_ma": 30}
+                job = panel({"W1": circuit}, loads, rulebook=book)
+                self.assertEqual("load-above-device" in codes(job), va > most_va, (book, va))
+                self.assertEqual(solve(job).panels["P1"].circuits[0].over, va > most_va)
+            cured(self, job, "load-above-device")
+
+
+class Replaced(unittest.TestCase):
+    def test_outlets_that_are_replaced_get_what_new_ones_would(self):
+        old = {"slots": (1,), "rating_a": 20, "status": "existing", "serves": "laundry", "use": "outlets"}
+        self.assertEqual(codes(panel({"W1": old})), [])
+        replaced = panel({"W1": old | {"outlets_replaced": True}})
+        self.assertEqual(set(codes(replaced)), {"circuit-without-ground-fault", "circuit-without-arc-fault"})
+        cites = {one.citation for one in solve(replaced).findings if one.code.startswith("circuit-without")}
+        self.assertEqual(cites, {"406.4(D)(3)", "406.4(D)(4)"})
+
+
+class Series(unittest.TestCase):
+    def test_a_breaker_ahead_rests_below_its_magnet_and_a_fuse_has_none(self):
+        for book, name in (("us-2023", "house panel of Kestrel Hollow"), ("uk-2022", "a fuse ahead")):
+            job = DEMOS[book]()
+            for panel_plan in solve(job).panels.values():
+                groups = {one.key: one.answer for one in panel_plan.around}
+                words = "alone up to 1000 A" if book == "us-2023" else "by the maker's tables"  # 5 times 200 A
+                self.assertIn(words, groups["series"], name)
+
+    def test_residual_devices_that_trip_together(self):
+        job = DEMOS["uk-2022"]()
+        self.assertIn("residual-in-series", all_codes(job))
+        feed = next(key for key, run in job.runs.items() if run.target == "CU")
+        for delayed, ma, found in ((True, 300, False), (True, 299, True), (False, 300, True)):
+            run = job.runs[feed].model_copy(update={"residual_delayed": delayed, "residual_ma": ma})
+            self.assertEqual("residual-in-series" in all_codes(checked(job, runs=job.runs | {feed: run})), found, (delayed, ma))
 
 
 class LostNeutral(unittest.TestCase):

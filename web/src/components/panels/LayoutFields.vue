@@ -5,7 +5,7 @@ import { GROUP_FIELDS, LAYOUT_FIELDS } from '../../state/panelFields'
 import { useJob } from '../../state/job'
 import FieldSet from '../parts/FieldSet.vue'
 
-/** What the label and the can say: spaces, how it is fed, bars, the space in front, and its legs as a clamp read them. */
+/** What the label and the can say: spaces, how it is fed, bars, the space in front, its legs as read. */
 const props = defineProps<{ panel: PanelOnScreen }>()
 const store = useJob()
 const values = computed(() => props.panel.layout.value as Record<string, unknown> | null)

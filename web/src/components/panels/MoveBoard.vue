@@ -4,7 +4,7 @@ import type { Schemas } from '../../api/client'
 import type { PanelOnScreen } from '../../composables/usePanel'
 import { useJob } from '../../state/job'
 
-/** The old can and the new one on the wall, slot by slot, with each cable between: whole where it reaches, broken where not. */
+/** The old can and the new one on the wall, with each cable between: whole where it reaches, broken where not. */
 const props = defineProps<{ panel: PanelOnScreen }>()
 const store = useJob()
 const plan = computed(() => props.panel.plan.value!)
@@ -80,7 +80,8 @@ const cables = computed(() =>
     const box = kept?.extended_in ? boxAt.value.get(kept.extended_in) : undefined
     const middle = box ?? { x: (from.x + to.x) / 2, y: (from.y + to.y) / 2 }
     const bend = Math.abs(middle.x - from.x) * 0.6 * (toRight.value ? 1 : -1)
-    const first = `M ${from.x} ${from.y} C ${from.x + bend} ${from.y} ${middle.x - bend} ${middle.y} ${middle.x} ${middle.y}`
+    const into = `${middle.x - bend} ${middle.y} ${middle.x} ${middle.y}`
+    const first = `M ${from.x} ${from.y} C ${from.x + bend} ${from.y} ${into}`
     const second = `C ${middle.x + bend} ${middle.y} ${to.x - bend} ${to.y} ${to.x} ${to.y}`
     // what is short ends where it ends: the rest of the way is missing
     return [{ one, path: one.state === 'short' ? first : `${first} ${second}`, tip: middle }]
@@ -94,7 +95,8 @@ const taken = (can: 'old' | 'fresh'): Set<number> =>
   )
 const label = computed(() => {
   const short = move.value.cables.filter((one) => one.state === 'short').length
-  return `${move.value.old_name} and ${plan.value.name}, ${move.value.cables.length} cables between, ${short} short; the table below has each`
+  const both = `${move.value.old_name} and ${plan.value.name}`
+  return `${both}, ${move.value.cables.length} cables between, ${short} short; the table below has each`
 })
 </script>
 

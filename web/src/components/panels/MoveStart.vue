@@ -31,11 +31,7 @@ async function move(): Promise<void> {
       <b>{{ $fill('Move this {panel} to another place') }}</b>
     </summary>
     <p class="because">
-      {{
-        $fill(
-          'A new one is hung beside it. Every circuit keeps its {slot}; then each cable reaches, or is short by so much.',
-        )
-      }}
+      {{ $fill('A new one is hung beside it; every circuit keeps its {slot}. Each cable then reaches, or is short.') }}
     </p>
     <form class="move-start" @submit.prevent="move">
       <label>To the right <input v-model="right" size="8" placeholder="4 ft 6 in" /></label>

@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import type { PanelOnScreen } from '../../composables/usePanel'
 import { useJob } from '../../state/job'
+import WorkLines from '../parts/WorkLines.vue'
 
 /** The directory of a panel, slot by slot: to read, to print on a plain printer, and as CSV both ways. */
 const props = defineProps<{ panel: PanelOnScreen }>()
@@ -63,6 +64,8 @@ function print(): void {
         </tr>
       </tbody>
     </table>
+    <h2 class="survey-title">What else is written there</h2>
+    <WorkLines :lines="panel.plan.value?.notices ?? []" />
     <div class="part-buttons">
       <button class="cure" @click="print">Print it</button>
       <a class="cure link" target="_blank" :href="`/api/jobs/${store.state?.id}/panels/${panel.key.value}/label.svg`"

@@ -46,6 +46,11 @@ function label(one: (typeof places.value)[number]['one']): string {
   return `${stands}, ${one.device}, load ${amperes(one.load_a)}${bad}`
 }
 
+/** Which inverter is on the upper terminal, and which on the lower, with their legs. */
+function inverters(lands: readonly string[]): string {
+  return lands.map((one) => one.replace(/^inverter (\d).*leg (\d)$/, '$1 on L$2')).join(', ')
+}
+
 function enter(slot: number): void {
   if (!held.value || over.value === slot) return
   over.value = slot
@@ -124,11 +129,13 @@ function onKey(event: KeyboardEvent, id: string, slot: number): void {
         @dragover.prevent="enter(one.slots[0] ?? 0)"
         @drop.prevent="drop(over || (one.slots[0] ?? 0))"
         @keydown="onKey($event, one.id, one.slots[0] ?? 1)">
-        <span class="breaker-name">{{ one.name }} </span>{{ ' ' }}
+        <span class="breaker-name"
+          >{{ one.name }} <small v-if="one.lands.length">{{ inverters(one.lands) }}</small></span
+        >{{ ' ' }}
         <b>{{ one.rating_a || '?' }}</b>
         <span
           class="breaker-load"
-          :class="{ over: one.rating_a && one.load_a > one.rating_a }"
+          :class="{ over: one.over }"
           :style="{ width: `${one.rating_a ? Math.min(100, (100 * one.load_a) / one.rating_a) : 0}%` }" />
       </button>
     </div>

@@ -150,7 +150,7 @@ const best = computed(() => (panel.plan.value?.moves ?? []).filter((one) => one.
           <WorkLines :lines="panel.circuit.value.must" />
         </template>
         <template v-if="panel.circuit.value.working.length">
-          <h2>The most on this wire</h2>
+          <h2>Its loads, and the most on this wire</h2>
           <WorkLines :lines="panel.circuit.value.working" />
         </template>
         <template v-if="panel.circuit.value.shared.length">

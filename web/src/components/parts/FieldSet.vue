@@ -24,7 +24,7 @@ import { fill } from '../../setup/terms'
 import { useJob } from '../../state/job'
 import CommitField from './CommitField.vue'
 
-/** Fields of one thing in the job, in their order, each kept as it is left. `at` is where the thing stands in the job. */
+/** Fields of one thing in the job, in order, each kept as it is left. `at` is where the thing stands in the job. */
 const props = defineProps<{ fields: Field[]; at: string; values: Record<string, unknown> }>()
 const store = useJob()
 const fields = computed(() =>
