@@ -236,6 +236,8 @@ class Docstrings(unittest.TestCase):
             "slot",
             "leg",
             "group",
+            "ring_points",
+            "ring_spurs",
             "to_come_single",
             "to_come_two_pole",
             "ground_terminals",

@@ -212,6 +212,7 @@ class Panels:
     main_protects = True
     protection: Any = staticmethod(lambda circuit_facts: ())
     spare_spaces: Any = staticmethod(lambda: None)
+    ring_limits: Any = staticmethod(lambda size: None)
     usual_lug: Any = staticmethod(lambda device_a: Worked(""))
     panel_room = staticmethod(lambda room: says("anywhere"))
     handle_height = staticmethod(lambda: says("height", 1.8, "m"))

@@ -10177,6 +10177,30 @@ export interface components {
              * @default false
              */
             ring?: boolean;
+            /**
+             * Ring Floor M2
+             * @description Floor that it serves. [m²]
+             * @default null
+             */
+            ring_floor_m2?: number | null;
+            /**
+             * Ring Line Ohm
+             * @description Its line conductor from end to end, as read. [ohm]
+             * @default null
+             */
+            ring_line_ohm?: number | null;
+            /**
+             * Ring Points
+             * @description Outlets on the ring itself, spurs left out.
+             * @default null
+             */
+            ring_points?: number | null;
+            /**
+             * Ring Spurs
+             * @description Spurs without a fuse that leave it.
+             * @default null
+             */
+            ring_spurs?: number | null;
             /** Segments */
             segments: components["schemas"]["Segment-Input"][];
             /**
@@ -10403,6 +10427,30 @@ export interface components {
              * @default false
              */
             ring: boolean;
+            /**
+             * Ring Floor M2
+             * @description Floor that it serves. [m²]
+             * @default null
+             */
+            ring_floor_m2: number | null;
+            /**
+             * Ring Line Ohm
+             * @description Its line conductor from end to end, as read. [ohm]
+             * @default null
+             */
+            ring_line_ohm: number | null;
+            /**
+             * Ring Points
+             * @description Outlets on the ring itself, spurs left out.
+             * @default null
+             */
+            ring_points: number | null;
+            /**
+             * Ring Spurs
+             * @description Spurs without a fuse that leave it.
+             * @default null
+             */
+            ring_spurs: number | null;
             /** Segments */
             segments: components["schemas"]["Segment-Output"][];
             /**

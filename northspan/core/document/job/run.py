@@ -114,6 +114,10 @@ class Run(Part):
     residual_delayed: bool = Field(False, description="That device is time-delayed, so that one behind it trips first.")
     device_type: Annotated[str, StringConstraints(max_length=12)] = Field("", description="Kind of its device; empty takes the usual one.")
     ring: bool = Field(False, description="A ring: out from its device, past all its outlets and back. Its length is the whole way round.")
+    ring_points: int | None = Field(None, ge=1, le=200, description="Outlets on the ring itself, spurs left out.")
+    ring_spurs: int | None = Field(None, ge=0, le=200, description="Spurs without a fuse that leave it.")
+    ring_floor_m2: float | None = Field(None, gt=0, le=5000, description="Floor that it serves. [m²]")
+    ring_line_ohm: float | None = Field(None, gt=0, le=1000, description="Its line conductor from end to end, as read. [ohm]")
     cannot_overload: bool = Field(False, description="Feeds fixed loads that cannot draw more than their rating.")
     measured_loop_ohm: float | None = Field(
         None, gt=0, le=10_000, description="Earth fault loop impedance measured at its far end, cold. [ohm]"

@@ -64,3 +64,9 @@ def protection(circuit_facts: CircuitFacts) -> tuple[Step, ...]:
 def spare_spaces() -> Step | None:
     """Say how many spaces must stay free in a new panel of a dwelling. [-]"""
     return ruled("s", "spaces that stay free", "two", "a panel of a dwelling leaves room for two more circuits", "Rule 8-108", 2)
+
+
+def ring_limits(size: str) -> tuple[Step, Step, Step] | None:
+    """Say that there are no rings here."""
+    del size
+    return None

@@ -57,3 +57,9 @@ class PanelRules(Hashable, Protocol):
 
     def handle_height(self) -> Step:
         """Give how high the highest handle may be. [m]"""
+
+    def ring_limits(self, size: str) -> tuple[Step, Step, Step] | None:
+        """Give what a ring is held against; None where a code knows none.
+
+        The floor it usually serves [m²], its spurs for each outlet on it [-], and its wire cold [ohm per km].
+        """

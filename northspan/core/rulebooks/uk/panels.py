@@ -10,7 +10,7 @@ from northspan.core.document.job import (
 from northspan.core.rulebooks.lugs import largest_lug
 from northspan.core.rulebooks.questions.panels import CircuitFacts
 from northspan.core.rulebooks.uk.code_tables import code_table
-from northspan.core.working.worked import Step, Worked, ruled
+from northspan.core.working.worked import Step, Worked, given, ruled
 
 main_protects = False  # the main switch of a consumer unit is no device
 
@@ -63,3 +63,21 @@ def protection(circuit_facts: CircuitFacts) -> tuple[Step, ...]:
 def spare_spaces() -> Step | None:
     """Say how many ways must stay free in a new consumer unit: the code asks for none."""
     return None
+
+
+def ring_limits(size: str) -> tuple[Step, Step, Step] | None:
+    """Give what a ring is held against: its floor [m²], its spurs [-], and its wire cold [ohm per km].
+
+    Parameters
+    ----------
+    size : str
+        Its wire. [mm²]
+
+    References
+    ----------
+    BS 7671:2018, Appendix 15, for information: a ring of 30 or 32 A in 2.5 mm²; resistance at 20 °C by BS EN 60228.
+    """
+    floor = ruled("A", "floor of a ring", "100 m²", "by the ring of the appendix", "Appendix 15", 100.0)
+    why = "no more spurs without a fuse than outlets on the ring itself, each with one outlet"
+    spurs = ruled("n", "spurs for each outlet on the ring", "one", why, "Appendix 15", 1.0)
+    return floor, spurs, given("R_20", f"{size} mm² at 20 °C", code_table("conductors").number(size, "ohm_km"), "Ω/km", "BS EN 60228")

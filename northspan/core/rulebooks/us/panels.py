@@ -89,3 +89,9 @@ def protection(circuit_facts: CircuitFacts) -> tuple[Step, ...]:
 def spare_spaces() -> Step | None:
     """Say how many spaces must stay free in a new panel of a dwelling: the code asks for none."""
     return None
+
+
+def ring_limits(size: str) -> tuple[Step, Step, Step] | None:
+    """Say that there are no rings here."""
+    del size
+    return None

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterator
 
 from northspan.core.case.case import Case
 from northspan.core.case.topic import Done, Planned, Topic
@@ -10,6 +10,7 @@ from northspan.core.document.findings import Finding
 from northspan.core.topics.electrodes.topic import BUILDINGS
 from northspan.core.topics.loops.calculators import CALCULATORS
 from northspan.core.topics.loops.checks import bonding_groups, loop_findings, wet_room_call
+from northspan.core.topics.loops.rings import ring_findings
 from northspan.core.topics.sizing.topic import SIZED
 
 
@@ -29,7 +30,7 @@ def plan(case: Case, done: Done) -> Planned:
     return Planned(more={"buildings": more})
 
 
-def findings(case: Case, done: Done) -> Iterable[Finding]:
+def findings(case: Case, done: Done) -> Iterator[Finding]:
     """Say where a loop, its bonding or its electrode is not as it must be.
 
     Parameters
@@ -39,7 +40,8 @@ def findings(case: Case, done: Done) -> Iterable[Finding]:
     done : Done
         What the topics so far worked out. [-]
     """
-    return loop_findings(case, done[SIZED])
+    yield from loop_findings(case, done[SIZED])
+    yield from ring_findings(case, done[SIZED])
 
 
 TOPIC = Topic("loops", "neutrals", plan, findings, CALCULATORS)
