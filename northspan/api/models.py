@@ -10,6 +10,7 @@ from pydantic import BaseModel, ConfigDict, Field, RootModel, StringConstraints
 from northspan.core.desk.starts import Answers, Asked
 from northspan.core.document.job import FallReading, FourPinReading, Id, Job, Leg, LibraryLoad, Name, Stock, System
 from northspan.core.document.plan import Plan
+from northspan.core.document.plan.materials import TakeOff
 
 
 class Wire(BaseModel):
@@ -114,6 +115,13 @@ class PanelMove(Wire):
     right_m: float = Field(ge=-60, le=60)
     up_m: float = Field(0, ge=-20, le=20)
     spaces: int | None = Field(None, ge=1, le=84)
+
+
+class JobMaterials(Wire):
+    """The take-off of a job, and the revision it was counted from."""
+
+    revision: int
+    take_off: TakeOff
 
 
 class GpxText(Wire):

@@ -45,6 +45,7 @@ _OUT: tuple[type[BaseModel], ...] = (
     models.RouteLegs,
     models.ReadingsList,
     models.TesterCsv,
+    models.JobMaterials,
     *dict.fromkeys(c.answer for c in CALCULATORS.values()),
     Problem,
 )

@@ -55,6 +55,25 @@ def solve(job: Job, detailed: Collection[str] | None = None) -> Plan:
     return _plan(case, planned, found)
 
 
+def worked_out(job: Job) -> tuple[Case, Done]:
+    """Work a job out without laying out its plan: for views that need more than is printed.
+
+    Parameters
+    ----------
+    job : Job
+        What exists and what is wanted. [-]
+
+    Raises
+    ------
+    InvalidJob
+        If the job refers to what does not exist.
+    """
+    case, done = case_of(job), Done(())
+    for topic in TOPICS:
+        done = done.with_results(topic.plan(case, done).results)
+    return case, done
+
+
 def _plan(case: Case, planned: Iterable[Planned], found: Iterable[Finding]) -> Plan:
     """Put together what the topics planned: whole fields first, then what they add to each other's parts."""
     fields: dict[str, Any] = {}

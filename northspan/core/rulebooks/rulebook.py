@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, field
 
 from northspan.core.document.job import Stock
+from northspan.core.rulebooks.goods import Good
 from northspan.core.rulebooks.questions.ampacities import AmpacityRules
 from northspan.core.rulebooks.questions.boxes import BoxRules
 from northspan.core.rulebooks.questions.cans import CanRules
@@ -31,8 +33,8 @@ EVERYTHING = Stock()
 class Rulebook:
     """A code. `not_covered` names what it leaves to others; `loop` is there where it protects by the earth fault loop.
 
-    `stock` is what supply houses have where it is followed; empty: all that is made. `library` names the loads that are
-    usually met there.
+    `goods` are the generic items of the trade there. `stock` is what supply houses have where it is followed; empty: all
+    that is made. `library` names the loads that are usually met there.
     """
 
     id: str
@@ -58,3 +60,4 @@ class Rulebook:
     loop: LoopRules | None = None
     stock: Stock = EVERYTHING
     library: str = "north_american"
+    goods: Mapping[str, Good] = field(default_factory=dict)

@@ -543,6 +543,55 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/cut": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Cut pieces from reels or sticks so that least is bought, exactly. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CutQuestion"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CutAnswer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/drop": {
         parameters: {
             query?: never;
@@ -1670,6 +1719,55 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/take-off": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** List everything that a job needs, each line with what asks for it. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TakeOffQuestion"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TakeOffAnswer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/tap": {
         parameters: {
             query?: never;
@@ -2170,6 +2268,100 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["Job-Output"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/materials": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List everything that a job needs, with the revision it was counted from. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    job_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["JobMaterials"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/materials.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Save the take-off as CSV. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    job_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description The table */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "text/csv": string;
                     };
                 };
                 /** @description What is wrong */
@@ -3729,6 +3921,22 @@ export interface components {
             words: string;
         };
         /**
+         * Asks
+         * @description What asks for a part of a line: which part of the job, how much, why, and by which rule. [unit of the line]
+         */
+        Asks: {
+            /** Citation */
+            citation: string;
+            /** Name */
+            name: string;
+            /** Quantity */
+            quantity: number;
+            /** Where */
+            where: string;
+            /** Why */
+            why: string;
+        };
+        /**
          * BalanceMove
          * @description The best that so many moves can do for the legs of a panel: what moves where, what difference is left [A].
          */
@@ -5016,6 +5224,34 @@ export interface components {
             words: string;
         };
         /**
+         * CutAnswer
+         * @description What is cut from each length.
+         */
+        CutAnswer: {
+            /** Cuts */
+            cuts: components["schemas"]["CutPlan"][];
+            /** Deference */
+            deference: string;
+            /** Figures */
+            figures: {
+                [key: string]: number | string;
+            };
+            /** Headline */
+            headline: string;
+            /**
+             * Margins
+             * @default []
+             */
+            margins: components["schemas"]["MarginShown"][];
+            /** Rulebook */
+            rulebook: string;
+            /**
+             * Working
+             * @default []
+             */
+            working: components["schemas"]["WorkGroup"][];
+        };
+        /**
          * CutLength
          * @description A conductor as it is cut: its length with make-up at both ends and what is coiled for later. [m]
          */
@@ -5032,6 +5268,42 @@ export interface components {
             size_name: string;
             /** Total M */
             total_m: number;
+        };
+        /**
+         * CutPlan
+         * @description How pieces are cut from lengths on reels or sticks: what is cut from each, and what is left of it. [m]
+         */
+        CutPlan: {
+            /** Left M */
+            left_m: number;
+            /** Length M */
+            length_m: number;
+            /** Pieces M */
+            pieces_m: number[];
+        };
+        /**
+         * CutQuestion
+         * @description Pieces to be cut, and the lengths they are cut from. [m]
+         */
+        CutQuestion: {
+            /**
+             * From M
+             * @description Lengths that are sold. [m]
+             */
+            from_m: number[];
+            /** Pieces M */
+            pieces_m: number[];
+            /**
+             * Rulebook
+             * @default us-2023
+             */
+            rulebook?: string;
+            /**
+             * Saw M
+             * @description Lost at each cut. [m]
+             * @default 0
+             */
+            saw_m?: number;
         };
         /**
          * DeviceRead
@@ -6879,6 +7151,16 @@ export interface components {
             loads?: {
                 [key: string]: components["schemas"]["Load-Input"];
             };
+            /**
+             * @default {
+             *       "changed": {},
+             *       "circuit_cable_m": 12,
+             *       "electrode_lead_m": 3,
+             *       "own": {},
+             *       "spare_percent": {}
+             *     }
+             */
+            materials?: components["schemas"]["Materials-Input"];
             /** Name */
             name: string;
             /**
@@ -7000,6 +7282,16 @@ export interface components {
             loads: {
                 [key: string]: components["schemas"]["Load-Output"];
             };
+            /**
+             * @default {
+             *       "changed": {},
+             *       "circuit_cable_m": 12,
+             *       "electrode_lead_m": 3,
+             *       "own": {},
+             *       "spare_percent": {}
+             *     }
+             */
+            materials: components["schemas"]["Materials-Output"];
             /** Name */
             name: string;
             /**
@@ -7099,6 +7391,15 @@ export interface components {
             name: string;
             /** Revision */
             revision: number;
+        };
+        /**
+         * JobMaterials
+         * @description The take-off of a job, and the revision it was counted from.
+         */
+        JobMaterials: {
+            /** Revision */
+            revision: number;
+            take_off: components["schemas"]["TakeOff"];
         };
         /**
          * JobPatch
@@ -7468,6 +7769,50 @@ export interface components {
              * @default false
              */
             with_heat: boolean;
+        };
+        /**
+         * LineChange
+         * @description What a person changed of a line that the plan gives; a line that is crossed out is not bought.
+         */
+        "LineChange-Input": {
+            /**
+             * Crossed Out
+             * @default false
+             */
+            crossed_out?: boolean;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /**
+             * Quantity
+             * @description Bought instead of what the plan says.
+             * @default null
+             */
+            quantity?: number | null;
+        };
+        /**
+         * LineChange
+         * @description What a person changed of a line that the plan gives; a line that is crossed out is not bought.
+         */
+        "LineChange-Output": {
+            /**
+             * Crossed Out
+             * @default false
+             */
+            crossed_out: boolean;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Quantity
+             * @description Bought instead of what the plan says.
+             * @default null
+             */
+            quantity: number | null;
         };
         /**
          * Load
@@ -7854,6 +8199,72 @@ export interface components {
             words: string;
         };
         /**
+         * Materials
+         * @description What is taken where the rules fix nothing, and what a person changed.
+         */
+        "Materials-Input": {
+            /** Changed */
+            changed?: {
+                [key: string]: components["schemas"]["LineChange-Input"];
+            };
+            /**
+             * Circuit Cable M
+             * @description Cable of a new circuit, where nobody measured it. [m]
+             * @default 12
+             */
+            circuit_cable_m?: number;
+            /**
+             * Electrode Lead M
+             * @description From the panel to the first electrode, where nobody measured it. [m]
+             * @default 3
+             */
+            electrode_lead_m?: number;
+            /** Own */
+            own?: {
+                [key: string]: components["schemas"]["OwnLine-Input"];
+            };
+            /**
+             * Spare Percent
+             * @description Bought to spare, by item of the catalogue. [%]
+             */
+            spare_percent?: {
+                [key: string]: number;
+            };
+        };
+        /**
+         * Materials
+         * @description What is taken where the rules fix nothing, and what a person changed.
+         */
+        "Materials-Output": {
+            /** Changed */
+            changed: {
+                [key: string]: components["schemas"]["LineChange-Output"];
+            };
+            /**
+             * Circuit Cable M
+             * @description Cable of a new circuit, where nobody measured it. [m]
+             * @default 12
+             */
+            circuit_cable_m: number;
+            /**
+             * Electrode Lead M
+             * @description From the panel to the first electrode, where nobody measured it. [m]
+             * @default 3
+             */
+            electrode_lead_m: number;
+            /** Own */
+            own: {
+                [key: string]: components["schemas"]["OwnLine-Output"];
+            };
+            /**
+             * Spare Percent
+             * @description Bought to spare, by item of the catalogue. [%]
+             */
+            spare_percent: {
+                [key: string]: number;
+            };
+        };
+        /**
          * Meaning
          * @description Something that changes in meaning: of which part, what it was and what it becomes.
          */
@@ -8137,6 +8548,56 @@ export interface components {
              * @default us-2023
              */
             rulebook?: string;
+        };
+        /**
+         * OwnLine
+         * @description A line that a person added.
+         */
+        "OwnLine-Input": {
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /**
+             * Quantity
+             * @description How much of its unit.
+             * @default 1
+             */
+            quantity?: number;
+            /**
+             * Unit
+             * @default each
+             * @enum {string}
+             */
+            unit?: "each" | "m" | "L";
+            /** Words */
+            words: string;
+        };
+        /**
+         * OwnLine
+         * @description A line that a person added.
+         */
+        "OwnLine-Output": {
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Quantity
+             * @description How much of its unit.
+             * @default 1
+             */
+            quantity: number;
+            /**
+             * Unit
+             * @default each
+             * @enum {string}
+             */
+            unit: "each" | "m" | "L";
+            /** Words */
+            words: string;
         };
         /**
          * PanelAnswer
@@ -11829,6 +12290,94 @@ export interface components {
          * @enum {string}
          */
         System: "split_phase" | "wye_legs" | "two_wire" | "single_phase";
+        /**
+         * TakeOff
+         * @description Every line of a job, by kind and words; what comes out of the job and what its copper weighs. [kg]
+         */
+        TakeOff: {
+            /** Comes Back */
+            comes_back: string[];
+            /** Copper Out Kg */
+            copper_out_kg: number;
+            /** Lines */
+            lines: components["schemas"]["TakeOffLine"][];
+            /** Not Counted */
+            not_counted: string[];
+            /** Rulebook */
+            rulebook: string;
+        };
+        /**
+         * TakeOffAnswer
+         * @description Everything that the job needs, line by line.
+         */
+        TakeOffAnswer: {
+            /** Deference */
+            deference: string;
+            /** Figures */
+            figures: {
+                [key: string]: number | string;
+            };
+            /** Headline */
+            headline: string;
+            /** Lines */
+            lines: components["schemas"]["TakeOffLine"][];
+            /**
+             * Margins
+             * @default []
+             */
+            margins: components["schemas"]["MarginShown"][];
+            /** Rulebook */
+            rulebook: string;
+            /**
+             * Working
+             * @default []
+             */
+            working: components["schemas"]["WorkGroup"][];
+        };
+        /**
+         * TakeOffLine
+         * @description A line: what it is, what the plan needs of it, what is bought, and how the two differ.
+         *
+         *     `status` is new, temporary (it comes back), own or existing; `needed` is by the plan, `bought` with what is spare, in whole
+         *     packs, or as a person changed it; `differs` says so.
+         */
+        TakeOffLine: {
+            /** Asks */
+            asks: components["schemas"]["Asks"][];
+            /** Bought */
+            bought: number;
+            /** Crossed Out */
+            crossed_out: boolean;
+            /** Differs */
+            differs: string;
+            /** Item */
+            item: string;
+            /** Key */
+            key: string;
+            /** Kind */
+            kind: string;
+            /** Needed */
+            needed: number;
+            /** Pieces M */
+            pieces_m: number[];
+            /** Shown */
+            shown: string;
+            /** Status */
+            status: string;
+            /** Unit */
+            unit: string;
+            /** Words */
+            words: string;
+            /** Working */
+            working: components["schemas"]["WorkLine"][];
+        };
+        /**
+         * TakeOffQuestion
+         * @description A job.
+         */
+        TakeOffQuestion: {
+            job: components["schemas"]["Job-Input"];
+        };
         /**
          * TapChoice
          * @description A tap by the rule of one length: what it must be, why, and whether that is the length it has. [m]

@@ -57,11 +57,11 @@ export function treeRows(job: Job): TreeRow[] {
 }
 
 /** The next free id with this letter. */
-export function freshId(job: Job, letter: string): string {
+export function freshId(job: Job, letter: string, also: string[] = []): string {
   const taken = new Set(
-    [job.sources, job.buildings, job.enclosures, job.electrodes, job.loads, job.runs, job.circuits, job.boxes].flatMap(
-      (parts) => Object.keys(parts),
-    ),
+    [job.sources, job.buildings, job.enclosures, job.electrodes, job.loads, job.runs, job.circuits, job.boxes]
+      .flatMap((parts) => Object.keys(parts))
+      .concat(also),
   )
   for (let i = 1; ; i++) if (!taken.has(`${letter}${i}`)) return `${letter}${i}`
 }

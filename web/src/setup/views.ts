@@ -2,6 +2,7 @@
 import type { Component } from 'vue'
 import ElectrodesView from '../components/electrodes/ElectrodesView.vue'
 import LoadsView from '../components/loads/LoadsView.vue'
+import MaterialsView from '../components/materials/MaterialsView.vue'
 import BondsView from '../components/neutrals/BondsView.vue'
 import PanelsView from '../components/panels/PanelsView.vue'
 import RecordView from '../components/record/RecordView.vue'
@@ -17,5 +18,6 @@ export const VIEWS: Record<string, Component> = {
   electrodes: ElectrodesView,
   neutrals: BondsView,
   panels: PanelsView,
+  materials: MaterialsView,
   record: RecordView,
 }

@@ -47,7 +47,6 @@ export const STEPS: WorkStep[] = [
   {
     key: 'materials',
     title: 'Materials',
-    coming: 'Cut lengths, fittings, price books and the pick list.',
     also: 'shopping list parts price book',
   },
   {

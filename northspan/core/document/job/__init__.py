@@ -15,6 +15,7 @@ from northspan.core.document.job.document import (
     Units,
 )
 from northspan.core.document.job.load import Across, LibraryLoad, Load, LoadKind
+from northspan.core.document.job.materials import LineChange, Materials, OwnLine
 from northspan.core.document.job.panel import (
     Box,
     CircuitUse,
@@ -104,9 +105,11 @@ __all__ = [
     "Leg",
     "LegsLand",
     "LibraryLoad",
+    "LineChange",
     "Load",
     "LoadKind",
     "MainKind",
+    "Materials",
     "MeasuredOver",
     "Metal",
     "Method",
@@ -115,6 +118,7 @@ __all__ = [
     "Obstacle",
     "OtherLine",
     "Over",
+    "OwnLine",
     "PanelCircuit",
     "PanelLayout",
     "Part",

@@ -7,6 +7,7 @@ from northspan.core.rulebooks.tables import Table, table
 PACKAGE = "northspan.core.rulebooks.ca"
 FILES = {
     "joint_boxes": "2021_23_boxes.csv",
+    "catalogue": "2021_catalogue.csv",
     "usual_lugs": "2021_usual_lugs.csv",
     "shelf_devices": "2021_shelf_devices.csv",
     "shelf_sizes": "2021_shelf_sizes.csv",

@@ -23,6 +23,7 @@ from northspan.core.rulebooks.ca import (
 from northspan.core.rulebooks.ca.code_tables import code_table, load_all
 from northspan.core.rulebooks.ca.limits import CA_LIMITS
 from northspan.core.rulebooks.ca.words import CaWords
+from northspan.core.rulebooks.goods import goods_of
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.rulebooks.shelf import stock_of
 
@@ -51,5 +52,6 @@ def rulebook() -> Rulebook:
         cans=cans,
         words=CaWords(),
         choices=choices,
+        goods=goods_of(code_table("catalogue")),
         stock=stock_of(code_table("shelf_devices"), code_table("shelf_sizes"), code_table("shelf_sets")),
     )

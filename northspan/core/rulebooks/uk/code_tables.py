@@ -6,6 +6,7 @@ from northspan.core.rulebooks.tables import Table, table
 
 PACKAGE = "northspan.core.rulebooks.uk"
 FILES = {
+    "catalogue": "2022_catalogue.csv",
     "usual_lugs": "2022_usual_lugs.csv",
     "singles": "2022_4D1A_singles.csv",
     "singles_drop": "2022_4D1B_singles_drop.csv",

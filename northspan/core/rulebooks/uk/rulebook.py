@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from northspan.core.rulebooks.goods import goods_of
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.rulebooks.uk import (
     ampacities,
@@ -22,7 +23,7 @@ from northspan.core.rulebooks.uk import (
     taps,
     wires,
 )
-from northspan.core.rulebooks.uk.code_tables import load_all
+from northspan.core.rulebooks.uk.code_tables import code_table, load_all
 from northspan.core.rulebooks.uk.limits import UK_LIMITS
 from northspan.core.rulebooks.uk.words import UkWords
 
@@ -51,6 +52,7 @@ def rulebook() -> Rulebook:
         cans=cans,
         words=UkWords(),
         choices=choices,
+        goods=goods_of(code_table("catalogue")),
         library="british",
         loop=loop_rules,
     )

@@ -7,6 +7,7 @@ from northspan.core.rulebooks.tables import Table, table
 PACKAGE = "northspan.core.rulebooks.us"
 FILES = {
     "joint_boxes": "2023_314-16A_boxes.csv",
+    "catalogue": "2023_catalogue.csv",
     "usual_lugs": "2023_usual_lugs.csv",
     "shelf_devices": "2023_shelf_devices.csv",
     "shelf_sizes": "2023_shelf_sizes.csv",

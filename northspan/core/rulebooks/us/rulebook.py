@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from northspan.core.rulebooks.goods import goods_of
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.rulebooks.shelf import stock_of
 from northspan.core.rulebooks.us import (
@@ -51,5 +52,6 @@ def rulebook() -> Rulebook:
         cans=cans,
         words=UsWords(),
         choices=choices,
+        goods=goods_of(code_table("catalogue")),
         stock=stock_of(code_table("shelf_devices"), code_table("shelf_sizes"), code_table("shelf_sets")),
     )

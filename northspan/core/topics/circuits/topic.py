@@ -17,8 +17,8 @@ from northspan.core.topics.faults.interrupting import FaultHere
 from northspan.core.topics.faults.topic import FAULTS_HERE
 from northspan.core.topics.sizing.topic import SIZED
 
-_STANDING: Result[dict[str, dict[str, Standing]]] = Result("circuits of each panel whose spaces are drawn")
-_PANELS: Result[dict[str, PanelPlan]] = Result("panels as laid out")
+STANDING: Result[dict[str, dict[str, Standing]]] = Result("circuits of each panel whose spaces are drawn")
+PANELS: Result[dict[str, PanelPlan]] = Result("panels as laid out")
 
 
 def plan(case: Case, done: Done) -> Planned:
@@ -37,7 +37,7 @@ def plan(case: Case, done: Done) -> Planned:
     panels = {
         key: panel_plan(case, key, layout, standing[key], sized, _largest(done[FAULTS_HERE].get(key))) for key, layout in drawn.items()
     }
-    return Planned({"panels": panels}, results={_STANDING: standing, _PANELS: panels})
+    return Planned({"panels": panels}, results={STANDING: standing, PANELS: panels})
 
 
 def _largest(here: FaultHere | None) -> float | None:
@@ -55,8 +55,8 @@ def findings(case: Case, done: Done) -> Iterator[Finding]:
     done : Done
         What the topics so far worked out. [-]
     """
-    for key, standing in done[_STANDING].items():
-        yield from panel_checks(case, done[_PANELS][key], standing, done[SIZED])
+    for key, standing in done[STANDING].items():
+        yield from panel_checks(case, done[PANELS][key], standing, done[SIZED])
 
 
 TOPIC = Topic("circuits", "panels", plan, findings, CALCULATORS)

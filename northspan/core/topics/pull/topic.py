@@ -16,7 +16,7 @@ from northspan.core.topics.pull.stages import stages
 from northspan.core.topics.pull.supports import height_findings, support_findings
 from northspan.core.topics.sizing.topic import SIZED
 
-_ROUTED: Result[dict[str, Routed]] = Result("runs with their routes")
+ROUTED: Result[dict[str, Routed]] = Result("runs with their routes")
 
 
 def plan(case: Case, done: Done) -> Planned:
@@ -35,7 +35,7 @@ def plan(case: Case, done: Done) -> Planned:
     return Planned(
         {"trenches": shared_trenches(routed, rulebook), "stages": stages(in_order, routed, rulebook)},
         onto={"runs": {key: {"pull": pull_of(one, rulebook)} for key, one in routed.items() if done.wants(key)}},
-        results={_ROUTED: routed},
+        results={ROUTED: routed},
     )
 
 
@@ -49,14 +49,14 @@ def findings(case: Case, done: Done) -> Iterator[Finding]:
     done : Done
         What the topics so far worked out. [-]
     """
-    for routed in done[_ROUTED].values():
+    for routed in done[ROUTED].values():
         if not routed.run.utility_owned:  # who owns the wires pulls them in
             yield from pull_findings(routed, case.rulebook)
         yield from height_findings(routed, case.rulebook)
         yield from support_findings(routed, case.rulebook)
         yield from fitting_findings(routed, case.rulebook)
         yield from ground_findings(routed, case.rulebook)
-    yield from locate_findings(done[_ROUTED])
+    yield from locate_findings(done[ROUTED])
 
 
 TOPIC = Topic("pull", "route", plan, findings, CALCULATORS)

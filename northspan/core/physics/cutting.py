@@ -1,0 +1,130 @@
+"""Pieces cut from lengths that are sold, so that the least is bought. Exact."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+STEPS_PER_M = 1000  # a millimetre is finer than any tape cuts
+MOST_TRIED = 200_000
+
+
+@dataclass(frozen=True, slots=True)
+class Cut:
+    """A length that is bought: what is cut from it, and what is left of it. [m]"""
+
+    length_m: float
+    pieces_m: tuple[float, ...]
+    left_m: float
+
+
+def cut_from(pieces_m: Sequence[float], lengths_m: Sequence[float], *, saw_m: float = 0.0) -> tuple[Cut, ...]:
+    """Cut pieces from lengths, as many of each as are wanted, so that least is bought in all, and of that the fewest lengths.
+
+    Parameters
+    ----------
+    pieces_m : sequence of float
+        Pieces, none longer than the longest length, shape (n,). [m]
+    lengths_m : sequence of float
+        Lengths that are sold, shape (k,). [m]
+    saw_m : float
+        Lost at each cut. [m]
+
+    Raises
+    ------
+    ValueError
+        If a piece is longer than every length.
+
+    Notes
+    -----
+    Branch and bound: the longest piece that is left goes into a length that is open, or opens one; of lengths with the same
+    room only one is tried. What is bought already and what the pieces that are left still ask for is a bound below. It begins
+    with the best of first fit in each length, so it is never worse than that; past 200 000 branches it keeps the best found.
+
+    References
+    ----------
+    Martello and Toth, Knapsack Problems, chapter 8.
+
+    Examples
+    --------
+    >>> [(one.length_m, one.pieces_m) for one in cut_from([6, 5, 4, 3], [10])]
+    [(10, (6, 4)), (10, (5, 3))]
+    """
+    saw = round(saw_m * STEPS_PER_M)
+    pieces = sorted((round(piece * STEPS_PER_M) + saw for piece in pieces_m), reverse=True)
+    lengths = sorted({round(length * STEPS_PER_M) + saw for length in lengths_m})
+    if pieces and pieces[0] > lengths[-1]:
+        raise ValueError("a piece is longer than every length")
+    search = _Search(pieces, lengths)
+    search.go(0, [], 0)
+    original = {round(length * STEPS_PER_M) + saw: length for length in lengths_m}
+    named: dict[int, list[float]] = {}
+    for piece in pieces_m:
+        named.setdefault(round(piece * STEPS_PER_M) + saw, []).append(piece)
+    found = []
+    for length, inside in search.best:
+        taken = tuple(named[piece].pop() for piece in inside)
+        found.append(Cut(original[length], taken, round((length - sum(inside)) / STEPS_PER_M, 6)))
+    return tuple(sorted(found, key=lambda one: (-one.length_m, one.left_m)))
+
+
+class _Search:
+    """The branches that were tried, and the best of them."""
+
+    def __init__(self, pieces: list[int], lengths: list[int]) -> None:
+        self.pieces, self.lengths = pieces, lengths
+        self.after = [sum(pieces[i:]) for i in range(len(pieces) + 1)]
+        self.tried = 0
+        self.best: list[tuple[int, list[int]]] = min((self._first_fit(length) for length in lengths if not pieces or length >= pieces[0]),
+                                                     key=self._cost, default=[])  # fmt: skip
+        self.cost = self._cost(self.best)
+
+    def _cost(self, open_: list[tuple[int, list[int]]]) -> tuple[int, int]:
+        return sum(length for length, _ in open_), len(open_)
+
+    def _first_fit(self, length: int) -> list[tuple[int, list[int]]]:
+        """Each piece into the first length with room; then each length as short as what is in it allows."""
+        open_: list[list[int]] = []
+        for piece in self.pieces:
+            into = next((inside for inside in open_ if sum(inside) + piece <= length), None)
+            if into is None:
+                open_.append([piece])
+            else:
+                into.append(piece)
+        return [(next(short for short in self.lengths if short >= sum(inside)), inside) for inside in open_]
+
+    def go(self, i: int, open_: list[tuple[int, list[int]]], bought: int) -> None:
+        """Put away the pieces from one on.
+
+        Parameters
+        ----------
+        i : int
+            The first piece that is left. [-]
+        open_ : list
+            Lengths that were opened, with what is in them. [mm]
+        bought : int
+            Together. [mm]
+        """
+        self.tried += 1
+        if self.tried > MOST_TRIED:
+            return
+        room = sum(length - sum(inside) for length, inside in open_)
+        missing = max(0, self.after[i] - room)
+        if (bought + missing, len(open_) + (missing > 0)) >= self.cost:
+            return
+        if i == len(self.pieces):
+            self.best, self.cost = [(length, list(inside)) for length, inside in open_], (bought, len(open_))
+            return
+        piece, seen = self.pieces[i], set[int]()
+        for length, inside in open_:
+            left = length - sum(inside)
+            if left >= piece and left not in seen:
+                seen.add(left)
+                inside.append(piece)
+                self.go(i + 1, open_, bought)
+                inside.pop()
+        for length in self.lengths:
+            if length >= piece:
+                open_.append((length, [piece]))
+                self.go(i + 1, open_, bought + length)
+                open_.pop()
