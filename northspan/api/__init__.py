@@ -12,6 +12,7 @@ from northspan.api.problems import add_error_handlers
 from northspan.api.settings import Config
 from northspan.api.spec import add_spec
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
+from northspan.store.books import Books
 from northspan.store.database import open_database
 from northspan.store.jobs import Jobs
 from northspan.store.library import Library
@@ -49,4 +50,5 @@ def create_app(config: Config) -> APIFlask:
     engine = open_database(config.data)
     app.extensions["northspan_jobs"] = Jobs(engine)
     app.extensions["northspan_library"] = Library(engine)
+    app.extensions["northspan_books"] = Books(engine)
     return app

@@ -1,14 +1,25 @@
-"""Materials over HTTP: the take-off of a job, to read and as CSV."""
+"""Materials over HTTP: the take-off of a job at the prices that are kept, as CSV, and the price books themselves."""
 
 from __future__ import annotations
 
+from datetime import UTC, datetime
+
 from apiflask import APIBlueprint
-from flask import Response
+from flask import Response, current_app, request
 
 from northspan.api import bodies, models
 from northspan.api.job_state import jobs_kept
 from northspan.core.desk.take_off import taken_off
+from northspan.core.desk.take_off.priced import price_key, priced
+from northspan.core.document.job import Units
+from northspan.core.document.price_book import PriceBook
+from northspan.core.working.errors import InvalidJob
+from northspan.files.price_table import read_book, write_book
 from northspan.files.take_off_table import write_take_off
+from northspan.standins.price_service import SHOPS, PriceService, SimulatedService
+from northspan.store.books import Books, NoSuchBook
+
+LARGEST_BOOK = 10_000_000  # bytes; 50 000 prices take about 3 000 000
 
 bp = APIBlueprint("materials", __name__, url_prefix="/api", tag="North Span")
 
@@ -16,9 +27,11 @@ bp = APIBlueprint("materials", __name__, url_prefix="/api", tag="North Span")
 @bp.get("/jobs/<job_id>/materials")
 @bp.output(models.JobMaterials)
 def job_materials(job_id: str) -> Response:
-    """List everything that a job needs, with the revision it was counted from."""
+    """List everything that a job needs at the prices that are kept, with the revision it was counted from."""
     stored = jobs_kept().get(job_id)
-    return bodies.answer(models.JobMaterials(revision=stored.revision, take_off=taken_off(stored.job)))
+    found = taken_off(stored.job)
+    prices = priced(found, _books().kept())
+    return bodies.answer(models.JobMaterials(revision=stored.revision, take_off=found, prices=prices, shops=list(SHOPS)))
 
 
 @bp.get("/jobs/<job_id>/materials.csv")
@@ -26,3 +39,67 @@ def export_materials(job_id: str) -> Response:
     """Save the take-off as CSV."""
     headers = {"Content-Disposition": 'attachment; filename="take-off.csv"'}
     return Response(write_take_off(taken_off(jobs_kept().get(job_id).job)), mimetype="text/csv", headers=headers)
+
+
+@bp.post("/jobs/<job_id>/standins/price-service")
+@bp.output(models.BookList)
+def ask_service(job_id: str) -> Response:
+    """Ask a simulated shop for the prices of what a job needs, and keep them as its book."""
+    wanted = bodies.body(models.ServiceQuestion)
+    if wanted.shop not in SHOPS:
+        raise InvalidJob("/shop", f"there is no simulated shop {wanted.shop}.", f"Shops: {', '.join(SHOPS)}.")
+    job, day = jobs_kept().get(job_id).job, datetime.now(UTC).date().isoformat()
+    service: PriceService = SimulatedService(wanted.shop, day, feet=job.units is Units.feet, silent=wanted.silent)
+    lines = [line for line in taken_off(job).lines if line.item != "own"]
+    _books().keep(service.prices([(*price_key(line), line.unit) for line in lines]))
+    return _book_list()
+
+
+@bp.get("/books")
+@bp.output(models.BookList)
+def list_books() -> Response:
+    """List the price books."""
+    return _book_list()
+
+
+@bp.post("/books")
+@bp.output(models.BookList)
+def keep_book() -> Response:
+    """Keep a price book from CSV; one of the same supplier is replaced as a whole, or nothing is."""
+    request.max_content_length = LARGEST_BOOK
+    wanted = bodies.body(models.BookText)
+    _books().keep(read_book(wanted.name, wanted.trip, wanted.text))
+    return _book_list()
+
+
+@bp.post("/books/drop")
+@bp.output(models.BookList)
+def drop_book() -> Response:
+    """Drop a price book."""
+    _books().drop(bodies.body(models.BookName).name)
+    return _book_list()
+
+
+@bp.get("/books/<name>.csv")
+def export_book(name: str) -> Response:
+    """Save a price book as CSV."""
+    book = next((one for one in _books().kept() if one.name == name), None)
+    if book is None:
+        message = f"There is no price book called {name}."
+        raise NoSuchBook(message)
+    return Response(write_book(book), mimetype="text/csv", headers={"Content-Disposition": 'attachment; filename="prices.csv"'})
+
+
+def _books() -> Books:
+    books: Books = current_app.extensions["northspan_books"]
+    return books
+
+
+def _book_list() -> Response:
+    return bodies.answer(models.BookList(books=[_item(book) for book in _books().kept()]))
+
+
+def _item(book: PriceBook) -> models.BookItem:
+    days = sorted(line.day for line in book.lines if line.day)
+    return models.BookItem(name=book.name, trip=book.trip, lines=len(book.lines), oldest=days[0] if days else "",
+                           newest=days[-1] if days else "", simulated=book.simulated)  # fmt: skip

@@ -10,7 +10,7 @@ from pydantic import BaseModel, ConfigDict, Field, RootModel, StringConstraints
 from northspan.core.desk.starts import Answers, Asked
 from northspan.core.document.job import FallReading, FourPinReading, Id, Job, Leg, LibraryLoad, Name, Stock, System
 from northspan.core.document.plan import Plan
-from northspan.core.document.plan.materials import TakeOff
+from northspan.core.document.plan.materials import PricedList, TakeOff
 
 
 class Wire(BaseModel):
@@ -117,11 +117,51 @@ class PanelMove(Wire):
     spaces: int | None = Field(None, ge=1, le=84)
 
 
+class BookItem(Wire):
+    """A price book that is kept: its supplier, what a trip there costs, how many prices, and the days they are of. [money]"""
+
+    name: str
+    trip: float
+    lines: int
+    oldest: str
+    newest: str
+    simulated: bool
+
+
+class BookList(Wire):
+    """All price books."""
+
+    books: list[BookItem]
+
+
+class BookText(Wire):
+    """A price book as CSV, the supplier's name, and what a trip there costs. [money]"""
+
+    name: Name
+    trip: float = Field(0, ge=0, le=1_000_000)
+    text: Annotated[str, StringConstraints(max_length=9_000_000)]
+
+
+class BookName(Wire):
+    """Which price book."""
+
+    name: Annotated[str, StringConstraints(min_length=1, max_length=80)]
+
+
+class ServiceQuestion(Wire):
+    """Which of the simulated shops is asked, and whether it is silent."""
+
+    shop: Annotated[str, StringConstraints(max_length=80)]
+    silent: bool = False
+
+
 class JobMaterials(Wire):
-    """The take-off of a job, and the revision it was counted from."""
+    """The take-off of a job at the prices that are kept, and the revision it was counted from."""
 
     revision: int
     take_off: TakeOff
+    prices: PricedList
+    shops: list[str]
 
 
 class GpxText(Wire):

@@ -24,6 +24,9 @@ _IN: tuple[type[BaseModel], ...] = (
     models.LoadName,
     models.CsvText,
     models.PanelMove,
+    models.BookText,
+    models.BookName,
+    models.ServiceQuestion,
     models.GpxText,
     models.ReadingsText,
     models.TesterQuestion,
@@ -46,6 +49,7 @@ _OUT: tuple[type[BaseModel], ...] = (
     models.ReadingsList,
     models.TesterCsv,
     models.JobMaterials,
+    models.BookList,
     *dict.fromkeys(c.answer for c in CALCULATORS.values()),
     Problem,
 )
@@ -62,6 +66,9 @@ _BODIES: dict[tuple[str, str], type[BaseModel]] = {
     ("/api/library", "post"): LibraryLoad,
     ("/api/library/drop", "post"): models.LoadName,
     ("/api/library/csv", "post"): models.CsvText,
+    ("/api/books", "post"): models.BookText,
+    ("/api/books/drop", "post"): models.BookName,
+    ("/api/jobs/{job_id}/standins/price-service", "post"): models.ServiceQuestion,
     ("/api/import", "post"): Job,
     ("/api/solve", "post"): Job,
 }

@@ -56,3 +56,15 @@ class LibraryRow(Base):
 
     name: Mapped[str] = mapped_column(String(80), primary_key=True)
     document: Mapped[str] = mapped_column(Text)
+
+
+class PriceBookRow(Base):
+    """A supplier's price book, as the CSV that it came as, under his name."""
+
+    __tablename__ = "price_books"
+
+    name: Mapped[str] = mapped_column(String(80), primary_key=True)
+    trip: Mapped[float]
+    simulated: Mapped[bool]
+    lines: Mapped[int]
+    document: Mapped[str] = mapped_column(Text)

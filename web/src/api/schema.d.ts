@@ -4,6 +4,180 @@
  */
 
 export interface paths {
+    "/api/books": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List the price books. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BookList"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        /** Keep a price book from CSV; one of the same supplier is replaced as a whole, or nothing is. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BookText"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BookList"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/books/drop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Drop a price book. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BookName"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BookList"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/books/{name}.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Save a price book as CSV. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    name: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description The table */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "text/csv": string;
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/ampacity": {
         parameters: {
             query?: never;
@@ -181,6 +355,55 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["ChangesAnswer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/bend": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Lay out a bend made by hand: marks along the stick, angles, and what the pipe loses or gains. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BendQuestion"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BendAnswer"];
                     };
                 };
                 /** @description What is wrong */
@@ -2296,7 +2519,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** List everything that a job needs, with the revision it was counted from. */
+        /** List everything that a job needs at the prices that are kept, with the revision it was counted from. */
         get: {
             parameters: {
                 query?: never;
@@ -2942,6 +3165,60 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["TesterCsv"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/standins/price-service": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Ask a simulated shop for the prices of what a job needs, and keep them as its book. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: {
+                    /** @description Who edits */
+                    "Northspan-Person"?: string;
+                };
+                path: {
+                    job_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ServiceQuestion"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BookList"];
                     };
                 };
                 /** @description What is wrong */
@@ -4045,6 +4322,34 @@ export interface components {
             trial?: components["schemas"]["Trial-Input"];
         };
         /**
+         * BendAnswer
+         * @description The marks along the stick.
+         */
+        BendAnswer: {
+            /** Deference */
+            deference: string;
+            /** Figures */
+            figures: {
+                [key: string]: number | string;
+            };
+            /** Headline */
+            headline: string;
+            /**
+             * Margins
+             * @default []
+             */
+            margins: components["schemas"]["MarginShown"][];
+            /** Marks */
+            marks: components["schemas"]["Mark"][];
+            /** Rulebook */
+            rulebook: string;
+            /**
+             * Working
+             * @default []
+             */
+            working: components["schemas"]["WorkGroup"][];
+        };
+        /**
          * BendMark
          * @description A bend of a pipe: how far from the head of the run [m], how sharp [degrees].
          */
@@ -4054,6 +4359,66 @@ export interface components {
             /** At M */
             at_m: number;
         };
+        /**
+         * BendQuestion
+         * @description How far over and how far to the obstacle; for a bend up its height and the shoe. [m]
+         */
+        BendQuestion: {
+            /**
+             * Angle Deg
+             * @description Of each bend, of a saddle the one in the middle. [degrees]
+             * @default 30
+             */
+            angle_deg?: number;
+            /**
+             * Away M
+             * @description From the end of the pipe to the obstacle, or from back to back. [m]
+             * @default 0
+             */
+            away_m?: number;
+            /**
+             * Over M
+             * @description How far over, or how high the end stands up. [m]
+             */
+            over_m: number;
+            /**
+             * Radius M
+             * @description Radius to the middle of the pipe. [m]
+             * @default 0.1
+             */
+            radius_m?: number;
+            /**
+             * Roll M
+             * @description How far aside too, where the pipe is not level. [m]
+             * @default 0
+             */
+            roll_m?: number;
+            /**
+             * Rulebook
+             * @default us-2023
+             */
+            rulebook?: string;
+            /** @default offset */
+            shape?: components["schemas"]["BendShape"];
+            /**
+             * Take Up M
+             * @description Take-up of the shoe, as it is marked; 0 for a heat box. [m]
+             * @default 0
+             */
+            take_up_m?: number;
+            /**
+             * Wide M
+             * @description Width of a square obstacle. [m]
+             * @default 0
+             */
+            wide_m?: number;
+        };
+        /**
+         * BendShape
+         * @description What is bent.
+         * @enum {string}
+         */
+        BendShape: "offset" | "saddle" | "box_saddle" | "stub" | "back_to_back";
         /**
          * Bond
          * @description Neutral and ground, or two bars, in one place.
@@ -4149,6 +4514,55 @@ export interface components {
              * @default 25
              */
             tails_size?: string;
+        };
+        /**
+         * BookItem
+         * @description A price book that is kept: its supplier, what a trip there costs, how many prices, and the days they are of. [money]
+         */
+        BookItem: {
+            /** Lines */
+            lines: number;
+            /** Name */
+            name: string;
+            /** Newest */
+            newest: string;
+            /** Oldest */
+            oldest: string;
+            /** Simulated */
+            simulated: boolean;
+            /** Trip */
+            trip: number;
+        };
+        /**
+         * BookList
+         * @description All price books.
+         */
+        BookList: {
+            /** Books */
+            books: components["schemas"]["BookItem"][];
+        };
+        /**
+         * BookName
+         * @description Which price book.
+         */
+        BookName: {
+            /** Name */
+            name: string;
+        };
+        /**
+         * BookText
+         * @description A price book as CSV, the supplier's name, and what a trip there costs. [money]
+         */
+        BookText: {
+            /** Name */
+            name: string;
+            /** Text */
+            text: string;
+            /**
+             * Trip
+             * @default 0
+             */
+            trip?: number;
         };
         /**
          * Bought
@@ -7394,11 +7808,14 @@ export interface components {
         };
         /**
          * JobMaterials
-         * @description The take-off of a job, and the revision it was counted from.
+         * @description The take-off of a job at the prices that are kept, and the revision it was counted from.
          */
         JobMaterials: {
+            prices: components["schemas"]["PricedList"];
             /** Revision */
             revision: number;
+            /** Shops */
+            shops: string[];
             take_off: components["schemas"]["TakeOff"];
         };
         /**
@@ -8197,6 +8614,18 @@ export interface components {
             used: number;
             /** Words */
             words: string;
+        };
+        /**
+         * Mark
+         * @description A mark on the stick, from its end, and the bend there. [m, degrees]
+         */
+        Mark: {
+            /** Angle Deg */
+            angle_deg: number;
+            /** At M */
+            at_m: number;
+            /** Way */
+            way: number;
         };
         /**
          * Materials
@@ -9640,6 +10069,45 @@ export interface components {
             trenches: components["schemas"]["TrenchPlan"][];
             /** Ways */
             ways: components["schemas"]["Way"][];
+        };
+        /**
+         * PricedLine
+         * @description A line at its shop: how it is bought, what it costs, the day of the price, and what the others ask. [money]
+         */
+        PricedLine: {
+            /** Cost */
+            cost: number | null;
+            /** Day */
+            day: string;
+            /** Key */
+            key: string;
+            /** Others */
+            others: [
+                string,
+                number
+            ][];
+            /** Shop */
+            shop: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * PricedList
+         * @description A take-off at the prices of several suppliers: lines, ways to shop, where the money is, what has no price. [money]
+         */
+        PricedList: {
+            /** Kinds */
+            kinds: {
+                [key: string]: number;
+            };
+            /** Lines */
+            lines: components["schemas"]["PricedLine"][];
+            /** Simulated */
+            simulated: boolean;
+            /** Splits */
+            splits: components["schemas"]["Split"][];
+            /** Unpriced */
+            unpriced: string[];
         };
         /**
          * Prices
@@ -11615,6 +12083,19 @@ export interface components {
          */
         Serves: "unknown" | "kitchen" | "bathroom" | "laundry" | "bedroom" | "living" | "hallway" | "garage" | "basement" | "crawl_space" | "attic" | "outdoors" | "outbuilding" | "several";
         /**
+         * ServiceQuestion
+         * @description Which of the simulated shops is asked, and whether it is silent.
+         */
+        ServiceQuestion: {
+            /** Shop */
+            shop: string;
+            /**
+             * Silent
+             * @default false
+             */
+            silent?: boolean;
+        };
+        /**
          * Severity
          * @description How much a finding matters, worst first.
          * @enum {string}
@@ -12105,6 +12586,24 @@ export interface components {
             name: string;
             /** Running */
             running: boolean;
+        };
+        /**
+         * Split
+         * @description A way to shop: where, what the lines and the trips cost, and how many lines nobody of them has. [money]
+         */
+        Split: {
+            /** Cost */
+            cost: number;
+            /** Lines Cost */
+            lines_cost: number;
+            /** Missing */
+            missing: number;
+            /** Shops */
+            shops: string[];
+            /** Trips Cost */
+            trips_cost: number;
+            /** Words */
+            words: string;
         };
         /**
          * StageLine

@@ -9,6 +9,8 @@ export type Line = Schemas['TakeOffLine']
 export function useTakeOff() {
   const store = useJob()
   const found = ref<Schemas['TakeOff'] | null>(null)
+  const prices = ref<Schemas['PricedList'] | null>(null)
+  const shops = ref<string[]>([])
   const trouble = ref('')
   const chosen = ref('')
   const part = ref('')
@@ -18,10 +20,16 @@ export function useTakeOff() {
     const id = store.state?.id
     if (!id) return
     const { data } = await client.GET('/api/jobs/{job_id}/materials', { params: { path: { job_id: id } } })
-    if (data) found.value = data.take_off as Schemas['TakeOff']
+    if (data) {
+      found.value = data.take_off as Schemas['TakeOff']
+      prices.value = data.prices as Schemas['PricedList']
+      shops.value = data.shops
+    }
     trouble.value = data ? '' : 'The server does not answer. The list is as it was.'
   }
   watch(() => [store.state?.id, store.state?.revision], count, { immediate: true })
+
+  const priceOf = computed(() => new Map((prices.value?.lines ?? []).map((one) => [one.key, one])))
 
   /** The part of the job that a pointer is about: its kind and id. */
   const owner = (where: string): string => where.split('/').slice(1, 3).join('/')
@@ -75,7 +83,25 @@ export function useTakeOff() {
     return store.edit([percent === null ? { op: 'remove', path } : { op: 'add', path, value: percent }])
   }
 
-  return { found, trouble, chosen, part, wanted, kinds, parts, line, lit, change, add, strike, spare }
+  return {
+    found,
+    prices,
+    shops,
+    priceOf,
+    count,
+    trouble,
+    chosen,
+    part,
+    wanted,
+    kinds,
+    parts,
+    line,
+    lit,
+    change,
+    add,
+    strike,
+    spare,
+  }
 }
 
 export type TakeOffOnScreen = ReturnType<typeof useTakeOff>

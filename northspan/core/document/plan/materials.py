@@ -60,3 +60,47 @@ class TakeOff:
     comes_back: tuple[str, ...]
     copper_out_kg: float
     not_counted: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Bought:
+    """A way to buy a line at a shop: how many of what, what it costs [money], and the day of the price."""
+
+    words: str
+    cost: float
+    day: str
+
+
+@dataclass(frozen=True, slots=True)
+class PricedLine:
+    """A line at its shop: how it is bought, what it costs, the day of the price, and what the others ask. [money]"""
+
+    key: str
+    shop: str
+    words: str
+    cost: float | None
+    day: str
+    others: tuple[tuple[str, float], ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Split:
+    """A way to shop: where, what the lines and the trips cost, and how many lines nobody of them has. [money]"""
+
+    words: str
+    shops: tuple[str, ...]
+    lines_cost: float
+    trips_cost: float
+    cost: float
+    missing: int
+
+
+@dataclass(frozen=True, slots=True)
+class PricedList:
+    """A take-off at the prices of several suppliers: lines, ways to shop, where the money is, what has no price. [money]"""
+
+    lines: tuple[PricedLine, ...]
+    splits: tuple[Split, ...]
+    kinds: dict[str, float]
+    simulated: bool
+    unpriced: tuple[str, ...]

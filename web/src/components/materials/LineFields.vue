@@ -12,6 +12,7 @@ const props = defineProps<{ goods: TakeOffOnScreen }>()
 const store = useJob()
 const line = computed(() => props.goods.line.value!)
 const kept = computed(() => store.job?.materials.changed[line.value.key])
+const price = computed(() => props.goods.priceOf.value.get(line.value.key))
 const own = computed(() => line.value.status === 'own')
 const shown = (amount: number): string =>
   line.value.unit === 'm' ? lengthText(amount, store.units) : `${Number(amount.toPrecision(4))}`
@@ -66,6 +67,17 @@ const step = (where: string): string => STEP[where.split('/')[1] ?? ''] ?? 'mate
       >
     </template>
     <button v-else class="cure plain" @click="goods.strike()">Take it off the list</button>
+    <template v-if="price">
+      <h2>Where it is bought</h2>
+      <p v-if="price.cost != null">
+        <b>{{ price.cost.toFixed(2) }}</b> at {{ price.shop }}: {{ price.words
+        }}<template v-if="price.day">, price of {{ price.day }}</template>
+      </p>
+      <p v-else>{{ price.words }}</p>
+      <ul class="plain-list">
+        <li v-for="[shop, cost] in price.others" :key="shop">{{ shop }}: {{ Number(cost).toFixed(2) }}</li>
+      </ul>
+    </template>
     <h2>What asks for it</h2>
     <ul class="plain-list">
       <li v-for="(one, i) in line.asks" :key="i">

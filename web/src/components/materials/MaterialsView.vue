@@ -4,6 +4,7 @@ import { useTakeOff } from '../../composables/useTakeOff'
 import { useJob } from '../../state/job'
 import FindingsStrip from '../frame/FindingsStrip.vue'
 import LineFields from './LineFields.vue'
+import PricesPart from './PricesPart.vue'
 
 /** Everything the plan needs: the parts of the job on one side, the list on the other; each lights the other. */
 const store = useJob()
@@ -63,6 +64,10 @@ async function add(): Promise<void> {
                   @click="goods.chosen.value = line.key === goods.chosen.value ? '' : line.key">
                   <b class="number">{{ line.shown }}</b>
                   <span>{{ line.words }}</span>
+                  <small v-if="goods.priceOf.value.get(line.key)?.cost != null"
+                    >{{ goods.priceOf.value.get(line.key)!.cost!.toFixed(2) }} at
+                    {{ goods.priceOf.value.get(line.key)!.shop }}</small
+                  >
                   <small v-if="line.status === 'temporary'">for now, comes back</small>
                   <small v-if="line.differs">{{ line.differs }}</small>
                 </button>
@@ -76,6 +81,7 @@ async function add(): Promise<void> {
             <label>How many <input v-model="quantity" size="4" inputmode="decimal" /></label>
             <button class="cure" type="submit">Add it</button>
           </form>
+          <PricesPart :goods="goods" />
           <p v-if="goods.found.value" class="standing">
             Not counted: {{ goods.found.value.not_counted.join(', ') }}. Prices, shops and the estimate are not built
             yet.

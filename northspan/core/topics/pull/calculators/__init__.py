@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 from northspan.core.case.calculator import Answer, Calculator
-from northspan.core.topics.pull.calculators import pulling, route, supports
+from northspan.core.topics.pull.calculators import bends, pulling, route, supports
 
 CALCULATORS = (
+    Calculator("bend", bends.BendQuestion, bends.BendAnswer, bends.bend),
     Calculator("box-fill", supports.BoxQuestion, Answer, supports.box_fill),
     Calculator("clearance", supports.ClearanceQuestion, Answer, supports.clearance),
     Calculator("cover", route.CoverQuestion, Answer, route.cover),

@@ -1,0 +1,108 @@
+"""A take-off at the prices of several suppliers: what each line costs where, and the cheapest whole."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Iterator, Sequence
+from math import ceil
+
+from northspan.core.document.plan.materials import Bought, PricedLine, PricedList, Split, TakeOff, TakeOffLine
+from northspan.core.document.price_book import BookLine, PriceBook
+from northspan.core.physics.basket import MOST_SHOPS, Basket, cheapest
+from northspan.core.physics.cutting import cut_from
+from northspan.core.rulebooks.amounts import FOOT_M
+from northspan.core.working.errors import InvalidJob
+
+MOST_PIECES = 40  # more pieces than this are bought by their sum, not cut one by one
+
+
+def priced(found: TakeOff, books: Sequence[PriceBook]) -> PricedList:
+    """Price a take-off.
+
+    Parameters
+    ----------
+    found : TakeOff
+        What is needed. [-]
+    books : sequence of PriceBook
+        Prices of each supplier. [money]
+
+    Raises
+    ------
+    InvalidJob
+        If there are more than twelve books.
+    """
+    if len(books) > MOST_SHOPS:
+        raise InvalidJob("/books", f"{len(books)} price books, and {MOST_SHOPS} are the most.", "Leave some out.")
+    wanted = [line for line in found.lines if not line.crossed_out and line.bought > 0]
+    shelves = [_shelf(book) for book in books]
+    offers = [[_offer(line, shelf) for shelf in shelves] for line in wanted]
+    costs = [[offer.cost if offer else None for offer in row] for row in offers]
+    trips = [book.trip for book in books]
+    best = cheapest(costs, trips)
+    lines = tuple(_priced(line, row, best.chosen[i], books) for i, (line, row) in enumerate(zip(wanted, offers, strict=True)))
+    one = [_split(f"all at {book.name}", cheapest([[row[i]] for row in costs], [trips[i]]), [book]) for i, book in enumerate(books)]
+    splits = (_split("cheapest, trips and all", best, books), *sorted(one, key=lambda split: (split.missing, split.cost)))
+    kinds: dict[str, float] = {}
+    for line, got in zip(wanted, lines, strict=True):
+        kinds[line.kind] = kinds.get(line.kind, 0.0) + (got.cost or 0.0)
+    return PricedList(lines, splits if books else (), kinds, any(book.simulated for book in books),
+                      tuple(line.words for line, got in zip(wanted, lines, strict=True) if got.cost is None))  # fmt: skip
+
+
+def price_key(line: TakeOffLine) -> tuple[str, str]:
+    """Say under which item and words a line is looked up: a wire costs the same in every color.
+
+    Parameters
+    ----------
+    line : TakeOffLine
+        The line. [-]
+    """
+    what = line.key.split("|")[1] if "|" in line.key else ""
+    return line.item, (what.rsplit(", ", 1)[0] if line.item == "wire" else what).lower()
+
+
+def _shelf(book: PriceBook) -> dict[tuple[str, str], list[BookLine]]:
+    by: dict[tuple[str, str], list[BookLine]] = {}
+    for line in book.lines:
+        by.setdefault((line.item, line.what.lower()), []).append(line)
+    return by
+
+
+def _offer(line: TakeOffLine, shelf: dict[tuple[str, str], list[BookLine]]) -> Bought | None:
+    """The cheapest way to buy a line at a shop: by length, by stick, by reel, by pack; None if it has none in stock."""
+    item, what = price_key(line)
+    there = [one for one in (*shelf.get((item, what), ()), *shelf.get((item, ""), ())) if one.in_stock]
+    return min(_ways(line, there), key=lambda way: way.cost, default=None)
+
+
+def _ways(line: TakeOffLine, there: Iterable[BookLine]) -> Iterator[Bought]:
+    for one in there:
+        holds = {"ft": FOOT_M, "m": 1.0, "L": 1.0, "each": 1.0}.get(one.unit, one.size)
+        if one.unit in {"m", "ft"} and line.unit == "m":
+            count = max(line.bought / holds, one.least)
+            yield Bought(f"{count:.4g} {one.unit} at {one.price:.2f}", one.price * count, one.day)
+        elif one.unit in {"stick", "reel"} and line.unit == "m":
+            number = max(_lengths(line, holds), one.least)
+            yield Bought(f"{number:g} {one.unit}{'s' if number > 1 else ''} of {holds:g} m at {one.price:.2f}", one.price * number, one.day)
+        elif (one.unit == "each" and line.unit == "each") or one.unit == "pack" or (one.unit == "L" and line.unit == "L"):
+            number = max(ceil(line.bought / holds - 1e-9), one.least)
+            yield Bought(f"{number:g} {one.unit} at {one.price:.2f}", one.price * number, one.day)
+
+
+def _lengths(line: TakeOffLine, holds_m: float) -> float:
+    """How many reels or sticks: pieces are never spliced, what has no pieces is joined."""
+    pieces = [piece for piece in line.pieces_m if piece <= holds_m + 1e-9]
+    if line.pieces_m and len(pieces) == len(line.pieces_m) <= MOST_PIECES:
+        return float(max(len(cut_from(pieces, [holds_m])), ceil(line.needed / holds_m - 1e-9)))
+    return float(ceil(line.bought / holds_m - 1e-9))
+
+
+def _priced(line: TakeOffLine, row: Sequence[Bought | None], chosen: int | None, books: Sequence[PriceBook]) -> PricedLine:
+    offer = row[chosen] if chosen is not None else None
+    others = tuple((book.name, got.cost) for book, got in zip(books, row, strict=True) if got is not None)
+    if offer is None or chosen is None:
+        return PricedLine(line.key, "", "no book has it", None, "", others)
+    return PricedLine(line.key, books[chosen].name, offer.words, offer.cost, offer.day, others)
+
+
+def _split(words: str, basket: Basket, books: Sequence[PriceBook]) -> Split:
+    return Split(words, tuple(books[shop].name for shop in basket.shops), basket.lines_cost, basket.trips_cost, basket.cost, basket.missing)

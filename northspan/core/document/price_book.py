@@ -1,0 +1,35 @@
+"""A supplier's prices: what he has, by which unit, at what price, and of what day."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+UNITS = ("each", "m", "ft", "stick", "reel", "L", "pack")
+
+
+@dataclass(frozen=True, slots=True)
+class BookLine:
+    """A price: item and words of the catalogue, its unit, how much is in one of it, least quantity, and its day.
+
+    `size` is what a stick, reel or pack holds, in metres, litres or pieces; 1 for what is sold by itself. `in_stock` is
+    whether the supplier has it. [money]
+    """
+
+    item: str
+    what: str
+    unit: str
+    size: float
+    price: float
+    least: float
+    day: str
+    in_stock: bool
+
+
+@dataclass(frozen=True, slots=True)
+class PriceBook:
+    """The prices of a supplier, and what a drive there or a delivery costs; `simulated` where no real shop stands behind it. [money]"""
+
+    name: str
+    trip: float
+    lines: tuple[BookLine, ...]
+    simulated: bool = False

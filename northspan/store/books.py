@@ -1,0 +1,85 @@
+"""The price books that people keep."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from contextlib import contextmanager
+from functools import lru_cache
+
+from sqlalchemy import Engine, delete, select
+from sqlalchemy.orm import Session
+
+from northspan.core.document.price_book import PriceBook
+from northspan.core.working.errors import NorthSpanError
+from northspan.files.price_table import read_book, write_book
+from northspan.store.database import turn_to_write
+from northspan.store.models import PriceBookRow
+
+
+class NoSuchBook(NorthSpanError):
+    """There is no price book of this name."""
+
+    code = "no-such-book"
+
+
+class Books:
+    """The price books kept in one database.
+
+    Parameters
+    ----------
+    engine : Engine
+        The database. [-]
+    """
+
+    def __init__(self, engine: Engine) -> None:
+        self._engine = engine
+
+    def kept(self) -> tuple[PriceBook, ...]:
+        """List the books, by name."""
+        with Session(self._engine) as session:
+            rows = session.scalars(select(PriceBookRow).order_by(PriceBookRow.name))
+            return tuple(_read(row.name, row.trip, row.document, row.simulated) for row in rows)
+
+    def keep(self, book: PriceBook) -> None:
+        """Keep a book; one of the same name is replaced as a whole.
+
+        Parameters
+        ----------
+        book : PriceBook
+            The book. [money]
+        """
+        row = PriceBookRow(name=book.name, trip=book.trip, simulated=book.simulated, lines=len(book.lines), document=write_book(book))
+        with self._writing() as session:
+            session.merge(row)
+            session.commit()
+
+    def drop(self, name: str) -> None:
+        """Drop a book.
+
+        Parameters
+        ----------
+        name : str
+            Its name. [-]
+
+        Raises
+        ------
+        NoSuchBook
+            If there is none of this name.
+        """
+        with self._writing() as session:
+            found = session.execute(delete(PriceBookRow).where(PriceBookRow.name == name))
+            if not found.rowcount:  # type: ignore[attr-defined]  # a cursor of a delete counts its rows
+                message = f"There is no price book called {name}."
+                raise NoSuchBook(message)
+            session.commit()
+
+    @contextmanager
+    def _writing(self) -> Iterator[Session]:
+        with turn_to_write(), Session(self._engine) as session:
+            session.connection(execution_options={"write": True})
+            yield session
+
+
+@lru_cache(maxsize=16)
+def _read(name: str, trip: float, document: str, simulated: bool) -> PriceBook:  # noqa: FBT001 - as the row has it
+    return read_book(name, trip, document, simulated=simulated)

@@ -1,0 +1,106 @@
+<script setup lang="ts">
+import { computed, onMounted, ref } from 'vue'
+import { usePrices } from '../../composables/usePrices'
+import type { TakeOffOnScreen } from '../../composables/useTakeOff'
+import { useJob } from '../../state/job'
+
+/** Where it is bought: ways to shop beside each other, where the money is, and the price books. */
+const props = defineProps<{ goods: TakeOffOnScreen }>()
+const store = useJob()
+const prices = usePrices(props.goods.count)
+const name = ref('')
+const trip = ref('0')
+const file = ref<HTMLInputElement | null>(null)
+onMounted(prices.list)
+const list = computed(() => props.goods.prices.value)
+const money = (sum: number): string => `${sum.toFixed(2)} ${store.job?.prices.currency ?? ''}`.trim()
+const most = computed(() => Math.max(1, ...Object.values(list.value?.kinds ?? {})))
+/** How old a price is, in days, by the clock of whoever looks. */
+const age = (day: string): string => {
+  const days = Math.floor((Date.now() - Date.parse(day)) / 86_400_000)
+  return days > 30 ? `, ${days} days old` : ''
+}
+
+async function read(): Promise<void> {
+  const chosen = file.value?.files?.[0]
+  if (file.value && chosen)
+    await prices.read(name.value.trim() || chosen.name.slice(0, 80), Number(trip.value) || 0, chosen)
+  if (file.value) file.value.value = ''
+}
+</script>
+
+<template>
+  <section class="prices-part" aria-label="Prices">
+    <h2 class="survey-title">What it costs</h2>
+    <p v-if="list?.simulated" class="because">Some of these prices are simulated: no real shop stands behind them.</p>
+    <template v-if="list?.splits.length">
+      <div class="table-scroll">
+        <table class="other-ways">
+          <thead>
+            <tr>
+              <th>Where</th>
+              <th class="number">Goods</th>
+              <th class="number">Trips</th>
+              <th class="number">Together</th>
+              <th class="number">Not there</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="one in list.splits" :key="one.words">
+              <td>
+                {{ one.words }}<small v-if="one.shops.length > 1">{{ one.shops.join(', ') }}</small>
+              </td>
+              <td class="number">{{ money(one.lines_cost) }}</td>
+              <td class="number">{{ money(one.trips_cost) }}</td>
+              <td class="number">
+                <b>{{ money(one.cost) }}</b>
+              </td>
+              <td class="number">{{ one.missing }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <ul class="money-bars" aria-label="Where the money is">
+        <li v-for="(sum, kind) in list.kinds" :key="kind">
+          <span>{{ kind }}</span>
+          <span class="money-bar"><span :style="{ width: `${(100 * sum) / most}%` }" /></span>
+          <span class="number">{{ money(sum) }}</span>
+        </li>
+      </ul>
+      <p v-if="list.unpriced.length">
+        No price for {{ list.unpriced.length }}: {{ list.unpriced.slice(0, 6).join('; ') }}.
+      </p>
+    </template>
+    <p v-else>No price books yet. Read one from a file, or ask a simulated shop.</p>
+    <p v-if="prices.busy.value" role="status">{{ prices.busy.value }}</p>
+    <p v-if="prices.trouble.value" class="trouble" role="alert">{{ prices.trouble.value }}</p>
+    <ul class="plain-list">
+      <li v-for="one in prices.books.value" :key="one.name">
+        <b>{{ one.name }}</b>: {{ one.lines }} prices<template v-if="one.oldest"
+          >, of {{ one.oldest }}{{ age(one.oldest) }}</template
+        >; a trip costs {{ money(one.trip) }}
+        <a class="cure link plain" :href="`/api/books/${encodeURIComponent(one.name)}.csv`" download>Save as CSV</a>
+        <button class="cure plain" :aria-label="`Drop ${one.name}`" @click="prices.drop(one.name)">Drop it</button>
+      </li>
+    </ul>
+    <div class="move-start">
+      <label>Supplier <input v-model="name" size="16" maxlength="80" placeholder="name of the shop" /></label>
+      <label>A trip there costs <input v-model="trip" size="6" inputmode="decimal" /></label>
+      <button class="cure" @click="file?.click()">Read a price list</button>
+    </div>
+    <p class="because">Columns: item, what, unit, size, price, least, day, in_stock.</p>
+    <div class="part-buttons">
+      <button v-for="shop in goods.shops.value" :key="shop" class="cure plain" @click="prices.ask(shop)">
+        Ask {{ shop }}
+      </button>
+    </div>
+    <input
+      ref="file"
+      type="file"
+      accept=".csv,text/csv"
+      class="sr-only"
+      aria-label="Price list as CSV"
+      tabindex="-1"
+      @change="read" />
+  </section>
+</template>
