@@ -236,6 +236,7 @@ class Docstrings(unittest.TestCase):
             "slot",
             "leg",
             "group",
+            "quantity",
             "ring_points",
             "ring_spurs",
             "to_come_single",

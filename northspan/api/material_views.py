@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from datetime import UTC, datetime
+from functools import lru_cache
 
 from apiflask import APIBlueprint
 from flask import Response, current_app, request
@@ -17,7 +18,7 @@ from northspan.core.working.errors import InvalidJob
 from northspan.files.price_table import read_book, write_book
 from northspan.files.take_off_table import write_take_off
 from northspan.standins.price_service import SHOPS, PriceService, SimulatedService
-from northspan.store.books import Books, NoSuchBook
+from northspan.store.books import Books, KeptBook, NoSuchBook
 
 LARGEST_BOOK = 10_000_000  # bytes; 50 000 prices take about 3 000 000
 
@@ -30,7 +31,7 @@ def job_materials(job_id: str) -> Response:
     """List everything that a job needs at the prices that are kept, with the revision it was counted from."""
     stored = jobs_kept().get(job_id)
     found = taken_off(stored.job)
-    prices = priced(found, _books().kept())
+    prices = priced(found, [_opened(book) for book in _books().kept()])
     return bodies.answer(models.JobMaterials(revision=stored.revision, take_off=found, prices=prices, shops=list(SHOPS)))
 
 
@@ -51,7 +52,7 @@ def ask_service(job_id: str) -> Response:
     job, day = jobs_kept().get(job_id).job, datetime.now(UTC).date().isoformat()
     service: PriceService = SimulatedService(wanted.shop, day, feet=job.units is Units.feet, silent=wanted.silent)
     lines = [line for line in taken_off(job).lines if line.item != "own"]
-    _books().keep(service.prices([(*price_key(line), line.unit) for line in lines]))
+    _keep(service.prices([(*price_key(line), line.unit) for line in lines]))
     return _book_list()
 
 
@@ -68,7 +69,7 @@ def keep_book() -> Response:
     """Keep a price book from CSV; one of the same supplier is replaced as a whole, or nothing is."""
     request.max_content_length = LARGEST_BOOK
     wanted = bodies.body(models.BookText)
-    _books().keep(read_book(wanted.name, wanted.trip, wanted.text))
+    _keep(read_book(wanted.name, wanted.trip, wanted.text))
     return _book_list()
 
 
@@ -87,7 +88,7 @@ def export_book(name: str) -> Response:
     if book is None:
         message = f"There is no price book called {name}."
         raise NoSuchBook(message)
-    return Response(write_book(book), mimetype="text/csv", headers={"Content-Disposition": 'attachment; filename="prices.csv"'})
+    return Response(book.text, mimetype="text/csv", headers={"Content-Disposition": 'attachment; filename="prices.csv"'})
 
 
 def _books() -> Books:
@@ -95,8 +96,17 @@ def _books() -> Books:
     return books
 
 
+def _keep(book: PriceBook) -> None:
+    _books().keep(KeptBook(book.name, book.trip, book.simulated, len(book.lines), write_book(book)))
+
+
+@lru_cache(maxsize=16)
+def _opened(kept: KeptBook) -> PriceBook:
+    return read_book(kept.name, kept.trip, kept.text, simulated=kept.simulated)
+
+
 def _book_list() -> Response:
-    return bodies.answer(models.BookList(books=[_item(book) for book in _books().kept()]))
+    return bodies.answer(models.BookList(books=[_item(_opened(book)) for book in _books().kept()]))
 
 
 def _item(book: PriceBook) -> models.BookItem:

@@ -1,17 +1,15 @@
-"""The price books that people keep."""
+"""The price books that people keep, as the tables they came as."""
 
 from __future__ import annotations
 
 from collections.abc import Iterator
 from contextlib import contextmanager
-from functools import lru_cache
+from dataclasses import dataclass
 
 from sqlalchemy import Engine, delete, select
 from sqlalchemy.orm import Session
 
-from northspan.core.document.price_book import PriceBook
 from northspan.core.working.errors import NorthSpanError
-from northspan.files.price_table import read_book, write_book
 from northspan.store.database import turn_to_write
 from northspan.store.models import PriceBookRow
 
@@ -20,6 +18,17 @@ class NoSuchBook(NorthSpanError):
     """There is no price book of this name."""
 
     code = "no-such-book"
+
+
+@dataclass(frozen=True, slots=True)
+class KeptBook:
+    """A price book as it is kept: its supplier, what a trip there costs [money], and its table."""
+
+    name: str
+    trip: float
+    simulated: bool
+    lines: int
+    text: str
 
 
 class Books:
@@ -34,21 +43,21 @@ class Books:
     def __init__(self, engine: Engine) -> None:
         self._engine = engine
 
-    def kept(self) -> tuple[PriceBook, ...]:
+    def kept(self) -> tuple[KeptBook, ...]:
         """List the books, by name."""
         with Session(self._engine) as session:
             rows = session.scalars(select(PriceBookRow).order_by(PriceBookRow.name))
-            return tuple(_read(row.name, row.trip, row.document, row.simulated) for row in rows)
+            return tuple(KeptBook(row.name, row.trip, row.simulated, row.lines, row.document) for row in rows)
 
-    def keep(self, book: PriceBook) -> None:
+    def keep(self, book: KeptBook) -> None:
         """Keep a book; one of the same name is replaced as a whole.
 
         Parameters
         ----------
-        book : PriceBook
+        book : KeptBook
             The book. [money]
         """
-        row = PriceBookRow(name=book.name, trip=book.trip, simulated=book.simulated, lines=len(book.lines), document=write_book(book))
+        row = PriceBookRow(name=book.name, trip=book.trip, simulated=book.simulated, lines=book.lines, document=book.text)
         with self._writing() as session:
             session.merge(row)
             session.commit()
@@ -78,8 +87,3 @@ class Books:
         with turn_to_write(), Session(self._engine) as session:
             session.connection(execution_options={"write": True})
             yield session
-
-
-@lru_cache(maxsize=16)
-def _read(name: str, trip: float, document: str, simulated: bool) -> PriceBook:  # noqa: FBT001 - as the row has it
-    return read_book(name, trip, document, simulated=simulated)

@@ -56,7 +56,7 @@ def cut_from(pieces_m: Sequence[float], lengths_m: Sequence[float], *, saw_m: fl
     if pieces and pieces[0] > lengths[-1]:
         raise ValueError("a piece is longer than every length")
     search = _Search(pieces, lengths)
-    search.go(0, [], 0)
+    search.go(0, (), 0)
     original = {round(length * STEPS_PER_M) + saw: length for length in lengths_m}
     named: dict[int, list[float]] = {}
     for piece in pieces_m:
@@ -68,6 +68,9 @@ def cut_from(pieces_m: Sequence[float], lengths_m: Sequence[float], *, saw_m: fl
     return tuple(sorted(found, key=lambda one: (-one.length_m, one.left_m)))
 
 
+Open = tuple[int, tuple[int, ...]]  # a length, and what is in it
+
+
 class _Search:
     """The branches that were tried, and the best of them."""
 
@@ -75,32 +78,32 @@ class _Search:
         self.pieces, self.lengths = pieces, lengths
         self.after = [sum(pieces[i:]) for i in range(len(pieces) + 1)]
         self.tried = 0
-        self.best: list[tuple[int, list[int]]] = min((self._first_fit(length) for length in lengths if not pieces or length >= pieces[0]),
-                                                     key=self._cost, default=[])  # fmt: skip
+        fits = [self._first_fit(length) for length in lengths if not pieces or length >= pieces[0]]
+        self.best: tuple[Open, ...] = min(fits, key=self._cost, default=())
         self.cost = self._cost(self.best)
 
-    def _cost(self, open_: list[tuple[int, list[int]]]) -> tuple[int, int]:
-        return sum(length for length, _ in open_), len(open_)
+    def _cost(self, opened: tuple[Open, ...]) -> tuple[int, int]:
+        return sum(length for length, _ in opened), len(opened)
 
-    def _first_fit(self, length: int) -> list[tuple[int, list[int]]]:
+    def _first_fit(self, length: int) -> tuple[Open, ...]:
         """Each piece into the first length with room; then each length as short as what is in it allows."""
-        open_: list[list[int]] = []
+        opened: list[tuple[int, ...]] = []
         for piece in self.pieces:
-            into = next((inside for inside in open_ if sum(inside) + piece <= length), None)
+            into = next((i for i, inside in enumerate(opened) if sum(inside) + piece <= length), None)
             if into is None:
-                open_.append([piece])
+                opened.append((piece,))
             else:
-                into.append(piece)
-        return [(next(short for short in self.lengths if short >= sum(inside)), inside) for inside in open_]
+                opened[into] = (*opened[into], piece)
+        return tuple((next(short for short in self.lengths if short >= sum(inside)), inside) for inside in opened)
 
-    def go(self, i: int, open_: list[tuple[int, list[int]]], bought: int) -> None:
+    def go(self, i: int, opened: tuple[Open, ...], bought: int) -> None:
         """Put away the pieces from one on.
 
         Parameters
         ----------
         i : int
             The first piece that is left. [-]
-        open_ : list
+        opened : tuple
             Lengths that were opened, with what is in them. [mm]
         bought : int
             Together. [mm]
@@ -108,23 +111,19 @@ class _Search:
         self.tried += 1
         if self.tried > MOST_TRIED:
             return
-        room = sum(length - sum(inside) for length, inside in open_)
+        room = sum(length - sum(inside) for length, inside in opened)
         missing = max(0, self.after[i] - room)
-        if (bought + missing, len(open_) + (missing > 0)) >= self.cost:
+        if (bought + missing, len(opened) + (missing > 0)) >= self.cost:
             return
         if i == len(self.pieces):
-            self.best, self.cost = [(length, list(inside)) for length, inside in open_], (bought, len(open_))
+            self.best, self.cost = opened, (bought, len(opened))
             return
         piece, seen = self.pieces[i], set[int]()
-        for length, inside in open_:
+        for at, (length, inside) in enumerate(opened):
             left = length - sum(inside)
             if left >= piece and left not in seen:
                 seen.add(left)
-                inside.append(piece)
-                self.go(i + 1, open_, bought)
-                inside.pop()
+                self.go(i + 1, (*opened[:at], (length, (*inside, piece)), *opened[at + 1 :]), bought)
         for length in self.lengths:
             if length >= piece:
-                open_.append((length, [piece]))
-                self.go(i + 1, open_, bought + length)
-                open_.pop()
+                self.go(i + 1, (*opened, (length, (piece,))), bought + length)

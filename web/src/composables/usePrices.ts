@@ -1,4 +1,4 @@
-/** Price books: read from a file, asked of the simulated shops, dropped. What they say of a job the server works out. */
+/** Price books: read from a file, asked of the simulated shops, dropped. What they say of a job is the server's. */
 import { ref } from 'vue'
 import { client, problemText, type Problem, type Schemas } from '../api/client'
 import { useJob } from '../state/job'
