@@ -13,13 +13,16 @@ from datetime import UTC, datetime
 from playwright.sync_api import sync_playwright
 
 from northspan.core.desk.demo_us import kestrel_hollow
+from northspan.core.desk.take_off import taken_off
 from northspan.core.document.job import Job
 from northspan.core.physics.balance import Item, balanced
+from northspan.core.physics.basket import cheapest
 from northspan.core.solve import solve
 from northspan.core.topics.bonds.reading import solve_bench
 from northspan.core.topics.bonds.setup import on_bench
 from northspan.core.topics.bonds.trial import Trial
 from northspan.core.topics.site.calculators import SiteQuestion, site
+from northspan.files.price_table import read_book
 from tests.browser.support import open_browser
 from tests.run import TOP
 from tests.server import Server
@@ -93,7 +96,15 @@ def plans() -> list[Row]:
     full = [[Item((1 if i % 3 else -1) * (50 + 37 * (i * i + n) % 1950) / 100, 1 if i % 3 else -1) for i in range(40)] for n in range(10)]
     balancing = times_ms(10, lambda n: balanced(full[n], 12.5, (1, 1)))
     dragged = times_ms(40, lambda n: solve(in_slot(demo, 27 + n % 2), {"F2"}))
+    offers = [[[round(5 + (7 * i + 13 * shop + n) % 90, 2) for shop in range(4)] for i in range(200)] for n in range(10)]
+    shopping = times_ms(10, lambda n: cheapest(offers[n], (0, 18, 9, 25)))
+    rows = "".join(f"item{i % 40},thing {i},each,1,{i % 97}.25,0,2026-01-{1 + i % 28:02d},yes\n" for i in range(50_000))
+    reading = times_ms(3, lambda n: read_book(f"B{n}", 0, "item,what,unit,size,price,least,day,in_stock\n" + rows))
+    counting = times_ms(20, lambda n: taken_off(longer(demo, "F2", 3000 + n)))
     return [
+        ("basket of 200 lines over four shops, the cheapest whole; median", statistics.median(shopping), 1000, "ms"),
+        ("price book of 50 000 lines read and checked; median", statistics.median(reading), 3000, "ms"),
+        ("take-off of the demo, one run changed; median", statistics.median(counting), 200, "ms"),
         ("legs of a panel of 42 spaces with 40 circuits evened, exactly; median", statistics.median(balancing), 300, "ms"),
         ("plan of the demo, a device dragged to another slot; median", statistics.median(dragged), 60, "ms"),
         ("one condition on the bond bench of the demo, before and after clearing; median", statistics.median(tried), 5, "ms"),

@@ -11,8 +11,11 @@ from flask import Response, current_app, request
 from northspan.api import bodies, models
 from northspan.api.job_state import jobs_kept
 from northspan.core.desk.take_off import taken_off
+from northspan.core.desk.take_off.estimate import estimated
+from northspan.core.desk.take_off.flips import flips
 from northspan.core.desk.take_off.priced import price_key, priced
 from northspan.core.document.job import Units
+from northspan.core.document.plan import work_lines
 from northspan.core.document.price_book import PriceBook
 from northspan.core.working.errors import InvalidJob
 from northspan.files.price_table import read_book, write_book
@@ -32,7 +35,17 @@ def job_materials(job_id: str) -> Response:
     stored = jobs_kept().get(job_id)
     found = taken_off(stored.job)
     prices = priced(found, [_opened(book) for book in _books().kept()])
-    return bodies.answer(models.JobMaterials(revision=stored.revision, take_off=found, prices=prices, shops=list(SHOPS)))
+    worked = estimated(stored.job.materials.estimate, prices.splits[0].cost if prices.splits else 0.0)
+    answer = models.JobMaterials(revision=stored.revision, take_off=found, prices=prices,
+                                 estimate=worked.value, estimate_working=work_lines(worked.steps), shops=list(SHOPS))  # fmt: skip
+    return bodies.answer(answer)
+
+
+@bp.get("/jobs/<job_id>/materials/flips")
+@bp.output(models.FlipList)
+def job_flips(job_id: str) -> Response:
+    """Find the price of a metal at which another choice becomes the cheapest, run by run."""
+    return bodies.answer(models.FlipList(flips=flips(jobs_kept().get(job_id).job)))
 
 
 @bp.get("/jobs/<job_id>/materials.csv")

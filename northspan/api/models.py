@@ -8,8 +8,9 @@ from typing import Annotated, Any, Literal
 from pydantic import BaseModel, ConfigDict, Field, RootModel, StringConstraints
 
 from northspan.core.desk.starts import Answers, Asked
+from northspan.core.desk.take_off.flips import Flip
 from northspan.core.document.job import FallReading, FourPinReading, Id, Job, Leg, LibraryLoad, Name, Stock, System
-from northspan.core.document.plan import Plan
+from northspan.core.document.plan import Plan, WorkLine
 from northspan.core.document.plan.materials import PricedList, TakeOff
 
 
@@ -155,12 +156,20 @@ class ServiceQuestion(Wire):
     silent: bool = False
 
 
+class FlipList(Wire):
+    """When the cheapest choice of a run changes with the price of a metal."""
+
+    flips: tuple[Flip, ...]
+
+
 class JobMaterials(Wire):
     """The take-off of a job at the prices that are kept, and the revision it was counted from."""
 
     revision: int
     take_off: TakeOff
     prices: PricedList
+    estimate: float
+    estimate_working: tuple[WorkLine, ...]
     shops: list[str]
 
 

@@ -50,6 +50,7 @@ _OUT: tuple[type[BaseModel], ...] = (
     models.TesterCsv,
     models.JobMaterials,
     models.BookList,
+    models.FlipList,
     *dict.fromkeys(c.answer for c in CALCULATORS.values()),
     Problem,
 )

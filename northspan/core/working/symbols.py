@@ -73,7 +73,8 @@ _IN_FORMULA = {
     "min(S, 8000 + 0.4 * max(0, S - 12000))": {"S": "nameplate"}, "L * p": {"p": "price of a metre of its cable"},
     "(x_m + 2 * m_b) * p + b / n": {"m_b": "make-up at each end", "p": "price of a metre of its cable", "b": "price of a box",
                                     "n": "circuits that share it"},
-    "n * (1 + s / 100)": {"s": "percent to spare"},
+    "M * (1 + m / 100)": {"M": "materials", "m": "markup"}, "h * r": {"h": "hours", "r": "rate"}, "M_m + W + p": {"p": "permit"},
+    "B * (1 + x / 100)": {"x": "tax"}, "n * (1 + s / 100)": {"s": "percent to spare"},
     "w + m_u - D - s": {"m_u": "make-up inside", "s": "spare in the old one"}, "s * B": {"B": "rating of the bus"},
     "0.25 * S_a": {"S_a": "the others"}, "100 * A_w / A_p": {"A_w": "area of the wires"},
 }  # fmt: skip

@@ -5,9 +5,12 @@ import unittest
 from northspan.core.desk.demo_move import MOVES
 from northspan.core.desk.demos import DEMOS
 from northspan.core.desk.take_off import taken_off
+from northspan.core.desk.take_off.estimate import estimated
+from northspan.core.desk.take_off.flips import flips
 from northspan.core.desk.take_off.priced import priced
-from northspan.core.document.job import Job
+from northspan.core.document.job import Estimate, Job
 from northspan.core.document.price_book import BookLine, PriceBook
+from northspan.core.solve import solve
 from northspan.core.working.errors import InvalidJob
 
 # counted by hand on the plan: 185 ft of studio feeder with 5 ft at each end, 30 ft to the generator with 5 ft at each end
@@ -162,6 +165,36 @@ class Priced(unittest.TestCase):
         self.assertEqual(priced(found, []).splits, ())
         with self.assertRaisesRegex(InvalidJob, "13 price books"):
             priced(found, [book(f"B{i}") for i in range(13)])
+
+
+class Estimates(unittest.TestCase):
+    def test_markup_is_on_materials_tax_on_all_and_rounding_goes_up(self):
+        terms = Estimate(hours=22, rate_per_hour=70, permit=120, markup_percent=12, tax_percent=6)
+        plain = (1840 * 1.12 + 22 * 70 + 120) * 1.06
+        self.assertAlmostEqual(estimated(terms, 1840).value, plain)
+        for step in (0.01, 1, 10, 500):
+            rounded = estimated(terms.model_copy(update={"round_to": step}), 1840).value
+            self.assertTrue(plain - 1e-6 <= rounded < plain + step)
+        exact = Estimate(hours=1, rate_per_hour=100, round_to=100)
+        self.assertEqual(estimated(exact, 0).value, 100)
+
+
+class Flips(unittest.TestCase):
+    def test_at_the_price_that_was_found_both_choices_cost_the_same(self):
+        job = DEMOS["us-2023"]()
+        flip = next(one for one in flips(job) if one.run == "F2")
+        self.assertIn("stays the cheaper until copper falls", flip.words)
+        for more, copper_cheaper in ((0.98, True), (1.02, False)):
+            price = job.prices.copper_per_kg * (1 + flip.percent / 100) * more
+            moved = job.model_copy(update={"prices": job.prices.model_copy(update={"copper_per_kg": price})})
+            ways = solve(moved, {"F2"}).runs["F2"].neighbours
+            here = next(one for one in ways if one.current)
+            copper = min(one.cost for one in ways if one.holds and one.metal == "copper")
+            self.assertEqual(copper < here.cost, copper_cheaper, more)
+
+    def test_nothing_new_or_one_metal_flips_nothing(self):
+        self.assertEqual(flips(DEMOS["uk-2022"]()), ())
+        self.assertEqual(flips(Job(name="Nothing")), ())
 
 
 if __name__ == "__main__":

@@ -1060,6 +1060,55 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/estimate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Work an estimate: materials with markup, hours by rate, permit, tax, rounded up. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["EstimateQuestion"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Answer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/fall-of-potential": {
         parameters: {
             query?: never;
@@ -2585,6 +2634,53 @@ export interface paths {
                     };
                     content: {
                         "text/csv": string;
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/materials/flips": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Find the price of a metal at which another choice becomes the cheapest, run by run. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    job_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FlipList"];
                     };
                 };
                 /** @description What is wrong */
@@ -6699,6 +6795,130 @@ export interface components {
             size?: string | null;
         };
         /**
+         * Estimate
+         * @description What an estimate needs beside materials, and what it says to the owner.
+         */
+        "Estimate-Input": {
+            /**
+             * Holds Days
+             * @description How long it holds. [days]
+             * @default 30
+             */
+            holds_days?: number;
+            /**
+             * Hours
+             * @description Of work, all people together. [h]
+             * @default 0
+             */
+            hours?: number;
+            /**
+             * Markup Percent
+             * @default 0
+             */
+            markup_percent?: number;
+            /**
+             * Not Included
+             * @default
+             */
+            not_included?: string;
+            /**
+             * Permit
+             * @default 0
+             */
+            permit?: number;
+            /**
+             * Rate Per Hour
+             * @default 0
+             */
+            rate_per_hour?: number;
+            /**
+             * Round To
+             * @description Rounded up to whole ones of this; 0 leaves it.
+             * @default 0
+             */
+            round_to?: number;
+            /**
+             * Tax Percent
+             * @default 0
+             */
+            tax_percent?: number;
+        };
+        /**
+         * Estimate
+         * @description What an estimate needs beside materials, and what it says to the owner.
+         */
+        "Estimate-Output": {
+            /**
+             * Holds Days
+             * @description How long it holds. [days]
+             * @default 30
+             */
+            holds_days: number;
+            /**
+             * Hours
+             * @description Of work, all people together. [h]
+             * @default 0
+             */
+            hours: number;
+            /**
+             * Markup Percent
+             * @default 0
+             */
+            markup_percent: number;
+            /**
+             * Not Included
+             * @default
+             */
+            not_included: string;
+            /**
+             * Permit
+             * @default 0
+             */
+            permit: number;
+            /**
+             * Rate Per Hour
+             * @default 0
+             */
+            rate_per_hour: number;
+            /**
+             * Round To
+             * @description Rounded up to whole ones of this; 0 leaves it.
+             * @default 0
+             */
+            round_to: number;
+            /**
+             * Tax Percent
+             * @default 0
+             */
+            tax_percent: number;
+        };
+        /**
+         * EstimateQuestion
+         * @description What the materials cost, and what a person says of the work. [money]
+         */
+        EstimateQuestion: {
+            /** Materials */
+            materials: number;
+            /**
+             * Rulebook
+             * @default us-2023
+             */
+            rulebook?: string;
+            /**
+             * @default {
+             *       "holds_days": 30,
+             *       "hours": 0,
+             *       "markup_percent": 0,
+             *       "not_included": "",
+             *       "permit": 0,
+             *       "rate_per_hour": 0,
+             *       "round_to": 0,
+             *       "tax_percent": 0
+             *     }
+             */
+            terms?: components["schemas"]["Estimate-Input"];
+        };
+        /**
          * FallLog
          * @description A fall-of-potential test: where the current probe stood, and the readings.
          */
@@ -7067,6 +7287,30 @@ export interface components {
          * @enum {string}
          */
         FittingKind: "pull_box" | "conduit_body";
+        /**
+         * Flip
+         * @description A run whose cheapest choice changes with the price of a metal: by how much that price has to move. [%]
+         */
+        Flip: {
+            /** Metal */
+            metal: string;
+            /** Name */
+            name: string;
+            /** Percent */
+            percent: number;
+            /** Run */
+            run: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * FlipList
+         * @description When the cheapest choice of a run changes with the price of a metal.
+         */
+        FlipList: {
+            /** Flips */
+            flips: components["schemas"]["Flip"][];
+        };
         /**
          * FourPin
          * @description A four-pin reading.
@@ -7570,6 +7814,16 @@ export interface components {
              *       "changed": {},
              *       "circuit_cable_m": 12,
              *       "electrode_lead_m": 3,
+             *       "estimate": {
+             *         "holds_days": 30,
+             *         "hours": 0,
+             *         "markup_percent": 0,
+             *         "not_included": "",
+             *         "permit": 0,
+             *         "rate_per_hour": 0,
+             *         "round_to": 0,
+             *         "tax_percent": 0
+             *       },
              *       "own": {},
              *       "spare_percent": {}
              *     }
@@ -7701,6 +7955,16 @@ export interface components {
              *       "changed": {},
              *       "circuit_cable_m": 12,
              *       "electrode_lead_m": 3,
+             *       "estimate": {
+             *         "holds_days": 30,
+             *         "hours": 0,
+             *         "markup_percent": 0,
+             *         "not_included": "",
+             *         "permit": 0,
+             *         "rate_per_hour": 0,
+             *         "round_to": 0,
+             *         "tax_percent": 0
+             *       },
              *       "own": {},
              *       "spare_percent": {}
              *     }
@@ -7811,6 +8075,10 @@ export interface components {
          * @description The take-off of a job at the prices that are kept, and the revision it was counted from.
          */
         JobMaterials: {
+            /** Estimate */
+            estimate: number;
+            /** Estimate Working */
+            estimate_working: components["schemas"]["WorkLine"][];
             prices: components["schemas"]["PricedList"];
             /** Revision */
             revision: number;
@@ -8648,6 +8916,19 @@ export interface components {
              * @default 3
              */
             electrode_lead_m?: number;
+            /**
+             * @default {
+             *       "holds_days": 30,
+             *       "hours": 0,
+             *       "markup_percent": 0,
+             *       "not_included": "",
+             *       "permit": 0,
+             *       "rate_per_hour": 0,
+             *       "round_to": 0,
+             *       "tax_percent": 0
+             *     }
+             */
+            estimate?: components["schemas"]["Estimate-Input"];
             /** Own */
             own?: {
                 [key: string]: components["schemas"]["OwnLine-Input"];
@@ -8681,6 +8962,19 @@ export interface components {
              * @default 3
              */
             electrode_lead_m: number;
+            /**
+             * @default {
+             *       "holds_days": 30,
+             *       "hours": 0,
+             *       "markup_percent": 0,
+             *       "not_included": "",
+             *       "permit": 0,
+             *       "rate_per_hour": 0,
+             *       "round_to": 0,
+             *       "tax_percent": 0
+             *     }
+             */
+            estimate: components["schemas"]["Estimate-Output"];
             /** Own */
             own: {
                 [key: string]: components["schemas"]["OwnLine-Output"];
@@ -12791,13 +13085,15 @@ export interface components {
         System: "split_phase" | "wye_legs" | "two_wire" | "single_phase";
         /**
          * TakeOff
-         * @description Every line of a job, by kind and words; what comes out of the job and what its copper weighs. [kg]
+         * @description Every line of a job, by kind and words; what is done in plain words, what comes back, copper that comes out. [kg]
          */
         TakeOff: {
             /** Comes Back */
             comes_back: string[];
             /** Copper Out Kg */
             copper_out_kg: number;
+            /** Done */
+            done: string[];
             /** Lines */
             lines: components["schemas"]["TakeOffLine"][];
             /** Not Counted */

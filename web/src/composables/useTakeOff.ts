@@ -11,6 +11,8 @@ export function useTakeOff() {
   const found = ref<Schemas['TakeOff'] | null>(null)
   const prices = ref<Schemas['PricedList'] | null>(null)
   const shops = ref<string[]>([])
+  const estimate = ref<{ total: number; working: Schemas['WorkLine'][] } | null>(null)
+  const flips = ref<Schemas['Flip'][] | null>(null)
   const trouble = ref('')
   const chosen = ref('')
   const part = ref('')
@@ -24,8 +26,16 @@ export function useTakeOff() {
       found.value = data.take_off as Schemas['TakeOff']
       prices.value = data.prices as Schemas['PricedList']
       shops.value = data.shops
+      estimate.value = { total: data.estimate, working: data.estimate_working }
+      flips.value = null
     }
     trouble.value = data ? '' : 'The server does not answer. The list is as it was.'
+  }
+  async function findFlips(): Promise<void> {
+    const { data } = await client.GET('/api/jobs/{job_id}/materials/flips', {
+      params: { path: { job_id: store.state!.id } },
+    })
+    flips.value = (data?.flips ?? []) as Schemas['Flip'][]
   }
   watch(() => [store.state?.id, store.state?.revision], count, { immediate: true })
 
@@ -87,6 +97,9 @@ export function useTakeOff() {
     found,
     prices,
     shops,
+    estimate,
+    flips,
+    findFlips,
     priceOf,
     count,
     trouble,

@@ -2,15 +2,25 @@
 
 from __future__ import annotations
 
-from northspan.core.case.calculator import Calculator
+from northspan.core.case.calculator import Answer, Calculator
 from northspan.core.desk.calculators import rules
 from northspan.core.desk.calculators.feeder import FeederAnswer, FeederQuestion, feeder
 from northspan.core.desk.calculators.panel import PanelAnswer, PanelQuestion, panel
-from northspan.core.desk.calculators.take_off import CutAnswer, CutQuestion, TakeOffAnswer, TakeOffQuestion, cut, take_off
+from northspan.core.desk.calculators.take_off import (
+    CutAnswer,
+    CutQuestion,
+    EstimateQuestion,
+    TakeOffAnswer,
+    TakeOffQuestion,
+    cut,
+    estimate,
+    take_off,
+)
 
 CALCULATORS = (
     Calculator("cut", CutQuestion, CutAnswer, cut),
     Calculator("take-off", TakeOffQuestion, TakeOffAnswer, take_off),
+    Calculator("estimate", EstimateQuestion, Answer, estimate),
     Calculator("feeder", FeederQuestion, FeederAnswer, feeder),
     Calculator("panel", PanelQuestion, PanelAnswer, panel),
     Calculator("rulebook-change", rules.RulebookChangeQuestion, rules.RulebookChangeAnswer, rules.change_rules),

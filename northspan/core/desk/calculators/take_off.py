@@ -8,7 +8,8 @@ from pydantic import Field
 
 from northspan.core.case.calculator import Answer, Question, answered
 from northspan.core.desk.take_off import taken_off
-from northspan.core.document.job import Part
+from northspan.core.desk.take_off.estimate import estimated
+from northspan.core.document.job import Estimate, Part
 from northspan.core.document.plan import WorkGroup, work_lines
 from northspan.core.document.plan.materials import CutPlan, TakeOffLine
 from northspan.core.document.upgrade import AnyJob
@@ -106,3 +107,28 @@ def cut(question: CutQuestion) -> CutAnswer:
     plain = answered(book, said, figures, {"Cuts": tuple(lines)})
     return CutAnswer(**plain.model_dump(exclude={"working"}), working=plain.working,
                      cuts=tuple(CutPlan(one.length_m, one.pieces_m, one.left_m) for one in found))  # fmt: skip
+
+
+class EstimateQuestion(Question):
+    """What the materials cost, and what a person says of the work. [money]"""
+
+    materials: float = Field(ge=0, le=1e9)
+    terms: Estimate = Estimate()
+
+
+def estimate(question: EstimateQuestion) -> Answer:
+    """Work an estimate: materials with markup, hours by rate, permit, tax, rounded up.
+
+    Parameters
+    ----------
+    question : EstimateQuestion
+        Materials and terms. [money]
+
+    Examples
+    --------
+    >>> estimate(EstimateQuestion(materials=1000, terms={"hours": 10, "rate_per_hour": 60})).headline
+    '1600, of it 600 for work'
+    """
+    worked, terms = estimated(question.terms, question.materials), question.terms
+    said = f"{worked.value:g}, of it {terms.hours * terms.rate_per_hour:g} for work"
+    return answered(rulebook_named(question.rulebook), said, {"total": worked.value}, {"Estimate": worked.steps})

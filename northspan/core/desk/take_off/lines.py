@@ -11,7 +11,7 @@ from northspan.core.desk.take_off.of_ground import ground_wants
 from northspan.core.desk.take_off.of_panels import box_wants, circuit_wants, enclosure_wants
 from northspan.core.desk.take_off.of_runs import run_wants
 from northspan.core.desk.take_off.wanted import Wanted
-from northspan.core.document.job import Job, Metal, Status
+from northspan.core.document.job import Box, Building, Electrode, Enclosure, Job, Metal, Place, Status
 from northspan.core.document.plan import work_lines
 from northspan.core.document.plan.materials import Asks, TakeOff, TakeOffLine
 from northspan.core.rulebooks.amounts import FOOT_M
@@ -58,7 +58,7 @@ def taken_off(job: Job) -> TakeOff:
     wants += [*box_wants(case, done[STANDING]), *ground_wants(case, done[BUILDINGS])]
     lines = [*_lines(case, wants), *_own(job)]
     back = tuple(dict.fromkeys(line.words for line in lines if line.status == Status.temporary.value))
-    return TakeOff(case.rulebook.title, tuple(lines), back, _copper_out_kg(case), NOT_COUNTED)
+    return TakeOff(case.rulebook.title, tuple(lines), tuple(_done(case)), back, _copper_out_kg(case), NOT_COUNTED)
 
 
 def _lines(case: Case, wants: Iterable[Wanted]) -> Iterator[TakeOffLine]:
@@ -150,6 +150,27 @@ def amount(say: Words, quantity: float, unit: str) -> str:
     if unit == "L":
         return f"{quantity / QUART_L:.2g} qt" if say.feet else f"{quantity:.2g} L"
     return f"{quantity:g}"
+
+
+def _done(case: Case) -> Iterator[str]:
+    """What is done, as an owner reads it."""
+    job, tree, say = case.job, case.tree, case.rulebook.words
+    words = {Status.new: "new", Status.temporary: "for now only", Status.remove: "taken out"}
+    parts: list[Building | Enclosure | Electrode | Box] = [*job.buildings.values(), *job.enclosures.values()]
+    parts += [*job.electrodes.values(), *job.boxes.values()]
+    for one in parts:
+        if one.status in words:
+            yield f"{one.name}: {words[one.status]}."
+    for run in job.runs.values():
+        if run.status not in words or run.utility_owned:
+            continue
+        ways = {place for segment in run.segments for place in (segment.place,)}
+        dug = ", in a trench" if Place.buried in ways else ", overhead" if Place.overhead in ways else ""
+        length = say.length_text(sum(segment.length_m for segment in run.segments))
+        yield f"{run.name}: {words[run.status]}, {length} from {tree.name_of(run.origin)} to {tree.name_of(run.target)}{dug}."
+    moved = sum(1 for one in job.circuits.values() if one.old_slots)
+    if moved:
+        yield f"{moved} circuits changed over to their new place."
 
 
 def _own(job: Job) -> Iterator[TakeOffLine]:

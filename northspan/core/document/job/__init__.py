@@ -15,7 +15,7 @@ from northspan.core.document.job.document import (
     Units,
 )
 from northspan.core.document.job.load import Across, LibraryLoad, Load, LoadKind
-from northspan.core.document.job.materials import LineChange, Materials, OwnLine
+from northspan.core.document.job.materials import Estimate, LineChange, Materials, OwnLine
 from northspan.core.document.job.panel import (
     Box,
     CircuitUse,
@@ -90,6 +90,7 @@ __all__ = [
     "EnclosureKind",
     "Entry",
     "EntryKind",
+    "Estimate",
     "FallLog",
     "FallReading",
     "Fitting",

@@ -29,6 +29,19 @@ class LineChange(Part):
     note: Note = ""
 
 
+class Estimate(Part):
+    """What an estimate needs beside materials, and what it says to the owner."""
+
+    hours: float = Field(0, ge=0, le=10_000, description="Of work, all people together. [h]")
+    rate_per_hour: float = Field(0, ge=0, le=10_000)
+    permit: float = Field(0, ge=0, le=1_000_000)
+    markup_percent: float = Field(0, ge=0, le=500)
+    tax_percent: float = Field(0, ge=0, le=100)
+    round_to: float = Field(0, ge=0, le=10_000, description="Rounded up to whole ones of this; 0 leaves it.")
+    holds_days: int = Field(30, ge=0, le=365, description="How long it holds. [days]")
+    not_included: Note = ""
+
+
 class Materials(Part):
     """What is taken where the rules fix nothing, and what a person changed."""
 
@@ -37,5 +50,6 @@ class Materials(Part):
     )
     electrode_lead_m: float = Field(3, ge=0, le=100, description="From the panel to the first electrode, where nobody measured it. [m]")
     circuit_cable_m: float = Field(12, ge=0, le=300, description="Cable of a new circuit, where nobody measured it. [m]")
+    estimate: Estimate = Estimate()
     own: dict[Id, OwnLine] = Field(default_factory=dict, max_length=400)
     changed: dict[LineKey, LineChange] = Field(default_factory=dict, max_length=1000)

@@ -53,10 +53,11 @@ class TakeOffLine:
 
 @dataclass(frozen=True, slots=True)
 class TakeOff:
-    """Every line of a job, by kind and words; what comes out of the job and what its copper weighs. [kg]"""
+    """Every line of a job, by kind and words; what is done in plain words, what comes back, copper that comes out. [kg]"""
 
     rulebook: str
     lines: tuple[TakeOffLine, ...]
+    done: tuple[str, ...]
     comes_back: tuple[str, ...]
     copper_out_kg: float
     not_counted: tuple[str, ...]

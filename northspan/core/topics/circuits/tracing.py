@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 from itertools import count, islice
 
 CORRECTS = 3  # codewords that differ in so many rounds are told apart though one reading is wrong
@@ -48,16 +49,17 @@ def rounds_for(groups: Sequence[Sequence[str]], *, forgiving: bool) -> tuple[tup
     return tuple(tuple(key for group, word in zip(groups, words, strict=True) if word >> bit & 1 for key in group) for bit in range(length))
 
 
-def _words(wanted: int, *, forgiving: bool) -> list[int]:
+@lru_cache(maxsize=256)
+def _words(wanted: int, *, forgiving: bool) -> tuple[int, ...]:
     if not forgiving:
-        return list(islice(count(1), wanted))
+        return tuple(islice(count(1), wanted))
     found: list[int] = [0]
     for word in count(1):
         if len(found) > wanted:
             break
         if all((word ^ other).bit_count() >= CORRECTS for other in found):
             found.append(word)
-    return found[1:]
+    return tuple(found[1:])
 
 
 def traced(

@@ -14,7 +14,7 @@ def upgrade() -> None:
     op.create_table(
         "price_books",
         sa.Column("name", sa.String(80), primary_key=True),
-        sa.Column("trip", sa.Float, nullable=False),
+        sa.Column("trip", sa.Double, nullable=False),
         sa.Column("simulated", sa.Boolean, nullable=False),
         sa.Column("lines", sa.Integer, nullable=False),
         sa.Column("document", sa.Text, nullable=False),

@@ -3,6 +3,7 @@ import { ref } from 'vue'
 import { useTakeOff } from '../../composables/useTakeOff'
 import { useJob } from '../../state/job'
 import FindingsStrip from '../frame/FindingsStrip.vue'
+import EstimatePart from './EstimatePart.vue'
 import LineFields from './LineFields.vue'
 import PricesPart from './PricesPart.vue'
 
@@ -82,6 +83,7 @@ async function add(): Promise<void> {
             <button class="cure" type="submit">Add it</button>
           </form>
           <PricesPart :goods="goods" />
+          <EstimatePart :goods="goods" />
           <p v-if="goods.found.value" class="standing">
             Not counted: {{ goods.found.value.not_counted.join(', ') }}. Prices, shops and the estimate are not built
             yet.

@@ -1,0 +1,85 @@
+"""Materials as a person works with them: a line and its place, a change that stays, prices, the owner's page; on a phone too."""
+
+from playwright.sync_api import expect
+
+from tests.browser.support import PHONE, BrowserCase
+
+LIST = b"item,what,unit,size,price,day\nrod,,each,1,19.50,2024-02-01\nwire,1 AWG aluminum XHHW-2,ft,1,1.10,2026-11-01\n"
+
+
+class Materials(BrowserCase):
+    def open_materials(self, page=None):
+        job_id = self.a_demo()
+        page = page or self.page
+        page.goto(f"/jobs/{job_id}/materials")
+        page.locator(".goods-line").first.wait_for()
+        return job_id
+
+    def test_a_line_lights_its_place_and_a_place_its_lines(self):
+        self.open_materials()
+        self.page.locator(".goods-line", has_text="1 AWG aluminum XHHW-2, black").click()
+        lit = self.page.locator(".asking .lit")
+        expect(lit).to_have_count(1)
+        expect(lit).to_contain_text("Studio feeder")
+        expect(self.page.get_by_label("The line")).to_contain_text("with make-up at both ends")
+        self.page.get_by_role("button", name="Studio rod").click()
+        expect(self.page.locator(".goods-line")).to_have_count(3)
+        self.page.get_by_role("button", name="The whole job").click()
+        self.page.get_by_role("textbox", name="Find").fill("elbow")
+        expect(self.page.locator(".goods-line")).to_have_count(2)
+        self.no_violation(self.page, "materials")
+
+    def test_a_change_stays_says_so_and_is_undone(self):
+        job_id = self.open_materials()
+        self.page.locator(".goods-line", has_text="ground rod, 8 ft").click()
+        field = self.page.get_by_label("Bought instead")
+        field.fill("3")
+        field.press("Enter")
+        expect(self.page.get_by_label("The line")).to_contain_text("the plan says 1")
+        self.page.get_by_label("Crossed out").check()
+        expect(self.page.locator(".goods-line.crossed")).to_have_count(1)
+        kept = self.kept(job_id)["job"]["materials"]["changed"]
+        self.assertEqual([(one["quantity"], one["crossed_out"]) for one in kept.values()], [(3, True)])
+        self.page.keyboard.press("Control+z")
+        self.page.get_by_role("button", name="Undo").click()
+        expect(self.page.locator(".goods-line.crossed")).to_have_count(0)
+        self.page.get_by_label("A line of your own").fill("Drill bit, 1 in")
+        self.page.get_by_role("button", name="Add it").click()
+        expect(self.page.locator(".goods-line", has_text="Drill bit")).to_have_count(1)
+
+    def test_prices_from_a_file_and_from_a_simulated_shop(self):
+        self.open_materials()
+        prices = self.page.get_by_label("Prices")
+        prices.get_by_label("Supplier").fill("Corner shop")
+        file = {"name": "prices.csv", "mimeType": "text/csv", "buffer": LIST}
+        self.page.get_by_label("Price list as CSV").set_input_files(file)
+        expect(prices).to_contain_text("Corner shop")
+        expect(prices).to_contain_text("days old")
+        expect(prices).to_contain_text("No price for")
+        file["buffer"] = LIST + b"rod,x,bag,1,2,\n"
+        self.page.get_by_label("Price list as CSV").set_input_files(file)
+        expect(prices.get_by_role("alert")).to_contain_text("ine 4, unit")
+        prices.get_by_role("button", name="Ask Harbor yard").click()
+        expect(prices).to_contain_text("no real shop stands behind them")
+        expect(prices.locator("tbody tr").first).to_contain_text("cheapest, trips and all")
+        estimate = self.page.get_by_label("Estimate")
+        estimate.get_by_label("Hours of work").fill("10")
+        estimate.get_by_label("Hours of work").press("Enter")
+        estimate.get_by_label("Rate by the hour").fill("60")
+        estimate.get_by_label("Rate by the hour").press("Enter")
+        expect(estimate.locator(".estimate-total")).not_to_contain_text("0.00 ")
+        estimate.get_by_text("A page for the owner").click()
+        expect(estimate).to_contain_text("Studio feeder: new, 185 ft from House panel to Studio panel, in a trench.")
+        estimate.get_by_role("button", name="When would another metal").click()
+        expect(estimate).to_contain_text("until copper falls by")
+        for name in ("Corner shop", "Harbor yard (simulated)"):
+            prices.get_by_role("button", name=f"Drop {name}").click()
+            expect(prices.get_by_role("button", name=f"Drop {name}")).to_have_count(0)
+
+    def test_a_phone_beside_a_shelf(self):
+        page = self.a_page(**PHONE)
+        self.open_materials(page)
+        self.nothing_sticks_out(page, "materials")
+        self.no_violation(page, "materials on a phone")
+        for box in [one.bounding_box() for one in page.locator(".goods-line").all()[:6]]:
+            self.assertGreaterEqual(box["height"], 44)

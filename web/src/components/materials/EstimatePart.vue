@@ -1,0 +1,73 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { TakeOffOnScreen } from '../../composables/useTakeOff'
+import type { Field } from '../../state/fields'
+import { useJob } from '../../state/job'
+import FieldSet from '../parts/FieldSet.vue'
+import WorkLines from '../parts/WorkLines.vue'
+
+/** The estimate, a page for the owner in plain words, and when another choice would be the cheaper one. */
+defineProps<{ goods: TakeOffOnScreen }>()
+const store = useJob()
+const values = computed(() => store.job?.materials.estimate as Record<string, unknown> | undefined)
+const money = (sum: number): string => `${sum.toFixed(2)} ${store.job?.prices.currency ?? ''}`.trim()
+const FIELDS: Field[] = [
+  { field: 'hours', label: 'Hours of work', type: 'number', zero: 0 },
+  { field: 'rate_per_hour', label: 'Rate by the hour', type: 'number', zero: 0 },
+  { field: 'permit', label: 'Permit and fees', type: 'number', zero: 0 },
+  { field: 'markup_percent', label: 'Markup on materials', type: 'percent', zero: 0 },
+  { field: 'tax_percent', label: 'Tax', type: 'percent', zero: 0 },
+  { field: 'round_to', label: 'Rounded up to', type: 'number', zero: 0 },
+  { field: 'holds_days', label: 'It holds, days', type: 'count', zero: 0 },
+  { field: 'not_included', label: 'Not included', type: 'text', hint: 'plaster, paint ...' },
+]
+function print(): void {
+  window.print()
+}
+</script>
+
+<template>
+  <section class="estimate-part" aria-label="Estimate">
+    <h2 class="survey-title">Estimate</h2>
+    <p class="estimate-total">
+      <b>{{ money(goods.estimate.value?.total ?? 0) }}</b>
+      <small v-if="goods.prices.value?.simulated">with simulated prices</small>
+      <small v-if="goods.prices.value?.unpriced.length"
+        >without {{ goods.prices.value.unpriced.length }} lines that have no price</small
+      >
+    </p>
+    <div class="not-printed">
+      <FieldSet v-if="values" :fields="FIELDS" at="/materials/estimate" :values="values" />
+      <details class="layout-fields">
+        <summary>How it comes about</summary>
+        <WorkLines :lines="goods.estimate.value?.working ?? []" />
+      </details>
+    </div>
+    <details class="layout-fields owner-page">
+      <summary><b>A page for the owner</b></summary>
+      <h3>{{ store.job?.name }}</h3>
+      <p v-if="store.job?.particulars.customer">For {{ store.job.particulars.customer }}</p>
+      <p>What is done:</p>
+      <ul class="plain-list">
+        <li v-for="words in goods.found.value?.done ?? []" :key="words">{{ words }}</li>
+      </ul>
+      <p>What it costs, all in: {{ money(goods.estimate.value?.total ?? 0) }}.</p>
+      <p>
+        Not included: {{ store.job?.materials.estimate.not_included || 'plaster, paint, and what nobody can see yet' }}.
+      </p>
+      <p>This holds for {{ store.job?.materials.estimate.holds_days }} days. The inspector has the last word.</p>
+      <button class="cure not-printed" @click="print">Print it</button>
+    </details>
+    <div class="not-printed">
+      <button v-if="!goods.flips.value" class="cure plain" @click="goods.findFlips()">
+        When would another metal be cheaper?
+      </button>
+      <ul v-else class="plain-list">
+        <li v-for="one in goods.flips.value" :key="`${one.run} ${one.metal}`">
+          <b>{{ one.name }}</b>: {{ one.words }}
+        </li>
+        <li v-if="!goods.flips.value.length">No price of copper or aluminum near today's changes a choice.</li>
+      </ul>
+    </div>
+  </section>
+</template>
