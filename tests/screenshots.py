@@ -12,11 +12,14 @@ from tests.run import TOP
 from tests.server import Server
 
 WIDE: dict[str, Any] = {"viewport": {"width": 1280, "height": 800}}
-NIGHT = WIDE | {"color_scheme": "dark"}
 
 
-def everything(page: Page) -> None:
-    page.locator(".findings .plain").click()
+def a_line(page: Page) -> None:
+    for shop in ("Ask Counter", "Ask Harbor"):
+        with page.expect_response("**/materials"):
+            page.get_by_role("button", name=shop).click()
+    page.locator(".goods-line", has_text="1 AWG aluminum XHHW-2, black").click()
+    page.locator(".center-scroll").evaluate("one => one.scrollTo(0, 0)")
 
 
 def working(page: Page) -> None:
@@ -85,7 +88,7 @@ SHOTS: dict[str, tuple[str, dict[str, Any], Any]] = {
     "panels-move": ("/jobs/{move}/panels", WIDE, into_boxes),
     "site": ("/jobs/{id}/sizing", WIDE, site),
     "sizing": ("/jobs/{id}/sizing", WIDE, None),
-    "sizing-night-findings": ("/jobs/{id}/sizing", NIGHT, everything),
+    "materials": ("/jobs/{id}/materials", WIDE, a_line),
     "sizing-working": ("/jobs/{id}/sizing", WIDE, working),
     "sizing-phone": ("/jobs/{id}/sizing", PHONE, None),
     "sizing-canada": ("/jobs/{ca}/sizing", WIDE, None),

@@ -62,7 +62,7 @@ class Materials(BrowserCase):
         prices.get_by_role("button", name="Ask Harbor yard").click()
         expect(prices).to_contain_text("no real shop stands behind them")
         expect(prices.locator("tbody tr").first).to_contain_text("cheapest, trips and all")
-        estimate = self.page.get_by_label("Estimate")
+        estimate = self.page.locator(".estimate-part")
         estimate.get_by_label("Hours of work").fill("10")
         estimate.get_by_label("Hours of work").press("Enter")
         estimate.get_by_label("Rate by the hour").fill("60")
