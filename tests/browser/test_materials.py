@@ -83,3 +83,20 @@ class Materials(BrowserCase):
         self.no_violation(page, "materials on a phone")
         for box in [one.bounding_box() for one in page.locator(".goods-line").all()[:6]]:
             self.assertGreaterEqual(box["height"], 44)
+
+    def test_a_pick_list_is_ticked_off_with_a_thumb(self):
+        page = self.a_page(**PHONE)
+        job_id = self.open_materials(page)
+        page.get_by_role("button", name="Pick list").click()
+        rod = page.get_by_role("group", name="ground rod, 8 ft long")
+        got = rod.get_by_role("button", name="Got it")
+        self.assertGreaterEqual(got.bounding_box()["height"], 56)
+        got.click()
+        expect(got).to_have_attribute("aria-pressed", "true")
+        rod.get_by_role("button", name="Not there").click()
+        expect(rod).to_contain_text("not there")
+        expect(got).to_have_attribute("aria-pressed", "false")
+        changed = self.kept(job_id)["job"]["materials"]["changed"]
+        self.assertEqual([one["got"] for one in changed.values()], ["not_there"])
+        self.nothing_sticks_out(page, "the pick list")
+        self.no_violation(page, "the pick list")

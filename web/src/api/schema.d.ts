@@ -7376,6 +7376,12 @@ export interface components {
          */
         Fuel: "propane" | "natural_gas" | "gasoline" | "diesel";
         /**
+         * Got
+         * @description What became of a line at the counter.
+         * @enum {string}
+         */
+        Got: "" | "got" | "not_there";
+        /**
          * GpxText
          * @description A GPX file, as text.
          */
@@ -8466,6 +8472,11 @@ export interface components {
              */
             crossed_out?: boolean;
             /**
+             * @description At the counter: taken, or not there; what was taken instead is the note.
+             * @default
+             */
+            got?: components["schemas"]["Got"];
+            /**
              * Note
              * @default
              */
@@ -8487,6 +8498,11 @@ export interface components {
              * @default false
              */
             crossed_out: boolean;
+            /**
+             * @description At the counter: taken, or not there; what was taken instead is the note.
+             * @default
+             */
+            got: components["schemas"]["Got"];
             /**
              * Note
              * @default
@@ -13145,6 +13161,8 @@ export interface components {
             crossed_out: boolean;
             /** Differs */
             differs: string;
+            /** Got */
+            got: string;
             /** Item */
             item: string;
             /** Key */

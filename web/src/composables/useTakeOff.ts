@@ -71,9 +71,9 @@ export function useTakeOff() {
   const line = computed(() => found.value?.lines.find((one) => one.key === chosen.value))
   const lit = computed(() => new Set(line.value?.asks.map((one) => owner(one.where)) ?? []))
 
-  function change(fields: Record<string, unknown>): Promise<void> {
-    const before = store.job?.materials.changed[chosen.value] ?? {}
-    const path = `/materials/changed/${chosen.value.replaceAll('~', '~0').replaceAll('/', '~1')}`
+  function change(fields: Record<string, unknown>, key = chosen.value): Promise<void> {
+    const before = store.job?.materials.changed[key] ?? {}
+    const path = `/materials/changed/${key.replaceAll('~', '~0').replaceAll('/', '~1')}`
     return store.edit([{ op: 'add', path, value: { ...before, ...fields } }])
   }
 

@@ -90,7 +90,7 @@ def _line(case: Case, good: Good, what: str, status: Status, ones: list[Wanted])
     note = f" ({change.note})" if change and change.note else ""
     return TakeOffLine(
         key, good.item, good.kind, f"{good.words}, {what}" if what else good.words, good.unit, status.value, needed, bought,
-        amount(say, bought, good.unit), f"{differs}{note}".strip(), crossed,
+        amount(say, bought, good.unit), f"{differs}{note}".strip(), crossed, change.got.value if change else "",
         tuple(Asks(one.where, one.name, one.quantity, one.why, one.citation) for one in ones),
         tuple(sorted((piece for one in ones for piece in one.pieces_m), reverse=True)), work_lines(worked.steps),
     )  # fmt: skip
@@ -177,7 +177,12 @@ def _own(job: Job) -> Iterator[TakeOffLine]:
     for key, one in job.materials.own.items():
         asks = (Asks(f"/materials/own/{key}", "added by hand", one.quantity, one.note, "you"),)
         yield TakeOffLine(f"own|{key}", "own", "own", one.words, one.unit, "own", one.quantity, one.quantity, f"{one.quantity:g}",
-                          one.note, crossed_out=False, asks=asks, pieces_m=(), working=())  # fmt: skip
+                          one.note, crossed_out=False, got=_got(job, f"own|{key}"), asks=asks, pieces_m=(), working=())  # fmt: skip
+
+
+def _got(job: Job, key: str) -> str:
+    change = job.materials.changed.get(key)
+    return change.got.value if change else ""
 
 
 def _copper_out_kg(case: Case) -> float:

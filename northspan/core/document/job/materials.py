@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from enum import StrEnum
 from typing import Annotated, Literal
 
 from pydantic import Field, StringConstraints
@@ -21,11 +22,20 @@ class OwnLine(Part):
     note: Note = ""
 
 
+class Got(StrEnum):
+    """What became of a line at the counter."""
+
+    open = ""
+    got = "got"
+    not_there = "not_there"
+
+
 class LineChange(Part):
     """What a person changed of a line that the plan gives; a line that is crossed out is not bought."""
 
     quantity: float | None = Field(None, ge=0, le=1_000_000, description="Bought instead of what the plan says.")
     crossed_out: bool = False
+    got: Got = Field(Got.open, description="At the counter: taken, or not there; what was taken instead is the note.")
     note: Note = ""
 
 

@@ -46,6 +46,7 @@ class TakeOffLine:
     shown: str
     differs: str
     crossed_out: bool
+    got: str
     asks: tuple[Asks, ...]
     pieces_m: tuple[float, ...]
     working: tuple[WorkLine, ...]

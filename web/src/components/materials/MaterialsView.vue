@@ -5,11 +5,13 @@ import { useJob } from '../../state/job'
 import FindingsStrip from '../frame/FindingsStrip.vue'
 import EstimatePart from './EstimatePart.vue'
 import LineFields from './LineFields.vue'
+import PickList from './PickList.vue'
 import PricesPart from './PricesPart.vue'
 
 /** Everything the plan needs: the parts of the job on one side, the list on the other; each lights the other. */
 const store = useJob()
 const goods = useTakeOff()
+const shelf = ref(false)
 const own = ref('')
 const quantity = ref('1')
 
@@ -49,12 +51,16 @@ async function add(): Promise<void> {
           <p v-if="goods.trouble.value" class="trouble" role="alert">{{ goods.trouble.value }}</p>
           <div class="move-start">
             <label>Find <input v-model="goods.wanted.value" size="18" placeholder="wire, elbow ..." /></label>
+            <button class="cure" :aria-pressed="shelf" @click="shelf = !shelf">
+              {{ shelf ? 'The whole list' : 'Pick list' }}
+            </button>
             <a class="cure link" :href="`/api/jobs/${store.state?.id}/materials.csv`" download>Save as CSV</a>
           </div>
           <p v-if="goods.found.value && !goods.found.value.lines.length">
             Nothing is new in this job, so nothing is needed. Mark what is new in the survey.
           </p>
-          <section v-for="[kind, lines] in goods.kinds.value" :key="kind">
+          <PickList v-if="shelf" :goods="goods" />
+          <section v-for="[kind, lines] in shelf ? [] : goods.kinds.value" :key="kind">
             <h2 class="survey-title">{{ kind }}</h2>
             <ul class="goods-list">
               <li v-for="line in lines" :key="line.key">
