@@ -3,16 +3,18 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from functools import lru_cache
 from math import inf
 
 from northspan.core.case.case import Case
 from northspan.core.case.slots import below, free_slots, leg_of
 from northspan.core.document.findings import Cure, Edit, Finding, Severity, pin
-from northspan.core.document.job import BuildingUse, MainKind, Method, PanelLayout, Place, Protects, Segment, Status, Terminals
+from northspan.core.document.job import BuildingUse, MainKind, Metal, Method, PanelLayout, Place, Protects, Segment, Status, Terminals
 from northspan.core.document.plan.panel import PanelPlan
 from northspan.core.rulebooks.questions.common import USUAL_GUARD, Wire
 from northspan.core.rulebooks.questions.panels import CircuitFacts
 from northspan.core.rulebooks.questions.words import Words
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.circuits.around import around_checks
 from northspan.core.topics.circuits.directory import line_of, personal, vague
 from northspan.core.topics.circuits.joints import box_checks
@@ -178,14 +180,18 @@ def most_on_wire(case: Case, one: Standing) -> Worked[float] | None:
     one : Standing
         The circuit. [-]
     """
-    rules, metal = case.rulebook, one.metal
-    if not one.size or one.size not in rules.wires.sizes(metal):
+    return _most(one.size, one.metal, one.rating_a, case.schools["derating_start"], case.schools["rounding"], case.rulebook)
+
+
+@lru_cache(maxsize=1024)
+def _most(size: str, metal: Metal, rating_a: float, derating: str, rounding: str, rules: Rulebook) -> Worked[float] | None:
+    if not size or size not in rules.wires.sizes(metal):
         return None
-    wire = Wire(one.size, metal, rules.wires.default_insulation(metal, _IN_WALL))
-    terminals = rules.ampacities.terminals_c(Terminals.unmarked, one.rating_a or 1.0)
+    wire = Wire(size, metal, rules.wires.default_insulation(metal, _IN_WALL))
+    terminals = rules.ampacities.terminals_c(Terminals.unmarked, rating_a or 1.0)
     try:
-        ampacity = rules.ampacities.run_ampacity(wire, _IN_WALL, 2, terminals.value, case.schools["derating_start"])
-        most = rules.devices.device_for_wire(ampacity.value, wire, case.schools["rounding"], 1.0, USUAL_GUARD)
+        ampacity = rules.ampacities.run_ampacity(wire, _IN_WALL, 2, terminals.value, derating)
+        most = rules.devices.device_for_wire(ampacity.value, wire, rounding, 1.0, USUAL_GUARD)
     except OutsideTable:  # a wire that no cable is made of: nothing is said of it
         return None
     return Worked(most.value, (*ampacity.steps, *most.steps))

@@ -4,12 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 
 from northspan.core.case.case import Case
 from northspan.core.document.findings import Finding, Severity, pin
 from northspan.core.document.job import Across, Circuit, CircuitUse, Metal, PanelLayout
 from northspan.core.document.plan.panel import TerminalLine
 from northspan.core.rulebooks.questions.grounds import GroundFacts
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.circuits.standing import Standing
 from northspan.core.topics.sizing.run import SizedRun
 from northspan.core.working.errors import OutsideTable
@@ -49,12 +51,16 @@ def landing_of(case: Case, one: Standing, sized: dict[str, SizedRun]) -> Landing
     if not one.size or one.size not in case.rulebook.wires.sizes(one.metal) or not one.rating_a:
         return None
     neutral = one.size if has_neutral(case, one) else ""
-    facts = GroundFacts(one.rating_a, one.metal, one.size, one.size, lines=one.metal)
+    found = _ground_of(one.rating_a, one.size, one.metal, case.rulebook)
+    return None if found is None else Landing(neutral, found, 1, found, one.metal)
+
+
+@lru_cache(maxsize=1024)
+def _ground_of(rating_a: float, size: str, metal: Metal, rulebook: Rulebook) -> str | None:
     try:
-        ground = case.rulebook.grounds.equipment_ground(facts).value
+        return rulebook.grounds.equipment_ground(GroundFacts(rating_a, metal, size, size, lines=metal)).value
     except OutsideTable:  # no ground is tabled for such a device: nothing is said of it
         return None
-    return Landing(neutral, ground, 1, ground, one.metal)
 
 
 def has_neutral(case: Case, one: Standing) -> bool:
