@@ -62,6 +62,15 @@ class ByHand(unittest.TestCase):
 
         self.check(edited(job, move_of(job).offer.edits), MARTEN)
 
+    def test_a_cable_laid_anew_is_counted_by_the_call_and_only_where_it_does_not_reach(self):
+        job = MOVES["us-2023"]().model_dump(mode="json")
+        for key in ("W6", "W9"):  # the first is short, the other reaches
+            job["circuits"][key]["new_cable_m"] = 14
+        for school, needed in (("new_cable", 14), ("box", 0)):
+            job["calls"] = {"short_cables": {"school": school}}
+            found = [line for line in taken_off(Job.model_validate(job)).lines if line.words == "cable, 12 AWG copper, 2 wires and ground"]
+            self.assertEqual(sum(line.needed for line in found), needed)
+
     def test_every_line_says_what_asks_for_it(self):
         for make in (*DEMOS.values(), *MOVES.values()):
             job = make()

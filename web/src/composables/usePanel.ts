@@ -63,14 +63,6 @@ export function usePanel() {
     chosen.value = id
   }
 
-  function set(field: string, value: unknown): Promise<void> {
-    return store.edit([{ op: 'add', path: `/circuits/${chosen.value}/${field}`, value }])
-  }
-
-  function setLayout(field: string, value: unknown): Promise<void> {
-    return store.edit([{ op: 'add', path: `/enclosures/${key.value}/layout/${field}`, value }])
-  }
-
   function draw(enclosure: string, spaces: number): Promise<void> {
     wanted.value = enclosure
     const one_line = store.options?.one_line
@@ -131,8 +123,6 @@ export function usePanel() {
     tryAt,
     moveTo,
     step,
-    set,
-    setLayout,
     draw,
     move,
     begin,

@@ -8,9 +8,9 @@ from math import ceil
 from northspan.core.case.case import Case
 from northspan.core.case.slots import free_slots
 from northspan.core.desk.take_off.wanted import Wanted
-from northspan.core.document.job import Enclosure, EnclosureKind, MainKind, Status
+from northspan.core.document.job import Enclosure, EnclosureKind, MainKind, PanelLayout, Status
 from northspan.core.topics.circuits.joints import cable_of
-from northspan.core.topics.circuits.moving import MAKE_UP_M, missing_of
+from northspan.core.topics.circuits.moving import MAKE_UP_M, missing_of, takes_new
 from northspan.core.topics.circuits.standing import Standing
 
 _ALSO = {"ground_fault": ", ground-fault", "arc_fault": ", arc-fault", "both": ", ground- and arc-fault", "standard": ""}
@@ -108,9 +108,13 @@ def circuit_wants(case: Case, panel: str, standing: dict[str, Standing]) -> Iter
             length_m = max(0.0, missing_of(layout, one.one).value) + 2 * MAKE_UP_M
             yield Wanted("cable", what, length_m, f"{at}/extended_in", name, "goes on in a box: what is missing, and make-up at both ends",
                          "reach", pieces_m=(length_m,))  # fmt: skip
-        elif one.one.new_cable_m is not None and one.one.when_short is not None and one.one.when_short.value == "new_cable":
+        elif one.one.new_cable_m is not None and _laid_anew(case, layout, one):
             yield Wanted("cable", what, one.one.new_cable_m, f"{at}/new_cable_m", name, "a new cable to its first outlet", "as measured",
                          pieces_m=(one.one.new_cable_m,))  # fmt: skip
+
+
+def _laid_anew(case: Case, layout: PanelLayout | None, one: Standing) -> bool:
+    return layout is not None and bool(one.one.old_slots) and takes_new(case, one, missing_of(layout, one.one).value)
 
 
 def box_wants(case: Case, standing: dict[str, dict[str, Standing]]) -> Iterator[Wanted]:

@@ -262,13 +262,24 @@ def _before(case: Case, standing: dict[str, Standing], missing: dict[str, Worked
     boxes = {one.one.extended_in for one in standing.values() if one.one.extended_in}
     if boxes:
         yield f"{len(boxes)} {'box' if len(boxes) == 1 else 'boxes'} set, with the cables from them to the new {say.terms.can}."
-    anew = [one for key, one in standing.items() if key in missing and _takes_new(case, one, missing[key].value)]
+    anew = [one for key, one in standing.items() if key in missing and takes_new(case, one, missing[key].value)]
     if anew:
         yield f"New cables run: {in_a_row([one.name or 'no name' for one in anew])}."
     yield say.fill("Every cable marked with its {slot} in the old {can} and its {slot} in the new one.")
 
 
-def _takes_new(case: Case, one: Standing, missing_m: float) -> bool:
+def takes_new(case: Case, one: Standing, missing_m: float) -> bool:
+    """Tell whether a cable that does not reach is laid anew: chosen for it, or by the call.
+
+    Parameters
+    ----------
+    case : Case
+        The job made ready. [-]
+    one : Standing
+        The circuit. [-]
+    missing_m : float
+        What is missing. [m]
+    """
     return missing_m > HARDLY_M and one.one.extended_in is None and helped_by(case, one) is WhenShort.new_cable
 
 
