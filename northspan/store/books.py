@@ -2,15 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
-from contextlib import contextmanager
 from dataclasses import dataclass
 
 from sqlalchemy import Engine, delete, select
 from sqlalchemy.orm import Session
 
 from northspan.core.working.errors import NorthSpanError
-from northspan.store.database import turn_to_write
+from northspan.store.database import writing
 from northspan.store.models import PriceBookRow
 
 
@@ -58,7 +56,7 @@ class Books:
             The book. [money]
         """
         row = PriceBookRow(name=book.name, trip=book.trip, simulated=book.simulated, lines=book.lines, document=book.text)
-        with self._writing() as session:
+        with writing(self._engine) as session:
             session.merge(row)
             session.commit()
 
@@ -75,15 +73,9 @@ class Books:
         NoSuchBook
             If there is none of this name.
         """
-        with self._writing() as session:
+        with writing(self._engine) as session:
             found = session.execute(delete(PriceBookRow).where(PriceBookRow.name == name))
             if not found.rowcount:  # type: ignore[attr-defined]  # a cursor of a delete counts its rows
                 message = f"There is no price book called {name}."
                 raise NoSuchBook(message)
             session.commit()
-
-    @contextmanager
-    def _writing(self) -> Iterator[Session]:
-        with turn_to_write(), Session(self._engine) as session:
-            session.connection(execution_options={"write": True})
-            yield session

@@ -18,6 +18,7 @@ from alembic.config import Config
 from alembic.script import ScriptDirectory
 from sqlalchemy import Engine, create_engine, event
 from sqlalchemy.engine import Connection
+from sqlalchemy.orm import Session
 
 from northspan.core.working.errors import NorthSpanError
 
@@ -292,3 +293,17 @@ def _prepare(connection: Any, _record: object) -> None:  # noqa: ANN401 - the dr
 def _begin(connection: Connection) -> None:
     # a writer takes the lock at once, so that two of them queue instead of failing half-way
     connection.exec_driver_sql("BEGIN IMMEDIATE" if connection.get_execution_options().get("write") else "BEGIN")
+
+
+@contextmanager
+def writing(engine: Engine) -> Iterator[Session]:
+    """Open a session that writes, when it is its turn.
+
+    Parameters
+    ----------
+    engine : Engine
+        The database. [-]
+    """
+    with turn_to_write(), Session(engine) as session:
+        session.connection(execution_options={"write": True})
+        yield session

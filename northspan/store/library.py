@@ -2,8 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Iterator
-from contextlib import contextmanager
+from collections.abc import Iterable
 
 from sqlalchemy import Engine, delete, select
 from sqlalchemy.orm import Session
@@ -11,7 +10,7 @@ from sqlalchemy.orm import Session
 from northspan.core.document.job import LibraryLoad
 from northspan.core.topics.loads.library import standard_loads
 from northspan.core.working.errors import NorthSpanError
-from northspan.store.database import turn_to_write
+from northspan.store.database import writing
 from northspan.store.models import LibraryRow
 
 
@@ -46,22 +45,16 @@ class Library:
 
     def keep(self, loads: Iterable[LibraryLoad]) -> None:
         """Keep loads; one of the same name takes the old one's place."""
-        with self._writing() as session:
+        with writing(self._engine) as session:
             for load in loads:
                 session.merge(LibraryRow(name=load.name, document=load.model_dump_json()))
             session.commit()
 
     def drop(self, name: str) -> None:
         """Drop a kept load; what comes with the program stays."""
-        with self._writing() as session:
+        with writing(self._engine) as session:
             found = session.execute(delete(LibraryRow).where(LibraryRow.name == name))
             if not found.rowcount:  # type: ignore[attr-defined]  # a cursor of a delete counts its rows
                 message = f"There is no kept load called {name}."
                 raise NoSuchLoad(message)
             session.commit()
-
-    @contextmanager
-    def _writing(self) -> Iterator[Session]:
-        with turn_to_write(), Session(self._engine) as session:
-            session.connection(execution_options={"write": True})
-            yield session
