@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import re
 import unittest
 from typing import Any
 
@@ -79,6 +80,8 @@ class BrowserCase(unittest.TestCase):
         return job_id
 
     def kept(self, job_id: str) -> Any:
+        """The job as the server has it, when the page has nothing left to save: what it shows may be a plan tried out."""
+        expect(self.page.locator(".saved[role=status]", has_text=re.compile("^Saving$"))).to_have_count(0)
         return self.server.ask("GET", f"/api/jobs/{job_id}")[1]
 
     def open_sizing(self, page: Page | None = None) -> str:

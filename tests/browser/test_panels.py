@@ -34,6 +34,7 @@ class Panels(BrowserCase):
         self.page.set_viewport_size({"width": 1280, "height": 1500})  # the whole panel is in view while a hand drags
         dishes = self.page.locator(".breaker", has_text="Kitchen: dishwasher")
         dishes.drag_to(self.page.locator(".slot:not(.taken)").first)
+        self.saved(2)  # while it is over the slot, the picture shows it there already
         expect(self.page.locator('.breaker[aria-label^="Kitchen: dishwasher 20, slot 27, leg 2"]')).to_be_visible()
         expect(self.page.locator(".legs-beam")).to_contain_text("L1 179 A")
         self.assertEqual(self.slots(job_id, "W8"), [27])
