@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from datetime import UTC, datetime
 from functools import lru_cache
 
@@ -9,20 +10,27 @@ from apiflask import APIBlueprint
 from flask import Response, current_app, request
 
 from northspan.api import bodies, models
-from northspan.api.job_state import jobs_kept
+from northspan.api.job_state import job_state, jobs_kept
 from northspan.core.desk.take_off import taken_off
+from northspan.core.desk.take_off.alternatives import alternatives, other_jobs
 from northspan.core.desk.take_off.estimate import estimated
-from northspan.core.desk.take_off.flips import flips
+from northspan.core.desk.take_off.flips import flips, site_flips
+from northspan.core.desk.take_off.flips_of_run import run_flips
 from northspan.core.desk.take_off.priced import price_key, priced
-from northspan.core.document.job import Units
+from northspan.core.desk.take_off.quotes import choices, kinds_used, quotes
+from northspan.core.desk.take_off.totals import totals
+from northspan.core.document.job import Job, Units
 from northspan.core.document.plan import work_lines
+from northspan.core.document.plan.materials import TakeOffLine
 from northspan.core.document.price_book import PriceBook
-from northspan.core.working.errors import InvalidJob
+from northspan.core.rulebooks.registry import rulebook_of
+from northspan.core.working.errors import InvalidJob, NoSolution, OutsideTable
 from northspan.files.price_table import read_book, write_book
 from northspan.files.take_off_table import write_take_off
 from northspan.standins.price_service import SHOPS, PriceService, SimulatedService
 from northspan.store.books import Books, KeptBook, NoSuchBook
 
+LATE_S = 2.0
 LARGEST_BOOK = 10_000_000  # bytes; 50 000 prices take about 3 000 000
 
 bp = APIBlueprint("materials", __name__, url_prefix="/api", tag="North Span")
@@ -37,15 +45,29 @@ def job_materials(job_id: str) -> Response:
     prices = priced(found, [_opened(book) for book in _books().kept()])
     worked = estimated(stored.job.materials.estimate, prices.splits[0].cost if prices.splits else 0.0)
     answer = models.JobMaterials(revision=stored.revision, take_off=found, prices=prices,
-                                 estimate=worked.value, estimate_working=work_lines(worked.steps), shops=list(SHOPS))  # fmt: skip
+                                 estimate=worked.value, estimate_working=work_lines(worked.steps), shops=list(SHOPS),
+                                 totals=totals(stored.job, found, prices))  # fmt: skip
     return bodies.answer(answer)
 
 
 @bp.get("/jobs/<job_id>/materials/flips")
 @bp.output(models.FlipList)
 def job_flips(job_id: str) -> Response:
-    """Find the price of a metal at which another choice becomes the cheapest, run by run."""
-    return bodies.answer(models.FlipList(flips=flips(jobs_kept().get(job_id).job)))
+    """Find where another choice becomes the cheapest: by the price of a metal, by load, by drop limit; run by run and for the site."""
+    job = jobs_kept().get(job_id).job
+    try:
+        site, why_not = site_flips(job), ""
+    except NoSolution as nothing:  # the runs one by one can be answered all the same
+        site, why_not = (), str(nothing)
+    return bodies.answer(models.FlipList(flips=(*site, *flips(job), *run_flips(job)), site_says=why_not))
+
+
+@bp.get("/jobs/<job_id>/materials/alternatives")
+@bp.output(models.AlternativeList)
+def job_alternatives(job_id: str) -> Response:
+    """Price the whole job done another way: the other metal, the cheapest set of runs, another way to lie."""
+    ways = alternatives(jobs_kept().get(job_id).job, [_opened(book) for book in _books().kept()])
+    return bodies.answer(models.AlternativeList(ways=ways))
 
 
 @bp.get("/jobs/<job_id>/materials.csv")
@@ -63,10 +85,29 @@ def ask_service(job_id: str) -> Response:
     if wanted.shop not in SHOPS:
         raise InvalidJob("/shop", f"there is no simulated shop {wanted.shop}.", f"Shops: {', '.join(SHOPS)}.")
     job, day = jobs_kept().get(job_id).job, datetime.now(UTC).date().isoformat()
-    service: PriceService = SimulatedService(wanted.shop, day, feet=job.units is Units.feet, silent=wanted.silent)
-    lines = [line for line in taken_off(job).lines if line.item != "own"]
-    _keep(service.prices([(*price_key(line), line.unit) for line in lines]))
+    service: PriceService = SimulatedService(
+        wanted.shop, day, feet=job.units is Units.feet, silent=wanted.silent, late_s=LATE_S if wanted.late else 0.0
+    )
+    needed = [(*price_key(line), line.unit) for line in _wanted(job)]
+    rulebook = rulebook_of(job)
+    others = [(item, what.lower(), "m") for _, item, what in choices(rulebook, kinds_used(job, rulebook))]
+    _keep(service.prices([*needed, *others]))
     return _book_list()
+
+
+@bp.post("/jobs/<job_id>/prices/books")
+@bp.output(models.JobState)
+def take_prices(job_id: str) -> Response:
+    """Take the prices of chosen books into a job, on the revision named in If-Match; none chosen gives the job its own back."""
+    on_revision, wanted = bodies.revision_asked(), bodies.body(models.BooksChosen)
+    kept = {book.name: book for book in _books().kept()}
+    for name in wanted.names:
+        if name not in kept:
+            message = f"There is no price book called {name}."
+            raise NoSuchBook(message)
+    found = quotes(rulebook_of(jobs_kept().get(job_id).job), [_opened(kept[name]) for name in wanted.names]) if wanted.names else {}
+    patch = [{"op": "add", "path": "/prices/quoted", "value": {key: one.model_dump() for key, one in found.items()}}]
+    return job_state(jobs_kept().edit(job_id, on_revision, patch, bodies.person(), bodies.detailed_runs()))
 
 
 @bp.get("/books")
@@ -102,6 +143,16 @@ def export_book(name: str) -> Response:
         message = f"There is no price book called {name}."
         raise NoSuchBook(message)
     return Response(book.text, mimetype="text/csv", headers={"Content-Disposition": 'attachment; filename="prices.csv"'})
+
+
+def _wanted(job: Job) -> Iterator[TakeOffLine]:
+    """What a shop is asked for: everything that the plan needs, and what it would need done another way."""
+    yield from (line for line in taken_off(job).lines if line.item != "own")
+    for _, _, other in other_jobs(job):
+        try:
+            yield from (line for line in taken_off(other).lines if line.item != "own")
+        except (InvalidJob, NoSolution, OutsideTable):  # that way cannot be done, so nobody buys for it
+            continue
 
 
 def _books() -> Books:

@@ -8,10 +8,9 @@ from typing import Annotated, Any, Literal
 from pydantic import BaseModel, ConfigDict, Field, RootModel, StringConstraints
 
 from northspan.core.desk.starts import Answers, Asked
-from northspan.core.desk.take_off.flips import Flip
 from northspan.core.document.job import FallReading, FourPinReading, Id, Job, Leg, LibraryLoad, Name, Stock, System
 from northspan.core.document.plan import Plan, WorkLine
-from northspan.core.document.plan.materials import PricedList, TakeOff
+from northspan.core.document.plan.materials import Alternative, Flip, PricedList, TakeOff, Totals
 
 
 class Wire(BaseModel):
@@ -150,22 +149,37 @@ class BookName(Wire):
 
 
 class ServiceQuestion(Wire):
-    """Which of the simulated shops is asked, and whether it is silent."""
+    """Which of the simulated shops is asked, whether it is silent, and whether it answers late: after two seconds."""
 
     shop: Annotated[str, StringConstraints(max_length=80)]
     silent: bool = False
+    late: bool = False
+
+
+class BooksChosen(Wire):
+    """The price books whose prices a job takes; none gives the job its own back."""
+
+    names: tuple[Annotated[str, StringConstraints(max_length=80)], ...] = Field(max_length=12)
+
+
+class AlternativeList(Wire):
+    """The whole job done another way, beside the plan as it is."""
+
+    ways: tuple[Alternative, ...]
 
 
 class FlipList(Wire):
-    """When the cheapest choice of a run changes with the price of a metal."""
+    """Where the cheapest choice changes, with what; `site_says` is why there is none for the whole site."""
 
     flips: tuple[Flip, ...]
+    site_says: str
 
 
 class JobMaterials(Wire):
     """The take-off of a job at the prices that are kept, and the revision it was counted from."""
 
     revision: int
+    totals: Totals
     take_off: TakeOff
     prices: PricedList
     estimate: float

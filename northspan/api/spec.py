@@ -24,6 +24,7 @@ _IN: tuple[type[BaseModel], ...] = (
     models.LoadName,
     models.CsvText,
     models.PanelMove,
+    models.BooksChosen,
     models.BookText,
     models.BookName,
     models.ServiceQuestion,
@@ -51,6 +52,7 @@ _OUT: tuple[type[BaseModel], ...] = (
     models.JobMaterials,
     models.BookList,
     models.FlipList,
+    models.AlternativeList,
     *dict.fromkeys(c.answer for c in CALCULATORS.values()),
     Problem,
 )
@@ -61,6 +63,7 @@ _BODIES: dict[tuple[str, str], type[BaseModel]] = {
     ("/api/jobs/{job_id}/parts", "post"): models.PartAction,
     ("/api/jobs/{job_id}/panels/{panel}/circuits", "post"): models.CsvText,
     ("/api/jobs/{job_id}/panels/{panel}/move", "post"): models.PanelMove,
+    ("/api/jobs/{job_id}/prices/books", "post"): models.BooksChosen,
     ("/api/route/gpx", "post"): models.GpxText,
     ("/api/earth/readings", "post"): models.ReadingsText,
     ("/api/jobs/{job_id}/standins/earth-tester", "post"): models.TesterQuestion,
@@ -134,10 +137,10 @@ def _complete(path: str, method: str, operation: dict[str, Any], taken: dict[str
     if path.endswith(".svg"):
         answers = {"200": {"description": "The drawing", "content": {"image/svg+xml": {"schema": {"type": "string"}}}}}
     operation["responses"] = answers | {"4XX": _ERROR}
-    edits = method == "patch" or path.endswith(("/undo", "/redo", "/start", "/parts", "/circuits", "/move"))
+    edits = method == "patch" or path.endswith(("/undo", "/redo", "/start", "/parts", "/circuits", "/move", "/prices/books"))
     extra = ([_IF_MATCH] if edits else []) + ([_PERSON] if method in {"patch", "post"} and "/jobs" in path else [])
     if path.endswith(
-        ("/plan", "/solve", "{job_id}", "/undo", "/redo", "/start", "/parts", "/circuits", "/move", "/jobs", "/import")
+        ("/plan", "/solve", "{job_id}", "/undo", "/redo", "/start", "/parts", "/circuits", "/move", "/prices/books", "/jobs", "/import")
     ) and not (path.endswith("/jobs") and method == "get"):
         extra.append(_FOCUS)
     if path.endswith("/starts") or "/library" in path:

@@ -11,7 +11,7 @@ from northspan.core.document.price_book import UNITS, BookLine, PriceBook
 from northspan.core.working.errors import InvalidJob
 from northspan.files.csv_rows import guarded, unguarded
 
-COLUMNS = ("item", "what", "unit", "size", "price", "least", "day", "in_stock")
+COLUMNS = ("item", "what", "unit", "size", "price", "least", "day", "in_stock", "cut_fee")
 NEEDED = frozenset({"item", "unit", "price"})
 MOST_ROWS, MOST_MONEY, MOST_WORDS = 60_000, 1e7, 200
 _DAY = re.compile(r"^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$")
@@ -31,7 +31,7 @@ def write_book(book: PriceBook) -> str:
     writer.writerow(COLUMNS)
     for line in book.lines:
         cells = (line.item, line.what, line.unit, f"{line.size:.6g}", f"{line.price:.6g}", f"{line.least:.6g}", line.day,
-                 "yes" if line.in_stock else "no")  # fmt: skip
+                 "yes" if line.in_stock else "no", f"{line.cut_fee:.6g}")  # fmt: skip
         writer.writerow([guarded(cell) for cell in cells])
     return out.getvalue()
 
@@ -115,7 +115,8 @@ def _line(number: int, names: tuple[str, ...], row: list[str]) -> BookLine:
     if size <= 0:
         raise _refused(number, "size", "it is not above 0", "What one stick, reel or pack holds.")
     price = _number(number, "price", cells.get("price", ""), None)
-    return BookLine(item, what, unit, size, price, _number(number, "least", cells.get("least", ""), 0.0), day, _YES_NO[stock])
+    least, cut_fee = (_number(number, name, cells.get(name, ""), 0.0) for name in ("least", "cut_fee"))
+    return BookLine(item, what, unit, size, price, least, day, _YES_NO[stock], cut_fee)
 
 
 def _number(number: int, column: str, text: str, empty: float | None) -> float:

@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import random
+import re
+import time
 from collections.abc import Sequence
 from typing import Protocol
 
@@ -19,6 +21,9 @@ _USUAL = {
     "rod": 19.0, "plate": 48.0, "rod_clamp": 4.5, "electrode_wire": 2.0, "pipe_clamp": 6.0, "reducer": 8.0, "antioxidant": 9.0, "tape": 3.5,
     "label": 2.5, "seal": 6.0, "earth_nut": 2.2,
 }  # fmt: skip
+_METAL = {"copper": (8890.0, 12.0), "alumin": (2703.0, 5.5)}  # weight of a cubic metre, and a made-up price of a kilogram
+_AWG = re.compile(r"(\d+)(/0)? AWG", re.IGNORECASE)
+_OTHER = {"kcmil": (re.compile(r"([\d.]+) kcmil"), 0.5067), "mm²": (re.compile(r"([\d.]+) mm²"), 1.0)}
 
 
 class ServiceSilent(NorthSpanError):
@@ -47,10 +52,12 @@ class SimulatedService:
         Whether it sells by the foot. [-]
     silent : bool
         Whether it does not answer. [-]
+    late_s : float
+        How long it takes to answer. [s]
     """
 
-    def __init__(self, shop: str, day: str, *, feet: bool = False, silent: bool = False) -> None:
-        self.shop, self.day, self.feet, self.silent = shop, day, feet, silent
+    def __init__(self, shop: str, day: str, *, feet: bool = False, silent: bool = False, late_s: float = 0.0) -> None:
+        self.shop, self.day, self.feet, self.silent, self.late_s = shop, day, feet, silent, late_s
         self.trip, self.level = SHOPS[shop]
 
     def prices(self, wanted: Sequence[tuple[str, str, str]]) -> PriceBook:
@@ -66,6 +73,7 @@ class SimulatedService:
         ServiceSilent
             If it does not answer.
         """
+        time.sleep(self.late_s)
         if self.silent:
             message = f"{self.shop} does not answer. Try again, or read a price list from a file."
             raise ServiceSilent(message)
@@ -74,7 +82,38 @@ class SimulatedService:
 
     def _line(self, item: str, what: str, unit: str) -> BookLine:
         chance = random.Random(f"{self.shop}|{item}|{what}")  # noqa: S311 - a made-up price, not a secret
-        price = round(_USUAL.get(item, 5.0) * self.level * chance.uniform(0.85, 1.15) * (1 + len(what) / 80), 2)
+        price = round(_made_up(item, what) * self.level * chance.uniform(0.9, 1.1), 2)
         if unit == "m" and self.feet:
             unit, price = "ft", round(price * FOOT_M, 2)
         return BookLine(item, what, unit, 1.0, price, 0.0, self.day, chance.random() > OUT_OF_STOCK)
+
+
+def _made_up(item: str, what: str) -> float:
+    """A price that grows with what is in it: wire with its metal, pipe with its bore."""
+    section = _section_mm2(what) if item in {"wire", "cable", "electrode_wire"} else 0.0
+    if section:
+        kg_m3, per_kg = next((of for metal, of in _METAL.items() if metal in what), _METAL["copper"])
+        one = section * 1e-6 * kg_m3 * per_kg + 0.3
+        return one if item != "cable" else 3.2 * one
+    return _USUAL.get(item, 5.0) * (_inches(what) if item in {"pipe", "elbow", "coupling", "connector", "body", "expansion"} else 1.0)
+
+
+def _section_mm2(what: str) -> float:
+    gauge = _AWG.search(what)
+    if gauge:  # each gauge is the thirty-ninth root of 92 thinner than the next: ASTM B258
+        number = 1 - int(gauge[1]) if gauge[2] else int(gauge[1])
+        return float(0.7854 * (0.127 * 92 ** ((36 - number) / 39)) ** 2)
+    for pattern, mm2 in _OTHER.values():
+        found = pattern.search(what)
+        if found:
+            return float(found[1]) * mm2
+    return 0.0
+
+
+def _inches(what: str) -> float:
+    """Trade size of a pipe, one where it has none."""
+    number = re.match(r"(\d*)([½¼¾]?)", what)
+    if number is None or not number[0]:
+        return 1.0
+    size = (float(number[1]) if number[1] else 0.0) + {"½": 0.5, "¼": 0.25, "¾": 0.75}.get(number[2], 0.0)
+    return size / 25.4 if " mm" in what[:8] else size

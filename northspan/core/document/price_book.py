@@ -12,7 +12,7 @@ class BookLine:
     """A price: item and words of the catalogue, its unit, how much is in one of it, least quantity, and its day.
 
     `size` is what a stick, reel or pack holds, in metres, litres or pieces; 1 for what is sold by itself. `in_stock` is
-    whether the supplier has it. [money]
+    whether the supplier has it, `cut_fee` what each piece cut off costs. [money]
     """
 
     item: str
@@ -23,6 +23,7 @@ class BookLine:
     least: float
     day: str
     in_stock: bool
+    cut_fee: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)

@@ -106,6 +106,58 @@ def box_saddle(over_m: float, away_m: float, wide_m: float, angle_deg: float) ->
     return HandBend((*up.marks, *down), 2 * up.shrink_m, 2 * apart_m + wide_m)
 
 
+def kick(over_m: float, away_m: float, angle_deg: float) -> HandBend:
+    """Lay out a kick: one bend, after which the pipe rises on its own until its far end is so far over.
+
+    Parameters
+    ----------
+    over_m : float
+        How far over its far end comes. [m]
+    away_m : float
+        From the near end of the pipe to where the far end is wanted, along the wall. [m]
+    angle_deg : float
+        Of the bend. [degrees]
+
+    Examples
+    --------
+    >>> found = kick(0.1, 1.0, 30)
+    >>> round(found.marks[0].at_m, 4), round(found.developed_m, 4)
+    (0.8268, 0.2)
+    """
+    angle = radians(angle_deg)
+    return HandBend((BendMark(away_m - over_m / tan(angle), angle_deg, 1),), over_m * tan(angle / 2), over_m / sin(angle))
+
+
+def shifted(found: HandBend, beside_m: float) -> HandBend:
+    """Move every mark so that a pipe lines up with the bends of the one inside it, keeping its distance all along.
+
+    Parameters
+    ----------
+    found : HandBend
+        The bends of the pipe inside. [m]
+    beside_m : float
+        From center to center. [m]
+
+    Notes
+    -----
+    It lies on the outside of the first bend, and turns on the bisector of each: the straight pieces beside a bend up are longer
+    by beside * tan(angle / 2), those beside a bend back shorter by as much. Both marks of an offset come later by the same.
+
+    Examples
+    --------
+    >>> [round(mark.at_m, 4) for mark in shifted(offset(0.1, 1.0, 30), 0.05).marks]
+    [0.8402, 1.0402]
+    """
+    if not beside_m:
+        return found
+    moved, later_m = list[BendMark](), 0.0
+    for mark in found.marks:
+        turn_m = beside_m * tan(radians(mark.angle_deg) / 2) * mark.way
+        moved.append(BendMark(mark.at_m + later_m + turn_m, mark.angle_deg, mark.way))
+        later_m += 2 * turn_m
+    return HandBend(tuple(moved), found.shrink_m, found.developed_m)
+
+
 def stub(up_m: float, take_up_m: float, radius_m: float, angle_deg: float = 90.0) -> HandBend:
     """Lay out a bend up at the end of a pipe: its mark is the take-up of the shoe short of the height.
 

@@ -18,6 +18,21 @@ class Cut:
     left_m: float
 
 
+def is_exact(pieces_m: Sequence[float], lengths_m: Sequence[float], *, saw_m: float = 0.0) -> bool:
+    """Tell whether the cutting of pieces was searched to its end, so that nothing better exists.
+
+    Parameters
+    ----------
+    pieces_m : sequence of float
+        Pieces, shape (n,). [m]
+    lengths_m : sequence of float
+        Lengths that are sold, shape (k,). [m]
+    saw_m : float
+        Lost at each cut. [m]
+    """
+    return _searched(pieces_m, lengths_m, saw_m).tried <= MOST_TRIED
+
+
 def cut_from(pieces_m: Sequence[float], lengths_m: Sequence[float], *, saw_m: float = 0.0) -> tuple[Cut, ...]:
     """Cut pieces from lengths, as many of each as are wanted, so that least is bought in all, and of that the fewest lengths.
 
@@ -51,12 +66,7 @@ def cut_from(pieces_m: Sequence[float], lengths_m: Sequence[float], *, saw_m: fl
     [(10, (6, 4)), (10, (5, 3))]
     """
     saw = round(saw_m * STEPS_PER_M)
-    pieces = sorted((round(piece * STEPS_PER_M) + saw for piece in pieces_m), reverse=True)
-    lengths = sorted({round(length * STEPS_PER_M) + saw for length in lengths_m})
-    if pieces and pieces[0] > lengths[-1]:
-        raise ValueError("a piece is longer than every length")
-    search = _Search(pieces, lengths)
-    search.go(0, (), 0)
+    search = _searched(pieces_m, lengths_m, saw_m)
     original = {round(length * STEPS_PER_M) + saw: length for length in lengths_m}
     named: dict[int, list[float]] = {}
     for piece in pieces_m:
@@ -66,6 +76,17 @@ def cut_from(pieces_m: Sequence[float], lengths_m: Sequence[float], *, saw_m: fl
         taken = tuple(named[piece].pop() for piece in inside)
         found.append(Cut(original[length], taken, round((length - sum(inside)) / STEPS_PER_M, 6)))
     return tuple(sorted(found, key=lambda one: (-one.length_m, one.left_m)))
+
+
+def _searched(pieces_m: Sequence[float], lengths_m: Sequence[float], saw_m: float) -> _Search:
+    saw = round(saw_m * STEPS_PER_M)
+    pieces = sorted((round(piece * STEPS_PER_M) + saw for piece in pieces_m), reverse=True)
+    lengths = sorted({round(length * STEPS_PER_M) + saw for length in lengths_m})
+    if pieces and pieces[0] > lengths[-1]:
+        raise ValueError("a piece is longer than every length")
+    search = _Search(pieces, lengths)
+    search.go(0, (), 0)
+    return search
 
 
 Open = tuple[int, tuple[int, ...]]  # a length, and what is in it

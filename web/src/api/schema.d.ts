@@ -276,6 +276,55 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/basket": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Choose where each line is bought so that the whole is cheapest, trips and all, exactly. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BasketQuestion"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Answer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/bench": {
         parameters: {
             query?: never;
@@ -2655,6 +2704,53 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/materials/alternatives": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Price the whole job done another way: the other metal, the cheapest set of runs, another way to lie. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    job_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AlternativeList"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/materials/flips": {
         parameters: {
             query?: never;
@@ -2662,7 +2758,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Find the price of a metal at which another choice becomes the cheapest, run by run. */
+        /** Find where another choice becomes the cheapest: by the price of a metal, by load, by drop limit; run by run and for the site. */
         get: {
             parameters: {
                 query?: never;
@@ -3021,6 +3117,65 @@ export interface paths {
         };
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/prices/books": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take the prices of chosen books into a job, on the revision named in If-Match; none chosen gives the job its own back. */
+        post: {
+            parameters: {
+                query?: {
+                    /** @description Runs to show with their working, comma between them; all if left out */
+                    focus?: string;
+                };
+                header: {
+                    /** @description Revision the edit was made on */
+                    "If-Match": string;
+                    /** @description Who edits */
+                    "Northspan-Person"?: string;
+                };
+                path: {
+                    job_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BooksChosen"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["JobState"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
         delete?: never;
         options?: never;
         head?: never;
@@ -3936,6 +4091,33 @@ export interface components {
          */
         Across: "line_line" | "l1_neutral" | "l2_neutral";
         /**
+         * Alternative
+         * @description Another way to do the whole job: its materials at the prices that are kept, what the owner pays [money], its drop [%].
+         *
+         *     `missing` counts the lines that no book has; `cure` takes it, None for the plan as it is.
+         */
+        Alternative: {
+            cure: components["schemas"]["Cure"] | null;
+            /** Materials */
+            materials: number;
+            /** Missing */
+            missing: number;
+            /** Total */
+            total: number;
+            /** Words */
+            words: string;
+            /** Worst Percent */
+            worst_percent: number;
+        };
+        /**
+         * AlternativeList
+         * @description The whole job done another way, beside the plan as it is.
+         */
+        AlternativeList: {
+            /** Ways */
+            ways: components["schemas"]["Alternative"][];
+        };
+        /**
          * AmpacityQuestion
          * @description A wire and its surroundings.
          */
@@ -4346,6 +4528,31 @@ export interface components {
             rulebook?: string;
         };
         /**
+         * BasketLine
+         * @description A line, and what it costs at each shop in the order of the shops; null where a shop does not have it. [money]
+         */
+        BasketLine: {
+            /** Costs */
+            costs: (number | null)[];
+            /** Words */
+            words: string;
+        };
+        /**
+         * BasketQuestion
+         * @description Shops, and lines with what each costs there. [money]
+         */
+        BasketQuestion: {
+            /** Lines */
+            lines: components["schemas"]["BasketLine"][];
+            /**
+             * Rulebook
+             * @default us-2023
+             */
+            rulebook?: string;
+            /** Shops */
+            shops: components["schemas"]["Shop"][];
+        };
+        /**
          * BenchAnswer
          * @description What the circuit does, and what that means. `level` counts from 0, fine, to 4, a danger that stays.
          *
@@ -4473,6 +4680,12 @@ export interface components {
              */
             away_m?: number;
             /**
+             * Beside M
+             * @description Center to center from the pipe inside it that it lines up with. [m]
+             * @default 0
+             */
+            beside_m?: number;
+            /**
              * Over M
              * @description How far over, or how high the end stands up. [m]
              */
@@ -4485,7 +4698,7 @@ export interface components {
             radius_m?: number;
             /**
              * Roll M
-             * @description How far aside too, where the pipe is not level. [m]
+             * @description How far aside too, where it goes over and aside at once. [m]
              * @default 0
              */
             roll_m?: number;
@@ -4496,6 +4709,12 @@ export interface components {
             rulebook?: string;
             /** @default offset */
             shape?: components["schemas"]["BendShape"];
+            /**
+             * Slope Deg
+             * @description What a level on it reads before the bend; 0 where it lies level. [degrees]
+             * @default 0
+             */
+            slope_deg?: number;
             /**
              * Take Up M
              * @description Take-up of the shoe, as it is marked; 0 for a heat box. [m]
@@ -4514,7 +4733,149 @@ export interface components {
          * @description What is bent.
          * @enum {string}
          */
-        BendShape: "offset" | "saddle" | "box_saddle" | "stub" | "back_to_back";
+        BendShape: "offset" | "kick" | "saddle" | "box_saddle" | "stub" | "back_to_back";
+        /**
+         * BentByHand
+         * @description How far over and how far to the obstacle; for a bend up its height and the shoe. [m]
+         */
+        "BentByHand-Input": {
+            /**
+             * Angle Deg
+             * @description Of each bend, of a saddle the one in the middle. [degrees]
+             * @default 30
+             */
+            angle_deg?: number;
+            /**
+             * Away M
+             * @description From the end of the pipe to the obstacle, or from back to back. [m]
+             * @default 0
+             */
+            away_m?: number;
+            /**
+             * Beside M
+             * @description Center to center from the pipe inside it that it lines up with. [m]
+             * @default 0
+             */
+            beside_m?: number;
+            /**
+             * Over M
+             * @description How far over, or how high the end stands up. [m]
+             * @default 0.1
+             */
+            over_m?: number;
+            /**
+             * Radius M
+             * @description Radius to the middle of the pipe. [m]
+             * @default 0.1
+             */
+            radius_m?: number;
+            /**
+             * Roll M
+             * @description How far aside too, where it goes over and aside at once. [m]
+             * @default 0
+             */
+            roll_m?: number;
+            /** @default offset */
+            shape?: components["schemas"]["BendShape"];
+            /**
+             * Slope Deg
+             * @description What a level on it reads before the bend; 0 where it lies level. [degrees]
+             * @default 0
+             */
+            slope_deg?: number;
+            /**
+             * Take Up M
+             * @description Take-up of the shoe, as it is marked; 0 for a heat box. [m]
+             * @default 0
+             */
+            take_up_m?: number;
+            /**
+             * Wide M
+             * @description Width of a square obstacle. [m]
+             * @default 0
+             */
+            wide_m?: number;
+        };
+        /**
+         * BentByHand
+         * @description How far over and how far to the obstacle; for a bend up its height and the shoe. [m]
+         */
+        "BentByHand-Output": {
+            /**
+             * Angle Deg
+             * @description Of each bend, of a saddle the one in the middle. [degrees]
+             * @default 30
+             */
+            angle_deg: number;
+            /**
+             * Away M
+             * @description From the end of the pipe to the obstacle, or from back to back. [m]
+             * @default 0
+             */
+            away_m: number;
+            /**
+             * Beside M
+             * @description Center to center from the pipe inside it that it lines up with. [m]
+             * @default 0
+             */
+            beside_m: number;
+            /**
+             * Over M
+             * @description How far over, or how high the end stands up. [m]
+             * @default 0.1
+             */
+            over_m: number;
+            /**
+             * Radius M
+             * @description Radius to the middle of the pipe. [m]
+             * @default 0.1
+             */
+            radius_m: number;
+            /**
+             * Roll M
+             * @description How far aside too, where it goes over and aside at once. [m]
+             * @default 0
+             */
+            roll_m: number;
+            /** @default offset */
+            shape: components["schemas"]["BendShape"];
+            /**
+             * Slope Deg
+             * @description What a level on it reads before the bend; 0 where it lies level. [degrees]
+             * @default 0
+             */
+            slope_deg: number;
+            /**
+             * Take Up M
+             * @description Take-up of the shoe, as it is marked; 0 for a heat box. [m]
+             * @default 0
+             */
+            take_up_m: number;
+            /**
+             * Wide M
+             * @description Width of a square obstacle. [m]
+             * @default 0
+             */
+            wide_m: number;
+        };
+        /**
+         * BentPlan
+         * @description A bend made by hand: its stretch and place there, in words, its marks, what it loses, and the pipe it takes. [m]
+         */
+        BentPlan: {
+            /** Developed M */
+            developed_m: number;
+            /** Marks */
+            marks: components["schemas"]["StickMark"][];
+            /** Number */
+            number: number;
+            /** Segment */
+            segment: number;
+            /** Shrink M */
+            shrink_m: number;
+            /** Words */
+            words: string;
+        };
         /**
          * Bond
          * @description Neutral and ground, or two bars, in one place.
@@ -4659,6 +5020,14 @@ export interface components {
              * @default 0
              */
             trip?: number;
+        };
+        /**
+         * BooksChosen
+         * @description The price books whose prices a job takes; none gives the job its own back.
+         */
+        BooksChosen: {
+            /** Names */
+            names: string[];
         };
         /**
          * Bought
@@ -5772,8 +6141,12 @@ export interface components {
             count: number;
             /** Cut M */
             cut_m: number;
+            /** Metal */
+            metal: string;
             /** Name */
             name: string;
+            /** Size */
+            size: string;
             /** Size Name */
             size_name: string;
             /** Total M */
@@ -7289,11 +7662,11 @@ export interface components {
         FittingKind: "pull_box" | "conduit_body";
         /**
          * Flip
-         * @description A run whose cheapest choice changes with the price of a metal: by how much that price has to move. [%]
+         * @description Where an answer changes: a run (empty for the whole site), what has to move (a metal, its load, its drop limit), by how much. [%]
          */
         Flip: {
-            /** Metal */
-            metal: string;
+            /** Moves */
+            moves: string;
             /** Name */
             name: string;
             /** Percent */
@@ -7305,11 +7678,13 @@ export interface components {
         };
         /**
          * FlipList
-         * @description When the cheapest choice of a run changes with the price of a metal.
+         * @description Where the cheapest choice changes, with what; `site_says` is why there is none for the whole site.
          */
         FlipList: {
             /** Flips */
             flips: components["schemas"]["Flip"][];
+            /** Site Says */
+            site_says: string;
         };
         /**
          * FourPin
@@ -7831,6 +8206,8 @@ export interface components {
              *         "tax_percent": 0
              *       },
              *       "own": {},
+             *       "scrap_per_kg": 6,
+             *       "shelf_order": [],
              *       "spare_percent": {}
              *     }
              */
@@ -7863,6 +8240,7 @@ export interface components {
              *       "panel_each": 70,
              *       "panel_per_space": 5,
              *       "pipe_per_m_cm2": 0.55,
+             *       "quoted": {},
              *       "transformer_each": 420,
              *       "transformer_per_kva": 95,
              *       "wire_making_per_m": 0.35,
@@ -7972,6 +8350,8 @@ export interface components {
              *         "tax_percent": 0
              *       },
              *       "own": {},
+             *       "scrap_per_kg": 6,
+             *       "shelf_order": [],
              *       "spare_percent": {}
              *     }
              */
@@ -8004,6 +8384,7 @@ export interface components {
              *       "panel_each": 70,
              *       "panel_per_space": 5,
              *       "pipe_per_m_cm2": 0.55,
+             *       "quoted": {},
              *       "transformer_each": 420,
              *       "transformer_per_kva": 95,
              *       "wire_making_per_m": 0.35,
@@ -8091,6 +8472,7 @@ export interface components {
             /** Shops */
             shops: string[];
             take_off: components["schemas"]["TakeOff"];
+            totals: components["schemas"]["Totals"];
         };
         /**
          * JobPatch
@@ -8950,6 +9332,18 @@ export interface components {
                 [key: string]: components["schemas"]["OwnLine-Input"];
             };
             /**
+             * Scrap Per Kg
+             * @description What a yard pays for a kilogram of copper that comes out. [money]
+             * @default 6
+             */
+            scrap_per_kg?: number;
+            /**
+             * Shelf Order
+             * @description Kinds of things in the order in which the shop has them; the others follow.
+             * @default []
+             */
+            shelf_order?: string[];
+            /**
              * Spare Percent
              * @description Bought to spare, by item of the catalogue. [%]
              */
@@ -8995,6 +9389,18 @@ export interface components {
             own: {
                 [key: string]: components["schemas"]["OwnLine-Output"];
             };
+            /**
+             * Scrap Per Kg
+             * @description What a yard pays for a kilogram of copper that comes out. [money]
+             * @default 6
+             */
+            scrap_per_kg: number;
+            /**
+             * Shelf Order
+             * @description Kinds of things in the order in which the shop has them; the others follow.
+             * @default []
+             */
+            shelf_order: string[];
             /**
              * Spare Percent
              * @description Bought to spare, by item of the catalogue. [%]
@@ -9138,6 +9544,11 @@ export interface components {
             only_advice: boolean;
             /** Pipe Name */
             pipe_name: string;
+            /**
+             * Priced By
+             * @default
+             */
+            priced_by: string;
             /** Size Name */
             size_name: string;
             /** Tightest */
@@ -10476,6 +10887,13 @@ export interface components {
              */
             pipe_per_m_cm2?: number;
             /**
+             * Quoted
+             * @description Taken from price books, by item and kind; what is not among them is by weight.
+             */
+            quoted?: {
+                [key: string]: components["schemas"]["Quoted-Input"];
+            };
+            /**
              * Transformer Each
              * @description Each transformer, with its two devices and its electrode.
              * @default 420
@@ -10555,6 +10973,13 @@ export interface components {
              * @default 0.55
              */
             pipe_per_m_cm2: number;
+            /**
+             * Quoted
+             * @description Taken from price books, by item and kind; what is not among them is by weight.
+             */
+            quoted: {
+                [key: string]: components["schemas"]["Quoted-Output"];
+            };
             /**
              * Transformer Each
              * @description Each transformer, with its two devices and its electrode.
@@ -10738,6 +11163,8 @@ export interface components {
             bends: components["schemas"]["BendMark"][];
             /** Bends Deg */
             bends_deg: number[];
+            /** Bent */
+            bent: components["schemas"]["BentPlan"][];
             /** Bought */
             bought: components["schemas"]["Bought"][];
             /** Cures */
@@ -10854,6 +11281,36 @@ export interface components {
             worst_dry_n: number;
             /** Worst N */
             worst_n: number;
+        };
+        /**
+         * Quoted
+         * @description A price taken from a price book into the job: of a metre or of one, whose it is, and of what day. [money]
+         */
+        "Quoted-Input": {
+            /** Book */
+            book: string;
+            /**
+             * Day
+             * @default
+             */
+            day?: string;
+            /** Each */
+            each: number;
+        };
+        /**
+         * Quoted
+         * @description A price taken from a price book into the job: of a metre or of one, whose it is, and of what day. [money]
+         */
+        "Quoted-Output": {
+            /** Book */
+            book: string;
+            /**
+             * Day
+             * @default
+             */
+            day: string;
+            /** Each */
+            each: number;
         };
         /**
          * RacewayQuestion
@@ -11995,6 +12452,12 @@ export interface components {
              */
             bends_deg?: number;
             /**
+             * Bent By Hand
+             * @description Bends made by hand, of those counted above.
+             * @default []
+             */
+            bent_by_hand?: components["schemas"]["BentByHand-Input"][];
+            /**
              * Beside
              * @description Other lines in the same trench, if buried.
              * @default []
@@ -12164,6 +12627,12 @@ export interface components {
              * @default 0
              */
             bends_deg: number;
+            /**
+             * Bent By Hand
+             * @description Bends made by hand, of those counted above.
+             * @default []
+             */
+            bent_by_hand: components["schemas"]["BentByHand-Output"][];
             /**
              * Beside
              * @description Other lines in the same trench, if buried.
@@ -12394,9 +12863,14 @@ export interface components {
         Serves: "unknown" | "kitchen" | "bathroom" | "laundry" | "bedroom" | "living" | "hallway" | "garage" | "basement" | "crawl_space" | "attic" | "outdoors" | "outbuilding" | "several";
         /**
          * ServiceQuestion
-         * @description Which of the simulated shops is asked, and whether it is silent.
+         * @description Which of the simulated shops is asked, whether it is silent, and whether it answers late: after two seconds.
          */
         ServiceQuestion: {
+            /**
+             * Late
+             * @default false
+             */
+            late?: boolean;
             /** Shop */
             shop: string;
             /**
@@ -12422,6 +12896,19 @@ export interface components {
             load: string;
             /** Name */
             name: string;
+        };
+        /**
+         * Shop
+         * @description A shop: its name, and what a drive there costs. [money]
+         */
+        Shop: {
+            /** Name */
+            name: string;
+            /**
+             * Trip
+             * @default 0
+             */
+            trip?: number;
         };
         /**
          * SiteAnswer
@@ -12993,6 +13480,18 @@ export interface components {
          */
         Status: "existing" | "new" | "temporary" | "remove";
         /**
+         * StickMark
+         * @description A mark on a stick that is bent by hand: from its end [m], by how much [degrees], and which way (1 up, -1 back).
+         */
+        StickMark: {
+            /** Angle Deg */
+            angle_deg: number;
+            /** At M */
+            at_m: number;
+            /** Way */
+            way: number;
+        };
+        /**
          * Stock
          * @description What a shop has on its shelf: ratings of devices and sizes of each metal. Nothing named means everything made.
          */
@@ -13101,7 +13600,9 @@ export interface components {
         System: "split_phase" | "wye_legs" | "two_wire" | "single_phase";
         /**
          * TakeOff
-         * @description Every line of a job, by kind and words; what is done in plain words, what comes back, copper that comes out. [kg]
+         * @description Every line of a job, by kind and words; what is done in plain words, and what comes back.
+         *
+         *     `copper_out_kg` is copper that comes out, `scrap` what a yard may pay for it. [money]
          */
         TakeOff: {
             /** Comes Back */
@@ -13116,6 +13617,8 @@ export interface components {
             not_counted: string[];
             /** Rulebook */
             rulebook: string;
+            /** Scrap */
+            scrap: number;
         };
         /**
          * TakeOffAnswer
@@ -13385,6 +13888,20 @@ export interface components {
              * @default 1
              */
             seed?: number;
+        };
+        /**
+         * Totals
+         * @description What the parts of a job cost, by kind and id, and its buildings, by name. [money]
+         */
+        Totals: {
+            /** Buildings */
+            buildings: {
+                [key: string]: number;
+            };
+            /** Parts */
+            parts: {
+                [key: string]: number;
+            };
         };
         /**
          * TraceAnswer

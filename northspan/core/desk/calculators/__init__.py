@@ -7,17 +7,20 @@ from northspan.core.desk.calculators import rules
 from northspan.core.desk.calculators.feeder import FeederAnswer, FeederQuestion, feeder
 from northspan.core.desk.calculators.panel import PanelAnswer, PanelQuestion, panel
 from northspan.core.desk.calculators.take_off import (
+    BasketQuestion,
     CutAnswer,
     CutQuestion,
     EstimateQuestion,
     TakeOffAnswer,
     TakeOffQuestion,
+    basket,
     cut,
     estimate,
     take_off,
 )
 
 CALCULATORS = (
+    Calculator("basket", BasketQuestion, Answer, basket),
     Calculator("cut", CutQuestion, CutAnswer, cut),
     Calculator("take-off", TakeOffQuestion, TakeOffAnswer, take_off),
     Calculator("estimate", EstimateQuestion, Answer, estimate),

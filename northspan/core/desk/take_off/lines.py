@@ -27,7 +27,7 @@ from northspan.core.working.worked import Worked, given, ruled, step
 
 QUART_L = 0.946353
 NOT_COUNTED = (
-    "sand and boards in a trench", "anchors and backboards", "grounding bushings where a concentric knock-out is left", "staggered heads",
+    "boards over a trench", "backboards", "grounding bushings where a ring of a knock-out is left", "longer wires for staggered heads",
     "torque tools and testers",
 )  # fmt: skip
 
@@ -57,8 +57,10 @@ def taken_off(job: Job) -> TakeOff:
     wants += [one for panel, standing in done[STANDING].items() for one in circuit_wants(case, panel, standing)]
     wants += [*box_wants(case, done[STANDING]), *ground_wants(case, done[BUILDINGS])]
     lines = [*_lines(case, wants), *_own(job)]
-    back = tuple(dict.fromkeys(line.words for line in lines if line.status == Status.temporary.value))
-    return TakeOff(case.rulebook.title, tuple(lines), tuple(_done(case)), back, _copper_out_kg(case), NOT_COUNTED)
+    back = tuple(f"{line.shown} {line.words}" for line in lines if line.status == Status.temporary.value and not line.crossed_out)
+    copper_kg = _copper_out_kg(case)
+    return TakeOff(case.rulebook.title, tuple(lines), tuple(_done(case)), back, copper_kg, copper_kg * job.materials.scrap_per_kg,
+                   NOT_COUNTED)  # fmt: skip
 
 
 def _lines(case: Case, wants: Iterable[Wanted]) -> Iterator[TakeOffLine]:

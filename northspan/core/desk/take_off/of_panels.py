@@ -7,6 +7,7 @@ from math import ceil
 
 from northspan.core.case.case import Case
 from northspan.core.case.slots import free_slots
+from northspan.core.desk.take_off.goods_words import circuit_cable_words
 from northspan.core.desk.take_off.wanted import Wanted
 from northspan.core.document.job import Enclosure, EnclosureKind, MainKind, PanelLayout, Status
 from northspan.core.topics.circuits.joints import cable_of
@@ -97,9 +98,7 @@ def circuit_wants(case: Case, panel: str, standing: dict[str, Standing]) -> Iter
         cable = cable_of(case, one)
         if cable is None:
             continue
-        what = (
-            f"{case.rulebook.words.size_name(cable.size)} {case.rulebook.words.metal_name(one.metal)}, {cable.insulated} wires and ground"
-        )
+        what = circuit_cable_words(cable.size, one.metal, cable.insulated, case.rulebook.words)
         if one.one.status is Status.new and not one.one.old_slots:
             length_m = case.job.materials.circuit_cable_m
             yield Wanted("cable", what, length_m, at, name, "a new circuit; nobody measured it, so a usual length is taken", "your figure",

@@ -6,9 +6,12 @@ from collections.abc import Iterator
 from math import ceil
 
 from northspan.core.case.case import Case
+from northspan.core.desk.take_off.goods_words import wire_words
 from northspan.core.desk.take_off.wanted import Wanted
-from northspan.core.document.job import FittingKind, Metal, Method, Place, Segment, Status
+from northspan.core.document.job import FittingKind, Metal, Method, Place, RunKind, Segment, Status
 from northspan.core.document.job.run import status_of
+from northspan.core.rulebooks.questions.common import Wire
+from northspan.core.topics.pull.hand_bends import bent_deg, bent_in
 from northspan.core.topics.pull.lengths import cut_lengths
 from northspan.core.topics.pull.pulling import lubricant, pipe_runs
 from northspan.core.topics.pull.routed import Routed
@@ -17,6 +20,7 @@ from northspan.core.topics.pull.supports import SWING_K, growth, straps
 from northspan.core.topics.sizing.pipe import Pipe
 
 IN_PIPE = frozenset({Method.pvc40, Method.pvc80, Method.emt, Method.rmc})
+METAL_PIPE = frozenset({Method.emt, Method.rmc})
 GLUED = frozenset({Method.pvc40, Method.pvc80})
 BENT_BY_ELBOWS_DEG = 90.0
 JOINTS_A_CAN = 20
@@ -51,12 +55,11 @@ def _wires(case: Case, routed: Routed) -> Iterator[Wanted]:
     say, wire = case.rulebook.words, routed.sized.tried.wire
     loose = case.rulebook.wires.single_wires(wire.insulation)
     for one in cut_lengths(routed, case.rulebook.wires, say):
-        metal = "" if say.metal_name(Metal.aluminum) in one.size_name else f" {say.metal_name(wire.metal)}"
+        what = wire_words(Wire(one.size, Metal(one.metal), wire.insulation), case.rulebook.wires, say)
         color = f", {one.color}" if loose else ""
-        kind = f" {wire.insulation}" if wire.insulation and not one.name.startswith(wire.insulation) else ""
-        what = f"{one.size_name}{metal}{kind}{color}" if loose else f"{wire.insulation}, {one.size_name}{metal}"
         why = f"{one.count} of {say.length_text(one.cut_m)}: {one.name}, with make-up at both ends"
-        yield Wanted("wire" if loose else "cable", what, one.total_m, _at(routed), routed.run.name, why, "cut lengths", routed.run.status,
+        item = "wire" if loose else "cable"
+        yield Wanted(item, what + color, one.total_m, _at(routed), routed.run.name, why, "cut lengths", routed.run.status,
                      (one.cut_m,) * one.count)  # fmt: skip
 
 
@@ -78,6 +81,9 @@ def _stretch(case: Case, routed: Routed, i: int, segment: Segment) -> Iterator[W
     pipe = routed.sized.pipes[i].value if segment.method in IN_PIPE else None
     if pipe is not None:
         yield from _pipe(case, routed, i, segment, pipe)
+        if routed.run.kind is RunKind.service and segment.method in METAL_PIPE:
+            why, rule = "a metal pipe of the service is bonded at both ends", case.rulebook.words.cite("service_pipe")
+            yield Wanted("grounding_bushing", pipe.name, 2, _at(routed, f"/segments/{i}"), routed.run.name, why, rule, status)
     elif segment.method is Method.cable and segment.place is not Place.buried:
         fixed = straps(segment.method, "", segment.length_m, case.rulebook.routes, case.rulebook.words, wanted_m=segment.strap_m)
         yield Wanted("staple", "for the cable", fixed.value, _at(routed, f"/segments/{i}"), routed.run.name, fixed.rule.text,
@@ -95,14 +101,17 @@ def _pipe(case: Case, routed: Routed, i: int, segment: Segment, pipe: Pipe) -> I
     def of(item: str, quantity: float, why: str, citation: str) -> Wanted:
         return Wanted(item, name, quantity, at, run.name, why, citation, status)
 
-    yield of("pipe", segment.length_m, f"stretch {i + 1}", "its length")
-    elbows = ceil(segment.bends_deg / BENT_BY_ELBOWS_DEG - 1e-9)
+    lost_m = sum(found.shrink_m for found in bent_in(segment, at))
+    by_hand = f", {len(segment.bent_by_hand)} bends by hand" if segment.bent_by_hand else ""
+    yield of("pipe", segment.length_m + lost_m, f"stretch {i + 1}{by_hand}", "its length, and what bends lose" if by_hand else "its length")
+    made_deg = bent_deg(segment)
+    elbows = ceil(max(0.0, segment.bends_deg - made_deg) / BENT_BY_ELBOWS_DEG - 1e-9)
     if elbows:
-        yield of("elbow", elbows, f"{segment.bends_deg:g}° of bends", "its bends")
+        yield of("elbow", elbows, f"{segment.bends_deg - made_deg:g}° of bends", "its bends")
     boxes = [one for one in segment.fittings if one.kind is FittingKind.pull_box]
     bodies = len(segment.fittings) - len(boxes)
     yield of("connector", 2 + 2 * len(boxes), "one at each end and at each box", "its ends")
-    joints = max(0, ceil(segment.length_m / stick) - 1)
+    joints = max(0, ceil((segment.length_m + lost_m) / stick) - 1)
     if segment.method not in GLUED and joints:
         yield of("coupling", joints, "between its sticks", "its length")
     if boxes:
@@ -112,6 +121,7 @@ def _pipe(case: Case, routed: Routed, i: int, segment: Segment, pipe: Pipe) -> I
     if segment.place is not Place.buried:
         fixed = straps(segment.method, size, segment.length_m, rules.routes, rules.words, wanted_m=segment.strap_m)
         yield of("strap", fixed.value, fixed.rule.text, fixed.rule.citation)
+        yield Wanted("anchor", "", fixed.value, at, run.name, "one for each strap, for what the wall is made of", "trade habit", status)
         if segment.place in SWING_K:
             grown = growth(segment.method, segment.length_m, segment.swing_k or SWING_K[segment.place], rules.routes)
             if grown.value:

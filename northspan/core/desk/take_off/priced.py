@@ -79,7 +79,9 @@ def _ways(line: TakeOffLine, there: Iterable[BookLine]) -> Iterator[Bought]:
         holds = {"ft": FOOT_M, "m": 1.0, "L": 1.0, "each": 1.0}.get(one.unit, one.size)
         if one.unit in {"m", "ft"} and line.unit == "m":
             count = max(line.bought / holds, one.least)
-            yield Bought(f"{count:.4g} {one.unit} at {one.price:.2f}", one.price * count, one.day)
+            cuts = len(line.pieces_m) or 1
+            fee = f", {cuts} cut{'s' if cuts > 1 else ''} at {one.cut_fee:.2f}" if one.cut_fee else ""
+            yield Bought(f"{count:.4g} {one.unit} at {one.price:.2f}{fee}", one.price * count + one.cut_fee * cuts, one.day)
         elif one.unit in {"stick", "reel"} and line.unit == "m":
             number = max(_lengths(line, holds), one.least)
             yield Bought(f"{number:g} {one.unit}{'s' if number > 1 else ''} of {holds:g} m at {one.price:.2f}", one.price * number, one.day)

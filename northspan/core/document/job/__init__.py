@@ -1,5 +1,6 @@
 """The job document: what exists and what is wanted."""
 
+from northspan.core.document.job.bends import BendShape, BentByHand
 from northspan.core.document.job.document import (
     FORMAT,
     VERSION,
@@ -9,7 +10,6 @@ from northspan.core.document.job.document import (
     GroundSoil,
     Job,
     Particulars,
-    Prices,
     Ruler,
     Stock,
     Units,
@@ -34,6 +34,7 @@ from northspan.core.document.job.panel import (
     WhenShort,
 )
 from northspan.core.document.job.part import Bond, Id, Name, Note, Part, Size, Status
+from northspan.core.document.job.prices import Prices, Quoted
 from northspan.core.document.job.property import (
     Building,
     BuildingUse,
@@ -72,6 +73,8 @@ __all__ = [
     "FORMAT",
     "VERSION",
     "Across",
+    "BendShape",
+    "BentByHand",
     "Bond",
     "Box",
     "Building",
@@ -128,6 +131,7 @@ __all__ = [
     "Prices",
     "Protects",
     "Pull",
+    "Quoted",
     "ResidualGroup",
     "Room",
     "Rope",

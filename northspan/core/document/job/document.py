@@ -16,6 +16,7 @@ from northspan.core.document.job.load import Load
 from northspan.core.document.job.materials import Materials
 from northspan.core.document.job.panel import Box, PanelCircuit
 from northspan.core.document.job.part import Id, Name, Note, Part, Size
+from northspan.core.document.job.prices import Prices
 from northspan.core.document.job.property import Building, Electrode, Enclosure
 from northspan.core.document.job.run import Run
 from northspan.core.document.job.source import Source
@@ -62,24 +63,6 @@ class DropLimits(Part):
 
     run_percent: float = Field(3, gt=0, le=20)
     way_percent: float = Field(5, gt=0, le=20)
-
-
-class Prices(Part):
-    """What things cost; the metal and the energy are what moves. Made-up figures until somebody types his own."""
-
-    currency: Annotated[str, StringConstraints(max_length=8, strip_whitespace=True)] = Field("", description="As it is shown behind a sum.")
-    copper_per_kg: float = Field(13, ge=0, le=1000)
-    aluminum_per_kg: float = Field(5, ge=0, le=1000)
-    wire_making_per_m: float = Field(0.35, ge=0, le=1000, description="Insulating and drawing each metre of wire.")
-    pipe_per_m_cm2: float = Field(0.55, ge=0, le=1000, description="Pipe, for each metre and cm² of bore.")
-    transformer_per_kva: float = Field(95, ge=0, le=100_000)
-    transformer_each: float = Field(420, ge=0, le=1_000_000, description="Each transformer, with its two devices and its electrode.")
-    panel_each: float = Field(70, ge=0, le=100_000, description="An empty panel, before its spaces are counted.")
-    panel_per_space: float = Field(5, ge=0, le=10_000, description="Each space of an empty panel.")
-    box_each: float = Field(6, ge=0, le=10_000, description="A box with its cover and connectors.")
-    energy_per_kwh: float = Field(0.16, ge=0, le=100)
-    years: float = Field(15, ge=0, le=60, description="Years over which losses are counted.")
-    loaded_hours_per_year: float = Field(900, ge=0, le=8784, description="Hours a year at design load.")
 
 
 WireSet = Annotated[str, StringConstraints(pattern=r"^[0-9/]{1,4}-[0-9/]{1,4}-[0-9/]{1,4}(-[0-9/]{1,4})?$")]

@@ -60,6 +60,10 @@ class Materials(Part):
     )
     electrode_lead_m: float = Field(3, ge=0, le=100, description="From the panel to the first electrode, where nobody measured it. [m]")
     circuit_cable_m: float = Field(12, ge=0, le=300, description="Cable of a new circuit, where nobody measured it. [m]")
+    scrap_per_kg: float = Field(6, ge=0, le=1000, description="What a yard pays for a kilogram of copper that comes out. [money]")
+    shelf_order: tuple[Annotated[str, StringConstraints(min_length=1, max_length=24)], ...] = Field(
+        (), max_length=80, description="Kinds of things in the order in which the shop has them; the others follow."
+    )
     estimate: Estimate = Estimate()
     own: dict[Id, OwnLine] = Field(default_factory=dict, max_length=400)
     changed: dict[LineKey, LineChange] = Field(default_factory=dict, max_length=1000)

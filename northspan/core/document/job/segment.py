@@ -9,6 +9,7 @@ from typing import Annotated, Any
 
 from pydantic import Field, StringConstraints, TypeAdapter, field_validator, model_validator
 
+from northspan.core.document.job.bends import BentByHand
 from northspan.core.document.job.part import Id, Part, Status
 
 
@@ -171,6 +172,7 @@ class Segment(Part):
     fittings: tuple[Fitting, ...] = Field(
         (), max_length=20, description="Boxes and bodies along its pipe, at which wires can be taken out."
     )
+    bent_by_hand: tuple[BentByHand, ...] = Field((), max_length=20, description="Bends made by hand, of those counted above.")
     shares_with: tuple[Id, ...] = Field((), max_length=20, description="Other runs that lie in the same pipe or bundle here.")
     laid: Annotated[str, StringConstraints(max_length=8)] = Field(
         "", description="How the cable lies, by the code's own letter or number; empty takes what is usual for method and place."

@@ -11,7 +11,18 @@ from northspan.core.document.plan.property import (
     Way,
     WayPoint,
 )
-from northspan.core.document.plan.pull import BendMark, Bought, CutLength, PullPlan, PullPoint, PullWay, StageLine, StagePlan, TrenchPlan
+from northspan.core.document.plan.pull import (
+    BendMark,
+    BentPlan,
+    Bought,
+    CutLength,
+    PullPlan,
+    PullPoint,
+    PullWay,
+    StageLine,
+    StagePlan,
+    TrenchPlan,
+)
 from northspan.core.document.plan.run import (
     CallOption,
     CallPlan,
@@ -28,6 +39,7 @@ from northspan.core.document.plan.working import MarginShown, WorkGroup, WorkLin
 
 __all__ = [
     "BendMark",
+    "BentPlan",
     "Bought",
     "BuildingPlan",
     "CallOption",

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from northspan.core.document.findings import Cure
 from northspan.core.document.plan.working import WorkLine
 
 
@@ -54,13 +55,17 @@ class TakeOffLine:
 
 @dataclass(frozen=True, slots=True)
 class TakeOff:
-    """Every line of a job, by kind and words; what is done in plain words, what comes back, copper that comes out. [kg]"""
+    """Every line of a job, by kind and words; what is done in plain words, and what comes back.
+
+    `copper_out_kg` is copper that comes out, `scrap` what a yard may pay for it. [money]
+    """
 
     rulebook: str
     lines: tuple[TakeOffLine, ...]
     done: tuple[str, ...]
     comes_back: tuple[str, ...]
     copper_out_kg: float
+    scrap: float
     not_counted: tuple[str, ...]
 
 
@@ -106,3 +111,37 @@ class PricedList:
     kinds: dict[str, float]
     simulated: bool
     unpriced: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Flip:
+    """Where an answer changes: a run (empty for the whole site), what has to move (a metal, its load, its drop limit), by how much. [%]"""
+
+    run: str
+    name: str
+    moves: str
+    percent: float
+    words: str
+
+
+@dataclass(frozen=True, slots=True)
+class Totals:
+    """What the parts of a job cost, by kind and id, and its buildings, by name. [money]"""
+
+    parts: dict[str, float]
+    buildings: dict[str, float]
+
+
+@dataclass(frozen=True, slots=True)
+class Alternative:
+    """Another way to do the whole job: its materials at the prices that are kept, what the owner pays [money], its drop [%].
+
+    `missing` counts the lines that no book has; `cure` takes it, None for the plan as it is.
+    """
+
+    words: str
+    materials: float
+    total: float
+    worst_percent: float
+    missing: int
+    cure: Cure | None

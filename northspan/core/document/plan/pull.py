@@ -42,6 +42,29 @@ class CutLength:
     color: str
     cut_m: float
     total_m: float
+    size: str
+    metal: str
+
+
+@dataclass(frozen=True, slots=True)
+class StickMark:
+    """A mark on a stick that is bent by hand: from its end [m], by how much [degrees], and which way (1 up, -1 back)."""
+
+    at_m: float
+    angle_deg: float
+    way: int
+
+
+@dataclass(frozen=True, slots=True)
+class BentPlan:
+    """A bend made by hand: its stretch and place there, in words, its marks, what it loses, and the pipe it takes. [m]"""
+
+    segment: int
+    number: int
+    words: str
+    marks: tuple[StickMark, ...]
+    shrink_m: float
+    developed_m: float
 
 
 @dataclass(frozen=True, slots=True)
@@ -105,5 +128,6 @@ class PullPlan:
     bought: tuple[Bought, ...]
     order: tuple[str, ...]
     cures: tuple[Cure, ...]
+    bent: tuple[BentPlan, ...]
     segments: tuple[WorkGroup, ...]
     working: tuple[WorkGroup, ...]

@@ -55,6 +55,7 @@ class Neighbour:
     why_not: str
     cure: Cure
     only_advice: bool = False
+    priced_by: str = ""
 
 
 @dataclass(frozen=True, slots=True)

@@ -60,6 +60,7 @@ _CITATIONS = {
     "interrupting": "Rule 14-012",
     "lost_water_pipe": "Rule 10-102(5)",
     "one_neutral_each": "Rule 12-3032",
+    "service_pipe": "Rule 10-604",
     "tail": "Rule 12-112",
     "hold_down": "Rule 14-106",
     "panel_label": "Rule 2-100",

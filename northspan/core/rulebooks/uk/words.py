@@ -112,6 +112,7 @@ CITATIONS = {
     "interrupting": "434.5.1",
     "lost_water_pipe": "542.2.6",
     "one_neutral_each": "514.8.1",
+    "service_pipe": "543.3",
     "tail": "526.2",
     "hold_down": "536.4",
     "panel_label": "536.4.203",

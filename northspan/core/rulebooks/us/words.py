@@ -53,6 +53,7 @@ _CITATIONS = {
     "interrupting": "110.9",
     "lost_water_pipe": "250.52(A)(1), 250.53(D)",
     "one_neutral_each": "408.41",
+    "service_pipe": "250.92(B)",
     "tail": "110.14",
     "hold_down": "408.36(D)",
     "panel_label": "110.3(B)",

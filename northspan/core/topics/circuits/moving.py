@@ -18,7 +18,7 @@ from northspan.core.rulebooks.questions.words import Words
 from northspan.core.topics.circuits.joints import Offered, boxes_for, cable_of
 from northspan.core.topics.circuits.slots_plan import slot_plans
 from northspan.core.topics.circuits.standing import Standing
-from northspan.core.topics.sizing.prices import wire_price
+from northspan.core.topics.sizing.prices import price_of_cable, wire_price
 from northspan.core.working.worked import Step, Worked, ending, given, step
 
 MAKE_UP_M = 0.3  # at each end of a cable that goes on
@@ -204,6 +204,9 @@ def _cable_cost(case: Case, one: Standing) -> float | None:
     if cable is None or cable.size not in rules.sizes(one.metal):
         return None
     wire = Wire(cable.size, one.metal, rules.default_insulation(one.metal, ()))
+    quoted = price_of_cable(wire, case.job.prices, cable.insulated)
+    if quoted is not None:
+        return quoted.each
     return (cable.insulated + 1) * wire_price(wire, case.job.prices, rules)
 
 

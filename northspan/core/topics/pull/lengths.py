@@ -78,7 +78,7 @@ def cut_lengths(routed: Routed, wire_rules: WireRules, say: Words) -> Iterator[C
     pull = run.pull
     cut_m = cut(sum(segment.length_m for segment in run.segments), pull.make_up_m, pull.coil_m).value
     if not wire_rules.single_wires(wire.insulation):
-        yield CutLength(wire.insulation, sets, say.size_name(wire.size), "as marked", cut_m, sets * cut_m)
+        yield CutLength(wire.insulation, sets, say.size_name(wire.size), "as marked", cut_m, sets * cut_m, wire.size, wire.metal.value)
         return
     sizes = {"neutral": routed.sized.grounded_size, "ground": routed.sized.equipment_ground_size}
     for role, color in say.colors(run.circuit, old=run.old_colors):
@@ -87,7 +87,7 @@ def cut_lengths(routed: Routed, wire_rules: WireRules, say: Words) -> Iterator[C
         if size and size in wire_rules.sizes(metal):
             name = say.dialect.equipment_ground if role == "ground" else role
             named = say.size_name(size) if metal is wire.metal else f"{say.size_name(size)} {say.metal_name(metal)}"
-            yield CutLength(name, sets, named, color, cut_m, sets * cut_m)
+            yield CutLength(name, sets, named, color, cut_m, sets * cut_m, size, metal.value)
 
 
 def bought(lengths: tuple[CutLength, ...], reel_m: float | None, say: Words) -> Iterator[Bought]:

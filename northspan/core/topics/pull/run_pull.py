@@ -17,6 +17,7 @@ from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.pull.bundle import Bundle, PulledWire, bundle_of
 from northspan.core.topics.pull.crew import order_of_work
+from northspan.core.topics.pull.hand_bends import bent_plans
 from northspan.core.topics.pull.lengths import bought, cut_lengths
 from northspan.core.topics.pull.pulling import (
     MOST_HANDS,
@@ -181,8 +182,9 @@ def pull_of(routed: Routed, rulebook: Rulebook) -> PullPlan:
     """
     found, lengths = hardest(question_of_pull(routed), rulebook), tuple(cut_lengths(routed, rulebook.wires, rulebook.words))
     buy, along = tuple(bought(lengths, routed.run.pull.reel_m, rulebook.words)), segment_groups(routed, rulebook)
+    bent = tuple(bent_plans(routed, rulebook.words))
     if found is None:
-        return PullPlan(False, NOT_PULLED, (), (), 0, 0, 0, (), (), lengths, buy, (), (), along, ())
+        return PullPlan(False, NOT_PULLED, (), (), 0, 0, 0, (), (), lengths, buy, (), (), bent, along, ())
     pipe, bundle, pulled = found.pipe, found.bundle, found.pulled
     wet = lubricant(sum(segment.length_m for segment in pipe.segments), pipe.bore_m)
     ways = tuple(_ways(pipe, pulled.value))
@@ -202,7 +204,22 @@ def pull_of(routed: Routed, rulebook: Rulebook) -> PullPlan:
     margins = margins_shown(found.margins)
     marks = tuple(_bend_marks(routed))
     return PullPlan(
-        True, words, ways, margins, stages, weight_n, wet.value, found.bends_deg, marks, lengths, buy, order, found.cures, along, working
+        True,
+        words,
+        ways,
+        margins,
+        stages,
+        weight_n,
+        wet.value,
+        found.bends_deg,
+        marks,
+        lengths,
+        buy,
+        order,
+        found.cures,
+        bent,
+        along,
+        working,
     )
 
 

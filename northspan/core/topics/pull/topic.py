@@ -10,6 +10,7 @@ from northspan.core.document.findings import Finding
 from northspan.core.topics.pull.calculators import CALCULATORS
 from northspan.core.topics.pull.fittings import fitting_findings
 from northspan.core.topics.pull.ground import ground_findings, locate_findings, shared_trenches
+from northspan.core.topics.pull.hand_bends import bent_findings
 from northspan.core.topics.pull.routed import Routed
 from northspan.core.topics.pull.run_pull import pull_findings, pull_of
 from northspan.core.topics.pull.stages import stages
@@ -55,6 +56,7 @@ def findings(case: Case, done: Done) -> Iterator[Finding]:
         yield from height_findings(routed, case.rulebook)
         yield from support_findings(routed, case.rulebook)
         yield from fitting_findings(routed, case.rulebook)
+        yield from bent_findings(routed)
         yield from ground_findings(routed, case.rulebook)
     yield from locate_findings(done[ROUTED])
 

@@ -16,7 +16,7 @@ from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.routes.cover import covers
 from northspan.core.topics.sizing.conductor import ladder_of
-from northspan.core.topics.sizing.cost import run_cost
+from northspan.core.topics.sizing.cost import priced_by, run_cost
 from northspan.core.topics.sizing.run import SizedRun, size_run
 from northspan.core.working.errors import InvalidJob, NoSolution, OutsideTable
 from northspan.core.working.worked import told_apart, whole
@@ -222,6 +222,7 @@ def _sized_as(sized: SizedRun, update: dict[str, object], rulebook: Rulebook) ->
 
 def _row(other: SizedRun, rulebook: Rulebook, words: str, cure: Cure, *, current: bool = False) -> Neighbour:
     question, tried = other.question, other.tried
+    cost = run_cost(other, rulebook.wires, rulebook.pipes, rulebook.words)
     broken = [m for m in other.margins if not m.holds]
     return Neighbour(
         words,
@@ -230,13 +231,14 @@ def _row(other: SizedRun, rulebook: Rulebook, words: str, cure: Cure, *, current
         tried.drop.value.percent,
         question.drop_above_percent + tried.drop.value.percent,
         largest_pipe(other),
-        run_cost(other, rulebook.wires, rulebook.pipes, rulebook.words).value,
+        cost.value,
         tightest.words if (tightest := max(other.margins, key=lambda m: m.share, default=None)) else "",
         not broken,
         current,
         "; ".join(f"{m.words.lower()} {told_apart(m.used, m.limit, 1)} of {m.limit:.1f} {m.unit}" for m in broken),
         cure,
         bool(broken) and all(margin.advice for margin in broken),
+        priced_by(cost),
     )
 
 

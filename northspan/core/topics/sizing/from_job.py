@@ -35,6 +35,7 @@ from northspan.core.topics.loads.dwelling import dwelling_carried
 from northspan.core.topics.loads.legs import LegLoads
 from northspan.core.topics.loads.run_load import line_voltage, load_of_run
 from northspan.core.topics.routes.route import as_sized
+from northspan.core.topics.sizing.prices import same
 from northspan.core.topics.sizing.question import NO_LIMIT, RunQuestion, guard_of
 from northspan.core.topics.sizing.run import SizedRun
 from northspan.core.topics.supply.fault import fault_at_source
@@ -106,7 +107,7 @@ def run_question(case: Case, run_id: str, sized: dict[str, SizedRun]) -> RunQues
         schools=schools,
         neutral_v=neutral_v,
         system=system,
-        prices=job.prices,
+        prices=same(job.prices),
         whole_dwelling=bool(home),
         why_not_whole=why_not,
         tapped_a=(tapped.question.tapped_a or tapped.device.value) if tapped else 0.0,
