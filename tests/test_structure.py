@@ -250,6 +250,7 @@ class Docstrings(unittest.TestCase):
             "panel_each",
             "panel_per_space",
             "box_each",
+            "each",
         }  # numbers without a unit
         for model in Job.model_json_schema()["$defs"].values():
             for name, field in model.get("properties", {}).items():

@@ -5,6 +5,7 @@ import unittest
 from tests.run import slow
 from tests.server import Server
 
+WIRE = "item,what,unit,price,day,cut_fee\nwire,1 AWG aluminum XHHW-2,ft,0.61,2026-11-01,2\n"
 ROWS = "item,what,unit,price\nrod,,each,12.5\n"
 
 
@@ -30,6 +31,25 @@ class Materials(unittest.TestCase):
         self.assertEqual(self.server.ask("GET", "/api/books")[1]["books"][0]["lines"], 1)
         self.assertEqual(self.server.ask("POST", "/api/books/drop", {"name": "Corner shop"})[1]["books"], [])
         self.assertEqual(self.server.ask("POST", "/api/books/drop", {"name": "Corner shop"})[0], 404)
+
+    def test_a_job_takes_the_prices_of_books_on_its_revision_and_gives_them_back(self):
+        _, listed = self.server.ask("POST", "/api/books", {"name": "Mill", "trip": 0, "text": WIRE})
+        self.assertEqual(listed["books"][0]["lines"], 1)
+        path, revision = f"/api/jobs/{self.job}/prices/books", self.materials()["revision"]
+        self.assertEqual(self.server.ask("POST", path, {"names": ["Mill"]}, **{"If-Match": f'"{revision + 9}"'})[0], 409)
+        self.assertEqual(self.server.ask("POST", path, {"names": ["Nobody"]}, **{"If-Match": f'"{revision}"'})[0], 404)
+        status, state = self.server.ask("POST", path, {"names": ["Mill"]}, **{"If-Match": f'"{revision}"'})
+        self.assertEqual((status, state["revision"]), (200, revision + 1))
+        self.assertEqual([one["book"] for one in state["job"]["prices"]["quoted"].values()], ["Mill"])
+        _, state = self.server.ask("POST", path, {"names": []}, **{"If-Match": f'"{revision + 1}"'})
+        self.assertEqual(state["job"]["prices"]["quoted"], {})
+        self.server.ask("POST", "/api/books/drop", {"name": "Mill"})
+
+    def test_flips_and_other_ways_are_answered(self):
+        found = self.server.ask("GET", f"/api/jobs/{self.job}/materials/flips")[1]
+        self.assertTrue({"load", "drop limit", "copper"} <= {one["moves"] for one in found["flips"]})
+        ways = self.server.ask("GET", f"/api/jobs/{self.job}/materials/alternatives")[1]["ways"]
+        self.assertEqual(ways[0]["cure"], None)
 
     def test_a_simulated_shop_says_so_and_may_be_silent(self):
         path, shop = f"/api/jobs/{self.job}/standins/price-service", self.materials()["shops"][0]

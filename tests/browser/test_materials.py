@@ -22,7 +22,7 @@ class Materials(BrowserCase):
         expect(lit).to_have_count(1)
         expect(lit).to_contain_text("Studio feeder")
         expect(self.page.get_by_label("The line")).to_contain_text("with make-up at both ends")
-        self.page.get_by_role("button", name="Studio rod").click()
+        self.page.get_by_role("button", name="Studio rod").press("Enter")
         expect(self.page.locator(".goods-line")).to_have_count(3)
         self.page.get_by_role("button", name="The whole job").click()
         self.page.get_by_role("textbox", name="Find").fill("elbow")
@@ -47,6 +47,23 @@ class Materials(BrowserCase):
         self.page.get_by_role("button", name="Add it").click()
         expect(self.page.locator(".goods-line", has_text="Drill bit")).to_have_count(1)
 
+    def test_the_plan_is_made_with_the_prices_of_books_and_other_ways_stand_beside_it(self):
+        job_id = self.open_materials()
+        prices = self.page.get_by_role("region", name="Prices")
+        prices.get_by_role("button", name="Ask Harbor yard").click()
+        prices.get_by_role("button", name="Plan with the prices of these books").click()
+        expect(prices).to_contain_text("prices of wire, cable and pipe stand in the job, from Harbor yard")
+        self.assertGreater(len(self.kept(job_id)["job"]["prices"]["quoted"]), 100)
+        self.page.get_by_role("button", name="What else could be done?").click()
+        self.page.get_by_role("button", name="Take it: straight in the ground").click()
+        self.saved(3)
+        self.page.get_by_role("button", name="When would another choice be cheaper?").click()
+        expect(self.page.get_by_text("stays the cheapest until").first).to_be_visible()
+        prices.get_by_role("button", name="Ask one that is silent").click()
+        expect(prices.get_by_role("alert")).to_contain_text("does not answer")
+        self.page.goto(f"/jobs/{job_id}/sizing")
+        expect(self.page.get_by_text("Cost: Harbor yard")).to_be_visible()
+
     def test_prices_from_a_file_and_from_a_simulated_shop(self):
         self.open_materials()
         prices = self.page.get_by_label("Prices")
@@ -70,7 +87,7 @@ class Materials(BrowserCase):
         expect(estimate.locator(".estimate-total")).not_to_contain_text("0.00 ")
         estimate.get_by_text("A page for the owner").click()
         expect(estimate).to_contain_text("Studio feeder: new, 185 ft from House panel to Studio panel, in a trench.")
-        estimate.get_by_role("button", name="When would another metal").click()
+        estimate.get_by_role("button", name="When would another choice").click()
         expect(estimate).to_contain_text("until copper falls by")
         for name in ("Corner shop", "Harbor yard (simulated)"):
             prices.get_by_role("button", name=f"Drop {name}").click()

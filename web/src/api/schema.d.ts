@@ -13481,7 +13481,7 @@ export interface components {
         Status: "existing" | "new" | "temporary" | "remove";
         /**
          * StickMark
-         * @description A mark on a stick that is bent by hand: from its end [m], by how much [degrees], and which way (1 up, -1 back).
+         * @description A mark on a stick that is bent by hand: from its end [m], in words, by how much [degrees], and which way (1 up, -1 back).
          */
         StickMark: {
             /** Angle Deg */
@@ -13490,6 +13490,8 @@ export interface components {
             at_m: number;
             /** Way */
             way: number;
+            /** Words */
+            words: string;
         };
         /**
          * Stock

@@ -26,11 +26,14 @@ export function usePrices(after: () => Promise<void>) {
     await done(await client.POST('/api/books', { body: { name, trip, text: await file.text() } }))
   }
 
-  async function ask(shop: string): Promise<void> {
+  async function ask(shop: string, how: { silent?: boolean; late?: boolean } = {}): Promise<void> {
     busy.value = `Asking ${shop}`
     const params = { path: { job_id: store.state!.id } }
     await done(
-      await client.POST('/api/jobs/{job_id}/standins/price-service', { params, body: { shop, silent: false } }),
+      await client.POST('/api/jobs/{job_id}/standins/price-service', {
+        params,
+        body: { shop, silent: false, late: false, ...how },
+      }),
     )
   }
 
@@ -38,7 +41,13 @@ export function usePrices(after: () => Promise<void>) {
     await done(await client.POST('/api/books/drop', { body: { name } }))
   }
 
-  return { books, trouble, busy, list, read, ask, drop }
+  /** Take the prices of books into the job, or none of them. */
+  async function take(names: string[]): Promise<void> {
+    await store.takePrices(names)
+    await after()
+  }
+
+  return { books, trouble, busy, list, read, ask, drop, take }
 }
 
 export type PricesOnScreen = ReturnType<typeof usePrices>

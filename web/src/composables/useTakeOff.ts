@@ -13,6 +13,9 @@ export function useTakeOff() {
   const shops = ref<string[]>([])
   const estimate = ref<{ total: number; working: Schemas['WorkLine'][] } | null>(null)
   const flips = ref<Schemas['Flip'][] | null>(null)
+  const flipsSay = ref('')
+  const totals = ref<Schemas['Totals'] | null>(null)
+  const ways = ref<Schemas['Alternative'][] | null>(null)
   const trouble = ref('')
   const chosen = ref('')
   const part = ref('')
@@ -27,7 +30,9 @@ export function useTakeOff() {
       prices.value = data.prices as Schemas['PricedList']
       shops.value = data.shops
       estimate.value = { total: data.estimate, working: data.estimate_working }
+      totals.value = data.totals
       flips.value = null
+      ways.value = null
     }
     trouble.value = data ? '' : 'The server does not answer. The list is as it was.'
   }
@@ -36,7 +41,20 @@ export function useTakeOff() {
       params: { path: { job_id: store.state!.id } },
     })
     flips.value = (data?.flips ?? []) as Schemas['Flip'][]
+    flipsSay.value = data?.site_says ?? ''
   }
+  async function findWays(): Promise<void> {
+    const { data } = await client.GET('/api/jobs/{job_id}/materials/alternatives', {
+      params: { path: { job_id: store.state!.id } },
+    })
+    ways.value = (data?.ways ?? []) as Schemas['Alternative'][]
+  }
+  const byShop = computed(() => {
+    const by = new Map<string, number>()
+    for (const one of prices.value?.lines ?? [])
+      if (one.shop) by.set(one.shop, (by.get(one.shop) ?? 0) + (one.cost ?? 0))
+    return [...by.entries()]
+  })
   watch(() => [store.state?.id, store.state?.revision], count, { immediate: true })
 
   const priceOf = computed(() => new Map((prices.value?.lines ?? []).map((one) => [one.key, one])))
@@ -71,6 +89,11 @@ export function useTakeOff() {
   const line = computed(() => found.value?.lines.find((one) => one.key === chosen.value))
   const lit = computed(() => new Set(line.value?.asks.map((one) => owner(one.where)) ?? []))
 
+  /** See the lines of one part alone; empty is the whole job, and the part that is seen already goes back to it. */
+  function seePart(key: string): void {
+    part.value = part.value === key ? '' : key
+  }
+
   function change(fields: Record<string, unknown>, key = chosen.value): Promise<void> {
     const before = store.job?.materials.changed[key] ?? {}
     const path = `/materials/changed/${key.replaceAll('~', '~0').replaceAll('/', '~1')}`
@@ -99,7 +122,12 @@ export function useTakeOff() {
     shops,
     estimate,
     flips,
+    flipsSay,
     findFlips,
+    ways,
+    findWays,
+    totals,
+    byShop,
     priceOf,
     count,
     trouble,
@@ -110,6 +138,7 @@ export function useTakeOff() {
     parts,
     line,
     lit,
+    seePart,
     change,
     add,
     strike,

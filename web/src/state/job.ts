@@ -155,6 +155,17 @@ export const useJob = defineStore('job', () => {
     )
   }
 
+  function takePrices(names: string[]): Promise<void> {
+    return enqueue(
+      (now, params) =>
+        client.POST('/api/jobs/{job_id}/prices/books', {
+          params: { ...params, path: { job_id: now.id } },
+          body: { names },
+        }),
+      () => void takePrices(names),
+    )
+  }
+
   function undo(): Promise<void> {
     return enqueue(
       (now, params) => client.POST('/api/jobs/{job_id}/undo', { params: { ...params, path: { job_id: now.id } } }),
@@ -267,6 +278,7 @@ export const useJob = defineStore('job', () => {
     changePart,
     readCircuits,
     movePanel,
+    takePrices,
     part,
     pick,
     changeUnits,

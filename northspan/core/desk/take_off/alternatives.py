@@ -3,8 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-
-import jsonpatch
+from typing import Any
 
 from northspan.core.case.case import case_of
 from northspan.core.desk.take_off.estimate import estimated
@@ -56,8 +55,19 @@ def other_jobs(job: Job) -> Iterator[tuple[str, tuple[Edit, ...], Job]]:
         The job. [-]
     """
     for words, edits in _ways(job):
-        operations = [{"op": one.op, "path": one.path, "value": one.value} for one in edits]
-        yield words, edits, Job.model_validate(jsonpatch.apply_patch(job.model_dump(mode="json"), operations, in_place=True))
+        yield words, edits, _edited(job, edits)
+
+
+def _edited(job: Job, edits: Sequence[Edit]) -> Job:
+    """The job with fields set: all that these edits do is to set a field of a part that is there."""
+    document: Any = job.model_dump(mode="json")
+    for one in edits:
+        *way, field = one.path.split("/")[1:]
+        part = document
+        for name in way:
+            part = part[int(name)] if isinstance(part, list) else part[name]
+        part[field] = one.value
+    return Job.model_validate(document)
 
 
 def _ways(job: Job) -> Iterator[tuple[str, tuple[Edit, ...]]]:

@@ -48,9 +48,10 @@ class CutLength:
 
 @dataclass(frozen=True, slots=True)
 class StickMark:
-    """A mark on a stick that is bent by hand: from its end [m], by how much [degrees], and which way (1 up, -1 back)."""
+    """A mark on a stick that is bent by hand: from its end [m], in words, by how much [degrees], and which way (1 up, -1 back)."""
 
     at_m: float
+    words: str
     angle_deg: float
     way: int
 

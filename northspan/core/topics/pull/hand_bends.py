@@ -127,7 +127,7 @@ def bent_plans(routed: Routed, say: Words) -> Iterator[BentPlan]:
     """
     for i, segment in enumerate(routed.run.segments):
         for n, found in enumerate(bent_in(segment, f"/runs/{routed.id}/segments/{i}")):
-            marks = tuple(StickMark(mark.at_m, mark.angle_deg, mark.way) for mark in found.marks)
+            marks = tuple(StickMark(mark.at_m, say.depth_text(mark.at_m), mark.angle_deg, mark.way) for mark in found.marks)
             yield BentPlan(i, n, bend_words(found, say), marks, found.shrink_m, found.developed_m)
 
 

@@ -59,15 +59,49 @@ function print(): void {
       <button class="cure not-printed" @click="print">Print it</button>
     </details>
     <div class="not-printed">
+      <button v-if="!goods.ways.value" class="cure plain" @click="goods.findWays()">What else could be done?</button>
+      <div v-else class="table-scroll">
+        <table class="other-ways">
+          <thead>
+            <tr>
+              <th>Way</th>
+              <th class="number">Materials</th>
+              <th class="number">Worst drop</th>
+              <th class="number">The owner pays</th>
+              <th><span class="sr-only">Take it</span></th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="one in goods.ways.value" :key="one.words" :class="{ current: !one.cure }">
+              <td>
+                {{ one.words }}<small v-if="one.missing">{{ one.missing }} lines have no price</small>
+              </td>
+              <td class="number">{{ money(one.materials) }}</td>
+              <td class="number">{{ one.worst_percent.toFixed(1) }} %</td>
+              <td class="number">
+                <b>{{ money(one.total) }}</b>
+              </td>
+              <td>
+                <span v-if="!one.cure">planned</span>
+                <button v-else class="cure" :aria-label="one.cure.words" @click="store.take(one.cure)">Take</button>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+        <p class="because">The same hours are taken for each.</p>
+      </div>
       <button v-if="!goods.flips.value" class="cure plain" @click="goods.findFlips()">
-        When would another metal be cheaper?
+        When would another choice be cheaper?
       </button>
-      <ul v-else class="plain-list">
-        <li v-for="one in goods.flips.value" :key="`${one.run} ${one.metal}`">
-          <b>{{ one.name }}</b>: {{ one.words }}
-        </li>
-        <li v-if="!goods.flips.value.length">No price of copper or aluminum near today's changes a choice.</li>
-      </ul>
+      <template v-else>
+        <ul class="plain-list">
+          <li v-for="one in goods.flips.value" :key="one.run + one.moves + one.words">
+            <b>{{ one.name }}</b>: {{ one.words }}
+          </li>
+          <li v-if="!goods.flips.value.length">Nothing near today changes a choice.</li>
+        </ul>
+        <p v-if="goods.flipsSay.value" class="because">The whole site: {{ goods.flipsSay.value }}</p>
+      </template>
     </div>
   </section>
 </template>

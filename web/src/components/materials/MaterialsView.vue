@@ -3,7 +3,10 @@ import { ref } from 'vue'
 import { useTakeOff } from '../../composables/useTakeOff'
 import { useJob } from '../../state/job'
 import FindingsStrip from '../frame/FindingsStrip.vue'
+import { parseMeasure } from '../../format/quantities'
+import CommitField from '../parts/CommitField.vue'
 import EstimatePart from './EstimatePart.vue'
+import JobPicture from './JobPicture.vue'
 import LineFields from './LineFields.vue'
 import PickList from './PickList.vue'
 import PricesPart from './PricesPart.vue'
@@ -14,6 +17,8 @@ const goods = useTakeOff()
 const shelf = ref(false)
 const own = ref('')
 const quantity = ref('1')
+
+const money = (sum: number): string => `${sum.toFixed(2)} ${store.job?.prices.currency ?? ''}`.trim()
 
 async function add(): Promise<void> {
   if (!own.value.trim() || !(Number(quantity.value) > 0)) return
@@ -27,26 +32,7 @@ async function add(): Promise<void> {
   <main class="sizing materials">
     <div class="center">
       <div class="center-scroll panels-scroll materials-body">
-        <nav class="asking" aria-label="What asks for it">
-          <h2 class="survey-title">What asks for it</h2>
-          <button
-            class="way"
-            :class="{ chosen: !goods.part.value }"
-            :aria-pressed="!goods.part.value"
-            @click="goods.part.value = ''">
-            The whole job
-          </button>
-          <button
-            v-for="one in goods.parts.value"
-            :key="one.key"
-            class="way"
-            :class="{ chosen: goods.part.value === one.key, lit: goods.lit.value.has(one.key) }"
-            :aria-pressed="goods.part.value === one.key"
-            @click="goods.part.value = goods.part.value === one.key ? '' : one.key">
-            <span>{{ one.name }}</span> <small>{{ one.count }}</small>
-            <span v-if="goods.lit.value.has(one.key)" class="lit-mark" aria-label="asks for the chosen line">◂</span>
-          </button>
-        </nav>
+        <JobPicture :goods="goods" />
         <section class="goods" aria-label="The list">
           <p v-if="goods.trouble.value" class="trouble" role="alert">{{ goods.trouble.value }}</p>
           <div class="move-start">
@@ -90,10 +76,7 @@ async function add(): Promise<void> {
           </form>
           <PricesPart :goods="goods" />
           <EstimatePart :goods="goods" />
-          <p v-if="goods.found.value" class="standing">
-            Not counted: {{ goods.found.value.not_counted.join(', ') }}. Prices, shops and the estimate are not built
-            yet.
-          </p>
+          <p v-if="goods.found.value" class="standing">Not counted: {{ goods.found.value.not_counted.join(', ') }}.</p>
         </section>
       </div>
       <FindingsStrip />
@@ -103,10 +86,27 @@ async function add(): Promise<void> {
       <section v-else class="part-panel">
         <h1>{{ goods.found.value ? `${goods.found.value.lines.length} lines` : 'Counting' }}</h1>
         <p>Press a line: what asks for it stands here, and lights on the left. Press a part to see its lines alone.</p>
-        <p v-if="goods.found.value?.comes_back.length">Comes back: {{ goods.found.value.comes_back.join(', ') }}.</p>
-        <p v-if="goods.found.value?.copper_out_kg">
-          Copper that comes out: about {{ goods.found.value.copper_out_kg.toFixed(0) }} kg.
-        </p>
+        <template v-if="goods.found.value?.comes_back.length">
+          <h2>Comes back</h2>
+          <ul class="plain-list">
+            <li v-for="words in goods.found.value.comes_back" :key="words">{{ words }}</li>
+          </ul>
+        </template>
+        <template v-if="goods.found.value?.copper_out_kg">
+          <h2>Comes out</h2>
+          <p>
+            About {{ goods.found.value.copper_out_kg.toFixed(0) }} kg of copper, {{ money(goods.found.value.scrap) }} at
+            the yard.
+          </p>
+          <div class="fields">
+            <CommitField
+              label="The yard pays, per kg"
+              :shown="String(store.job?.materials.scrap_per_kg ?? '')"
+              :parse="(text) => parseMeasure(text, 'plain')"
+              wrong="A price"
+              @commit="store.edit([{ op: 'add', path: '/materials/scrap_per_kg', value: $event ?? 0 }])" />
+          </div>
+        </template>
       </section>
     </div>
   </main>

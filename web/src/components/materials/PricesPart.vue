@@ -15,6 +15,10 @@ onMounted(prices.list)
 const list = computed(() => props.goods.prices.value)
 const money = (sum: number): string => `${sum.toFixed(2)} ${store.job?.prices.currency ?? ''}`.trim()
 const most = computed(() => Math.max(1, ...Object.values(list.value?.kinds ?? {})))
+const used = computed(() => new Set(Object.values(store.job?.prices.quoted ?? {}).map((one) => one.book)))
+const quoted = computed(() => Object.keys(store.job?.prices.quoted ?? {}).length)
+const partName = (key: string): string => props.goods.parts.value.find((one) => one.key === key)?.name ?? key
+const dear = computed(() => Object.entries(props.goods.totals.value?.parts ?? {}).sort(([, a], [, b]) => b - a))
 /** How old a price is, in days, by the clock of whoever looks. */
 const age = (day: string): string => {
   const days = Math.floor((Date.now() - Date.parse(day)) / 86_400_000)
@@ -67,6 +71,28 @@ async function read(): Promise<void> {
           <span class="number">{{ money(sum) }}</span>
         </li>
       </ul>
+      <div v-if="goods.totals.value" class="totals">
+        <section aria-label="By building">
+          <h3>By building</h3>
+          <ul class="plain-list">
+            <li v-for="(sum, home) in goods.totals.value.buildings" :key="home">{{ home }}: {{ money(sum) }}</li>
+          </ul>
+        </section>
+        <section aria-label="By part">
+          <h3>By part</h3>
+          <ul class="plain-list">
+            <li v-for="[key, sum] in dear.slice(0, 8)" :key="key">
+              <button class="cite" @click="goods.seePart(key)">{{ partName(key) }}</button>: {{ money(sum) }}
+            </li>
+          </ul>
+        </section>
+        <section aria-label="By shop">
+          <h3>By shop</h3>
+          <ul class="plain-list">
+            <li v-for="[shop, sum] in goods.byShop.value" :key="shop">{{ shop }}: {{ money(sum) }}</li>
+          </ul>
+        </section>
+      </div>
       <p v-if="list.unpriced.length">
         No price for {{ list.unpriced.length }}: {{ list.unpriced.slice(0, 6).join('; ') }}.
       </p>
@@ -83,15 +109,38 @@ async function read(): Promise<void> {
         <button class="cure plain" :aria-label="`Drop ${one.name}`" @click="prices.drop(one.name)">Drop it</button>
       </li>
     </ul>
+    <div v-if="prices.books.value.length" class="part-buttons">
+      <button class="cure" @click="prices.take(prices.books.value.map((one) => one.name))">
+        Plan with the prices of these books
+      </button>
+      <button v-if="quoted" class="cure plain" @click="prices.take([])">Plan by weight again</button>
+    </div>
+    <p v-if="quoted" class="because">
+      {{ quoted }} prices of wire, cable and pipe stand in the job, from {{ [...used].join(', ') }}. The site and the
+      other ways of each run count with them; what is not among them counts by weight and bore.
+    </p>
+    <p v-else class="because">The site and the other ways of each run count wire by its metal and pipe by its bore.</p>
     <div class="move-start">
       <label>Supplier <input v-model="name" size="16" maxlength="80" placeholder="name of the shop" /></label>
       <label>A trip there costs <input v-model="trip" size="6" inputmode="decimal" /></label>
       <button class="cure" @click="file?.click()">Read a price list</button>
     </div>
-    <p class="because">Columns: item, what, unit, size, price, least, day, in_stock.</p>
+    <p class="because">Columns: item, what, unit, size, price, least, day, in_stock, cut_fee.</p>
     <div class="part-buttons">
       <button v-for="shop in goods.shops.value" :key="shop" class="cure plain" @click="prices.ask(shop)">
         Ask {{ shop }}
+      </button>
+      <button
+        v-if="goods.shops.value.length"
+        class="cure plain"
+        @click="prices.ask(goods.shops.value[0]!, { late: true })">
+        Ask one that answers late
+      </button>
+      <button
+        v-if="goods.shops.value.length"
+        class="cure plain"
+        @click="prices.ask(goods.shops.value[0]!, { silent: true })">
+        Ask one that is silent
       </button>
     </div>
     <input

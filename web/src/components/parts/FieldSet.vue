@@ -5,6 +5,7 @@ import { isMotor, type Field } from '../../state/fields'
 import {
   amperes,
   areaText,
+  depthText,
   lengthText,
   parseArea,
   parseHorsepower,
@@ -92,6 +93,8 @@ function shownAs(field: Field, value: number): string {
   switch (field.type) {
     case 'length':
       return lengthText(value, store.units)
+    case 'depth':
+      return depthText(value, store.units)
     case 'way':
       return wayText(value, store.units)
     case 'litres':
@@ -123,6 +126,7 @@ function shownAs(field: Field, value: number): string {
 
 function parse(field: Field, text: string): unknown {
   switch (field.type) {
+    case 'depth':
     case 'length':
       return parseLength(text, store.units) ?? (/^0+$/.test(text.trim()) ? 0 : null)
     case 'area':

@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import type { Cure, Finding, Segment } from '../../api/client'
 import { lengthText, roundLength } from '../../format/quantities'
 import { useJob } from '../../state/job'
+import BentEditor from './BentEditor.vue'
 import FittingsEditor from './FittingsEditor.vue'
 import LegsEditor from './LegsEditor.vue'
 import StretchAround from './StretchAround.vue'
@@ -52,7 +53,7 @@ function set(field: string, value: unknown): void {
 
 function add(): void {
   if (!run.value || !stretch.value) return
-  const bare = { legs: [], slack_m: 0, bends_deg: 0, fittings: [], crossings: [], beside: [] }
+  const bare = { legs: [], slack_m: 0, bends_deg: 0, fittings: [], bent_by_hand: [], crossings: [], beside: [] }
   const fresh = { ...stretch.value, ...bare, length_m: roundLength(10, 3, store.units) }
   put([...run.value.segments.slice(0, index.value + 1), fresh, ...run.value.segments.slice(index.value + 1)])
   at.value = index.value + 1
@@ -102,6 +103,7 @@ function remove(): void {
         @update:model-value="set('shares_with', $event)" />
     </div>
     <TrenchEditor v-if="stretch.place === 'buried'" :stretch="stretch" @change="change" />
+    <BentEditor v-if="inPipe" :key="`${props.run}/${index}`" :run="props.run" :index="index" :stretch="stretch" />
     <FittingsEditor v-if="inPipe" :stretch="stretch" @change="set('fittings', $event)" />
     <label v-if="store.options?.by_loop" class="flag"
       ><input

@@ -15,6 +15,7 @@ import WorkLines from '../parts/WorkLines.vue'
 const working = defineModel<boolean>('working', { required: true })
 const store = useJob()
 const plan = computed(() => store.run_plan)
+const pricedBy = computed(() => plan.value?.neighbours.find((one) => one.current)?.priced_by)
 
 function take(cure: Cure): void {
   void store.take(cure)
@@ -66,6 +67,7 @@ function take(cure: Cure): void {
           </tr>
         </tbody>
       </table>
+      <p v-if="pricedBy" class="because">Cost: {{ pricedBy }}.</p>
       <button class="cure site-button" @click="siting = true">The whole site at once</button>
     </section>
     <DropSchools />

@@ -16,6 +16,7 @@ const HEIGHT = 170
 const points = computed(() => answer.value?.points ?? [])
 const point = computed(() => points.value[at.value])
 const drops = computed(() => [...points.value.map((p) => p.drop_percent), answer.value?.now_drop_percent ?? 0])
+const quoted = computed(() => Object.keys(store.job?.prices.quoted ?? {}).length)
 const costs = computed(() => [...points.value.map((p) => p.cost), answer.value?.now_cost ?? 0])
 watch([open, () => store.state?.revision], async () => {
   if (!open.value || !store.job) return
@@ -124,7 +125,12 @@ function take(): void {
         </template>
       </template>
       <details>
-        <summary><b>Prices and years</b> <span>made-up figures until you type your own</span></summary>
+        <summary>
+          <b>Prices and years</b>
+          <span>{{
+            quoted ? `${quoted} prices from books, the rest by these` : 'made-up figures until you type your own'
+          }}</span>
+        </summary>
         <div v-if="store.job" class="fields">
           <CommitField
             label="Copper, per kg"
