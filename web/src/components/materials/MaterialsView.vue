@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { useTakeOff } from '../../composables/useTakeOff'
+import { useTakeOff, type Line } from '../../composables/useTakeOff'
 import { useJob } from '../../state/job'
 import FindingsStrip from '../frame/FindingsStrip.vue'
 import { parseMeasure } from '../../format/quantities'
@@ -13,10 +13,15 @@ import PricesPart from './PricesPart.vue'
 
 /** Everything the plan needs: the parts of the job on one side, the list on the other; each lights the other. */
 const store = useJob()
+const CHUNK = 40
 const goods = useTakeOff()
 const shelf = ref(false)
 const own = ref('')
 const quantity = ref('1')
+
+/** Long lists in pieces, so that the browser lays out only those that are seen. */
+const chunks = (lines: Line[]): Line[][] =>
+  Array.from({ length: Math.ceil(lines.length / CHUNK) }, (_, n) => lines.slice(n * CHUNK, (n + 1) * CHUNK))
 
 const money = (sum: number): string => `${sum.toFixed(2)} ${store.job?.prices.currency ?? ''}`.trim()
 
@@ -48,8 +53,12 @@ async function add(): Promise<void> {
           <PickList v-if="shelf" :goods="goods" />
           <section v-for="[kind, lines] in shelf ? [] : goods.kinds.value" :key="kind">
             <h2 class="survey-title">{{ kind }}</h2>
-            <ul class="goods-list">
-              <li v-for="line in lines" :key="line.key">
+            <ul
+              v-for="(part, n) in chunks(lines)"
+              :key="n"
+              class="goods-list"
+              :style="{ containIntrinsicSize: `auto ${part.length * 46}px` }">
+              <li v-for="line in part" :key="line.key">
                 <button
                   class="goods-line"
                   :class="{ chosen: line.key === goods.chosen.value, crossed: line.crossed_out }"
