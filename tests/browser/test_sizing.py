@@ -177,7 +177,7 @@ class Start(BrowserCase):
         self.page.get_by_role("button", name="Undo").click()
         empty.wait_for()
         self.page.get_by_role("link", name=re.compile("Materials")).click()
-        expect(self.page.locator("main")).to_contain_text("not built yet")
+        expect(self.page.locator("main")).to_contain_text("Nothing is new in this job, so nothing is needed")
 
     def test_a_job_goes_to_a_file_and_opens_again(self):
         job_id = self.open_sizing()

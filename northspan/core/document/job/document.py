@@ -12,6 +12,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field, StringConstraints
 
+from northspan.core.document.job.days import Days
 from northspan.core.document.job.load import Load
 from northspan.core.document.job.materials import Materials
 from northspan.core.document.job.panel import Box, PanelCircuit
@@ -120,6 +121,7 @@ class Job(Part):
     soil_readings: tuple[FourPinReading, ...] = Field((), max_length=60)
     voltage_may_rise: bool = Field(False, description="Whether step-up and step-down transformers may be chosen for a long run.")
     materials: Materials = Materials()
+    days: Days = Days()
     calls: dict[str, CallChoice] = Field(default_factory=dict, max_length=60)
     sources: dict[Id, Source] = Field(default_factory=dict, max_length=20)
     buildings: dict[Id, Building] = Field(default_factory=dict, max_length=60)
