@@ -7,9 +7,11 @@ from typing import Annotated, Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field, RootModel, StringConstraints
 
+from northspan.core.desk.days.events import Event
 from northspan.core.desk.starts import Answers, Asked
-from northspan.core.document.job import FallReading, FourPinReading, Id, Job, Leg, LibraryLoad, Name, Stock, System
+from northspan.core.document.job import FallReading, FourPinReading, Id, Job, Leg, LibraryLoad, Moment, Name, Stock, System, VisitKind
 from northspan.core.document.plan import Plan, WorkLine
+from northspan.core.document.plan.days import DaysPlan, Turning
 from northspan.core.document.plan.materials import Alternative, Flip, PricedList, TakeOff, Totals
 
 
@@ -154,6 +156,43 @@ class ServiceQuestion(Wire):
     shop: Annotated[str, StringConstraints(max_length=80)]
     silent: bool = False
     late: bool = False
+
+
+class JobDays(Wire):
+    """The days of a job, how its power goes off and comes back, and the revision they were laid out from."""
+
+    revision: int
+    days: DaysPlan
+    turning: tuple[Turning, ...]
+
+
+class DayEvent(Wire):
+    """What happened, when, and to which task or person."""
+
+    event: Event
+    now: Moment
+    subject: Annotated[str, StringConstraints(max_length=120)] = ""
+
+
+class VisitAsked(Wire):
+    """Which visit is asked for, on which day, and whether nobody answers."""
+
+    kind: VisitKind
+    day: int = Field(0, ge=0, lt=10)
+    silent: bool = False
+
+
+class WeatherAsked(Wire):
+    """Whether the weather service is silent."""
+
+    silent: bool = False
+
+
+class BusyCalendar(Wire):
+    """Whose busy times stand in a calendar, and the calendar."""
+
+    person: Annotated[str, StringConstraints(max_length=40)]
+    text: Annotated[str, StringConstraints(max_length=2_100_000)]
 
 
 class BooksChosen(Wire):

@@ -25,6 +25,11 @@ _IN: tuple[type[BaseModel], ...] = (
     models.CsvText,
     models.PanelMove,
     models.BooksChosen,
+    models.JobDays,
+    models.DayEvent,
+    models.VisitAsked,
+    models.WeatherAsked,
+    models.BusyCalendar,
     models.BookText,
     models.BookName,
     models.ServiceQuestion,
@@ -64,6 +69,11 @@ _BODIES: dict[tuple[str, str], type[BaseModel]] = {
     ("/api/jobs/{job_id}/panels/{panel}/circuits", "post"): models.CsvText,
     ("/api/jobs/{job_id}/panels/{panel}/move", "post"): models.PanelMove,
     ("/api/jobs/{job_id}/prices/books", "post"): models.BooksChosen,
+    ("/api/jobs/{job_id}/days/event", "post"): models.DayEvent,
+    ("/api/jobs/{job_id}/standins/utility-desk", "post"): models.VisitAsked,
+    ("/api/jobs/{job_id}/standins/inspection-office", "post"): models.VisitAsked,
+    ("/api/jobs/{job_id}/standins/weather", "post"): models.WeatherAsked,
+    ("/api/jobs/{job_id}/calendar", "post"): models.BusyCalendar,
     ("/api/route/gpx", "post"): models.GpxText,
     ("/api/earth/readings", "post"): models.ReadingsText,
     ("/api/jobs/{job_id}/standins/earth-tester", "post"): models.TesterQuestion,
@@ -78,6 +88,10 @@ _BODIES: dict[tuple[str, str], type[BaseModel]] = {
 }
 _BODIES.update({(f"/api/calc/{calculator.name}", "post"): calculator.question for calculator in CALCULATORS.values()})
 _ERROR = {"description": "What is wrong", "content": {"application/problem+json": {"schema": {"$ref": "#/components/schemas/Problem"}}}}
+_EDITS = (
+    "/undo", "/redo", "/start", "/parts", "/circuits", "/move", "/prices/books", "/days/event", "/utility-desk", "/inspection-office",
+    "/standins/weather", "/calendar",
+)  # fmt: skip
 _IF_MATCH = {
     "name": "If-Match",
     "in": "header",
@@ -134,14 +148,14 @@ def _complete(path: str, method: str, operation: dict[str, Any], taken: dict[str
     _rename(answers, given)
     if path.endswith(".csv"):
         answers = {"200": {"description": "The table", "content": {"text/csv": {"schema": {"type": "string"}}}}}
+    if path.endswith(".ics"):
+        answers = {"200": {"description": "The calendar", "content": {"text/calendar": {"schema": {"type": "string"}}}}}
     if path.endswith(".svg"):
         answers = {"200": {"description": "The drawing", "content": {"image/svg+xml": {"schema": {"type": "string"}}}}}
     operation["responses"] = answers | {"4XX": _ERROR}
-    edits = method == "patch" or path.endswith(("/undo", "/redo", "/start", "/parts", "/circuits", "/move", "/prices/books"))
+    edits = method == "patch" or (method == "post" and path.endswith(_EDITS))
     extra = ([_IF_MATCH] if edits else []) + ([_PERSON] if method in {"patch", "post"} and "/jobs" in path else [])
-    if path.endswith(
-        ("/plan", "/solve", "{job_id}", "/undo", "/redo", "/start", "/parts", "/circuits", "/move", "/prices/books", "/jobs", "/import")
-    ) and not (path.endswith("/jobs") and method == "get"):
+    if path.endswith(("/plan", "/solve", "{job_id}", "/jobs", "/import", *_EDITS)) and not (path.endswith("/jobs") and method == "get"):
         extra.append(_FOCUS)
     if path.endswith("/starts") or "/library" in path:
         extra.append(_RULEBOOK)

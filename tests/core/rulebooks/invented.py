@@ -204,6 +204,7 @@ class Supplies:
     usual_v, usual_power_factor, usual_system, frequency_hz, bonds_own_source = 230.0, 0.9, System.single_phase, 50.0, False
     to_neutral_v = staticmethod(lambda line_v, system: line_v if system is System.single_phase else line_v / 2)
     source_share = staticmethod(lambda kind: (0.0, ""))
+    voltage_band = staticmethod(lambda: (0.1, 0.1, "INV 1"))
     raised_voltages = staticmethod(lambda: (400.0,))
     service_ratings = staticmethod(lambda: (60.0,))
 

@@ -2563,6 +2563,218 @@ export interface paths {
         };
         trace?: never;
     };
+    "/api/jobs/{job_id}/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take the busy times of a person out of an iCalendar file, on the revision named in If-Match; they replace those he had. */
+        post: {
+            parameters: {
+                query?: {
+                    /** @description Runs to show with their working, comma between them; all if left out */
+                    focus?: string;
+                };
+                header: {
+                    /** @description Revision the edit was made on */
+                    "If-Match": string;
+                    /** @description Who edits */
+                    "Northspan-Person"?: string;
+                };
+                path: {
+                    job_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BusyCalendar"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["JobState"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/calendar.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Save the days of a job as iCalendar, with ids that stay. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    job_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description The calendar */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "text/calendar": string;
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/days": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Lay the work of a job out over its days, with who has power and how it comes back. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    job_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["JobDays"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/days/event": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take what happened into a job, on the revision named in If-Match; everything not begun is laid out anew from there. */
+        post: {
+            parameters: {
+                query?: {
+                    /** @description Runs to show with their working, comma between them; all if left out */
+                    focus?: string;
+                };
+                header: {
+                    /** @description Revision the edit was made on */
+                    "If-Match": string;
+                    /** @description Who edits */
+                    "Northspan-Person"?: string;
+                };
+                path: {
+                    job_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["DayEvent"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["JobState"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/export/job.json": {
         parameters: {
             query?: never;
@@ -3435,6 +3647,65 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/standins/inspection-office": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Book a slot at the simulated inspection office. */
+        post: {
+            parameters: {
+                query?: {
+                    /** @description Runs to show with their working, comma between them; all if left out */
+                    focus?: string;
+                };
+                header: {
+                    /** @description Revision the edit was made on */
+                    "If-Match": string;
+                    /** @description Who edits */
+                    "Northspan-Person"?: string;
+                };
+                path: {
+                    job_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["VisitAsked"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["JobState"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/standins/price-service": {
         parameters: {
             query?: never;
@@ -3470,6 +3741,124 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["BookList"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/standins/utility-desk": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Ask the simulated desk of the utility for a window, or to confirm the one it gave. */
+        post: {
+            parameters: {
+                query?: {
+                    /** @description Runs to show with their working, comma between them; all if left out */
+                    focus?: string;
+                };
+                header: {
+                    /** @description Revision the edit was made on */
+                    "If-Match": string;
+                    /** @description Who edits */
+                    "Northspan-Person"?: string;
+                };
+                path: {
+                    job_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["VisitAsked"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["JobState"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/standins/weather": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Ask the simulated weather service for the hours to come; what a person typed of the sky stays. */
+        post: {
+            parameters: {
+                query?: {
+                    /** @description Runs to show with their working, comma between them; all if left out */
+                    focus?: string;
+                };
+                header: {
+                    /** @description Revision the edit was made on */
+                    "If-Match": string;
+                    /** @description Who edits */
+                    "Northspan-Person"?: string;
+                };
+                path: {
+                    job_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["WeatherAsked"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["JobState"];
                     };
                 };
                 /** @description What is wrong */
@@ -5457,6 +5846,16 @@ export interface components {
          */
         BuildingUse: "dwelling" | "outbuilding";
         /**
+         * BusyCalendar
+         * @description Whose busy times stand in a calendar, and the calendar.
+         */
+        BusyCalendar: {
+            /** Person */
+            person: string;
+            /** Text */
+            text: string;
+        };
+        /**
          * CablePlan
          * @description A cable of a panel that moves: whether it reaches, what is done if not, and what is done before and while the power is off.
          *
@@ -6187,6 +6586,238 @@ export interface components {
              * @default 0
              */
             saw_m?: number;
+        };
+        /**
+         * DayEvent
+         * @description What happened, when, and to which task or person.
+         */
+        DayEvent: {
+            event: components["schemas"]["Event"];
+            now: components["schemas"]["Moment-Input"];
+            /**
+             * Subject
+             * @default
+             */
+            subject?: string;
+        };
+        /**
+         * Days
+         * @description The days of the work. A first day without a date counts days only; without a zone times are those of the wall clock.
+         */
+        "Days-Input": {
+            /**
+             * Begins H
+             * @default 8
+             */
+            begins_h?: number;
+            /** Changed */
+            changed?: {
+                [key: string]: components["schemas"]["TaskChange-Input"];
+            };
+            /**
+             * Days
+             * @default 5
+             */
+            days?: number;
+            /**
+             * Ends H
+             * @default 16
+             */
+            ends_h?: number;
+            /**
+             * Matters
+             * @description Circuits that must not be long without power.
+             */
+            matters?: {
+                [key: string]: components["schemas"]["Matters-Input"];
+            };
+            /**
+             * @description How far the days are; empty before they begin.
+             * @default null
+             */
+            now?: components["schemas"]["Moment-Input"] | null;
+            /** Own */
+            own?: {
+                [key: string]: components["schemas"]["OwnTask-Input"];
+            };
+            /** People */
+            people?: {
+                [key: string]: components["schemas"]["Person-Input"];
+            };
+            /**
+             * Rates
+             * @description Hours, instead of what is customary. [h]
+             */
+            rates?: {
+                [key: string]: number;
+            };
+            /**
+             * Starts
+             * @description Date of the first working day.
+             * @default
+             */
+            starts?: string;
+            /** Supplies */
+            supplies?: {
+                [key: string]: components["schemas"]["TemporarySupply-Input"];
+            };
+            /** Tags */
+            tags?: {
+                [key: string]: components["schemas"]["HoldTag-Input"];
+            };
+            /** Ticks */
+            ticks?: {
+                [key: string]: components["schemas"]["Tick-Input"];
+            };
+            /**
+             * Visits
+             * @default []
+             */
+            visits?: components["schemas"]["Visit-Input"][];
+            /**
+             * Weather
+             * @default []
+             */
+            weather?: components["schemas"]["Weather-Input"][];
+            /**
+             * Zone
+             * @description Time zone by its IANA name.
+             * @default
+             */
+            zone?: string;
+        };
+        /**
+         * Days
+         * @description The days of the work. A first day without a date counts days only; without a zone times are those of the wall clock.
+         */
+        "Days-Output": {
+            /**
+             * Begins H
+             * @default 8
+             */
+            begins_h: number;
+            /** Changed */
+            changed: {
+                [key: string]: components["schemas"]["TaskChange-Output"];
+            };
+            /**
+             * Days
+             * @default 5
+             */
+            days: number;
+            /**
+             * Ends H
+             * @default 16
+             */
+            ends_h: number;
+            /**
+             * Matters
+             * @description Circuits that must not be long without power.
+             */
+            matters: {
+                [key: string]: components["schemas"]["Matters-Output"];
+            };
+            /**
+             * @description How far the days are; empty before they begin.
+             * @default null
+             */
+            now: components["schemas"]["Moment-Output"] | null;
+            /** Own */
+            own: {
+                [key: string]: components["schemas"]["OwnTask-Output"];
+            };
+            /** People */
+            people: {
+                [key: string]: components["schemas"]["Person-Output"];
+            };
+            /**
+             * Rates
+             * @description Hours, instead of what is customary. [h]
+             */
+            rates: {
+                [key: string]: number;
+            };
+            /**
+             * Starts
+             * @description Date of the first working day.
+             * @default
+             */
+            starts: string;
+            /** Supplies */
+            supplies: {
+                [key: string]: components["schemas"]["TemporarySupply-Output"];
+            };
+            /** Tags */
+            tags: {
+                [key: string]: components["schemas"]["HoldTag-Output"];
+            };
+            /** Ticks */
+            ticks: {
+                [key: string]: components["schemas"]["Tick-Output"];
+            };
+            /**
+             * Visits
+             * @default []
+             */
+            visits: components["schemas"]["Visit-Output"][];
+            /**
+             * Weather
+             * @default []
+             */
+            weather: components["schemas"]["Weather-Output"][];
+            /**
+             * Zone
+             * @description Time zone by its IANA name.
+             * @default
+             */
+            zone: string;
+        };
+        /**
+         * DaysPlan
+         * @description The schedule: tasks in the order in which they lie, days by name, who has power, and the bounds.
+         *
+         *     `outage_h` is how long the power is off in all, `outage_least_h` what no order could beat, `outage_simple_h` what the tasks
+         *     one after another would take; `days` and `days_least` the same of days. `troubles` say what does not hold. [h]
+         */
+        DaysPlan: {
+            /** Ahead */
+            ahead: components["schemas"]["LeadItem"][];
+            /** Begins H */
+            begins_h: number;
+            /** Cautions */
+            cautions: string[];
+            /** Day Names */
+            day_names: string[];
+            /** Days */
+            days: number;
+            /** Days Least */
+            days_least: number;
+            /** Ends H */
+            ends_h: number;
+            /** Headline */
+            headline: string;
+            /** Later */
+            later: components["schemas"]["LeadItem"][];
+            /** Outage H */
+            outage_h: number;
+            /** Outage Least H */
+            outage_least_h: number;
+            /** Outage Simple H */
+            outage_simple_h: number;
+            /** Power */
+            power: components["schemas"]["PowerRow"][];
+            /** Rates */
+            rates: components["schemas"]["RatePlan"][];
+            /** Supplies */
+            supplies: components["schemas"]["SupplyPlan"][];
+            /** Tasks */
+            tasks: components["schemas"]["TaskLaid"][];
+            /** Trips */
+            trips: number;
+            /** Troubles */
+            troubles: string[];
+            /** Waits H */
+            waits_h: number;
         };
         /**
          * DeviceRead
@@ -7292,6 +7923,12 @@ export interface components {
             terms?: components["schemas"]["Estimate-Input"];
         };
         /**
+         * Event
+         * @description What happened.
+         * @enum {string}
+         */
+        Event: "now" | "begun" | "done" | "utility_here" | "inspector_here" | "rain" | "thunder" | "ill" | "rock";
+        /**
          * FallLog
          * @description A fall-of-potential test: where the current probe stood, and the readings.
          */
@@ -8075,6 +8712,40 @@ export interface components {
             words: string;
         };
         /**
+         * HoldTag
+         * @description A tag on a device that must stay off: why, who hung it, until what.
+         */
+        "HoldTag-Input": {
+            /** Device */
+            device: string;
+            /** Until */
+            until: string;
+            /**
+             * Who
+             * @default
+             */
+            who?: string;
+            /** Why */
+            why: string;
+        };
+        /**
+         * HoldTag
+         * @description A tag on a device that must stay off: why, who hung it, until what.
+         */
+        "HoldTag-Output": {
+            /** Device */
+            device: string;
+            /** Until */
+            until: string;
+            /**
+             * Who
+             * @default
+             */
+            who: string;
+            /** Why */
+            why: string;
+        };
+        /**
          * InBox
          * @description So many wires, or devices, of one size.
          */
@@ -8165,6 +8836,42 @@ export interface components {
             circuits?: {
                 [key: string]: components["schemas"]["PanelCircuit-Input"];
             };
+            /**
+             * @default {
+             *       "begins_h": 8,
+             *       "changed": {},
+             *       "days": 5,
+             *       "ends_h": 16,
+             *       "matters": {},
+             *       "now": null,
+             *       "own": {},
+             *       "people": {
+             *         "A": {
+             *           "away_from_day": null,
+             *           "away_from_h": 0,
+             *           "busy": [],
+             *           "name": "Lead",
+             *           "role": "electrician"
+             *         },
+             *         "B": {
+             *           "away_from_day": null,
+             *           "away_from_h": 0,
+             *           "busy": [],
+             *           "name": "Helper",
+             *           "role": "helper"
+             *         }
+             *       },
+             *       "rates": {},
+             *       "starts": "",
+             *       "supplies": {},
+             *       "tags": {},
+             *       "ticks": {},
+             *       "visits": [],
+             *       "weather": [],
+             *       "zone": ""
+             *     }
+             */
+            days?: components["schemas"]["Days-Input"];
             /**
              * @default {
              *       "run_percent": 3,
@@ -8311,6 +9018,42 @@ export interface components {
             };
             /**
              * @default {
+             *       "begins_h": 8,
+             *       "changed": {},
+             *       "days": 5,
+             *       "ends_h": 16,
+             *       "matters": {},
+             *       "now": null,
+             *       "own": {},
+             *       "people": {
+             *         "A": {
+             *           "away_from_day": null,
+             *           "away_from_h": 0,
+             *           "busy": [],
+             *           "name": "Lead",
+             *           "role": "electrician"
+             *         },
+             *         "B": {
+             *           "away_from_day": null,
+             *           "away_from_h": 0,
+             *           "busy": [],
+             *           "name": "Helper",
+             *           "role": "helper"
+             *         }
+             *       },
+             *       "rates": {},
+             *       "starts": "",
+             *       "supplies": {},
+             *       "tags": {},
+             *       "ticks": {},
+             *       "visits": [],
+             *       "weather": [],
+             *       "zone": ""
+             *     }
+             */
+            days: components["schemas"]["Days-Output"];
+            /**
+             * @default {
              *       "run_percent": 3,
              *       "way_percent": 5
              *     }
@@ -8433,6 +9176,17 @@ export interface components {
             voltage_may_rise: boolean;
         };
         /**
+         * JobDays
+         * @description The days of a job, how its power goes off and comes back, and the revision they were laid out from.
+         */
+        JobDays: {
+            days: components["schemas"]["DaysPlan"];
+            /** Revision */
+            revision: number;
+            /** Turning */
+            turning: components["schemas"]["Turning"][];
+        };
+        /**
          * JobList
          * @description All jobs, the last changed first.
          */
@@ -8519,6 +9273,20 @@ export interface components {
          * @enum {string}
          */
         Laid: "upright" | "slanting" | "trench";
+        /**
+         * LeadItem
+         * @description What is arranged before the first day or comes after the last: how many working days from the first, and its date if known.
+         */
+        LeadItem: {
+            /** Date */
+            date: string;
+            /** Days */
+            days: number;
+            /** Why */
+            why: string;
+            /** Words */
+            words: string;
+        };
         /**
          * Leg
          * @description A leg of a measured route: how far it goes on the level, and how much it rises or falls.
@@ -9410,6 +10178,38 @@ export interface components {
             };
         };
         /**
+         * Matters
+         * @description A circuit that must not be long without power, and how long what is on it stands that; empty takes what is usual. [h]
+         */
+        "Matters-Input": {
+            /** @default freezer */
+            kind?: components["schemas"]["MattersAs"];
+            /**
+             * Stands H
+             * @default null
+             */
+            stands_h?: number | null;
+        };
+        /**
+         * Matters
+         * @description A circuit that must not be long without power, and how long what is on it stands that; empty takes what is usual. [h]
+         */
+        "Matters-Output": {
+            /** @default freezer */
+            kind: components["schemas"]["MattersAs"];
+            /**
+             * Stands H
+             * @default null
+             */
+            stands_h: number | null;
+        };
+        /**
+         * MattersAs
+         * @description Why a circuit must not be long without power.
+         * @enum {string}
+         */
+        MattersAs: "freezer" | "fridge" | "sump" | "medical" | "heat" | "work" | "battery";
+        /**
          * Meaning
          * @description Something that changes in meaning: of which part, what it was and what it becomes.
          */
@@ -9464,6 +10264,38 @@ export interface components {
             total_va: number;
             /** Working */
             working: components["schemas"]["WorkLine"][];
+        };
+        /**
+         * Moment
+         * @description A day of the job and an hour of its clock. [h]
+         */
+        "Moment-Input": {
+            /**
+             * At H
+             * @default 0
+             */
+            at_h?: number;
+            /**
+             * Day
+             * @default 0
+             */
+            day?: number;
+        };
+        /**
+         * Moment
+         * @description A day of the job and an hour of its clock. [h]
+         */
+        "Moment-Output": {
+            /**
+             * At H
+             * @default 0
+             */
+            at_h: number;
+            /**
+             * Day
+             * @default 0
+             */
+            day: number;
         };
         /**
          * More
@@ -9746,6 +10578,78 @@ export interface components {
              * @enum {string}
              */
             unit: "each" | "m" | "L";
+            /** Words */
+            words: string;
+        };
+        /**
+         * OwnTask
+         * @description A task that a person added.
+         */
+        "OwnTask-Input": {
+            /**
+             * After
+             * @default []
+             */
+            after?: string[];
+            /**
+             * Cannot Stand
+             * @default []
+             */
+            cannot_stand?: components["schemas"]["Sky"][];
+            /**
+             * Hours
+             * @default 1
+             */
+            hours?: number;
+            /**
+             * Off
+             * @description Cans that must be dead for it.
+             * @default []
+             */
+            off?: string[];
+            /**
+             * People
+             * @default 1
+             */
+            people?: number;
+            /** @default electrician */
+            role?: components["schemas"]["northspan__core__document__job__days__Role"];
+            /** Words */
+            words: string;
+        };
+        /**
+         * OwnTask
+         * @description A task that a person added.
+         */
+        "OwnTask-Output": {
+            /**
+             * After
+             * @default []
+             */
+            after: string[];
+            /**
+             * Cannot Stand
+             * @default []
+             */
+            cannot_stand: components["schemas"]["Sky"][];
+            /**
+             * Hours
+             * @default 1
+             */
+            hours: number;
+            /**
+             * Off
+             * @description Cans that must be dead for it.
+             * @default []
+             */
+            off: string[];
+            /**
+             * People
+             * @default 1
+             */
+            people: number;
+            /** @default electrician */
+            role: components["schemas"]["Role-Output"];
             /** Words */
             words: string;
         };
@@ -10742,6 +11646,56 @@ export interface components {
             value?: unknown;
         };
         /**
+         * Person
+         * @description Somebody who works here, when he has other things to do, and the first day and hour from which he is missing. [h]
+         */
+        "Person-Input": {
+            /**
+             * Away From Day
+             * @default null
+             */
+            away_from_day?: number | null;
+            /**
+             * Away From H
+             * @default 0
+             */
+            away_from_h?: number;
+            /**
+             * Busy
+             * @default []
+             */
+            busy?: components["schemas"]["Span-Input"][];
+            /** Name */
+            name: string;
+            /** @default electrician */
+            role?: components["schemas"]["northspan__core__document__job__days__Role"];
+        };
+        /**
+         * Person
+         * @description Somebody who works here, when he has other things to do, and the first day and hour from which he is missing. [h]
+         */
+        "Person-Output": {
+            /**
+             * Away From Day
+             * @default null
+             */
+            away_from_day: number | null;
+            /**
+             * Away From H
+             * @default 0
+             */
+            away_from_h: number;
+            /**
+             * Busy
+             * @default []
+             */
+            busy: components["schemas"]["Span-Output"][];
+            /** Name */
+            name: string;
+            /** @default electrician */
+            role: components["schemas"]["Role-Output"];
+        };
+        /**
          * Place
          * @description Where a stretch of a run lies.
          * @enum {string}
@@ -10790,6 +11744,42 @@ export interface components {
             trenches: components["schemas"]["TrenchPlan"][];
             /** Ways */
             ways: components["schemas"]["Way"][];
+        };
+        /**
+         * PowerRow
+         * @description Who has power: a building, a circuit that matters, or the rooms; for how long not, and how long it stands that. [h]
+         */
+        PowerRow: {
+            /** Key */
+            key: string;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /** Off H */
+            off_h: number;
+            /** Spans */
+            spans: components["schemas"]["PowerSpan"][];
+            /** Stands H */
+            stands_h: number | null;
+            /** Worry */
+            worry: string;
+        };
+        /**
+         * PowerSpan
+         * @description So long something is off, or on a temporary supply. [h]
+         */
+        PowerSpan: {
+            /** Day */
+            day: number;
+            /** From H */
+            from_h: number;
+            /** State */
+            state: string;
+            /** To H */
+            to_h: number;
+            /** Words */
+            words: string;
         };
         /**
          * PricedLine
@@ -11345,6 +12335,26 @@ export interface components {
             wires: components["schemas"]["northspan__core__topics__pull__calculators__route__Wires"][];
         };
         /**
+         * RatePlan
+         * @description A rate: customary hours, what is taken, and what a person's own tasks would have asked. [h]
+         */
+        RatePlan: {
+            /** Customary H */
+            customary_h: number;
+            /** Key */
+            key: string;
+            /** Learned H */
+            learned_h: number | null;
+            /** Learned Of */
+            learned_of: number;
+            /** Per */
+            per: string;
+            /** Taken H */
+            taken_h: number;
+            /** Words */
+            words: string;
+        };
+        /**
          * ReadingsList
          * @description Readings of either kind.
          */
@@ -11457,10 +12467,10 @@ export interface components {
         };
         /**
          * Role
-         * @description What a branch is; a verdict asks it. A `strap` joins a ground bar to its can, a `path` is metal nobody meant as a conductor.
+         * @description What a person may do alone.
          * @enum {string}
          */
-        Role: "line" | "neutral" | "ground" | "bond" | "strap" | "electrode" | "load" | "fault" | "path";
+        "Role-Output": "electrician" | "helper";
         /**
          * Room
          * @description Where a can with devices hangs, as far as a rule asks.
@@ -12992,6 +14002,12 @@ export interface components {
             words: string;
         };
         /**
+         * Sky
+         * @description What the sky does that work cannot stand.
+         * @enum {string}
+         */
+        Sky: "thunder" | "rain" | "frost" | "heat";
+        /**
          * SlotLeg
          * @description A slot that lands elsewhere than its row says, as it was found.
          */
@@ -13385,6 +14401,36 @@ export interface components {
             running: boolean;
         };
         /**
+         * Span
+         * @description A part of a working day, by the number of the day (0 is the first) and hours of its clock. [h]
+         */
+        "Span-Input": {
+            /**
+             * Day
+             * @default 0
+             */
+            day?: number;
+            /** From H */
+            from_h: number;
+            /** To H */
+            to_h: number;
+        };
+        /**
+         * Span
+         * @description A part of a working day, by the number of the day (0 is the first) and hours of its clock. [h]
+         */
+        "Span-Output": {
+            /**
+             * Day
+             * @default 0
+             */
+            day: number;
+            /** From H */
+            from_h: number;
+            /** To H */
+            to_h: number;
+        };
+        /**
          * Split
          * @description A way to shop: where, what the lines and the trips cost, and how many lines nobody of them has. [money]
          */
@@ -13426,6 +14472,12 @@ export interface components {
             /** Title */
             title: string;
         };
+        /**
+         * StandbyKind
+         * @description What feeds circuits while the power is off.
+         * @enum {string}
+         */
+        StandbyKind: "cord" | "generator" | "inverter";
         /**
          * StartInJob
          * @description A guided start to add to a job that is there.
@@ -13548,6 +14600,26 @@ export interface components {
              * @default []
              */
             devices_a: number[];
+        };
+        /**
+         * SupplyPlan
+         * @description A temporary supply: what it carries of what it can give, and what is wrong with it. [VA]
+         */
+        SupplyPlan: {
+            /** Asked Va */
+            asked_va: number;
+            /** Cautions */
+            cautions: string[];
+            /** Holds */
+            holds: boolean;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Power Va */
+            power_va: number;
+            /** Words */
+            words: string;
         };
         /**
          * SupportsQuestion
@@ -13831,6 +14903,229 @@ export interface components {
             trench_circuits?: number;
         };
         /**
+         * TaskChange
+         * @description What a person changed of a task, where he pinned it, and how it went. [h]
+         */
+        "TaskChange-Input": {
+            /**
+             * Crossed Out
+             * @default false
+             */
+            crossed_out?: boolean;
+            /**
+             * Day
+             * @description Pinned to this day.
+             * @default null
+             */
+            day?: number | null;
+            /**
+             * Hours
+             * @description Instead of what the rates give.
+             * @default null
+             */
+            hours?: number | null;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /**
+             * People
+             * @default null
+             */
+            people?: number | null;
+            /**
+             * Start H
+             * @description Pinned to this hour, or when it began. [h]
+             * @default null
+             */
+            start_h?: number | null;
+            /** @default  */
+            state?: components["schemas"]["TaskState"];
+            /**
+             * Took H
+             * @description What it took in the end. [h]
+             * @default null
+             */
+            took_h?: number | null;
+            /**
+             * Who
+             * @description Pinned to these people.
+             * @default []
+             */
+            who?: string[];
+        };
+        /**
+         * TaskChange
+         * @description What a person changed of a task, where he pinned it, and how it went. [h]
+         */
+        "TaskChange-Output": {
+            /**
+             * Crossed Out
+             * @default false
+             */
+            crossed_out: boolean;
+            /**
+             * Day
+             * @description Pinned to this day.
+             * @default null
+             */
+            day: number | null;
+            /**
+             * Hours
+             * @description Instead of what the rates give.
+             * @default null
+             */
+            hours: number | null;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * People
+             * @default null
+             */
+            people: number | null;
+            /**
+             * Start H
+             * @description Pinned to this hour, or when it began. [h]
+             * @default null
+             */
+            start_h: number | null;
+            /** @default  */
+            state: components["schemas"]["TaskState"];
+            /**
+             * Took H
+             * @description What it took in the end. [h]
+             * @default null
+             */
+            took_h: number | null;
+            /**
+             * Who
+             * @description Pinned to these people.
+             * @default []
+             */
+            who: string[];
+        };
+        /**
+         * TaskLaid
+         * @description A task as it lies: when, by whom, why it exists, how long it takes and why so long, and what a person changed.
+         *
+         *     `day` is counted from 0, None where it found no place; `off` are the cans that are dead for it, `goods` the lines of the
+         *     take-off that it needs. [h]
+         */
+        TaskLaid: {
+            /** After */
+            after: string[];
+            /** Cannot Stand */
+            cannot_stand: string[];
+            /** Day */
+            day: number | null;
+            /** Differs */
+            differs: string;
+            /** End H */
+            end_h: number | null;
+            /** Goods */
+            goods: string[];
+            /** Hours */
+            hours: number;
+            /** Key */
+            key: string;
+            /** Note */
+            note: string;
+            /** Off */
+            off: string[];
+            /** People */
+            people: number;
+            /** Pinned */
+            pinned: boolean;
+            /** Place */
+            place: string;
+            /** Planned H */
+            planned_h: number;
+            /** Rate */
+            rate: string;
+            /** Skilled */
+            skilled: boolean;
+            /** Start H */
+            start_h: number | null;
+            /** State */
+            state: string;
+            /** Tools */
+            tools: string[];
+            /** Visit */
+            visit: string;
+            /** Where */
+            where: string;
+            /** Who */
+            who: string[];
+            /** Why */
+            why: string;
+            /** Words */
+            words: string;
+            /** Working */
+            working: components["schemas"]["WorkLine"][];
+        };
+        /**
+         * TaskState
+         * @description How far a task is.
+         * @enum {string}
+         */
+        TaskState: "" | "begun" | "done";
+        /**
+         * TemporarySupply
+         * @description What feeds some circuits for now: what it can give, whether it guards people, how its neutral is. It is never back-fed.
+         */
+        "TemporarySupply-Input": {
+            /**
+             * Circuits
+             * @default []
+             */
+            circuits?: string[];
+            /**
+             * Guards People
+             * @description Ground-fault protection at it; empty: not looked at.
+             * @default null
+             */
+            guards_people?: boolean | null;
+            /** @default cord */
+            kind?: components["schemas"]["StandbyKind"];
+            /** Name */
+            name: string;
+            /**
+             * Power Va
+             * @default 1800
+             */
+            power_va?: number;
+        };
+        /**
+         * TemporarySupply
+         * @description What feeds some circuits for now: what it can give, whether it guards people, how its neutral is. It is never back-fed.
+         */
+        "TemporarySupply-Output": {
+            /**
+             * Circuits
+             * @default []
+             */
+            circuits: string[];
+            /**
+             * Guards People
+             * @description Ground-fault protection at it; empty: not looked at.
+             * @default null
+             */
+            guards_people: boolean | null;
+            /** @default cord */
+            kind: components["schemas"]["StandbyKind"];
+            /** Name */
+            name: string;
+            /**
+             * Power Va
+             * @default 1800
+             */
+            power_va: number;
+        };
+        /**
          * TerminalLine
          * @description What lands on the bars of a panel: neutral and ground of a circuit, and what is marked.
          */
@@ -13890,6 +15185,48 @@ export interface components {
              * @default 1
              */
             seed?: number;
+        };
+        /**
+         * Tick
+         * @description A step that was done: when, and what the meter read. [V]
+         */
+        "Tick-Input": {
+            /**
+             * At
+             * @default
+             */
+            at?: string;
+            /**
+             * By
+             * @default
+             */
+            by?: string;
+            /**
+             * Reading V
+             * @default null
+             */
+            reading_v?: number | null;
+        };
+        /**
+         * Tick
+         * @description A step that was done: when, and what the meter read. [V]
+         */
+        "Tick-Output": {
+            /**
+             * At
+             * @default
+             */
+            at: string;
+            /**
+             * By
+             * @default
+             */
+            by: string;
+            /**
+             * Reading V
+             * @default null
+             */
+            reading_v: number | null;
         };
         /**
          * Totals
@@ -14360,11 +15697,156 @@ export interface components {
             state: string;
         };
         /**
+         * TurnStep
+         * @description A step of turning off or on: what is done, why, what a meter must show, and what was shown. [V]
+         *
+         *     `blocked` says why it waits: a step before it is open, or its reading was wrong.
+         */
+        TurnStep: {
+            /** At */
+            at: string;
+            /** Blocked */
+            blocked: string;
+            /** Done */
+            done: boolean;
+            /** Hold */
+            hold: string;
+            /** Key */
+            key: string;
+            /** Least V */
+            least_v: number | null;
+            /** Most V */
+            most_v: number | null;
+            /** Reading V */
+            reading_v: number | null;
+            /** Why */
+            why: string;
+            /** Words */
+            words: string;
+            /** Wrong */
+            wrong: string;
+        };
+        /**
+         * Turning
+         * @description Turning a part of the job off and on again, step by step; what stays live all the same; what must stay off.
+         */
+        Turning: {
+            /** Head */
+            head: string;
+            /** Loose Ends */
+            loose_ends: string[];
+            /** Name */
+            name: string;
+            /** Off */
+            off: components["schemas"]["TurnStep"][];
+            /** On */
+            on: components["schemas"]["TurnStep"][];
+            /** Stays Live */
+            stays_live: string[];
+        };
+        /**
          * Units
          * @description What lengths are shown in.
          * @enum {string}
          */
         Units: "feet" | "metres";
+        /**
+         * Visit
+         * @description A window in which somebody comes, and whether that was confirmed; `came_h` is when he was there. [h]
+         */
+        "Visit-Input": {
+            /**
+             * Came H
+             * @default null
+             */
+            came_h?: number | null;
+            /**
+             * Confirmed
+             * @default false
+             */
+            confirmed?: boolean;
+            /**
+             * Day
+             * @default 0
+             */
+            day?: number;
+            /** From H */
+            from_h: number;
+            kind: components["schemas"]["VisitKind"];
+            /**
+             * Simulated
+             * @default false
+             */
+            simulated?: boolean;
+            /** To H */
+            to_h: number;
+            /**
+             * Words
+             * @description What was said on the telephone.
+             * @default
+             */
+            words?: string;
+        };
+        /**
+         * Visit
+         * @description A window in which somebody comes, and whether that was confirmed; `came_h` is when he was there. [h]
+         */
+        "Visit-Output": {
+            /**
+             * Came H
+             * @default null
+             */
+            came_h: number | null;
+            /**
+             * Confirmed
+             * @default false
+             */
+            confirmed: boolean;
+            /**
+             * Day
+             * @default 0
+             */
+            day: number;
+            /** From H */
+            from_h: number;
+            kind: components["schemas"]["VisitKind"];
+            /**
+             * Simulated
+             * @default false
+             */
+            simulated: boolean;
+            /** To H */
+            to_h: number;
+            /**
+             * Words
+             * @description What was said on the telephone.
+             * @default
+             */
+            words: string;
+        };
+        /**
+         * VisitAsked
+         * @description Which visit is asked for, on which day, and whether nobody answers.
+         */
+        VisitAsked: {
+            /**
+             * Day
+             * @default 0
+             */
+            day?: number;
+            kind: components["schemas"]["VisitKind"];
+            /**
+             * Silent
+             * @default false
+             */
+            silent?: boolean;
+        };
+        /**
+         * VisitKind
+         * @description Who comes from outside, and for what.
+         * @enum {string}
+         */
+        VisitKind: "utility_off" | "utility_on" | "trench" | "rough" | "service" | "final";
         /**
          * VoltageWay
          * @description A long run at one voltage: what it takes, what it costs to make and to run. `holds` also asks the drop.
@@ -14466,6 +15948,61 @@ export interface components {
             run: string;
             /** Starting V */
             starting_v: number;
+        };
+        /**
+         * Weather
+         * @description Hours of such a sky, as somebody said or saw.
+         */
+        "Weather-Input": {
+            /**
+             * Day
+             * @default 0
+             */
+            day?: number;
+            /** From H */
+            from_h: number;
+            /**
+             * Simulated
+             * @default false
+             */
+            simulated?: boolean;
+            /** @default thunder */
+            sky?: components["schemas"]["Sky"];
+            /** To H */
+            to_h: number;
+        };
+        /**
+         * Weather
+         * @description Hours of such a sky, as somebody said or saw.
+         */
+        "Weather-Output": {
+            /**
+             * Day
+             * @default 0
+             */
+            day: number;
+            /** From H */
+            from_h: number;
+            /**
+             * Simulated
+             * @default false
+             */
+            simulated: boolean;
+            /** @default thunder */
+            sky: components["schemas"]["Sky"];
+            /** To H */
+            to_h: number;
+        };
+        /**
+         * WeatherAsked
+         * @description Whether the weather service is silent.
+         */
+        WeatherAsked: {
+            /**
+             * Silent
+             * @default false
+             */
+            silent?: boolean;
         };
         /**
          * WetRoom
@@ -14600,7 +16137,7 @@ export interface components {
             /** Resistance Ohm */
             resistance_ohm: number;
             /** @default line */
-            role?: components["schemas"]["Role"];
+            role?: components["schemas"]["northspan__core__physics__role__Role"];
             /** Start */
             start: string;
         };
@@ -14686,6 +16223,12 @@ export interface components {
             words: string;
         };
         /**
+         * Role
+         * @description What a person may do alone.
+         * @enum {string}
+         */
+        northspan__core__document__job__days__Role: "electrician" | "helper";
+        /**
          * FallReading
          * @description A reading of a fall-of-potential test: the potential probe's distance, and what the instrument shows.
          */
@@ -14701,6 +16244,12 @@ export interface components {
              */
             simulated?: boolean;
         };
+        /**
+         * Role
+         * @description What a branch is; a verdict asks it. A `strap` joins a ground bar to its can, a `path` is metal nobody meant as a conductor.
+         * @enum {string}
+         */
+        northspan__core__physics__role__Role: "line" | "neutral" | "ground" | "bond" | "strap" | "electrode" | "load" | "fault" | "path";
         /**
          * FallReading
          * @description A reading of a fall-of-potential test.

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass
 
+from northspan.core.case.case import Case
 from northspan.core.desk.days.power import matters
 from northspan.core.desk.days.tasks import JobTasks, Outage, tasks_of
 from northspan.core.document.findings import Severity
@@ -15,7 +16,6 @@ from northspan.core.topics.loads.run_load import voltages_at
 
 MOTORS = frozenset({LoadKind.heat_pump, LoadKind.cooling, LoadKind.motor})
 TANKS = frozenset({LoadKind.water_heating, LoadKind.hot_tub})
-OFF_BY = 0.05  # of the voltage: what a supply may be off, and still be right
 DEAD_V, TOGETHER_V = 1.0, 2.0
 LIVE = {
     SourceKind.utility_transformer: "the line side, up to where the utility opens",
@@ -93,7 +93,9 @@ def _off(found: JobTasks, outage: Outage, name: str) -> Iterator[Wanted]:
     )
     yield Wanted(f"{head}.off.proved", "Tester tried on what is live", "a dead tester shows dead wires")
     least, most = 0.0, DEAD_V
-    yield Wanted(f"{head}.off.lines", "Dead: line to line", "at the bus, where hands go", least, most)
+    line_v, neutral_v = voltages_at(found.case.tree, head, found.case.rulebook.supplies)
+    if line_v > neutral_v:
+        yield Wanted(f"{head}.off.lines", "Dead: line to line", "at the bus, where hands go", least, most)
     yield Wanted(f"{head}.off.neutral", "Dead: each line to neutral, and to ground", "a back-fed leg shows here", least, most)
     yield Wanted(f"{head}.off.again", "Tester tried again", "it may have died in between")
 
@@ -108,11 +110,11 @@ def _on(found: JobTasks, outage: Outage, name: str) -> Iterator[Wanted]:
         yield Wanted(f"{head}.on.utility", "The utility has closed its side", "after the service inspection")
     yield Wanted(f"{head}.on.main", f"Main of {name} on", "nothing behind it yet")
     if line_v > neutral_v:
-        yield _volts(f"{head}.on.lines", "Line to line", line_v)
-        yield _volts(f"{head}.on.leg_1", "Leg 1 to neutral", neutral_v)
-        yield _volts(f"{head}.on.leg_2", "Leg 2 to neutral", neutral_v)
+        yield _volts(case, f"{head}.on.lines", "Line to line", line_v)
+        yield _volts(case, f"{head}.on.leg_1", "Leg 1 to neutral", neutral_v)
+        yield _volts(case, f"{head}.on.leg_2", "Leg 2 to neutral", neutral_v)
     else:
-        yield _volts(f"{head}.on.leg_1", "Line to neutral", neutral_v)
+        yield _volts(case, f"{head}.on.leg_1", "Line to neutral", neutral_v)
     yield Wanted(f"{head}.on.ground", "Neutral to ground", "more is a neutral that is loose, or carries current", 0.0, TOGETHER_V)
     mattering = matters(case)
     order = sorted(outage.circuits, key=lambda key: (*_turn(job, job.circuits[key], key in mattering), job.circuits[key].slots))
@@ -128,8 +130,9 @@ def _on(found: JobTasks, outage: Outage, name: str) -> Iterator[Wanted]:
     yield Wanted(f"{head}.on.tags", "Tags and locks off, but those that must stay", "each by who hung it")
 
 
-def _volts(key: str, words: str, volts: float) -> Wanted:
-    return Wanted(key, words, f"about {volts:.0f} V, before anything draws", volts * (1 - OFF_BY), volts * (1 + OFF_BY))
+def _volts(case: Case, key: str, words: str, volts: float) -> Wanted:
+    low, high, source = case.rulebook.supplies.voltage_band()
+    return Wanted(key, words, f"about {volts:.0f} V, before anything draws; {source}", volts * (1 - low), volts * (1 + high))
 
 
 def _turn(job: Job, circuit: PanelCircuit, mattering: bool) -> tuple[int]:  # noqa: FBT001 - whether it matters

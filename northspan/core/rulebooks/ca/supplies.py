@@ -20,6 +20,11 @@ _WHOLE = {SourceKind.generator: 1.15, SourceKind.governed_plant: 1.15, SourceKin
 to_neutral_v = north_american.to_neutral_v
 
 
+def voltage_band() -> tuple[float, float, str]:
+    """Give by what share of itself the voltage of a supply may be low and high and still be right, and who says so."""
+    return 0.083, 0.042, "CSA C235, normal"
+
+
 def source_share(kind: SourceKind) -> tuple[float, str]:
     """Give how much of its nameplate current the conductors from a source carry; 0 where they follow the load."""
     share = _WHOLE.get(kind, 0.0)

@@ -27,6 +27,9 @@ class SupplyRules(Hashable, Protocol):
     def to_neutral_v(self, line_v: float, system: System) -> float:
         """Give the voltage from a line to the neutral: half of a center-tapped winding, less than that over two legs of a wye. [V]"""
 
+    def voltage_band(self) -> tuple[float, float, str]:
+        """Give by what share of itself the voltage of a supply may be low and high and still be right, and who says so."""
+
     def source_share(self, kind: SourceKind) -> tuple[float, str]:
         """Give how much of its nameplate current the conductors from a source carry; 0 where they follow the load."""
 

@@ -23,6 +23,11 @@ def to_neutral_v(line_v: float, system: System) -> float:
     return line_v / sqrt(3) if system is System.wye_legs else line_v / 2
 
 
+def voltage_band() -> tuple[float, float, str]:
+    """Give by what share of itself the voltage of a supply may be low and high and still be right, and who says so."""
+    return 0.06, 0.10, "ESQC Regulations 2002, 27"
+
+
 def source_share(kind: SourceKind) -> tuple[float, str]:
     """Give how much of its nameplate current the conductors from a source carry; 0 where they follow the load."""
     own = {SourceKind.generator, SourceKind.governed_plant, SourceKind.inverter_pair}

@@ -24,6 +24,11 @@ _SOURCE_SHARES = {
 to_neutral_v = north_american.to_neutral_v
 
 
+def voltage_band() -> tuple[float, float, str]:
+    """Give by what share of itself the voltage of a supply may be low and high and still be right, and who says so."""
+    return 0.05, 0.05, "ANSI C84.1, range A"
+
+
 def source_share(kind: SourceKind) -> tuple[float, str]:
     """Give how much of its nameplate current the conductors from a source carry; 0 where they follow the load."""
     return _SOURCE_SHARES.get(kind, (0.0, ""))

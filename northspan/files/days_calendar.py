@@ -1,0 +1,166 @@
+"""The days of a job as an iCalendar file, and busy times out of one."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from datetime import date, datetime, time, timedelta
+from zoneinfo import ZoneInfo, ZoneInfoNotFoundError
+
+from icalendar import Calendar, Event
+
+from northspan.core.desk.days.plan import day_date
+from northspan.core.document.job import Job, Span
+from northspan.core.document.plan.days import DaysPlan
+from northspan.core.working.errors import InvalidJob
+
+LARGEST, MOST_EVENTS = 2_000_000, 2000
+
+
+def write_calendar(job: Job, job_id: str, plan: DaysPlan) -> bytes:
+    """Write the tasks of a job, the visits and what comes later as iCalendar.
+
+    Parameters
+    ----------
+    job : Job
+        The job. [-]
+    job_id : str
+        Its id: part of the stable id of every event, so that a second export moves events and doubles none. [-]
+    plan : DaysPlan
+        Its days. [h]
+
+    Notes
+    -----
+    Times carry the zone of the job, and so stand through a change of clocks; without one they are times of the wall clock.
+
+    Raises
+    ------
+    InvalidJob
+        If the first day has no date, or the zone is unknown.
+
+    References
+    ----------
+    RFC 5545.
+    """
+    zone = zone_of(job)
+    if not job.days.starts:
+        raise InvalidJob("/days/starts", "the first day has no date.", "Say when the work begins.")
+    calendar = Calendar()
+    calendar.add("prodid", "-//North Span//Days//EN")
+    calendar.add("version", "2.0")
+    calendar.add("x-wr-calname", job.name)
+    for task in plan.tasks:
+        if task.day is None or task.start_h is None or task.end_h is None:
+            continue
+        names = ", ".join(job.days.people[one].name for one in task.who if one in job.days.people)
+        words = f"{task.words} ({names})" if names else task.words
+        begins, ends = (_moment(job, task.day, at_h, zone) for at_h in (task.start_h, task.end_h))
+        calendar.add_component(_event(f"{task.key}@{job_id}", words, begins, ends, task.why, task.place))
+    for i, visit in enumerate(job.days.visits):
+        words = f"{visit.kind.value.replace('_', ' ').capitalize()}: window{'' if visit.confirmed else ', not confirmed'}"
+        begins, ends = (_moment(job, visit.day, at_h, zone) for at_h in (visit.from_h, visit.to_h))
+        calendar.add_component(_event(f"visit.{visit.kind.value}.{i}@{job_id}", words, begins, ends, visit.words, ""))
+    for item in (*plan.ahead, *plan.later):
+        if item.date:
+            at, uid = date.fromisoformat(item.date), f"{item.words.split(':', maxsplit=1)[0]}.{item.days}@{job_id}"
+            calendar.add_component(_event(uid, item.words, at, at + timedelta(days=1), item.why, ""))
+    return bytes(calendar.to_ical())
+
+
+def read_busy(job: Job, text: str) -> tuple[Span, ...]:
+    """Read busy times out of an iCalendar file: what falls into the working days of the job.
+
+    Parameters
+    ----------
+    job : Job
+        The job. [-]
+    text : str
+        The file. [-]
+
+    Raises
+    ------
+    InvalidJob
+        If it is no calendar, or too large; if the first day of the job has no date. Nothing is read of one that is wrong.
+    """
+    zone = zone_of(job)
+    if not job.days.starts:
+        raise InvalidJob("/days/starts", "the first day has no date.", "Say when the work begins.")
+    if len(text) > LARGEST:
+        raise InvalidJob("/calendar", "the calendar is too large.", "Save only the weeks of this job.")
+    try:
+        calendar = Calendar.from_ical(text)
+        events = [one for one in calendar.walk("VEVENT") if isinstance(one, Event)]
+        if len(events) > MOST_EVENTS:
+            raise InvalidJob("/calendar", f"the calendar has more than {MOST_EVENTS} events.", "Save only the weeks of this job.")
+        found = [span for event in events for span in _spans(job, event, zone)]
+    except (ValueError, KeyError, AttributeError, IndexError, TypeError) as error:
+        raise InvalidJob(
+            "/calendar", f"that is no calendar: {str(error)[:80] or 'it cannot be read'}.", "Save it as iCalendar, .ics."
+        ) from error
+    return tuple(found)
+
+
+def zone_of(job: Job) -> ZoneInfo | None:
+    """Give the time zone of a job; None where it has none.
+
+    Parameters
+    ----------
+    job : Job
+        The job. [-]
+
+    Raises
+    ------
+    InvalidJob
+        If there is no such zone.
+    """
+    if not job.days.zone:
+        return None
+    try:
+        return ZoneInfo(job.days.zone)
+    except (ZoneInfoNotFoundError, ValueError, OSError) as error:
+        raise InvalidJob("/days/zone", f"there is no time zone {job.days.zone}.", "Write it like Etc/UTC, or leave it empty.") from error
+
+
+def _event(uid: str, words: str, begins: datetime | date, ends: datetime | date, why: str, place: str) -> Event:
+    event = Event()
+    event.add("uid", uid.replace(" ", "-"))
+    event.add("summary", words)
+    event.add("dtstart", begins)
+    event.add("dtend", ends)
+    event.add("dtstamp", begins if isinstance(begins, datetime) else datetime.combine(begins, time()))
+    if why:
+        event.add("description", why)
+    if place:
+        event.add("location", place)
+    return event
+
+
+def _moment(job: Job, day: int, at_h: float, zone: ZoneInfo | None) -> datetime:
+    at = day_date(job, day)
+    assert at is not None  # noqa: S101 - asked for before
+    return datetime.combine(at, time(), tzinfo=zone) + timedelta(minutes=round(at_h * 60))
+
+
+def _spans(job: Job, event: Event, zone: ZoneInfo | None) -> Iterator[Span]:
+    """The part of each working day that an event takes; what is marked as free takes none."""
+    if str(event.get("TRANSP", "")) == "TRANSPARENT":
+        return
+    begins, ends = event.start, event.end
+    if ends == begins and isinstance(begins, datetime):
+        ends = begins + timedelta(hours=1)  # it says only when it begins
+    first, last = (_local(one, zone) for one in (begins, ends))
+    for day in range(job.days.days):
+        at = day_date(job, day)
+        assert at is not None  # noqa: S101 - asked for before
+        midnight = datetime.combine(at, time())
+        from_h = max(0.0, (first - midnight).total_seconds() / 3600)
+        to_h = min(24.0, (last - midnight).total_seconds() / 3600)
+        if to_h > from_h:
+            yield Span(day=day, from_h=from_h, to_h=to_h)
+
+
+def _local(one: datetime | date, zone: ZoneInfo | None) -> datetime:
+    if not isinstance(one, datetime):
+        return datetime.combine(one, time())
+    if one.tzinfo is not None and zone is not None:
+        one = one.astimezone(zone)
+    return one.replace(tzinfo=None)
