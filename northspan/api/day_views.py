@@ -32,6 +32,16 @@ def job_days(job_id: str) -> Response:
     return bodies.answer(models.JobDays(revision=stored.revision, days=days_plan(stored.job), turning=turnings(stored.job)))
 
 
+@bp.post("/jobs/<job_id>/days/try")
+@bp.output(models.JobDays)
+def try_task(job_id: str) -> Response:
+    """Lay the days out with one task where it is held, and keep nothing: what a person sees while he drags it."""
+    wanted, stored = bodies.body(models.TaskTried), jobs_kept().get(job_id)
+    days = stored.job.days
+    job = stored.job.model_copy(update={"days": days.model_copy(update={"changed": days.changed | {wanted.task: wanted.change}})})
+    return bodies.answer(models.JobDays(revision=stored.revision, days=days_plan(job), turning=()))
+
+
 @bp.post("/jobs/<job_id>/days/event")
 @bp.output(models.JobState)
 def day_event(job_id: str) -> Response:

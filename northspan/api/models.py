@@ -9,7 +9,20 @@ from pydantic import BaseModel, ConfigDict, Field, RootModel, StringConstraints
 
 from northspan.core.desk.days.events import Event
 from northspan.core.desk.starts import Answers, Asked
-from northspan.core.document.job import FallReading, FourPinReading, Id, Job, Leg, LibraryLoad, Moment, Name, Stock, System, VisitKind
+from northspan.core.document.job import (
+    FallReading,
+    FourPinReading,
+    Id,
+    Job,
+    Leg,
+    LibraryLoad,
+    Moment,
+    Name,
+    Stock,
+    System,
+    TaskChange,
+    VisitKind,
+)
 from northspan.core.document.plan import Plan, WorkLine
 from northspan.core.document.plan.days import DaysPlan, Turning
 from northspan.core.document.plan.materials import Alternative, Flip, PricedList, TakeOff, Totals
@@ -164,6 +177,13 @@ class JobDays(Wire):
     revision: int
     days: DaysPlan
     turning: tuple[Turning, ...]
+
+
+class TaskTried(Wire):
+    """A task, and what is tried with it."""
+
+    task: Annotated[str, StringConstraints(min_length=1, max_length=120)]
+    change: TaskChange
 
 
 class DayEvent(Wire):

@@ -63,6 +63,7 @@ def write_calendar(job: Job, job_id: str, plan: DaysPlan) -> bytes:
         if item.date:
             at, uid = date.fromisoformat(item.date), f"{item.words.split(':', maxsplit=1)[0]}.{item.days}@{job_id}"
             calendar.add_component(_event(uid, item.words, at, at + timedelta(days=1), item.why, ""))
+    calendar.add_missing_timezones()
     return bytes(calendar.to_ical())
 
 

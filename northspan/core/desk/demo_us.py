@@ -11,6 +11,7 @@ from northspan.core.document.job import (
     Circuit,
     Companion,
     Crossing,
+    Days,
     Electrode,
     ElectrodeKind,
     Enclosure,
@@ -20,6 +21,8 @@ from northspan.core.document.job import (
     Job,
     Load,
     LoadKind,
+    Matters,
+    MattersAs,
     Metal,
     Method,
     OtherLine,
@@ -28,11 +31,16 @@ from northspan.core.document.job import (
     Run,
     RunKind,
     Segment,
+    Sky,
     Source,
     SourceKind,
     Status,
+    TemporarySupply,
     Terminals,
+    Visit,
+    VisitKind,
     WaterPipe,
+    Weather,
 )
 
 FT_M = 0.3048
@@ -68,6 +76,12 @@ def kestrel_hollow() -> Job:
         },
         soil=GroundSoil(upper_ohm_m=140, lower_ohm_m=60, depth_m=1.7),
         loads=_loads(),
+        days=Days(
+            weather=(Weather(day=1, from_h=8, to_h=12.5, sky=Sky.thunder),),
+            visits=(Visit(kind=VisitKind.final, day=2, from_h=13, to_h=15),),
+            matters={"W17": Matters(kind=MattersAs.freezer), "W4": Matters(kind=MattersAs.fridge, stands_h=2)},
+            supplies={"S1": TemporarySupply(name="Cord from the camper", power_va=1800, circuits=("W17",), guards_people=True)},
+        ),
         runs=_runs(),
         circuits=house_circuits(),
     )

@@ -2775,6 +2775,60 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/days/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Lay the days out with one task where it is held, and keep nothing: what a person sees while he drags it. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: {
+                    /** @description Who edits */
+                    "Northspan-Person"?: string;
+                };
+                path: {
+                    job_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TaskTried"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["JobDays"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/export/job.json": {
         parameters: {
             query?: never;
@@ -6804,6 +6858,8 @@ export interface components {
             outage_least_h: number;
             /** Outage Simple H */
             outage_simple_h: number;
+            /** Owner */
+            owner: components["schemas"]["OwnerPart"][];
             /** Power */
             power: components["schemas"]["PowerRow"][];
             /** Rates */
@@ -10652,6 +10708,16 @@ export interface components {
             role: components["schemas"]["Role-Output"];
             /** Words */
             words: string;
+        };
+        /**
+         * OwnerPart
+         * @description A part of the page for the owner: its heading, and its lines.
+         */
+        OwnerPart: {
+            /** Lines */
+            lines: string[];
+            /** Title */
+            title: string;
         };
         /**
          * PanelAnswer
@@ -15073,6 +15139,15 @@ export interface components {
          * @enum {string}
          */
         TaskState: "" | "begun" | "done";
+        /**
+         * TaskTried
+         * @description A task, and what is tried with it.
+         */
+        TaskTried: {
+            change: components["schemas"]["TaskChange-Input"];
+            /** Task */
+            task: string;
+        };
         /**
          * TemporarySupply
          * @description What feeds some circuits for now: what it can give, whether it guards people, how its neutral is. It is never back-fed.

@@ -1,5 +1,6 @@
 /** The view of each step that is built; a step without one says what belongs there. */
 import type { Component } from 'vue'
+import DaysView from '../components/days/DaysView.vue'
 import ElectrodesView from '../components/electrodes/ElectrodesView.vue'
 import LoadsView from '../components/loads/LoadsView.vue'
 import MaterialsView from '../components/materials/MaterialsView.vue'
@@ -19,5 +20,6 @@ export const VIEWS: Record<string, Component> = {
   neutrals: BondsView,
   panels: PanelsView,
   materials: MaterialsView,
+  days: DaysView,
   record: RecordView,
 }

@@ -166,6 +166,23 @@ export const useJob = defineStore('job', () => {
     )
   }
 
+  /** Send something of the days that changes the job: an event, a question to a simulated desk, a calendar. */
+  function sendDays(
+    path:
+      | '/api/jobs/{job_id}/days/event'
+      | '/api/jobs/{job_id}/standins/utility-desk'
+      | '/api/jobs/{job_id}/standins/inspection-office'
+      | '/api/jobs/{job_id}/standins/weather'
+      | '/api/jobs/{job_id}/calendar',
+    body: Record<string, unknown>,
+  ): Promise<void> {
+    return enqueue(
+      (now, params) =>
+        client.POST(path, { params: { ...params, path: { job_id: now.id } }, body: body as never }) as Promise<Answer>,
+      null,
+    )
+  }
+
   function undo(): Promise<void> {
     return enqueue(
       (now, params) => client.POST('/api/jobs/{job_id}/undo', { params: { ...params, path: { job_id: now.id } } }),
@@ -279,6 +296,7 @@ export const useJob = defineStore('job', () => {
     readCircuits,
     movePanel,
     takePrices,
+    sendDays,
     part,
     pick,
     changeUnits,

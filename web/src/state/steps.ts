@@ -52,8 +52,7 @@ export const STEPS: WorkStep[] = [
   {
     key: 'days',
     title: 'Days & outage',
-    coming: 'What is done live-free, how long the power is off, inspections, the calendar.',
-    also: 'schedule outage calendar crew',
+    also: 'schedule outage calendar crew who has power turning on lockout tag inspections weather',
   },
   {
     key: 'inspection',

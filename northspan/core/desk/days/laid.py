@@ -8,7 +8,8 @@ from math import ceil, floor
 from northspan.core.desk.days.task import Task
 from northspan.core.desk.days.tasks import JobTasks, tasks_of
 from northspan.core.document.job import Days, Job, Role, Span, TaskState
-from northspan.core.physics.schedule import Crew, Laid, Placed, Work, lay_out, simple
+from northspan.core.physics.schedule import lay_out, simple
+from northspan.core.physics.works import Crew, Laid, Placed, Work
 from northspan.core.working.errors import InvalidJob
 
 SLOTS_H = 12  # of five minutes

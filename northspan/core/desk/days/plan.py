@@ -7,6 +7,7 @@ from datetime import date, timedelta
 from itertools import pairwise
 
 from northspan.core.desk.days.laid import SLOTS_H, LaidJob, lay_out_job
+from northspan.core.desk.days.owner import owner_page
 from northspan.core.desk.days.power import hours_text, outage_hours, power_rows, supply_plans
 from northspan.core.desk.days.rates import customary, hours_of, learned
 from northspan.core.desk.days.task import Task
@@ -74,6 +75,7 @@ def days_plan(job: Job) -> DaysPlan:
         ahead=tuple(_ahead(laid)),
         later=tuple(_later(laid)),
         rates=tuple(_rates(job, kinds, laid.found.planned_h)),
+        owner=tuple(owner_page(laid, rows)),
         cautions=CAUTIONS,
     )
 
@@ -135,10 +137,12 @@ def _laid(laid: LaidJob, task: Task, goods: TakeOff) -> TaskLaid:
     change = job.days.changed.get(task.key)
     planned = laid.found.planned_h.get(task.key, task.hours)
     day, start_h = laid.clock(at.start) if at is not None else (None, None)
+    dead = task.off | {one for one in (task.opens, task.closes) if one}
     return TaskLaid(
         key=task.key, rate=task.rate, words=task.words, why=task.why, where=task.where, place=task.place, hours=task.hours,
-        planned_h=planned,        people=task.people, skilled=task.skilled, tools=task.tools, goods=_goods(task, goods),
-        cannot_stand=tuple(sorted(sky.value for sky in task.cannot_stand)), off=tuple(sorted(task.off)), after=task.after, visit=task.visit,
+        planned_h=planned, people=task.people, skilled=task.skilled, tools=task.tools, goods=_goods(task, goods),
+        cannot_stand=tuple(sorted(sky.value for sky in task.cannot_stand)), off=tuple(sorted(dead)),
+        after=task.after, visit=task.visit,
         day=day, start_h=start_h, end_h=laid.ends(at) if at is not None else None,
         who=tuple(laid.people[one] for one in at.who) if at is not None else (),
         state=change.state.value if change else "", pinned=_pinned(change), differs=_differs(change, planned, task),
@@ -183,7 +187,7 @@ def _troubles(laid: LaidJob, rows: tuple[PowerRow, ...], supplies: tuple[SupplyP
         if outage_hours(laid, outage) > laid.job.days.ends_h - laid.job.days.begins_h:
             yield f"{laid.found.case.tree.name_of(outage.head)}: off over a night. More hands, a longer day, or less at once."
     yield from (row.worry for row in rows if row.worry)
-    yield from (f"{one.words}: too much for it." for one in supplies if not one.holds)
+    yield from (one.words for one in supplies if not one.holds)
     days = laid.job.days
     for key in days.changed:
         if key not in laid.found.planned_h and not key.partition("#")[1]:

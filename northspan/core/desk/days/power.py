@@ -142,19 +142,22 @@ def supply_plans(case: Case, plan: Plan) -> Iterator[SupplyPlan]:
         What is planned. [A]
     """
     load_va: dict[str, float] = {}
+    poles: dict[str, int] = {}
     for panel in plan.panels.values():
         for one in panel.circuits:
-            to_neutral = 1 if one.poles == 1 else 2
-            load_va[one.id] = one.load_a * _volts(case) * to_neutral
+            poles[one.id] = one.poles
+            load_va[one.id] = one.load_a * _volts(case) * (1 if one.poles == 1 else 2)
     for key, supply in case.job.days.supplies.items():
-        unknown = [one for one in supply.circuits if not load_va.get(one)]
+        names = {one: case.job.circuits[one].name or one for one in supply.circuits}
+        unknown = [names[one] for one in supply.circuits if not load_va.get(one)]
+        two = [names[one] for one in supply.circuits if poles.get(one, 1) > 1 and supply.kind is StandbyKind.cord]
         asked = sum(load_va.get(one, 0.0) for one in supply.circuits)
-        holds = asked <= supply.power_va
-        words = f"{supply.name}: {whole(asked)} of {whole(supply.power_va)} VA"
-        if unknown:
-            names = ", ".join(case.job.circuits[one].name or one for one in unknown)
-            words += f"; nothing is known of {names}"
-        yield SupplyPlan(key, supply.name, asked, supply.power_va, holds and not unknown, words, tuple(_cautions(supply)))
+        said = [f"{whole(asked)} of {whole(supply.power_va)} VA"]
+        said += ["that is too much for it"] if asked > supply.power_va else []
+        said += [f"what {', '.join(unknown)} takes is not known"] if unknown else []
+        said += [f"a cord gives one line, and {', '.join(two)} wants two"] if two else []
+        words = f"{supply.name}: {'; '.join(said)}."
+        yield SupplyPlan(key, supply.name, asked, supply.power_va, len(said) == 1, words, tuple(_cautions(supply)))
 
 
 def _volts(case: Case) -> float:

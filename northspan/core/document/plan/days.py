@@ -103,6 +103,14 @@ class RatePlan:
 
 
 @dataclass(frozen=True, slots=True)
+class OwnerPart:
+    """A part of the page for the owner: its heading, and its lines."""
+
+    title: str
+    lines: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
 class DaysPlan:
     """The schedule: tasks in the order in which they lie, days by name, who has power, and the bounds.
 
@@ -128,6 +136,7 @@ class DaysPlan:
     ahead: tuple[LeadItem, ...]
     later: tuple[LeadItem, ...]
     rates: tuple[RatePlan, ...]
+    owner: tuple[OwnerPart, ...]
     cautions: tuple[str, ...]
 
 

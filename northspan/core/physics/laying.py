@@ -1,0 +1,156 @@
+"""An order of tasks laid out: each as early as people, hours and what is before it allow, a block as one piece."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Mapping, Sequence
+from itertools import combinations
+
+from northspan.core.physics.works import Block, Crew, Laid, Placed, Work, runs
+
+
+class Laying:
+    """Orders laid out: each task as early as it can be."""
+
+    def __init__(self, by_key: Mapping[str, Work], crew: Crew, blocks: Mapping[str, Block], least: Mapping[str, int]) -> None:
+        self.by_key, self.crew, self.blocks, self.least = by_key, crew, blocks, least
+        self._fits: dict[int, int] = {}
+        self.block_of = {key: name for name, block in blocks.items() for key in block.keys}
+        self.held = [work for work in by_key.values() if work.start is not None]
+
+    def fits(self, slots: int) -> int:
+        """Starts from which so many slots end on the same day, as bits."""
+        if slots not in self._fits:
+            a_day = (1 << max(0, self.crew.day - slots + 1)) - 1
+            self._fits[slots] = sum(a_day << (day * self.crew.day) for day in range(self.crew.slots // self.crew.day))
+        return self._fits[slots]
+
+    def lay(self, order: Sequence[str], least_days: int) -> Laid:
+        """Lay out tasks in an order; what finds no place is left out, with what waits for it.
+
+        Parameters
+        ----------
+        order : sequence of str
+            The tasks. [-]
+        least_days : int
+            A bound below the days. [-]
+        """
+        free, placed, left = list(self.crew.free), dict[str, Placed](), list[str]()
+        for work in self.held:  # what is begun, done or pinned stands first
+            assert work.start is not None  # noqa: S101 - held is what has a start
+            self._put(work.key, Placed(work.start, work.slots, work.who), free, placed)
+        waiting = [key for key in order if key not in placed]
+        while waiting:
+            still = [key for key in waiting if not self._settled(key, free, placed, left)]
+            if len(still) == len(waiting):
+                left += [key for key in still if key not in left]
+                break
+            waiting = still
+        return self._measured(placed, tuple(left), least_days)
+
+    def _settled(self, key: str, free: list[int], placed: dict[str, Placed], left: list[str]) -> bool:
+        """Place a task, or its block, if nothing before it is still open; a task without a place counts as settled too."""
+        if key in placed or key in left:
+            return True
+        block = self.block_of.get(key, "")
+        members = self.blocks[block].keys if block else (key,)
+        before = [one for member in members for one in self.by_key[member].after if one not in members]
+        if any(one not in placed and one not in left for one in before):
+            return False
+        lost = any(one in left for one in before)
+        if lost or not (self._place_block(block, free, placed) if block else self._place(key, free, placed)):
+            left += members
+        return True
+
+    def _put(self, key: str, at: Placed, free: list[int], placed: dict[str, Placed]) -> None:
+        mask = ((1 << at.slots) - 1) << at.start
+        for person in at.who:
+            free[person] &= ~mask
+        placed[key] = at
+
+    def _place(self, key: str, free: list[int], placed: dict[str, Placed]) -> bool:
+        work = self.by_key[key]
+        after = max((placed[one].end for one in work.after), default=0)
+        starts = self.fits(work.slots) & runs(work.open_ & ((1 << self.crew.slots) - 1), work.slots) & ~((1 << after) - 1)
+        best: tuple[int, int, tuple[int, ...]] | None = None
+        for rank, who in enumerate(self._teams(work)):
+            there = starts
+            for person in who:
+                there &= runs(free[person], work.slots)
+            if there:
+                first = (there & -there).bit_length() - 1
+                if best is None or (first, rank) < best[:2]:
+                    best = first, rank, who
+        if best is None:
+            return False
+        self._put(key, Placed(best[0], work.slots, best[2]), free, placed)
+        return True
+
+    def _teams(self, work: Work) -> Iterator[tuple[int, ...]]:
+        """Who could do it; the unskilled first where they may."""
+        if work.who:
+            yield work.who
+            return
+        people = sorted(range(len(self.crew.free)), key=lambda one: (self.crew.skilled[one], one))
+        if not work.people:
+            yield ()
+            return
+        for team in combinations(people, min(work.people, len(people))):
+            if not work.skilled or any(self.crew.skilled[one] for one in team):
+                yield team
+
+    def _place_block(self, name: str, free: list[int], placed: dict[str, Placed]) -> bool:
+        """Place a block in the arrangement, and with the people, with which it begins soonest."""
+        best: tuple[int, dict[str, Placed], dict[int, int]] | None = None
+        for way in self.blocks[name].ways:
+            starts = self._block_starts(name, way, placed)
+            for swap in self._relabelled() if starts else ():
+                there = starts
+                for at in way.values():
+                    for person in at.who:
+                        there &= runs(free[swap[person]], at.slots) >> at.start
+                first = (there & -there).bit_length() - 1
+                if there and (best is None or first < best[0]):
+                    best = first, way, swap
+        if best is None:
+            return False
+        first, way, swap = best
+        for key, at in way.items():
+            self._put(key, Placed(first + at.start, at.slots, tuple(swap[person] for person in at.who)), free, placed)
+        return True
+
+    def _block_starts(self, name: str, way: dict[str, Placed], placed: dict[str, Placed]) -> int:
+        """Slots in which a block may begin in an arrangement: after what it waits for, each task where it may be, in one day."""
+        whole = (1 << self.crew.slots) - 1
+        waits = (placed[one].end - at.start for key, at in way.items() for one in self.by_key[key].after if one in placed)
+        starts = self.fits(self.blocks[name].slots) & ~((1 << max((0, *waits))) - 1) & whole
+        for key, at in way.items():
+            starts &= runs(self.by_key[key].open_ & whole, at.slots) >> at.start
+        return starts
+
+    def _relabelled(self) -> Iterator[dict[int, int]]:
+        """Who stands for whom: people of the same skill may change places."""
+        people = range(len(self.crew.free))
+        yield {one: one for one in people}
+        for one, other in combinations(people, 2):
+            if self.crew.skilled[one] is self.crew.skilled[other]:
+                yield {at: other if at == one else one if at == other else at for at in people}
+
+    def _measured(self, placed: dict[str, Placed], left: tuple[str, ...], least_days: int) -> Laid:
+        day = self.crew.day
+        days = max((-(-one.end // day) for one in placed.values()), default=0)
+        waits = trips = 0
+        by_day: dict[tuple[int, int], list[Placed]] = {}
+        for one in placed.values():
+            for person in one.who:
+                by_day.setdefault((person, one.start // day), []).append(one)
+        for ones in by_day.values():
+            trips += 1
+            waits += max(one.end for one in ones) - min(one.start for one in ones) - sum(one.slots for one in ones)
+        spans: dict[str, tuple[int, int]] = {}
+        for key, one in placed.items():
+            name = self.by_key[key].block
+            if name in self.least:
+                first, last = spans.get(name, (one.start, one.end))
+                spans[name] = min(first, one.start), max(last, one.end)
+        blocks = {name: last - first for name, (first, last) in spans.items()}
+        return Laid(placed, left, blocks, dict(self.least), days, min(least_days, days) if not left else least_days, waits, trips)

@@ -1,0 +1,92 @@
+/** The days on screen: laid out anew by the server after each edit, and while a task is dragged; who does what is the job's. */
+import { computed, ref, watch } from 'vue'
+import { client, problemText, type Problem, type Schemas } from '../api/client'
+import { useJob } from '../state/job'
+
+export type Task = Schemas['TaskLaid']
+
+export function useDays() {
+  const store = useJob()
+  const found = ref<Schemas['DaysPlan'] | null>(null)
+  const tried = ref<Schemas['DaysPlan'] | null>(null)
+  const turning = ref<Schemas['Turning'][]>([])
+  const trouble = ref('')
+  const chosen = ref('')
+  const plan = computed(() => tried.value ?? found.value)
+  const task = computed(() => plan.value?.tasks.find((one) => one.key === chosen.value))
+  const people = computed(() => Object.entries(store.job?.days.people ?? {}))
+
+  async function lay(): Promise<void> {
+    const id = store.state?.id
+    if (!id) return
+    const { data, error } = await client.GET('/api/jobs/{job_id}/days', { params: { path: { job_id: id } } })
+    trouble.value = data ? '' : problemText(error as Problem)
+    tried.value = null
+    if (!data) return
+    found.value = data.days as Schemas['DaysPlan']
+    turning.value = data.turning as Schemas['Turning'][]
+  }
+  watch(() => [store.state?.id, store.state?.revision], lay, { immediate: true })
+
+  const kept = (key: string) => store.job?.days.changed[key]
+  const path = (key: string): string => `/days/changed/${key.replaceAll('~', '~0').replaceAll('/', '~1')}`
+
+  /** Change a task, and keep it. */
+  function change(key: string, fields: Partial<Schemas['TaskChange-Input']>): Promise<void> {
+    return store.edit([{ op: 'add', path: path(key), value: { ...kept(key), ...fields } }])
+  }
+
+  function asPlanned(key: string): Promise<void> {
+    return store.edit([{ op: 'remove', path: path(key) }])
+  }
+
+  let asked = 0
+  /** Lay out with the task there, without keeping it: only the answer to the newest question is shown. */
+  async function tryAt(key: string, fields: Partial<Schemas['TaskChange-Input']>): Promise<void> {
+    const id = store.state?.id
+    const now = ++asked
+    if (!id) return
+    const { data } = await client.POST('/api/jobs/{job_id}/days/try', {
+      params: { path: { job_id: id } },
+      body: { task: key, change: { ...kept(key), ...fields } as never },
+    })
+    if (data && now === asked) tried.value = data.days as Schemas['DaysPlan']
+  }
+  function letGo(): void {
+    asked++
+    tried.value = null
+  }
+
+  const today = ref(0)
+  const hour = ref<number | null>(null)
+  watch(
+    () => store.job?.days,
+    (days) => {
+      if (!days) return
+      today.value = days.now?.day ?? today.value
+      hour.value = days.now?.at_h ?? hour.value ?? days.begins_h
+    },
+    { immediate: true },
+  )
+
+  function choose(key: string): void {
+    chosen.value = key
+  }
+
+  function setNow(day: number, at_h: number | null): void {
+    today.value = day
+    if (at_h !== null) hour.value = at_h
+  }
+
+  /** Something happened: one press, and what is not begun is laid out anew. */
+  function event(what: string, subject = ''): Promise<void> {
+    const now = { day: today.value, at_h: hour.value ?? store.job!.days.begins_h }
+    return store.sendDays('/api/jobs/{job_id}/days/event', { event: what, now, subject })
+  }
+
+  return {
+    found, plan, tried, turning, trouble, chosen, task, people, change, asPlanned, tryAt, letGo, today, hour, setNow, choose, event, kept,
+  } // prettier-ignore
+}
+
+export type DaysOnScreen = ReturnType<typeof useDays>
