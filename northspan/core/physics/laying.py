@@ -11,10 +11,10 @@ from northspan.core.physics.works import Block, Crew, Laid, Placed, Work, runs
 class Laying:
     """Orders laid out: each task as early as it can be."""
 
-    def __init__(self, by_key: Mapping[str, Work], crew: Crew, blocks: Mapping[str, Block], least: Mapping[str, int]) -> None:
+    def __init__(self, by_key: Mapping[str, Work], crew: Crew, blocks: Mapping[str, tuple[Block, ...]], least: Mapping[str, int]) -> None:
         self.by_key, self.crew, self.blocks, self.least = by_key, crew, blocks, least
         self._fits: dict[int, int] = {}
-        self.block_of = {key: name for name, block in blocks.items() for key in block.keys}
+        self.block_of = {key: name for name, block in blocks.items() for key in block[0].keys}
         self.held = [work for work in by_key.values() if work.start is not None]
 
     def fits(self, slots: int) -> int:
@@ -52,12 +52,12 @@ class Laying:
         if key in placed or key in left:
             return True
         block = self.block_of.get(key, "")
-        members = self.blocks[block].keys if block else (key,)
+        members = self.blocks[block][0].keys if block else (key,)
         before = [one for member in members for one in self.by_key[member].after if one not in members]
         if any(one not in placed and one not in left for one in before):
             return False
         lost = any(one in left for one in before)
-        if lost or not (self._place_block(block, free, placed) if block else self._place(key, free, placed)):
+        if lost or not (self._place_block(block, free, placed) if block else self.place(key, free, placed)):
             left += members
         return True
 
@@ -67,7 +67,18 @@ class Laying:
             free[person] &= ~mask
         placed[key] = at
 
-    def _place(self, key: str, free: list[int], placed: dict[str, Placed]) -> bool:
+    def place(self, key: str, free: list[int], placed: dict[str, Placed]) -> bool:
+        """Place a task as early as it can be; tell whether there is a place.
+
+        Parameters
+        ----------
+        key : str
+            The task. [-]
+        free : list of int
+            Slots in which each is free, as bits; those taken are cleared. [-]
+        placed : dict
+            What is laid out already; the task is put into it. [-]
+        """
         work = self.by_key[key]
         after = max((placed[one].end for one in work.after), default=0)
         starts = self.fits(work.slots) & runs(work.open_ & ((1 << self.crew.slots) - 1), work.slots) & ~((1 << after) - 1)
@@ -100,40 +111,30 @@ class Laying:
 
     def _place_block(self, name: str, free: list[int], placed: dict[str, Placed]) -> bool:
         """Place a block in the arrangement, and with the people, with which it begins soonest."""
-        best: tuple[int, dict[str, Placed], dict[int, int]] | None = None
-        for way in self.blocks[name].ways:
-            starts = self._block_starts(name, way, placed)
-            for swap in self._relabelled() if starts else ():
-                there = starts
+        for block in self.blocks[name]:  # the quickest first; fewer people where not all are there
+            best: tuple[int, dict[str, Placed]] | None = None
+            for way in block.ways:
+                there = self._block_starts(block, way, placed)
                 for at in way.values():
                     for person in at.who:
-                        there &= runs(free[swap[person]], at.slots) >> at.start
+                        there &= runs(free[person], at.slots) >> at.start
                 first = (there & -there).bit_length() - 1
                 if there and (best is None or first < best[0]):
-                    best = first, way, swap
-        if best is None:
-            return False
-        first, way, swap = best
-        for key, at in way.items():
-            self._put(key, Placed(first + at.start, at.slots, tuple(swap[person] for person in at.who)), free, placed)
-        return True
+                    best = first, way
+            if best is not None:
+                for key, at in best[1].items():
+                    self._put(key, Placed(best[0] + at.start, at.slots, at.who), free, placed)
+                return True
+        return False
 
-    def _block_starts(self, name: str, way: dict[str, Placed], placed: dict[str, Placed]) -> int:
+    def _block_starts(self, block: Block, way: dict[str, Placed], placed: dict[str, Placed]) -> int:
         """Slots in which a block may begin in an arrangement: after what it waits for, each task where it may be, in one day."""
         whole = (1 << self.crew.slots) - 1
         waits = (placed[one].end - at.start for key, at in way.items() for one in self.by_key[key].after if one in placed)
-        starts = self.fits(self.blocks[name].slots) & ~((1 << max((0, *waits))) - 1) & whole
+        starts = self.fits(block.slots) & ~((1 << max((0, *waits))) - 1) & whole
         for key, at in way.items():
             starts &= runs(self.by_key[key].open_ & whole, at.slots) >> at.start
         return starts
-
-    def _relabelled(self) -> Iterator[dict[int, int]]:
-        """Who stands for whom: people of the same skill may change places."""
-        people = range(len(self.crew.free))
-        yield {one: one for one in people}
-        for one, other in combinations(people, 2):
-            if self.crew.skilled[one] is self.crew.skilled[other]:
-                yield {at: other if at == one else one if at == other else at for at in people}
 
     def _measured(self, placed: dict[str, Placed], left: tuple[str, ...], least_days: int) -> Laid:
         day = self.crew.day

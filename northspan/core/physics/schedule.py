@@ -6,7 +6,7 @@ import random
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import replace
 
-from northspan.core.physics.blocks import shortest_block
+from northspan.core.physics.blocks import shortest_block, with_fewer
 from northspan.core.physics.laying import Laying
 from northspan.core.physics.works import Crew, Laid, Placed, Work, in_order, lawful, tails_of
 
@@ -50,7 +50,8 @@ def lay_out(works: Sequence[Work], crew: Crew) -> Laid:
             groups.setdefault(work.block, []).append(work)
     shortest = {name: shortest_block(tuple(inside), crew) for name, inside in groups.items()}
     loose = {name for name, inside in groups.items() if any(work.start is not None for work in inside)}  # begun: laid out task by task
-    blocks = {name: block for name, block in shortest.items() if name not in loose and block.slots <= crew.day}
+    whole = {name: inside for name, inside in groups.items() if name not in loose and shortest[name].slots <= crew.day}
+    blocks = {name: with_fewer(tuple(inside), crew) for name, inside in whole.items()}
     least_days = _least_days(works, crew, {name: block.least for name, block in shortest.items()})
     search = Laying(by_key, crew, blocks, {name: block.least for name, block in shortest.items()})
     best = search.lay(order, least_days)

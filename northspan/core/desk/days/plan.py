@@ -180,8 +180,7 @@ def _troubles(laid: LaidJob, rows: tuple[PowerRow, ...], supplies: tuple[SupplyP
     if waiting:
         yield f"{len(waiting)} more wait for that."
     for task in laid.found.tasks:
-        if task.people > len(laid.people):
-            yield f"{task.words}: it wants {task.people} people, and there {'is' if len(laid.people) == 1 else 'are'} {len(laid.people)}."
+        yield from _cannot(laid, task)
     yield from _held(laid)
     for outage in laid.found.outages:
         if outage_hours(laid, outage) > laid.job.days.ends_h - laid.job.days.begins_h:
@@ -192,6 +191,15 @@ def _troubles(laid: LaidJob, rows: tuple[PowerRow, ...], supplies: tuple[SupplyP
     for key in days.changed:
         if key not in laid.found.planned_h and not key.partition("#")[1]:
             yield f"A change of {key} has nothing to change any more."
+
+
+def _cannot(laid: LaidJob, task: Task) -> Iterator[str]:
+    """What a task is asked to be, and cannot."""
+    if task.people > len(laid.people):
+        yield f"{task.words}: it wants {task.people} people, and there {'is' if len(laid.people) == 1 else 'are'} {len(laid.people)}."
+    change = laid.job.days.changed.get(task.key)
+    if change is not None and change.crossed_out:
+        yield f"{task.words}: it cannot be crossed out, others would work on what is live."
 
 
 def _held(laid: LaidJob) -> Iterator[str]:

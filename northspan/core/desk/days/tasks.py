@@ -232,7 +232,7 @@ def _around(case: Case, outage: Outage, found: Iterable[Task], blocks: dict[str,
 def _as_changed(job: Job, found: Iterable[Task]) -> Iterator[Task]:
     """The tasks as a person changed them; what is crossed out is bypassed, what takes longer than half a day is parted."""
     tasks = {one.key: one for one in found}
-    gone = {key for key, change in job.days.changed.items() if change.crossed_out and key in tasks}
+    gone = {key for key, change in job.days.changed.items() if change.crossed_out and key in tasks and not keeps_safe(tasks[key])}
 
     def before(key: str, seen: frozenset[str] = frozenset()) -> Iterator[str]:
         for one in tasks[key].after:
@@ -251,6 +251,17 @@ def _as_changed(job: Job, found: Iterable[Task]) -> Iterator[Task]:
     for parts in parted.values():
         for one in parts:
             yield replace(one, after=tuple(parted[key][-1].key if key in parted else key for key in one.after))
+
+
+def keeps_safe(one: Task) -> bool:
+    """Tell whether a task is what makes others safe: it is not crossed out.
+
+    Parameters
+    ----------
+    one : Task
+        The task. [-]
+    """
+    return bool(one.opens or one.closes) or one.rate in {"off", "on", "utility"}
 
 
 def _parts(one: Task) -> tuple[Task, ...]:
