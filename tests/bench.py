@@ -12,9 +12,10 @@ from datetime import UTC, datetime
 
 from playwright.sync_api import sync_playwright
 
+from northspan.core.desk.days.laid import lay_out_job
 from northspan.core.desk.demo_us import kestrel_hollow
 from northspan.core.desk.take_off import taken_off
-from northspan.core.document.job import Job
+from northspan.core.document.job import Job, Moment, OwnTask, Person, Role
 from northspan.core.physics.balance import Item, balanced
 from northspan.core.physics.basket import cheapest
 from northspan.core.solve import solve
@@ -69,6 +70,24 @@ def in_slot(job, slot):
     return job.model_copy(update={"circuits": job.circuits | {"W8": job.circuits["W8"].model_copy(update={"slots": (slot,)})}})
 
 
+def sixty_tasks(job):
+    """The job with tasks of its own until there are sixty, some of them with the power off."""
+    count = 60 - len(lay_out_job(job).found.tasks)
+    own = {
+        f"O{i}": OwnTask(words=f"Task {i}", hours=0.25 + i % 4 / 4, people=1 + i % 5 // 4, off=("P1",) if i % 7 == 0 else (), after=(f"own:O{i - 4}",) if i > 4 else ())
+        for i in range(count)
+    }  # fmt: skip
+    people = job.days.people | {"C": Person(name="Third"), "D": Person(name="Fourth", role=Role.helper)}
+    return job.model_copy(update={"days": job.days.model_copy(update={"own": own, "people": people, "weather": ()})})
+
+
+def at_work(job, longer_h, now_h):
+    """The job with its first own task a little longer each time, and so far into its first day."""
+    own = job.days.own | {"O0": job.days.own["O0"].model_copy(update={"hours": 0.25 + longer_h})}
+    now = None if now_h is None else Moment(day=0, at_h=now_h)
+    return job.model_copy(update={"days": job.days.model_copy(update={"own": own, "now": now})})
+
+
 def all_loads(job: Job, number: int) -> Job:
     """The job with every load a little larger each time, so that nothing is remembered of any run."""
     loads = {key: load.model_copy(update={"power_va": load.power_va + 0.01 * (number + 1)}) for key, load in job.loads.items()}
@@ -101,7 +120,12 @@ def plans() -> list[Row]:
     rows = "".join(f"item{i % 40},thing {i},each,1,{i % 97}.25,0,2026-01-{1 + i % 28:02d},yes\n" for i in range(50_000))
     reading = times_ms(3, lambda n: read_book(f"B{n}", 0, "item,what,unit,size,price,least,day,in_stock\n" + rows))
     counting = times_ms(20, lambda n: taken_off(longer(demo, "F2", 3000 + n)))
+    sixty = sixty_tasks(demo)
+    laying = times_ms(5, lambda n: lay_out_job(at_work(sixty, 0.01 * n, None)))
+    again = times_ms(10, lambda n: lay_out_job(at_work(sixty, 0.0, 9.0 + n / 12)))
     return [
+        ("first schedule of a job of 60 tasks with its bounds; median", statistics.median(laying), 2000, "ms"),
+        ("the rest of the day laid out anew for 60 tasks; median", statistics.median(again), 200, "ms"),
         ("basket of 200 lines over four shops, the cheapest whole; median", statistics.median(shopping), 1000, "ms"),
         ("price book of 50 000 lines read and checked; median", statistics.median(reading), 3000, "ms"),
         ("take-off of the demo, one run changed; median", statistics.median(counting), 200, "ms"),

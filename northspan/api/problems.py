@@ -17,6 +17,7 @@ from northspan.core.document.limits import bare
 from northspan.core.document.upgrade import first_wrong
 from northspan.core.working.errors import InvalidJob, NorthSpanError, NoSolution, OutsideTable
 from northspan.standins.price_service import ServiceSilent
+from northspan.standins.utility_desk import DeskSilent
 from northspan.store.books import NoSuchBook
 from northspan.store.database import Crowded
 from northspan.store.jobs import NoSuchJob, NothingToDo, Stale
@@ -82,6 +83,7 @@ def add_error_handlers(app: Flask) -> None:
         NoSuchJob: lambda e: problem(HTTPStatus.NOT_FOUND, e.code, str(e)),
         NoSuchBook: lambda e: problem(HTTPStatus.NOT_FOUND, e.code, str(e)),
         ServiceSilent: lambda e: problem(HTTPStatus.BAD_GATEWAY, e.code, str(e)),
+        DeskSilent: lambda e: problem(HTTPStatus.BAD_GATEWAY, e.code, str(e)),
         NoSuchLoad: lambda e: problem(HTTPStatus.NOT_FOUND, e.code, str(e)),
         Stale: lambda e: problem(
             HTTPStatus.CONFLICT, e.code, str(e), current_revision=e.current, right="Read the job again, then edit what is there now."

@@ -100,9 +100,7 @@ class _Shortest:
             self.slots, self.best = end, placed
 
     def _bound(self, order: Sequence[str]) -> int:
-        """Slots that no order can do without: what all others wait for, and what waits for all, stand alone; between them the work
-        against the people, and the longest way.
-        """
+        """Slots that no order can do without: what all wait for stands alone; beside it the work, or the longest way."""
         above: dict[str, set[str]] = {}
         for key in order:
             above[key] = {one for before in self.by_key[key].after for one in (before, *above[before])}

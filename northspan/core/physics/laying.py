@@ -14,6 +14,7 @@ class Laying:
     def __init__(self, by_key: Mapping[str, Work], crew: Crew, blocks: Mapping[str, tuple[Block, ...]], least: Mapping[str, int]) -> None:
         self.by_key, self.crew, self.blocks, self.least = by_key, crew, blocks, least
         self._fits: dict[int, int] = {}
+        self._could: dict[tuple[int, bool], tuple[tuple[int, ...], ...]] = {}
         self.block_of = {key: name for name, block in blocks.items() for key in block[0].keys}
         self.held = [work for work in by_key.values() if work.start is not None]
 
@@ -96,11 +97,16 @@ class Laying:
         self._put(key, Placed(best[0], work.slots, best[2]), free, placed)
         return True
 
-    def _teams(self, work: Work) -> Iterator[tuple[int, ...]]:
+    def _teams(self, work: Work) -> tuple[tuple[int, ...], ...]:
         """Who could do it; the unskilled first where they may."""
         if work.who:
-            yield work.who
-            return
+            return (work.who,)
+        asked = work.people, work.skilled
+        if asked not in self._could:
+            self._could[asked] = tuple(self._able(work))
+        return self._could[asked]
+
+    def _able(self, work: Work) -> Iterator[tuple[int, ...]]:
         people = sorted(range(len(self.crew.free)), key=lambda one: (self.crew.skilled[one], one))
         if not work.people:
             yield ()

@@ -10,7 +10,7 @@ from northspan.core.physics.blocks import shortest_block, with_fewer
 from northspan.core.physics.laying import Laying
 from northspan.core.physics.works import Crew, Laid, Placed, Work, in_order, lawful, tails_of
 
-ROUNDS, OVERNIGHT_TRIED = 40, 96
+TRIED, OVERNIGHT_TRIED = 1600, 96  # tasks laid out again to better the order
 
 
 def lay_out(works: Sequence[Work], crew: Crew) -> Laid:
@@ -124,12 +124,11 @@ def _least_days(works: Sequence[Work], crew: Crew, least: Mapping[str, int]) -> 
     everyone = len(crew.free)
     if not everyone or not works:
         return 0
-    load = [0]  # of each day, what people can do in it
-    for day in range(crew.slots // crew.day):
-        mask = ((1 << crew.day) - 1) << (day * crew.day)
-        load.append(load[-1] + sum((free & mask).bit_count() for free in crew.free))
-    work = sum(one.slots * min(one.people, everyone) for one in works)
-    by_work = next((day for day, room in enumerate(load) if room >= work), len(load) - 1)
+    helpers = crew.skilled.count(False)
+    skilled = [max(int(one.skilled), min(one.people, everyone) - helpers) for one in works]  # at least so many of them do it
+    by_work = _days_for(crew, sum(one.slots * min(one.people, everyone) for one in works), crew.free)
+    hands = [free for free, able in zip(crew.free, crew.skilled, strict=True) if able]
+    by_work = max(by_work, _days_for(crew, sum(one.slots * max(0, count) for one, count in zip(works, skilled, strict=True)), hands))
     by_key = {one.key: one for one in works}
     ends, begins, above = dict[str, int](), dict[str, int](), dict[str, set[str]]()
     members = {name: {one.key for one in works if one.block == name} for name in least}
@@ -148,10 +147,21 @@ def _least_days(works: Sequence[Work], crew: Crew, least: Mapping[str, int]) -> 
     return max(by_work, by_way)
 
 
+def _days_for(crew: Crew, work: int, free: Sequence[int]) -> int:
+    """Days in which so much work can be done at best by people who are there in such slots."""
+    room, days = 0, crew.slots // crew.day
+    for day in range(days):
+        if room >= work:
+            return day
+        mask = ((1 << crew.day) - 1) << (day * crew.day)
+        room += sum((one & mask).bit_count() for one in free)
+    return days
+
+
 def _bettered(best: Laid, search: Laying, order: Sequence[str], least_days: int) -> Laid:
     """Move tasks about in the order, and keep what is better; it ends where nothing can be, or after so many rounds."""
     chance, now = random.Random(7), list(order)  # noqa: S311 - the same at every run
-    for _ in range(ROUNDS):
+    for _ in range(TRIED // max(1, len(order))):
         if best.rank == (0, sum(best.least_blocks.values()), best.least_days, 0, best.rank[4]):
             return best
         tried = list(now)

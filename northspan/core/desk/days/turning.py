@@ -154,10 +154,10 @@ def _circuit(found: JobTasks, head: str, key: str, circuit: PanelCircuit, *, mat
     at = f"{head}.on.circuit.{key}"
     if kinds & TANKS:
         return Wanted(at, f"{name}: tank full, air out of a tap, then on", "a dry element burns in seconds", hold="until the tank is full")
-    if kinds & MOTORS:
-        return Wanted(at, f"{name}: on by itself", "motors one at a time")
     if mattering:
         return Wanted(at, f"{name}: on, first of all", "it cannot wait")
+    if kinds & MOTORS:
+        return Wanted(at, f"{name}: on by itself", "motors one at a time")
     if circuit.use.value in {"outlets", "single_outlet"}:
         return Wanted(at, f"{name}: on; electronics plugged in last", "a loose neutral shows on a lamp first")
     return Wanted(at, f"{name}: on", "one by one, a hand on the next")

@@ -117,7 +117,7 @@ class Safe(unittest.TestCase):
             self.assertLessEqual(plan.outage_h, plan.outage_simple_h + 1e-9)
             self.assertTrue(all(task.day is not None for task in plan.tasks))
         self.assertEqual(days_plan(US).days, 3)  # a storm on the second
-        self.assertEqual(days_plan(with_days(US, weather=[], visits=[])).days, 2)
+        self.assertEqual(days_plan(with_days(US, weather=[], visits=[], supplies={})).days, 2)
 
     def test_nothing_new_is_nothing_to_do(self):
         plan = days_plan(Job(name="Nothing"))
