@@ -251,6 +251,20 @@ class Docstrings(unittest.TestCase):
             "panel_per_space",
             "box_each",
             "each",
+            "at_h",
+            "away_from_day",
+            "away_from_h",
+            "begins_h",
+            "came_h",
+            "day",
+            "days",
+            "ends_h",
+            "from_h",
+            "people",
+            "stands_h",
+            "start_h",
+            "to_h",
+            "took_h",
         }  # numbers without a unit
         for model in Job.model_json_schema()["$defs"].values():
             for name, field in model.get("properties", {}).items():

@@ -1,4 +1,4 @@
-/** The days on screen: laid out anew by the server after each edit, and while a task is dragged; who does what is the job's. */
+/** The days on screen: laid out anew by the server after each edit, and while a task is dragged. */
 import { computed, ref, watch } from 'vue'
 import { client, problemText, type Problem, type Schemas } from '../api/client'
 import { useJob } from '../state/job'
@@ -85,8 +85,25 @@ export function useDays() {
   }
 
   return {
-    found, plan, tried, turning, trouble, chosen, task, people, change, asPlanned, tryAt, letGo, today, hour, setNow, choose, event, kept,
-  } // prettier-ignore
+    found,
+    plan,
+    tried,
+    turning,
+    trouble,
+    chosen,
+    task,
+    people,
+    change,
+    asPlanned,
+    tryAt,
+    letGo,
+    today,
+    hour,
+    setNow,
+    choose,
+    event,
+    kept,
+  }
 }
 
 export type DaysOnScreen = ReturnType<typeof useDays>

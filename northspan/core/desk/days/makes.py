@@ -43,7 +43,7 @@ def task(  # fields of a task are of any kind
         The part of the job. [-]
     amount : float
         How much of what the rate counts. [-]
-    **more
+    more : fields of a task
         Other fields of the task. [-]
     """
     known = customary()[rate]

@@ -20,7 +20,7 @@ DRY = frozenset({Place.indoors})
 ATTIC_C = 45.0  # a stretch as hot as this lies under a roof
 
 
-def run_tasks(case: Case, routed: Routed, dug: set[str]) -> Iterator[Task]:
+def run_tasks(case: Case, routed: Routed, dug: frozenset[str]) -> Iterator[Task]:
     """List what a run asks to be done.
 
     Parameters
@@ -29,7 +29,7 @@ def run_tasks(case: Case, routed: Routed, dug: set[str]) -> Iterator[Task]:
         The job made ready. [-]
     routed : Routed
         The run, sized, with its route. [-]
-    dug : set of str
+    dug : frozenset of str
         Trenches that other runs asked for already; a trench that several share is dug once. [-]
     """
     run, key = routed.run, routed.id
@@ -40,10 +40,11 @@ def run_tasks(case: Case, routed: Routed, dug: set[str]) -> Iterator[Task]:
         yield task(case, f"out:{key}", "out", f"{run.name} taken out", "it is marked to go; dead and tested first", at)
         return
     before: list[str] = []
+    mine = set(dug)
     for i, segment in enumerate(run.segments):
         if status_of(run, segment) in NEW:
-            for one in _stretch(case, routed, i, segment, dug):
-                dug.add(one.key)
+            for one in _stretch(case, routed, i, segment, frozenset(mine)):
+                mine.add(one.key)
                 before.append(one.key)
                 yield one
             if segment.place is Place.buried:
@@ -56,7 +57,7 @@ def _trench(key: str, i: int, segment: Segment, what: str) -> str:
     return f"{what}:{segment.trench or f'{key}.{i + 1}'}"
 
 
-def _stretch(case: Case, routed: Routed, i: int, segment: Segment, dug: set[str]) -> Iterator[Task]:
+def _stretch(case: Case, routed: Routed, i: int, segment: Segment, dug: frozenset[str]) -> Iterator[Task]:
     run, say, at = routed.run, case.rulebook.words, f"/runs/{routed.id}/segments/{i}"
     name, long = run.name, say.length_text(segment.length_m)
     piped = segment.method in IN_PIPE

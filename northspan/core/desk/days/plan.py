@@ -46,7 +46,7 @@ def days_plan(job: Job) -> DaysPlan:
     --------
     >>> from northspan.core.desk.demo_us import kestrel_hollow
     >>> days_plan(kestrel_hollow()).headline
-    '2 days, 2 people. Power off 2 h 55 min; no order does better.'
+    '3 days, 2 people. Power off 2 h 55 min; no order does better.'
     """
     laid = lay_out_job(job)
     rows, supplies = tuple(power_rows(laid)), tuple(supply_plans(laid.found.case, laid.found.plan))
@@ -172,11 +172,12 @@ def _differs(change: TaskChange | None, planned: float, task: Task) -> str:
 
 def _troubles(laid: LaidJob, rows: tuple[PowerRow, ...], supplies: tuple[SupplyPlan, ...]) -> Iterator[str]:
     """What does not hold any more, and what is not safe to leave so."""
-    tasks = {one.key: one for one in laid.found.tasks}
-    for key in laid.laid.left_out:
-        if not any(one in laid.laid.left_out for one in tasks[key].after):
-            yield f"{tasks[key].words}: no place for it. {_why_not(laid, tasks[key])}"
-    waiting = [one for one in laid.laid.left_out if any(before in laid.laid.left_out for before in tasks[one].after)]
+    tasks, left = {one.key: one for one in laid.found.tasks}, set(laid.laid.left_out)
+    blocks = laid.found.blocks
+    waiting = {key for key in left if any(before in left and blocks.get(before, "-") != blocks.get(key) for before in tasks[key].after)}
+    held_up = {blocks[key] for key in waiting if key in blocks}  # an outage is done in one go, or not at all
+    waiting |= {key for key in left if blocks.get(key) in held_up} | {key for key in left if left & set(tasks[key].after)}
+    yield from (f"{tasks[key].words}: no place for it. {_why_not(laid, tasks[key])}" for key in sorted(left - waiting))
     if waiting:
         yield f"{len(waiting)} more wait for that."
     for task in laid.found.tasks:
@@ -223,6 +224,8 @@ def _why_not(laid: LaidJob, task: Task) -> str:
         return "It is pinned where it cannot be."
     if task.visit and any(one.kind.value == task.visit for one in laid.job.days.visits):
         return "The window of whoever comes does not fit."
+    if task.people > 1:
+        return f"It wants {task.people} people at once."
     if task.hours > laid.job.days.ends_h - laid.job.days.begins_h:
         return "It takes longer than a day; it is done in one go."
     if task.cannot_stand and laid.job.days.weather:

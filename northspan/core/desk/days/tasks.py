@@ -61,8 +61,9 @@ def tasks_of(job: Job) -> JobTasks:
     case, done = worked_out(job)
     plan = solve(job, ())
     _check(job)
-    dug = set[str]()
-    found = [one for routed in done[ROUTED].values() for one in run_tasks(case, routed, dug)]
+    found: list[Task] = []
+    for routed in done[ROUTED].values():
+        found += run_tasks(case, routed, frozenset(one.key for one in found))
     found += [*can_tasks(case, plan), *circuit_tasks(case, plan)]
     found += [*ground_tasks(case), *_own(case)]
     outages = tuple(_outages(case, found))

@@ -127,7 +127,7 @@ const count = (text: string): number | null => (/^([1-9]|10)$/.test(text.trim())
       >
       <span v-else class="because">With a first day, the days can be saved as a calendar.</span>
     </div>
-    <h3>How long work takes</h3>
+    <h2 class="small-head">How long work takes</h2>
     <p class="because">Customary hours, no promise. What you type counts instead; what your own tasks took is shown.</p>
     <div class="table-scroll">
       <table class="other-ways">

@@ -22,7 +22,7 @@ const name = (id: string): string => store.job?.days.people[id]?.name ?? id
 
 <template>
   <section v-for="day in byDay" :key="day.name" class="day-list" :aria-label="day.name">
-    <h3>{{ day.name }}</h3>
+    <h2 class="small-head">{{ day.name }}</h2>
     <ol>
       <li v-for="one in day.tasks" :key="one.key" :class="one.state">
         <span class="number">{{ clockText(one.start_h!) }}–{{ clockText(one.end_h!) }}</span>

@@ -39,6 +39,12 @@ const VISITS: Record<string, string> = {
   utility_off: 'utility, off', utility_on: 'utility, on', trench: 'trench looked at', rough: 'rough inspection',
   service: 'service inspection', final: 'final inspection',
 } // prettier-ignore
+const visitWords = (one: (typeof visits.value)[number]): string =>
+  `${VISITS[one.kind]}, ${clockText(one.from_h)} to ${clockText(one.to_h)}${one.confirmed ? '' : ', not confirmed'}`
+function powerWords(row: NonNullable<typeof plan.value>['power'][number]): string {
+  if (!row.spans.length) return `${row.name}: on`
+  return `${row.name}: ${row.off_h ? `off ${hoursText(row.off_h)}` : row.spans[0]!.words}`
+}
 const label = (one: Task): string =>
   `${one.words}, ${clockText(one.start_h!)} to ${clockText(one.end_h!)}, day ${one.day! + 1}` +
   (one.off.length ? ', power off' : '') +
@@ -155,7 +161,7 @@ function onKey(event: KeyboardEvent, task: Task): void {
           class="visit"
           :class="{ confirmed: one.confirmed }"
           :style="place(one.day, one.from_h, one.to_h)"
-          :title="`${VISITS[one.kind]}, ${clockText(one.from_h)} to ${clockText(one.to_h)}${one.confirmed ? '' : ', not confirmed'}`"
+          :title="visitWords(one)"
           >{{ VISITS[one.kind] }}</span
         >
         <span
@@ -199,15 +205,12 @@ function onKey(event: KeyboardEvent, task: Task): void {
         </button>
       </div>
     </div>
-    <h3 class="row-head">What is on</h3>
+    <h2 class="row-head">What is on</h2>
     <div v-for="row in plan.power" :key="row.key" class="day-row power">
       <span class="row-name" :class="{ worry: row.worry }"
         >{{ row.name }}<small v-if="row.worry"> cannot wait</small></span
       >
-      <div
-        class="track on"
-        role="img"
-        :aria-label="`${row.name}: ${row.spans.length ? (row.off_h ? `off ${hoursText(row.off_h)}` : row.spans[0]!.words) : 'on'}`">
+      <div class="track on" role="img" :aria-label="powerWords(row)">
         <span
           v-for="(one, i) in row.spans"
           :key="i"

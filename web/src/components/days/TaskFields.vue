@@ -13,8 +13,13 @@ const task = computed(() => props.days.task.value!)
 const kept = computed(() => props.days.kept(task.value.key))
 const name = (id: string): string => store.job?.days.people[id]?.name ?? id
 const STEP: Record<string, string> = {
-  runs: 'route', circuits: 'panels', enclosures: 'panels', boxes: 'panels', electrodes: 'electrodes', buildings: 'electrodes',
-} // prettier-ignore
+  runs: 'route',
+  circuits: 'panels',
+  enclosures: 'panels',
+  boxes: 'panels',
+  electrodes: 'electrodes',
+  buildings: 'electrodes',
+}
 const step = computed(() => STEP[task.value.where.split('/')[1] ?? ''])
 const before = computed(() =>
   task.value.after.map((key) => props.days.plan.value?.tasks.find((one) => one.key === key)?.words ?? key),

@@ -7,7 +7,7 @@ import { useJob } from '../../state/job'
 import { useSettings } from '../../state/settings'
 import CommitField from '../parts/CommitField.vue'
 
-/** Turning off and on, step by step: ticked with the time and what the meter read; a wrong reading stops. Tags to hang. */
+/** Turning off and on, step by step, ticked with time and reading; a wrong reading stops. Tags to hang. */
 defineProps<{ days: DaysOnScreen }>()
 const store = useJob()
 const settings = useSettings()
@@ -63,7 +63,7 @@ const lists = (one: Schemas['Turning']): [string, Step[]][] => [
       load.
     </p>
     <template v-for="[title, steps] in lists(one)" :key="title">
-      <h3>{{ title }}</h3>
+      <h2 class="small-head">{{ title }}</h2>
       <ol class="turn-steps">
         <li
           v-for="step in steps"
@@ -105,7 +105,7 @@ const lists = (one: Schemas['Turning']): [string, Step[]][] => [
       </ol>
     </template>
     <template v-if="one.loose_ends.length">
-      <h3>Loose ends</h3>
+      <h2 class="small-head">Loose ends</h2>
       <ul class="plain-list">
         <li v-for="words in one.loose_ends" :key="words">{{ words }}</li>
       </ul>
@@ -117,7 +117,7 @@ const lists = (one: Schemas['Turning']): [string, Step[]][] => [
     </summary>
     <div class="hold-tags">
       <article v-for="[id, one] in tags" :key="id" class="hold-tag">
-        <h3>Do not switch on</h3>
+        <h2 class="small-head">Do not switch on</h2>
         <p class="tag-device">{{ one.device }}</p>
         <p>{{ one.why }}</p>
         <p>

@@ -28,10 +28,10 @@ const FIELDS: Field[] = [
   { field: 'over_m', label: 'How far over, or how high', type: 'depth', required: true },
   { field: 'away_m', label: 'How far to the obstacle', type: 'depth', zero: 0, only: (one) => !is('stub')(one) },
   { field: 'wide_m', label: 'Width of the obstacle', type: 'depth', zero: 0, only: is('box_saddle') },
-  { field: 'angle_deg', label: 'Each bend, degrees', type: 'number', required: true, only: (one) => !STANDS.includes(String(one.shape)) },
+  { field: 'angle_deg', label: 'Each bend, °', type: 'number', required: true, only: (one) => !is(...STANDS)(one) },
   { field: 'roll_m', label: 'Aside too', type: 'depth', zero: 0, only: is('offset') },
   { field: 'beside_m', label: 'From the pipe inside it', type: 'depth', zero: 0, hint: 'it stands alone' },
-  { field: 'slope_deg', label: 'Level on it reads, degrees', type: 'number', zero: 0 },
+  { field: 'slope_deg', label: 'Level on it reads, °', type: 'number', zero: 0 },
   { field: 'take_up_m', label: 'Take-up of the shoe', type: 'depth', zero: 0, only: is(...STANDS) },
   { field: 'radius_m', label: 'Radius of the shoe', type: 'depth', required: true, only: is(...STANDS) },
 ] // prettier-ignore
