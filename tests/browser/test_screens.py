@@ -17,7 +17,9 @@ SCREENS = {
     "electrodes": "/jobs/{id}/electrodes",
     "bonds": "/jobs/{id}/neutrals",
     "panels": "/jobs/{id}/panels",
-    "not built": "/jobs/{id}/materials",
+    "materials": "/jobs/{id}/materials",
+    "days": "/jobs/{id}/days",
+    "not built": "/jobs/{id}/inspection",
     "sheet": "/jobs/{id}/sheet",
 }
 SMALL = """
