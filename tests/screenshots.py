@@ -73,6 +73,10 @@ def into_boxes(page: Page) -> None:
     page.locator(".move-board .joint").first.wait_for()
 
 
+def a_task(page: Page) -> None:
+    page.locator(".task-block.off", has_text="landed on its device").click()
+
+
 def begin(page: Page) -> None:
     page.get_by_role("button", name="Start a job").click()
 
@@ -91,7 +95,7 @@ SHOTS: dict[str, tuple[str, dict[str, Any], Any]] = {
     "materials": ("/jobs/{id}/materials", WIDE, a_line),
     "sizing-working": ("/jobs/{id}/sizing", WIDE, working),
     "sizing-phone": ("/jobs/{id}/sizing", PHONE, None),
-    "sizing-canada": ("/jobs/{ca}/sizing", WIDE, None),
+    "days": ("/jobs/{id}/days", WIDE, a_task),
     "sizing-britain": ("/jobs/{uk}/sizing", WIDE, None),
     "bonds-britain": ("/jobs/{uk}/neutrals", WIDE, outbuilding),
     "carry": ("/carry", WIDE, None),
@@ -108,13 +112,12 @@ def main() -> int:
         with sync_playwright() as playwright:
             browser = open_browser(playwright)
             job_id = _a_job_with_a_history(server)
-            _, canadian = server.ask("POST", "/api/jobs", {"start": "demo", "rulebook": "ca-2021"})
             _, british = server.ask("POST", "/api/jobs", {"start": "demo", "rulebook": "uk-2022"})
             _, moving = server.ask("POST", "/api/jobs", {"start": "demo-move"})
             for name, (path, settings, prepare) in SHOTS.items():
                 context = browser.new_context(base_url=server.url, locale="en-US", timezone_id="UTC", **settings)
                 page = context.new_page()
-                address = path.replace("{id}", job_id).replace("{ca}", canadian["id"]).replace("{uk}", british["id"])
+                address = path.replace("{id}", job_id).replace("{uk}", british["id"])
                 address = address.replace("{move}", moving["id"])
                 page.goto(address, wait_until="networkidle")
                 if prepare:

@@ -11,6 +11,7 @@ from flask import Response, current_app, request
 
 from northspan.api import bodies, models
 from northspan.api.job_state import job_state, jobs_kept
+from northspan.core.desk.days.plan import days_plan, first_needed, labor_h
 from northspan.core.desk.take_off import taken_off
 from northspan.core.desk.take_off.alternatives import alternatives, other_jobs
 from northspan.core.desk.take_off.estimate import estimated
@@ -21,6 +22,7 @@ from northspan.core.desk.take_off.quotes import choices, kinds_used, quotes
 from northspan.core.desk.take_off.totals import totals
 from northspan.core.document.job import Job, Units
 from northspan.core.document.plan import work_lines
+from northspan.core.document.plan.days import DaysPlan
 from northspan.core.document.plan.materials import TakeOffLine
 from northspan.core.document.price_book import PriceBook
 from northspan.core.rulebooks.registry import rulebook_of
@@ -43,10 +45,11 @@ def job_materials(job_id: str) -> Response:
     stored = jobs_kept().get(job_id)
     found = taken_off(stored.job)
     prices = priced(found, [_opened(book) for book in _books().kept()])
-    worked = estimated(stored.job.materials.estimate, prices.splits[0].cost if prices.splits else 0.0)
+    days = _days(stored.job)
+    worked = estimated(stored.job.materials.estimate, prices.splits[0].cost if prices.splits else 0.0, labor_h(days) if days else 0.0)
     answer = models.JobMaterials(revision=stored.revision, take_off=found, prices=prices,
                                  estimate=worked.value, estimate_working=work_lines(worked.steps), shops=list(SHOPS),
-                                 totals=totals(stored.job, found, prices))  # fmt: skip
+                                 totals=totals(stored.job, found, prices), first_needed=first_needed(days) if days else {})  # fmt: skip
     return bodies.answer(answer)
 
 
@@ -66,7 +69,9 @@ def job_flips(job_id: str) -> Response:
 @bp.output(models.AlternativeList)
 def job_alternatives(job_id: str) -> Response:
     """Price the whole job done another way: the other metal, the cheapest set of runs, another way to lie."""
-    ways = alternatives(jobs_kept().get(job_id).job, [_opened(book) for book in _books().kept()])
+    job = jobs_kept().get(job_id).job
+    days = _days(job)
+    ways = alternatives(job, [_opened(book) for book in _books().kept()], labor_h(days) if days else 0.0)
     return bodies.answer(models.AlternativeList(ways=ways))
 
 
@@ -143,6 +148,14 @@ def export_book(name: str) -> Response:
         message = f"There is no price book called {name}."
         raise NoSuchBook(message)
     return Response(book.text, mimetype="text/csv", headers={"Content-Disposition": 'attachment; filename="prices.csv"'})
+
+
+def _days(job: Job) -> DaysPlan | None:
+    """The days of a job; None where what it says of them cannot be planned, which the days step says itself."""
+    try:
+        return days_plan(job)
+    except InvalidJob:
+        return None
 
 
 def _wanted(job: Job) -> Iterator[TakeOffLine]:

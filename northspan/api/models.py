@@ -239,6 +239,7 @@ class JobMaterials(Wire):
 
     revision: int
     totals: Totals
+    first_needed: dict[str, str]
     take_off: TakeOff
     prices: PricedList
     estimate: float

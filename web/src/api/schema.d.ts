@@ -1844,6 +1844,55 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/schedule": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Lay the work of a job out over its days: the power off for the shortest time, then the fewest days. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ScheduleQuestion"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ScheduleAnswer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/site": {
         parameters: {
             query?: never;
@@ -2266,6 +2315,55 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["Answer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/turn-on": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say how the power of a job goes off and comes back, step by step. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ScheduleQuestion"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TurnOnAnswer"];
                     };
                 };
                 /** @description What is wrong */
@@ -9276,6 +9374,10 @@ export interface components {
             estimate: number;
             /** Estimate Working */
             estimate_working: components["schemas"]["WorkLine"][];
+            /** First Needed */
+            first_needed: {
+                [key: string]: string;
+            };
             prices: components["schemas"]["PricedList"];
             /** Revision */
             revision: number;
@@ -13487,6 +13589,43 @@ export interface components {
             working: components["schemas"]["WorkGroup"][];
         };
         /**
+         * ScheduleAnswer
+         * @description Its tasks where they lie, and what does not hold.
+         */
+        ScheduleAnswer: {
+            /** Deference */
+            deference: string;
+            /** Figures */
+            figures: {
+                [key: string]: number | string;
+            };
+            /** Headline */
+            headline: string;
+            /**
+             * Margins
+             * @default []
+             */
+            margins: components["schemas"]["MarginShown"][];
+            /** Rulebook */
+            rulebook: string;
+            /** Tasks */
+            tasks: components["schemas"]["TaskLaid"][];
+            /** Troubles */
+            troubles: string[];
+            /**
+             * Working
+             * @default []
+             */
+            working: components["schemas"]["WorkGroup"][];
+        };
+        /**
+         * ScheduleQuestion
+         * @description A job.
+         */
+        ScheduleQuestion: {
+            job: components["schemas"]["Job-Input"];
+        };
+        /**
          * SchoolDrop
          * @description The drop by one method at one current: the schools beside each other.
          */
@@ -15770,6 +15909,34 @@ export interface components {
              * @default
              */
             state: string;
+        };
+        /**
+         * TurnOnAnswer
+         * @description Each part that is turned off, step by step, and on again.
+         */
+        TurnOnAnswer: {
+            /** Deference */
+            deference: string;
+            /** Figures */
+            figures: {
+                [key: string]: number | string;
+            };
+            /** Headline */
+            headline: string;
+            /**
+             * Margins
+             * @default []
+             */
+            margins: components["schemas"]["MarginShown"][];
+            /** Rulebook */
+            rulebook: string;
+            /** Turning */
+            turning: components["schemas"]["Turning"][];
+            /**
+             * Working
+             * @default []
+             */
+            working: components["schemas"]["WorkGroup"][];
         };
         /**
          * TurnStep

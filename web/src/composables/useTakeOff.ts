@@ -14,6 +14,7 @@ export function useTakeOff() {
   const estimate = ref<{ total: number; working: Schemas['WorkLine'][] } | null>(null)
   const flips = ref<Schemas['Flip'][] | null>(null)
   const flipsSay = ref('')
+  const firstNeeded = ref<Record<string, string>>({})
   const totals = ref<Schemas['Totals'] | null>(null)
   const ways = ref<Schemas['Alternative'][] | null>(null)
   const trouble = ref('')
@@ -31,6 +32,7 @@ export function useTakeOff() {
       shops.value = data.shops
       estimate.value = { total: data.estimate, working: data.estimate_working }
       totals.value = data.totals
+      firstNeeded.value = data.first_needed
       flips.value = null
       ways.value = null
     }
@@ -127,6 +129,7 @@ export function useTakeOff() {
     ways,
     findWays,
     totals,
+    firstNeeded,
     byShop,
     priceOf,
     count,

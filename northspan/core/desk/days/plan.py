@@ -280,3 +280,29 @@ def visits_wanted(laid: LaidJob) -> tuple[VisitKind, ...]:
         The job laid out. [-]
     """
     return tuple(VisitKind(kind) for kind in dict.fromkeys(one.visit for one in laid.found.tasks if one.visit))
+
+
+def labor_h(plan: DaysPlan) -> float:
+    """Add up the hours of all people together; visits wait for others and are counted too. [h]
+
+    Parameters
+    ----------
+    plan : DaysPlan
+        The days. [h]
+    """
+    return sum(one.hours * one.people for one in plan.tasks)
+
+
+def first_needed(plan: DaysPlan) -> dict[str, str]:
+    """Say on which day each line of the take-off is needed first, by the tasks that ask for it.
+
+    Parameters
+    ----------
+    plan : DaysPlan
+        The days. [-]
+    """
+    found: dict[str, int] = {}
+    for task in plan.tasks:
+        for key in task.goods if task.day is not None else ():
+            found[key] = min(found.get(key, task.day or 0), task.day or 0)
+    return {key: plan.day_names[day] for key, day in found.items()}

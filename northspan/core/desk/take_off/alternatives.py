@@ -21,7 +21,7 @@ from northspan.core.working.errors import InvalidJob, NoSolution, OutsideTable
 FREE = ("conductor_size", "grounded_size", "equipment_ground_size", "pipe_size", "sets", "insulation")
 
 
-def alternatives(job: Job, books: Sequence[PriceBook]) -> tuple[Alternative, ...]:
+def alternatives(job: Job, books: Sequence[PriceBook], days_h: float = 0.0) -> tuple[Alternative, ...]:
     """Price the plan as it is, and what a person could do instead, at the same prices and with the same hours.
 
     Parameters
@@ -30,15 +30,17 @@ def alternatives(job: Job, books: Sequence[PriceBook]) -> tuple[Alternative, ...
         The job. [-]
     books : sequence of PriceBook
         The prices that are kept. [money]
+    days_h : float
+        Hours of the days of the job, taken where none are typed. [h]
 
     Notes
     -----
     What cannot be planned, or comes out the same as a way before it, is not listed.
     """
-    found = [_weighed("as planned", job, None, books)]
+    found = [_weighed("as planned", job, None, books, days_h)]
     for words, edits, other in other_jobs(job):
         try:
-            way = _weighed(words, other, Cure(f"Take it: {words}", edits), books)
+            way = _weighed(words, other, Cure(f"Take it: {words}", edits), books, days_h)
         except (InvalidJob, NoSolution, OutsideTable):  # it cannot be done: it is no way
             continue
         if all(round(way.materials - one.materials, 2) or way.missing != one.missing for one in found):
@@ -108,8 +110,8 @@ def _cheapest(job: Job) -> tuple[Edit, ...]:
     return tuple(edit for way in chosen if not way.planned for edit in way.edits)
 
 
-def _weighed(words: str, job: Job, cure: Cure | None, books: Sequence[PriceBook]) -> Alternative:
+def _weighed(words: str, job: Job, cure: Cure | None, books: Sequence[PriceBook], days_h: float) -> Alternative:
     prices = priced(taken_off(job), books)
     materials = prices.splits[0].cost if prices.splits else 0.0
     worst = max((run.way_percent for run in solve(job, ()).runs.values()), default=0.0)
-    return Alternative(words, materials, estimated(job.materials.estimate, materials).value, worst, len(prices.unpriced), cure)
+    return Alternative(words, materials, estimated(job.materials.estimate, materials, days_h).value, worst, len(prices.unpriced), cure)

@@ -8,7 +8,7 @@ from northspan.core.document.job import Estimate
 from northspan.core.working.worked import Step, Worked, given, ruled, step
 
 
-def estimated(terms: Estimate, materials: float) -> Worked[float]:
+def estimated(terms: Estimate, materials: float, days_h: float = 0.0) -> Worked[float]:
     """Work an estimate from what materials cost and from what a person says of the work. [money]
 
     Parameters
@@ -17,6 +17,8 @@ def estimated(terms: Estimate, materials: float) -> Worked[float]:
         Hours, rate, permit, markup, tax, rounding. [h, money, %]
     materials : float
         What the materials cost. [money]
+    days_h : float
+        Hours of the days of the job, all people together: taken where none are typed. [h]
 
     Examples
     --------
@@ -24,13 +26,14 @@ def estimated(terms: Estimate, materials: float) -> Worked[float]:
     >>> estimated(terms, 1000).value
     2040.0
     """
+    hours = terms.hours or days_h
     lines: list[Step] = [
         given("M", "materials", materials, "", "the list"),
-        given("h", "hours", terms.hours, "h", "typed; the days step will know them"),
+        given("h", "hours", hours, "h", "typed" if terms.hours else "the days of the job"),
         given("r", "rate", terms.rate_per_hour, "per h", "your rate"),
     ]
     goods = step("M_m", "materials with markup", "M * (1 + m / 100)", "", "your markup", M=materials, m=terms.markup_percent)
-    work = step("W", "work", "h * r", "", "hours by rate", h=terms.hours, r=terms.rate_per_hour)
+    work = step("W", "work", "h * r", "", "hours by rate", h=hours, r=terms.rate_per_hour)
     before = step("B", "before tax", "M_m + W + p", "", "sum", M_m=goods.value, W=work.value, p=terms.permit)
     total = step("T", "with tax", "B * (1 + x / 100)", "", "your tax", B=before.value, x=terms.tax_percent)
     lines += [goods, work, before, total]

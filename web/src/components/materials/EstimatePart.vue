@@ -12,7 +12,7 @@ const store = useJob()
 const values = computed(() => store.job?.materials.estimate as Record<string, unknown> | undefined)
 const money = (sum: number): string => `${sum.toFixed(2)} ${store.job?.prices.currency ?? ''}`.trim()
 const FIELDS: Field[] = [
-  { field: 'hours', label: 'Hours of work', type: 'number', zero: 0 },
+  { field: 'hours', label: 'Hours of work, 0: by the days', type: 'number', zero: 0 },
   { field: 'rate_per_hour', label: 'Rate by the hour', type: 'number', zero: 0 },
   { field: 'permit', label: 'Permit and fees', type: 'number', zero: 0 },
   { field: 'markup_percent', label: 'Markup on materials', type: 'percent', zero: 0 },

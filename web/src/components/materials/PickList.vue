@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { useJob } from '../../state/job'
 import type { Line, TakeOffOnScreen } from '../../composables/useTakeOff'
 
@@ -12,15 +12,19 @@ const shelves = computed(() => {
   const place = (kind: string): number => (order.value.indexOf(kind) + 1 || order.value.length + 1) - 1
   return [...props.goods.kinds.value].sort(([a], [b]) => place(a) - place(b))
 })
+/** By shop, or by the day on which it is needed first. */
+const byDay = ref(false)
 const shops = computed(() => {
   const by = new Map<string, Line[]>()
   for (const [, lines] of shelves.value)
     for (const line of lines) {
       if (line.crossed_out) continue
-      const shop = props.goods.priceOf.value.get(line.key)?.shop || 'no shop yet'
+      const shop = byDay.value
+        ? props.goods.firstNeeded.value[line.key] || 'no day yet'
+        : props.goods.priceOf.value.get(line.key)?.shop || 'no shop yet'
       by.set(shop, [...(by.get(shop) ?? []), line])
     }
-  return [...by.entries()]
+  return byDay.value ? [...by.entries()].sort(([a], [b]) => a.localeCompare(b)) : [...by.entries()]
 })
 const left = (lines: Line[]): number => lines.filter((line) => line.got !== 'got').length
 
@@ -37,6 +41,9 @@ function mark(line: Line, got: string): void {
 </script>
 
 <template>
+  <button class="cure plain" :aria-pressed="byDay" @click="byDay = !byDay">
+    {{ byDay ? 'By shop' : 'By the day it is needed' }}
+  </button>
   <details class="layout-fields">
     <summary><b>Order of the shelves</b> <span>as the shop has them</span></summary>
     <ol class="shelf-order">
