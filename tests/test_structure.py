@@ -260,6 +260,7 @@ class Docstrings(unittest.TestCase):
             "days",
             "ends_h",
             "from_h",
+            "parts",
             "people",
             "stands_h",
             "start_h",

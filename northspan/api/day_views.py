@@ -58,7 +58,7 @@ def ask_desk(job_id: str) -> Response:
     if wanted.kind not in UTILITY:
         raise InvalidJob("/kind", "the utility opens or closes its side.", "Ask the inspection office for an inspection.")
     at = _known(job, wanted.kind)
-    desk: UtilityDesk = SimulatedDesk(job.name, job.days.days, silent=wanted.silent)
+    desk: UtilityDesk = SimulatedDesk(job.name, job.days.days, wanted.how)
     said = desk.window(wanted.kind, min(wanted.day, job.days.days - 1), None if at is None else job.days.visits[at])
     return _edited(job_id, _kept(said, at))
 
@@ -70,7 +70,7 @@ def ask_office(job_id: str) -> Response:
     wanted, job = bodies.body(models.VisitAsked), jobs_kept().get(job_id).job
     if wanted.kind in UTILITY:
         raise InvalidJob("/kind", "an inspection office books inspections.", "Ask the utility desk.")
-    office: InspectionOffice = SimulatedOffice(job.name, job.days.days, silent=wanted.silent)
+    office: InspectionOffice = SimulatedOffice(job.name, job.days.days, wanted.how)
     return _edited(job_id, _kept(office.book(wanted.kind, min(wanted.day, job.days.days - 1)), _known(job, wanted.kind)))
 
 
@@ -79,7 +79,7 @@ def ask_office(job_id: str) -> Response:
 def ask_weather(job_id: str) -> Response:
     """Ask the simulated weather service for the hours to come; what a person typed of the sky stays."""
     wanted, job = bodies.body(models.WeatherAsked), jobs_kept().get(job_id).job
-    service: WeatherService = SimulatedWeather(job.name, silent=wanted.silent)
+    service: WeatherService = SimulatedWeather(job.name, wanted.how)
     typed = [one for one in job.days.weather if not one.simulated]
     value = [one.model_dump(mode="json") for one in (*typed, *service.spells(job.days.days))]
     return _edited(job_id, [{"op": "add", "path": "/days/weather", "value": value}])

@@ -26,6 +26,7 @@ from northspan.core.document.job import (
 from northspan.core.document.plan import Plan, WorkLine
 from northspan.core.document.plan.days import DaysPlan, Turning
 from northspan.core.document.plan.materials import Alternative, Flip, PricedList, TakeOff, Totals
+from northspan.standins.behaves import Behaves
 
 
 class Wire(BaseModel):
@@ -195,17 +196,17 @@ class DayEvent(Wire):
 
 
 class VisitAsked(Wire):
-    """Which visit is asked for, on which day, and whether nobody answers."""
+    """Which visit is asked for, on which day, and how the one who is asked behaves."""
 
     kind: VisitKind
     day: int = Field(0, ge=0, lt=10)
-    silent: bool = False
+    how: Behaves = Behaves.well
 
 
 class WeatherAsked(Wire):
-    """Whether the weather service is silent."""
+    """How the weather service behaves."""
 
-    silent: bool = False
+    how: Behaves = Behaves.well
 
 
 class BusyCalendar(Wire):

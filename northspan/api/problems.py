@@ -16,8 +16,8 @@ from northspan.core.document.findings import sentence
 from northspan.core.document.limits import bare
 from northspan.core.document.upgrade import first_wrong
 from northspan.core.working.errors import InvalidJob, NorthSpanError, NoSolution, OutsideTable
+from northspan.standins.behaves import DeskSilent
 from northspan.standins.price_service import ServiceSilent
-from northspan.standins.utility_desk import DeskSilent
 from northspan.store.books import NoSuchBook
 from northspan.store.database import Crowded
 from northspan.store.jobs import NoSuchJob, NothingToDo, Stale

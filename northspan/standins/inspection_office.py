@@ -6,7 +6,8 @@ import random
 from typing import Protocol
 
 from northspan.core.document.job import Visit, VisitKind
-from northspan.standins.utility_desk import DeskSilent
+from northspan.standins.behaves import Behaves, answers
+from northspan.standins.utility_desk import TYPE_IT
 
 FULL = 0.2
 
@@ -27,12 +28,12 @@ class SimulatedOffice:
         What its answers come from. [-]
     days : int
         Days of the job. [-]
-    silent : bool
-        Whether it does not answer. [-]
+    how : Behaves
+        How it behaves; one that is wrong books the day after. [-]
     """
 
-    def __init__(self, seed: str, days: int, *, silent: bool = False) -> None:
-        self.seed, self.days, self.silent = seed, days, silent
+    def __init__(self, seed: str, days: int, how: Behaves = Behaves.well) -> None:
+        self.seed, self.days, self.how = seed, days, how
 
     def book(self, kind: VisitKind, day: int) -> Visit:
         """Book a slot on a day, or on the next that is free.
@@ -49,10 +50,8 @@ class SimulatedOffice:
         DeskSilent
             If it does not answer.
         """
-        if self.silent:
-            message = "The simulated inspection office does not answer. Type what was said on the telephone."
-            raise DeskSilent(message)
+        answers("inspection office", self.how, TYPE_IT)
         chance = random.Random(f"{self.seed}|{kind.value}|{day}")  # noqa: S311 - a made-up slot, not a secret
-        at = min(self.days - 1, day + (chance.random() < FULL))
+        at = min(self.days - 1, day + (self.how is Behaves.wrong or chance.random() < FULL))
         from_h = float(chance.choice((10, 13, 14)))
         return Visit(kind=kind, day=at, from_h=from_h, to_h=from_h + 2, confirmed=True, simulated=True, words="booked, simulated")

@@ -6,15 +6,10 @@ import random
 from typing import Protocol
 
 from northspan.core.document.job import Visit, VisitKind
-from northspan.core.working.errors import NorthSpanError
+from northspan.standins.behaves import Behaves, answers
 
 MOVES = 0.25
-
-
-class DeskSilent(NorthSpanError):
-    """The desk does not answer."""
-
-    code = "no-answer"
+TYPE_IT = "Type what was said on the telephone."
 
 
 class UtilityDesk(Protocol):
@@ -33,12 +28,12 @@ class SimulatedDesk:
         What its answers come from. [-]
     days : int
         Days of the job. [-]
-    silent : bool
-        Whether it does not answer. [-]
+    how : Behaves
+        How it behaves; one that is wrong names a window and moves it as soon as it is asked again. [-]
     """
 
-    def __init__(self, seed: str, days: int, *, silent: bool = False) -> None:
-        self.seed, self.days, self.silent = seed, days, silent
+    def __init__(self, seed: str, days: int, how: Behaves = Behaves.well) -> None:
+        self.seed, self.days, self.how = seed, days, how
 
     def window(self, kind: VisitKind, day: int, known: Visit | None) -> Visit:
         """Give a window for a visit on a day, or confirm or move the one that is known.
@@ -57,12 +52,10 @@ class SimulatedDesk:
         DeskSilent
             If it does not answer.
         """
-        if self.silent:
-            message = "The simulated utility desk does not answer. Type what was said on the telephone."
-            raise DeskSilent(message)
+        answers("utility desk", self.how, TYPE_IT)
         again = 0 if known is None else 1 + known.confirmed
         chance = random.Random(f"{self.seed}|{kind.value}|{day}|{again}")  # noqa: S311 - a made-up window, not a secret
-        if known is not None and chance.random() > MOVES:
+        if known is not None and chance.random() > (1.0 if self.how is Behaves.wrong else MOVES):
             return known.model_copy(update={"confirmed": True, "words": "confirmed, simulated"})
         from_h = float(chance.choice((8, 9, 10, 13)))
         at = min(self.days - 1, day if known is None else known.day + 1)

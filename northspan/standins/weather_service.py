@@ -6,9 +6,9 @@ import random
 from typing import Protocol
 
 from northspan.core.document.job import Sky, Weather
-from northspan.standins.utility_desk import DeskSilent
+from northspan.standins.behaves import Behaves, answers
 
-STORMS, FIRST_H, LAST_H = 0.35, 10, 15
+STORMS, FIRST_H, LAST_H, WRONG_H = 0.35, 10, 15, -3.0
 
 
 class WeatherService(Protocol):
@@ -25,12 +25,12 @@ class SimulatedWeather:
     ----------
     seed : str
         What it comes from. [-]
-    silent : bool
-        Whether it does not answer. [-]
+    how : Behaves
+        How it behaves; one that is wrong is wrong by some hours. [-]
     """
 
-    def __init__(self, seed: str, *, silent: bool = False) -> None:
-        self.seed, self.silent = seed, silent
+    def __init__(self, seed: str, how: Behaves = Behaves.well) -> None:
+        self.seed, self.how = seed, how
 
     def spells(self, days: int) -> tuple[Weather, ...]:
         """Give the hours of thunder and rain in the days to come.
@@ -45,14 +45,12 @@ class SimulatedWeather:
         DeskSilent
             If it does not answer.
         """
-        if self.silent:
-            message = "The simulated weather service does not answer. Look at the sky, and type what you see."
-            raise DeskSilent(message)
+        answers("weather service", self.how, "Look at the sky, and type what you see.")
         found = []
         for day in range(days):
             chance = random.Random(f"{self.seed}|{day}")  # noqa: S311 - a made-up sky, not a secret
             if chance.random() < STORMS or day == 1:
-                from_h = float(chance.randint(FIRST_H, LAST_H))
+                from_h = float(chance.randint(FIRST_H, LAST_H)) + (WRONG_H if self.how is Behaves.wrong else 0.0)
                 sky = Sky.thunder if day == 1 else chance.choice((Sky.thunder, Sky.rain))
                 found.append(Weather(day=day, from_h=from_h, to_h=from_h + chance.choice((1, 2)), sky=sky, simulated=True))
         return tuple(found)

@@ -52,8 +52,12 @@ class DaysOverHttp(unittest.TestCase):
         self.assertTrue(any(one["sky"] == "thunder" and one["simulated"] for one in state["job"]["days"]["weather"]))
         self.assertTrue(any(not one["simulated"] for one in state["job"]["days"]["weather"]))  # what a person typed stays
         for path, body in (("utility-desk", {"kind": "utility_off"}), ("inspection-office", {"kind": "final"}), ("weather", {})):
-            status, problem = self.send(f"standins/{path}", body | {"silent": True}, state["revision"])
+            status, problem = self.send(f"standins/{path}", body | {"how": "silent"}, state["revision"])
             self.assertEqual((status, problem["type"]), (502, "/errors#no-answer"))
+        right = [one for one in state["job"]["days"]["weather"] if one["simulated"]]
+        _, state = self.send("standins/weather", {"how": "wrong"}, state["revision"])
+        wrong = [one for one in state["job"]["days"]["weather"] if one["simulated"]]
+        self.assertEqual({one["from_h"] - other["from_h"] for one, other in zip(wrong, right, strict=True)}, {-3.0})
         self.assertEqual(self.send("standins/utility-desk", {"kind": "final"}, state["revision"])[0], 422)
 
     def test_the_calendar_goes_out_and_busy_times_come_in(self):

@@ -5094,6 +5094,12 @@ export interface components {
             shops: components["schemas"]["Shop"][];
         };
         /**
+         * Behaves
+         * @description How somebody behaves who is asked.
+         * @enum {string}
+         */
+        Behaves: "well" | "late" | "silent" | "wrong";
+        /**
          * BenchAnswer
          * @description What the circuit does, and what that means. `level` counts from 0, fine, to 4, a danger that stays.
          *
@@ -15135,6 +15141,12 @@ export interface components {
              */
             note?: string;
             /**
+             * Parts
+             * @description In so many parts, one after another.
+             * @default null
+             */
+            parts?: number | null;
+            /**
              * People
              * @default null
              */
@@ -15187,6 +15199,12 @@ export interface components {
              * @default
              */
             note: string;
+            /**
+             * Parts
+             * @description In so many parts, one after another.
+             * @default null
+             */
+            parts: number | null;
             /**
              * People
              * @default null
@@ -16068,7 +16086,7 @@ export interface components {
         };
         /**
          * VisitAsked
-         * @description Which visit is asked for, on which day, and whether nobody answers.
+         * @description Which visit is asked for, on which day, and how the one who is asked behaves.
          */
         VisitAsked: {
             /**
@@ -16076,12 +16094,9 @@ export interface components {
              * @default 0
              */
             day?: number;
+            /** @default well */
+            how?: components["schemas"]["Behaves"];
             kind: components["schemas"]["VisitKind"];
-            /**
-             * Silent
-             * @default false
-             */
-            silent?: boolean;
         };
         /**
          * VisitKind
@@ -16237,14 +16252,11 @@ export interface components {
         };
         /**
          * WeatherAsked
-         * @description Whether the weather service is silent.
+         * @description How the weather service behaves.
          */
         WeatherAsked: {
-            /**
-             * Silent
-             * @default false
-             */
-            silent?: boolean;
+            /** @default well */
+            how?: components["schemas"]["Behaves"];
         };
         /**
          * WetRoom

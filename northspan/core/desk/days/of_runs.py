@@ -50,6 +50,7 @@ def run_tasks(case: Case, routed: Routed, dug: frozenset[str]) -> Iterator[Task]
             if segment.place is Place.buried:
                 before.append(_trench(routed.id, i, segment, "backfill"))
     yield from _pulled(case, routed, tuple(dict.fromkeys(before)))
+    yield from _sealed(case, routed)
     yield from _ends(case, routed)
 
 
@@ -162,3 +163,23 @@ def _ends(case: Case, routed: Routed) -> Iterator[Task]:
     if run.origin not in case.job.sources:
         words, after = f"{run.name}: landed on its device in {name_of(run.origin)}", (f"test:{key}", f"far:{key}", f"up:{run.origin}")
         yield task(case, f"near:{key}", "land", words, "the end that is fed comes last", at, off=near_off, after=after, tools=tools)
+
+
+def _sealed(case: Case, routed: Routed) -> Iterator[Task]:
+    """Where a run comes through the wall of a building, the hole is closed against water, animals and cold."""
+    run, key = routed.run, routed.id
+    outside = any(segment.place is not Place.indoors for segment in run.segments)
+    homes = [home for home in dict.fromkeys(case.tree.building_of(node) for node in (run.origin, run.target)) if home in case.job.buildings]
+    for home in homes if outside else ():
+        name, where = case.job.buildings[home].name, f"/runs/{key}"
+        wired = (f"pull:{key}", *(f"lay:{key}.{i + 1}" for i in range(len(run.segments))))
+        yield task(
+            case,
+            f"seal:{key}.{home}",
+            "seal",
+            f"{run.name}: sealed where it enters {name}",
+            "water, animals and cold",
+            where,
+            after=wired,
+            tools=("sealing compound",),
+        )

@@ -248,7 +248,8 @@ def _as_changed(job: Job, found: Iterable[Task]) -> Iterator[Task]:
             change = job.days.changed.get(key)
             hours = change.hours if change and change.hours else one.hours
             people = change.people if change and change.people else one.people
-            parted[key] = _parts(replace(one, hours=hours, people=people, after=tuple(dict.fromkeys(before(key)))))
+            wished = change.parts if change and change.parts else 1
+            parted[key] = _parts(replace(one, hours=hours, people=people, after=tuple(dict.fromkeys(before(key)))), wished)
     for parts in parted.values():
         for one in parts:
             yield replace(one, after=tuple(parted[key][-1].key if key in parted else key for key in one.after))
@@ -265,9 +266,9 @@ def keeps_safe(one: Task) -> bool:
     return bool(one.opens or one.closes) or one.rate in {"off", "on", "utility"}
 
 
-def _parts(one: Task) -> tuple[Task, ...]:
-    """A task that takes longer than half a day, in equal parts one after another; one in an outage stays whole."""
-    count = 1 if one.off or one.opens or one.closes else max(1, -(-int(one.hours * 60) // int(LONGEST_H * 60)))
+def _parts(one: Task, wished: int) -> tuple[Task, ...]:
+    """A task in equal parts one after another: as many as a person wishes, or as half days ask; one in an outage stays whole."""
+    count = 1 if one.off or one.opens or one.closes else max(wished, -(-int(one.hours * 60) // int(LONGEST_H * 60)), 1)
     if count == 1:
         return (one,)
     made: list[Task] = []

@@ -97,6 +97,7 @@ class TaskChange(Part):
 
     hours: float | None = Field(None, gt=0, le=80, description="Instead of what the rates give.")
     people: int | None = Field(None, ge=1, le=8)
+    parts: int | None = Field(None, ge=1, le=12, description="In so many parts, one after another.")
     day: int | None = Field(None, ge=0, lt=MOST_DAYS, description="Pinned to this day.")
     start_h: float | None = Field(None, ge=0, le=24, description="Pinned to this hour, or when it began. [h]")
     who: tuple[Id, ...] = Field((), max_length=8, description="Pinned to these people.")

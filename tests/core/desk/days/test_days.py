@@ -190,6 +190,15 @@ class Changed(unittest.TestCase):
         pipe = next(one for one in plan.tasks if one.key == "lay:F2.2")
         self.assertGreaterEqual((pipe.day, pipe.start_h), (parts[-1].day, parts[-1].end_h))
 
+    def test_a_person_parts_a_task_but_not_one_in_an_outage(self):
+        plan = days_plan(with_days(MOVE, changed={"up:P2": {"parts": 2}, "over:W1": {"parts": 2}}))
+        self.assertEqual([one.hours for one in plan.tasks if one.key.startswith("up:P2")], [0.75, 0.75])
+        self.assertEqual(sum(one.key.startswith("over:W1#") for one in plan.tasks), 0)
+
+    def test_where_a_run_comes_in_the_wall_is_sealed(self):
+        sealed = {one.key for one in days_plan(US).tasks if one.rate == "seal"}
+        self.assertEqual(sealed, {"seal:F2.house", "seal:F2.studio", "seal:G.house"})
+
     def test_what_is_refused(self):
         own = {"A": {"words": "a", "after": ["own:B"]}, "B": {"words": "b", "after": ["own:A"]}}
         for fields, words in (

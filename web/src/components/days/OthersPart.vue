@@ -23,12 +23,15 @@ const wanted = computed(() => {
 })
 const SKIES = ['thunder', 'rain', 'frost', 'heat']
 const sky = ref('thunder')
+/** How those who are simulated behave: to see what a day does then. */
+const how = ref('well')
+const HOW = ['well', 'late', 'silent', 'wrong']
 const title = (kind: string): string => KINDS.find((one) => one.value === kind)?.title ?? kind
 
 function ask(kind: string): void {
   const desk = kind.startsWith('utility') ? 'utility-desk' : 'inspection-office'
   const day = props.days.plan.value?.tasks.find((one) => one.visit === kind)?.day ?? 0
-  void store.sendDays(`/api/jobs/{job_id}/standins/${desk}` as never, { kind, day, silent: false })
+  void store.sendDays(`/api/jobs/{job_id}/standins/${desk}` as never, { kind, day, how: how.value })
 }
 function type(kind: string): void {
   const task = props.days.plan.value?.tasks.find((one) => one.visit === kind)
@@ -128,7 +131,13 @@ function addSky(): void {
       </button>
     </div>
     <div class="part-buttons">
-      <button class="cure plain" @click="store.sendDays('/api/jobs/{job_id}/standins/weather', { silent: false })">
+      <label
+        >Those who are simulated answer
+        <select v-model="how" aria-label="How they answer">
+          <option v-for="one in HOW" :key="one">{{ one }}</option>
+        </select></label
+      >
+      <button class="cure plain" @click="store.sendDays('/api/jobs/{job_id}/standins/weather', { how })">
         Ask the weather (simulated)
       </button>
       <label

@@ -70,6 +70,15 @@ function set(fields: Record<string, unknown>): void {
         wrong="A number from 1 to 8"
         @commit="set({ people: $event })" />
       <CommitField
+        v-if="!task.off.length"
+        label="In parts"
+        :shown="kept?.parts ? String(kept.parts) : ''"
+        hint="as half days ask"
+        empty-ok
+        :parse="(text) => (/^([1-9]|1[0-2])$/.test(text.trim()) ? Number(text) : null)"
+        wrong="A number from 1 to 12"
+        @commit="set({ parts: $event })" />
+      <CommitField
         label="Begins"
         :shown="kept?.start_h != null ? clockText(kept.start_h) : ''"
         :hint="task.start_h === null ? 'no place' : clockText(task.start_h)"
