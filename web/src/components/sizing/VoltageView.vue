@@ -24,7 +24,8 @@ const rows = computed(() => {
   const step = nominal / 80
   const count = Math.ceil((nominal - lowest.value) / step)
   const every = Math.max(1, Math.ceil((ROW * count) / (HEIGHT - TOP - 14))) // so that figures do not touch
-  return Array.from({ length: Math.floor(count / every) + 1 }, (_, i) => nominal - i * every * step)
+  const all = Array.from({ length: Math.floor(count / every) + 1 }, (_, i) => nominal - i * every * step)
+  return all.filter((row) => y(row) <= HEIGHT - 9) // the last may lie below what is drawn
 })
 
 function y(value_v: number): number {
