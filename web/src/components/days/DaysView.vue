@@ -18,6 +18,8 @@ import TurningPart from './TurningPart.vue'
 /** The days: people and power over the same hours, what happens in one press, and how the power comes back. */
 const store = useJob()
 const days = useDays()
+/** On a phone the picture gives way to the list. */
+const phone = window.matchMedia('(max-width: 760px)').matches
 const own = ref({ words: '', hours: '1' })
 
 async function add(): Promise<void> {
@@ -52,6 +54,10 @@ async function add(): Promise<void> {
           </ul>
           <EventsBar :days="days" />
           <DayRibbons :days="days" />
+          <details class="layout-fields" :open="phone">
+            <summary><b>The tasks in order</b> <span>begun and done, with a thumb</span></summary>
+            <DayList :days="days" />
+          </details>
           <form class="move-start not-printed" @submit.prevent="add">
             <label
               >A task of your own <input v-model="own.words" size="22" maxlength="80" placeholder="move the sofa"
@@ -63,10 +69,6 @@ async function add(): Promise<void> {
           <OthersPart :days="days" />
           <SuppliesPart :days="days" />
           <CrewPart :days="days" />
-          <details class="layout-fields" open>
-            <summary><b>The tasks in order</b> <span>begun and done, with a thumb</span></summary>
-            <DayList :days="days" />
-          </details>
           <DayPages :days="days" />
         </template>
         <p v-else-if="!days.trouble.value">Laying out the days.</p>
