@@ -157,6 +157,18 @@ class AsAJobSaysIt(unittest.TestCase):
             ask("drop", rulebook="uk", insulation="flat twin", **drop).figures["impedance_drop_percent"], 100 * 7.2 / 230, 2
         )
 
+    def test_a_wire_without_length_and_a_panel_that_goes_are_refused(self):
+        for x_m, refused in ((1.04, True), (1.06, False)):
+            lies = {"kind": "wire", "x_m": 1, "to_x_m": x_m, "top_m": 0.5}
+            question = CALCULATORS["electrode"].question.model_validate({"soil": {"upper_ohm_m": 100}, "electrodes": [lies]})
+            if refused:
+                with self.assertRaisesRegex(InvalidJob, "ends where it begins"):
+                    CALCULATORS["electrode"].work(question)
+            else:
+                self.assertGreater(CALCULATORS["electrode"].work(question).figures["resistance_ohm"], 0)
+        with self.assertRaisesRegex(InvalidJob, "nothing to be laid out"):
+            CALCULATORS["panel"].work(CALCULATORS["panel"].question(status="remove"))
+
     def test_a_british_demand_without_lights_or_sockets_is_refused(self):
         whole = {"rulebook": "uk", "lighting_va": 1000, "sockets_va": [7360], "ranges_va": [9200]}
         plain = ask("dwelling-load", **whole).figures["diversity_va"]

@@ -27,6 +27,7 @@ from northspan.core.document.plan import WorkGroup
 from northspan.core.document.plan.panel import PanelPlan
 from northspan.core.rulebooks.registry import rulebook_named
 from northspan.core.solve import solve
+from northspan.core.working.errors import InvalidJob
 from northspan.core.working.worked import whole
 
 _PANEL = "P"
@@ -73,7 +74,7 @@ def panel(question: PanelQuestion) -> PanelAnswer:
     Raises
     ------
     InvalidJob
-        If a slot is not there or is taken, or a partner does not exist.
+        If a slot is not there or is taken, a partner does not exist, or the panel is marked to go.
 
     Examples
     --------
@@ -81,6 +82,8 @@ def panel(question: PanelQuestion) -> PanelAnswer:
     >>> panel(PanelQuestion(layout={"spaces": 8}, circuits=circuits)).headline
     'Leg 1 10 A, leg 2 0 A, 6 of 8 free; 3 places for a device of two poles'
     """
+    if question.status is Status.remove:
+        raise InvalidJob("/status", "a panel that goes has nothing to be laid out.", "Say existing, new or temporary.")
     plan = solve(_job(question), ())
     laid = plan.panels[_PANEL]
     found = tuple(one for one in plan.findings if one.step == "panels" and one.severity is not Severity.holds and _is_of(one))

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from math import hypot
 from typing import Literal
 
 from pydantic import Field
@@ -14,7 +15,10 @@ from northspan.core.physics.four_pin import Reading, fit, pins_too_deep
 from northspan.core.physics.grid import Shape, earthed, encased, plate, ring, rod, wire
 from northspan.core.physics.soil import Soil
 from northspan.core.rulebooks.registry import rulebook_named
+from northspan.core.working.errors import InvalidJob
 from northspan.core.working.worked import Step, given, ruled, step, whole
+
+LEAST_M = 0.05
 
 
 class SoilLayers(Part):
@@ -86,6 +90,11 @@ def electrode(question: ElectrodeQuestion) -> Answer:
     question : ElectrodeQuestion
         Soil and electrodes. [ohm metre, m]
 
+    Raises
+    ------
+    InvalidJob
+        If one of them ends where it begins, or two lie in the same place.
+
     Examples
     --------
     >>> rods = (InGround(), InGround(x_m=3))
@@ -95,6 +104,11 @@ def electrode(question: ElectrodeQuestion) -> Answer:
     book = rulebook_named(question.rulebook)
     soil = Soil(question.soil.upper_ohm_m, question.soil.lower_ohm_m, question.soil.depth_m)
     least_m = book.electrodes.rod_limits()[0]
+    for i, one in enumerate(question.electrodes):
+        to_x, to_y = one.x_m if one.to_x_m is None else one.to_x_m, one.y_m if one.to_y_m is None else one.to_y_m
+        stays = hypot(to_x - one.x_m, to_y - one.y_m) < LEAST_M and not (one.to_x_m is None and one.to_y_m is None)
+        if one.kind in {"wire", "encased"} and stays:
+            raise InvalidJob(f"/electrodes/{i}/to_x_m", "it ends where it begins.", "Say where its other end lies.")
     shapes = tuple(_shape(f"E{i}", one, one.length_m or least_m) for i, one in enumerate(question.electrodes, 1))
     together = earthed(shapes, soil)
     steps: list[Step] = [given("p_1", "resistivity of the upper layer", soil.upper_ohm_m, "Ωm")]
