@@ -133,7 +133,7 @@ def work_of(days: Days, task: Task, block: str, crew: Crew) -> Work:
     count = min(task.people, len(people)) if not who else len(who)
     if change is not None and change.state is not TaskState.open and change.day is not None and change.start_h is not None:
         start = _slot(days, change.day, change.start_h)
-        slots = _took(days, change.took_h, start, slots, done=change.state is TaskState.done)
+        slots = min(crew.slots, _took(days, change.took_h, start, slots, done=change.state is TaskState.done))
         return Work(task.key, slots, count, task.skilled, task.after, start=min(start, crew.slots - slots), who=who, block=block)
     open_ &= _windows(days, task, slots)
     if change is not None and change.day is not None:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from datetime import date
 from enum import StrEnum
 from typing import Annotated
 
@@ -14,6 +15,7 @@ RateKey = Annotated[str, StringConstraints(min_length=1, max_length=24, pattern=
 Day = Annotated[str, StringConstraints(pattern=r"^(\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01]))?$")]
 Zone = Annotated[str, StringConstraints(max_length=48, pattern=r"^[A-Za-z0-9_+\-/]*$")]
 MOST_DAYS = 10
+FIRST_YEAR, LAST_YEAR = 2000, 2200
 
 
 class Span(Part):
@@ -209,6 +211,8 @@ class Days(Part):
 
     @model_validator(mode="after")
     def _a_day_has_hours(self) -> Days:
+        if self.starts and not FIRST_YEAR <= date.fromisoformat(self.starts).year <= LAST_YEAR:
+            raise ValueError(f"its first day is not from {FIRST_YEAR} to {LAST_YEAR}")
         if self.ends_h <= self.begins_h:
             raise ValueError("the working day ends before it begins")
         return self

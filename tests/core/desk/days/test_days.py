@@ -166,6 +166,8 @@ class OnTheDay(unittest.TestCase):
         self.assertEqual(next(one.start_h for one in plan.tasks if one.key == "clean"), 13)
         cannot = with_days(MOVE, changed={"clean": {"day": 0, "start_h": 8}})
         self.assertIn("pinned where it cannot be", " ".join(days_plan(cannot).troubles))
+        long = with_days(MOVE, days=1, changed={"clean": {"day": 9, "start_h": 15, "state": "done", "took_h": 80, "who": ["B"]}})
+        self.assertEqual(next(one.day for one in days_plan(long).tasks if one.key == "clean"), 0)
         begun = with_days(MOVE, changed={"clean": {"day": 0, "start_h": 8, "state": "begun", "who": ["B"]}})
         self.assertIn("it waits for", " ".join(days_plan(begun).troubles))
 
@@ -214,6 +216,8 @@ class Changed(unittest.TestCase):
         for fields, words in (
             ({"weather": [{"from_h": 12, "to_h": 11}]}, "ends before it begins"),
             ({"begins_h": 16, "ends_h": 8}, "ends before it begins"),
+            ({"starts": "2027-02-30"}, "day is out of range"),
+            ({"starts": "9999-12-31"}, "not from 2000 to 2200"),
         ):
             with self.assertRaisesRegex(ValueError, words):
                 with_days(US, **fields)
