@@ -84,3 +84,15 @@ class Days(BrowserCase):
         self.assertEqual(self.server.ask("GET", f"/api/jobs/{job_id}")[1]["job"]["days"]["changed"]["trench:studio"]["state"], "done")
         self.nothing_sticks_out(page, "days")
         self.no_violation(page, "days on a phone")
+
+    def test_the_page_for_the_owner_prints_alone(self):
+        self.open_days(start="demo-move")
+        self.page.locator("summary", has_text="A page for the owner").click()
+        self.page.evaluate("window.print = () => { window.printed = document.body.className }")
+        self.page.locator(".days-page.owner").get_by_role("button", name="Print it").click()
+        self.assertIn("prints-page owner", self.page.evaluate("window.printed"))
+        self.page.evaluate("document.body.classList.add('prints-page', 'owner')")
+        self.page.emulate_media(media="print")
+        expect(self.page.get_by_text("House: day 1, from 12:10 to 15:00, off")).to_be_visible()
+        expect(self.page.locator(".day-board")).to_be_hidden()
+        expect(self.page.get_by_role("button", name="Thunder")).to_be_hidden()

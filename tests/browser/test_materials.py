@@ -87,6 +87,10 @@ class Materials(BrowserCase):
         expect(estimate.locator(".estimate-total")).not_to_contain_text("0.00 ")
         estimate.get_by_text("A page for the owner").click()
         expect(estimate).to_contain_text("Studio feeder: new, 185 ft from House panel to Studio panel, in a trench.")
+        self.page.emulate_media(media="print")
+        expect(estimate.get_by_text("What is done:")).to_be_visible()
+        expect(self.page.locator(".goods-line").first).to_be_hidden()
+        self.page.emulate_media(media="screen")
         estimate.get_by_role("button", name="When would another choice").click()
         expect(estimate).to_contain_text("until copper falls by")
         for name in ("Corner shop", "Harbor yard (simulated)"):
