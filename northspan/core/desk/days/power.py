@@ -71,7 +71,7 @@ def power_rows(laid: LaidJob) -> Iterator[PowerRow]:
     case, job = laid.found.case, laid.job
     for outage in laid.found.outages:
         spans, hours = outage_spans(laid, outage), outage_hours(laid, outage)
-        homes = dict.fromkeys(job.enclosures[can].building for can in outage.cans if job.enclosures[can].status is Status.existing)
+        homes = dict.fromkeys(one.building for can, one in job.enclosures.items() if can in outage.cans and one.status is Status.existing)
         for home in homes:
             if home in job.buildings:
                 yield PowerRow(f"building:{home}", job.buildings[home].name, "building", spans, hours, None, "")
