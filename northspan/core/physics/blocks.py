@@ -35,7 +35,9 @@ def shortest_block(works: tuple[Work, ...], crew: Crew, most_tried: int = MOST_T
     (4, 4)
     """
     inside = {work.key for work in works}
-    own = tuple(replace(work, after=tuple(key for key in work.after if key in inside), open_=-1, start=None, who=()) for work in works)
+    own = tuple(
+        replace(work, after=tuple(key for key in work.after if key in inside), open_=-1, begins=-1, start=None, who=()) for work in works
+    )
     room = max(1, sum(work.slots for work in own))
     there = (1 << room) - 1
     free = Crew((there,) * len(crew.free), crew.skilled, room, room)

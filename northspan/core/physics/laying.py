@@ -82,7 +82,7 @@ class Laying:
         """
         work = self.by_key[key]
         after = max((placed[one].end for one in work.after), default=0)
-        starts = self.fits(work.slots) & runs(work.open_ & ((1 << self.crew.slots) - 1), work.slots) & ~((1 << after) - 1)
+        starts = self.fits(work.slots) & runs(work.open_ & ((1 << self.crew.slots) - 1), work.slots) & ~((1 << after) - 1) & work.begins
         best: tuple[int, int, tuple[int, ...]] | None = None
         for rank, who in enumerate(self._teams(work)):
             there = starts
@@ -139,7 +139,7 @@ class Laying:
         waits = (placed[one].end - at.start for key, at in way.items() for one in self.by_key[key].after if one in placed)
         starts = self.fits(block.slots) & ~((1 << max((0, *waits))) - 1) & whole
         for key, at in way.items():
-            starts &= runs(self.by_key[key].open_ & whole, at.slots) >> at.start
+            starts &= (runs(self.by_key[key].open_ & whole, at.slots) & self.by_key[key].begins) >> at.start
         return starts
 
     def _measured(self, placed: dict[str, Placed], left: tuple[str, ...], least_days: int) -> Laid:

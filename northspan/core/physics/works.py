@@ -11,8 +11,9 @@ from functools import lru_cache
 class Work:
     """A task: how many slots it takes, how many people, whether one of them must be skilled, and what must be before it.
 
-    `open_` has a bit for each slot in which it may be done, -1 for all. `start` and `who` hold it to a slot and to people.
-    `block` names what is done in one go; works of a block lie between its first and its last, as short as can be.
+    `open_` has a bit for each slot in which it may be done, `begins` one for each in which it may begin, -1 for all. `start` and
+    `who` hold it to a slot and to people. `block` names what is done in one go; works of a block lie between its first and its
+    last, as short as can be.
     """
 
     key: str
@@ -21,6 +22,7 @@ class Work:
     skilled: bool = False
     after: tuple[str, ...] = ()
     open_: int = -1
+    begins: int = -1
     start: int | None = None
     who: tuple[int, ...] = ()
     block: str = ""

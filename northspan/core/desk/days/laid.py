@@ -135,12 +135,12 @@ def work_of(days: Days, task: Task, block: str, crew: Crew) -> Work:
         start = _slot(days, change.day, change.start_h)
         slots = min(crew.slots, _took(days, change.took_h, start, slots, done=change.state is TaskState.done))
         return Work(task.key, slots, count, task.skilled, task.after, start=min(start, crew.slots - slots), who=who, block=block)
-    open_ &= _windows(days, task, slots)
     if change is not None and change.day is not None:
         first = _slot(days, change.day, days.begins_h if change.start_h is None else change.start_h)
         length = crew.day if change.start_h is None else slots
         open_ &= ((1 << length) - 1) << first
-    return Work(task.key, slots, count, task.skilled and not who, task.after, open_=open_, who=who, block=block)
+    begins = _windows(days, task)
+    return Work(task.key, slots, count, task.skilled and not who, task.after, open_=open_, begins=begins, who=who, block=block)
 
 
 def _took(days: Days, took_h: float | None, start: int, slots: int, *, done: bool) -> int:
@@ -152,8 +152,8 @@ def _took(days: Days, took_h: float | None, start: int, slots: int, *, done: boo
     return max(slots, _slot(days, days.now.day, days.now.at_h, up=True) - start)
 
 
-def _windows(days: Days, task: Task, slots: int) -> int:
-    """Slots in which somebody from outside is there for it; all of them where nothing was said."""
+def _windows(days: Days, task: Task) -> int:
+    """Slots in which it may begin because somebody from outside is there; all of them where nothing was said."""
     windows = [visit for visit in days.visits if visit.kind.value == task.visit]
     if not windows:
         return -1
@@ -161,7 +161,7 @@ def _windows(days: Days, task: Task, slots: int) -> int:
     for one in windows:
         first = _slot(days, one.day, one.from_h if one.came_h is None else one.came_h)
         last = _slot(days, one.day, one.to_h) if one.came_h is None else first
-        open_ |= ((1 << (max(0, last - first) + slots)) - 1) << first
+        open_ |= ((1 << max(1, last - first)) - 1) << first  # a window that ends with the day does not begin the next
     return open_
 
 
