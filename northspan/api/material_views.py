@@ -29,10 +29,10 @@ from northspan.core.rulebooks.registry import rulebook_of
 from northspan.core.working.errors import InvalidJob, NoSolution, OutsideTable
 from northspan.files.price_table import read_book, write_book
 from northspan.files.take_off_table import write_take_off
+from northspan.standins.behaves import Behaves
 from northspan.standins.price_service import SHOPS, PriceService, SimulatedService
 from northspan.store.books import Books, KeptBook, NoSuchBook
 
-LATE_S = 2.0
 LARGEST_BOOK = 10_000_000  # bytes; 50 000 prices take about 3 000 000
 
 bp = APIBlueprint("materials", __name__, url_prefix="/api", tag="North Span")
@@ -90,9 +90,8 @@ def ask_service(job_id: str) -> Response:
     if wanted.shop not in SHOPS:
         raise InvalidJob("/shop", f"there is no simulated shop {wanted.shop}.", f"Shops: {', '.join(SHOPS)}.")
     job, day = jobs_kept().get(job_id).job, datetime.now(UTC).date().isoformat()
-    service: PriceService = SimulatedService(
-        wanted.shop, day, feet=job.units is Units.feet, silent=wanted.silent, late_s=LATE_S if wanted.late else 0.0
-    )
+    how = Behaves.silent if wanted.silent else Behaves.late if wanted.late else Behaves.well
+    service: PriceService = SimulatedService(wanted.shop, day, feet=job.units is Units.feet, how=how)
     needed = [(*price_key(line), line.unit) for line in _wanted(job)]
     rulebook = rulebook_of(job)
     others = [(item, what.lower(), "m") for _, item, what in choices(rulebook, kinds_used(job, rulebook))]

@@ -17,7 +17,6 @@ from northspan.core.document.limits import bare
 from northspan.core.document.upgrade import first_wrong
 from northspan.core.working.errors import InvalidJob, NorthSpanError, NoSolution, OutsideTable
 from northspan.standins.behaves import DeskSilent
-from northspan.standins.price_service import ServiceSilent
 from northspan.store.books import NoSuchBook
 from northspan.store.database import Crowded
 from northspan.store.jobs import NoSuchJob, NothingToDo, Stale
@@ -82,7 +81,6 @@ def add_error_handlers(app: Flask) -> None:
         NoSolution: lambda e: problem(HTTPStatus.UNPROCESSABLE_ENTITY, e.code, str(e)),
         NoSuchJob: lambda e: problem(HTTPStatus.NOT_FOUND, e.code, str(e)),
         NoSuchBook: lambda e: problem(HTTPStatus.NOT_FOUND, e.code, str(e)),
-        ServiceSilent: lambda e: problem(HTTPStatus.BAD_GATEWAY, e.code, str(e)),
         DeskSilent: lambda e: problem(HTTPStatus.BAD_GATEWAY, e.code, str(e)),
         NoSuchLoad: lambda e: problem(HTTPStatus.NOT_FOUND, e.code, str(e)),
         Stale: lambda e: problem(

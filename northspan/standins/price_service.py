@@ -4,12 +4,11 @@ from __future__ import annotations
 
 import random
 import re
-import time
 from collections.abc import Sequence
 from typing import Protocol
 
 from northspan.core.document.price_book import BookLine, PriceBook
-from northspan.core.working.errors import NorthSpanError
+from northspan.standins.behaves import Behaves, answers
 
 OUT_OF_STOCK, FOOT_M = 0.1, 0.3048
 SHOPS = {"Counter by the mill (simulated)": (0.0, 1.0), "Harbor yard (simulated)": (18.0, 0.9), "Parcel post (simulated)": (9.0, 0.97)}
@@ -24,12 +23,6 @@ _USUAL = {
 _METAL = {"copper": (8890.0, 12.0), "alumin": (2703.0, 5.5)}  # weight of a cubic metre, and a made-up price of a kilogram
 _AWG = re.compile(r"(\d+)(/0)? AWG", re.IGNORECASE)
 _OTHER = {"kcmil": (re.compile(r"([\d.]+) kcmil"), 0.5067), "mm²": (re.compile(r"([\d.]+) mm²"), 1.0)}
-
-
-class ServiceSilent(NorthSpanError):
-    """The price service does not answer."""
-
-    code = "no-answer"
 
 
 class PriceService(Protocol):
@@ -50,14 +43,12 @@ class SimulatedService:
         The day that the prices carry. [-]
     feet : bool
         Whether it sells by the foot. [-]
-    silent : bool
-        Whether it does not answer. [-]
-    late_s : float
-        How long it takes to answer. [s]
+    how : Behaves
+        How it behaves. [-]
     """
 
-    def __init__(self, shop: str, day: str, *, feet: bool = False, silent: bool = False, late_s: float = 0.0) -> None:
-        self.shop, self.day, self.feet, self.silent, self.late_s = shop, day, feet, silent, late_s
+    def __init__(self, shop: str, day: str, *, feet: bool = False, how: Behaves = Behaves.well) -> None:
+        self.shop, self.day, self.feet, self.how = shop, day, feet, how
         self.trip, self.level = SHOPS[shop]
 
     def prices(self, wanted: Sequence[tuple[str, str, str]]) -> PriceBook:
@@ -70,13 +61,10 @@ class SimulatedService:
 
         Raises
         ------
-        ServiceSilent
+        DeskSilent
             If it does not answer.
         """
-        time.sleep(self.late_s)
-        if self.silent:
-            message = f"{self.shop} does not answer. Try again, or read a price list from a file."
-            raise ServiceSilent(message)
+        answers(f"price service of {self.shop}", self.how, "Try again, or read a price list from a file.")
         lines = [self._line(*one) for one in dict.fromkeys(wanted)]
         return PriceBook(self.shop, self.trip, tuple(lines), simulated=True)
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 
 STEPS_PER_M = 1000  # a millimetre is finer than any tape cuts
 MOST_TRIED = 200_000
@@ -30,7 +31,7 @@ def is_exact(pieces_m: Sequence[float], lengths_m: Sequence[float], *, saw_m: fl
     saw_m : float
         Lost at each cut. [m]
     """
-    return _searched(pieces_m, lengths_m, saw_m).tried <= MOST_TRIED
+    return _searched(tuple(pieces_m), tuple(lengths_m), saw_m).tried <= MOST_TRIED
 
 
 def cut_from(pieces_m: Sequence[float], lengths_m: Sequence[float], *, saw_m: float = 0.0) -> tuple[Cut, ...]:
@@ -66,7 +67,7 @@ def cut_from(pieces_m: Sequence[float], lengths_m: Sequence[float], *, saw_m: fl
     [(10, (6, 4)), (10, (5, 3))]
     """
     saw = round(saw_m * STEPS_PER_M)
-    search = _searched(pieces_m, lengths_m, saw_m)
+    search = _searched(tuple(pieces_m), tuple(lengths_m), saw_m)
     original = {round(length * STEPS_PER_M) + saw: length for length in lengths_m}
     named: dict[int, list[float]] = {}
     for piece in pieces_m:
@@ -78,7 +79,8 @@ def cut_from(pieces_m: Sequence[float], lengths_m: Sequence[float], *, saw_m: fl
     return tuple(sorted(found, key=lambda one: (-one.length_m, one.left_m)))
 
 
-def _searched(pieces_m: Sequence[float], lengths_m: Sequence[float], saw_m: float) -> _Search:
+@lru_cache(maxsize=32)
+def _searched(pieces_m: tuple[float, ...], lengths_m: tuple[float, ...], saw_m: float) -> _Search:
     saw = round(saw_m * STEPS_PER_M)
     pieces = sorted((round(piece * STEPS_PER_M) + saw for piece in pieces_m), reverse=True)
     lengths = sorted({round(length * STEPS_PER_M) + saw for length in lengths_m})
