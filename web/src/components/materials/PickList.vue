@@ -24,7 +24,9 @@ const shops = computed(() => {
         : props.goods.priceOf.value.get(line.key)?.shop || 'no shop yet'
       by.set(shop, [...(by.get(shop) ?? []), line])
     }
-  return byDay.value ? [...by.entries()].sort(([a], [b]) => a.localeCompare(b)) : [...by.entries()]
+  return byDay.value
+    ? [...by.entries()].sort(([a], [b]) => a.localeCompare(b, 'en', { numeric: true }))
+    : [...by.entries()]
 })
 const left = (lines: Line[]): number => lines.filter((line) => line.got !== 'got').length
 
