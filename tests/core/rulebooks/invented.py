@@ -44,6 +44,7 @@ class Wires:
     single_wires = staticmethod(lambda insulation: True)
     insulation_fits = staticmethod(lambda insulation, segments: Worked("", (says("wax"),)))
     parallel_least = staticmethod(lambda: ("thick", "Halm 2"))
+    parallel_is_rule = staticmethod(lambda: True)
     area = staticmethod(lambda size: AREA_MM2[size])
     area_m2 = staticmethod(lambda size: 1e-6 * AREA_MM2[size])
 

@@ -42,6 +42,9 @@ class WireRules(Hashable, Protocol):
     def parallel_least(self) -> tuple[str, str]:
         """Give the smallest size that may run in parallel, and the article."""
 
+    def parallel_is_rule(self) -> bool:
+        """Tell whether a smaller one in parallel breaks a rule, or only a habit."""
+
     def area(self, size: str) -> float:
         """Look up a conductor's area. [cmil]"""
 

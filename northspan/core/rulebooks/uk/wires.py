@@ -76,6 +76,11 @@ def parallel_least() -> tuple[str, str]:
     return "50", "433.4"
 
 
+def parallel_is_rule() -> bool:
+    """Tell whether a smaller one in parallel breaks a rule: a habit: equal wires that share the load alike may be of any size."""
+    return False
+
+
 def area_m2(size: str) -> float:
     """Give a conductor's area. [m²]"""
     return conductors.area_mm2(size) * 1e-6  # mm² to m²

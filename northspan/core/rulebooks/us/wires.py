@@ -95,6 +95,11 @@ def parallel_least() -> tuple[str, str]:
     return "1/0", "310.10(G)(1)"
 
 
+def parallel_is_rule() -> bool:
+    """Tell whether a smaller one in parallel breaks a rule: a rule."""
+    return True
+
+
 def area_m2(size: str) -> float:
     """Work a conductor's area. [m²]"""
     return area(size) * 5.067075e-10  # circular mils to m²

@@ -12,11 +12,12 @@ from northspan.core.document.calls import CALLS
 from northspan.core.document.findings import Cure, Edit, Finding, Severity, pin, sentence
 from northspan.core.document.job import Bond, Electrode, ElectrodeKind, EnclosureKind, Grounding, Job, Metal, Run, Status
 from northspan.core.document.plan import BuildingPlan, CallPlan, WorkGroup, work_lines
-from northspan.core.rulebooks.questions.common import BuildingFacts, Wire
+from northspan.core.rulebooks.questions.common import BuildingFacts
 from northspan.core.rulebooks.questions.electrodes import ElectrodeRules
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.electrodes.rods import rods_present
+from northspan.core.topics.electrodes.supply import Supply
 from northspan.core.working.worked import Step, Worked, ruled, whole
 
 _OWN_DISCONNECT = frozenset({EnclosureKind.panel_main_breaker, EnclosureKind.disconnect, EnclosureKind.meter_main})
@@ -24,7 +25,7 @@ _OWN_DISCONNECT = frozenset({EnclosureKind.panel_main_breaker, EnclosureKind.dis
 _ORDINALS = {1: "First rod", 2: "Second rod", 3: "Third rod"}
 
 
-def plan_building(case: Case, key: str, supply: tuple[Wire, int] | None, load_a: float = 0.0) -> BuildingPlan:
+def plan_building(case: Case, key: str, supply: Supply, load_a: float = 0.0) -> BuildingPlan:
     """Decide disconnect and electrodes of a building.
 
     Parameters
@@ -33,8 +34,8 @@ def plan_building(case: Case, key: str, supply: tuple[Wire, int] | None, load_a:
         The job made ready. [-]
     key : str
         Id of the building. [-]
-    supply : tuple of Wire and int, or None
-        Its largest supply conductor and how many of it are in parallel, if that is sized. [-]
+    supply : Supply
+        Its largest supply conductor, as it is there or as it is taken to be safe. [-]
     load_a : float
         What comes into it on the heavier leg. [A]
     """
@@ -50,9 +51,9 @@ def plan_building(case: Case, key: str, supply: tuple[Wire, int] | None, load_a:
         kinds = {e.kind for e in facts.electrodes} or {ElectrodeKind.rod}
         onward = any(e.conductor_goes_on for e in facts.electrodes) and ElectrodeKind.water_pipe in kinds
         going = {e.kind for e in facts.electrodes if e.conductor_goes_on} if onward else set()
-        wire, sets = supply or (None, 1)
+        known = (supply.assumed,) if supply.assumed else ()
         sized = [
-            (kind, case.rulebook.electrodes.electrode_conductor(kind, wire, Metal.copper, sets=sets, goes_on=kind in going))
+            (kind, case.rulebook.electrodes.electrode_conductor(kind, supply.wire, Metal.copper, sets=supply.sets, goes_on=kind in going))
             for kind in sorted(kinds)
         ]
         conductor = max((worked.value for _, worked in sized), key=case.rulebook.wires.area)
@@ -61,7 +62,7 @@ def plan_building(case: Case, key: str, supply: tuple[Wire, int] | None, load_a:
                 f"conductor_{kind}",
                 f"Conductor to {kind.replace('_', ' ')}",
                 case.rulebook.words.size_name(worked.value),
-                work_lines(worked.steps),
+                work_lines((*known, *worked.steps)),
             )
             for kind, worked in sized
         ]
@@ -241,14 +242,15 @@ def _disconnect(job: Job, key: str, plan: BuildingPlan, line: Step, say: Words) 
     mains = {k: e for k, e in enclosures.items() if e.kind in _OWN_DISCONNECT}
     if not mains:
         first = next(iter(enclosures), "")
+        use = pin(f"/enclosures/{first}/kind", EnclosureKind.panel_main_breaker, say.fill("Use a {panel} with a main breaker"))
         yield Finding(
             "disconnect-missing",
             Severity.fix,
-            f"/enclosures/{first}/kind",
+            f"/enclosures/{first}/kind" if first else f"/buildings/{key}",
             f"{plan.name}: no disconnect at the building.",
             "Whoever works there must be able to turn it off there.",
             line.citation,
-            (pin(f"/enclosures/{first}/kind", EnclosureKind.panel_main_breaker, say.fill("Use a {panel} with a main breaker")),),
+            (use,) if first else (),
         )
     for k, enclosure in mains.items():
         if enclosure.main_a is not None and enclosure.main_a < plan.disconnect_least_a:

@@ -8,6 +8,7 @@ from math import ceil
 from northspan.core.document.findings import Finding, Severity, pin
 from northspan.core.document.job import Method, Place, Segment
 from northspan.core.document.plan import WorkGroup, work_lines
+from northspan.core.rulebooks.questions.pipes import PipeRules
 from northspan.core.rulebooks.questions.routes import RouteRules
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
@@ -16,6 +17,7 @@ from northspan.core.topics.pull.ground import ground_groups
 from northspan.core.topics.pull.room import room_groups
 from northspan.core.topics.pull.routed import Routed
 from northspan.core.topics.routes.route import IN_PIPE
+from northspan.core.topics.sizing.pipe import Pipe
 from northspan.core.working.errors import OutsideTable
 from northspan.core.working.worked import Step, Worked, given, ruled, step
 
@@ -89,7 +91,7 @@ def segment_groups(routed: Routed, rulebook: Rulebook) -> tuple[WorkGroup, ...]:
     for i in range(len(routed.run.segments)):
         found += [
             *room_groups(i, routed, rulebook.pipes, rulebook.words),
-            *_above(i, routed, rulebook.routes, rulebook.words),
+            *_above(i, routed, rulebook.routes, rulebook.pipes, rulebook.words),
             *ground_groups(i, routed, rulebook),
         ]
         found += fitting_groups(i, routed, rulebook.boxes, rulebook.words)
@@ -109,7 +111,7 @@ def support_findings(routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
     for i, (segment, pipe) in enumerate(zip(routed.run.segments, routed.sized.pipes, strict=True)):
         if not _strapped(segment):
             continue
-        limits = rulebook.routes.supports(segment.method, pipe.value.size if pipe.value else "")
+        limits = rulebook.routes.supports(segment.method, _size(segment, pipe.value, rulebook.pipes))
         for field, words, limit in zip(
             ("strap_m", "first_strap_m"), (rulebook.words.terms.straps, rulebook.words.fill("the first {strap}")), limits, strict=True
         ):
@@ -165,9 +167,15 @@ def _strapped(segment: Segment) -> bool:
     return segment.place in SWING_K and (segment.method in IN_PIPE or segment.method is Method.cable)
 
 
-def _above(i: int, routed: Routed, route_rules: RouteRules, say: Words) -> Iterator[WorkGroup]:
-    segment, pipe = routed.run.segments[i], routed.sized.pipes[i].value
-    title, size = f"Stretch {i + 1}", pipe.size if pipe else ""
+def _size(segment: Segment, pipe: Pipe | None, pipe_rules: PipeRules) -> str:
+    """The size of the pipe of a stretch; where none is known the smallest, whose straps are the nearest; of a cable empty."""
+    made = pipe_rules.trade_sizes(segment.method, 3)
+    return pipe.size if pipe else made[0].size if made else ""
+
+
+def _above(i: int, routed: Routed, route_rules: RouteRules, pipe_rules: PipeRules, say: Words) -> Iterator[WorkGroup]:
+    segment = routed.run.segments[i]
+    title, size = f"Stretch {i + 1}", _size(segment, routed.sized.pipes[i].value, pipe_rules)
     if segment.place is Place.overhead:
         height = _height(segment, routed, route_rules)
         if height:

@@ -7,25 +7,25 @@ from collections.abc import Callable
 from dataclasses import dataclass, replace
 from functools import cache
 
-from northspan.core.document.job import Metal, Place, RunKind
+from northspan.core.document.job import Metal, RunKind
 from northspan.core.rulebooks.questions.common import Ampacity, Wire
-from northspan.core.rulebooks.questions.dwellings import AllowanceFacts, DwellingRules
 from northspan.core.rulebooks.questions.loop import LoopAnswer
 from northspan.core.rulebooks.questions.pipes import PipeRules
-from northspan.core.rulebooks.questions.taps import SecondaryFacts, TapRules
 from northspan.core.rulebooks.questions.wires import WireRules
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.loads.legs import LegLoads
 from northspan.core.topics.sizing.drop import Drop, drop_percent, voltage_drop
 from northspan.core.topics.sizing.drop_asked import drop_current, drop_question, warmth
+from northspan.core.topics.sizing.limits import advised, allowance_of, beside_each_other, secondary_of
 from northspan.core.topics.sizing.prices import wire_price
 from northspan.core.topics.sizing.products import products_of
 from northspan.core.topics.sizing.question import NO_LIMIT, RunQuestion, loop_facts
 from northspan.core.topics.sizing.shelf import customary_metals, size_step, sizes_in_stock, stocked_size, too_much_copper
-from northspan.core.working.errors import InvalidJob, NoSolution, OutsideTable
-from northspan.core.working.worked import Margin, Step, Worked, at_most, given, ruled, step, told_apart, whole
+from northspan.core.working.errors import NoSolution, OutsideTable
+from northspan.core.working.worked import Margin, Step, Worked, at_most, given, step, told_apart, whole
 
+_IN_COPPER = frozenset({RunKind.branch, RunKind.tap})  # nobody wires these in aluminum
 LEAST_SHARE = 0.9  # no code lets a conductor be shorter of its load than this; where the search begins
 
 
@@ -87,17 +87,10 @@ def choose_wire(question: RunQuestion, legs: LegLoads, device_a: float, terminal
         If no conductor in the tables satisfies the rules.
     """
     run = question.run
-    in_copper: tuple[TriedWire, Wire] | None = None
-    if run.metal is not None:
-        metals = [run.metal]
-    elif question.schools["metal"] == "copper" or run.kind in {RunKind.branch, RunKind.tap}:
-        metals = [Metal.copper]
-    elif question.schools["metal"] == "cheapest":
+    if run.metal is None and run.conductor_size is None and question.schools["metal"] == "cheapest" and run.kind not in _IN_COPPER:
         return _cheapest(question, legs, device_a, terminals, rulebook)
-    elif question.schools["metal"] == "customary":
-        metals = customary_metals(question, device_a, rulebook.wires.metals())
-    else:
-        metals = [metal for metal in (Metal.aluminum, Metal.copper) if metal in rulebook.wires.metals()]
+    metals = _metals(question, device_a, rulebook.wires)
+    in_copper: tuple[TriedWire, Wire] | None = None
     for metal in metals:
         found = _choose_size(question, legs, device_a, terminals, rulebook, metal)
         if found is None:
@@ -117,6 +110,23 @@ def choose_wire(question: RunQuestion, legs: LegLoads, device_a: float, terminal
     raise NoSolution(
         "conductor", _tried_words(question, metals, rulebook.wires, rulebook.pipes, rulebook.words, legs.design.total_a) + last
     )
+
+
+def _metals(question: RunQuestion, device_a: float, wire_rules: WireRules) -> list[Metal]:
+    """The metals of a run, in the order they are tried; a size that is noted is of a metal that has it."""
+    run, school, every = question.run, question.schools["metal"], wire_rules.metals()
+    if run.metal is not None:
+        return [run.metal]
+    if school == "copper" or run.kind in _IN_COPPER:
+        metals = [Metal.copper]
+    elif school == "customary":
+        metals = customary_metals(question, device_a, every)
+    else:
+        metals = [metal for metal in (Metal.aluminum, Metal.copper) if metal in every]
+    if run.conductor_size is None:
+        return metals
+    having = [metal for metal in every if run.conductor_size in wire_rules.sizes(metal)]
+    return [metal for metal in metals if metal in having] or having
 
 
 def _broken_words(question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook, metal: Metal) -> str:
@@ -185,8 +195,8 @@ def _tried(
     )
     run_limit, way_limit = question.limits_percent
     drops = (
-        _advised(at_most("drop", "Drop, this run", drop.value.percent, run_limit, "%", cite), advice),
-        _advised(at_most("way", "Total drop", whole.value, way_limit, "%", cite), advice),
+        advised(at_most("drop", "Drop, this run", drop.value.percent, run_limit, "%", cite), advice),
+        advised(at_most("way", "Total drop", whole.value, way_limit, "%", cite), advice),
     )
     each = (
         (step("I_1", "in each of the parallel sets", "I / n", "A", "sum", I=current.value, n=question.sets),) if question.sets > 1 else ()
@@ -217,7 +227,8 @@ def _choose_size(
     ladder = tuple(
         size
         for size in ladder_of(question, metal, rulebook.wires, insulation)
-        if all(segment.insulation is None or size in rulebook.wires.sizes(metal, segment.insulation) for segment in segments)
+        if size == run.conductor_size
+        or all(segment.insulation is None or size in rulebook.wires.sizes(metal, segment.insulation) for segment in segments)
     )
     carrying = int(rulebook.ampacities.carrying_conductors(run.circuit, question.system).value)
     share = allowance_of(question, device_a, rulebook.dwellings).value
@@ -250,11 +261,11 @@ def _choose_size(
         return all(margin.holds for margin in rules(at).margins) and (drops_little(at) or not rulebook.drops.drop_is_rule())
 
     if run.conductor_size is not None and run.conductor_size in ladder:
+        pinned = tried(ladder.index(run.conductor_size))
         try:
-            pinned = tried(ladder.index(run.conductor_size))
-        except OutsideTable as outside:
-            raise InvalidJob(f"{question.pointer}/conductor_size", str(outside)) from outside
-        at = _first(bisect_left(range(len(ladder)), x=True, key=carries), len(ladder), lawful)
+            at = _first(bisect_left(range(len(ladder)), x=True, key=carries), len(ladder), lawful)
+        except OutsideTable:  # of a kind that is not made in all of these sizes
+            return pinned, pinned.wire
         return pinned, Wire(ladder[at], metal, insulation) if at < len(ladder) else pinned.wire
     at = _first(bisect_left(range(len(ladder)), x=True, key=carries), len(ladder), lawful)
     if at == len(ladder):
@@ -279,6 +290,8 @@ def _first(low: int, high: int, holds: Callable[[int], bool]) -> int:
 def ladder_of(question: RunQuestion, metal: Metal, wire_rules: WireRules, insulation: str = "") -> tuple[str, ...]:
     """List the sizes a run may have, smallest first: all of them, or those that may run in parallel.
 
+    A size that a person noted and that is not among them stays: then every size is listed, and the limits say what is wrong.
+
     Parameters
     ----------
     question : RunQuestion
@@ -291,28 +304,13 @@ def ladder_of(question: RunQuestion, metal: Metal, wire_rules: WireRules, insula
         Kind of wire, where not all are made in all sizes. [-]
     """
     ladder = wire_rules.sizes(metal, insulation)
-    if question.sets == 1:
+    if question.sets > 1:
+        least = wire_rules.parallel_least()[0]
+        ladder = ladder[ladder.index(least) :] if least in ladder else ()
+    noted = question.run.conductor_size
+    if noted is None or noted in ladder:
         return ladder
-    least = wire_rules.parallel_least()[0]
-    return ladder[ladder.index(least) :] if least in ladder else ()
-
-
-def allowance_of(question: RunQuestion, device_a: float, dwelling_rules: DwellingRules) -> Step:
-    """Decide whether the allowance for a dwelling's own supply is taken: the share that must be carried.
-
-    Parameters
-    ----------
-    question : RunQuestion
-        What decides the run. [-]
-    device_a : float
-        Its overcurrent device. [A]
-    dwelling_rules : DwellingRules
-        Rules of dwellings. [-]
-    """
-    if question.schools["dwelling_allowance"] == "never":
-        return ruled("f", "allowance of a dwelling's own supply", "none", "your call: never taken", "your call", 1.0)
-    facts = AllowanceFacts(question.whole_dwelling, question.run.kind, device_a, question.why_not_whole, question.system)
-    return dwelling_rules.dwelling_allowance(facts)
+    return next((every for every in (wire_rules.sizes(metal, insulation), wire_rules.sizes(metal)) if noted in every), ladder)
 
 
 def _cheapest(question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook) -> tuple[TriedWire, Wire]:
@@ -357,30 +355,9 @@ def _rules_for(question: RunQuestion, legs: LegLoads, device_a: float, terminals
         words = "Share of the primary's device"
         held = (at_most("share", words, behind.value, value.final_a, "A", behind.rule.citation),) if behind.value else ()
         margins = (*margins, *held)
+    margins = (*margins, *beside_each_other(question, wire, rulebook.wires, rulebook.words))
     loop = None
     if question.loop is not None and rulebook.loop is not None and run.kind is not RunKind.service:
         loop = rulebook.loop.protect(loop_facts(question, wire, device_a, question.loop))
         margins = (*margins, *loop.margins)
     return _Rules(Worked(value, steps), protects, load_steps, (*margins, protection), loop)
-
-
-def secondary_of(question: RunQuestion, tap_rules: TapRules) -> Worked[float] | None:
-    """Ask the rule for conductors that come from a transformer: their share and their length; None for all others. [A]
-
-    Parameters
-    ----------
-    question : RunQuestion
-        What decides the run. [-]
-    tap_rules : TapRules
-        Rules of taps. [-]
-    """
-    if not question.secondary or not question.primary_device_a:
-        return None
-    outdoors = all(s.place in {Place.buried, Place.outdoors, Place.overhead} for s in question.run.segments)
-    length_m = sum(s.length_m for s in question.run.segments)
-    facts = question.secondary
-    return tap_rules.secondary_share(SecondaryFacts(length_m, question.primary_device_a, facts.primary_v, facts.secondary_v, outdoors))
-
-
-def _advised(margin: Margin, advice: bool) -> Margin:  # noqa: FBT001 - a private mark, not a choice of way
-    return Margin(margin.key, margin.words, margin.used, margin.limit, margin.unit, margin.share, margin.citation, advice=advice)

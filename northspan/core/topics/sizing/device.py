@@ -9,9 +9,9 @@ from northspan.core.rulebooks.questions.taps import TapRules, TransformerFacts
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.loads.legs import LegLoads
-from northspan.core.topics.sizing.conductor import secondary_of
+from northspan.core.topics.sizing.limits import secondary_of
 from northspan.core.topics.sizing.question import RunQuestion, device_shelf
-from northspan.core.working.errors import NoSolution
+from northspan.core.working.errors import NoSolution, OutsideTable
 from northspan.core.working.worked import Margin, Worked, at_most, given, ruled, step, whole
 
 
@@ -28,7 +28,13 @@ def choose_device(question: RunQuestion, legs: LegLoads, rulebook: Rulebook) -> 
         The code to follow. [-]
     """
     kind = RunKind.feeder if question.run.kind is RunKind.tap else question.run.kind
-    least = rulebook.devices.device_for_load(legs.design, kind, question.guard)
+    fixed = question.run.device_a or question.stated_a or None
+    try:
+        least = rulebook.devices.device_for_load(legs.design, kind, question.guard)
+    except OutsideTable:
+        if fixed is None:
+            raise
+        least = Worked(fixed, (ruled("I_n", "device", f"{whole(fixed)} A", "no rating of its kind is as large as its load", "job", fixed),))
     limits: list[Margin] = list(least.margins)
     least = motor_or_plate_device(legs, rulebook.devices, rulebook.loads, rulebook.words) or least
     floor = rulebook.dwellings.dwelling_least_a() if kind is RunKind.service and question.whole_dwelling else None
@@ -42,7 +48,7 @@ def choose_device(question: RunQuestion, legs: LegLoads, rulebook: Rulebook) -> 
     behind = secondary_of(question, rulebook.taps)
     if behind is not None:
         limits += behind.margins
-    pinned = question.run.device_a or question.stated_a or None
+    pinned = fixed
     if pinned is None:
         return Worked(least.value, least.steps, tuple(limits))
     limits = [one if one.key == "secondary" else at_most(one.key, one.words, pinned, one.limit, "A", one.citation) for one in limits]

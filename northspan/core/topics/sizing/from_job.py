@@ -36,7 +36,7 @@ from northspan.core.topics.loads.legs import LegLoads
 from northspan.core.topics.loads.run_load import line_voltage, load_of_run
 from northspan.core.topics.routes.route import as_sized
 from northspan.core.topics.sizing.prices import same
-from northspan.core.topics.sizing.question import NO_LIMIT, RunQuestion, guard_of
+from northspan.core.topics.sizing.question import CUT_OUT_A, NO_LIMIT, UNREAD, RunQuestion, guard_of
 from northspan.core.topics.sizing.run import SizedRun
 from northspan.core.topics.supply.fault import fault_at_source
 from northspan.core.topics.supply.windings import facts_of, regulation_percent
@@ -117,6 +117,7 @@ def run_question(case: Case, run_id: str, sized: dict[str, SizedRun]) -> RunQues
         stated_a=stated.rating_a,
         stated_where=stated.where,
         stated_words=stated.words,
+        stated_bus_a=stated.bus_a,
         pipe_device_a=_sharing_its_ground(case, run_id, sized),
         primary_device_a=feeder.device.value if own and feeder else 0.0,
         primary=facts_of(fed, line_v) if fed else None,
@@ -153,11 +154,12 @@ def _ground_metal(case: Case, run: Run) -> Metal | None:
 
 @dataclass(frozen=True, slots=True)
 class Stated:
-    """A device that stands for a run though it is noted at a can or ahead of one: rating [A], where it is noted, what it is."""
+    """A device that stands for a run though it is noted at a can or ahead of one: rating [A], where, what it is, its bus [A]."""
 
     rating_a: float = 0.0
     where: str = ""
     words: str = ""
+    bus_a: float = 0.0
 
 
 def stated_device(tree: Tree, run_id: str, sized: dict[str, SizedRun], panel_rules: PanelRules) -> Stated:
@@ -178,15 +180,18 @@ def stated_device(tree: Tree, run_id: str, sized: dict[str, SizedRun], panel_rul
     -----
     What leaves a can with one main and nothing else is behind that main. What leaves a transfer switch or a box without a
     breaker goes on behind the device ahead of it. What a source or a meter feeds ends at the main where it ends, and a tap
-    at the device where it ends.
+    at the device where it ends. Where the main of a panel is a switch, the supplier's cut-out protects what comes from it.
     """
     job, run = tree.job, tree.job.runs[run_id]
     source = job.sources.get(run.origin)
     if source is not None and source.breaker_a and source.kind is not SourceKind.utility_transformer:
         return Stated(source.breaker_a, f"/sources/{run.origin}/breaker_a", f"the breaker in {source.name}")
+    if source is not None and source.kind is SourceKind.utility_transformer and not panel_rules.main_protects:
+        words = f"the cut-out of {source.name}" if source.breaker_a else UNREAD
+        return Stated(source.breaker_a or CUT_OUT_A, f"/sources/{run.origin}/breaker_a", words)
     here, there = job.enclosures.get(run.origin), job.enclosures.get(run.target)
     if here and panel_rules.main_protects and here.kind in _ONE_MAIN and here.main_a and tree.leaving.get(run.origin) == (run_id,):
-        return Stated(here.main_a, f"/enclosures/{run.origin}/main_a", f"the main of {here.name}")
+        return Stated(here.main_a, f"/enclosures/{run.origin}/main_a", f"the main of {here.name}", here.bus_a or 0.0)
     if here and here.kind in _NO_BREAKER and not here.main_a and run.kind is not RunKind.tap:
         ahead = sized.get(tree.feeding.get(run.origin, ""))
         if ahead is not None:
@@ -194,7 +199,7 @@ def stated_device(tree: Tree, run_id: str, sized: dict[str, SizedRun], panel_rul
     unprotected = here is None or here.kind is EnclosureKind.meter or run.kind is RunKind.tap
     customer = run.origin in job.sources and job.sources[run.origin].kind is not SourceKind.utility_transformer
     if there and there.main_a and panel_rules.main_protects and unprotected and not customer and there.kind in _MAINS:
-        return Stated(there.main_a, f"/enclosures/{run.target}/main_a", f"the main of {there.name}")
+        return Stated(there.main_a, f"/enclosures/{run.target}/main_a", f"the main of {there.name}", there.bus_a or 0.0)
     return Stated()
 
 

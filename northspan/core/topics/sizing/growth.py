@@ -9,6 +9,7 @@ from northspan.core.document.plan import Growth
 from northspan.core.rulebooks.questions.devices import DeviceRules
 from northspan.core.rulebooks.questions.pipes import PipeRules
 from northspan.core.rulebooks.rulebook import Rulebook
+from northspan.core.topics.sizing.conductor import ladder_of
 from northspan.core.topics.sizing.cost import run_cost
 from northspan.core.topics.sizing.pipe import whole_pipe_m
 from northspan.core.topics.sizing.run import SizedRun, size_run
@@ -34,7 +35,7 @@ def growth(sized: SizedRun, rulebook: Rulebook) -> tuple[Growth, ...]:
     with the load is reached. A larger pipe gives none, but takes more wires later.
     """
     wire = sized.tried.wire
-    ladder = rulebook.wires.sizes(wire.metal, wire.insulation)
+    ladder = ladder_of(sized.question, wire.metal, rulebook.wires, wire.insulation)
     at = ladder.index(wire.size)
     larger = ladder[at + 1] if at + 1 < len(ladder) else None
     pipe = _pipe_up(sized, rulebook.pipes)

@@ -29,7 +29,7 @@ def products_of(run: Run, metal: Metal, wire_rules: WireRules, pipe_rules: PipeR
     -----
     What is pulled into the pipe names the run; a stretch without pipe takes its own usual cable.
     """
-    usual = run.insulation or wire_rules.default_insulation(metal, run.segments)
+    usual = run.insulation or _made_in(run, metal, wire_rules)
     if run.insulation is not None or not wire_rules.insulation_fits(usual, run.segments).value:
         return usual, run.segments
     piped = tuple(segment for segment in run.segments if pipe_rules.trade_sizes(segment.method, 3))
@@ -41,6 +41,15 @@ def products_of(run: Run, metal: Metal, wire_rules: WireRules, pipe_rules: PipeR
         for segment in run.segments
     )
     return base, segments
+
+
+def _made_in(run: Run, metal: Metal, wire_rules: WireRules) -> str:
+    """The usual product of a way; where a size is noted in which it is not made, the first that is and that suits the way."""
+    usual, noted = wire_rules.default_insulation(metal, run.segments), run.conductor_size
+    if noted is None or noted in wire_rules.sizes(metal, usual):
+        return usual
+    made = (one for one in wire_rules.insulations() if noted in wire_rules.sizes(metal, one))
+    return next((one for one in made if not wire_rules.insulation_fits(one, run.segments).value), usual)
 
 
 def names_of(insulation: str, segments: tuple[Segment, ...]) -> tuple[str, ...]:

@@ -13,6 +13,8 @@ from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.loads.legs import LegLoads
 from northspan.core.working.worked import Worked
 
+CUT_OUT_A = 100.0  # what a supplier's cut-out is taken for until somebody reads it: the largest that houses have
+UNREAD = "the supplier's cut-out, taken as 100 A until somebody reads it"
 MADE_UP = Prices()
 NO_LIMIT = 100.0  # percent; more than there is to lose
 STRICT_RUN, STRICT_WAY = 2.0, 3.0  # percent, as the stricter school asks
@@ -26,7 +28,8 @@ class RunQuestion:
     all of a dwelling, `why_not_whole` why not. `tapped_a` is the device ahead of a tap, `tapped_type` its kind; `primary`
     the transformer it feeds, `secondary` the one it comes from, `primary_device_a` the device ahead of that one;
     `stated_a` is a device that stands for the run though it is noted elsewhere: the main of a can, or the device ahead of
-    one that has none; `stated_where` is where, `stated_words` what it is. `assumed` marks wires that nobody looked at.
+    one that has none; `stated_where` is where, `stated_words` what it is,
+    `stated_bus_a` what the bus behind it stands. `assumed` marks wires that nobody looked at.
     `ahead_percent` what it loses. `pipe_device_a` is the largest device of circuits that share its pipe and its ground.
     `stock` is what supply houses have, `bus_a` what the bus of the panel it feeds stands,
     `neutral_in_set` the neutral of the set of wires that was taken for it, `hangs_m` how deep
@@ -59,6 +62,7 @@ class RunQuestion:
     stated_a: float = 0.0
     stated_where: str = ""
     stated_words: str = ""
+    stated_bus_a: float = 0.0
     assumed: bool = False
     primary: TransformerFacts | None = None
     secondary: TransformerFacts | None = None

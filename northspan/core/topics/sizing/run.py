@@ -111,7 +111,7 @@ def size_run(question: RunQuestion, rulebook: Rulebook) -> SizedRun | None:
     run = question.run
     device = choose_device(question, legs, rulebook)
     terminals = rulebook.ampacities.terminals_c(run.terminals, device.value)
-    asked, tried, least = _in_sets(question, legs, device.value, terminals, rulebook)
+    asked, tried, least = _least_of_any_kind(question, legs, device.value, terminals, rulebook)
     other = _with_stocked_device(question, legs, device, tried, asked.sets, rulebook)
     if other is not None:
         device, terminals, tried, least = other
@@ -181,9 +181,27 @@ def as_it_may_be(question: RunQuestion, legs: LegLoads, rulebook: Rulebook) -> R
     schools = question.schools.with_school("drop_limit", "none")
     free = replace(question, stock=None, schools=schools, drop_above_percent=0.0, run_limit_percent=NO_LIMIT, way_limit_percent=NO_LIMIT)
     terminals = rulebook.ampacities.terminals_c(question.run.terminals, device_a)
-    found, _, least = _in_sets(free, by_device, device_a, terminals, rulebook)
+    found, _, least = _least_of_any_kind(free, by_device, device_a, terminals, rulebook)
     taken = {"conductor_size": least.size, "metal": least.metal, "insulation": least.insulation, "sets": found.sets}
     return replace(question, run=question.run.model_copy(update=taken), assumed=True)
+
+
+def _least_of_any_kind(
+    question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook
+) -> tuple[RunQuestion, TriedWire, Wire]:
+    """The least wire of the usual kind; where that is not made so large, of the next kind that may lie there."""
+    run = question.run
+    try:
+        return _in_sets(question, legs, device_a, terminals, rulebook)
+    except (NoSolution, OutsideTable) as refused:
+        first = refused
+    others = () if run.insulation or run.conductor_size else rulebook.wires.insulations()
+    for kind in (kind for kind in others if not rulebook.wires.insulation_fits(kind, run.segments).value):
+        try:
+            return _in_sets(replace(question, run=run.model_copy(update={"insulation": kind})), legs, device_a, terminals, rulebook)
+        except (NoSolution, OutsideTable):  # not this one either
+            continue
+    raise first
 
 
 def _in_sets(
@@ -285,10 +303,15 @@ def _pipes(question: RunQuestion, groups: tuple[WireGroup, ...], insulation: str
     whole_m, single = whole_pipe_m(run.segments, rulebook.pipes), rulebook.wires.single_wires(insulation)
 
     def chosen(segment: Segment, least_size: str) -> Worked[Pipe | None]:
-        return pipe_for(
-            segment, groups, segment.insulation or insulation, rulebook.pipes, rulebook.words,
-            pinned=run.pipe_size, roomy=schools["pipe_size"], whole_m=whole_m, single=single, least_size=least_size,
-        )  # fmt: skip
+        try:
+            return pipe_for(
+                segment, groups, segment.insulation or insulation, rulebook.pipes, rulebook.words,
+                pinned=run.pipe_size, roomy=schools["pipe_size"], whole_m=whole_m, single=single, least_size=least_size,
+            )  # fmt: skip
+        except (NoSolution, OutsideTable):
+            if run.status is not Status.existing or run.conductor_size is None:
+                raise
+            return Worked(None)  # wires that lie there are judged all the same; what is wrong with their pipe is a finding
 
     alone = tuple(chosen(segment, "") for segment in run.segments)
     if schools["shelf"] != "stocked" or len({pipe.value.size for pipe in alone if pipe.value}) <= 1:

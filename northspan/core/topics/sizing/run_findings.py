@@ -2,24 +2,31 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterator
 from dataclasses import replace
 
 from northspan.core.document.findings import Cure, Edit, Finding, Severity, pin
-from northspan.core.document.job import Grounding, Method, Place, Status, Terminals
-from northspan.core.rulebooks.questions.choices import Choices
-from northspan.core.rulebooks.questions.grounds import GroundRules
-from northspan.core.rulebooks.questions.routes import RouteRules
-from northspan.core.rulebooks.questions.wires import WireRules
+from northspan.core.document.job import Grounding, Method, Place, Run, Status, Terminals
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.routes.cover import covers
 from northspan.core.topics.sizing.alternatives import sets_words
 from northspan.core.topics.sizing.conductor import ladder_of, try_wire
+from northspan.core.topics.sizing.cures import (
+    both_cures,
+    broken_limits,
+    device_cures,
+    insulation_cures,
+    larger_size_cures,
+    size_cures,
+    wire_cures,
+)
 from northspan.core.topics.sizing.lugs import lug_findings
-from northspan.core.topics.sizing.question import device_shelf
+from northspan.core.topics.sizing.question import UNREAD, device_shelf, guard_of
+from northspan.core.topics.sizing.refused import FOR_PEOPLE_MA, unfit
 from northspan.core.topics.sizing.run import SizedRun, size_run
-from northspan.core.working.errors import NoSolution
+from northspan.core.working.errors import InvalidJob, NoSolution, OutsideTable
 from northspan.core.working.worked import Margin, over_words, told_apart, whole
 
 UNMARKED_C = 60.0  # what terminals are taken for when nobody read them
@@ -36,21 +43,14 @@ def findings_of_run(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
         The code to follow. [-]
     """
     yield from _limits(sized, rulebook)
-    yield from _pinned_ground(sized, rulebook.wires, rulebook.grounds, rulebook.words)
+    yield from _pinned_ground(sized, rulebook)
     yield from _as_found(sized, rulebook.words)
+    yield from _made(sized, rulebook)
     yield from lug_findings(sized, rulebook)
     yield from _drop(sized, rulebook)
-    yield from _segments(sized, rulebook.routes, rulebook.words, rulebook.choices)
+    yield from _segments(sized, rulebook)
     if sized.insulation.value:
-        yield Finding(
-            "insulation-unfit",
-            Severity.fix,
-            f"{sized.question.pointer}/insulation",
-            f"{sized.question.run.name}: {sized.insulation.value}.",
-            "Insulation in the wrong place breaks down out of sight.",
-            sized.insulation.rule.citation,
-            (pin(f"{sized.question.pointer}/insulation", None, "Let the rules choose the insulation"),),
-        )
+        yield unfit(sized.question, sized.insulation, insulation_cures(sized, rulebook))
     if _marking_matters(sized, rulebook):
         yield Finding(
             "terminals-unmarked",
@@ -61,6 +61,21 @@ def findings_of_run(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
             sized.terminals.citation,
             (pin(f"{sized.question.pointer}/terminals", Terminals.c75, "The label says 75 °C"),),
         )
+
+
+def _made(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
+    """A size in which the noted product is not made: one of the two was misread."""
+    run, wire, say = sized.question.run, sized.tried.wire, rulebook.words
+    made = rulebook.wires.sizes(wire.metal, wire.insulation)
+    if run.conductor_size is None or wire.size in made:
+        return
+    kind = f"{wire.insulation} in {say.metal_name(wire.metal)}"
+    span = f"from {say.size_name(made[0])} to {say.size_name(made[-1])}" if made else "in no size"
+    yield Finding(
+        "size-not-made", Severity.check, f"{sized.question.pointer}/insulation",
+        f"{run.name}: {say.size_name(wire.size)} is noted, and {kind} is made {span}.",
+        "One of the two was misread. It is worked as noted.", "customary",
+    )  # fmt: skip
 
 
 def _marking_matters(sized: SizedRun, rulebook: Rulebook) -> bool:
@@ -83,6 +98,7 @@ _TEXTS = {
     "terminals": "{wire} is too small at its terminals: {used_n} A on {limit_n} A.",
     "ampacity": "{wire} carries {limit_n} A here; the load is {used_n} A.",
     "protection": "a {used_n} A device does not protect {wire}; the most for it is {limit_n} A.",
+    "parallel": "{wire} is too small: {words}.",
     "share": "{wire} carries {limit_n} A; without a device where it begins it must carry {used_n} A.",
     "secondary": "its conductors go {used_text} from the transformer without a device, {limit_text} is the most.",
     "transformer": "the {used_n} A device is above the {limit_n} A that its transformer allows.",
@@ -107,7 +123,8 @@ def _limits(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
             continue
         template = _TEXTS.get(margin.key, "{words}: {used:.3g} of {limit:.3g} {unit}.")
         length = rulebook.words.length_text
-        text = template.format(wire=wire, used=margin.used, limit=margin.limit, words=margin.words.lower(), unit=margin.unit,
+        words = f"{margin.words[:1].lower()}{margin.words[1:]}"
+        text = template.format(wire=wire, used=margin.used, limit=margin.limit, words=words, unit=margin.unit,
                                used_n=whole(margin.used), limit_n=whole(margin.limit),
                                used_text=length(margin.used), limit_text=length(margin.limit))  # fmt: skip
         why = (
@@ -132,23 +149,24 @@ def _limits(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
 
 def _cures(sized: SizedRun, margin: Margin, rulebook: Rulebook) -> tuple[Cure, ...]:
     """What would keep a broken limit: another device, or the size that the rules choose."""
-    at, question = sized.question.pointer, sized.question
+    question = sized.question
     if margin.key in _BY_LOOP:
         return _loop_cures(sized, rulebook)
     if margin.key in {"device", "transformer"}:
         if question.run.device_a is not None:
-            return (pin(f"{at}/device_a", None, "Let the rules choose the device"),)
+            return device_cures(sized, margin.key, rulebook) or both_cures(sized, margin.key, rulebook)
         if question.stated_where.endswith(_NOTED):
             what = "main" if question.stated_where.endswith("/main_a") else "breaker"
-            larger = next((a for a in device_shelf(question.run, rulebook) if a >= margin.used - 1e-9), None)
+            most = question.stated_bus_a or math.inf
+            larger = next((a for a in device_shelf(question.run, rulebook) if margin.used - 1e-9 <= a <= most), None)
             return (pin(question.stated_where, larger, f"A {what} of {larger:g} A"),) if larger and margin.key == "device" else ()
         return ()
     if margin.key == "heat":
         return ()
-    cures = () if question.run.conductor_size is None else (pin(f"{at}/conductor_size", None, "Let the rules choose the size"),)
+    cures = size_cures(sized, margin.key, rulebook)
     if margin.key == "protection" and question.run.device_a is not None:
-        cures = (*cures, pin(f"{at}/device_a", None, "Let the rules choose the device"))
-    return cures
+        cures = (*cures, *device_cures(sized, margin.key, rulebook))
+    return cures or both_cures(sized, margin.key, rulebook)
 
 
 def _as_found(sized: SizedRun, say: Words) -> Iterator[Finding]:
@@ -166,6 +184,14 @@ def _as_found(sized: SizedRun, say: Words) -> Iterator[Finding]:
             "job",
             (Cure("It is that", tuple(Edit("add", f"{at}/{name}", value) for name, value in taken.items())),),
         )
+    if question.stated_words == UNREAD and run.device_a is None:
+        ratings = sorted({60.0, 80.0, question.stated_a})
+        yield Finding(
+            "cut-out-not-read", Severity.check, question.stated_where,
+            f"{run.name}: the supplier's cut-out is taken as {whole(question.stated_a)} A; nobody noted its fuse.",
+            "Read the label on the cut-out; the supplier alone may open it. Wires and boards behind it go by it.", "customary",
+            tuple(pin(question.stated_where, rating, f"It says {rating:g} A") for rating in ratings),
+        )  # fmt: skip
     noted_twice = question.stated_where.endswith(_NOTED) and run.device_a is not None
     if noted_twice and run.device_a != question.stated_a:
         yield Finding(
@@ -185,13 +211,28 @@ def _as_found(sized: SizedRun, say: Words) -> Iterator[Finding]:
 def _loop_cures(sized: SizedRun, rulebook: Rulebook) -> tuple[Cure, ...]:
     """A residual-current device opens on far less; or the size that keeps the limit, if the run was pinned below it."""
     at, run = sized.question.pointer, sized.question.run
-    cures = () if run.residual_ma is not None else (pin(f"{at}/residual_ma", 30, "A residual-current device of 30 mA"),)
-    if sized.question.guard.device_type not in {"", "B"} and run.device_type:
+    cures: tuple[Cure, ...] = ()
+    if run.residual_ma is None and _opens_in_time(sized, {"residual_ma": FOR_PEOPLE_MA}, rulebook):
+        cures = (pin(f"{at}/residual_ma", FOR_PEOPLE_MA, f"A residual-current device of {FOR_PEOPLE_MA:g} mA"),)
+    if sized.question.guard.device_type not in {"", "B"} and run.device_type and _opens_in_time(sized, {"device_type": ""}, rulebook):
         cures = (*cures, pin(f"{at}/device_type", "", "The usual kind of device"))
-    return (*cures, *_drop_cures(sized, rulebook))
+    return (*cures, *larger_size_cures(sized, rulebook))
 
 
-def _pinned_ground(sized: SizedRun, wire_rules: WireRules, ground_rules: GroundRules, say: Words) -> Iterator[Finding]:
+def _opens_in_time(sized: SizedRun, update: dict[str, object], rulebook: Rulebook) -> bool:
+    """Tell whether another device ends what the loop breaks, and breaks nothing else."""
+    run, loop = sized.question.run.model_copy(update=update), sized.question.loop
+    if loop is not None and run.residual_ma is not None:
+        loop = replace(loop, residual_ma=min(run.residual_ma, loop.residual_ma or run.residual_ma))
+    try:
+        other = size_run(replace(sized.question, run=run, loop=loop, guard=guard_of(run, rulebook)), rulebook)
+    except (InvalidJob, NoSolution, OutsideTable):  # there is none of that rating
+        return False
+    return other is not None and broken_limits(other, rulebook.wires) <= broken_limits(sized, rulebook.wires) - _BY_LOOP
+
+
+def _pinned_ground(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
+    wire_rules, ground_rules, say = rulebook.wires, rulebook.grounds, rulebook.words
     run, at = sized.question.run, sized.question.pointer
     if sized.equipment_ground and sized.equipment_ground_size:
         least = sized.equipment_ground.value
@@ -203,7 +244,7 @@ def _pinned_ground(sized: SizedRun, wire_rules: WireRules, ground_rules: GroundR
                 f"{run.name}: {say.dialect.ground_short} {say.size_name(sized.equipment_ground_size)} is below {say.size_name(least)}.",
                 "It is the way back for a fault; too thin, and the breaker opens late.",
                 sized.equipment_ground.rule.citation,
-                (pin(f"{at}/equipment_ground_size", None, "Let the rules choose the ground"),),
+                wire_cures(sized, "equipment_ground_size", least, f"A {say.dialect.ground_short}", rulebook),
             )
     if sized.grounded_size and wire_rules.area(sized.grounded_size) < wire_rules.area(sized.grounded.value):
         name = say.size_name
@@ -214,7 +255,7 @@ def _pinned_ground(sized: SizedRun, wire_rules: WireRules, ground_rules: GroundR
             f"{run.name}: neutral {name(sized.grounded_size)} is below {name(sized.grounded.value)}.",
             "It must carry the unbalance of the legs and a fault.",
             sized.grounded.rule.citation,
-            (pin(f"{at}/grounded_size", None, say.fill("Make it as large as the {ungrounded_conductors}")),),
+            wire_cures(sized, "grounded_size", sized.grounded.value, "A neutral", rulebook),
         )
     if run.grounding is Grounding.legacy_three_wire and run.status is not Status.existing and not ground_rules.may_feed_three_wires():
         yield Finding(
@@ -243,23 +284,8 @@ def _drop(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
         f"{run.name}: {what} {told_apart(worst.used, worst.limit, 1)} %, wanted {worst.limit:g} %.",
         "Lights dim and motors start hard; the breaker still holds." + _lost_ahead(sized) + _way_out(sized) + _advice(worst),
         worst.citation,
-        _drop_cures(sized, rulebook),
+        larger_size_cures(sized, rulebook),
     )
-
-
-def _drop_cures(sized: SizedRun, rulebook: Rulebook) -> tuple[Cure, ...]:
-    """Offer the least size that keeps the drop, if the run was pinned below it."""
-    question = sized.question
-    if question.run.conductor_size is None:
-        return ()
-    run = question.run.model_copy(update={"conductor_size": None, "metal": sized.tried.wire.metal})
-    try:
-        other = size_run(replace(question, run=run), rulebook)
-    except NoSolution:  # no size of its kind does: the finding says the ways out
-        return ()
-    if other is None or not other.tried.good:
-        return ()
-    return (pin(f"{question.pointer}/conductor_size", other.tried.wire.size, f"Go to {rulebook.words.size_name(other.tried.wire.size)}"),)
 
 
 def _lost_ahead(sized: SizedRun) -> str:
@@ -281,7 +307,17 @@ def _advice(margin: Margin) -> str:
     return " The limit is advice here, not a rule." if margin.advice else ""
 
 
-def _segments(sized: SizedRun, route_rules: RouteRules, say: Words, choice_rules: Choices) -> Iterator[Finding]:
+def _into_pipe(run: Run, i: int, at: str, rulebook: Rulebook) -> tuple[Edit, ...]:
+    """A stretch in pipe, with wires that may be pulled in where those that were chosen may not."""
+    segment = run.segments[i].model_copy(update={"method": Method.pvc40})
+    edits = [Edit("add", f"{at}/segments/{i}/method", Method.pvc40)]
+    if run.insulation and rulebook.wires.insulation_fits(run.insulation, (segment,)).value:
+        edits += [Edit("add", f"{at}/insulation", None), Edit("add", f"{at}/segments/{i}/insulation", None)]
+    return tuple(edits)
+
+
+def _segments(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
+    route_rules, say, choice_rules = rulebook.routes, rulebook.words, rulebook.choices
     run, at = sized.question.run, sized.question.pointer
     least = covers(run, sized.device.value, sized.question.line_v, sized.tried.wire.insulation, route_rules)
     for i, (segment, pipe, cover) in enumerate(zip(run.segments, sized.pipes, least, strict=True)):
@@ -298,6 +334,12 @@ def _segments(sized: SizedRun, route_rules: RouteRules, say: Words, choice_rules
                     (pin(f"{at}/pipe_size", None, "Let the rules choose the pipe"),),
                     step="route",
                 )
+        if pipe.value is None and not sized.insulation.value and rulebook.pipes.trade_sizes(segment.method, 3):
+            yield Finding(
+                "no-such-pipe", Severity.check, where,
+                f"{run.name}: no {dict(choice_rules.methods())[segment.method]} that is made takes these wires.",
+                "The wires or the pipe were misread. The wires are worked as noted; the fill of the pipe is not.", "tables", step="route",
+            )  # fmt: skip
         if segment.place is not Place.buried:
             continue
         if cover.value is None:
@@ -308,7 +350,7 @@ def _segments(sized: SizedRun, route_rules: RouteRules, say: Words, choice_rules
                 f"{run.name}: {dict(choice_rules.methods())[segment.method]} has no cover figure here.",
                 "Use a pipe or cable that is meant for the ground.",
                 cover.rule.citation,
-                (Cure(f"Use {dict(choice_rules.methods())[Method.pvc40]}", (Edit("add", f"{where}/method", Method.pvc40),)),),
+                (Cure(f"Use {dict(choice_rules.methods())[Method.pvc40]}", _into_pipe(run, i, at, rulebook)),),
                 step="route",
             )
         elif segment.cover_m is not None and segment.cover_m < cover.value - 1e-6:

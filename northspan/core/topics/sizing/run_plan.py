@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
 
 from northspan.core.case.facts import run_facts
@@ -20,10 +20,11 @@ from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.routes.cover import covers, ribbon_m
 from northspan.core.topics.sizing.alternatives import because, calls_of_run, largest_pipe, neighbours, sets_words
-from northspan.core.topics.sizing.conductor import allowance_of
+from northspan.core.topics.sizing.conductor import ladder_of
 from northspan.core.topics.sizing.cost import run_cost
 from northspan.core.topics.sizing.drop_schools import drop_schools
 from northspan.core.topics.sizing.growth import growth
+from northspan.core.topics.sizing.limits import allowance_of
 from northspan.core.topics.sizing.products import names_of, products_step
 from northspan.core.topics.sizing.question import RunQuestion
 from northspan.core.topics.sizing.raise_voltage import voltage_ways
@@ -124,7 +125,7 @@ def _with_working(
 
 def _plan_without_calls(run_id: str, sized: SizedRun, rulebook: Rulebook) -> RunPlan:
     run, tried = sized.question.run, sized.tried
-    ladder = rulebook.wires.sizes(tried.wire.metal, tried.wire.insulation)
+    ladder = ladder_of(replace(sized.question, sets=1), tried.wire.metal, rulebook.wires, tried.wire.insulation)
     at = ladder.index(tried.wire.size)
     legs = sized.question.load.value
     design = legs.design if legs else None
@@ -198,7 +199,7 @@ def _headline(sized: SizedRun, wires: int, say: Words) -> tuple[str, str]:
     wire = f"{sets_words(sized.question.sets)}{say.size_name(sized.tried.wire.size)} {sized.tried.wire.metal}"
     if mine_to_size(sized.question.run):
         return f"{wire}, {whole(sized.device.value)} A", _subline(sized, wires, say)
-    taken = "as noted" if sized.question.run.conductor_size else "taken for what comes after it"
+    taken = "as noted" if sized.question.run.conductor_size and not sized.question.assumed else "taken for what comes after it"
     return say.fill("The {utility} sizes it"), f"{wire}, {taken}; main {whole(sized.device.value)} A"
 
 
@@ -242,7 +243,7 @@ def unsized(run_id: str, run: Run, nominal_v: float, reason: str, say: Words) ->
         target=run.target,
         status=run.status,
         sized=False,
-        headline="Not sized yet",
+        headline=f"{say.size_name(run.conductor_size)}, as noted" if run.conductor_size else "Not sized yet",
         subline=reason,
         length_m=sum(s.length_m for s in run.segments),
         nominal_v=nominal_v,

@@ -1,0 +1,75 @@
+"""The conductors that feed a building, as far as its electrode conductor asks: those that are there, or those a main asks for."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from northspan.core.document.job import Circuit, Job, Metal, Method, Place, Segment, Status, System, Terminals
+from northspan.core.rulebooks.questions.common import Wire
+from northspan.core.rulebooks.rulebook import Rulebook
+from northspan.core.working.worked import Step, ruled, whole
+
+USUAL_MAIN_A = 200.0  # where nothing at all is noted: as large as houses usually have, so that nothing comes out too small
+_PIECE = Segment(length_m=1, method=Method.pvc40, place=Place.indoors)
+
+
+@dataclass(frozen=True, slots=True)
+class Supply:
+    """The largest conductor, how many of it are in parallel, and why it is taken where nobody noted it."""
+
+    wire: Wire
+    sets: int = 1
+    assumed: Step | None = None
+
+
+def assumed_supply(job: Job, building: str, rulebook: Rulebook) -> Supply:
+    """Take the supply of a building for which none is drawn: by its main, its bus, or what houses usually have.
+
+    Parameters
+    ----------
+    job : Job
+        The job. [-]
+    building : str
+        Id of the building. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    cans = [one for one in job.enclosures.values() if one.building == building and one.status is not Status.remove]
+    main_a = max((one.main_a for one in cans if one.main_a), default=None)
+    bus_a = max((one.bus_a for one in cans if one.bus_a), default=None)
+    if main_a is not None:
+        return for_device(main_a, rulebook, f"no supply is drawn, and its main is {whole(main_a)} A")
+    if bus_a is not None:
+        return for_device(bus_a, rulebook, f"neither supply nor main is noted, and its bus stands {whole(bus_a)} A")
+    return for_device(USUAL_MAIN_A, rulebook, f"nothing of its supply is noted; taken for {whole(USUAL_MAIN_A)} A")
+
+
+def for_device(device_a: float, rulebook: Rulebook, why: str) -> Supply:
+    """Give the least copper conductor that carries the whole of a device.
+
+    Parameters
+    ----------
+    device_a : float
+        The device. [A]
+    rulebook : Rulebook
+        The code to follow. [-]
+    why : str
+        Why it is taken. [-]
+
+    References
+    ----------
+    NEC 2023, Table 250.66, its note for supplies without conductors of their own: those that the load would ask for.
+    """
+    kinds = [kind for kind in rulebook.wires.insulations() if rulebook.wires.single_wires(kind)]
+    kind = next(iter(kinds), rulebook.wires.default_insulation(Metal.copper, (_PIECE,)))
+    carrying = int(rulebook.ampacities.carrying_conductors(Circuit.two_wire_line, System.split_phase).value)
+    stood_c = rulebook.ampacities.terminals_c(Terminals.unmarked, device_a).value
+    ladder = rulebook.wires.sizes(Metal.copper, kind)
+
+    def carries(size: str, sets: int) -> bool:
+        wire = Wire(size, Metal.copper, kind)
+        return sets * rulebook.ampacities.run_ampacity(wire, (_PIECE,), carrying, stood_c, "insulation").value.final_a >= device_a - 1e-9
+
+    size, sets = next(((one, sets) for sets in range(1, 9) for one in ladder if carries(one, sets)), (ladder[-1], 1))
+    taken = ruled("A_u", "supply conductor, not noted", f"{rulebook.words.size_name(size)} copper", why, "taken to be safe")
+    return Supply(Wire(size, Metal.copper, kind), sets, taken)
