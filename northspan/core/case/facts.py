@@ -88,4 +88,14 @@ def building_facts(tree: Tree, building_id: str, line_v: float) -> BuildingFacts
         branches,
         electrodes,
         earthing_at(tree, tree.entering.get(building_id, ("",))[0], far_end=True),
+        _new_neutral(tree, building_id),
     )
+
+
+def _new_neutral(tree: Tree, building_id: str) -> bool:
+    """Tell whether a transformer of one's own makes a new neutral for a building: its windings stand there, or their wires come in."""
+    job = tree.job
+    origins = [job.runs[key].origin for key in tree.entering.get(building_id, ())]
+    there = [key for key, source in job.sources.items() if source.building == building_id and tree.leaving.get(key)]
+    makes = (job.sources[key] for key in (*origins, *there) if key in job.sources)
+    return any(source.kind is SourceKind.transformer and source.status is not Status.remove for source in makes)

@@ -77,7 +77,7 @@ def larger_service(draft: Draft, a: Answers) -> None:
         Run(name=draft.say.fill("Old {service}"), kind=RunKind.service, origin=source, target=old, status=Status.remove, segments=(gone,))
     )
     draft.add(_feeder(draft.say.fill("{Feeder} to the old {panel}"), main, panel, 6.0, place=Place.indoors, terminals=Terminals.c75))
-    _house_loads(draft, a, panel)
+    _house_loads(draft, a, panel, charging=main)  # what is new hangs on the new main, for the old panel has no room for it
 
 
 def subpanel(draft: Draft, a: Answers) -> None:
@@ -280,7 +280,7 @@ def _service(draft: Draft, a: Answers, main: str, status: Status) -> str:
     return source
 
 
-def _house_loads(draft: Draft, a: Answers, panel: str) -> None:
+def _house_loads(draft: Draft, a: Answers, panel: str, *, charging: str = "") -> None:
     kinds = {"range": LoadKind.range, "dryer": LoadKind.dryer, "water_heater": LoadKind.water_heating, "heating": LoadKind.heating,
              "cooling": LoadKind.cooling, "vehicle": LoadKind.vehicle}  # fmt: skip
     for kind, power in ((LoadKind.lighting, a.lighting_va), (LoadKind.sockets, a.sockets_va)):
@@ -292,7 +292,8 @@ def _house_loads(draft: Draft, a: Answers, panel: str) -> None:
         if power:
             words = _LOAD_NAMES.get(name, name.replace("_", " ").capitalize())
             uses_neutral = name in {"range", "dryer"}
-            draft.add(Load(name=draft.say.fill(words), enclosure=panel, kind=kinds[name], power_va=power, uses_neutral=uses_neutral,
+            there = charging if charging and name == "vehicle" else panel
+            draft.add(Load(name=draft.say.fill(words), enclosure=there, kind=kinds[name], power_va=power, uses_neutral=uses_neutral,
                            watches_neutral=watches and name == "vehicle"))  # fmt: skip
 
 

@@ -20,14 +20,16 @@ def with_rods(draft: Draft) -> Job:
 
     Notes
     -----
-    Of a building that stands nobody has looked yet what is in its ground, so nothing is added there.
+    Where cans hang already nobody has looked yet what is in the ground, so nothing is added there; a building that stands and
+    gets its first can has no electrode either.
     """
     job = draft.job()
     book, tree = rulebook_of(job), tree_of(job)
     length_m, apart_m, _ = book.electrodes.rod_limits()
     for key, building in job.buildings.items():
-        fed = any(enclosure.building == key for enclosure in job.enclosures.values())
-        if key in draft.before.buildings or building.status is not Status.new or not fed:
+        cans = [enclosure for enclosure in job.enclosures.values() if enclosure.building == key]
+        unseen = building.status is not Status.new and any(one.status is not Status.new for one in cans)
+        if key in draft.before.buildings or unseen or not cans:
             continue
         needed = book.electrodes.electrodes_needed(building_facts(tree, key, book.supplies.usual_v), school_of(job, "rods"))
         for number in range(needed.value.rods if needed.value.required else 0):

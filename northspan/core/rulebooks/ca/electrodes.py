@@ -66,16 +66,19 @@ def electrodes_needed(building: BuildingFacts, school: str) -> Worked[ElectrodeN
     """
     del school
     supply = building.supply
-    bonded = building.detached and supply is not None and supply.grounding is Grounding.equipment_ground
+    comes_along = building.detached and supply is not None and supply.grounding is Grounding.equipment_ground
+    bonded = comes_along and not building.new_neutral
     if bonded:
         why = "a bonding conductor comes along with the feeder"
         return Worked(
             ElectrodeNeed(required=False, rods=0),
             (ruled("E", "grounding electrode", "not required", why, "Rule 10-208"), ruled("n_r", "rods", "none", why, "Rule 10-208", 0.0)),
         )
+    what_for = "lightning and line surges, and a reference; it never opens a breaker"
     need = ruled(
-        "E", "grounding electrode", "required", "lightning and line surges, and a reference; it never opens a breaker", "Rule 10-102"
-    )
+        "E", "grounding electrode", "required", "the new neutral of a transformer begins here" if building.new_neutral else what_for,
+        "Rule 10-212" if building.new_neutral else "Rule 10-102",
+    )  # fmt: skip
     staying = {one.kind for one in building.electrodes if one.status is not Status.remove}
     others = staying & {ElectrodeKind.concrete_encased, ElectrodeKind.water_pipe, ElectrodeKind.plate, ElectrodeKind.ring}
     if others:

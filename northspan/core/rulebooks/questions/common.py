@@ -100,3 +100,4 @@ class BuildingFacts:
     branch_circuits: int
     electrodes: tuple[Electrode, ...]
     earthing: Earthing = Earthing.at_service
+    new_neutral: bool = False  # a transformer of one's own makes one for it

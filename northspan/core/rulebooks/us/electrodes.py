@@ -173,6 +173,7 @@ def electrodes_needed(building: BuildingFacts, school: str) -> Worked[ElectrodeN
         and supply.kind is RunKind.branch
         and building.branch_circuits <= 1
         and supply.grounding is Grounding.equipment_ground
+        and not building.new_neutral
     ):
         return Worked(
             ElectrodeNeed(required=False, rods=0),
@@ -191,8 +192,10 @@ def electrodes_needed(building: BuildingFacts, school: str) -> Worked[ElectrodeN
         "E",
         "grounding electrode",
         "required",
-        "lightning and line surges, and a reference; it never opens a breaker",
-        "250.32(A)" if building.detached else "250.50",
+        "the new neutral of a transformer begins here"
+        if building.new_neutral
+        else "lightning and line surges, and a reference; it never opens a breaker",
+        "250.30(A)(4)" if building.new_neutral else "250.32(A)" if building.detached else "250.50",
     )
     rods = _rods(building, school)
     return Worked(ElectrodeNeed(required=True, rods=rods.value), (need, *rods.steps))

@@ -10,7 +10,7 @@ from northspan.core.case.case import Case
 from northspan.core.case.schools import call_plan, school_of
 from northspan.core.document.calls import CALLS
 from northspan.core.document.findings import Cure, Edit, Finding, Severity, pin, sentence
-from northspan.core.document.job import Bond, Electrode, ElectrodeKind, EnclosureKind, Grounding, Job, Metal, Run, Status
+from northspan.core.document.job import Earthing, Electrode, ElectrodeKind, EnclosureKind, Job, Metal, Status
 from northspan.core.document.plan import BuildingPlan, CallPlan, WorkGroup, work_lines
 from northspan.core.rulebooks.questions.common import BuildingFacts
 from northspan.core.rulebooks.questions.electrodes import ElectrodeRules
@@ -109,90 +109,20 @@ def building_findings(case: Case, plans: dict[str, BuildingPlan]) -> Iterator[Fi
             yield from _electrode(case.tree.job, key, electrode, case.rulebook.electrodes, case.rulebook.words)
 
 
-def legacy_findings(case: Case) -> Iterator[Finding]:
-    """Speak of old three-wire feeds.
+def nobody_looked(job: Job, key: str, facts: BuildingFacts) -> bool:
+    """Tell whether a building may have electrodes that nobody noted: cans stand there already, and none of its ground is noted.
 
     Parameters
     ----------
-    case : Case
-        The job made ready. [-]
+    job : Job
+        The job. [-]
+    key : str
+        Id of the building. [-]
+    facts : BuildingFacts
+        What is known of it. [-]
     """
-    for key in case.tree.order:
-        run = case.tree.job.runs[key]
-        home = case.tree.building_of(run.target)
-        if not home or home not in case.facts:
-            continue
-        far = case.tree.job.buildings[home]
-        at = f"/runs/{key}/grounding"
-        open_ways = case.rulebook.grounds.grounding_open(case.facts[home])
-        along = (
-            run.grounding is Grounding.equipment_ground
-            and key in case.tree.entering.get(home, ())
-            and run.origin in case.tree.job.enclosures
-        )
-        if along and Grounding.equipment_ground not in open_ways.value:
-            words = f"{run.name}: it brings a {case.rulebook.words.dialect.ground_short} to {far.name}, where animals live."
-            line = open_ways.rule
-            cure = pin(at, Grounding.legacy_three_wire, "Ground the neutral again there, on its own electrodes")
-            yield Finding("ground-where-animals", Severity.fix, at, words, sentence(line.formula), line.citation, (cure,), step="neutrals")
-        if run.grounding is not Grounding.legacy_three_wire or (
-            run.status is not Status.existing and not case.rulebook.grounds.may_feed_three_wires()
-        ):
-            continue
-        if case.rulebook.grounds.may_ground_again(case.facts[case.tree.building_of(run.target)]) and not far.metallic_path:
-            words = f"{run.name}: three wires, the neutral is grounded again at {far.name}."
-            why = f"One of two lawful ways; never with a {case.rulebook.words.dialect.ground_short} beside it."
-            words_of_cure = f"Bring a {case.rulebook.words.dialect.ground_short}, isolate the neutral"
-            cure = Cure(words_of_cure, (Edit("add", at, "equipment_ground"), *_bond_out(case.job, run)))
-            cures = (cure,) if Grounding.equipment_ground in open_ways.value else ()
-            yield Finding(
-                "neutral-grounded-again",
-                Severity.note,
-                at,
-                words,
-                why,
-                case.rulebook.words.cite("legacy_three_wire"),
-                cures,
-                step="neutrals",
-            )
-        elif case.schools["legacy_feed"] == "replace":
-            yield Finding(
-                "old-feed-to-replace",
-                Severity.fix,
-                at,
-                f"{run.name}: old three-wire feed, to be replaced with four wires.",
-                "While it stands, the neutral's drop lifts every metal case at the far end.",
-                case.rulebook.words.cite("new_three_wire"),
-                (
-                    Cure(
-                        "Replace with four wires",
-                        (Edit("add", at, "equipment_ground"), Edit("add", f"/runs/{key}/status", "new"), *_bond_out(case.job, run)),
-                    ),
-                    Cure("Keep it as it was", (Edit("add", "/calls/legacy_feed", {"school": "keep"}),)),
-                ),
-                step="neutrals",
-            )
-        elif far.metallic_path:
-            yield Finding(
-                "old-feed-over-metal-path",
-                Severity.stop,
-                at,
-                f"{run.name}: the old three-wire feed cannot stay, a metal path joins the buildings.",
-                "Neutral current would run on that path.",
-                case.rulebook.words.cite("legacy_three_wire"),
-                (Cure("Run four wires", (Edit("add", at, "equipment_ground"), *_bond_out(case.job, run))),),
-                step="neutrals",
-            )
-        else:
-            yield Finding(
-                "old-feed-kept",
-                Severity.check,
-                at,
-                f"{run.name}: old three-wire feed kept.",
-                "Only where it was lawful when it was made. Ask the inspector, and record the answer.",
-                case.rulebook.words.cite("legacy_three_wire"),
-                step="neutrals",
-            )
+    stands = any(one.building == key and one.status is Status.existing for one in job.enclosures.values())
+    return not facts.electrodes and stands and job.buildings[key].status is Status.existing
 
 
 def _main_a(job: Job, building: str) -> float | None:
@@ -266,13 +196,13 @@ def _disconnect(job: Job, key: str, plan: BuildingPlan, line: Step, say: Words) 
 
 
 def _electrodes(job: Job, key: str, plan: BuildingPlan, facts: BuildingFacts, line: Step, rulebook: Rulebook) -> Iterator[Finding]:
-    length_m, spacing_m, one_rod_ohm = rulebook.electrodes.rod_limits()
+    one_rod_ohm = rulebook.electrodes.rod_limits()[2]
     missing = plan.rods_wanted - plan.rods_present
     high = [e for e in facts.electrodes if e.measured_ohm is not None and e.measured_ohm > one_rod_ohm]
     if missing > 0:
-        cures = (_rods_cure(job, key, plan, missing, (length_m, spacing_m)),)
-        if not facts.electrodes and job.buildings[key].status is Status.existing:
-            return  # nobody has looked: said once of the building
+        cures = (rods_cure(job, key, plan.rods_present, missing, rulebook.electrodes.rod_limits()),)
+        if nobody_looked(job, key, facts) or (facts.earthing is Earthing.tt and not facts.electrodes):
+            return  # said once of the building, or as a stop where earth is the way back
         measured = f" The one there measured {high[0].measured_ohm:.3g} Ω." if high else ""
         words = f"{plan.name}: {plan.rods_present} of {plan.rods_wanted} rods.{measured}"
         yield Finding("rods-missing", Severity.fix, f"/buildings/{key}", words, sentence(line.formula), line.citation, cures)
@@ -287,19 +217,28 @@ def _electrodes(job: Job, key: str, plan: BuildingPlan, facts: BuildingFacts, li
         )
 
 
-def _bond_out(job: Job, run: Run) -> tuple[Edit, ...]:
-    """With a ground of its own a panel keeps its neutral apart: the bond that was right before comes out with it."""
-    enclosure = job.enclosures.get(run.target)
-    return (Edit("add", f"/enclosures/{run.target}/bond_found", "separate"),) if enclosure and enclosure.bond_found is Bond.bonded else ()
+def rods_cure(job: Job, key: str, present: int, missing: int, rod_limits: tuple[float, float, float]) -> Cure:
+    """Offer every rod that is missing, in one press.
 
-
-def _rods_cure(job: Job, key: str, plan: BuildingPlan, missing: int, rod_m: tuple[float, float]) -> Cure:
-    """Every rod that is missing, in one press."""
+    Parameters
+    ----------
+    job : Job
+        The job. [-]
+    key : str
+        Id of the building. [-]
+    present : int
+        Rods that are there. [-]
+    missing : int
+        Rods that are not. [-]
+    rod_limits : tuple of float
+        Length and spacing of a rod [m], and what makes one enough [ohm]. [m, m, ohm]
+    """
     free = [name for name in (f"E{i}" for i in range(1, 400)) if name not in job.electrodes][:missing]
     edits = []
-    for number, name in enumerate(free, plan.rods_present + 1):
+    for number, name in enumerate(free, present + 1):
         rod: JsonValue = {
-            "name": _ORDINALS.get(number, f"Rod {number}"), "building": key, "kind": "rod", "length_m": rod_m[0], "spacing_m": rod_m[1],
+            "name": _ORDINALS.get(number, f"Rod {number}"), "building": key, "kind": "rod", "length_m": rod_limits[0],
+            "spacing_m": rod_limits[1],
             "laid": school_of(job, "rock"),
         }  # fmt: skip
         edits.append(Edit("add", f"/electrodes/{name}", rod))

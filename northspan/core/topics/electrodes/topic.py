@@ -10,8 +10,9 @@ from northspan.core.case.topic import Done, Planned, Result, Topic
 from northspan.core.document.findings import Finding, Severity, sentence
 from northspan.core.document.job import Status
 from northspan.core.document.plan import BuildingPlan
-from northspan.core.topics.electrodes.buildings import building_findings, legacy_findings, plan_building
+from northspan.core.topics.electrodes.buildings import building_findings, plan_building
 from northspan.core.topics.electrodes.calculators import CALCULATORS
+from northspan.core.topics.electrodes.old_feeds import legacy_findings
 from northspan.core.topics.electrodes.supply import Supply, assumed_supply, for_device
 from northspan.core.topics.sizing.run import SizedRun
 from northspan.core.topics.sizing.topic import SIZED

@@ -39,7 +39,28 @@ def dwelling_carried(tree: Tree, run_id: str) -> tuple[str, str]:
     tuple of str
         Id of the dwelling, or empty with the reason why there is none.
     """
-    job, target = tree.job, tree.job.runs[run_id].target
+    job = tree.job
+    return dwelling_on(tree, job.runs[run_id].target, {job.runs[key].origin for key in tree.way_to(run_id)})
+
+
+def dwelling_on(tree: Tree, target: str, ways: set[str] | None = None) -> tuple[str, str]:
+    """Find the dwelling whose whole load hangs on a can.
+
+    Parameters
+    ----------
+    tree : Tree
+        The property. [-]
+    target : str
+        Id of the enclosure. [-]
+    ways : set of str, optional
+        What stands ahead of it on the way that is asked of. [-]
+
+    Returns
+    -------
+    tuple of str
+        Id of the dwelling, or empty with the reason why there is none.
+    """
+    job = tree.job
     below = set(tree.below(target))
     homes = {tree.building_of(node) for node in below} & {key for key, b in job.buildings.items() if b.use is BuildingUse.dwelling}
     if not homes:
@@ -47,7 +68,7 @@ def dwelling_carried(tree: Tree, run_id: str) -> tuple[str, str]:
     if len(homes) > 1:
         return "", "more than one dwelling is behind it"
     home = homes.pop()
-    ahead = {job.runs[key].origin for key in tree.way_to(run_id)}
+    ahead = set(ways or ())
     here = tree.above(target)
     while here is not None:  # a standby supply stands beside what feeds its end in ordinary times
         ahead.add(here.origin)

@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from northspan.core.case.case import Case
 from northspan.core.case.tree import Tree
-from northspan.core.document.job import Run, Source, Status
+from northspan.core.document.job import Run, RunKind, Source, Status
 from northspan.core.rulebooks.questions.common import DesignLoad
 from northspan.core.rulebooks.questions.dwellings import MethodLoad
 from northspan.core.rulebooks.questions.supplies import SupplyRules
 from northspan.core.topics.loads.connected import Block, Fed, added_up, typed_load, worst_start
-from northspan.core.topics.loads.dwelling import by_method, dwelling_carried, method_loads
+from northspan.core.topics.loads.dwelling import by_method, dwelling_carried, dwelling_on, method_loads
 from northspan.core.topics.loads.legs import NO_LOAD, LegLoads
 from northspan.core.working.worked import Step, Worked, given, step
 
@@ -93,9 +93,26 @@ def load_behind(case: Case, run_id: str) -> Worked[LegLoads | None]:
     """
     run = case.tree.job.runs[run_id]
     run_v = line_voltage(case.tree, run_id, case.rulebook.supplies)
-    fed, typed = _fed_through(case.tree, run.target, case.rulebook.supplies)
+    return _added(case, run.target, run_v, run.kind, dwelling_carried(case.tree, run_id)[0])
+
+
+def load_on(case: Case, node: str) -> Worked[LegLoads | None]:
+    """Add up what hangs on a can, whatever feeds it.
+
+    Parameters
+    ----------
+    case : Case
+        The job made ready. [-]
+    node : str
+        Id of the enclosure. [-]
+    """
+    run_v = voltages_at(case.tree, node, case.rulebook.supplies)[0]
+    return _added(case, node, run_v, RunKind.feeder, dwelling_on(case.tree, node)[0])
+
+
+def _added(case: Case, node: str, run_v: float, kind: RunKind, home: str) -> Worked[LegLoads | None]:
+    fed, typed = _fed_through(case.tree, node, case.rulebook.supplies)
     blocks = [_typed_block(key, other, run_v, voltages_at(case.tree, other.origin, case.rulebook.supplies)[0]) for key, other in typed]
-    home, _ = dwelling_carried(case.tree, run_id)
     if (
         home
         and by_method(case.tree.job.buildings[home], case.rulebook.dwellings)
@@ -106,7 +123,7 @@ def load_behind(case: Case, run_id: str) -> Worked[LegLoads | None]:
         fed = [f for f in fed if f.load.enclosure not in enclosures]
     if not fed and not blocks:
         return NO_LOAD
-    return added_up(fed, blocks, run_v, run.kind, case.rulebook)  # type: ignore[return-value]
+    return added_up(fed, blocks, run_v, kind, case.rulebook)  # type: ignore[return-value]
 
 
 def _by_nameplate(source: Source, run_v: float, supply_rules: SupplyRules) -> Worked[LegLoads | None]:

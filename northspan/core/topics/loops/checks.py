@@ -15,6 +15,7 @@ from northspan.core.document.plan import CallPlan, WorkGroup, work_lines
 from northspan.core.physics.device_curves import PEOPLE_MA
 from northspan.core.rulebooks.questions.loop import BondingFacts, LoopRules, WetCircuit
 from northspan.core.rulebooks.questions.words import Words
+from northspan.core.topics.electrodes.buildings import rods_cure
 from northspan.core.topics.sizing.question import loop_facts
 from northspan.core.topics.sizing.run import SizedRun
 from northspan.core.topics.supply.states import switches_neutral
@@ -105,7 +106,7 @@ def loop_findings(case: Case, sized: dict[str, SizedRun]) -> Iterator[Finding]:
         yield from _entries(key, building, about, rules)
         yield from _wet_room(case.tree, key, building, sized, rules)
         if case.facts[key].earthing is Earthing.tt:
-            yield from _electrode(case.tree, key, building, rules, case.rulebook.words)
+            yield from _electrode(case, key, building, rules)
     for key, one in sized.items():
         yield from _residual(case.tree, key, one, rules)
     yield from _vehicles(case.tree, rules)
@@ -194,7 +195,8 @@ def _wet_room(tree: Tree, key: str, building: Building, sized: dict[str, SizedRu
     yield Finding("wet-room-not-bonded", Severity.fix, at, words, "; ".join(broken) or "Fitted anyway.", wanted.rule.citation, (cure,))
 
 
-def _electrode(tree: Tree, key: str, building: Building, rules: LoopRules, say: Words) -> Iterator[Finding]:
+def _electrode(case: Case, key: str, building: Building, rules: LoopRules) -> Iterator[Finding]:
+    tree, say = case.tree, case.rulebook.words
     run_id = tree.entering[key][0]
     run = tree.job.runs[run_id]
     own = [e for e in tree.job.electrodes.values() if e.building == key and e.status is not Status.remove]
@@ -215,7 +217,8 @@ def _electrode(tree: Tree, key: str, building: Building, rules: LoopRules, say: 
     if not own:
         words = f"{building.name}: earth is the way back, and it has no electrode."
         why = "A fault has nowhere to go: its cases stand at mains voltage until somebody touches them."
-        yield Finding("electrode-missing-for-earth", Severity.stop, f"/buildings/{key}", words, why, citation, step="electrodes")
+        cure = rods_cure(tree.job, key, 0, 1, case.rulebook.electrodes.rod_limits())
+        yield Finding("electrode-missing-for-earth", Severity.stop, f"/buildings/{key}", words, why, citation, (cure,), step="electrodes")
         return
     if not measured:
         words = f"{building.name}: its electrode is not measured yet."

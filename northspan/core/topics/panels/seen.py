@@ -6,8 +6,10 @@ from collections.abc import Iterator
 
 from northspan.core.case.case import Case
 from northspan.core.document.findings import Finding, Severity, in_a_row
-from northspan.core.document.job import Bond, Enclosure, Status
+from northspan.core.document.job import Bond, Earthing, Enclosure, Status
 from northspan.core.document.plan import EnclosurePlan
+from northspan.core.topics.electrodes.buildings import nobody_looked
+from northspan.core.topics.panels.mains import in_use
 
 
 def not_looked_at(case: Case, plans: dict[str, EnclosurePlan]) -> Iterator[Finding]:
@@ -25,7 +27,7 @@ def not_looked_at(case: Case, plans: dict[str, EnclosurePlan]) -> Iterator[Findi
         there = {k: e for k, e in case.job.enclosures.items() if e.building == key and e.status is Status.existing}
         unseen = [f"the bond in {e.name}" for k, e in there.items() if k in plans and e.bond_found is Bond.unknown]
         unseen += _ground(case, key, there)
-        unseen += [f"what feeds {e.name}" for k, e in there.items() if case.tree.leaving.get(k) and k not in case.tree.feeding]
+        unseen += [f"what feeds {e.name}" for k, e in there.items() if k not in case.tree.feeding and in_use(case, k)]
         if unseen:
             why = "A screw or {strap} left in is the usual mistake; steel in a footing or a water pipe may be the electrode already."
             if unseen[-1].startswith("what feeds"):
@@ -46,7 +48,8 @@ def _ground(case: Case, key: str, there: dict[str, Enclosure]) -> Iterator[str]:
     building, facts, rules = case.job.buildings[key], case.facts.get(key), case.rulebook.electrodes
     if facts is None or not there or building.status is not Status.existing:
         return
-    if not facts.electrodes and rules.electrodes_needed(facts, case.schools["rods"]).value.required:
+    by_earth = facts.earthing is Earthing.tt  # that is said of its loops, as a stop
+    if nobody_looked(case.job, key, facts) and not by_earth and rules.electrodes_needed(facts, case.schools["rods"]).value.required:
         yield "its electrodes"
     if building.intersystem is None and rules.intersystem_bonding(facts).value and facts.dwelling:
         yield "a bonding point for telephone, cable and aerials"

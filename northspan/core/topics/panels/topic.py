@@ -13,6 +13,7 @@ from northspan.core.document.plan import CallPlan, EnclosurePlan
 from northspan.core.topics.electrodes.topic import BUILDINGS
 from northspan.core.topics.panels.bonding import bond_findings, plan_enclosures
 from northspan.core.topics.panels.findings import main_outcomes, panel_findings
+from northspan.core.topics.panels.mains import main_findings
 from northspan.core.topics.panels.managed import managed_findings
 from northspan.core.topics.panels.people import cautions_there, people_findings
 from northspan.core.topics.panels.seen import not_looked_at
@@ -55,6 +56,7 @@ def findings(case: Case, done: Done) -> Iterator[Finding]:
     """
     yield from panel_findings(case, done[SIZED])
     yield from bond_findings(case.job, done[_ENCLOSURES], case.rulebook.words)
+    yield from main_findings(case, done[SIZED])
     yield from people_findings(case)
     yield from managed_findings(case, done[SIZED])
     yield from not_looked_at(case, done[_ENCLOSURES])

@@ -132,7 +132,8 @@ def _limits(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
             if margin.key in _BY_LOOP
             else "A conductor that is overloaded or not protected can start a fire."
         )
-        if run.utility_owned:
+        owners = margin in sized.device.margins and not sized.question.stated_where.startswith("/sources")  # the main is his
+        if run.utility_owned and not owners:
             why = rulebook.words.fill("These conductors are the {utility}'s: ask it to look at them; they are not yours to change.")
             yield Finding("limit-of-utility", Severity.check, at, f"{run.name}: {text}", why, margin.citation)
             continue

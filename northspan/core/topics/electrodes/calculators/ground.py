@@ -10,6 +10,7 @@ from pydantic import Field, JsonValue
 from northspan.core.case.at_building import WIRE_KEY, electrodes_at, fall_test, far_end, frozen_soil, places, shapes_of, soil_of
 from northspan.core.case.calculator import Answer
 from northspan.core.case.facts import earthing_at
+from northspan.core.case.resistances import USUAL_OHM_M, earth_path
 from northspan.core.case.schools import school_of
 from northspan.core.case.tree import tree_of
 from northspan.core.document.cautions import DEFERENCE
@@ -153,7 +154,9 @@ def ground(question: GroundQuestion) -> GroundAnswer:
         "proved": bool(verdict and verdict.proved), "measured_ohm": verdict.resistance_ohm if verdict else None,
         "clamp": clamp.value if clamp else "", "fitted": fitted,
     }  # fmt: skip
-    if job.soil is None or not shapes:
+    path = earth_path(job, key, electrodes, 0, book.electrodes) if shapes else None
+    seen = path is not None and "measured" in path.words
+    if not shapes or (job.soil is None and not seen):
         words = "Note the soil, or read it with four pins." if shapes else "No electrode is noted here."
         lying = tuple(_here(k, e, at[k], 0.0, 0.0) for k, e in electrodes.items())
         groups = tuple(_groups({"Soil": soil_steps, "Test": test_steps, "Clamp": clamp.steps if clamp else ()}))
@@ -161,12 +164,15 @@ def ground(question: GroundQuestion) -> GroundAnswer:
         empty = {"soil_words": "", "clears": "", "wire_share": 0.0, "rods": (), "more": (), "surface": ()}
         shared |= nothing | empty
         return GroundAnswer.model_validate(shared | {"headline": words, "known": False, "electrodes": lying, "working": groups})
-    soil = soil_of(job.soil)
+    soil = soil_of(job.soil) if job.soil else Soil(USUAL_OHM_M)
     together = earthed(shapes, soil)
+    ohm = path.ohm if path is not None and seen else together.resistance_ohm
+    off = ohm / together.resistance_ohm  # what was measured corrects what is predicted beyond it
     alone = {shape.key: earthed((shape,), soil).resistance_ohm for shape in shapes}
     shares = dict(together.shares)
-    dry, wet = (earthed(shapes, soil_of(job.soil, percent)).resistance_ohm for percent in (job.soil.dry_percent, job.soil.wet_percent))
-    frost = earthed(shapes, frozen_soil(soil)).resistance_ohm
+    seasons = (job.soil.dry_percent, job.soil.wet_percent) if job.soil else ()
+    dry, wet = [off * earthed(shapes, soil_of(job.soil, percent)).resistance_ohm for percent in seasons if job.soil] or (None, None)
+    frost = off * earthed(shapes, frozen_soil(soil)).resistance_ohm
     voltage = book.supplies.to_neutral_v(book.supplies.usual_v, book.supplies.usual_system)
     through = step(
         "I_g",
@@ -175,7 +181,7 @@ def ground(question: GroundQuestion) -> GroundAnswer:
         "A",
         "Ohm's law",
         U=voltage,
-        R=together.resistance_ohm,
+        R=ohm,
     )
     lifted = step(
         "U_g",
@@ -183,11 +189,15 @@ def ground(question: GroundQuestion) -> GroundAnswer:
         "R * I",
         "V",
         "Ohm's law",
-        R=together.resistance_ohm,
+        R=ohm,
         I=question.fault_a,
     )
     feet = _feet(shapes, soil, lifted.value)
-    steps = (*_soil_steps(soil), *_electrode_steps(electrodes, alone, shares), *_joined(together), lifted, *feet, through)
+    joined = (
+        *_joined(together),
+        *((ruled("R_m", "with what was measured", f"{ohm:.3g} Ω", path.words, "job", ohm),) if path and seen else ()),
+    )
+    steps = (*_soil_steps(soil), *_electrode_steps(electrodes, alone, shares), *joined, lifted, *feet, through)
     profile = surface_potential(shapes, soil, [(x, 0.35) for x in PROFILE_M])
     drives = f"{whole(voltage)} V drives {through.value:.1f} A through them: no breaker opens."
     purpose = "Electrodes are for lightning, line surges and a reference."
@@ -196,19 +206,19 @@ def ground(question: GroundQuestion) -> GroundAnswer:
         purpose = "They are the way back of a fault here, so a residual-current device must open."
     clears = f"{drives} {purpose}"
     return GroundAnswer(
-        headline=f"{_short(together.resistance_ohm)} Ω to earth; {_short(dry)} Ω dry, {_short(wet)} Ω wet",
+        headline=_headline(ohm, dry, wet, path.words if path is not None and seen else "", together.resistance_ohm),
         known=True,
-        resistance_ohm=together.resistance_ohm,
+        resistance_ohm=ohm,
         dry_ohm=dry,
         wet_ohm=wet,
         frozen_ohm=frost,
         touch_v=feet[0].value,
         step_v=feet[1].value,
-        soil_words=_soil_words(soil, book.words),
+        soil_words=_soil_words(soil, book.words) if job.soil else "no soil is noted",
         electrodes=tuple(_here(k, e, at[k], alone[k], shares[k]) for k, e in electrodes.items()),
         wire_share=shares.get(WIRE_KEY, 0.0),
         rods=_rod_rows(electrodes, soil, book.electrodes),
-        more=tuple(_more(job, key, electrodes, at, soil, together, book.electrodes)),
+        more=tuple(_more(job, key, electrodes, at, soil, ohm, off, book.electrodes)),
         surface=tuple(SurfacePoint(x, share) for x, share in zip(PROFILE_M, profile, strict=True)),
         lifted_v=lifted.value,
         clears=clears,
@@ -216,6 +226,13 @@ def ground(question: GroundQuestion) -> GroundAnswer:
         working=tuple(_groups({"Prediction": steps, "Soil": soil_steps, "Test": test_steps, "Clamp": clamp.steps if clamp else ()})),
         **shared,
     )
+
+
+def _headline(ohm: float, dry: float | None, wet: float | None, measured: str, predicted: float) -> str:
+    """The answer in one line: what was measured goes before what was predicted, and says so."""
+    seasons = f"; {_short(dry)} Ω dry, {_short(wet)} Ω wet" if dry is not None and wet is not None else ""
+    beside = f"; {measured}, {_short(predicted)} Ω predicted" if measured else ""
+    return f"{_short(ohm)} Ω to earth{beside}{seasons}"
 
 
 def _short(ohm: float) -> str:
@@ -292,7 +309,8 @@ def _more(
     electrodes: dict[str, Electrode],
     at: dict[str, float],
     soil: Soil,
-    now: Earthed,
+    now_ohm: float,
+    off: float,
     electrode_rules: ElectrodeRules,
 ) -> Iterator[More]:
     """How many more, how deep, or which kind: each solved with all that is there."""
@@ -319,10 +337,10 @@ def _more(
         for key, one in added.items():
             x += one.spacing_m or apart_m
             where[key] = x
-        found = earthed(shapes_of(electrodes | added, where, job.buildings[building_id]), soil).resistance_ohm
-        gain = now.resistance_ohm - found
+        found = off * earthed(shapes_of(electrodes | added, where, job.buildings[building_id]), soil).resistance_ohm
+        gain = now_ohm - found
         edits = tuple(Edit("add", f"/electrodes/{key}", one.model_dump(mode="json")) for key, one in added.items())
-        yield More(words, found, 100 * gain / now.resistance_ohm, cost, gain / cost * 100, Cure(f"Take {words}", edits))
+        yield More(words, found, 100 * gain / now_ohm, cost, gain / cost * 100, Cure(f"Take {words}", edits))
 
 
 def _fitted(job: Job, say: Words) -> tuple[Cure | None, tuple[Step, ...]]:
