@@ -269,10 +269,20 @@ def _check_runs(job: Job) -> None:
                     raise InvalidJob(f"/runs/{run_id}/segments/{i}/shares_with", f"there is no other run {other}.", "Name another run.")
         _check_load(run_id, run)
         _check_ground(job, run_id, run)
-        if run.kind is RunKind.service and run.origin not in job.sources:
+        if run.kind is RunKind.service and run.origin not in job.sources and not _ahead_of_mains(job, run.origin):
             raise InvalidJob(
                 f"/runs/{run_id}/kind", fill("a {service} begins at a source."), fill("Make it a {feeder}, or start it at a source.")
             )
+
+
+def _ahead_of_mains(job: Job, enclosure: str) -> bool:
+    """Tell whether a can without a device stands on the way from a source: what leaves it is a service still."""
+    feeding = {run.target: run.origin for run in job.runs.values() if run.status is not Status.remove and not run.alternate}
+    seen: set[str] = set()
+    while enclosure in job.enclosures and enclosure not in seen and job.enclosures[enclosure].kind in WITHOUT_DEVICE:
+        seen.add(enclosure)
+        enclosure = feeding.get(enclosure, "")
+    return enclosure in job.sources
 
 
 def _check_load(run_id: str, run: Run) -> None:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 EVERYWHERE = (
     "Three-phase installations. Two legs of a three-phase supply and one line of it can be entered; three lines cannot.",
-    "Apartments and other buildings with several dwellings: no demand factors for them. Loads are added up, and a finding says so.",
+    "Apartments: no demand factors of their own. Two dwellings behind one supply count each by its own method, with what is let off.",
     "Shops, workshops open to customers, farms as a business, places of assembly, boats, caravans and their parks.",
     "Photovoltaics and batteries that feed back: a paired inverter stands alone or on standby here. Direct current is not worked.",
     "Places with explosive air, swimming pools and their zones (only the load of their heaters), saunas, medical rooms.",

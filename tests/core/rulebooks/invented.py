@@ -61,7 +61,7 @@ class Ampacities:
         return Worked(Ampacity(carries, carries, 0), (says("ampacity", carries, "A"),))
 
     @staticmethod
-    def load_margins(load, ampacity, kind, allowance=1.0, guard=USUAL_GUARD):
+    def load_margins(load, ampacity, kind, allowance=1.0, guard=USUAL_GUARD, rating_a=0.0):
         return (), (at_most("ampacity", "load", load.total_a, ampacity.final_a, "A", "Halm 3"),)
 
     @staticmethod
@@ -190,6 +190,7 @@ class Loads:
 class Dwellings:
     needs_floor_area = staticmethod(lambda: True)
     dwelling_methods = staticmethod(lambda: (("area", "By floor area"),))
+    dwellings_together = staticmethod(lambda facts, own_va: ending(says("together", sum(own_va), "VA")))
     pooled_methods: Any = staticmethod(lambda: frozenset())  # noqa: PLW0108 - a builtin has no signature
     new_dwelling_methods = staticmethod(lambda: ("area",))
     dwelling_least_a = staticmethod(lambda: says("least", 50.0, "A"))

@@ -195,7 +195,7 @@ def segment_ampacity(wire: Wire, segment: Segment, carrying: int, terminal_c: fl
     derated = step(
         "I_d", "after correction", "I_t * F_a * F_n", "A", "Rule 4-004", I_t=table_a.value, F_a=ambient.value, F_n=together.value
     )
-    cap = held_to(wire, terminal_c)
+    cap = held_to(wire, terminal_c, in_air=segment.laid in FREE_AIR)
     final = step("I_a", "ampacity, never above the terminals", "min(I_d, I_c)", "A", "Rule 4-006", I_d=derated.value, I_c=cap.value)
     ground: tuple[Step, ...] = ()
     if segment.place is Place.buried and area_cmil(wire.size) >= area_cmil("1/0"):
@@ -241,7 +241,7 @@ def adjustment(carrying: int) -> Step:
     return looked_up("F_n", f"{carrying} carrying together", 0.5, "", "Table 5C", row="43 and more")
 
 
-def held_to(wire: Wire, terminal_c: float) -> Step:
+def held_to(wire: Wire, terminal_c: float, *, in_air: bool = False) -> Step:
     """Look up the most a conductor may carry at its terminals. [A]
 
     Parameters
@@ -250,12 +250,14 @@ def held_to(wire: Wire, terminal_c: float) -> Step:
         Size, metal and insulation. [-]
     terminal_c : float
         What the terminals stand. [°C]
+    in_air : bool
+        Whether it is a single conductor in free air, which has tables of its own at its terminals too. [-]
 
     References
     ----------
-    CE Code 2021, Rule 4-006.
+    CE Code 2021, Rule 4-006, Tables 1 to 4.
     """
-    rows = code_table(wire.metal)
+    rows = code_table(f"{wire.metal}_air" if in_air else wire.metal)
     column = int(min(terminal_c, code_table("insulation").number(wire.insulation, "dry_c")))
     return looked_up(
         "I_c",
@@ -308,11 +310,11 @@ fault_limits_c = north_american.fault_limits_c
 
 
 def load_margins(
-    load: DesignLoad, ampacity: Ampacity, kind: RunKind, allowance: float = 1.0, guard: Guard = USUAL_GUARD
+    load: DesignLoad, ampacity: Ampacity, kind: RunKind, allowance: float = 1.0, guard: Guard = USUAL_GUARD, rating_a: float = 0.0
 ) -> tuple[tuple[Step, ...], tuple[Margin, ...]]:
     """Hold a conductor against its load."""
     del guard
-    return devices.load_margins(load, ampacity, kind, allowance)
+    return devices.load_margins(load, ampacity, kind, allowance, rating_a)
 
 
 def usual_ground_c() -> float:

@@ -225,7 +225,7 @@ def dwelling_allowance(facts: AllowanceFacts) -> Step:
 
 @lru_cache(maxsize=4096)
 def load_margins(
-    load: DesignLoad, ampacity: Ampacity, kind: RunKind, allowance: float = 1.0
+    load: DesignLoad, ampacity: Ampacity, kind: RunKind, allowance: float = 1.0, rating_a: float = 0.0
 ) -> tuple[tuple[Step, ...], tuple[Margin, ...]]:
     """Hold a conductor against its load: a circuit is rated by its device or its conductor, whichever is less.
 
@@ -239,6 +239,8 @@ def load_margins(
         Branch circuit, feeder or service. [-]
     allowance : float
         0.83 where the table of dwelling services is read, else 1. [-]
+    rating_a : float
+        Rating of that service, which is no less than the load. [A]
 
     Notes
     -----
@@ -251,7 +253,8 @@ def load_margins(
     words = "the conductor rates the circuit too: continuous load over 0.8"
     needed = step("I_1", words, "I_r + I_k / 0.8", "A", "Rule 8-104(1)", I_r=load.noncontinuous_a, I_k=load.continuous_a)
     if allowance < 1:
-        least = step("I_2", "of it, by the table of dwelling services", "f * I_1", "A", "Table 39", f=allowance, I_1=needed.value)
+        words = "83 % of the rating of the service, whatever the load below it is"
+        least = step("I_2", words, "f * I_n", "A", "Table 39", f=allowance, I_n=max(rating_a, needed.value))
     else:
         least = step("I_2", "less the five percent a conductor may be short", "0.95 * I_1", "A", "Rule 8-106(1)", I_1=needed.value)
     margins = (at_most("ampacity", "Ampacity, whole load", least.value, ampacity.final_a, "A", least.citation),)

@@ -179,6 +179,36 @@ def new_dwelling_methods() -> tuple[str, ...]:
     return ("basic",)
 
 
+def dwellings_together(facts: tuple[DwellingFacts, ...], own_va: tuple[float, ...]) -> Worked[float]:
+    """Work the load of several dwellings behind one supply: the largest whole, 65 % of the next two, heat and cooling whole. [W]
+
+    Parameters
+    ----------
+    facts : tuple of DwellingFacts
+        The dwellings. [m², VA]
+    own_va : tuple of float
+        The load of each by its own method, shape (n,). [W]
+
+    References
+    ----------
+    CE Code 2021, Rules 8-200(2) and 8-202(3)(a): 100 % of the heaviest, 65 % of the next two, 40 % of the two after them,
+    30 % of fifteen more; space heating and cooling beside them.
+
+    Examples
+    --------
+    >>> round(dwellings_together((DwellingFacts(floor_m2=90), DwellingFacts(floor_m2=90)), (24000, 24000)).value)
+    39600
+    """
+    climate_w = sum(_climate(one).value for one in facts)
+    rest = sorted((own - _climate(one).value for one, own in zip(facts, own_va, strict=True)), reverse=True)
+    shares = (1.0, 0.65, 0.65, 0.4, 0.4, *(0.3,) * 15)
+    counted = sum(share * own for share, own in zip(shares, rest, strict=False))
+    climate = given("S_c", "heating or cooling of each, whole", climate_w, "W", "Rule 8-202(3)")
+    others = given("S_u", f"{len(rest)} dwellings without it: the heaviest whole, 65 % of the next two", counted, "W", "Rule 8-202(3)(a)")
+    total = step("S_d", "all of them", "S_u + S_c", "W", "Rule 8-200(2)", S_u=others.value, S_c=climate.value)
+    return Worked(total.value, (climate, others, total))
+
+
 def dwelling_least_a() -> Step:
     """Give the least rating of a single dwelling's service. [A]"""
     return ruled("I_s", "least service of a single dwelling", "60 A", "100 A from 80 m² without the basement", "Rule 8-200(1)(b)", 60.0)

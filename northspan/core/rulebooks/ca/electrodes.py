@@ -138,8 +138,8 @@ def _of_kinds(kinds: set[ElectrodeKind]) -> Iterator[Step]:
         yield ruled(
             "E_e",
             "copper in the footing",
-            "6 m of bare No. 4",
-            "within the lowest 50 mm of concrete that touches the soil",
+            "6 m of bare copper",
+            f"within the lowest 50 mm of concrete that touches the soil, by Table 43: {_footing_sizes()}",
             "Rule 10-102(4)",
         )
     if ElectrodeKind.water_pipe in kinds:
@@ -150,6 +150,13 @@ def _of_kinds(kinds: set[ElectrodeKind]) -> Iterator[Step]:
             "metal for that long, at least 600 mm deep; else two rods take its place",
             "Rule 10-102(5)",
         )
+
+
+def _footing_sizes() -> str:
+    """The bare copper of a footing by the ampacity of the supply, band by band."""
+    rows = code_table("encased").rows.values()
+    edges = ((row["copper"], f"to {row['up_to_a']} A" if row["up_to_a"] else "above") for row in rows)
+    return ", ".join(f"{size_name(size)} {edge}" for size, edge in edges)
 
 
 def electrode_rules(building: BuildingFacts) -> Worked[str]:

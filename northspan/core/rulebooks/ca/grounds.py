@@ -68,7 +68,7 @@ def equipment_ground(facts: GroundFacts) -> Worked[str]:
         return Worked(
             size, (*steps, ruled("G", "bonding conductor", size, "your call: as large as the ungrounded conductors", "your call"))
         )
-    if area_cmil(found) > area_cmil(size) and (same_metal or facts.metal is Metal.copper):
+    if area_cmil(found) > area_cmil(size) and not facts.shared and (same_metal or facts.metal is Metal.copper):
         why = "need not be larger than the ungrounded conductors"
         return Worked(size, (*steps, ruled("G", "bonding conductor", size, why, "Rule 10-614")))
     return Worked(found, tuple(steps))

@@ -3,7 +3,7 @@
 A code answers a topic with a module whose functions have the names and parameters of its questions. The parameters mean
 the same in every question and every code:
 
-allowance : share of the load that a dwelling's own supply must carry [-]
+allowance : share of its rating that a dwelling's own supply must carry [-]
 ampacity : what the conductor carries [A]
 ampacity_a : what the conductor carries [A]
 angle : whether the wires turn a corner in the box [-]
@@ -45,6 +45,7 @@ old : in the colors of before [-]
 one : what comes in [-]
 outdoors : whether it stands outdoors [-]
 over : what an overhead wire passes over [-]
+own_va : load of each dwelling by its own method [VA]
 part : which wire it is to be: neutral, ground or line [-]
 parts_ohm : resistance between the pipes of a room and its earth [ohm]
 place : where a stretch lies [-]

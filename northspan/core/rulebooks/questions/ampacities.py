@@ -34,9 +34,9 @@ class AmpacityRules(Hashable, Protocol):
         """Give the ampacity of a run. [A]"""
 
     def load_margins(
-        self, load: DesignLoad, ampacity: Ampacity, kind: RunKind, allowance: float = 1.0, guard: Guard = USUAL_GUARD
+        self, load: DesignLoad, ampacity: Ampacity, kind: RunKind, allowance: float = 1.0, guard: Guard = USUAL_GUARD, rating_a: float = 0.0
     ) -> tuple[tuple[Step, ...], tuple[Margin, ...]]:
-        """Hold a conductor against its load."""
+        """Hold a conductor against its load; with an allowance against that share of its rating."""
 
     def largest_loads(self, ampacity: Ampacity, device_a: float, kind: RunKind) -> tuple[Step, Step]:
         """Give the largest load of a conductor, and the largest continuous one. [A]"""

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Hashable
 from dataclasses import dataclass
-from typing import Protocol
+from math import fsum
+from typing import Any, Protocol
 
 from northspan.core.document.job import (
     LoadKind,
@@ -60,6 +61,7 @@ class DwellingFacts:
     cooker_sockets: int = 0
     lighting_va: float = 0.0
     sockets_va: tuple[float, ...] = ()
+    system: System = System.split_phase
 
 
 @dataclass(frozen=True, slots=True)
@@ -83,6 +85,38 @@ class MethodLoad:
     neutral: Worked[float] | None
 
 
+def joined(facts: tuple[DwellingFacts, ...]) -> DwellingFacts:
+    """Put several dwellings together as one: all they have, with of each its heating or its cooling, the larger.
+
+    Parameters
+    ----------
+    facts : tuple of DwellingFacts
+        The dwellings. [m², VA]
+    """
+
+    def every(name: str) -> tuple[Any, ...]:
+        return tuple(value for one in facts for value in getattr(one, name))
+
+    def total(name: str) -> float:
+        return fsum(getattr(one, name) for one in facts)
+
+    def largest(name: str) -> float:
+        return max(float(getattr(one, name)) for one in facts)
+
+    climate = fsum(max(one.heating_va + one.heat_pump_va, one.cooling_va) + one.cooling_with_heat_va for one in facts)
+    motor = max(largest("largest_motor_va"), largest("cooling_va"), largest("heat_pump_va"), largest("cooling_with_heat_va"))
+    return DwellingFacts(
+        floor_m2=total("floor_m2"), basement_m2=total("basement_m2"),
+        small_appliance_circuits=sum(one.small_appliance_circuits for one in facts),
+        laundry_circuits=sum(one.laundry_circuits for one in facts),
+        appliances=every("appliances"), ranges_va=every("ranges_va"), dryers_va=every("dryers_va"),
+        heating_va=climate, heating_zones=sum(one.heating_zones for one in facts), vehicles_va=every("vehicles_va"),
+        largest_motor_va=motor, largest_neutral_motor_va=largest("largest_neutral_motor_va"),
+        cooker_sockets=sum(one.cooker_sockets for one in facts), lighting_va=total("lighting_va"), sockets_va=every("sockets_va"),
+        system=facts[0].system,
+    )  # fmt: skip
+
+
 class DwellingRules(Hashable, Protocol):
     """The load of a dwelling as a whole."""
 
@@ -100,6 +134,9 @@ class DwellingRules(Hashable, Protocol):
 
     def dwelling_loads(self, facts: DwellingFacts) -> tuple[MethodLoad, ...]:
         """Work the load of a dwelling by every method; at least one gives the load of the neutral, too. [VA]"""
+
+    def dwellings_together(self, facts: tuple[DwellingFacts, ...], own_va: tuple[float, ...]) -> Worked[float]:
+        """Work the load of several dwellings behind one supply, from the load of each by its own method. [VA]"""
 
     def dwelling_least_a(self) -> Step:
         """Give the least rating of a one-family dwelling's service. [A]"""

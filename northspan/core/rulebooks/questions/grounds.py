@@ -24,7 +24,8 @@ class GroundFacts:
     `device_a` is the device that clears its fault: for a tap that of its feeder, in a pipe that several circuits share the
     largest of them. `metal` is that of the ground, `lines` that of the ungrounded conductors. `least_size` had sufficient
     ampacity, `size` was chosen. `school` is "table", or "same" for as large as the ungrounded conductors; `raised` says
-    by what it goes when they are larger than the device asks, where that is a call: "larger", or "device" alone.
+    by what it goes when they are larger than the device asks, where that is a call: "larger", or "device" alone. `shared`
+    says that it serves other circuits with a larger device: then the wires of this one do not cap it.
     """
 
     device_a: float
@@ -34,6 +35,7 @@ class GroundFacts:
     school: str = "table"
     lines: Metal | None = None
     raised: str = "larger"
+    shared: bool = False
 
 
 @dataclass(frozen=True, slots=True)

@@ -40,10 +40,10 @@ def run_ampacity(
 
 
 def load_margins(
-    load: DesignLoad, ampacity: Ampacity, kind: RunKind, allowance: float = 1.0, guard: Guard = USUAL_GUARD
+    load: DesignLoad, ampacity: Ampacity, kind: RunKind, allowance: float = 1.0, guard: Guard = USUAL_GUARD, rating_a: float = 0.0
 ) -> tuple[tuple[Step, ...], tuple[Margin, ...]]:
     """Hold a cable against its load."""
-    del kind, allowance
+    del kind, allowance, rating_a
     return devices.load_margins(load, ampacity, guard)
 
 

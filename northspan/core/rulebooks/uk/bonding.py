@@ -173,8 +173,8 @@ def _bond_sizes(protective_mm2: tuple[float, ...]) -> Iterator[Step]:
     least = "2.5 mm² guarded against a knock, 4 mm² where they are not"
     if protective_mm2:
         smallest, largest = min(protective_mm2), max(protective_mm2)
-        why = f"as the smaller of their protective conductors; {least}"
-        yield ruled("S_1", "bond from case to case", f"{rounded_up(max(smallest, 2.5))} mm²", why, f"{cite}.1", max(smallest, 2.5))
+        why = "as the smaller of their protective conductors where it is guarded against a knock, 4 mm² at least where it is not"
+        yield ruled("S_1", "bond from case to case", f"{rounded_up(smallest)} mm²", why, f"{cite}.1", smallest)
         why = f"half of the protective conductor of the case; {least}"
         yield ruled("S_2", "bond from case to pipe", f"{rounded_up(max(largest / 2, 2.5))} mm²", why, f"{cite}.2", max(largest / 2, 2.5))
     yield ruled("S_3", "bond from pipe to pipe", "2.5 mm²", least, f"{cite}.3", 2.5)

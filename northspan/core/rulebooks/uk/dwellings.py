@@ -7,7 +7,7 @@ from functools import lru_cache
 from northspan.core.document.job import (
     LoadKind,
 )
-from northspan.core.rulebooks.questions.dwellings import AllowanceFacts, DwellingFacts, MethodLoad
+from northspan.core.rulebooks.questions.dwellings import AllowanceFacts, DwellingFacts, MethodLoad, joined
 from northspan.core.working.worked import Step, Worked, given, ruled, step, whole
 
 METHODS = (("diversity", "After diversity, circuit by circuit"), ("measured", "By its measured demand"))
@@ -152,6 +152,27 @@ def dwelling_allowance(facts: AllowanceFacts) -> Step:
     """Decide on an allowance for a dwelling's own supply: there is none here."""
     del facts
     return ruled("f", "allowance of a dwelling's own supply", "none", "diversity is all there is", "311.1", 1.0)
+
+
+def dwellings_together(facts: tuple[DwellingFacts, ...], own_va: tuple[float, ...]) -> Worked[float]:
+    """Work what several dwellings behind one supply take after diversity, taken over all of their circuits. [VA]
+
+    Parameters
+    ----------
+    facts : tuple of DwellingFacts
+        The dwellings. [VA]
+    own_va : tuple of float
+        What each takes by itself, shape (n,). [VA]
+
+    References
+    ----------
+    BS 7671:2018, 311.1. Guides leave several households to judgement: the allowances of one are taken over all circuits.
+    """
+    one_by_one = given("S_i", f"{len(own_va)} households, each after its own diversity, added up", sum(own_va), "VA")
+    together = dwelling_loads(joined(facts))[0].total
+    least = step("S_2", "their circuits together, never more than one by one", "min(S_i, S)", "VA", "311.1", S_i=one_by_one.value,
+                 S=together.value)  # fmt: skip
+    return Worked(least.value, (one_by_one, *together.steps, least))
 
 
 def dwelling_least_a() -> Step:

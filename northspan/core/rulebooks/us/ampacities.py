@@ -348,11 +348,11 @@ fault_limits_c = north_american.fault_limits_c
 
 
 def load_margins(
-    load: DesignLoad, ampacity: Ampacity, kind: RunKind, allowance: float = 1.0, guard: Guard = USUAL_GUARD
+    load: DesignLoad, ampacity: Ampacity, kind: RunKind, allowance: float = 1.0, guard: Guard = USUAL_GUARD, rating_a: float = 0.0
 ) -> tuple[tuple[Step, ...], tuple[Margin, ...]]:
     """Hold a conductor against its load."""
     del guard
-    return devices.load_margins(load, ampacity, kind, allowance)
+    return devices.load_margins(load, ampacity, kind, allowance, rating_a)
 
 
 def usual_ground_c() -> float:

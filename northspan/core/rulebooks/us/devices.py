@@ -81,6 +81,9 @@ def load_on_device(load: DesignLoad, kind: RunKind) -> Step:
     return step("I_b", words, "I_r + 1.25 * I_k", "A", device_article(kind), I_r=load.noncontinuous_a, I_k=load.continuous_a)
 
 
+RANGE_ABOVE_A, RANGE_A = 30.0, 40.0
+
+
 @lru_cache(maxsize=8192)
 def device_for_load(load: DesignLoad, kind: RunKind, guard: Guard = USUAL_GUARD) -> Worked[float]:
     """Choose the least device for a load: continuous load counts 125 %.
@@ -94,11 +97,13 @@ def device_for_load(load: DesignLoad, kind: RunKind, guard: Guard = USUAL_GUARD)
 
     References
     ----------
-    NEC 2023, 215.3 (feeders), 210.20(A) (branch circuits), 230.42 (services); 240.6(A).
+    NEC 2023, 215.3 (feeders), 210.20(A) (branch circuits), 230.42 (services); 240.6(A); 210.19(A)(3) for a range.
     """
-    del guard
     least = load_on_device(load, kind)
     device = next_device(max(least.value, smallest_device(kind)))
+    if guard.cooking and kind is RunKind.branch and RANGE_ABOVE_A < device.value < RANGE_A:
+        floor = ruled("I_n", "circuit of a range", f"{whole(RANGE_A)} A", "the least for one of 8.75 kW or more", "210.19(A)(3)", RANGE_A)
+        return Worked(RANGE_A, (least, device, floor))
     return Worked(device.value, (least, device))
 
 
@@ -309,7 +314,7 @@ def largest_loads(ampacity: Ampacity, device_a: float, kind: RunKind) -> tuple[S
 
 @lru_cache(maxsize=8192)
 def load_margins(
-    load: DesignLoad, ampacity: Ampacity, kind: RunKind, allowance: float = 1.0
+    load: DesignLoad, ampacity: Ampacity, kind: RunKind, allowance: float = 1.0, rating_a: float = 0.0
 ) -> tuple[tuple[Step, ...], tuple[Margin, ...]]:
     """Hold a conductor against its load in the two separate tests, never multiplied together.
 
@@ -322,7 +327,9 @@ def load_margins(
     kind : RunKind
         Branch circuit, feeder or service. [-]
     allowance : float
-        Share of the load that the conductor must carry: 0.83 for a dwelling's own supply, else 1. [-]
+        Share of the rating that the conductor must carry: 0.83 for a dwelling's own supply, else 1. [-]
+    rating_a : float
+        That rating: of the service, or of the device of the main feeder. It is no less than the load. [A]
 
     References
     ----------
@@ -344,16 +351,19 @@ def load_margins(
     )
     needed = (raised, whole)
     if allowance < 1:
-        words = "of it, with the dwelling's allowance"
-        needed = (
-            step("I_1", words, "f * I_1", "A", "310.12", f=allowance, I_1=raised.value),
-            step("I_2", words, "f * I_2", "A", "310.12", f=allowance, I_2=whole.value),
+        words = "83 % of the rating that it supplies, whatever the load below it is"
+        rating = max(rating_a, raised.value)
+        share = step("I_s", words, "f * I_n", "A", "310.12", f=allowance, I_n=rating)
+        margins = (
+            at_most("terminals", "Terminals, 83 % of the rating", share.value, ampacity.terminal_a, "A", "310.12"),
+            at_most("ampacity", "Ampacity, 83 % of the rating", share.value, ampacity.final_a, "A", "310.12"),
         )
+        return (raised, whole, share), margins
     margins = (
         at_most("terminals", "Terminals at 125 %", needed[0].value, ampacity.terminal_a, "A", article),
         at_most("ampacity", "Ampacity, whole load", needed[1].value, ampacity.final_a, "A", derated),
     )
-    return (raised, whole, *needed) if allowance < 1 else needed, margins
+    return needed, margins
 
 
 def device_types() -> tuple[tuple[str, str], ...]:

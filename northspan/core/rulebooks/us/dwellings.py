@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from functools import lru_cache
 
-from northspan.core.rulebooks.questions.dwellings import Appliance, DwellingFacts, MethodLoad
+from northspan.core.document.job import System
+from northspan.core.rulebooks.questions.dwellings import Appliance, DwellingFacts, MethodLoad, joined
 from northspan.core.rulebooks.us import devices
 from northspan.core.rulebooks.us.code_tables import code_table
 from northspan.core.rulebooks.us.cooking import cooking_demand, dryer_demand
@@ -87,11 +88,14 @@ def standard(facts: DwellingFacts) -> MethodLoad:
     parts = (lighting.rule, fixed, cooking.rule, dryers.rule, vehicle, climate, motor)
     total = _sum("P", "calculated load", parts, "Article 220 part III")
     neutral_fixed = _fixed(tuple(a for a in facts.appliances if a.to_neutral), counted_as=_counting(facts.appliances))
-    words = "neutral: range and dryer at 70 % of their demand; what is line to line counts nothing"
+    wye = facts.system is System.wye_legs
+    counted = "whole, from two legs of a wye" if wye else "at 70 % of their demand"
+    words = f"neutral: range and dryer {counted}; what is line to line counts nothing"
     figures = {"L": lighting.value, "F": neutral_fixed.value, "R": cooking.value, "D": dryers.value}
     figures["M"] = facts.largest_neutral_motor_va
     words += "; a quarter of the largest motor that uses it"
-    neutral = step("P_n", words, "L + F + 0.7 * R + 0.7 * D + 0.25 * M", "VA", "220.61(B), 220.50", **figures)
+    formula, cite = ("L + F + R + D + 0.25 * M", "220.61(C)") if wye else ("L + F + 0.7 * R + 0.7 * D + 0.25 * M", "220.61(B)")
+    neutral = step("P_n", words, formula, "VA", f"{cite}, 220.50", **figures)
     steps = (*general.steps, *lighting.steps, fixed, *cooking.steps, *dryers.steps, vehicle, climate, motor, total)
     return MethodLoad("standard", dict(METHODS)["standard"], Worked(total.value, steps), Worked(neutral.value, (neutral,)))
 
@@ -264,6 +268,29 @@ def pooled_methods() -> frozenset[str]:
 def new_dwelling_methods() -> tuple[str, ...]:
     """List the methods for a dwelling that is new, the usual one last."""
     return "standard", "optional"
+
+
+def dwellings_together(facts: tuple[DwellingFacts, ...], own_va: tuple[float, ...]) -> Worked[float]:
+    """Work the load of several dwellings behind one supply. [VA]
+
+    Parameters
+    ----------
+    facts : tuple of DwellingFacts
+        The dwellings. [m², VA]
+    own_va : tuple of float
+        The load of each by its own method, shape (n,). [VA]
+
+    References
+    ----------
+    NEC 2023, Article 220 part III over all of them: lighting, appliances, ranges and dryers take their demand together; of each
+    its heating or its cooling. Never more than what they come to one by one.
+    """
+    one_by_one = given("P_i", f"{len(own_va)} dwellings, each by its own method, added up", sum(own_va), "VA")
+    together = standard(joined(facts)).total
+    all_of_it = step("P_t", "all of them by the standard method, their demands taken together", "P", "VA", "Article 220 part III",
+                     P=together.value)  # fmt: skip
+    least = step("P_2", "the smaller of both", "min(P_i, P_t)", "VA", "Article 220 part III", P_i=one_by_one.value, P_t=all_of_it.value)
+    return Worked(least.value, (one_by_one, *together.steps, all_of_it, least))
 
 
 def dwelling_least_a() -> Step:

@@ -74,7 +74,7 @@ def equipment_ground(facts: GroundFacts) -> Worked[str]:
         raised = next((s for s in size_ladder(metal) if area(s) >= wanted.value * (1 - 1e-9)), size)
         steps += [wanted, looked_up("G_r", "next size with that area", raised, "", "Chapter 9 Table 8", row=raised)]
     # copper beside aluminum may stop at their size; aluminum beside copper conducts less than a copper wire of that size
-    if area(raised) > area(size) and (same_metal or metal is Metal.copper):
+    if area(raised) > area(size) and not facts.shared and (same_metal or metal is Metal.copper):
         raised = size
         steps.append(ruled("G", "equipment ground", size, "need not be larger than the ungrounded conductors", "250.122(A)"))
     return Worked(raised, tuple(steps))

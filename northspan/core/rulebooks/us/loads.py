@@ -7,6 +7,7 @@ from northspan.core.document.job import (
     RunKind,
 )
 from northspan.core.rulebooks.us.code_tables import code_table
+from northspan.core.rulebooks.us.cooking import COLUMN_B_TO_VA, TO_VA, cooking_demand
 from northspan.core.rulebooks.us.devices import next_device, standard_devices
 from northspan.core.working.errors import OutsideTable
 from northspan.core.working.worked import Step, Worked, looked_up, ruled, step, whole
@@ -108,13 +109,20 @@ def counted_power(kind: LoadKind, run: RunKind, power_va: float) -> Step | None:
 
     References
     ----------
-    NEC 2023, 220.57(A): vehicle charging on feeders and services, 7200 VA at least.
+    NEC 2023, 220.57(A): vehicle charging on feeders and services, 7200 VA at least. Table 220.55 note 4: the branch circuit
+    of one range, or of a cooktop and its ovens together, by the table; one below 8.75 kW by its nameplate.
 
     Examples
     --------
     >>> counted_power(LoadKind.vehicle, RunKind.feeder, 5000).value, counted_power(LoadKind.vehicle, RunKind.branch, 5000)
     (7200.0, None)
+    >>> [counted_power(LoadKind.range, RunKind.branch, va).value for va in (12_000, 18_000)]
+    [8000.0, 10400.0]
     """
+    if kind is LoadKind.range and run is RunKind.branch and COLUMN_B_TO_VA < power_va <= TO_VA:
+        demand = cooking_demand((power_va,)).value
+        words = f"branch circuit of a range of {whole(power_va)} VA, by the table"
+        return looked_up("P", words, demand, "VA", f"{code_table('ranges').citation}, note 4", row="1", column="C")
     if kind is not LoadKind.vehicle or run is RunKind.branch or power_va >= LEAST_VEHICLE_VA:
         return None
     return step("P", "vehicle charging: 7200 VA at least", "max(V, 7200)", "VA", "220.57(A)", V=power_va)

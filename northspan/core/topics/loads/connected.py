@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from northspan.core.document.job import Across, Load, LoadKind, Run, RunKind, System
 from northspan.core.rulebooks.questions.common import DesignLoad
@@ -18,11 +18,12 @@ _HEAT = frozenset({LoadKind.heating, LoadKind.heat_pump})
 
 @dataclass(frozen=True, slots=True)
 class Fed:
-    """A load fed through a run, with the voltages where it is: line to line, line to neutral. [V]"""
+    """A load fed through a run, with the voltages where it is: line to line, line to neutral [V]; and the building it is in."""
 
     key: str
     load: Load
     local_v: tuple[float, float]
+    building: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -87,6 +88,11 @@ def added_up(loads: Sequence[Fed], blocks: Sequence[Block], run_v: float, kind: 
         worked = demand_of(fed.key, fed.load, fed.local_v, run_v, kind, rulebook.loads)
         demands[fed.key] = worked.value
         steps += worked.steps
+    joined = _cooked_together(loads, demands, kind, rulebook.loads)
+    if joined is not None:
+        share, line = joined
+        steps.append(line)
+        demands |= {fed.key: _times(demands[fed.key], share) for fed in loads if fed.load.kind is LoadKind.range}
     for choice in _choices(loads):
         if len(choice) > 1:
             steps.append(_never_together(choice, demands))
@@ -158,6 +164,21 @@ def worst_start(loads: Sequence[Fed], run_v: float, load_rules: LoadRules) -> tu
     return max(found, key=lambda one: one[0] * (2 if one[1] is not Across.line_line else 1))
 
 
+def _cooked_together(loads: Sequence[Fed], demands: dict[str, Demand], kind: RunKind, load_rules: LoadRules) -> tuple[float, Step] | None:
+    """A cooktop and its ovens on one circuit count as one range: by what share of them one by one, and the line that says so."""
+    cooking = [fed for fed in loads if fed.load.kind is LoadKind.range]
+    if kind is not RunKind.branch or len(cooking) < 2:  # noqa: PLR2004 - one alone is counted already
+        return None
+    plates = sum(load_power(fed.load, *fed.local_v, load_rules).value for fed in cooking)
+    as_one = load_rules.counted_power(LoadKind.range, kind, plates)
+    apart = sum(demands[fed.key].power_va for fed in cooking)
+    return (as_one.value / apart, as_one) if as_one is not None and as_one.value < apart else None
+
+
+def _times(demand: Demand, share: float) -> Demand:
+    return replace(demand, power_va=demand.power_va * share, current_a=demand.current_a * share)
+
+
 def _to_neutral(load: Load) -> bool:
     return load.across is not Across.line_line or load.uses_neutral
 
@@ -187,7 +208,10 @@ def _choices(loads: Sequence[Fed]) -> list[list[list[Fed]]]:
     """Group loads: each choice is a list of groups of which one runs at a time; most have a single group."""
     heat = [fed for fed in loads if fed.load.kind in _HEAT and not fed.load.alternates]
     cool = [fed for fed in loads if fed.load.kind is LoadKind.cooling and not fed.load.alternates and not fed.load.with_heat]
-    climate = [group for group in (heat, cool) if group]
+    climates = [  # what heats one building says nothing of what cools another
+        [group for group in ([fed for fed in kind if fed.building == building] for kind in (heat, cool)) if group]
+        for building in dict.fromkeys(fed.building for fed in (*heat, *cool))
+    ]
     named: dict[str, list[list[Fed]]] = {}
     plain: list[list[list[Fed]]] = []
     for fed in loads:
@@ -195,7 +219,7 @@ def _choices(loads: Sequence[Fed]) -> list[list[list[Fed]]]:
             named.setdefault(fed.load.alternates.strip().lower(), []).append([fed])
         elif fed not in heat and fed not in cool:
             plain.append([[fed]])
-    return [*plain, *([climate] if climate else []), *named.values()]
+    return [*plain, *climates, *named.values()]
 
 
 def _on_leg(group: Sequence[Fed], demands: dict[str, Demand], leg: int) -> float:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from northspan.core.case.case import Case
 from northspan.core.case.schools import school_of
 from northspan.core.case.tree import Tree
-from northspan.core.document.job import Across, Building, BuildingUse, Load, LoadKind, MeasuredOver, Status
+from northspan.core.document.job import Across, Building, BuildingUse, Load, LoadKind, MeasuredOver, Status, System
 from northspan.core.rulebooks.questions.dwellings import Appliance, DwellingFacts, DwellingRules, MethodLoad
 from northspan.core.topics.loads.demand import load_power, managed
 
@@ -60,15 +60,39 @@ def dwelling_on(tree: Tree, target: str, ways: set[str] | None = None) -> tuple[
     tuple of str
         Id of the dwelling, or empty with the reason why there is none.
     """
-    job = tree.job
-    below = set(tree.below(target))
-    homes = {tree.building_of(node) for node in below} & {key for key, b in job.buildings.items() if b.use is BuildingUse.dwelling}
+    homes = _homes(tree, target)
     if not homes:
         return "", "no dwelling is behind it"
     if len(homes) > 1:
         return "", "more than one dwelling is behind it"
-    home = homes.pop()
-    ahead = set(ways or ())
+    why_not = _not_on_it(tree, homes[0], target, ways)
+    return ("", why_not) if why_not else (homes[0], "")
+
+
+def dwellings_on(tree: Tree, target: str, ways: set[str] | None = None) -> tuple[str, ...]:
+    """List the dwellings whose whole load hangs on a can, in the order of the job.
+
+    Parameters
+    ----------
+    tree : Tree
+        The property. [-]
+    target : str
+        Id of the enclosure. [-]
+    ways : set of str, optional
+        What stands ahead of it on the way that is asked of. [-]
+    """
+    return tuple(home for home in _homes(tree, target) if not _not_on_it(tree, home, target, ways))
+
+
+def _homes(tree: Tree, target: str) -> list[str]:
+    """Dwellings of which something hangs on a can."""
+    there = {tree.building_of(node) for node in tree.below(target)}
+    return [key for key, one in tree.job.buildings.items() if key in there and one.use is BuildingUse.dwelling]
+
+
+def _not_on_it(tree: Tree, home: str, target: str, ways: set[str] | None) -> str:
+    """Why a dwelling does not hang on a can with all it has; empty where it does."""
+    job, below, ahead = tree.job, set(tree.below(target)), set(ways or ())
     here = tree.above(target)
     while here is not None:  # a standby supply stands beside what feeds its end in ordinary times
         ahead.add(here.origin)
@@ -77,10 +101,10 @@ def dwelling_on(tree: Tree, target: str, ways: set[str] | None = None) -> tuple[
         if enclosure.building != home or enclosure.status is Status.remove or key in below:
             continue
         if any(load.status is not Status.remove for _, load in tree.loads_at.get(key, ())):
-            return "", f"loads on {enclosure.name} belong to the dwelling and are not on it"
+            return f"loads on {enclosure.name} belong to the dwelling and are not on it"
         if key not in ahead and key in tree.feeding:
-            return "", f"{enclosure.name} belongs to the dwelling and is not on it"
-    return home, ""
+            return f"{enclosure.name} belongs to the dwelling and is not on it"
+    return ""
 
 
 def by_method(building: Building, dwelling_rules: DwellingRules) -> bool:
@@ -151,6 +175,7 @@ def dwelling_facts(case: Case, building_id: str, local_v: tuple[float, float]) -
     )
     return DwellingFacts(
         floor_m2=building.floor_m2 or 0.0,
+        system=_system(case, building_id),
         basement_m2=building.basement_m2,
         small_appliance_circuits=building.small_appliance_circuits,
         laundry_circuits=building.laundry_circuits,
@@ -177,6 +202,13 @@ def dwelling_facts(case: Case, building_id: str, local_v: tuple[float, float]) -
         largest_cooling_va=_largest(power, [load for load in loads if load.kind is LoadKind.cooling]),
         largest_heat_pump_va=_largest(power, [load for load in loads if load.kind is LoadKind.heat_pump]),
     )
+
+
+def _system(case: Case, building_id: str) -> System:
+    """How the windings behind a building are tapped."""
+    entry = next(iter(case.tree.entering.get(building_id, ())), None)
+    source = case.tree.source_of(entry) if entry else None
+    return source.system if source else case.rulebook.supplies.usual_system
 
 
 def _largest(power: dict[int, float], loads: list[Load]) -> float:

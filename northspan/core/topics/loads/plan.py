@@ -138,7 +138,7 @@ def plan_methods(case: Case, building_id: str) -> tuple[tuple[MethodPlan, ...], 
 
 
 def several_dwellings(tree: Tree, say: Words) -> Iterator[Finding]:
-    """Say where several dwellings hang on one service: there is no demand factor for them here.
+    """Say where several dwellings hang on one service, and how they are counted.
 
     Parameters
     ----------
@@ -153,8 +153,11 @@ def several_dwellings(tree: Tree, say: Words) -> Iterator[Finding]:
         behind = {tree.building_of(node) for node in tree.below(run.target)} & homes
         if len(behind) > 1 and run.origin not in tree.job.enclosures:
             names = " and ".join(sorted(tree.job.buildings[one].name for one in behind))
-            words = f"{run.name}: {names} are dwellings behind one supply; rules for several dwellings are not built."
-            why = say.fill("Their loads are added up, each by its own method. The code may ask less, and the {utility} something else.")
+            words = f"{run.name}: {names} are dwellings behind one supply."
+            why = say.fill(
+                "Each counts by its own method, with what the code lets off between them; one whose method is not chosen by its loads. "
+                "The {utility} may ask something else."
+            )
             yield Finding("several-dwellings", Severity.check, f"/runs/{key}", words, why, say.cite("several_dwellings"), step="loads")
 
 

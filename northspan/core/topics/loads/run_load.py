@@ -2,14 +2,17 @@
 
 from __future__ import annotations
 
+from math import fsum
+
 from northspan.core.case.case import Case
 from northspan.core.case.tree import Tree
+from northspan.core.document.findings import in_a_row
 from northspan.core.document.job import Run, RunKind, Source, Status
 from northspan.core.rulebooks.questions.common import DesignLoad
 from northspan.core.rulebooks.questions.dwellings import MethodLoad
 from northspan.core.rulebooks.questions.supplies import SupplyRules
 from northspan.core.topics.loads.connected import Block, Fed, added_up, typed_load, worst_start
-from northspan.core.topics.loads.dwelling import by_method, dwelling_carried, dwelling_on, method_loads
+from northspan.core.topics.loads.dwelling import by_method, dwelling_facts, dwellings_on, method_loads
 from northspan.core.topics.loads.legs import NO_LOAD, LegLoads
 from northspan.core.working.worked import Step, Worked, given, step
 
@@ -93,7 +96,8 @@ def load_behind(case: Case, run_id: str) -> Worked[LegLoads | None]:
     """
     run = case.tree.job.runs[run_id]
     run_v = line_voltage(case.tree, run_id, case.rulebook.supplies)
-    return _added(case, run.target, run_v, run.kind, dwelling_carried(case.tree, run_id)[0])
+    ways = {case.tree.job.runs[key].origin for key in case.tree.way_to(run_id)}
+    return _added(case, run.target, run_v, run.kind, dwellings_on(case.tree, run.target, ways))
 
 
 def load_on(case: Case, node: str) -> Worked[LegLoads | None]:
@@ -107,19 +111,17 @@ def load_on(case: Case, node: str) -> Worked[LegLoads | None]:
         Id of the enclosure. [-]
     """
     run_v = voltages_at(case.tree, node, case.rulebook.supplies)[0]
-    return _added(case, node, run_v, RunKind.feeder, dwelling_on(case.tree, node)[0])
+    return _added(case, node, run_v, RunKind.feeder, dwellings_on(case.tree, node))
 
 
-def _added(case: Case, node: str, run_v: float, kind: RunKind, home: str) -> Worked[LegLoads | None]:
+def _added(case: Case, node: str, run_v: float, kind: RunKind, homes: tuple[str, ...]) -> Worked[LegLoads | None]:
     fed, typed = _fed_through(case.tree, node, case.rulebook.supplies)
     blocks = [_typed_block(key, other, run_v, voltages_at(case.tree, other.origin, case.rulebook.supplies)[0]) for key, other in typed]
-    if (
-        home
-        and by_method(case.tree.job.buildings[home], case.rulebook.dwellings)
-        and not any(other.load_a for _, other in typed if case.tree.building_of(other.target) == home)
-    ):
-        enclosures = {key for key, enclosure in case.tree.job.enclosures.items() if enclosure.building == home}
-        blocks.append(_dwelling_block(case, home, run_v))
+    by_own = [home for home in homes if by_method(case.tree.job.buildings[home], case.rulebook.dwellings)
+              and not any(other.load_a for _, other in typed if case.tree.building_of(other.target) == home)]  # fmt: skip
+    if by_own:
+        enclosures = {key for key, enclosure in case.tree.job.enclosures.items() if enclosure.building in by_own}
+        blocks.append(_dwelling_block(case, by_own[0], run_v) if len(by_own) == 1 else _dwellings_block(case, by_own, run_v))
         fed = [f for f in fed if f.load.enclosure not in enclosures]
     if not fed and not blocks:
         return NO_LOAD
@@ -169,7 +171,7 @@ def _fed_through(tree: Tree, node: str, supply_rules: SupplyRules) -> tuple[list
             else:
                 nodes.append(run.target)
     fed = [
-        Fed(key, load, voltages_at(tree, here, supply_rules))
+        Fed(key, load, voltages_at(tree, here, supply_rules), tree.building_of(here))
         for here in nodes
         for key, load in tree.loads_at.get(here, ())
         if load.status is not Status.remove
@@ -201,3 +203,17 @@ def _dwelling_block(case: Case, home: str, run_v: float) -> Block:
         neutral = step("I_N", "its neutral", "P_n / U", "A", "load over voltage", P_n=with_neutral.neutral.value, U=run_v)
         steps, neutral_a = (*steps, *with_neutral.neutral.steps, neutral), neutral.value
     return Block(name, amperes.value, 0.0, neutral_a, steps)
+
+
+def _dwellings_block(case: Case, homes: list[str], run_v: float) -> Block:
+    """Several dwellings behind one supply: each by its own method, with what the code lets off between them."""
+    chosen = [chosen_method(case, home) for home in homes]
+    cans = [next(key for key, can in case.tree.job.enclosures.items() if can.building == home) for home in homes]
+    volts = [voltages_at(case.tree, can, case.rulebook.supplies) for can in cans]
+    facts = tuple(dwelling_facts(case, home, local_v) for home, local_v in zip(homes, volts, strict=True))
+    together = case.rulebook.dwellings.dwellings_together(facts, tuple(method.total.value for method, _ in chosen))
+    name = in_a_row(case.tree.job.buildings[home].name for home in homes)
+    amperes = step("I_D", f"{name} together", "P / U", "A", "load over voltage", P=together.value, U=run_v)
+    neutrals_va = fsum(with_neutral.neutral.value for _, with_neutral in chosen if with_neutral.neutral)
+    neutral = step("I_N", "their neutrals, added up", "P_n / U", "A", "load over voltage", P_n=neutrals_va, U=run_v)
+    return Block(name, amperes.value, 0.0, neutral.value, (*together.steps, amperes, neutral))

@@ -20,7 +20,7 @@ from northspan.core.topics.sizing.drop_asked import drop_current, drop_question,
 from northspan.core.topics.sizing.limits import advised, allowance_of, beside_each_other, secondary_of
 from northspan.core.topics.sizing.prices import wire_price
 from northspan.core.topics.sizing.products import products_of
-from northspan.core.topics.sizing.question import NO_LIMIT, RunQuestion, loop_facts
+from northspan.core.topics.sizing.question import NO_LIMIT, RunQuestion, drop_is_ours, loop_facts
 from northspan.core.topics.sizing.shelf import customary_metals, size_step, sizes_in_stock, stocked_size, too_much_copper
 from northspan.core.working.errors import NoSolution, OutsideTable
 from northspan.core.working.worked import Margin, Step, Worked, at_most, given, step, told_apart, whole
@@ -209,7 +209,7 @@ def _tried(
         worked_drop,
         current.value,
         rules.load_steps,
-        (*rules.margins, *(drops if run_limit < NO_LIMIT and rulebook.drops.drop_counts(question.run.kind) else ())),
+        (*rules.margins, *(drops if run_limit < NO_LIMIT and drop_is_ours(question.run, rulebook.drops) else ())),
         rules.loop,
     )
 
@@ -231,12 +231,12 @@ def _choose_size(
         or all(segment.insulation is None or size in rulebook.wires.sizes(metal, segment.insulation) for segment in segments)
     )
     carrying = int(rulebook.ampacities.carrying_conductors(run.circuit, question.system).value)
-    share = allowance_of(question, device_a, rulebook.dwellings).value
+    share = allowance_of(question, device_a, rulebook.dwellings).value  # the load is at most the rating, so this begins low enough
     start = question.schools["derating_start"]
     drops = drop_question(question, legs, device_a, insulation)
     run_limit, way_limit = question.limits_percent
     allowed = min(run_limit, way_limit - question.drop_above_percent)
-    counts = rulebook.drops.drop_counts(run.kind)
+    counts = drop_is_ours(run, rulebook.drops)
 
     @cache
     def rules(at: int) -> _Rules:
@@ -333,7 +333,7 @@ def _rules_for(question: RunQuestion, legs: LegLoads, device_a: float, terminals
         value = Ampacity(together.value, question.sets * value.terminal_a, value.worst_segment)
         steps = (*steps, together)
     allowance = allowance_of(question, device_a, rulebook.dwellings)
-    load_steps, margins = rulebook.ampacities.load_margins(legs.design, value, run.kind, allowance.value, question.guard)
+    load_steps, margins = rulebook.ampacities.load_margins(legs.design, value, run.kind, allowance.value, question.guard, device_a)
     if legs.plate_device_a:
         words = "largest device on its plate; it may be larger than its wire"
         protects = Worked(legs.plate_device_a, (given("I_p", words, legs.plate_device_a, "A", rulebook.words.cite("plate")),))

@@ -36,7 +36,7 @@ from northspan.core.topics.loads.legs import LegLoads
 from northspan.core.topics.loads.run_load import line_voltage, load_of_run
 from northspan.core.topics.routes.route import as_sized
 from northspan.core.topics.sizing.prices import same
-from northspan.core.topics.sizing.question import CUT_OUT_A, NO_LIMIT, UNREAD, RunQuestion, guard_of
+from northspan.core.topics.sizing.question import CUT_OUT_A, NO_LIMIT, UNREAD, RunQuestion, drop_is_ours, guard_of
 from northspan.core.topics.sizing.run import SizedRun
 from northspan.core.topics.supply.fault import fault_at_source
 from northspan.core.topics.supply.windings import facts_of, regulation_percent
@@ -74,6 +74,8 @@ def run_question(case: Case, run_id: str, sized: dict[str, SizedRun]) -> RunQues
     if run.full_rated and load.value and load.value.design.continuous_a:
         load = _full_rated(load.value, load.steps, case.rulebook.words)
     home, why_not = dwelling_carried(case.tree, run_id) if run.kind in {RunKind.service, RunKind.feeder} else ("", "")
+    if run.origin in job.sources and case.rulebook.supplies.source_share(job.sources[run.origin].kind)[0]:
+        home, why_not = "", "it comes from a source of one's own: its conductors go by that one's rating"
     power_factor = run.power_factor if run.power_factor is not None else case.rulebook.supplies.usual_power_factor
     lost = 0.0
     origin = job.sources.get(run.origin)
@@ -81,7 +83,7 @@ def run_question(case: Case, run_id: str, sized: dict[str, SizedRun]) -> RunQues
     if own and own.rating_kva and load.value:
         lost = regulation_percent(own, load.value.design.total_a, power_factor).value
     ahead = case.tree.way_to(run_id)[:-1]
-    counted = [key for key in ahead if key in sized and case.rulebook.drops.drop_counts(job.runs[key].kind)]
+    counted = [key for key in ahead if key in sized and drop_is_ours(job.runs[key], case.rulebook.drops)]
     above = lost + sum(sized[key].tried.drop.value.percent + sized[key].question.ahead_percent for key in counted)
     loop = loop_ahead(case, run_id, sized)
     limits = case.rulebook.drops.drop_limits(

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from northspan.core.case.schools import Schools
 from northspan.core.document.job import Place, Prices, Run, Stock, System
 from northspan.core.rulebooks.questions.common import USUAL_GUARD, Guard, Wire
+from northspan.core.rulebooks.questions.drops import DropRules
 from northspan.core.rulebooks.questions.loop import LoopAhead, LoopFacts
 from northspan.core.rulebooks.questions.taps import TransformerFacts
 from northspan.core.rulebooks.rulebook import Rulebook
@@ -92,6 +93,19 @@ class RunQuestion:
         if self.maker_percent is not None:
             run, way = self.maker_percent, max(self.maker_percent, way)
         return (min(run, STRICT_RUN), min(way, STRICT_WAY)) if school == "stricter" else (run, way)
+
+
+def drop_is_ours(run: Run, drop_rules: DropRules) -> bool:
+    """Tell whether what a run loses counts in the drop of the installation: not ahead of its origin, and not in the utility's wires.
+
+    Parameters
+    ----------
+    run : Run
+        The run. [-]
+    drop_rules : DropRules
+        Resistances and drop. [-]
+    """
+    return drop_rules.drop_counts(run.kind) and not run.utility_owned
 
 
 def guard_of(run: Run, rulebook: Rulebook) -> Guard:

@@ -266,6 +266,7 @@ def _with_neutral_ground_and_pipes(
             schools["equipment_ground"],
             wire.metal,
             schools["bonding_raised"],
+            question.pipe_device_a > (question.tapped_a or device.value),
         )
         ground = _on_shelf(rulebook.grounds.equipment_ground(facts), question, facts.metal, rulebook)
         ground_size = run.equipment_ground_size or ground.value

@@ -10,6 +10,7 @@ from northspan.core.document.cautions import cautions_for
 from northspan.core.document.findings import Finding, Severity
 from northspan.core.document.job import CallChoice, Circuit, Job, Place, Run, RunKind, Segment
 from northspan.core.document.plan import RunPlan, SegmentPlan, WirePlan, WorkGroup, margins_shown, work_lines
+from northspan.core.rulebooks.questions.ampacities import AmpacityRules
 from northspan.core.rulebooks.questions.choices import Choices
 from northspan.core.rulebooks.questions.common import BuildingFacts
 from northspan.core.rulebooks.questions.devices import DeviceRules
@@ -179,7 +180,7 @@ def _plan_without_calls(run_id: str, sized: SizedRun, rulebook: Rulebook) -> Run
         line_1_a=legs.line_1_a if legs else 0,
         line_2_a=legs.line_2_a if legs else 0,
         starting_extra_a=legs.starting_extra_a if legs else 0,
-        allowance=_allowance_words(sized, rulebook.devices, rulebook.dwellings, rulebook.words),
+        allowance=_allowance_words(sized, rulebook.devices, rulebook.dwellings, rulebook.ampacities, rulebook.words),
     )
 
 
@@ -200,17 +201,25 @@ def _headline(sized: SizedRun, wires: int, say: Words) -> tuple[str, str]:
     if mine_to_size(sized.question.run):
         return f"{wire}, {whole(sized.device.value)} A", _subline(sized, wires, say)
     taken = "as noted" if sized.question.run.conductor_size and not sized.question.assumed else "taken for what comes after it"
-    return say.fill("The {utility} sizes it"), f"{wire}, {taken}; main {whole(sized.device.value)} A"
+    return say.fill("The {utility} sizes it"), f"{wire}, {taken}; main {whole(sized.device.value)} A; {_whose_drop(sized, say)}"
 
 
-def _allowance_words(sized: SizedRun, device_rules: DeviceRules, dwelling_rules: DwellingRules, say: Words) -> str:
+def _whose_drop(sized: SizedRun, say: Words) -> str:
+    return say.fill(f"it loses {sized.tried.drop.value.percent:.1f} %, which is the {{utility}}'s and not in your drop")
+
+
+def _allowance_words(
+    sized: SizedRun, device_rules: DeviceRules, dwelling_rules: DwellingRules, ampacity_rules: AmpacityRules, say: Words
+) -> str:
     """Say whether the allowance for a dwelling's own supply is taken, needed, or not open, and why."""
     if sized.question.run.kind not in {RunKind.service, RunKind.feeder} or not mine_to_size(sized.question.run):
         return ""
     allowance = allowance_of(sized.question, sized.device.value, dwelling_rules)
     if allowance.value >= 1:
         return f"not taken: {allowance.text}"
-    needed = any(line.key in {"ampacity", "terminals"} and line.used / allowance.value > line.limit + 1e-9 for line in sized.tried.margins)
+    legs = sized.question.load.value
+    plain = ampacity_rules.load_margins(legs.design, sized.tried.ampacity.value, sized.question.run.kind)[1] if legs else ()
+    needed = any(not line.holds for line in plain)
     protected = device_rules.device_for_wire(
         sized.tried.ampacity.value, sized.tried.wire, sized.question.schools["rounding"], 1.0, sized.question.guard
     ).value

@@ -8,6 +8,7 @@ from dataclasses import replace
 from northspan.core.case.tree import Tree
 from northspan.core.document.plan import RunPlan, Way, WayPoint
 from northspan.core.rulebooks.questions.drops import DropRules
+from northspan.core.topics.sizing.question import drop_is_ours
 from northspan.core.topics.sizing.run import SizedRun
 
 
@@ -64,7 +65,7 @@ def _way(tree: Tree, end: str, sized: dict[str, SizedRun], plans: dict[str, RunP
             )
         dropped += drop.drop_v / u
         lost_starting += drop.starting_v / u
-        if not drop_rules.drop_counts(run.question.run.kind):
+        if not drop_is_ours(run.question.run, drop_rules):
             outside, outside_starting = outside + drop.drop_v / u, outside_starting + drop.starting_v / u
     limits = tree.job.drop_limits
     own, whole = tree.job.runs[end].drop_limit_percent or limits.run_percent, limits.way_percent

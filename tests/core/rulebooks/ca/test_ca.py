@@ -417,8 +417,8 @@ class RightFirst(unittest.TestCase):
             Wire("1/0", Metal.copper, "RW90"), (Segment(length_m=9, method="cable", place="outdoors", laid=laid, other_carrying=others),), 2, 90).value.final_a  # fmt: skip
         self.assertEqual(
             [round(carries(*one), 1) for one in (("",), ("free",), ("touching",), ("touching", 1), ("touching", 2))],
-            [170, 170, 170, 170, 170],
-        )  # never above its terminals, which are read in the table of pipes
+            [170, 260, 234, 221, 208],
+        )  # in free air its terminals are read in the table of free air, too
         loose = [next(s.value for s in CA.ampacities.run_ampacity(Wire("1/0", Metal.copper, "RW90"), (Segment(length_m=9, method="cable", place="outdoors", laid=laid, other_carrying=n),),
                                                    2, 90).steps if s.symbol == "I_d") for laid, n in (("free", 0), ("touching", 0), ("touching", 2))]  # fmt: skip
         self.assertEqual([round(one, 6) for one in loose], [260, 234, 208])

@@ -246,7 +246,7 @@ class Protective(unittest.TestCase):
         sizes = {
             one.symbol: one.value for one in bonding.supplementary((circuit,), 1.0, (), (1.5, 4.0)).steps if one.symbol.startswith("S_")
         }
-        self.assertEqual(sizes, {"S_1": 2.5, "S_2": 2.5, "S_3": 2.5})
+        self.assertEqual(sizes, {"S_1": 1.5, "S_2": 2.5, "S_3": 2.5})
         sizes = {
             one.symbol: one.value for one in bonding.supplementary((circuit,), 1.0, (), (6.0, 16.0)).steps if one.symbol.startswith("S_")
         }

@@ -48,6 +48,7 @@ class EquipmentGroundQuestion(Question):
     lines_metal: Metal | None = Field(None, description="Of the ungrounded conductors, where it is another.")
     size: Size | None = None
     least_size: Size | None = Field(None, description="Smallest size that had sufficient ampacity; as large as `size` if left out.")
+    shared: bool = Field(False, description="Serves other circuits too, with a larger device.")
     raised: Literal["larger", "device"] = Field("larger", description="By what it goes when they are larger, where that is a call.")
 
 
@@ -166,7 +167,9 @@ def equipment_ground(question: EquipmentGroundQuestion) -> Answer:
     for name, one in (("size", question.size), ("least_size", question.least_size)):
         if one is not None and one not in book.wires.sizes(lines):
             raise InvalidJob(f"/{name}", f"there is no {lines} conductor of size {one}.", f"Sizes: {', '.join(book.wires.sizes(lines))}.")
-    facts = GroundFacts(question.device_a, question.metal, question.least_size or size, size, "table", lines, question.raised)
+    facts = GroundFacts(
+        question.device_a, question.metal, question.least_size or size, size, "table", lines, question.raised, question.shared
+    )
     worked = book.grounds.equipment_ground(facts)
     headline = f"{book.words.size_name(worked.value)} {book.words.metal_name(question.metal)} {book.words.dialect.ground_short}"
     return answered(book, headline, {"size": worked.value}, {book.words.fill("{Equipment_ground}"): worked.steps})
