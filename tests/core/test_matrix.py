@@ -171,10 +171,7 @@ class MainOf(unittest.TestCase):
             with self.subTest(can=can, by=by, load_a=load_a, family=name):
                 found = [one for one in said(solve(job), self.CODES) if "/enclosures" in one.where or one.code == "limit-device"]
                 stops = [one.code for one in found if one.severity == "stop"]
-                if name == "uk-2022" and by in {"utility", "owner"} and load_a > 100:
-                    self.assertIn("main-too-small", stops)  # the switch is his, the cut-out the supplier's: each is short
-                else:
-                    self.assertEqual(len(stops), int(load_a > 100), stops)
+                self.assertEqual(len(stops), int(load_a > 100), stops)
 
 
 class RoomIn(unittest.TestCase):

@@ -207,7 +207,7 @@ def tree_of(job: Job) -> Tree:
     missed = [run_id for run_id in feeding.values() if run_id not in order]
     if missed:
         raise InvalidJob(f"/runs/{missed[0]}", "these runs feed each other in a circle.", "Feed one of them from a source.")
-    job = _one_line(on_their_legs(_as_supplied(job)), feeding)
+    job = _services(_one_line(on_their_legs(_as_supplied(job)), feeding))
     return Tree(job, feeding, {node: tuple(runs) for node, runs in leaving.items()}, (*order, *standby), standby=standby)
 
 
@@ -218,6 +218,18 @@ def _as_supplied(job: Job) -> Job:
         return job
     said = {key: one if one.earthing in known else one.model_copy(update={"earthing": known[0]}) for key, one in job.sources.items()}
     return job.model_copy(update={"sources": said})
+
+
+def _services(job: Job) -> Job:
+    """What leaves a splitter ahead of the first device is a service still, whatever it was called."""
+    called = {RunKind.feeder: RunKind.service}
+    runs = {
+        key: run.model_copy(update={"kind": called[run.kind]})
+        for key, run in job.runs.items()
+        if run.kind in called and run.origin in job.enclosures
+        and job.enclosures[run.origin].kind is EnclosureKind.splitter and _ahead_of_mains(job, run.origin)
+    }  # fmt: skip
+    return job.model_copy(update={"runs": {**job.runs, **runs}}) if runs else job
 
 
 def _one_line(job: Job, feeding: dict[str, str]) -> Job:
@@ -282,7 +294,7 @@ def _ahead_of_mains(job: Job, enclosure: str) -> bool:
     while enclosure in job.enclosures and enclosure not in seen and job.enclosures[enclosure].kind in WITHOUT_DEVICE:
         seen.add(enclosure)
         enclosure = feeding.get(enclosure, "")
-    return enclosure in job.sources
+    return enclosure in job.sources and job.sources[enclosure].kind is SourceKind.utility_transformer
 
 
 def _check_load(run_id: str, run: Run) -> None:

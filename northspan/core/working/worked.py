@@ -258,6 +258,45 @@ def told_apart(used: float, limit: float, places: int = 0) -> str:
     return f"{used:.{places}f}" if places else whole(used)
 
 
+READ_TO_M = 0.00635  # a quarter of an inch: as a tape is read
+
+
+def falls_short(read_m: float, least_m: float) -> bool:
+    """Tell whether a length that was read is below a least one by more than its reading is good for.
+
+    Parameters
+    ----------
+    read_m : float
+        As read. [m]
+    least_m : float
+        The least. [m]
+
+    Examples
+    --------
+    >>> falls_short(11.8 * 0.0254, 12 * 0.0254), falls_short(11.7 * 0.0254, 12 * 0.0254)
+    (False, True)
+    """
+    return read_m < least_m - READ_TO_M
+
+
+def goes_beyond(read_m: float, most_m: float) -> bool:
+    """Tell whether a length that was read is above the most by more than its reading is good for.
+
+    Parameters
+    ----------
+    read_m : float
+        As read. [m]
+    most_m : float
+        The most. [m]
+
+    Examples
+    --------
+    >>> goes_beyond(36.2 * 0.0254, 36 * 0.0254), goes_beyond(36.3 * 0.0254, 36 * 0.0254)
+    (False, True)
+    """
+    return read_m > most_m + READ_TO_M
+
+
 def over_words(margin: Margin) -> str:
     """Say what is used of a limit, so that one which is broken never reads like one that is kept.
 

@@ -48,7 +48,7 @@ SUMS = {
     ),
     "raceways": (46, {"inside_diameter_in": 114.86, "area_in2": 315.006}),
     "fill": (3, {"band": 6, "percent": 124, "up_to_wires": 3}),
-    "wire_dimensions": (108, {"diameter_in": 88.947, "area_in2": 78.7543}),
+    "wire_dimensions": (136, {"diameter_in": 112.819, "area_in2": 100.2901}),
     "cover": (6, {"direct_burial": 102, "rigid_metal": 58, "nonmetallic": 76, "small_gfci_branch": 60}),
     "ranges": (10, {"count": 55, "column_a": 621, "column_b": 483, "column_c": 185}),
     "dryers": (10, {"count": 55, "percent": 790}),
@@ -71,7 +71,7 @@ WORDS = {
     ("electrode_conductor", "aluminum"): "6 4 2 1/0 3/0 4/0 250",
     ("insulation", "burial"): "no no no no no no no no no no no yes yes yes yes no no",
     ("insulation", "raceway"): "yes yes yes yes yes yes yes yes yes yes yes no no yes no no no",
-    ("insulation", "dims"): "thhn thhn thhn thw thw thw xhhw xhhw rhh rhh rhh rhh rhh rhh   ",
+    ("insulation", "dims"): "thhn thhn thhn thw thw thw xhhw xhhw rhh rhh rhh rhh rhw_bare rhw_bare   ",
 }
 # five cells of each, read back from a second source not from the file
 CELLS = {
@@ -92,7 +92,7 @@ CELLS = {
     "welders": [("20", "nonmotor", 0.45), ("40", "nonmotor", 0.63), ("50", "motor", 0.75), ("90", "nonmotor", 0.95), ("100", "motor", 1.0)],
     "supply_side": [("1", "copper", 8), ("2", "aluminum", 4), ("3", "up_to_aluminum", 250), ("4", "copper", 2), ("6", "up_to_copper", 1100)],
     "fill": [("1", "percent", 53), ("2", "percent", 31), ("3", "percent", 40), ("1", "up_to_wires", 1), ("2", "up_to_wires", 2)],
-    "wire_dimensions": [("thhn 12", "area_in2", 0.0133), ("thhn 3/0", "area_in2", 0.2679), ("xhhw 4/0", "area_in2", 0.3197), ("thw 6", "area_in2", 0.0726), ("rhh 2", "area_in2", 0.175)],
+    "wire_dimensions": [("thhn 12", "area_in2", 0.0133), ("thhn 3/0", "area_in2", 0.2679), ("xhhw 4/0", "area_in2", 0.3197), ("thw 6", "area_in2", 0.0726), ("rhh 2", "area_in2", 0.175), ("rhw_bare 8", "area_in2", 0.0556), ("rhw_bare 4/0", "area_in2", 0.3718)],
     "cover": [("open_ground", "nonmetallic", 18), ("open_ground", "direct_burial", 24), ("open_ground", "rigid_metal", 6), ("street", "nonmetallic", 24), ("dwelling_driveway", "small_gfci_branch", 12)],
     "insulation": [("THWN-2", "wet_c", 90), ("THWN", "dry_c", 75), ("XHHW", "wet_c", 75), ("NM-B", "ampacity_c", 60), ("UF-B", "wet_c", 60)],
 }  # fmt: skip

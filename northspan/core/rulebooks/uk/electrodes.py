@@ -5,6 +5,7 @@ from __future__ import annotations
 from northspan.core.document.job import (
     Earthing,
     ElectrodeKind,
+    Grounding,
     Metal,
 )
 from northspan.core.rulebooks.questions.common import BuildingFacts, Wire
@@ -59,6 +60,11 @@ def electrodes_needed(building: BuildingFacts, school: str) -> Worked[ElectrodeN
     BS 7671:2018, 411.5.1, 542.2; an electrode beside a combined earth is advised (411.4.2) and not asked for.
     """
     del school
+    supply = building.supply
+    if building.detached and supply is not None and supply.grounding is Grounding.equipment_ground:
+        why = "a protective conductor comes along from the building that feeds it, and leads to its earth"
+        need = ruled("E", "earth electrode", "not required", why, "411.5.1")
+        return Worked(ElectrodeNeed(required=False, rods=0), (need, ruled("n_r", "rods", "none", why, "411.5.1", 0.0)))
     if building.earthing is not Earthing.tt:
         why = "the protective conductor is the way back; one is advised beside a combined earth"
         need = ruled("E", "earth electrode", "not required", why, "411.4.2")

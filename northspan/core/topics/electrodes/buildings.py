@@ -18,7 +18,7 @@ from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.electrodes.rods import rods_present
 from northspan.core.topics.electrodes.supply import Supply
-from northspan.core.working.worked import Step, Worked, ruled, whole
+from northspan.core.working.worked import Step, Worked, falls_short, ruled, whole
 
 _OWN_DISCONNECT = frozenset({EnclosureKind.panel_main_breaker, EnclosureKind.disconnect, EnclosureKind.meter_main})
 
@@ -289,7 +289,7 @@ def _electrode(job: Job, key: str, electrode: Electrode, electrode_rules: Electr
     if electrode.kind is not ElectrodeKind.rod:
         return
     least, apart = say.length_text(length_m), say.length_text(spacing_m)
-    if electrode.length_m < length_m - 1e-6:
+    if falls_short(electrode.length_m, length_m):
         yield Finding(
             "rod-too-short",
             Severity.fix,
@@ -299,7 +299,7 @@ def _electrode(job: Job, key: str, electrode: Electrode, electrode_rules: Electr
             say.cite("rod_length"),
             (pin(f"{at}/length_m", length_m, f"Driven to {least}"),),
         )
-    if electrode.spacing_m is not None and electrode.spacing_m < spacing_m - 1e-6:
+    if electrode.spacing_m is not None and falls_short(electrode.spacing_m, spacing_m):
         yield Finding(
             "rods-too-near",
             Severity.fix,

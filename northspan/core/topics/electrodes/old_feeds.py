@@ -3,10 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from dataclasses import replace
 
 from northspan.core.case.case import Case
-from northspan.core.document.findings import Cure, Edit, Finding, Severity, pin, sentence
+from northspan.core.document.findings import Cure, Edit, Finding, Severity, sentence
 from northspan.core.document.job import Bond, Grounding, Job, Run, Status
+from northspan.core.topics.electrodes.buildings import rods_cure
+from northspan.core.topics.electrodes.rods import rods_present
 
 
 def legacy_findings(case: Case) -> Iterator[Finding]:
@@ -33,7 +36,7 @@ def legacy_findings(case: Case) -> Iterator[Finding]:
         if along and Grounding.equipment_ground not in open_ways.value:
             words = f"{run.name}: it brings a {case.rulebook.words.dialect.ground_short} to {far.name}, where animals live."
             line = open_ways.rule
-            cure = pin(at, Grounding.legacy_three_wire, "Ground the neutral again there, on its own electrodes")
+            cure = _grounded_again(case, key, home)
             yield Finding("ground-where-animals", Severity.fix, at, words, sentence(line.formula), line.citation, (cure,), step="neutrals")
         if run.grounding is not Grounding.legacy_three_wire or (
             run.status is not Status.existing and not case.rulebook.grounds.may_feed_three_wires()
@@ -99,3 +102,19 @@ def _bond_out(job: Job, run: Run) -> tuple[Edit, ...]:
     """With a ground of its own a panel keeps its neutral apart: the bond that was right before comes out with it."""
     enclosure = job.enclosures.get(run.target)
     return (Edit("add", f"/enclosures/{run.target}/bond_found", "separate"),) if enclosure and enclosure.bond_found is Bond.bonded else ()
+
+
+def _grounded_again(case: Case, key: str, home: str) -> Cure:
+    """Three wires, the neutral grounded again at the building, with the bond there and the electrodes that it then wants."""
+    run, facts = case.job.runs[key], case.facts[home]
+    edits = [Edit("add", f"/runs/{key}/grounding", Grounding.legacy_three_wire)]
+    enclosure = case.job.enclosures.get(run.target)
+    if enclosure is not None and enclosure.bond_found is Bond.separate:
+        edits.append(Edit("add", f"/enclosures/{run.target}/bond_found", Bond.bonded))
+    if facts.supply is not None:
+        again = replace(facts, supply=replace(facts.supply, grounding=Grounding.legacy_three_wire))
+        wanted = case.rulebook.electrodes.electrodes_needed(again, case.schools["rods"]).value
+        present = rods_present(facts.electrodes)
+        if wanted.required and wanted.rods > present:
+            edits += rods_cure(case.job, home, present, wanted.rods - present, case.rulebook.electrodes.rod_limits()).edits
+    return Cure("Ground the neutral again there, on its own electrodes", tuple(edits))

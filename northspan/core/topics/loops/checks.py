@@ -105,7 +105,7 @@ def loop_findings(case: Case, sized: dict[str, SizedRun]) -> Iterator[Finding]:
         about = bonding_facts(case.tree, key, sized, rules)
         yield from _entries(key, building, about, rules)
         yield from _wet_room(case.tree, key, building, sized, rules)
-        if case.facts[key].earthing is Earthing.tt:
+        if case.facts[key].earthing is Earthing.tt and _earthed_there(case, key):
             yield from _electrode(case, key, building, rules)
     for key, one in sized.items():
         yield from _residual(case.tree, key, one, rules)
@@ -193,6 +193,12 @@ def _wet_room(tree: Tree, key: str, building: Building, sized: dict[str, SizedRu
         words = f"{building.name}: your call asks for bonding in the room with a bath or shower."
     cure = pin(f"{at}/bonded", True, "Bonding fitted there")
     yield Finding("wet-room-not-bonded", Severity.fix, at, words, "; ".join(broken) or "Fitted anyway.", wanted.rule.citation, (cure,))
+
+
+def _earthed_there(case: Case, key: str) -> bool:
+    """Tell whether the electrode of a building is its own affair: not where a protective conductor comes along from another."""
+    facts = case.facts[key]
+    return not facts.detached or facts.supply is None or facts.supply.grounding is not Grounding.equipment_ground
 
 
 def _electrode(case: Case, key: str, building: Building, rules: LoopRules) -> Iterator[Finding]:

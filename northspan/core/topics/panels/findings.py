@@ -14,7 +14,7 @@ from northspan.core.document.job import BuildingUse, ElectrodeKind, Enclosure, E
 from northspan.core.rulebooks.questions.panels import PanelRules
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.topics.sizing.run import SizedRun
-from northspan.core.working.worked import Step, whole
+from northspan.core.working.worked import Step, goes_beyond, whole
 
 
 def panel_findings(case: Case, sized: dict[str, SizedRun]) -> Iterator[Finding]:
@@ -102,7 +102,7 @@ def _place(key: str, enclosure: Enclosure, panel_rules: PanelRules, say: Words) 
         why = f"Not there: {allowed.text}. Another place, or what is there already by the inspector's word."
         cure = pin(f"/enclosures/{key}/room", Room.elsewhere.value, "It moves elsewhere")
         yield Finding("panel-in-wrong-room", Severity.fix, f"/enclosures/{key}/room", words, why, allowed.citation, (cure,))
-    if enclosure.handle_height_m is not None and enclosure.handle_height_m > height.value + 1e-6:
+    if enclosure.handle_height_m is not None and goes_beyond(enclosure.handle_height_m, height.value):
         words = f"{enclosure.name}: its highest handle is at {say.length_text(enclosure.handle_height_m)}, {height.result} is the most."
         cure = pin(f"/enclosures/{key}/handle_height_m", height.value, f"Hung so that it is at {height.result}")
         severity = Severity.check if height.citation == "guide" else Severity.fix

@@ -63,6 +63,8 @@ def _overloaded(case: Case, key: str, enclosure: Enclosure, sized: dict[str, Siz
         return
     if legs is None or enclosure.main_a is None:
         return
+    if feeding is not None and _said_of_its_feeder(feeding, enclosure.main_a):
+        return
     asked = case.rulebook.devices.load_on_device(legs.design, RunKind.feeder)
     if asked.value <= enclosure.main_a * (1 + 1e-9):
         return
@@ -74,6 +76,12 @@ def _overloaded(case: Case, key: str, enclosure: Enclosure, sized: dict[str, Siz
     words = f"{enclosure.name}: its main of {whole(enclosure.main_a)} A is below the {on_it} A that hang on it."
     why = "A larger one asks for a bus, wires and a supply that carry it; or take load off."
     yield Finding("main-too-small", Severity.stop, at, words, why, asked.citation, cures, step="loads")
+
+
+def _said_of_its_feeder(feeding: SizedRun, main_a: float) -> bool:
+    """Tell whether the device ahead is short itself and no larger than the main, which is a stop already."""
+    short = any(one.key == "device" and not one.holds for one in feeding.device.margins)
+    return short and not feeding.question.run.utility_owned and feeding.device.value <= main_a + 1e-9
 
 
 def _without_room(case: Case, key: str, enclosure: Enclosure) -> Iterator[Finding]:

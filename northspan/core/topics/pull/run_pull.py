@@ -9,7 +9,7 @@ from functools import lru_cache
 from pydantic import JsonValue
 
 from northspan.core.document.findings import Cure, Edit, Finding, Severity, pin
-from northspan.core.document.job import Fitting, Pull, Rope, Segment
+from northspan.core.document.job import Fitting, Place, Pull, Rope, Segment
 from northspan.core.document.plan import BendMark, PullPlan, PullWay, WorkGroup, margins_shown, work_lines
 from northspan.core.document.plan import PullPoint as PlanPoint
 from northspan.core.physics.pull_tension import Point
@@ -237,7 +237,9 @@ def _through(pipe: PipeRun, question: PullQuestion, rulebook: Rulebook) -> PipeP
     limit = rulebook.pipes.bends_limit_deg(pipe.segments[0].method)
     bends = turned_deg(pipe.pieces)
     turns = at_most("bends", rulebook.words.fill("Bends between {pull_points}"), max(bends), limit.value, "°", limit.citation)
-    margins = (*limits(pulled.value, bundle.value, question.pull, rulebook.words), turns)
+    held = limits(pulled.value, bundle.value, question.pull, rulebook.words)
+    mast = max(bends) == 0 and all(segment.place is Place.outdoors for segment in pipe.segments)  # nothing wedges up a straight one
+    margins = (*(one for one in held if one.key != "jam" or not mast), turns)
     cures = tuple(_cures(question, pipe, bundle.value, margins, limit.value, rulebook.words))
     return PipePull(pipe, bundle, pulled, margins, bends, cures)
 

@@ -19,7 +19,7 @@ from northspan.core.topics.pull.routed import Routed
 from northspan.core.topics.routes.route import IN_PIPE
 from northspan.core.topics.sizing.pipe import Pipe
 from northspan.core.working.errors import OutsideTable
-from northspan.core.working.worked import Step, Worked, given, ruled, step
+from northspan.core.working.worked import Step, Worked, falls_short, given, goes_beyond, ruled, step
 
 SWING_K = {Place.outdoors: 55.0, Place.attic: 40.0, Place.indoors: 15.0}
 
@@ -116,7 +116,7 @@ def support_findings(routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
             ("strap_m", "first_strap_m"), (rulebook.words.terms.straps, rulebook.words.fill("the first {strap}")), limits, strict=True
         ):
             found_m = getattr(segment, field)
-            if found_m is None or found_m <= limit.value + 1e-6:
+            if found_m is None or not goes_beyond(found_m, limit.value):
                 continue
             at = f"/runs/{routed.id}/segments/{i}/{field}"
             far = "apart" if field == "strap_m" else "from its box"
@@ -154,7 +154,7 @@ def height_findings(routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
                 "Keep it out of reach, or take another way.",
                 "guide",
             )
-        elif segment.height_m < least.value - 1e-6:
+        elif falls_short(segment.height_m, least.value):
             below, hangs = segment.over.value.replace("_", " "), rulebook.words.length_text(segment.height_m)
             words = f"{name}: hangs {hangs} over a {below}, {least.result} is the least."
             why = "A ladder, a load or a lorry reaches it; insulation on a drop is no promise."

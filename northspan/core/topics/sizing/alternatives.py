@@ -17,6 +17,7 @@ from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.routes.cover import covers
 from northspan.core.topics.sizing.conductor import ladder_of
 from northspan.core.topics.sizing.cost import priced_by, run_cost
+from northspan.core.topics.sizing.question import device_shelf
 from northspan.core.topics.sizing.run import SizedRun, size_run
 from northspan.core.working.errors import InvalidJob, NoSolution, OutsideTable
 from northspan.core.working.worked import told_apart, whole
@@ -170,6 +171,8 @@ def _neighbour(sized: SizedRun, rulebook: Rulebook, words: str, metal: Metal, si
     same_metal = metal is sized.tried.wire.metal
     update: dict[str, object] = {"metal": metal, "conductor_size": size, "grounded_size": None, "equipment_ground_size": None}
     update |= {"insulation": question.run.insulation if same_metal else None, "sets": question.sets if size else question.run.sets}
+    if size and not question.stated_a and sized.device.value in device_shelf(question.run, rulebook):
+        update["device_a"] = sized.device.value  # behind the device that was chosen
     other = sized if words == "as chosen" else _sized_as(sized, update, rulebook)
     if other is None:
         return None

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from functools import lru_cache
 from math import floor, sqrt
 
-from northspan.core.document.job import Metal, Method, Segment
+from northspan.core.document.job import Metal, Method, Place, Segment
 from northspan.core.physics.pull_tension import OVAL, wedges
 from northspan.core.rulebooks.questions.pipes import PipeRules, PipeSize
 from northspan.core.rulebooks.questions.words import Words
@@ -106,13 +106,14 @@ def pipe_for(
     if not fits and pinned is None:
         raise NoSolution("pipe", f"{segment.method} up to {shelf[-1].size} for {total.value:.2f} {unit} of wire")
     widest = max(area.value for area in areas)
-    wedged = [size for size in fits if single and wedges(count, OVAL * sqrt(by_size[size].bore_area / widest))]
+    bent = segment.bends_deg > 0 or segment.place is not Place.outdoors  # up a straight mast three wires do not lie side by side
+    wedged = [size for size in fits if single and bent and wedges(count, OVAL * sqrt(by_size[size].bore_area / widest))]
     size, reason = _choose(pinned, fits, shelf, (segment.length_m, say.length_text(LONG_PULL_M)), roomy)
+    if pinned is None and least_size in fits and fits.index(least_size) > fits.index(size):
+        size, reason = least_size, (*reason, ruled("p", "pipe", least_size, "one size for the whole run", "customary"))
     if pinned is None and size in wedged and (free := [one for one in fits[fits.index(size) :] if one not in wedged]):
         size, why = free[0], f"in {say.pipe_name(segment.method, size)} three wires may wedge side by side in a bend"
         reason = (*reason, ruled("p", "pipe", size, why, "Rifenburg 1953"))
-    if pinned is None and least_size in fits and fits.index(least_size) > fits.index(size):
-        size, reason = least_size, (*reason, ruled("p", "pipe", least_size, "one size for the whole run", "customary"))
     pipe = by_size[size]
     bore = looked_up(
         "A_p",

@@ -27,7 +27,7 @@ from northspan.core.topics.sizing.question import UNREAD, device_shelf, guard_of
 from northspan.core.topics.sizing.refused import FOR_PEOPLE_MA, unfit
 from northspan.core.topics.sizing.run import SizedRun, size_run
 from northspan.core.working.errors import InvalidJob, NoSolution, OutsideTable
-from northspan.core.working.worked import Margin, over_words, told_apart, whole
+from northspan.core.working.worked import Margin, falls_short, over_words, told_apart, whole
 
 UNMARKED_C = 60.0  # what terminals are taken for when nobody read them
 
@@ -354,7 +354,7 @@ def _segments(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
                 (Cure(f"Use {dict(choice_rules.methods())[Method.pvc40]}", _into_pipe(run, i, at, rulebook)),),
                 step="route",
             )
-        elif segment.cover_m is not None and segment.cover_m < cover.value - 1e-6:
+        elif segment.cover_m is not None and falls_short(segment.cover_m, cover.value):
             yield Finding(
                 "cover-too-shallow",
                 Severity.fix,

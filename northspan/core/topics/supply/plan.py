@@ -110,7 +110,7 @@ def _diversion_findings(key: str, source: Source, steps: tuple[Step, ...], say: 
                 "diversion-too-small", Severity.stop, at, words, why, cite, (pin(at, rest, f"Add a step of {whole(needed - total)} W"),)
             )
         ]
-    if gap > needed / 8 and len(source.diversion_w) > 1:
+    if gap > needed / 8 and len(source.diversion_w) > 1 and gap > min(source.diversion_w) * 1.01:  # one step apart is as fine as it gets
         why = "Between two steps the governor hunts. Smaller steps, each half of the next, follow the load closely."
         return [
             Finding(

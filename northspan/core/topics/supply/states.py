@@ -99,7 +99,16 @@ def switches_neutral(tree: Tree, run_id: str, schools: Schools) -> bool:
     source = tree.job.sources.get(run.origin)
     if source is not None and source.kind is SourceKind.inverter_pair:
         return schools["inverter_bond"] == "relay"  # a bond that closes off the grid asks for a neutral of its own there
+    if _shares_a_relay(tree, run.target, schools):
+        return True  # the bond that a solid neutral would share opens as soon as the inverter stands still
     return schools["generator_neutral"] == "switched"
+
+
+def _shares_a_relay(tree: Tree, enclosure: str, schools: Schools) -> bool:
+    """Tell whether the normal supply of transfer equipment is an inverter whose bond is a relay of its own."""
+    beside = tree.feeding.get(enclosure)
+    normal = _nearest(tree, beside) if beside else None
+    return normal is not None and tree.job.sources[normal].kind is SourceKind.inverter_pair and schools["inverter_bond"] == "relay"
 
 
 def source_bond_wanted(tree: Tree, key: str, schools: Schools) -> bool:
