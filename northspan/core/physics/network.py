@@ -32,7 +32,9 @@ class FloatingNode(NorthSpanError):
 class Branch:
     """A branch from one node to another: impedance [ohm], and a voltage that drives current from `a` to `b` [V].
 
-    Branches of one `cable` lie side by side; `mutual_ohm` is their mutual impedance with each other.
+    Branches of one `cable` lie side by side; `mutual_ohm` is their mutual impedance with each other. Branches of one `core`
+    are the windings of a transformer: `turns` is what each gives for one volt across the `primary` one, which has no ohms of
+    its own; those of the others stand for the whole transformer.
     """
 
     key: str
@@ -42,6 +44,9 @@ class Branch:
     volts: complex = 0.0
     cable: str = ""
     mutual_ohm: complex = 0.0
+    core: str = ""
+    turns: complex = 1.0
+    primary: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -73,7 +78,9 @@ def solve_network(branches: Sequence[Branch]) -> State:
     -----
     Nodal analysis with admittances. Branches of one cable are taken together: the matrix of their own
     and mutual impedances is turned into admittances, so that the field of one wire drives current in
-    its neighbour. That is what draws the return of a fault into the cable and keeps it off a water pipe.
+    its neighbour. That is what draws the return of a fault into the cable and keeps it off a water pipe. A transformer is
+    ideal behind the impedance of its secondaries, Y: with n their turns, i_s = Y (v_s + n v_p) and i_p = n* i_s, so that what
+    hangs on one side is felt on the other, converted, through any number of them.
 
     References
     ----------
@@ -109,17 +116,36 @@ def solve_network(branches: Sequence[Branch]) -> State:
 
 
 def _groups(branches: Sequence[Branch]) -> list[list[Branch]]:
-    cables: dict[str, list[Branch]] = {}
+    groups: dict[str, list[Branch]] = {}
     for branch in branches:
-        cables.setdefault(branch.cable or f"\0{branch.key}", []).append(branch)
-    return list(cables.values())
+        groups.setdefault(f"core {branch.core}" if branch.core else branch.cable or f"\0{branch.key}", []).append(branch)
+    return list(groups.values())
 
 
 def _admittances(group: list[Branch]) -> tuple[tuple[complex, ...], ...]:
     """Turn own and mutual impedances of wires side by side into admittances."""
+    if group[0].core:
+        return _transformed(group)
     if len(group) == 1:
         return ((1 / group[0].ohm,),)
     return _inverted(tuple(branch.ohm for branch in group), tuple(branch.mutual_ohm for branch in group))
+
+
+def _transformed(group: list[Branch]) -> tuple[tuple[complex, ...], ...]:
+    """The admittances of the windings of one core: those of the secondaries, seen through the turns from the primary."""
+    others = [i for i, one in enumerate(group) if not one.primary]
+    y = _inverted(tuple(group[i].ohm for i in others), tuple(group[i].mutual_ohm for i in others))
+    turns = [complex(group[i].turns) for i in others]
+    whole = [[0j] * len(group) for _ in group]
+    for row, i in enumerate(others):
+        for column, j in enumerate(others):
+            whole[i][j] = y[row][column]
+    (at,) = (i for i, one in enumerate(group) if one.primary)
+    for row, i in enumerate(others):
+        whole[i][at] = sum((y[row][k] * turns[k] for k in range(len(others))), 0j)
+        whole[at][i] = sum((turns[k].conjugate() * y[k][row] for k in range(len(others))), 0j)
+    whole[at][at] = sum((turns[row].conjugate() * whole[i][at] for row, i in enumerate(others)), 0j)
+    return tuple(tuple(row) for row in whole)
 
 
 @lru_cache(maxsize=1024)

@@ -83,8 +83,8 @@ def circuitry(bench: Bench, sized: dict[str, SizedRun]) -> Circuitry:
     Wires of one pipe have a mutual reactance of w mu0/2pi ln(D/d), with d their distance and D that of
     other metal; their own is the same plus the reactance of the table. Every current then comes back
     somewhere inside D, the pipe of a neighbour included, and the field decides where. Wires are taken
-    at the table's temperature. A transformer of the customer's is a source with the loops ahead of it
-    seen through the windings, and a load on its primary.
+    at the table's temperature. A transformer of the customer's is ideal behind its impedance: what hangs on its secondary,
+    a fault too, is felt by its primary, and by every wire and device ahead of it.
 
     References
     ----------
@@ -113,13 +113,13 @@ def circuitry(bench: Bench, sized: dict[str, SizedRun]) -> Circuitry:
     faded: dict[str, Branch] = {}
     for key in sorted(bench.state.running):
         source = bench.tree.job.sources[key]
-        branches += windings(bench, key, source, sized)
+        branches += windings(bench, key, source)
         if fading:
-            faded |= {one.key: one for one in windings(bench, key, source, sized, lasting=True)}
+            faded |= {one.key: one for one in windings(bench, key, source, lasting=True)}
     assumed += [fading_words(bench.tree.job.sources[key]) for key in fading]
     for enclosure in bench.tree.job.enclosures:
         if not bench.state.key and enclosure not in bench.tree.feeding and bench.tree.leaving.get(enclosure):
-            branches += windings(bench, enclosure, not_drawn(bench.rulebook.supplies, bench.rulebook.choices), sized)
+            branches += windings(bench, enclosure, not_drawn(bench.rulebook.supplies, bench.rulebook.choices))
             assumed.append(f"No supply is drawn ahead of {bench.tree.name_of(enclosure)}: a transformer of {USUAL_KVA:g} kVA is taken.")
     for key, source in bench.tree.job.sources.items():
         if source.kind is SourceKind.utility_transformer:

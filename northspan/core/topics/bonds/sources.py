@@ -4,17 +4,17 @@ from __future__ import annotations
 
 from cmath import rect
 from collections.abc import Iterator
+from dataclasses import replace
 from math import pi
 
-from northspan.core.document.job import Source, SourceKind, System
+from northspan.core.document.job import Circuit, Source, SourceKind, System
 from northspan.core.physics.network import Branch
 from northspan.core.rulebooks.questions.choices import Choices
 from northspan.core.rulebooks.questions.supplies import SupplyRules
 from northspan.core.topics.bonds.edges import Bench
-from northspan.core.topics.bonds.wires import made_of, per_metre
 from northspan.core.topics.loads.run_load import voltages_at
-from northspan.core.topics.sizing.run import SizedRun
 from northspan.core.topics.supply.fault import Loop, fault_at_source
+from northspan.core.topics.supply.windings import regulation_ohm
 
 OWN_REGULATOR = frozenset({SourceKind.generator, SourceKind.governed_plant, SourceKind.inverter_pair})
 REGULATED = 0.1  # of its fault impedance: what a regulator leaves of the droop at working load; a fault comes before it
@@ -57,7 +57,7 @@ def fading_words(source: Source) -> str:
     return f"The current of {source.name} in a fault falls to its rating within {brief:g} s; a set with its own exciter holds more."
 
 
-def windings(bench: Bench, key: str, source: Source, sized: dict[str, SizedRun], *, lasting: bool = False) -> Iterator[Branch]:
+def windings(bench: Bench, key: str, source: Source, *, lasting: bool = False) -> Iterator[Branch]:
     """Give the windings of a source, with their impedances as its fault current has them. [ohm, V]
 
     Parameters
@@ -68,16 +68,22 @@ def windings(bench: Bench, key: str, source: Source, sized: dict[str, SizedRun],
         Id of the source, or of the can where none is drawn. [-]
     source : Source
         The source. [-]
-    sized : dict
-        Sized runs by id. [-]
     lasting : bool
         With what is left of the current of a fault once a source of one's own has faded. [-]
     """
     neutral_v = bench.rulebook.supplies.to_neutral_v(source.line_v, source.system)
     rated = source if source.rating_kva or source.available_fault_a else source.model_copy(update={"rating_kva": USUAL_KVA})
-    loop = fault_at_source(rated, neutral_v, _ahead(bench, key, source, sized, lasting=lasting)).value.loop
+    if source.kind is SourceKind.transformer and key in bench.tree.feeding:
+        yield from _transformer(bench, key, rated, neutral_v)
+        return
+    loop = fault_at_source(rated, neutral_v).value.loop
     stiff = REGULATED if source.kind in OWN_REGULATOR and not bench.trial.faulted else _faded(rated, loop) if lasting else 1.0
     line, half = stiff * complex(loop.line_r, loop.line_x), stiff * complex(loop.neutral_r, loop.neutral_x)
+    yield from _wound(key, source, line, half, neutral_v)
+
+
+def _wound(key: str, source: Source, line: complex, half: complex, neutral_v: float) -> Iterator[Branch]:
+    """The windings as they are tapped, with the voltage that each drives."""
     if source.system is System.two_wire:
         yield Branch(f"{key}.winding", f"{key}.L2", f"{key}.L1", line, source.line_v)
     elif source.system is System.single_phase:
@@ -89,8 +95,26 @@ def windings(bench: Bench, key: str, source: Source, sized: dict[str, SizedRun],
         mutual = line / 2 - half
         yield Branch(f"{key}.winding 1", f"{key}.N", f"{key}.L1", half, neutral_v, f"{key}.windings", mutual)
         yield Branch(f"{key}.winding 2", f"{key}.L2", f"{key}.N", half, neutral_v, f"{key}.windings", mutual)
-    if source.kind is SourceKind.transformer and key in bench.tree.feeding:
-        yield from _as_a_load(bench, key)
+
+
+def _transformer(bench: Bench, key: str, source: Source, neutral_v: float) -> Iterator[Branch]:
+    """A customer's transformer: its secondary behind its own impedance, and the primary that feels all of it.
+
+    At working load it has the impedance by which its regulation is worked, and its tap; in a fault the low one, as everywhere.
+    """
+    loop = fault_at_source(source, neutral_v).value.loop
+    line, half = complex(loop.line_r, loop.line_x), complex(loop.neutral_r, loop.neutral_x)
+    if not bench.trial.faulted:
+        at_load = regulation_ohm(source)
+        line, half = at_load, half * (at_load / line)
+    run = bench.tree.job.runs[bench.tree.feeding[key]]
+    line_v, to_neutral_v = voltages_at(bench.tree, run.origin, bench.rulebook.supplies)
+    one_line = run.circuit is Circuit.two_wire_neutral
+    a, b, across_v = (f"{key}.pL1", f"{key}.pN", to_neutral_v) if one_line else (f"{key}.pL1", f"{key}.pL2", line_v)
+    raised = 1 + source.tap_percent / 100
+    for winding in _wound(key, source, line, half, neutral_v):
+        yield replace(winding, volts=0.0, cable="", core=key, turns=winding.volts * raised / across_v)
+    yield Branch(f"{key}.primary", a, b, 0.0, core=key, primary=True)
 
 
 def _faded(source: Source, loop: Loop) -> float:
@@ -99,31 +123,3 @@ def _faded(source: Source, loop: Loop) -> float:
         return 1.0
     current = LEFT[source.kind] * 1000 * (source.rating_kva or USUAL_KVA) / source.line_v
     return max(1.0, source.line_v / current / abs(complex(loop.line_r, loop.line_x)))
-
-
-def _ahead(bench: Bench, key: str, source: Source, sized: dict[str, SizedRun], *, lasting: bool) -> Loop | None:
-    """The loop ahead of a customer's transformer: the wires of the way, and the source at its head."""
-    if source.kind is not SourceKind.transformer or key not in bench.tree.feeding:
-        return None
-    way = bench.tree.way_to(bench.tree.feeding[key])
-    usual = not_drawn(bench.rulebook.supplies, bench.rulebook.choices)
-    head = bench.tree.job.sources.get(bench.tree.job.runs[way[0]].origin, usual)
-    rated = head if head.rating_kva or head.available_fault_a else usual
-    loop = fault_at_source(rated, bench.rulebook.supplies.to_neutral_v(head.line_v, head.system)).value.loop
-    ohm = complex(loop.line_r, loop.line_x) * (_faded(rated, loop) if lasting else 1.0)
-    for run_id in way:
-        made = made_of(bench, run_id, sized)
-        for segment in bench.tree.job.runs[run_id].segments:
-            ohm += 2 * per_metre(made.size, made.metal, segment.method, bench.rulebook.drops) * segment.length_m / made.sets
-    return Loop(loop.line_v, loop.neutral_v, ohm.real, ohm.imag, loop.neutral_r, loop.neutral_x)
-
-
-def _as_a_load(bench: Bench, key: str) -> Iterator[Branch]:
-    """What hangs on a transformer's secondary, as its primary feels it."""
-    tree, power = bench.tree, 0.0
-    for node in tree.below(key):
-        for load_id, load in tree.loads_at.get(node, ()):
-            power += 0.0 if load_id in bench.trial.loads_off else load.power_va
-    if power:
-        volts = voltages_at(tree, tree.job.runs[tree.feeding[key]].origin, bench.rulebook.supplies)[0]
-        yield Branch(f"{key}.primary", f"{key}.pL1", f"{key}.pL2", volts**2 / power)

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 from northspan.core.case.case import Case
@@ -57,6 +57,12 @@ def faults(case: Case, sized: dict[str, SizedRun]) -> dict[str, Worked[Fault]]:
             continue
         found[run.target] = there
         fed = case.tree.job.sources.get(run.target)
+        if fed and run.circuit is Circuit.two_wire_neutral:  # its primary hangs between one line and the neutral
+            loop = there.value.loop
+            there = there._replace(
+                value=replace(there.value, loop=replace(loop, line_v=loop.neutral_v, line_r=loop.neutral_r, line_x=loop.neutral_x))
+            )
+            found[run.target] = there
         own = _at_source(run.target, fed, found, case.rulebook.supplies) if fed else None
         if own:
             found[run.target] = own

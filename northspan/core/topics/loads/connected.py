@@ -10,7 +10,7 @@ from northspan.core.rulebooks.questions.common import DesignLoad
 from northspan.core.rulebooks.questions.loads import LoadRules
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.loads.demand import Demand, demand_of, load_power
-from northspan.core.topics.loads.legs import LegLoads, legs_of
+from northspan.core.topics.loads.legs import LegLoads, legs_across, legs_of
 from northspan.core.working.worked import Step, Worked, given, ruled, step
 
 _HEAT = frozenset({LoadKind.heating, LoadKind.heat_pump})
@@ -18,23 +18,38 @@ _HEAT = frozenset({LoadKind.heating, LoadKind.heat_pump})
 
 @dataclass(frozen=True, slots=True)
 class Fed:
-    """A load fed through a run, with the voltages where it is: line to line, line to neutral [V]; and the building it is in."""
+    """A load fed through a run, with the voltages where it is: line to line, line to neutral [V]; and the building it is in.
+
+    Through a transformer a run sees it between the wires that feed the first one on the way, at their voltage: `seen`.
+    """
 
     key: str
     load: Load
     local_v: tuple[float, float]
     building: str = ""
+    seen: tuple[Across, float] | None = None
+
+    @property
+    def across(self) -> Across:
+        """What the run sees it connected to."""
+        return self.seen[0] if self.seen else self.load.across
+
+    @property
+    def to_neutral(self) -> bool:
+        """Whether its current comes back by the neutral of the run."""
+        return self.across is not Across.line_line or (self.seen is None and self.load.uses_neutral)
 
 
 @dataclass(frozen=True, slots=True)
 class Block:
-    """Current that stands for a whole building or for a typed run, balanced over both legs. [A]"""
+    """Current that stands for a whole building or for a typed run, on these legs. [A]"""
 
     words: str
     noncontinuous_a: float
     continuous_a: float
     neutral_a: float
     steps: tuple[Step, ...] = ()
+    legs: tuple[int, ...] = (1, 2)
 
 
 def typed_load(run: Run, starting_a: float, across: Across = Across.line_line) -> Worked[LegLoads | None]:
@@ -85,7 +100,7 @@ def added_up(loads: Sequence[Fed], blocks: Sequence[Block], run_v: float, kind: 
     neutral = {1: 0.0, 2: 0.0}
     demands = {}
     for fed in loads:
-        worked = demand_of(fed.key, fed.load, fed.local_v, run_v, kind, rulebook.loads)
+        worked = demand_of(fed.key, fed.load, fed.local_v, run_v, kind, rulebook.loads, fed.seen[1] if fed.seen else None)
         demands[fed.key] = worked.value
         steps += worked.steps
     joined = _cooked_together(loads, demands, kind, rulebook.loads)
@@ -99,7 +114,7 @@ def added_up(loads: Sequence[Fed], blocks: Sequence[Block], run_v: float, kind: 
         _count(choice, demands, sums, neutral)
     for block in blocks:
         steps += block.steps
-        for leg in (1, 2):
+        for leg in block.legs:
             sums[leg, True] += block.continuous_a
             sums[leg, False] += block.noncontinuous_a
             neutral[leg] += block.neutral_a
@@ -109,7 +124,7 @@ def added_up(loads: Sequence[Fed], blocks: Sequence[Block], run_v: float, kind: 
         for leg, motor, quarter in _largest_motors(loads, demands, kind, rulebook.loads):
             steps += [quarter] if quarter not in steps else []
             sums[leg, False] += quarter.value
-            if _to_neutral(motor.load):
+            if motor.to_neutral:
                 neutral[leg] += quarter.value
     else:
         steps += _by_plate(plate, sums, neutral)
@@ -123,7 +138,7 @@ def added_up(loads: Sequence[Fed], blocks: Sequence[Block], run_v: float, kind: 
     unbalance = step("I_u", "largest unbalance in the neutral", "max(N_1, N_2)", "A", "connected load", N_1=neutral[1], N_2=neutral[2])
     design = DesignLoad(sums[heavier, False], sums[heavier, True], unbalance.value)
     line_1, line_2 = (sums[leg, False] + sums[leg, True] for leg in (1, 2))
-    extra_a, across = worst_start(loads, run_v, rulebook.loads)
+    extra_a, across = worst_start(loads, rulebook.loads)
     legs = LegLoads(
         design,
         line_1,
@@ -140,15 +155,13 @@ def added_up(loads: Sequence[Fed], blocks: Sequence[Block], run_v: float, kind: 
     return Worked(legs, (*steps, unbalance))
 
 
-def worst_start(loads: Sequence[Fed], run_v: float, load_rules: LoadRules) -> tuple[float, Across]:
+def worst_start(loads: Sequence[Fed], load_rules: LoadRules) -> tuple[float, Across]:
     """Find what the worst start of a motor adds to its running current on a run, and what it is connected to there. [A]
 
     Parameters
     ----------
     loads : sequence of Fed
         Loads behind the run. [-]
-    run_v : float
-        Line to line voltage of the run. [V]
     load_rules : LoadRules
         Rules of loads. [-]
     """
@@ -159,8 +172,7 @@ def worst_start(loads: Sequence[Fed], run_v: float, load_rules: LoadRules) -> tu
             continue
         volts = line_v if load.across is Across.line_line else neutral_v
         extra_a = max(load.starting_a - load_power(load, line_v, neutral_v, load_rules).value / volts, 0.0)
-        same_side = abs(run_v - line_v) < 1e-9  # noqa: PLR2004 - the same figure, typed once
-        found.append((extra_a, load.across) if same_side else (extra_a * volts / run_v, Across.line_line))
+        found.append((extra_a * volts / fed.seen[1], fed.seen[0]) if fed.seen else (extra_a, load.across))
     return max(found, key=lambda one: one[0] * (2 if one[1] is not Across.line_line else 1))
 
 
@@ -179,16 +191,12 @@ def _times(demand: Demand, share: float) -> Demand:
     return replace(demand, power_va=demand.power_va * share, current_a=demand.current_a * share)
 
 
-def _to_neutral(load: Load) -> bool:
-    return load.across is not Across.line_line or load.uses_neutral
-
-
 def _by_plate(load: Load, sums: dict[tuple[int, bool], float], neutral: dict[int, float]) -> tuple[Step, ...]:
     """A unit with a plate of its own is alone on its circuit: the plate has its motor's quarter and its heat in it."""
     least = given("I_c", f"least circuit ampacity on the plate of {load.name}", load.least_circuit_a or 0.0, "A", "nameplate")
     for leg in legs_of(load):
         sums[leg, False], sums[leg, True] = least.value, 0.0
-        neutral[leg] = least.value if _to_neutral(load) else 0.0
+        neutral[leg] = least.value if load.across is not Across.line_line or load.uses_neutral else 0.0
     return (least,)
 
 
@@ -197,10 +205,10 @@ def _count(choice: list[list[Fed]], demands: dict[str, Demand], sums: dict[tuple
     for leg in (1, 2):
         picked = max(choice, key=lambda group: _on_leg(group, demands, leg))
         for fed in picked:
-            if leg in legs_of(fed.load):
+            if leg in legs_across(fed.across):
                 demand = demands[fed.key]
                 sums[leg, demand.continuous] += demand.current_a
-                if _to_neutral(fed.load):
+                if fed.to_neutral:
                     neutral[leg] += demand.current_a
 
 
@@ -223,7 +231,7 @@ def _choices(loads: Sequence[Fed]) -> list[list[list[Fed]]]:
 
 
 def _on_leg(group: Sequence[Fed], demands: dict[str, Demand], leg: int) -> float:
-    found = [demands[fed.key] for fed in group if leg in legs_of(fed.load)]
+    found = [demands[fed.key] for fed in group if leg in legs_across(fed.across)]
     return sum(demand.current_a * (1.25 if demand.continuous else 1.0) for demand in found)
 
 
@@ -258,5 +266,5 @@ def _counted(loads: Sequence[Fed], demands: dict[str, Demand]) -> dict[int, list
     for choice in _choices(loads):
         for leg in (1, 2):
             picked = max(choice, key=lambda group: _on_leg(group, demands, leg))
-            found[leg] += [fed for fed in picked if leg in legs_of(fed.load)]
+            found[leg] += [fed for fed in picked if leg in legs_across(fed.across)]
     return found

@@ -71,7 +71,9 @@ def managed(load: Load, power: Worked[float]) -> Worked[float]:
 
 
 @lru_cache(maxsize=4096)
-def demand_of(key: str, load: Load, local_v: tuple[float, float], run_v: float, kind: RunKind, load_rules: LoadRules) -> Worked[Demand]:
+def demand_of(
+    key: str, load: Load, local_v: tuple[float, float], run_v: float, kind: RunKind, load_rules: LoadRules, seen_v: float | None = None
+) -> Worked[Demand]:
     """Work the current of a load on a run that feeds it.
 
     Parameters
@@ -88,6 +90,8 @@ def demand_of(key: str, load: Load, local_v: tuple[float, float], run_v: float, 
         What the run is for. [-]
     load_rules : LoadRules
         Rules of loads. [-]
+    seen_v : float, optional
+        Voltage at which the run sees it through a transformer; None where none stands between them. [V]
     """
     line_v, neutral_v = local_v
     power = load_power(load, line_v, neutral_v, load_rules)
@@ -96,8 +100,8 @@ def demand_of(key: str, load: Load, local_v: tuple[float, float], run_v: float, 
     counted = load_rules.counted_power(load.kind, kind, power.value)
     if counted is not None:
         power = Worked(counted.value, (*power.steps, counted))
-    same_side = abs(run_v - line_v) < 1e-9  # noqa: PLR2004 - the same figure, typed once
-    volts = neutral_v if same_side and load.across is not Across.line_line else run_v
+    same_side = seen_v is None
+    volts = seen_v if seen_v is not None else neutral_v if load.across is not Across.line_line else run_v
     continuous = load_rules.counts_continuous(load.kind, kind, said=load.continuous)
     where = across_words(load) if same_side else "through the transformer"
     one_line = same_side and line_v == neutral_v  # of one line nobody says which

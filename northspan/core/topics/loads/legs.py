@@ -44,7 +44,18 @@ def legs_of(load: Load) -> tuple[int, ...]:
     load : Load
         The load. [-]
     """
-    return {Across.line_line: (1, 2), Across.l1_neutral: (1,), Across.l2_neutral: (2,)}[load.across]
+    return legs_across(load.across)
+
+
+def legs_across(across: Across) -> tuple[int, ...]:
+    """List the legs of what is connected so.
+
+    Parameters
+    ----------
+    across : Across
+        What it is connected to. [-]
+    """
+    return {Across.line_line: (1, 2), Across.l1_neutral: (1,), Across.l2_neutral: (2,)}[across]
 
 
 def across_words(load: Load) -> str:

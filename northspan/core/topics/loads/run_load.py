@@ -7,13 +7,13 @@ from math import fsum
 from northspan.core.case.case import Case
 from northspan.core.case.tree import Tree
 from northspan.core.document.findings import in_a_row
-from northspan.core.document.job import Run, RunKind, Source, Status
+from northspan.core.document.job import Across, Circuit, Run, RunKind, Source, Status
 from northspan.core.rulebooks.questions.common import DesignLoad
 from northspan.core.rulebooks.questions.dwellings import MethodLoad
 from northspan.core.rulebooks.questions.supplies import SupplyRules
 from northspan.core.topics.loads.connected import Block, Fed, added_up, typed_load, worst_start
 from northspan.core.topics.loads.dwelling import by_method, dwelling_facts, dwellings_on, method_loads
-from northspan.core.topics.loads.legs import NO_LOAD, LegLoads
+from northspan.core.topics.loads.legs import NO_LOAD, LegLoads, legs_across
 from northspan.core.working.worked import Step, Worked, given, step
 
 
@@ -80,7 +80,7 @@ def load_of_run(case: Case, run_id: str) -> Worked[LegLoads | None]:
         return _by_nameplate(own, run_v, case.rulebook.supplies)
     fed, _ = _fed_through(case.tree, run.target, case.rulebook.supplies)
     if run.load_a is not None:
-        return typed_load(run, *worst_start(fed, run_v, case.rulebook.loads))
+        return typed_load(run, *worst_start(fed, case.rulebook.loads))
     return load_behind(case, run_id)
 
 
@@ -116,9 +116,12 @@ def load_on(case: Case, node: str) -> Worked[LegLoads | None]:
 
 def _added(case: Case, node: str, run_v: float, kind: RunKind, homes: tuple[str, ...]) -> Worked[LegLoads | None]:
     fed, typed = _fed_through(case.tree, node, case.rulebook.supplies)
-    blocks = [_typed_block(key, other, run_v, voltages_at(case.tree, other.origin, case.rulebook.supplies)[0]) for key, other in typed]
+    blocks = [
+        _typed_block(key, other, seen or (Across.line_line, run_v), voltages_at(case.tree, other.origin, case.rulebook.supplies)[0])
+        for key, other, seen in typed
+    ]
     by_own = [home for home in homes if by_method(case.tree.job.buildings[home], case.rulebook.dwellings)
-              and not any(other.load_a for _, other in typed if case.tree.building_of(other.target) == home)]  # fmt: skip
+              and not any(other.load_a for _, other, _ in typed if case.tree.building_of(other.target) == home)]  # fmt: skip
     if by_own:
         enclosures = {key for key, enclosure in case.tree.job.enclosures.items() if enclosure.building in by_own}
         blocks.append(_dwelling_block(case, by_own[0], run_v) if len(by_own) == 1 else _dwellings_block(case, by_own, run_v))
@@ -158,20 +161,25 @@ def chosen_method(case: Case, building_id: str) -> tuple[MethodLoad, MethodLoad]
     return next((m for m in methods if m.key == wanted), methods[0]), next(m for m in methods if m.neutral)
 
 
-def _fed_through(tree: Tree, node: str, supply_rules: SupplyRules) -> tuple[list[Fed], list[tuple[str, Run]]]:
-    """Loads fed through a node, and runs whose load was typed, which stand for all below them."""
+Seen = tuple[Across, float] | None
+
+
+def _fed_through(tree: Tree, node: str, supply_rules: SupplyRules) -> tuple[list[Fed], list[tuple[str, Run, Seen]]]:
+    """Loads fed through a node, and runs whose load was typed, which stand for all below them; each as it is seen from there."""
     job = tree.job
-    typed: list[tuple[str, Run]] = []
+    typed: list[tuple[str, Run, Seen]] = []
+    seen: dict[str, Seen] = {node: _through(tree, node, None, supply_rules)}
     nodes = [node]
     for here in nodes:
         for run_id in tree.leaving.get(here, ()):
             run = job.runs[run_id]
             if run.load_a is not None:
-                typed.append((run_id, run))
+                typed.append((run_id, run, seen[here]))
             else:
                 nodes.append(run.target)
+                seen[run.target] = _through(tree, run.target, seen[here], supply_rules)
     fed = [
-        Fed(key, load, voltages_at(tree, here, supply_rules), tree.building_of(here))
+        Fed(key, load, voltages_at(tree, here, supply_rules), tree.building_of(here), seen[here])
         for here in nodes
         for key, load in tree.loads_at.get(here, ())
         if load.status is not Status.remove
@@ -179,10 +187,22 @@ def _fed_through(tree: Tree, node: str, supply_rules: SupplyRules) -> tuple[list
     return fed, typed
 
 
-def _typed_block(key: str, run: Run, run_v: float, own_v: float) -> Block:
-    total = (run.load_a or 0.0) * own_v / run_v
-    continuous = min(run.continuous_a, run.load_a or 0.0) * own_v / run_v
-    return Block(run.name, total - continuous, continuous, total, (given(f"I_{key}", f"{run.name}, load typed there", total, "A"),))
+def _through(tree: Tree, node: str, before: Seen, supply_rules: SupplyRules) -> Seen:
+    """How what hangs on a node is seen: as before, or behind the first transformer between the wires that feed it, at their voltage."""
+    feeding = tree.feeding.get(node)
+    if before is not None or node not in tree.job.sources or feeding is None:
+        return before
+    run = tree.job.runs[feeding]
+    line_v, neutral_v = voltages_at(tree, run.origin, supply_rules)
+    return (Across.l1_neutral, neutral_v) if run.circuit is Circuit.two_wire_neutral else (Across.line_line, line_v)
+
+
+def _typed_block(key: str, run: Run, seen: tuple[Across, float], own_v: float) -> Block:
+    across, seen_v = seen
+    total = (run.load_a or 0.0) * own_v / seen_v
+    continuous = min(run.continuous_a, run.load_a or 0.0) * own_v / seen_v
+    line = given(f"I_{key}", f"{run.name}, load typed there", total, "A")
+    return Block(run.name, total - continuous, continuous, total, (line,), legs_across(across))
 
 
 def _dwelling_block(case: Case, home: str, run_v: float) -> Block:

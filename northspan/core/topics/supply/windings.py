@@ -71,6 +71,25 @@ def regulation_percent(source: Source, load_a: float, power_factor: float) -> Wo
     )
 
 
+def regulation_ohm(source: Source) -> complex:
+    """Give the impedance by which a transformer's loss of voltage at load is worked, on its secondary. [ohm]
+
+    Parameters
+    ----------
+    source : Source
+        The transformer, its rating known. [-]
+
+    Examples
+    --------
+    >>> z = regulation_ohm(Source(name="T", kind="transformer", rating_kva=10, line_v=240, impedance_percent=3))
+    >>> round(z.real * 41.667 / 240 * 100, 2)
+    2.57
+    """
+    percent = source.impedance_percent or USUAL_PERCENT
+    ohm = percent / 100 * source.line_v**2 / (1000 * (source.rating_kva or 1.0))
+    return ohm * complex(1, USUAL_RATIO) / abs(complex(1, USUAL_RATIO))
+
+
 IDLE_SHARE, LOAD_SHARE = 0.006, 0.022  # of the rating: usual for small dry transformers
 
 

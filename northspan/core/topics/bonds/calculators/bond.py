@@ -20,6 +20,7 @@ from northspan.core.working.worked import Step, given, ruled, whole
 Node = Annotated[str, StringConstraints(pattern=r"^[A-Za-z][A-Za-z0-9 ._-]{0,30}$")]
 NORMAL_A, MUCH_A = 0.005, 0.5  # leakage below the one is normal; above the other it is a second bond or a bad neutral
 SAFE_V = 50.0
+_METAL = frozenset({Role.line, Role.neutral, Role.ground, Role.bond, Role.strap})
 LEAK_OHM = 1e7  # what every node leaks to earth, so that an open wire has a voltage at all
 
 
@@ -95,7 +96,7 @@ def bond(question: BondQuestion) -> BondAnswer:
         raise InvalidJob("/wires", f"{twice} stands twice.", "Give each winding and each wire a name of its own.")
     _checked(question)
     try:
-        state = solve_network(_branches(question))
+        state = _as_drawn(question, solve_network(_branches(question)))
     except FloatingNode as error:
         raise InvalidJob("/wires", str(error)) from error
     amperes = {wire.key: abs(state.amperes[wire.key]) for wire in question.wires}
@@ -118,12 +119,42 @@ def _branches(question: BondQuestion) -> list[Branch]:
         Branch(w.key, w.start, w.end, complex(w.resistance_ohm, w.reactance_ohm), rect(w.volts, radians(w.angle_deg)))
         for w in question.windings
     ]
+    turned = _drawn_inward(question)
     found += [
-        Branch(w.key, w.start, w.end, complex(w.resistance_ohm, w.reactance_ohm), cable=w.cable, mutual_ohm=complex(0, w.mutual_ohm))
+        Branch(w.key, *((w.end, w.start) if w.key in turned else (w.start, w.end)), complex(w.resistance_ohm, w.reactance_ohm),
+               cable=w.cable,
+               mutual_ohm=complex(0, w.mutual_ohm))
         for w in question.wires
-    ]
+    ]  # fmt: skip
     nodes = {node for branch in found for node in (branch.a, branch.b)} - {EARTH}
     return found + [Branch(f"leak of {node}", node, EARTH, LEAK_OHM) for node in sorted(nodes)]
+
+
+def _as_drawn(question: BondQuestion, state: State) -> State:
+    """Currents in the direction in which each wire was drawn."""
+    turned = _drawn_inward(question)
+    return State(state.volts, {key: -value if key in turned else value for key, value in state.amperes.items()})
+
+
+def _drawn_inward(question: BondQuestion) -> frozenset[str]:
+    """Wires of a cable that were drawn towards its near end: wires side by side are all taken from near to far.
+
+    Near is what leads to a winding without the cable's own wires, and not by way of a load, a fault or the soil.
+    """
+    turned: set[str] = set()
+    for cable in {wire.cable for wire in question.wires if wire.mutual_ohm}:
+        others = [wire for wire in question.wires if wire.cable != cable and wire.role in _METAL]
+        near = {node for winding in question.windings for node in (winding.start, winding.end)} - {EARTH}
+        reached = list(near)
+        for node in reached:
+            for wire in others:
+                if node in {wire.start, wire.end}:
+                    other = wire.end if node == wire.start else wire.start
+                    if other != EARTH and other not in near:
+                        near.add(other)
+                        reached.append(other)
+        turned |= {wire.key for wire in question.wires if wire.cable == cable and wire.end in near and wire.start not in near}
+    return frozenset(turned)
 
 
 def _checked(question: BondQuestion) -> None:
