@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import replace
-from math import hypot, sqrt
+from math import hypot, pi, sqrt
 
 from northspan.core.document.job import Building, Electrode, ElectrodeKind, GroundSoil, Job, Laid, Status, WaterPipe
 from northspan.core.physics.fall_of_potential import Drop, Verdict, fall_of_potential
@@ -130,8 +130,7 @@ def reach_m(electrodes: dict[str, Electrode], at: dict[str, float]) -> float:
 
     Notes
     -----
-    How deep the deepest goes, how far any two ends of all of them are apart, and the diagonal of a ring, as if
-    it lay in a square.
+    How deep the deepest goes, how far any two ends of all of them are apart, and how wide the circle of a ring is.
 
     Examples
     --------
@@ -144,7 +143,7 @@ def reach_m(electrodes: dict[str, Electrode], at: dict[str, float]) -> float:
     if not points:
         return 1.0
     apart = max(hypot(a[0] - b[0], a[1] - b[1]) for a in points for b in points)
-    rings = [one.length_m * sqrt(2) / 4 for one in electrodes.values() if one.kind is ElectrodeKind.ring]
+    rings = [one.length_m / pi for one in electrodes.values() if one.kind is ElectrodeKind.ring]
     return max(apart, *rings, *(point[2] for point in points))
 
 

@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 from itertools import pairwise
-from math import cos, log, pi, sin
+from math import cos, log, pi, sin, sqrt
 
 from northspan.core.physics.linear import Singular, solved
 from northspan.core.physics.soil import Piece, Point, Soil, potential, seen_from
@@ -15,6 +15,8 @@ from northspan.core.working.errors import InvalidJob
 CONCRETE_OHM_M = 60.0  # moist concrete in the ground; dry it is far more
 COVER_M = 0.05  # concrete around an encased conductor
 PIECES = {"rod": 6, "wire": 6, "encased": 5, "ring": 20, "plate": 6}
+MOST_CUTS = 12  # along a plate
+SELF = 0.2231  # how far a strip is from itself in the mean, beside its width
 
 
 @dataclass(frozen=True, slots=True)
@@ -99,7 +101,7 @@ def ring(key: str, x: float, y: float, depth_m: float, length_m: float, diameter
 
 
 def plate(key: str, x: float, y: float, depth_m: float, width_m: float, height_m: float) -> Shape:
-    """Bury a plate on edge: as upright strips side by side, each as thick as a quarter of its width.
+    """Bury a plate on edge.
 
     Parameters
     ----------
@@ -116,18 +118,12 @@ def plate(key: str, x: float, y: float, depth_m: float, width_m: float, height_m
     height_m : float
         Height. [m]
     """
-    n = PIECES["plate"]
-    strip = width_m / n
     top = max(depth_m - height_m / 2, 0.01)
-    pieces: list[Piece] = []
-    for i in range(n):
-        at = x - width_m / 2 + (i + 0.5) * strip
-        pieces += _divided((at, y, top), (at, y, top + height_m), strip / 4, 2)
-    return Shape(key, tuple(pieces))
+    return Shape(key, _sheet((x - width_m / 2, y, top), (width_m, 0.0, 0.0), (0.0, 0.0, height_m)))
 
 
 def flat(key: str, x: float, y: float, depth_m: float, width_m: float, length_m: float) -> Shape:
-    """Bury a plate flat: as strips side by side, each as thick as a quarter of its width.
+    """Bury a plate flat.
 
     Parameters
     ----------
@@ -140,17 +136,37 @@ def flat(key: str, x: float, y: float, depth_m: float, width_m: float, length_m:
     depth_m : float
         Depth. [m]
     width_m : float
-        Across the strips. [m]
+        Along the building. [m]
     length_m : float
-        Along them. [m]
+        Away from it. [m]
     """
-    n = PIECES["plate"]
-    strip = length_m / n
+    return Shape(key, _sheet((x - width_m / 2, y - length_m / 2, depth_m), (width_m, 0.0, 0.0), (0.0, length_m, 0.0)))
+
+
+def _sheet(corner: Point, one: Point, other: Point) -> tuple[Piece, ...]:
+    """A sheet as strips along its longer side, each as thick as a quarter of its width; both sides are cut, finer at the edges."""
+    along, over = (one, other) if _length(one) >= _length(other) else (other, one)
+    strips = PIECES["plate"]
+    cuts = min(MOST_CUTS, max(2, round(strips * _length(along) / _length(over) / 2)))
     pieces: list[Piece] = []
-    for i in range(n):
-        at = y - length_m / 2 + (i + 0.5) * strip
-        pieces += _divided((x - width_m / 2, at, depth_m), (x + width_m / 2, at, depth_m), strip / 4, 2)
-    return Shape(key, tuple(pieces))
+    for low, high in pairwise(_edges(strips)):
+        start = _plus(corner, over, (low + high) / 2)
+        radius = SELF * (high - low) * _length(over)
+        pieces += [Piece(_plus(start, along, p), _plus(start, along, q), radius) for p, q in pairwise(_edges(cuts))]
+    return tuple(pieces)
+
+
+def _edges(count: int) -> tuple[float, ...]:
+    """Where a side is cut, as shares of it: by a cosine, for the current leaves at the edges."""
+    return tuple((1 - cos(pi * i / count)) / 2 for i in range(count + 1))
+
+
+def _plus(start: Point, way: Point, share: float) -> Point:
+    return (start[0] + share * way[0], start[1] + share * way[1], start[2] + share * way[2])
+
+
+def _length(way: Point) -> float:
+    return sqrt(sum(part * part for part in way))
 
 
 def encased(key: str, a: Point, b: Point, diameter_m: float) -> Shape:

@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from functools import lru_cache
-from math import hypot, log, pi, sqrt
+from math import fsum, hypot, log, pi, sqrt
 
 Point = tuple[float, float, float]  # x, y on the ground and z down into it. [m]
-MOST_IMAGES = 120
-NEAR = 2.5  # images further than this, counted in the distances at hand, look like points
-IMAGE_TOLERANCE = 1e-6  # images weaker than this change no figure that anybody reads
+MOST_IMAGES, MOST_TERMS = 400, 20_000
+NEAR = 2.5  # images nearer than this, counted in the distances at hand, are added exactly
+REMAINDER = 2e-4  # what may be left out, beside what all images leave
 
 
 @dataclass(frozen=True, slots=True)
@@ -138,20 +138,46 @@ def _moved(piece: Piece, at: Point, mirror: int, shift: float) -> float:
 def _series(piece: Piece, at: Point, k: float, step: float, images: tuple[tuple[int, int], ...], *, start: int) -> float:
     """Add images that grow weaker by k and move further by `step`. [1/m]
 
-    Far images look like points: what is left of the series then has a closed form, the sum of k^n / n
-    being -ln(1 - k), so that it is right also where the boundary mirrors almost everything.
+    Images at hand are added exactly. Of those further on the distance is written out in powers of what it is beyond n steps,
+    1/(ns) - d/(ns)^2 + (d^2 - p^2/2)/(ns)^3, and each power summed over all that are left. Over conductive ground images of
+    either sign nearly take each other away: how many are added exactly goes by what is left of them, so that the remainder is
+    small beside that, and not beside the first.
     """
-    far_m = NEAR * (sum(abs(p - q) for p, q in zip(piece.a, at, strict=True)) + piece.length_m)
-    enough = min(MOST_IMAGES, max(4, int(far_m / step) + 1))
-    total = harmonic = 0.0
+    reach = sum(abs(p - q) for p, q in zip(piece.a, at, strict=True)) + abs(piece.a[2]) + abs(at[2]) + piece.length_m
+    wanted = REMAINDER * ((1 + k) / (1 - k) if k < 0 else 1.0) / reach
+    enough = max(4, int(NEAR * reach / step) + 1)
+    while enough < MOST_IMAGES and len(images) * abs(k) ** enough * reach**4 / (enough * step) ** 5 > wanted:
+        enough += enough // 4 + 1
+    total = 0.0
     for n in range(start, enough):
         strength = k**n
-        if abs(strength) < IMAGE_TOLERANCE * (1 - abs(k)):
+        if n and len(images) * abs(strength) / (n * step * (1 - abs(k))) < wanted:
             return total
         total += strength * sum(_moved(piece, at, mirror, way * n * step) for mirror, way in images)
-    for n in range(1, enough):
-        harmonic += k**n / n
-    return total + len(images) / step * (-log(1 - k) - harmonic)
+    first, second, third = _tails(k, enough)
+    for mirror, way in images:
+        beyond, spread = _beyond(piece, at, mirror, way)
+        total += first / step - beyond * second / step**2 + spread * third / step**3
+    return total
+
+
+def _beyond(piece: Piece, at: Point, mirror: int, way: int) -> tuple[float, float]:
+    """How far an image lies beyond its steps, and the second moment of that less half of how far it is aside: means. [m, m²]"""
+    beyond = spread = 0.0
+    for place, weight in _THREE:
+        x, y, z = piece.at_share(place)
+        d = way * (mirror * z - at[2])
+        beyond += weight * d
+        spread += weight * (d * d - ((x - at[0]) ** 2 + (y - at[1]) ** 2) / 2)
+    return beyond, spread
+
+
+@lru_cache(maxsize=4096)
+def _tails(k: float, begin: int) -> tuple[float, float, float]:
+    """Sums of k^n over n, its square and its cube, from a term on; the first one from its closed form."""
+    first = -log(1 - k) - fsum(k**n / n for n in range(1, begin))
+    terms = range(begin, min(begin + MOST_TERMS, begin + int(log(1e-14) / log(abs(k))) + 2))
+    return first, fsum(k**n / n**2 for n in terms), fsum(k**n / n**3 for n in terms)
 
 
 @lru_cache(maxsize=65536)
@@ -171,20 +197,26 @@ def seen_from(piece: Piece, at: Piece, soil: Soil) -> float:
     -----
     The inner integral is exact, the outer one by Gauss and Legendre with five places.
     """
+    off = _beside(at)
+    sides = (1,) if piece == at or _level(piece) != _level(at) else (1, -1)  # of a neighbor both sides, for one is nearer to it
     total = 0.0
     for place, weight in _GAUSS:
         x, y, z = at.at_share(place)
-        x, y = _beside(at, x, y)  # at the surface of the conductor, beside its axis
-        total += weight * potential(piece, (x, y, z), soil)
+        for side in sides:  # at the surface of the conductor, beside its axis
+            total += weight / len(sides) * potential(piece, (x + side * off[0], y + side * off[1], z), soil)
     return total
 
 
-def _beside(piece: Piece, x: float, y: float) -> tuple[float, float]:
-    """A place on the surface of a conductor: a radius away from its axis, level."""
+def _level(piece: Piece) -> bool:
+    return abs(piece.a[2] - piece.b[2]) < 1e-9  # noqa: PLR2004 - the same figure
+
+
+def _beside(piece: Piece) -> tuple[float, float]:
+    """From the axis of a conductor to its surface: a radius away, level."""
     run = hypot(piece.b[0] - piece.a[0], piece.b[1] - piece.a[1])
     if run < 1e-9:  # noqa: PLR2004 - it stands upright
-        return x, y + piece.radius_m
-    return x - piece.radius_m * (piece.b[1] - piece.a[1]) / run, y + piece.radius_m * (piece.b[0] - piece.a[0]) / run
+        return 0.0, piece.radius_m
+    return -piece.radius_m * (piece.b[1] - piece.a[1]) / run, piece.radius_m * (piece.b[0] - piece.a[0]) / run
 
 
 _GAUSS = (
@@ -194,3 +226,4 @@ _GAUSS = (
     (0.769234655052842, 0.239314335249683),
     (0.953089922969332, 0.118463442528095),
 )
+_THREE = ((0.1127016653792583, 0.2777777777777778), (0.5, 0.4444444444444444), (0.8872983346207417, 0.2777777777777778))

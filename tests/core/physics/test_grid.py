@@ -75,11 +75,22 @@ class AgainstTheLiterature(unittest.TestCase):
             ("rod", rods(0), closed_forms.rod_ohm(100, LENGTH_M, DIAMETER_M).value, 0.01),
             ("wire", (wire("W", (0, 0, 0.75), (30, 0, 0.75), 0.0082),), closed_forms.buried_wire_ohm(100, 30, 0.75, 0.0082), 0.01),
             ("ring", (ring("R", 0, 0, 0.75, 30, 0.0082),), closed_forms.ring_ohm(100, 30, 0.75, 0.0082), 0.01),
-            ("plate", (plate("P", 0, 0, 1.0, 0.6, 0.9),), closed_forms.plate_ohm(100, 0.54, 1.0), 0.02),
+            # a square has 2 % less than the round plate of its area; Reitan and Higgins: 36.17 ohm where nothing mirrors it
+            ("plate", (plate("P", 0, 0, 1.0, 0.6, 0.6),), closed_forms.plate_ohm(100, 0.36, 1.0), 0.03),
+            ("plate far down", (plate("P", 0, 0, 1000.0, 0.6, 0.6),), 36.17, 0.015),
+            ("flat far down", (flat("P", 0, 0, 1000.0, 0.6, 0.6),), 36.17, 0.015),
         ]
         for name, shapes, ohm, within in cases:
             with self.subTest(name):
                 self.assertAlmostEqual(earthed(shapes, soil).resistance_ohm / ohm, 1, delta=within)
+
+    def test_a_long_plate_is_cut_along_both_sides(self):
+        # on edge, its middle 1.4 m deep: a strip of 3 m and as thick as half its width, 3.0 by 0.3 m, has 20.2 ohm by both ways
+        long_, high = (earthed((plate("P", 0, 0, 1.4, w, h),), Soil(100)).resistance_ohm for w, h in ((3.0, 0.3), (0.3, 3.0)))
+        self.assertAlmostEqual(long_, 20.15, delta=0.2)
+        self.assertAlmostEqual(high / long_, 1, delta=0.05)  # which side is the longer one changes little
+        strip = earthed((wire("W", (0, 0, 1.4), (3, 0, 1.4), 0.15, 24),), Soil(100)).resistance_ohm
+        self.assertAlmostEqual(long_ / strip, 1, delta=0.04)
 
     def test_rods_help_each_other_less_when_near(self):
         one = earthed(rods(0), Soil(100)).resistance_ohm
@@ -163,9 +174,9 @@ class Around(unittest.TestCase):
         self.assertGreater(step, 0.3)
         self.assertLess(least + step, 1.001)
 
-    def test_reach_counts_spacing_and_the_diagonal_of_a_ring(self):
+    def test_reach_counts_spacing_and_how_wide_a_ring_is(self):
         one = Electrode(name="Ring", building="B", kind="ring", length_m=30, top_m=0.8)
-        self.assertAlmostEqual(reach_m({"R": one}, {"R": 0.0}), 7.5 * math.sqrt(2), delta=0.01)  # not the 30 m around it
+        self.assertAlmostEqual(reach_m({"R": one}, {"R": 0.0}), 30 / math.pi, delta=0.01)  # not the 30 m around it
         rods = {f"R{i}": Electrode(name="Rod", building="B", length_m=2.4) for i in range(3)}
         self.assertAlmostEqual(reach_m(rods, {"R0": 0.0, "R1": 1.0, "R2": 2.0}), 2.4)  # close together they go as deep as one
         self.assertAlmostEqual(reach_m(rods, {"R0": 0.0, "R1": 3.0, "R2": 6.0}), 6.0)
@@ -173,5 +184,5 @@ class Around(unittest.TestCase):
     def test_a_plate_on_edge_and_flat_hardly_differ_and_a_larger_one_is_better(self):
         soil = Soil(100.0)
         upright, lying = (earthed((made("P", 0, 0, 2.0, 0.6, 0.6),), soil).resistance_ohm for made in (plate, flat))
-        self.assertAlmostEqual(lying / upright, 1, delta=0.15)
+        self.assertAlmostEqual(lying / upright, 1, delta=0.02)
         self.assertLess(earthed((flat("P", 0, 0, 2.0, 0.6, 1.2),), soil).resistance_ohm, 0.85 * lying)

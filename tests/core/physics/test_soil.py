@@ -6,7 +6,7 @@ import unittest
 
 from northspan.core.physics.fall_of_potential import Drop, clamp_reading, fall_of_potential
 from northspan.core.physics.four_pin import Reading, apparent_ohm_m, fit, two_layer_apparent
-from northspan.core.physics.soil import Soil
+from northspan.core.physics.soil import Piece, Soil, line_potential, potential
 
 SPACINGS_M = (0.5, 1, 1.5, 2, 3, 5, 8, 12)
 
@@ -14,6 +14,37 @@ SPACINGS_M = (0.5, 1, 1.5, 2, 3, 5, 8, 12)
 def readings(soil, noise=0.0, seed=1):
     rng = random.Random(seed)
     return [Reading(a, two_layer_apparent(soil, a) / (2 * math.pi * a) * (1 + noise * rng.gauss(0, 1))) for a in SPACINGS_M]
+
+
+def every_image(piece, at, soil):
+    """The series without an end, as far as it has a figure: what the closed remainder is held against."""
+    k, h, total = soil.reflection, soil.depth_m, 0.0
+    for n in range(200_000):
+        strength = k**n
+        if n and abs(strength) < 1e-13:
+            break
+        ways = ((1, 1), (1, -1), (-1, 1), (-1, -1)) if n else ((1, 1), (-1, 1))
+        for mirror, way in ways:
+            a, b = ((p[0], p[1], mirror * p[2] + way * n * 2 * h) for p in (piece.a, piece.b))
+            total += strength * line_potential(a, b, at)
+    return soil.upper_ohm_m / (4 * math.pi) * total
+
+
+class Images(unittest.TestCase):
+    def test_potentials_far_from_a_rod_over_conductive_ground_and_over_rock(self):
+        for upper, lower, depth in ((1000, 50, 1.5), (1000, 5, 1.5), (300, 60, 0.8), (50, 1000, 1.5), (100, 99, 3.0)):
+            soil = Soil(upper, lower, depth)
+            rod = Piece((0, 0, 0.01), (0, 0, min(depth, 1.2)), 0.008)
+            for away_m in (0.3, 1, 2, 4, 6, 10, 20, 40):
+                with self.subTest(soil, away_m=away_m):
+                    at = (away_m, 0.0, 0.0)
+                    self.assertAlmostEqual(potential(rod, at, soil) / every_image(rod, at, soil), 1, delta=1e-3)
+
+    def test_below_the_boundary_it_goes_on_without_a_jump(self):
+        soil = Soil(1000, 50, 1.5)
+        rod = Piece((0, 0, 0.01), (0, 0, 1.2), 0.008)
+        above, below = (potential(rod, (5.0, 0.0, 1.5 + off), soil) for off in (-1e-4, 1e-4))
+        self.assertAlmostEqual(above / below, 1, delta=2e-3)
 
 
 class Layers(unittest.TestCase):
