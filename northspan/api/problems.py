@@ -7,7 +7,7 @@ import sqlite3
 from http import HTTPStatus
 from typing import Any
 
-from flask import Flask, Response
+from flask import Flask, Response, request
 from pydantic import BaseModel, ValidationError
 from sqlalchemy.exc import DBAPIError
 from werkzeug.exceptions import HTTPException
@@ -15,6 +15,7 @@ from werkzeug.exceptions import HTTPException
 from northspan.core.document.findings import sentence
 from northspan.core.document.limits import bare
 from northspan.core.document.upgrade import first_wrong
+from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
 from northspan.core.working.errors import InvalidJob, NorthSpanError, NoSolution, OutsideTable
 from northspan.standins.behaves import DeskSilent
 from northspan.store.books import NoSuchBook
@@ -127,5 +128,17 @@ def _database(error: DBAPIError) -> Response:
 
 
 def _validation(error: ValidationError) -> Response:
-    wrong = first_wrong(error)
+    wrong = first_wrong(error, feet=_in_feet())
     return problem(HTTPStatus.UNPROCESSABLE_ENTITY, wrong.code, sentence(wrong.wrong), field=wrong.where)
+
+
+def _in_feet() -> bool:
+    """Whether whoever sent this reads feet: by the job in it, by its rules, by the first rules where it names none."""
+    sent = request.get_json(silent=True)
+    if not isinstance(sent, dict):
+        return False
+    job = sent.get("job")
+    if isinstance(job, dict):
+        return bool(job.get("units", "feet") == "feet")
+    named = sent.get("rulebook", rulebook_names()[0])
+    return named in rulebook_names() and rulebook_named(named).words.feet

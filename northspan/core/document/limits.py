@@ -6,6 +6,7 @@ import re
 from typing import Any
 
 FOOT_M, INCH_M, POUND_N, SQUARE_FOOT_M2 = 0.3048, 0.0254, 4.4482, 0.09290304
+_TINY = 0.01
 _SHORT_M = 1.0  # below it a length is in inches or millimetres
 _PLAIN = {
     "a": "A",
@@ -104,15 +105,31 @@ def amount(value: float, field: str, *, feet: bool) -> str:
     if unit == "m":
         return _length(value, feet=feet)
     if unit == "c":
-        return f"{value * 9 / 5 + 32:.0f} °F" if feet else f"{value:g} °C"
+        return f"{value * 9 / 5 + 32:.0f} °F" if feet else f"{plainly(value)} °C"
     if unit == "n":
-        return f"{value / POUND_N:.0f} lbf" if feet else f"{value:g} N"
+        return f"{value / POUND_N:.0f} lbf" if feet else f"{plainly(value)} N"
     if unit == "m2":
-        return f"{value / SQUARE_FOOT_M2:.0f} sq ft" if feet else f"{value:g} m²"
-    return f"{value:g} {_PLAIN[unit]}" if unit in _PLAIN else f"{value:g}"
+        return f"{value / SQUARE_FOOT_M2:.0f} sq ft" if feet else f"{plainly(value)} m²"
+    return f"{plainly(value)} {_PLAIN[unit]}" if unit in _PLAIN else plainly(value)
 
 
 def _length(value_m: float, *, feet: bool) -> str:
     if feet:
         return f"{value_m / INCH_M:.1f} in" if abs(value_m) < _SHORT_M else f"{value_m / FOOT_M:.0f} ft"
-    return f"{1000 * value_m:g} mm" if 0 < abs(value_m) < _SHORT_M else f"{value_m:g} m"
+    return f"{plainly(1000 * value_m)} mm" if 0 < abs(value_m) < _SHORT_M else f"{plainly(value_m)} m"
+
+
+def plainly(value: float) -> str:
+    """Write a figure out, with at most three places and never as a power of ten.
+
+    Parameters
+    ----------
+    value : float
+        The figure. [-]
+
+    Examples
+    --------
+    >>> plainly(1e6), plainly(537.7777), plainly(0.01), plainly(4)
+    ('1000000', '537.778', '0.01', '4')
+    """
+    return f"{value:.6f}".rstrip("0").rstrip(".") if 0 < abs(value) < _TINY else f"{value:.3f}".rstrip("0").rstrip(".")

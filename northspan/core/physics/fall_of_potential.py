@@ -6,7 +6,7 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from itertools import pairwise
 
-from northspan.core.working.worked import Step, Worked, given, ruled, step, whole
+from northspan.core.working.worked import Step, Worked, given, ruled, step, three, whole
 
 PLATEAU_FROM, PLATEAU_TO = 0.5, 0.72  # shares of the way in which readings must agree
 AGREE_PERCENT = 5.0
@@ -36,7 +36,7 @@ class Verdict:
 
 
 def _metres(length_m: float) -> str:
-    return f"{length_m:.3g} m"
+    return f"{three(length_m)} m"
 
 
 def fall_of_potential(
@@ -80,7 +80,7 @@ def fall_of_potential(
     if value is None or value <= 0:
         words = "No verdict: the log has no readings on both sides of the 62 % point, or they show nothing."
         return Worked(Verdict(None, proved=False, words=words, plateau=None, scatter_percent=None), tuple(steps))
-    steps.append(ruled("R", "resistance at the 62 % point", f"{value:.3g} Ω", "between the readings beside it", "IEEE 81", value))
+    steps.append(ruled("R", "resistance at the 62 % point", f"{three(value)} Ω", "between the readings beside it", "IEEE 81", value))
     if len(inside) < ENOUGH:
         words = f"Not proved: {len(inside)} of at least {ENOUGH} readings lie around the 62 % point. One reading alone proves nothing."
         return Worked(Verdict(value, proved=False, words=words, plateau=None, scatter_percent=None), tuple(steps))
@@ -102,7 +102,7 @@ def fall_of_potential(
         )
         words = f"Not proved: readings around the 62 % point differ by {whole(scatter.value)} %; {why}."
         return Worked(Verdict(value, proved=False, words=words, plateau=None, scatter_percent=scatter.value), tuple(steps))
-    words = f"Proved: {value:.3g} Ω, {len(inside)} readings agree within {scatter.value:.1f} %."
+    words = f"Proved: {three(value)} Ω, {len(inside)} readings agree within {scatter.value:.1f} %."
     flat = (inside[0].distance_m, inside[-1].distance_m)
     return Worked(Verdict(value, proved=True, words=words, plateau=flat, scatter_percent=scatter.value), tuple(steps))
 
@@ -135,7 +135,7 @@ def clamp_reading(ohm: float, *, other_ways: bool, loop_ohm: float = 1.0) -> Wor
     elif not other_ways:
         words = "The clamp needs a way back to earth besides this electrode. On an electrode that stands alone it means nothing."
     else:
-        words = f"{ohm:.3g} Ω with the way back in it: the electrode itself is at most this."
+        words = f"{three(ohm)} Ω with the way back in it: the electrode itself is at most this."
     return Worked(words, (read, ruled("v", "verdict", words.split(":")[0], "a clamp measures a loop", "IEEE 81")))
 
 

@@ -8,7 +8,7 @@ from functools import lru_cache
 from typing import Self
 
 from northspan.core.rulebooks.questions.words import Dialect, Terms
-from northspan.core.working.worked import whole
+from northspan.core.working.worked import three, told_apart, whole
 
 _US = {"N": (4.4482216, "lbf"), "N/m": (14.593903, "lbf/ft"), "m³": (0.76455486, "yd³"), "L": (0.94635295, "qt"), "mL": (16.387064, "in³")}
 _PLACES = {"m³": 1, "L": 1, "yd³": 1, "qt": 1, "in³": 1}
@@ -119,7 +119,26 @@ class Amounts:
         length_m : float
             The length. [m]
         """
-        return f"{length_m / FOOT_M:.3g} ft" if self.feet else f"{length_m:.3g} m"
+        return f"{three(length_m / FOOT_M)} ft" if self.feet else f"{three(length_m)} m"
+
+    def against_text(self, used: float, limit: float, unit: str) -> str:
+        """Say what is used of a limit, both in the units of the job.
+
+        Parameters
+        ----------
+        used : float
+            What is used. [unit]
+        limit : float
+            The limit. [unit]
+        unit : str
+            Their unit, metric. [-]
+        """
+        if unit == "m":
+            used, limit, unit = (used / FOOT_M, limit / FOOT_M, "ft") if self.feet else (used, limit, unit)
+        elif self.feet and unit in _US:
+            per, unit = _US[unit]
+            used, limit = used / per, limit / per
+        return f"{told_apart(used, limit, 1)} of {three(limit)} {unit}".rstrip()
 
     def depth_text(self, depth_m: float) -> str:
         """Write a depth. [m]
@@ -129,7 +148,7 @@ class Amounts:
         depth_m : float
             The depth. [m]
         """
-        return f"{depth_m / INCH_M:.3g} in" if self.feet else f"{whole(1000 * depth_m)} mm"
+        return f"{round(depth_m / INCH_M, 1):g} in" if self.feet else f"{whole(1000 * depth_m)} mm"
 
     def amount_text(self, value: float, unit: str) -> str:
         """Say an amount that is given in metric units.

@@ -236,6 +236,25 @@ def whole(value: float) -> str:
     return f"{floor(value + 0.5 + 1e-12)}"
 
 
+def three(value: float) -> str:
+    """Write a figure with three digits, as a person does: never as a power of ten.
+
+    Parameters
+    ----------
+    value : float
+        The figure. [-]
+
+    Examples
+    --------
+    >>> three(0.12345), three(28.54), three(999.6), three(1234.5), three(1e6), three(1e-7)
+    ('0.123', '28.5', '1000', '1234', '1000000', '0')
+    """
+    if abs(value) >= 999.5:  # noqa: PLR2004 - from here on three digits would be rounded to tens
+        return whole(value)
+    shown = f"{value:.3g}"
+    return f"{value:.4f}".rstrip("0").rstrip(".") if "e" in shown else shown
+
+
 def told_apart(used: float, limit: float, places: int = 0) -> str:
     """Write a figure with as many places as it takes to tell it from a limit that it is above.
 

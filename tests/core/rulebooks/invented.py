@@ -233,6 +233,7 @@ class Cans:
 
 
 class Choices:
+    trade_words = staticmethod(lambda: (("sizing", "Ropes", "rope; line"),))
     methods = staticmethod(lambda: ((Method.pvc40, "Tube"),))
     places = staticmethod(lambda: ((Place.buried, "Buried"), (Place.indoors, "Indoors")))
     surfaces = staticmethod(lambda: ((Surface.open_ground, "Grass"),))

@@ -4907,6 +4907,12 @@ export interface components {
              * @default null
              */
             load_a?: number | null;
+            /**
+             * Load Va
+             * @description The same as a power, where no amperes are given. [VA]
+             * @default null
+             */
+            load_va?: number | null;
             /** @default null */
             metal?: components["schemas"]["Metal"] | null;
             /**
@@ -4986,6 +4992,8 @@ export interface components {
         /**
          * Asked
          * @description One question: the field it fills, its words, what kind of figure it is, and whether it must be answered.
+         *
+         *     `power` is the field that a power fills in its place: what hangs on a run is known in kilowatts as often as in amperes.
          */
         Asked: {
             /**
@@ -5008,6 +5016,11 @@ export interface components {
              * @enum {string}
              */
             kind: "text" | "length" | "amperes" | "power" | "area" | "kva" | "height" | "choice" | "metal";
+            /**
+             * Power
+             * @default
+             */
+            power: string;
             /**
              * Required
              * @default false
@@ -7952,6 +7965,12 @@ export interface components {
              * @default us-2023
              */
             rulebook?: string;
+            /**
+             * Shared
+             * @description Serves other circuits too, with a larger device.
+             * @default false
+             */
+            shared?: boolean;
             /**
              * Size
              * @default null
@@ -12830,6 +12849,8 @@ export interface components {
             };
             /** Title */
             title: string;
+            /** Trade Words */
+            trade_words: components["schemas"]["TradeWords"][];
             /**
              * Usual Methods
              * @description How a new stretch is usually laid, by its place.
@@ -15624,6 +15645,18 @@ export interface components {
             off: (boolean | null)[];
             /** @default unknown */
             serves: components["schemas"]["Serves"];
+        };
+        /**
+         * TradeWords
+         * @description What the trade calls something: the step that holds it, what is shown, and the words that find it.
+         */
+        TradeWords: {
+            /** Also */
+            also: string;
+            /** Step */
+            step: string;
+            /** Words */
+            words: string;
         };
         /**
          * TransformerQuestion

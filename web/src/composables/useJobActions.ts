@@ -123,6 +123,12 @@ export function useJobActions(dialogs: { helping: Ref<boolean>; ruling: Ref<bool
   ])
 
   const places = computed<Action[]>(() => [
+    ...(store.options?.trade_words ?? []).map((one) => ({
+      words: one.words,
+      keys: '',
+      also: one.also,
+      run: () => to(one.step),
+    })),
     ...STEPS.map((s) => ({ words: `Step ${s.title}`, keys: '', also: s.also, run: () => to(s.key) })),
     ...named(store.plan?.runs).map(([key, run]) => ({
       words: `Go to ${run.name}`,

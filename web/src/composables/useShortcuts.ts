@@ -4,6 +4,12 @@ import { onBeforeUnmount, onMounted } from 'vue'
 export function useShortcuts(actions: Record<string, () => void>): void {
   function onKey(event: KeyboardEvent): void {
     const target = event.target as HTMLElement | null
+    if (event.key === '/' && target?.closest('.v-select:not(.v-autocomplete):not(.v-combobox), select') && actions['/']) {
+      event.preventDefault() // a list would take it for the beginning of one of its choices
+      event.stopPropagation()
+      actions['/']()
+      return
+    }
     if (target?.closest('input, textarea, select, [role=combobox], [role=listbox], [contenteditable], [role=dialog]'))
       return
     const combined = event.ctrlKey || event.metaKey
@@ -14,6 +20,6 @@ export function useShortcuts(actions: Record<string, () => void>): void {
     event.preventDefault()
     action()
   }
-  onMounted(() => window.addEventListener('keydown', onKey))
-  onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
+  onMounted(() => window.addEventListener('keydown', onKey, { capture: true }))
+  onBeforeUnmount(() => window.removeEventListener('keydown', onKey, { capture: true }))
 }

@@ -230,6 +230,13 @@ export function withUnit(value: number, unit: string): string {
   return `${figure(value, unit)}${unit === '°' ? '' : ' '}${unit}`
 }
 
+/** A figure as it was read, so that what is shown again is what was typed. */
+export const asRead = (value: number): string => String(Number(value.toPrecision(7)))
+
+export function lengthAsRead(length_m: number, units: Units): string {
+  return units === 'feet' ? `${asRead(length_m / FOOT_M)} ft` : `${asRead(length_m)} m`
+}
+
 export function ohms(value: number): string {
   return `${Number(value.toPrecision(2))} Ω`
 }

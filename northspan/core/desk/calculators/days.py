@@ -10,7 +10,7 @@ from northspan.core.document.plan import WorkGroup, work_lines
 from northspan.core.document.plan.days import TaskLaid, Turning
 from northspan.core.document.upgrade import AnyJob
 from northspan.core.rulebooks.registry import rulebook_of
-from northspan.core.working.worked import given
+from northspan.core.working.worked import given, three
 
 
 class ScheduleQuestion(Part):
@@ -55,7 +55,7 @@ def schedule(question: ScheduleQuestion) -> ScheduleAnswer:
     figures: dict[str, float | str] = {"outage_h": plan.outage_h, "outage_least_h": plan.outage_least_h, "days": float(plan.days),
                                        "days_least": float(plan.days_least)}  # fmt: skip
     plain = answered(rulebook_of(question.job), plan.headline, figures, {})
-    working = tuple(WorkGroup(one.key, one.words, f"{one.hours:.3g} h", one.working) for one in plan.tasks if one.working) or _nothing()
+    working = tuple(WorkGroup(one.key, one.words, f"{three(one.hours)} h", one.working) for one in plan.tasks if one.working) or _nothing()
     return ScheduleAnswer(**plain.model_dump(exclude={"working"}), working=working, tasks=plan.tasks, troubles=plan.troubles)
 
 

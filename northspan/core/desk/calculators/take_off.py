@@ -17,7 +17,7 @@ from northspan.core.physics.basket import MOST_SHOPS, cheapest
 from northspan.core.physics.cutting import cut_from, is_exact
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_of
 from northspan.core.working.errors import InvalidJob
-from northspan.core.working.worked import given, ruled, step
+from northspan.core.working.worked import given, ruled, step, three
 
 
 class TakeOffQuestion(Part):
@@ -103,7 +103,7 @@ def cut(question: CutQuestion) -> CutAnswer:
     lines = [given("P", "pieces together", sum(question.pieces_m), "m", "job")]
     lines += [ruled(f"c_{i}", f"{one.length_m:g} m", " + ".join(f"{piece:g}" for piece in one.pieces_m), f"{one.left_m:.2f} m left",
                     "branch and bound", one.left_m) for i, one in enumerate(found, 1)]  # fmt: skip
-    said = f"{len(found)} {'length' if len(found) == 1 else 'lengths'}, {total:g} m in all, {left:.3g} m left over"
+    said = f"{len(found)} {'length' if len(found) == 1 else 'lengths'}, {total:g} m in all, {three(left)} m left over"
     if not is_exact(question.pieces_m, question.from_m, saw_m=question.saw_m):
         said += "; the search was ended, a better cut may exist"
     figures: dict[str, float | str] = {"bought_m": total, "left_m": left, "lengths": float(len(found))}

@@ -39,6 +39,7 @@ from northspan.core.desk.starts.rods import with_rods
 from northspan.core.desk.starts.services import with_ratings
 from northspan.core.document.job import Job, Metal, Place
 from northspan.core.rulebooks.registry import rulebook_of
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.working.errors import InvalidJob
 
 __all__ = ["STARTS", "Answers", "Asked", "Start", "detached_feeder", "empty_job", "laid_out", "ready", "start_edits", "started"]
@@ -231,6 +232,15 @@ def _in_usual_ground(job: Job, before: Job) -> Job:
     return job.model_copy(update={"runs": runs})
 
 
+def _in_amperes(answers: Answers, start: Start, rulebook: Rulebook) -> Answers:
+    """A load that was given as a power, at the voltage of what it hangs on: line to line, or to neutral where one wire is hot."""
+    if answers.load_a is not None or answers.load_va is None:
+        return answers
+    supplies = rulebook.supplies
+    volts = supplies.to_neutral_v(supplies.usual_v, supplies.usual_system) if start.key == "shed_circuit" else supplies.usual_v
+    return answers.model_copy(update={"load_a": round(answers.load_va / volts, 2)})
+
+
 def laid_out(job: Job, key: str, answers: Answers) -> Job:
     """Lay a start into a job, with the habits its cases are written in.
 
@@ -252,12 +262,12 @@ def laid_out(job: Job, key: str, answers: Answers) -> Job:
     if start is None:
         raise InvalidJob("/start", f"there is no start {key}.", f"Starts: {', '.join(STARTS)}.")
     for question in start.asks:
-        if question.required and getattr(answers, question.field) is None:
+        if question.required and getattr(answers, question.field) is None and getattr(answers, question.power or question.field) is None:
             raise InvalidJob(
                 f"/answers/{question.field}",
                 f"{rulebook_of(job).words.fill(question.words).lower()} is missing.",
                 f"For example {question.hint}.",
             )
     draft = Draft(job)
-    start.lay_out(draft, answers)
+    start.lay_out(draft, _in_amperes(answers, start, rulebook_of(job)))
     return with_rods(draft)

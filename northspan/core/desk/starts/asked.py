@@ -23,6 +23,7 @@ class Answers(Part):
     cooling_va: float | None = Field(None, gt=0, le=500_000)
     vehicle_va: float | None = Field(None, gt=0, le=100_000)
     load_a: float | None = Field(None, gt=0, le=6000, description="Load of what is fed. [A]")
+    load_va: float | None = Field(None, gt=0, le=1_000_000, description="The same as a power, where no amperes are given. [VA]")
     continuous_a: float = Field(0, ge=0, le=6000, description="Continuous part of it. [A]")
     length_m: float | None = Field(None, ge=0.01, le=5000, description="Length of the new run. [m]")
     service_length_m: float | None = Field(None, ge=0.01, le=5000, description="Length of the service drop or lateral. [m]")
@@ -44,24 +45,28 @@ class Answers(Part):
 
 @dataclass(frozen=True, slots=True)
 class Asked:
-    """One question: the field it fills, its words, what kind of figure it is, and whether it must be answered."""
+    """One question: the field it fills, its words, what kind of figure it is, and whether it must be answered.
+
+    `power` is the field that a power fills in its place: what hangs on a run is known in kilowatts as often as in amperes.
+    """
 
     field: str
     words: str
     kind: Literal["text", "length", "amperes", "power", "area", "kva", "height", "choice", "metal"]
     required: bool = False
     hint: str = ""
+    power: str = ""
     choices: tuple[tuple[str, str], ...] = ()
 
 
 NAME = Asked("name", "Name of the property", "text", required=True)
-LOAD = Asked("load_a", "Load of what it feeds", "amperes", required=True, hint="60 A")
+LOAD = Asked("load_a", "Load of what it feeds", "amperes", required=True, hint="60 A", power="load_va")
 LENGTH = Asked("length_m", "Length of the route", "length", required=True, hint="120 ft")
 METAL = Asked("metal", "Metal", "metal")
 CONTINUOUS = Asked("continuous_a", "Of it continuous", "amperes", hint="0 A")
-SHED_LOAD = Asked("load_a", "Load", "amperes", required=True, hint="12 A")
-WHOLE_LOAD = Asked("load_a", "Load it must carry", "amperes", hint="not known yet")
-HOUSE_LOAD = Asked("load_a", "Calculated load of the house", "amperes", hint="not known yet")
+SHED_LOAD = Asked("load_a", "Load", "amperes", required=True, hint="12 A", power="load_va")
+WHOLE_LOAD = Asked("load_a", "Load it must carry", "amperes", hint="not known yet", power="load_va")
+HOUSE_LOAD = Asked("load_a", "Calculated load of the house", "amperes", hint="not known yet", power="load_va")
 PLANT_KVA = Asked("rating_kva", "Rating of the plant", "kva", required=True, hint="8 kVA")
 DIVERSION = Asked("diversion_w", "Diversion load, all steps", "power", required=True, hint="8 kW")
 GENERATOR_KVA = Asked("rating_kva", "Rating of the generator", "kva", required=True, hint="14 kVA")

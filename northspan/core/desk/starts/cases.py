@@ -126,7 +126,7 @@ def detached_panel(draft: Draft, a: Answers) -> None:
 
 
 def shed_circuit(draft: Draft, a: Answers) -> None:
-    """Add a single 120 V circuit to a shed-like building: no electrode, a disconnect there.
+    """Add a single circuit of one hot wire to a shed-like building: no electrode, a disconnect there.
 
     Parameters
     ----------
@@ -138,7 +138,8 @@ def shed_circuit(draft: Draft, a: Answers) -> None:
     panel, _ = _existing_panel(draft)
     building = draft.add(Building(name=a.building if a.building != "Building" else "Shed", status=Status.new))
     switch = draft.add(Enclosure(name="Shed switch", building=building, kind=EnclosureKind.disconnect))
-    volts = 120.0
+    supplies = rulebook_of(draft.before).supplies
+    volts = supplies.to_neutral_v(supplies.usual_v, supplies.usual_system)
     power = (a.load_a or 12.0) * volts
     draft.add(Load(name=draft.say.fill("Lights and {receptacles}"), enclosure=switch, power_va=power, across=Across.l1_neutral))
     draft.add(Run(name="Shed circuit", kind=RunKind.branch, origin=panel, target=switch, circuit=Circuit.two_wire_neutral, gfci=True,

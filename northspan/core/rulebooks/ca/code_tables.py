@@ -6,6 +6,7 @@ from northspan.core.rulebooks.tables import Table, table
 
 PACKAGE = "northspan.core.rulebooks.ca"
 FILES = {
+    "trade_words": "2021_trade_words.csv",
     "joint_boxes": "2021_23_boxes.csv",
     "catalogue": "2021_catalogue.csv",
     "usual_lugs": "2021_usual_lugs.csv",

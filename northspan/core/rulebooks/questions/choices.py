@@ -48,5 +48,8 @@ class Choices(Hashable, Protocol):
     def calls_left_out(self) -> frozenset[str]:
         """Name the calls that this code does not leave open."""
 
+    def trade_words(self) -> tuple[tuple[str, str, str], ...]:
+        """List what the trade calls things: the step that holds them, what is shown, and the words that find it."""
+
     def usual_schools(self) -> Mapping[str, str]:
         """Name the schools taken here when nobody decided, where they are not the usual ones."""

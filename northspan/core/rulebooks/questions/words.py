@@ -144,5 +144,8 @@ class Words(Hashable, Protocol):
     def depth_text(self, depth_m: float) -> str:
         """Write a depth or a small length. [m]"""
 
+    def against_text(self, used: float, limit: float, unit: str) -> str:
+        """Say what is used of a limit. [unit]"""
+
     def amount_text(self, value: float, unit: str) -> str:
         """Say an amount that is given in metric units. [unit]"""

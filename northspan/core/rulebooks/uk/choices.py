@@ -13,6 +13,7 @@ from northspan.core.document.job import (
     Terminals,
 )
 from northspan.core.rulebooks.uk import cables
+from northspan.core.rulebooks.uk.code_tables import code_table
 
 _METHODS = (
     (Method.cable, "Cable on a surface or in the fabric"),
@@ -120,3 +121,8 @@ def calls_left_out() -> frozenset[str]:
 def usual_schools() -> Mapping[str, str]:
     """Name the schools taken here when nobody decided, where they are not the usual ones."""
     return {"generator_neutral": "switched"}
+
+
+def trade_words() -> tuple[tuple[str, str, str], ...]:
+    """List what the trade calls things: the step that holds them, what is shown, and the words that find it."""
+    return tuple((row["step"], row["words"], row["also"]) for row in code_table("trade_words").rows.values())

@@ -10,6 +10,7 @@ from northspan.core.document.job import (
     Surface,
 )
 from northspan.core.rulebooks import north_american
+from northspan.core.rulebooks.us.code_tables import code_table
 
 _METHODS = (
     (Method.pvc40, "PVC schedule 40"),
@@ -82,3 +83,8 @@ def calls_left_out() -> frozenset[str]:
 def usual_schools() -> Mapping[str, str]:
     """Name the schools taken here when nobody decided, where they are not the usual ones."""
     return {}
+
+
+def trade_words() -> tuple[tuple[str, str, str], ...]:
+    """List what the trade calls things: the step that holds them, what is shown, and the words that find it."""
+    return tuple((row["step"], row["words"], row["also"]) for row in code_table("trade_words").rows.values())

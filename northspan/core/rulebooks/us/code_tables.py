@@ -6,6 +6,7 @@ from northspan.core.rulebooks.tables import Table, table
 
 PACKAGE = "northspan.core.rulebooks.us"
 FILES = {
+    "trade_words": "2023_trade_words.csv",
     "joint_boxes": "2023_314-16A_boxes.csv",
     "catalogue": "2023_catalogue.csv",
     "usual_lugs": "2023_usual_lugs.csv",

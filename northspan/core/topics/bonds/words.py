@@ -7,7 +7,7 @@ from math import isinf
 
 from northspan.core.topics.bonds.opening import Opening
 from northspan.core.topics.bonds.reading import EnclosureVolts
-from northspan.core.working.worked import whole
+from northspan.core.working.worked import three, whole
 
 NORMAL_A, OBJECTION_A = 0.005, 0.5  # leakage below the one is normal; from the other on it is a second bond or a bad neutral
 READ_V = 0.05  # below it an instrument reads nothing
@@ -121,4 +121,4 @@ def volts_text(volts: float) -> str:
     >>> volts_text(1.05e-07), volts_text(0.52), volts_text(83.2)
     ('under 0.1 V', '0.52 V', '83.2 V')
     """
-    return "under 0.1 V" if abs(volts) < READ_V else f"{volts:.3g} V"
+    return "under 0.1 V" if abs(volts) < READ_V else f"{three(volts)} V"

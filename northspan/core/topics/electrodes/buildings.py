@@ -18,7 +18,7 @@ from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.electrodes.rods import rods_present
 from northspan.core.topics.electrodes.supply import Supply
-from northspan.core.working.worked import Step, Worked, falls_short, ruled, whole
+from northspan.core.working.worked import Step, Worked, falls_short, ruled, three, whole
 
 _OWN_DISCONNECT = frozenset({EnclosureKind.panel_main_breaker, EnclosureKind.disconnect, EnclosureKind.meter_main})
 
@@ -203,7 +203,7 @@ def _electrodes(job: Job, key: str, plan: BuildingPlan, facts: BuildingFacts, li
         cures = (rods_cure(job, key, plan.rods_present, missing, rulebook.electrodes.rod_limits()),)
         if nobody_looked(job, key, facts) or (facts.earthing is Earthing.tt and not facts.electrodes):
             return  # said once of the building, or as a stop where earth is the way back
-        measured = f" The one there measured {high[0].measured_ohm:.3g} Ω." if high else ""
+        measured = f" The one there measured {three(high[0].measured_ohm or 0.0)} Ω." if high else ""
         words = f"{plan.name}: {plan.rods_present} of {plan.rods_wanted} rods.{measured}"
         yield Finding("rods-missing", Severity.fix, f"/buildings/{key}", words, sentence(line.formula), line.citation, cures)
     elif high and plan.rods_wanted >= 2:  # noqa: PLR2004 - two rods
@@ -211,7 +211,7 @@ def _electrodes(job: Job, key: str, plan: BuildingPlan, facts: BuildingFacts, li
             "one-rod-high",
             Severity.holds,
             f"/buildings/{key}",
-            f"{plan.name}: one rod measured {high[0].measured_ohm:.3g} Ω; the second one settles it.",
+            f"{plan.name}: one rod measured {three(high[0].measured_ohm or 0.0)} Ω; the second one settles it.",
             "Two rods need no further proof.",
             rulebook.words.cite("second_rod"),
         )

@@ -20,7 +20,7 @@ from northspan.core.topics.sizing.cost import priced_by, run_cost
 from northspan.core.topics.sizing.question import device_shelf
 from northspan.core.topics.sizing.run import SizedRun, size_run
 from northspan.core.working.errors import InvalidJob, NoSolution, OutsideTable
-from northspan.core.working.worked import told_apart, whole
+from northspan.core.working.worked import whole
 
 
 def neighbours(sized: SizedRun, rulebook: Rulebook) -> tuple[Neighbour, ...]:
@@ -238,7 +238,7 @@ def _row(other: SizedRun, rulebook: Rulebook, words: str, cure: Cure, *, current
         tightest.words if (tightest := max(other.margins, key=lambda m: m.share, default=None)) else "",
         not broken,
         current,
-        "; ".join(f"{m.words.lower()} {told_apart(m.used, m.limit, 1)} of {m.limit:.1f} {m.unit}" for m in broken),
+        "; ".join(f"{m.words[:1].lower()}{m.words[1:]} {rulebook.words.against_text(m.used, m.limit, m.unit)}" for m in broken),
         cure,
         bool(broken) and all(margin.advice for margin in broken),
         priced_by(cost),

@@ -23,7 +23,7 @@ from northspan.core.topics.sizing.products import products_of
 from northspan.core.topics.sizing.question import NO_LIMIT, RunQuestion, drop_is_ours, loop_facts
 from northspan.core.topics.sizing.shelf import customary_metals, size_step, sizes_in_stock, stocked_size, too_much_copper
 from northspan.core.working.errors import NoSolution, OutsideTable
-from northspan.core.working.worked import Margin, Step, Worked, at_most, given, step, told_apart, whole
+from northspan.core.working.worked import Margin, Step, Worked, at_most, given, step, whole
 
 _IN_COPPER = frozenset({RunKind.branch, RunKind.tap})  # nobody wires these in aluminum
 LEAST_SHARE = 0.9  # no code lets a conductor be shorter of its load than this; where the search begins
@@ -143,7 +143,7 @@ def _broken_words(question: RunQuestion, legs: LegLoads, device_a: float, termin
     if broken is None:
         return ""
     words = f"{broken.words[:1].lower()}{broken.words[1:]}"
-    return f"; against the last one stands: {words}, {told_apart(broken.used, broken.limit, 2)} of {broken.limit:.2f} {broken.unit}"
+    return f"; against the last one stands: {words}, {rulebook.words.against_text(broken.used, broken.limit, broken.unit)}"
 
 
 def _tried_words(

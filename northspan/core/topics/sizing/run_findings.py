@@ -107,7 +107,7 @@ _TEXTS = {
     "protective": "its protective conductor of {limit:g} mm² is too thin for a fault, {used:.2f} mm² is the least.",
     "least_size": "{limit:g} mm² is below the smallest lawful {used:g} mm².",
     "device": "the {limit_n} A device is below the {used_n} A that the load asks.",
-    "heat": "{words}: {used:.3g} of {limit:.3g} {unit}.",
+    "heat": "{words}: {against}.",
 }
 _BY_LOOP = frozenset({"loop", "measured_loop", "protective"})
 _NOTED = ("/main_a", "/breaker_a")
@@ -121,10 +121,11 @@ def _limits(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
     for margin in (*sized.device.margins, *sized.tried.margins):
         if margin.holds or margin.advice or margin.key in _SAID_ELSEWHERE:
             continue
-        template = _TEXTS.get(margin.key, "{words}: {used:.3g} of {limit:.3g} {unit}.")
+        template = _TEXTS.get(margin.key, "{words}: {against}.")
         length = rulebook.words.length_text
         words = f"{margin.words[:1].lower()}{margin.words[1:]}"
-        text = template.format(wire=wire, used=margin.used, limit=margin.limit, words=words, unit=margin.unit,
+        text = template.format(wire=wire, used=margin.used, limit=margin.limit, words=words,
+                               against=rulebook.words.against_text(margin.used, margin.limit, margin.unit),
                                used_n=whole(margin.used), limit_n=whole(margin.limit),
                                used_text=length(margin.used), limit_text=length(margin.limit))  # fmt: skip
         why = (

@@ -13,7 +13,7 @@ from northspan.core.rulebooks.questions.words import Words
 from northspan.core.topics.loads.run_load import voltages_at
 from northspan.core.topics.supply.capability import Carries, Loaded, capability, carries, diversion, loaded
 from northspan.core.working.errors import OutsideTable
-from northspan.core.working.worked import Step, whole
+from northspan.core.working.worked import Step, three, whole
 
 UTILITY_SHARE = 1.25  # utilities load a transformer of a house above its plate as a matter of course
 
@@ -46,7 +46,8 @@ def _plan(case: Case, of: Loaded, key: str, source: Source) -> SourcePlan:
                           starting_a=0, share=0, enough=False, shed=(), working=())  # fmt: skip
     one = source.system is System.single_phase
     limit = capability(source, voltages_at(case.tree, key, case.rulebook.supplies)[1])
-    groups.append(WorkGroup("limit", f"What it can give{'' if one else ' on each leg'}", f"{limit.value:.3g} A", work_lines(limit.steps)))
+    words = f"What it can give{'' if one else ' on each leg'}"
+    groups.append(WorkGroup("limit", words, f"{three(limit.value)} A", work_lines(limit.steps)))
     if source.kind is SourceKind.governed_plant:
         takes, needed, gap = diversion(source)
         groups.append(WorkGroup("diversion", "Diversion load", f"{takes.result} W of {needed.result} W", work_lines((takes, needed, gap))))

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { vApart } from '../../composables/apart'
 import { client, problemText, type Cure, type Operation, type Problem, type Schemas } from '../../api/client'
-import { lengthText, ohms, parseLength, parseMeasure } from '../../format/quantities'
+import { asRead, lengthAsRead, lengthText, ohms, parseLength, parseMeasure } from '../../format/quantities'
 import { useJob } from '../../state/job'
 import CommitField from '../parts/CommitField.vue'
 import ReadingsTable, { type Column } from './ReadingsTable.vue'
@@ -86,7 +86,7 @@ const metres = (hint: string) => ({
   hint,
   wrong: 'A distance, for example 60 ft or 18 m',
   parse: (text: string) => parseLength(text, store.units),
-  shown: (value: number) => lengthText(value, store.units),
+  shown: (value: number) => lengthAsRead(value, store.units),
 })
 const shownOhms = {
   field: 'shown_ohm',
@@ -94,7 +94,7 @@ const shownOhms = {
   hint: '24.5',
   wrong: 'Ohms, for example 24.5',
   parse: (text: string) => parseMeasure(text, 'ohms'),
-  shown: ohms,
+  shown: (value: number) => `${asRead(value)} Ω`,
 }
 const feet = computed(() => store.units === 'feet')
 const pinColumns = computed<Column[]>(() => [
@@ -164,14 +164,14 @@ function keepLog(fields: Record<string, unknown>): void {
       <div class="fields">
         <CommitField
           label="Current probe at"
-          :shown="lengthText(probe_m, store.units)"
+          :shown="lengthAsRead(probe_m, store.units)"
           :parse="(t) => parseLength(t, store.units)"
-          :understood="(v) => lengthText(v, store.units)"
+          :understood="(v) => lengthAsRead(v, store.units)"
           wrong="A distance, for example 100 ft"
           @commit="keepLog({ current_probe_m: $event })" />
         <CommitField
           label="Clamp shows"
-          :shown="building?.clamp_ohm ? ohms(building.clamp_ohm) : ''"
+          :shown="building?.clamp_ohm ? `${asRead(building.clamp_ohm)} Ω` : ''"
           hint="not used"
           empty-ok
           :parse="(t) => parseMeasure(t, 'ohms')"

@@ -75,6 +75,7 @@ async function add(field: string, value: number | null): Promise<void> {
         <td v-for="column in columns" :key="column.field">
           <CommitField
             bare
+            forgets
             :label="`${column.label}, new reading`"
             :shown="column.field in fresh ? column.shown(fresh[column.field]!) : ''"
             :hint="column.hint"

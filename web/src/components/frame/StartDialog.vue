@@ -81,6 +81,12 @@ function parsed(kind: string, text: string): string | number | null {
   return parseMeasure(text, kind === 'kva' ? 'kva' : kind === 'amperes' ? 'amperes' : 'plain')
 }
 
+/** A load is known in amperes or in kilowatts; the server turns the one into the other. */
+const asPower = (ask: StartItem['asks'][number], text: string): number | null => {
+  if (!ask.power || !/[a-z]/i.test(text) || /^[\d.,\s]*(a|amps?|amperes?|ma|ka)$/i.test(text.trim())) return null
+  return parsePower(text)
+}
+
 /** What is read, or why it cannot be. */
 function readAs(kind: string, text: string): { value: string | number | null; why: string } {
   try {
@@ -94,6 +100,8 @@ function readAs(kind: string, text: string): { value: string | number | null; wh
 /** What was understood, beside what is typed. */
 function meaning(ask: StartItem['asks'][number]): string {
   const text = typed[ask.field]?.trim() ?? ''
+  const power = asPower(ask, text)
+  if (power !== null) return powerText(power) === text ? '' : `= ${powerText(power)}`
   const { value } = readAs(ask.kind, text)
   if (typeof value !== 'number') return ''
   const said =
@@ -112,6 +120,7 @@ function meaning(ask: StartItem['asks'][number]): string {
 function wrong(ask: StartItem['asks'][number]): string {
   const text = typed[ask.field]?.trim() ?? ''
   if (!text) return tried.value && ask.required ? (EXAMPLES[ask.kind] ?? 'An answer is needed') : ''
+  if (asPower(ask, text) !== null) return ''
   const { value, why } = readAs(ask.kind, text)
   return tried.value && value === null ? why : ''
 }
@@ -121,7 +130,10 @@ async function start(): Promise<void> {
   if (!chosen.value || asks.value.some((ask) => wrong(ask))) return
   const filled = asks.value
     .filter((ask) => typed[ask.field]?.trim())
-    .map((ask) => [ask.field, parsed(ask.kind, typed[ask.field]!)])
+    .map((ask) => {
+      const power = asPower(ask, typed[ask.field]!)
+      return power === null ? [ask.field, parsed(ask.kind, typed[ask.field]!)] : [ask.power, power]
+    })
   const answers = Object.fromEntries(filled) as Answers
   if (props.fill) {
     open.value = false

@@ -1,5 +1,5 @@
 <script setup lang="ts" generic="T">
-import { computed, ref, watch } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
 import { Misread } from '../../format/quantities'
 import { useJob } from '../../state/job'
 
@@ -13,6 +13,8 @@ const props = defineProps<{
   understood?: (value: T) => string
   /** In a table: its column says what it is, and the label is for those who do not see it. */
   bare?: boolean
+  /** What was kept went elsewhere: it then shows what it is given, and not what was typed. */
+  forgets?: boolean
 }>()
 const emit = defineEmits<{ commit: [value: T | null] }>()
 const text = ref(props.shown)
@@ -64,6 +66,7 @@ function commit(): void {
   else {
     error.value = ''
     job.fromField(me, () => emit('commit', value))
+    if (props.forgets) void nextTick(() => (text.value = props.shown))
   }
 }
 

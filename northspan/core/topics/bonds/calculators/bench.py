@@ -23,7 +23,7 @@ from northspan.core.topics.bonds.state_checks import StateCheck, state_checks
 from northspan.core.topics.bonds.trial import LOOSE_OHM, STRAY_V, Trial
 from northspan.core.topics.bonds.verdict import verdict
 from northspan.core.topics.bonds.words import DANGER_V, LIFT_V, OBJECTION_A, amperes_text, clamp_words, opening_words, volts_text
-from northspan.core.working.worked import Step, given, ruled, step, whole
+from northspan.core.working.worked import Step, given, ruled, step, three, whole
 
 _STRAY = frozenset({Role.ground, Role.path})
 
@@ -338,8 +338,8 @@ def _impedances(solved: Solved) -> Iterator[Step]:
     of = {edge.key: edge for edge in solved.circuit.edges}
     for one in solved.circuit.branches:
         if one.key in of:
-            shown = f"{one.ohm.real:.4g} + j {(one.ohm - one.mutual_ohm).imag:.4g} Ω"
-            shared = f"and j {one.mutual_ohm.imag:.3g} Ω shared with its neighbours" if one.cable else ""
+            shown = f"{three(one.ohm.real)} + j {three((one.ohm - one.mutual_ohm).imag)} Ω"
+            shared = f"and j {three(one.mutual_ohm.imag)} Ω shared with its neighbours" if one.cable else ""
             yield ruled(f"Z_{one.key}", edge_name(solved.bench, of[one.key]), shown, shared, solved.circuit.sources_of_ohm[one.key])
 
 

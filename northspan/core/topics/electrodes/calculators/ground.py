@@ -27,7 +27,7 @@ from northspan.core.rulebooks.questions.electrodes import ElectrodeRules
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.registry import rulebook_of
 from northspan.core.working.errors import InvalidJob
-from northspan.core.working.worked import Step, given, ruled, step, whole
+from northspan.core.working.worked import Step, given, ruled, step, three, whole
 
 ROD_COST, WIRE_COST_M, PLATE_COST, RING_COST_M = 38.0, 6.0, 95.0, 14.0  # made-up prices with the work, in the job's own money
 STEP_M = 1.0
@@ -195,7 +195,7 @@ def ground(question: GroundQuestion) -> GroundAnswer:
     feet = _feet(shapes, soil, lifted.value)
     joined = (
         *_joined(together),
-        *((ruled("R_m", "with what was measured", f"{ohm:.3g} Ω", path.words, "job", ohm),) if path and seen else ()),
+        *((ruled("R_m", "with what was measured", f"{three(ohm)} Ω", path.words, "job", ohm),) if path and seen else ()),
     )
     steps = (*_soil_steps(soil), *_electrode_steps(electrodes, alone, shares), *joined, lifted, *feet, through)
     profile = surface_potential(shapes, soil, [(x, 0.35) for x in PROFILE_M])
@@ -253,8 +253,8 @@ def _here(key: str, one: Electrode, x: float, alone: float, share: float) -> Ele
 
 def _soil_words(soil: Soil, say: Words) -> str:
     if soil.layers == 1 or soil.depth_m is None:
-        return f"{soil.upper_ohm_m:.3g} Ωm"
-    return f"{soil.upper_ohm_m:.3g} Ωm down to {say.length_text(soil.depth_m)}, {soil.lower_ohm_m:.3g} Ωm below"
+        return f"{three(soil.upper_ohm_m)} Ωm"
+    return f"{three(soil.upper_ohm_m)} Ωm down to {say.length_text(soil.depth_m)}, {three(soil.lower_ohm_m or 0.0)} Ωm below"
 
 
 def _soil_steps(soil: Soil) -> tuple[Step, ...]:
@@ -268,12 +268,12 @@ def _electrode_steps(electrodes: dict[str, Electrode], alone: dict[str, float], 
     for key, ohm in alone.items():
         name = electrodes[key].name if key in electrodes else "bare wire between the rods"
         why = f"carries {whole(100 * shares[key])} % of the current when joined"
-        yield ruled(f"R_{key}", f"{name} alone", f"{ohm:.3g} Ω", why, "potential matrix", ohm)
+        yield ruled(f"R_{key}", f"{name} alone", f"{three(ohm)} Ω", why, "potential matrix", ohm)
 
 
 def _joined(together: Earthed) -> tuple[Step, ...]:
     why = "every piece raises every other; one voltage on all"
-    return (ruled("R", "all of them joined", f"{together.resistance_ohm:.3g} Ω", why, "Heppe 1979", together.resistance_ohm),)
+    return (ruled("R", "all of them joined", f"{three(together.resistance_ohm)} Ω", why, "Heppe 1979", together.resistance_ohm),)
 
 
 def _feet(shapes: tuple[Shape, ...], soil: Soil, lifted_v: float) -> tuple[Step, Step]:
@@ -370,7 +370,7 @@ def _corrected(job: Job, verdict: Verdict | None, together: Earthed) -> Cure | N
     edits = [Edit("add", "/soil/upper_ohm_m", round(job.soil.upper_ohm_m * factor, 3))]
     if job.soil.lower_ohm_m:
         edits.append(Edit("add", "/soil/lower_ohm_m", round(job.soil.lower_ohm_m * factor, 3)))
-    return Cure(f"Bring the soil to the {verdict.resistance_ohm:.3g} Ω that were measured (times {factor:.2f})", tuple(edits))
+    return Cure(f"Bring the soil to the {three(verdict.resistance_ohm)} Ω that were measured (times {factor:.2f})", tuple(edits))
 
 
 _NO_WIRE = Building(name="None")

@@ -16,7 +16,7 @@ from northspan.core.physics.grid import Shape, earthed, encased, plate, ring, ro
 from northspan.core.physics.soil import Soil
 from northspan.core.rulebooks.registry import rulebook_named
 from northspan.core.working.errors import InvalidJob
-from northspan.core.working.worked import Step, given, ruled, step, whole
+from northspan.core.working.worked import Step, given, ruled, step, three, whole
 
 LEAST_M = 0.05
 
@@ -120,10 +120,10 @@ def electrode(question: ElectrodeQuestion) -> Answer:
         alone.append(value)
         share = dict(together.shares)[shape.key]
         why = f"carries {whole(100 * share)} % of the current when joined"
-        steps.append(ruled(f"R_{shape.key}", f"{one.kind} {shape.key[1:]} alone", f"{value:.3g} Ω", why, "potential matrix", value))
+        steps.append(ruled(f"R_{shape.key}", f"{one.kind} {shape.key[1:]} alone", f"{three(value)} Ω", why, "potential matrix", value))
     why = "one voltage on all, each leaks what its place lets it"
     resistance = together.resistance_ohm
-    steps.append(ruled("R", "all of them joined", f"{resistance:.3g} Ω", why, "Heppe 1979", resistance))
+    steps.append(ruled("R", "all of them joined", f"{three(resistance)} Ω", why, "Heppe 1979", resistance))
     lifted = step("U", "voltage to remote earth at the current", "R * I", "V", "Ohm's law", R=together.resistance_ohm, I=question.current_a)
     headline = f"{together.resistance_ohm:.2g} Ω together"
     rods = [one for one in question.electrodes if one.kind == "rod"]
@@ -158,10 +158,10 @@ def soil(question: SoilQuestion) -> Answer:
     found = worked.value
     ground = found.soil
     if ground.layers > 1 and ground.lower_ohm_m and ground.depth_m:
-        layers = f"{ground.upper_ohm_m:.3g} Ωm down to {ground.depth_m:.2g} m, {ground.lower_ohm_m:.3g} Ωm below"
+        layers = f"{three(ground.upper_ohm_m)} Ωm down to {ground.depth_m:.2g} m, {three(ground.lower_ohm_m)} Ωm below"
         headline = f"{layers}, misfit {found.misfit_percent:.1f} %"
     else:
-        headline = f"one layer of {ground.upper_ohm_m:.3g} Ωm, misfit {found.misfit_percent:.1f} %"
+        headline = f"one layer of {three(ground.upper_ohm_m)} Ωm, misfit {found.misfit_percent:.1f} %"
     if any(pins_too_deep(reading) for reading in readings):
         headline += "; pins deeper than a tenth of their spacing"
     figures: dict[str, float | str] = {

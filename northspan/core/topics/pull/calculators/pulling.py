@@ -20,7 +20,7 @@ from northspan.core.topics.routes.route import turned_deg
 from northspan.core.topics.sizing.calculators.wire_asked import check_size, wire_of
 from northspan.core.topics.sizing.pipe import fill_margin
 from northspan.core.working.errors import InvalidJob
-from northspan.core.working.worked import Margin, Step, at_most, step, whole
+from northspan.core.working.worked import Margin, Step, at_most, step, three, whole
 
 
 class Wires(Part):
@@ -98,7 +98,7 @@ def fill(question: FillQuestion) -> Answer:
     fits = tuple(pipe for pipe in shelf if fill_margin(pipe, areas, count, total.value).holds)
     if not fits:
         raise InvalidJob(
-            "/wires", f"no {question.method} is large enough for {total.value:.3g} {book.pipes.area_unit()}.", "Use two pipes."
+            "/wires", f"no {question.method} is large enough for {three(total.value)} {book.pipes.area_unit()}.", "Use two pipes."
         )
     largest = max(areas, key=lambda one: one.value)
     worked = room(question.method, fits, total, largest.value, book.words)
@@ -135,7 +135,7 @@ def pull(question: PullQuestion) -> Answer:
         raise InvalidJob("/pipe_size", f"there is no {question.method} of size {question.pipe_size}.", f"Sizes: {', '.join(sizes)}.")
     whole_m = route_length_m(question.legs, 0.0)
     if whole_m > LONGEST_M or (question.legs and whole_m < SHORTEST_M):
-        words = f"{whole_m:.4g} m is the sum of the legs."
+        words = f"{three(whole_m)} m is the sum of the legs."
         raise InvalidJob("/legs", words, f"From {SHORTEST_M:g} to {LONGEST_M:g} m can be worked.")
     points = tuple(Fitting(at_m=at_m) for at_m in question.pull_points_m)
     segment = Segment(length_m=question.length_m, bends_deg=question.bends_deg, legs=question.legs, fittings=points, method=question.method)

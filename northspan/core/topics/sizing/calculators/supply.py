@@ -19,7 +19,7 @@ from northspan.core.topics.sizing.device import motor_or_plate_device
 from northspan.core.topics.supply.capability import capability
 from northspan.core.topics.supply.fault import FaultWires, fault_after, fault_at_source
 from northspan.core.working.errors import InvalidJob
-from northspan.core.working.worked import Step, Worked, whole
+from northspan.core.working.worked import Step, Worked, three, whole
 
 
 class BuildingLoadQuestion(Question):
@@ -190,4 +190,4 @@ def source_limit(question: SourceQuestion) -> Answer:
         if question.load_a is None
         else f"; {whole(question.load_a)} A {'fits' if question.load_a <= worked.value + 1e-9 else 'is too much'}"
     )
-    return answered(book, f"{worked.value:.3g} A on each leg{verdict}", {"limit_a": worked.value}, {"Limit": worked.steps})
+    return answered(book, f"{three(worked.value)} A on each leg{verdict}", {"limit_a": worked.value}, {"Limit": worked.steps})
