@@ -361,14 +361,6 @@ class DeviceType(Choice):
     ratings_a: list[float]
 
 
-class TradeWords(Wire):
-    """What the trade calls something: the step that holds it, what is shown, and the words that find it."""
-
-    step: str
-    words: str
-    also: str
-
-
 class RulebookOptions(Wire):
     """What a rulebook lets a person choose from, in its own terms."""
 
@@ -403,4 +395,4 @@ class RulebookOptions(Wire):
     words: dict[str, str] = Field(description="The words that shared sentences are made with, by name.")
     not_covered: list[str] = Field(description="What these rules do not cover, in plain words.")
     stock: Stock = Field(description="What supply houses have there; nothing named means everything made.")
-    trade_words: list[TradeWords]
+    trade_words: list[dict[str, str]] = Field(description="The step, what is shown, and the words that find it.")

@@ -56,9 +56,7 @@ def rulebook_options(book: Rulebook) -> models.RulebookOptions:
         not_covered=list(book.not_covered),
         stock=book.stock,
         words=terms,
-        trade_words=[
-            models.TradeWords(step=step, words=book.words.fill(words), also=also) for step, words, also in book.choices.trade_words()
-        ],
+        trade_words=[{"step": step, "words": book.words.fill(words), "also": also} for step, words, also in book.choices.trade_words()],
     )
 
 

@@ -247,7 +247,7 @@ def three(value: float) -> str:
     Examples
     --------
     >>> three(0.12345), three(28.54), three(999.6), three(1234.5), three(1e6), three(1e-7)
-    ('0.123', '28.5', '1000', '1234', '1000000', '0')
+    ('0.123', '28.5', '1000', '1235', '1000000', '0')
     """
     if abs(value) >= 999.5:  # noqa: PLR2004 - from here on three digits would be rounded to tens
         return whole(value)

@@ -40,7 +40,7 @@ class Wires:
     sizes = staticmethod(lambda metal, insulation="": SIZES)
     largest_customary = staticmethod(lambda: "huge")
     smallest_customary = staticmethod(lambda metal: "thin")
-    default_insulation = staticmethod(lambda metal, segments: "wax")
+    default_insulation = staticmethod(lambda metal, segments, *, branch=False: "wax")
     single_wires = staticmethod(lambda insulation: True)
     insulation_fits = staticmethod(lambda insulation, segments: Worked("", (says("wax"),)))
     parallel_least = staticmethod(lambda: ("thick", "Halm 2"))

@@ -12849,8 +12849,13 @@ export interface components {
             };
             /** Title */
             title: string;
-            /** Trade Words */
-            trade_words: components["schemas"]["TradeWords"][];
+            /**
+             * Trade Words
+             * @description The step, what is shown, and the words that find it.
+             */
+            trade_words: {
+                [key: string]: string;
+            }[];
             /**
              * Usual Methods
              * @description How a new stretch is usually laid, by its place.
@@ -12986,6 +12991,12 @@ export interface components {
              * @default null
              */
             insulation?: string | null;
+            /**
+             * Interlock
+             * @description Its standby supply ends at a back-fed breaker that an interlock holds off the main.
+             * @default false
+             */
+            interlock?: boolean;
             /** @default feeder */
             kind?: components["schemas"]["RunKind"];
             /**
@@ -13236,6 +13247,12 @@ export interface components {
              * @default null
              */
             insulation: string | null;
+            /**
+             * Interlock
+             * @description Its standby supply ends at a back-fed breaker that an interlock holds off the main.
+             * @default false
+             */
+            interlock: boolean;
             /** @default feeder */
             kind: components["schemas"]["RunKind"];
             /**
@@ -15645,18 +15662,6 @@ export interface components {
             off: (boolean | null)[];
             /** @default unknown */
             serves: components["schemas"]["Serves"];
-        };
-        /**
-         * TradeWords
-         * @description What the trade calls something: the step that holds it, what is shown, and the words that find it.
-         */
-        TradeWords: {
-            /** Also */
-            also: string;
-            /** Step */
-            step: string;
-            /** Words */
-            words: string;
         };
         /**
          * TransformerQuestion

@@ -124,10 +124,10 @@ export function useJobActions(dialogs: { helping: Ref<boolean>; ruling: Ref<bool
 
   const places = computed<Action[]>(() => [
     ...(store.options?.trade_words ?? []).map((one) => ({
-      words: one.words,
+      words: one.words ?? '',
       keys: '',
       also: one.also,
-      run: () => to(one.step),
+      run: () => to(one.step ?? ''),
     })),
     ...STEPS.map((s) => ({ words: `Step ${s.title}`, keys: '', also: s.also, run: () => to(s.key) })),
     ...named(store.plan?.runs).map(([key, run]) => ({

@@ -559,7 +559,13 @@ export const FIELDS: Record<PartKind, Field[]> = {
       type: 'flag',
       where: byLoop,
     },
-    { field: 'alternate', label: 'Standby supply, through a {transfer_switch}', type: 'flag' },
+    { field: 'alternate', label: 'Standby supply, through {transfer_equipment}', type: 'flag' },
+    {
+      field: 'interlock',
+      label: 'Its end is a back-fed breaker with an interlock',
+      type: 'flag',
+      only: (p) => p.alternate === true,
+    },
     {
       field: 'neutral_switched',
       label: 'Its {transfer_equipment}',

@@ -65,7 +65,11 @@ def _wires(case: Case, routed: Routed) -> Iterator[Wanted]:
 
 def _device(case: Case, routed: Routed) -> Iterator[Wanted]:
     run = routed.run
-    if run.origin in case.job.sources:
+    held_off = run.alternate and run.interlock  # its device is the back-fed one, at its far end
+    if held_off:
+        yield Wanted("interlock", f"at {case.job.enclosures[run.target].name}", 1, _at(routed, "/interlock"), run.name,
+                     "holds its breaker off the main", case.rulebook.words.cite("transfer_equipment"), run.status)  # fmt: skip
+    if run.origin in case.job.sources and not held_off:
         return
     poles = 1 if run.circuit.value == "two_wire_neutral" else 2
     kind = f", {routed.sized.question.guard.device_type}" if routed.sized.question.guard.device_type else ""

@@ -104,6 +104,7 @@ class Run(Part):
     circuit: Circuit = Circuit.three_wire
     grounding: Grounding = Grounding.equipment_ground
     alternate: bool = Field(False, description="Feeds its end through transfer equipment, in place of the normal supply.")
+    interlock: bool = Field(False, description="Its standby supply ends at a back-fed breaker that an interlock holds off the main.")
     neutral_switched: bool | None = Field(
         None, description="Of transfer equipment: whether it switches the neutral too; empty follows the call."
     )

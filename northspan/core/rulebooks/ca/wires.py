@@ -40,9 +40,11 @@ def smallest_customary(metal: Metal) -> str:
     return "8" if metal is Metal.aluminum else "14"
 
 
-def default_insulation(metal: Metal, segments: tuple[Segment, ...]) -> str:
+def default_insulation(metal: Metal, segments: tuple[Segment, ...], *, branch: bool = False) -> str:
     """Choose a usual insulation for a metal and route."""
     methods = {segment.method for segment in segments}
+    if branch and metal is Metal.copper and methods <= {Method.direct_burial, Method.cable} and Method.direct_burial in methods:
+        return "NMWU"  # what a shed is fed by
     if Method.overhead in methods:
         return "NS90"
     if Method.direct_burial in methods:

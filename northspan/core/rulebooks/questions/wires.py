@@ -30,8 +30,8 @@ class WireRules(Hashable, Protocol):
     def smallest_customary(self, metal: Metal) -> str:
         """Give the smallest size of a metal commonly stocked for feeders."""
 
-    def default_insulation(self, metal: Metal, segments: tuple[Segment, ...]) -> str:
-        """Choose a usual insulation for a metal and route."""
+    def default_insulation(self, metal: Metal, segments: tuple[Segment, ...], *, branch: bool = False) -> str:
+        """Choose a usual insulation for a metal and route; of a branch circuit the cable that is bought for it."""
 
     def single_wires(self, insulation: str) -> bool:
         """Tell whether a kind is pulled in pipe as single conductors."""

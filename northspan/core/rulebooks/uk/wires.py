@@ -41,9 +41,9 @@ def smallest_customary(metal: Metal) -> str:
     return "1"
 
 
-def default_insulation(metal: Metal, segments: tuple[Segment, ...]) -> str:
+def default_insulation(metal: Metal, segments: tuple[Segment, ...], *, branch: bool = False) -> str:
     """Choose a usual cable for a route."""
-    del metal
+    del metal, branch
     if any(s.place in cables.WET or s.method is Method.direct_burial for s in segments):
         return "armoured 90"
     return "singles" if any(s.method in cables.PIPES for s in segments) else "flat twin"

@@ -115,6 +115,7 @@ CITATIONS = {
     "service_pipe": "543.3",
     "tail": "526.2",
     "hold_down": "536.4",
+    "transfer_equipment": "551.6.1",
     "panel_label": "536.4.203",
     "group_rating": "536.4.202",
     "one_trip": "314.1",

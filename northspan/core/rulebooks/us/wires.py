@@ -53,9 +53,11 @@ def smallest_customary(metal: Metal) -> str:
     return "8" if metal is Metal.aluminum else "14"
 
 
-def default_insulation(metal: Metal, segments: tuple[Segment, ...]) -> str:
+def default_insulation(metal: Metal, segments: tuple[Segment, ...], *, branch: bool = False) -> str:
     """Choose a usual insulation for a metal and route."""
     methods = {segment.method for segment in segments}
+    if branch and metal is Metal.copper and methods <= {Method.direct_burial, Method.cable} and Method.direct_burial in methods:
+        return "UF-B"  # what a shed is fed by
     if methods & {Method.direct_burial, Method.overhead}:
         return "RHW-2/USE-2" if methods & ampacities.RACEWAYS else "USE-2"  # what is sold under both names may lie in both
     if methods == {Method.cable}:

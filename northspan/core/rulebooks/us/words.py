@@ -56,6 +56,7 @@ _CITATIONS = {
     "service_pipe": "250.92(B)",
     "tail": "110.14",
     "hold_down": "408.36(D)",
+    "transfer_equipment": "702.5(A)",
     "panel_label": "110.3(B)",
     "group_rating": "408.36",
     "one_trip": "210.11",

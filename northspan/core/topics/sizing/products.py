@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from functools import lru_cache
 
-from northspan.core.document.job import Metal, Run, Segment
+from northspan.core.document.job import Metal, Run, RunKind, Segment
 from northspan.core.rulebooks.questions.pipes import PipeRules
 from northspan.core.rulebooks.questions.wires import WireRules
 from northspan.core.working.worked import Step, ruled
@@ -45,7 +45,7 @@ def products_of(run: Run, metal: Metal, wire_rules: WireRules, pipe_rules: PipeR
 
 def _made_in(run: Run, metal: Metal, wire_rules: WireRules) -> str:
     """The usual product of a way; where a size is noted in which it is not made, the first that is and that suits the way."""
-    usual, noted = wire_rules.default_insulation(metal, run.segments), run.conductor_size
+    usual, noted = wire_rules.default_insulation(metal, run.segments, branch=run.kind is RunKind.branch), run.conductor_size
     if noted is None or noted in wire_rules.sizes(metal, usual):
         return usual
     made = (one for one in wire_rules.insulations() if noted in wire_rules.sizes(metal, one))

@@ -263,7 +263,9 @@ def unsized(run_id: str, run: Run, nominal_v: float, reason: str, say: Words) ->
 
 def _subline(sized: SizedRun, wires: int, say: Words) -> str:
     names = names_of(sized.tried.wire.insulation, sized.question.run.segments)
-    small = f", neutral {say.size_name(sized.grounded_size)}" if sized.question.neutral_in_set and sized.grounded_size else ""
+    in_set = bool(sized.question.neutral_in_set and sized.grounded_size)
+    laid_up = "quadruplex" if sized.equipment_ground_size else "triplex"
+    small = f", {laid_up} with neutral {say.size_name(sized.grounded_size or '')}" if in_set else ""
     parts = [" and ".join(names) + (", joined in a box" if len(names) > 1 else ""), f"{wires} wires{small}"]
     if sized.question.run.tail_size:
         parts.append(f"joined down to {say.size_name(sized.question.run.tail_size)} at its ends")

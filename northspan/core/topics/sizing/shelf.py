@@ -123,6 +123,22 @@ def trade_set(question: RunQuestion, wire: Wire, neutral: str, ground: str, wire
     return ()
 
 
+def bought_as(taken: tuple[str, ...]) -> str:
+    """Name a set of wires laid up together as it is asked for at the counter.
+
+    Parameters
+    ----------
+    taken : tuple of str
+        Lines, neutral and, if it is there, ground. [-]
+
+    Examples
+    --------
+    >>> bought_as(("4/0", "2/0")), bought_as(("4/0", "2/0", "4"))
+    ('triplex', 'quadruplex')
+    """
+    return "quadruplex" if len(taken) > 2 else "triplex"  # noqa: PLR2004 - with a ground there are four wires
+
+
 def set_step(taken: tuple[str, ...]) -> Step:
     """Write down that the wires come laid up together, and why the neutral is the smaller one.
 
@@ -132,7 +148,9 @@ def set_step(taken: tuple[str, ...]) -> Step:
         Lines, neutral and, if it is there, ground. [-]
     """
     name = "-".join([taken[0], *taken])
-    return ruled("S_s", "set on the shelf", name, "laid up together; its neutral carries what comes back by it", CUSTOM)
+    return ruled(
+        "S_s", "set on the shelf", f"{bought_as(taken)} {name}", "laid up together; its neutral carries what comes back by it", CUSTOM
+    )
 
 
 def size_step(least: str, taken: str, say: Words) -> Step:

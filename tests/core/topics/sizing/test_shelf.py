@@ -119,7 +119,7 @@ class Sets(unittest.TestCase):
         self.assertEqual((run.size, run.grounded_size, run.equipment_ground_size), ("4/0", "2/0", "4"))
         self.assertIn("neutral 2/0 AWG", run.subline)
         words = [line.result for group in run.working for line in group.lines if line.words == "set on the shelf"]
-        self.assertEqual(words, ["4/0-4/0-2/0-4"])
+        self.assertEqual(words, ["quadruplex 4/0-4/0-2/0-4"])
 
     def test_never_below_what_the_neutral_carries_nor_where_a_person_chose(self):
         # 15 kVA on each leg: 125 A in the neutral when the other leg is off; 2/0 has 135 A, and 150 A it has not

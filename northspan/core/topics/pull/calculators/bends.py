@@ -46,7 +46,7 @@ def bend(question: BendQuestion) -> BendAnswer:
     Examples
     --------
     >>> bend(BendQuestion(over_m=0.1524, away_m=0.9144, angle_deg=30)).headline
-    'Marks at 25.6 in and 37.6 in; it loses 1.61 in'
+    'Marks at 25.6 in and 37.6 in; it loses 1.6 in'
     """
     book = rulebook_named(question.rulebook)
     found = laid_out(question)
