@@ -162,6 +162,7 @@ def _runs() -> dict[str, Run]:
             origin="G1",
             target="P1",
             alternate=True,
+            interlock=True,
             terminals=Terminals.c75,
             segments=(Segment(length_m=9, place=Place.outdoors, bends_deg=180),),
         ),

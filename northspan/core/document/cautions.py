@@ -8,8 +8,8 @@ DEFERENCE = (
     "North Span plans and explains. The code in force there, the {utility}, the inspector and {licensed_electrician} have the last word."
 )
 _OFF = "Turn off, lock, test dead, and test the tester. Never work a live box."
-_LINE_SIDE = "Line-side conductors stay live with the main off. Only the {utility} can make them dead."
-_DIG = "Have the ground located before digging. Shore a deep trench. Not during lightning."
+_LINE_SIDE = "Line-side conductors stay live with the main off. Only the {utility} makes them dead: it pulls the meter, and seals it again."
+_DIG = "Shore a deep trench. Not during lightning."
 _ALUMINUM = "{Aluminum}: do not nick the strands, use antioxidant, torque to the label."
 _WALL = "Know what is behind the plate before drilling: pipes, gas, live cable."
 _IN_THE_WAY = {

@@ -23,6 +23,7 @@ _EVERYWHERE = {
 _ALONG = {"f": "cosine of the angle of the load", "k": "sine of it", "g": "cosine while starting", "h": "sine of it",
           "N": "current back by the neutral", "M": "the part of it from the other leg", "F": "start on leg 1", "G": "start on leg 2",
           "E": "current of the start"}  # fmt: skip
+_LEGS = {"I_L1": "current of leg 1", "I_L2": "current of leg 2"}
 _LINE = {"N": "current that comes back by the neutral", "M": "part of it a quarter turn behind"}
 _ROUGH = {"n": "sets in parallel", "T": "temperature"}
 _DWELLING = {"L": "lighting and circuits after demand", "F": "fixed appliances", "R": "range", "D": "dryer", "M": "largest motor",
@@ -57,6 +58,7 @@ _IN_FORMULA = {
     "R * L / (1000 * n) * (T + 25) / (T + 75)": _ROUGH, "X * L / (1000 * n)": _ROUGH, "(R_1) / n": {"n": "ranges"},
     "S / 0.09290304": {"S": "floor in m²"}, "S_1 + n * S_2": {"n": "how often"}, "f_w * S": {"S": "power in VA"},
     "T_0 * cosh(C * m * a) + sinh(C * m * a) * sqrt(T_0**2 + (w * R)**2)": _PULL,
+    "R * (I_L1 + I_L2)": _LEGS, "X * (I_L1 + I_L2)": _LEGS, "N": {"N": "what comes back by it"},
     "max(0, T_0 + L * w * (sin(a) + C * m * cos(a)))": _PULL | {"a": "slope"}, "q * T / R": {"q": "wires that press", "R": "radius"},
     "U - sqrt((U - P * f - Q * sqrt(1 - f**2))**2 + (Q * f - P * sqrt(1 - f**2))**2)": {"f": "power factor"},
     "d * U / 100": {"d": "percent allowed"}, "f * I_m": {"f": "factor of the rule"}, "f * I_s": {"f": "share asked"},

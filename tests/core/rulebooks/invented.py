@@ -183,6 +183,7 @@ class Loads:
     counted_power = staticmethod(lambda kind, run, power_va: None)
     ground_fault_asked = staticmethod(lambda kind: None)
     asked_there = staticmethod(lambda kind: ())
+    asked_of_service = staticmethod(lambda *, dwelling: ())
     asked_of_animals = staticmethod(lambda: ())
     welder_factor = staticmethod(lambda duty_percent: says("welder", 1.0))
 

@@ -174,7 +174,9 @@ function printNow(): void {
           <th>{{ building.name }}</th>
           <td>
             <template v-if="building.detached"
-              >Disconnect at the building, {{ amperes(building.disconnect_least_a) }} or more. </template
+              >Disconnect at the building<template v-if="building.disconnect_least_a"
+                >, {{ amperes(building.disconnect_least_a) }} or more</template
+              >. </template
             >Electrode {{ building.electrode_required ? `required, rods: ${building.rods_wanted}` : 'not required'
             }}<template v-for="group in conductors" :key="group.key"
               >; {{ group.title.toLowerCase() }} {{ group.answer }}</template

@@ -211,6 +211,10 @@ def four_wires(run: RunFacts, building: BuildingFacts) -> Step:
     CE Code 2021, Rule 10-208.
     """
     del building
+    if run.kind is RunKind.service:
+        wires = {Circuit.three_wire: 3}.get(run.circuit, 2)
+        why = "no bonding conductor comes from the supply: the neutral is the way back of a fault up to the service"
+        return ruled("wires", "conductors", {2: "two", 3: "three"}[wires], why, "Rule 10-210", float(wires))
     if run.grounding is Grounding.legacy_three_wire:
         return ruled("wires", "conductors", "three", "the neutral is grounded again at the building", "Rule 10-208", 3.0)
     count = {Circuit.three_wire: 4, Circuit.two_wire_line: 3, Circuit.two_wire_neutral: 3}[run.circuit]

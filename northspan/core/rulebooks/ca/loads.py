@@ -46,9 +46,18 @@ def ground_fault_asked(kind: LoadKind) -> Step | None:
 
 def asked_there(kind: LoadKind) -> tuple[Step, ...]:
     """List what a rule asks at the place of a load, beyond its wire: a motor's disconnect in sight, Rule 28-604."""
+    if kind is LoadKind.hot_tub:
+        around = "metal of the tub and within 1.5 m of the water joined by No. 6 copper; steel in a floor around it too"
+        return (ruled("b", "bonding around the tub", "wanted", around, "Rule 68-058"),)
     if kind not in {LoadKind.motor, LoadKind.cooling, LoadKind.heat_pump}:
         return ()
     return (ruled("d", "disconnecting means", "its own", "in sight of it and within {away}, or locked open", "Rule 28-604", 9.0),)
+
+
+def asked_of_service(*, dwelling: bool) -> tuple[Step, ...]:
+    """List what a rule asks of a new service beyond its conductors and its main: nothing more here."""
+    del dwelling
+    return ()
 
 
 def asked_of_animals() -> tuple[Step, ...]:

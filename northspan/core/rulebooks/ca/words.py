@@ -64,6 +64,7 @@ _CITATIONS = {
     "tail": "Rule 12-112",
     "hold_down": "Rule 14-106",
     "transfer_equipment": "Rule 14-612",
+    "fault_heat": "Rule 14-012",
     "panel_label": "Rule 2-100",
     "group_rating": "Rule 14-104",
     "one_trip": "Rule 8-108",

@@ -30,6 +30,9 @@ class LoadRules(Hashable, Protocol):
     def asked_there(self, kind: LoadKind) -> tuple[Step, ...]:
         """List what a rule asks at the place of a load, beyond its wire: a disconnect in sight, the kind of ground."""
 
+    def asked_of_service(self, *, dwelling: bool) -> tuple[Step, ...]:
+        """List what a rule asks of a new service beyond its conductors and its main."""
+
     def asked_of_animals(self) -> tuple[Step, ...]:
         """List what a rule asks of a building in which animals live, beyond its electrodes."""
 

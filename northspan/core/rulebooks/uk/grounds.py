@@ -6,6 +6,7 @@ from northspan.core.document.job import (
     Earthing,
     Grounding,
     Metal,
+    RunKind,
 )
 from northspan.core.rulebooks.questions.common import BuildingFacts, RunFacts, Wire
 from northspan.core.rulebooks.questions.grounds import GroundFacts, NeutralFacts
@@ -106,6 +107,9 @@ def four_wires(run: RunFacts, building: BuildingFacts) -> Step:
     BS 7671:2018, 411.4, 411.5.
     """
     del building
+    if run.kind is RunKind.service:
+        why = "the supplier's earth, where he gives one, ends at the main earth terminal; it is no wire of the tails"
+        return ruled("wires", "conductors", "line, neutral", why, "411.4", 2.0)
     if run.grounding is Grounding.island:
         why = "the armour is earthed at the near end and kept off the far one, which has its own electrode"
         return ruled("wires", "conductors", "line, neutral; earth at the near end", why, "411.5", 2.0)

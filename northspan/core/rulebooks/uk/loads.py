@@ -53,16 +53,40 @@ def welder_factor(duty_percent: float) -> Step:
 
 def ground_fault_asked(kind: LoadKind) -> Step | None:
     """Say which protection of people the circuit of a load must have; None where no rule asks for it."""
-    if kind is not LoadKind.hot_tub:
-        return None
-    return ruled("p", "protection of people", "30 mA residual-current device", "people sit in its water", "Section 702")
+    if kind is LoadKind.hot_tub:
+        return ruled("p", "protection of people", "30 mA residual-current device", "people sit in its water", "Section 702")
+    if kind is LoadKind.sockets:
+        return ruled("p", "protection of people", "30 mA residual-current device", "anybody plugs anything into a socket", "411.3.3")
+    if kind is LoadKind.vehicle:
+        return ruled(
+            "p", "protection of people", "30 mA residual-current device", "a car is touched outdoors while it charges", "722.531.3.1"
+        )
+    return None
 
 
 def asked_there(kind: LoadKind) -> tuple[Step, ...]:
     """List what a rule asks at the place of a load, beyond its wire: a switch for repairs near a motor, Section 464."""
+    if kind is LoadKind.vehicle:
+        why = "type B; or type A or F where the point itself opens on 6 mA of direct current"
+        return (ruled("r", "kind of its residual-current device", "for direct current too", why, "722.531.3.101"),)
     if kind not in {LoadKind.motor, LoadKind.cooling, LoadKind.heat_pump, LoadKind.hot_tub}:
         return ()
-    return (ruled("d", "isolator", "its own", "near it and under the eyes of whoever works on it, or locked off", "537.3.2"),)
+    around = "metal within reach of the water tied together and to its protective conductor"
+    tub = (ruled("b", "bonding around the tub", "wanted", around, "702.415.2"),) if kind is LoadKind.hot_tub else ()
+    return (
+        *tub,
+        ruled("d", "isolator", "its own", "near it and under the eyes of whoever works on it, or locked off", "537.3.2"),
+    )
+
+
+def asked_of_service(*, dwelling: bool) -> tuple[Step, ...]:
+    """List what a rule asks of a new supply beyond its tails and its main switch: surge protection, 443.4.1."""
+    why = (
+        "unless whoever owns it has said, in writing, that what it guards is not worth it"
+        if dwelling
+        else "where a surge endangers people or trade"
+    )
+    return (ruled("s", "surge protection", "wanted", why, "443.4.1"),)
 
 
 def asked_of_animals() -> tuple[Step, ...]:

@@ -116,6 +116,7 @@ CITATIONS = {
     "tail": "526.2",
     "hold_down": "536.4",
     "transfer_equipment": "551.6.1",
+    "fault_heat": "434.5.2",
     "panel_label": "536.4.203",
     "group_rating": "536.4.202",
     "one_trip": "314.1",

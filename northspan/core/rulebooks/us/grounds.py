@@ -297,7 +297,7 @@ def four_wires(run: RunFacts, building: BuildingFacts) -> Step:
 
     References
     ----------
-    NEC 2023, 250.32(B)(1), 215.6, 250.110.
+    NEC 2023, 250.32(B)(1), 215.6, 250.110; 250.24(D) for a service.
     """
     if run.grounding is Grounding.legacy_three_wire:
         return ruled(
@@ -308,6 +308,10 @@ def four_wires(run: RunFacts, building: BuildingFacts) -> Step:
             "250.32(B)(1) exception 1",
             3.0,
         )
+    if run.kind is RunKind.service:
+        why = "no ground comes from the utility: the grounded conductor is the way back of a fault up to the service"
+        wires = {Circuit.three_wire: 3}.get(run.circuit, 2)
+        return ruled("wires", "conductors", {2: "two", 3: "three"}[wires], why, "250.24(D)", float(wires))
     count = {Circuit.three_wire: 4, Circuit.two_wire_line: 3, Circuit.two_wire_neutral: 3}[run.circuit]
     words = {3: "three", 4: "four"}[count]
     why = "neutral and equipment ground run as two wires, so that load current stays off the metal"

@@ -244,9 +244,30 @@ def asked_there(kind: LoadKind) -> tuple[Step, ...]:
     if kind is LoadKind.hot_tub:
         why = "insulated copper, 12 AWG or more; bare only inside a cable within the house"
         found.append(ruled("g", "equipment ground", "insulated", why, "680.42(C)"))
+        around = (
+            "metal within 5 ft of the water joined by 8 AWG solid copper; the surface around it too, unless it stands indoors or is exempt"
+        )
+        found.append(ruled("b", "bonding around the tub", "wanted", around, "680.42(B), 680.26(B)"))
     if kind is LoadKind.vehicle:
         found.append(ruled("d", "disconnect", "its own", "in sight or locked open, if it takes more than 60 A", "625.43"))
     return tuple(found)
+
+
+def asked_of_service(*, dwelling: bool) -> tuple[Step, ...]:
+    """List what a rule asks of a new service beyond its conductors and its main.
+
+    References
+    ----------
+    NEC 2023, 230.85 for the emergency disconnect, 230.67 for the surge protection, both of dwellings.
+    """
+    if not dwelling:
+        return ()
+    why = "outdoors, within reach, marked EMERGENCY DISCONNECT and what it is; the main in it may be that one"
+    surge = "of type 1 or 2, at the service or at the first panel beside it"
+    return (
+        ruled("e", "emergency disconnect", "wanted", why, "230.85"),
+        ruled("s", "surge protection", "wanted", surge, "230.67"),
+    )
 
 
 def asked_of_animals() -> tuple[Step, ...]:

@@ -57,6 +57,7 @@ _CITATIONS = {
     "tail": "110.14",
     "hold_down": "408.36(D)",
     "transfer_equipment": "702.5(A)",
+    "fault_heat": "110.10",
     "panel_label": "110.3(B)",
     "group_rating": "408.36",
     "one_trip": "210.11",

@@ -150,11 +150,11 @@ def heat_findings(tree: Tree, found: dict[str, tuple[Stands, ...]], say: Words) 
                 f"{run.name}: a fault of {whole(one.fault_a)} A at its end heats the {one.role}, {name}, beyond what its insulation stands."
             )
             why = "A faster device does it too: ask its maker for what it lets through."
-            yield Finding("fault-heats-wire", Severity.check, at, words, why, say.cite("interrupting"), cures)
+            yield Finding("fault-heats-wire", Severity.check, at, words, why, say.cite("fault_heat"), cures)
         else:
             words = f"{run.name}: a fault at its end draws {whole(one.fault_a)} A only, and its device may take {whole(one.latest_s)} s."
             why = f"The {one.role}, {name}, is too hot sooner. Read the breaker's curve: most open at once here."
-            yield Finding("fault-heat-unsure", Severity.note, at, words, why, say.cite("interrupting"), cures)
+            yield Finding("fault-heat-unsure", Severity.note, at, words, why, say.cite("fault_heat"), cures)
 
 
 def _held(run_id: str, role: str, one: SizedRun, ahead: Fault, rulebook: Rulebook) -> Iterator[Stands]:

@@ -135,7 +135,11 @@ def added_up(loads: Sequence[Fed], blocks: Sequence[Block], run_v: float, kind: 
         step(f"I_L{leg}", name, "I_r + I_k", "A", "connected load", I_r=sums[leg, False], I_k=sums[leg, True])
         for leg, name in ([(1, words)] if one_line else [(1, f"leg 1, {words}"), (2, f"leg 2, {words}")])
     ]
-    unbalance = step("I_u", "largest unbalance in the neutral", "max(N_1, N_2)", "A", "connected load", N_1=neutral[1], N_2=neutral[2])
+    unbalance = (
+        step("I_u", "current in the neutral", "N", "A", "connected load", N=neutral[1])
+        if one_line
+        else step("I_u", "largest unbalance in the neutral", "max(N_1, N_2)", "A", "connected load", N_1=neutral[1], N_2=neutral[2])
+    )
     design = DesignLoad(sums[heavier, False], sums[heavier, True], unbalance.value)
     line_1, line_2 = (sums[leg, False] + sums[leg, True] for leg in (1, 2))
     extra_a, across = worst_start(loads, rulebook.loads)

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from northspan.core.case.case import Case
 from northspan.core.document.findings import Finding, Severity, in_a_row, pin
-from northspan.core.document.job import Across, LoadKind, Method, Place, Run, RunKind, Source, SourceKind, Status, System
+from northspan.core.document.job import Across, BuildingUse, LoadKind, Method, Place, Run, RunKind, Source, SourceKind, Status, System
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.working.worked import Step
 
@@ -90,6 +90,8 @@ def cautions_there(case: Case, key: str) -> tuple[str, ...]:
         for kind in dict.fromkeys(load.kind for load in case.tree.loads_behind(run.target).values()):
             asked += rules.asked_there(kind)
     building = case.job.buildings.get(case.tree.building_of(run.target))
+    if run.kind is RunKind.service and run.status is not Status.existing and building is not None:
+        asked += rules.asked_of_service(dwelling=building.use is BuildingUse.dwelling)
     if building is not None and building.animals:
         asked += rules.asked_of_animals()
     pumps = [load for load in case.tree.loads_behind(run.target).values() if load.kind is LoadKind.motor and load.hangs_m is None]
@@ -107,7 +109,15 @@ def _in_words(asked: Step, say: Words) -> str:
 
 def _of_source(case: Case, run: Run) -> Iterator[str]:
     source = case.job.sources.get(run.origin)
+    if source is not None and source.kind is SourceKind.governed_plant:
+        yield (
+            f"{source.name}: when its load opens it runs away, up to twice its speed and beyond its voltage. The diversion load is never "
+            "switched off with it running; shut the water first, and know what shuts it when nobody is there."
+        )
     if source is not None and source.kind is SourceKind.generator:
+        yield (
+            f"{source.name}: its exhaust kills. Outdoors, well away from windows, doors and vents; an alarm for carbon monoxide indoors."
+        )
         open_yet = [words for words, known in (
             ("which breaker is built in", source.breaker_a), ("for which fuel its plate is written", source.plate_fuel),
             ("whether it feeds an inverter", source.feeds_inverter),

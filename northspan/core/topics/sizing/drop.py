@@ -284,6 +284,8 @@ def _loops(
 def _loop_steps(name: str, figures: dict[str, float], volts: float) -> Worked[float]:
     """One loop, line by line: what is lost in step with the current, what a quarter turn ahead of it, what is left of the voltage."""
     f, turned = {"f": figures["f"]}, bool(figures["M"])
+    if figures["R_n"] == figures["R"] and figures["X_n"] == figures["X"] and not turned:
+        return _without_neutral(name, figures, volts)
     skew, twist = (" - X_n * M", " + R_n * M") if turned else ("", "")
     names = ("R", "I", "R_n", "N", "X", "X_n", *(("M",) if turned else ()))
     g = {key: figures[key] for key in names}
@@ -291,8 +293,25 @@ def _loop_steps(name: str, figures: dict[str, float], volts: float) -> Worked[fl
              **{k: g[k] for k in ("R", "I", "R_n", "N", *(("X_n", "M") if turned else ()))})  # fmt: skip
     q = step("Q", f"{name}: lost a quarter turn ahead of it", f"X * I + X_n * N{twist}", "V", "Ohm's law",
              **{k: g[k] for k in ("X", "I", "X_n", "N", *(("R_n", "M") if turned else ()))})  # fmt: skip
+    return _left(name, p, q, volts, f["f"])
+
+
+def _without_neutral(name: str, figures: dict[str, float], volts: float) -> Worked[float]:
+    """A loop of two equal wires, whatever they are called: the same current in both, or that of each leg in its own."""
+    r, x, out, back = (figures[key] for key in ("R", "X", "I", "N"))
+    if out == back:
+        p = step("P", f"{name}: lost in step with the current", "2 * R * I", "V", "Ohm's law", R=r, I=out)
+        q = step("Q", f"{name}: lost a quarter turn ahead of it", "2 * X * I", "V", "Ohm's law", X=x, I=out)
+    else:
+        p = step("P", f"{name}: lost in step with the current", "R * (I_L1 + I_L2)", "V", "Ohm's law", R=r, I_L1=out, I_L2=back)
+        q = step("Q", f"{name}: lost a quarter turn ahead of it", "X * (I_L1 + I_L2)", "V", "Ohm's law", X=x, I_L1=out, I_L2=back)
+    return _left(name, p, q, volts, figures["f"])
+
+
+def _left(name: str, p: Step, q: Step, volts: float, f: float) -> Worked[float]:
+    """What is left of the voltage of a loop, exactly, and the drop as a share of nominal. [%]"""
     exact = "U - sqrt((U - P * f - Q * sqrt(1 - f**2))**2 + (Q * f - P * sqrt(1 - f**2))**2)"
-    dropped = step("V", f"drop, {name}", exact, "V", "IEEE 141, 3.11, exact", U=volts, P=p.value, Q=q.value, **f)
+    dropped = step("V", f"drop, {name}", exact, "V", "IEEE 141, 3.11, exact", U=volts, P=p.value, Q=q.value, f=f)
     share = step("d", f"drop, {name}, of nominal", "100 * V / U", "%", "ratio", V=dropped.value, U=volts)
     return Worked(share.value, (p, q, dropped, share))
 

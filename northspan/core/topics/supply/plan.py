@@ -87,8 +87,10 @@ def _findings(tree: Tree, key: str, plan: SourcePlan, say: Words) -> list[Findin
     if source.kind is SourceKind.utility_transformer:
         if max(plan.line_1_a, plan.line_2_a) <= UTILITY_SHARE * plan.limit_a:
             return []
-        words = "Utilities let transformers run over their rating for hours. Tell them the load; they decide."
-        return [Finding("transformer-over-rating-utility", Severity.note, at, f"{source.name}: {plan.verdict}", words, "utility")]
+        words = say.fill("A {utility} lets a transformer run over its rating for hours. Tell it the load; it decides.")
+        asked_a = max(plan.line_1_a, plan.line_2_a)
+        said = f"{source.name}: {whole(asked_a)} A will be asked of it, {whole(plan.limit_a)} A are on its plate."
+        return [Finding("transformer-over-rating-utility", Severity.note, at, said, words, "utility")]
     if source.kind is SourceKind.transformer:
         words = "A transformer run over its rating burns out its insulation."
         return [Finding("transformer-over-rating", Severity.stop, at, f"{source.name}: {plan.verdict}", words, say.cite("transformer"))]
