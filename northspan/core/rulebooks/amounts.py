@@ -138,7 +138,8 @@ class Amounts:
         elif self.feet and unit in _US:
             per, unit = _US[unit]
             used, limit = used / per, limit / per
-        return f"{told_apart(used, limit, 1)} of {three(limit)} {unit}".rstrip()
+        apart = three(used) if three(used) != three(limit) else told_apart(used, limit, 1)
+        return f"{apart} of {three(limit)} {unit}".rstrip()
 
     def depth_text(self, depth_m: float) -> str:
         """Write a depth. [m]
