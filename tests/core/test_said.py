@@ -124,6 +124,13 @@ class Cautions(unittest.TestCase):
                     self.assertEqual(cite in said_there, status is Status.new, (name, cite))
                 self.assertIn("pulls the meter", said_there)
 
+    def test_what_is_not_confirmed_says_so(self):
+        words = rulebook_named("ca-2021").words
+        for asked, marked in (("hold_down", True), ("ground_bar", True), ("legacy_three_wire", False), ("bus", False)):
+            self.assertEqual("(unverified)" in words.cite(asked), marked, asked)
+        for name in ("us-2023", "ca-2021", "uk-2022"):
+            self.assertTrue(any("(unverified)" in line for line in rulebook_named(name).not_covered), name)
+
     def test_around_water_behind_an_engine_and_at_a_plant(self):
         cases = (
             ("us-2023", {"kind": LoadKind.hot_tub}, "680.26"), ("ca-2021", {"kind": LoadKind.hot_tub}, "68-058"),

@@ -12,6 +12,7 @@ EVERYWHERE = (
     "Coordination of devices with each other; arc-flash energy. A device's curve is a band of its kind, not its maker's.",
     "Which outlets want which ground-fault, residual-current or arc-fault device is not audited outlet by outlet.",
     "Supplies above 600 V, and networks of suppliers. Their fuse is not known, and no time is promised for it.",
+    "The numbers of articles marked (unverified): what they ask is the trade's rule; look the number up before you cite it.",
     "Local amendments and the supplier's own rules. They go before everything here.",
 )
 NORTH_AMERICA = (

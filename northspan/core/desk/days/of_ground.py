@@ -1,4 +1,4 @@
-"""What electrodes ask to be done: driven, laid, joined and measured."""
+"""What electrodes ask to be done: driven, laid, joined and measured. A pipe and the steel of a footing are there: they are joined."""
 
 from __future__ import annotations
 
@@ -9,6 +9,7 @@ from northspan.core.desk.days.makes import NEW, task, there_already
 from northspan.core.desk.days.task import Task
 from northspan.core.document.job import Electrode, ElectrodeKind, Sky, Status
 
+THERE = {ElectrodeKind.water_pipe, ElectrodeKind.concrete_encased}  # nobody digs for them
 DEEP_M = 3.0  # beyond what a hammer drives from a ladder
 
 
@@ -26,31 +27,29 @@ def ground_tasks(case: Case) -> Iterator[Task]:
             continue
         for key, one in new.items():
             rate, tools = _how(one)
+            there = one.kind in THERE
+            words, why = ("joined", "it is there; its clamp is what is new") if there else ("in", "a new electrode")
+            cannot_stand = frozenset({Sky.thunder}) if there else frozenset({Sky.thunder, Sky.frost})
             yield task(
-                case,
-                f"electrode:{key}",
-                rate,
-                f"{one.name} in",
-                "a new electrode",
-                f"/electrodes/{key}",
-                tools=tools,
-                cannot_stand=frozenset({Sky.thunder, Sky.frost}),
+                case, f"electrode:{key}", rate, f"{one.name} {words}", why, f"/electrodes/{key}", tools=tools, cannot_stand=cannot_stand
             )
         cans = [key for key, can in case.job.enclosures.items() if can.building == home and can.status is not Status.remove]
         first = cans[0] if cans else None
         after = tuple(f"electrode:{key}" for key in new)
         dead = frozenset({first}) if first is not None and there_already(case, first) else frozenset()
-        yield task(
-            case,
-            f"measure:{home}",
-            "measure",
-            f"{building.name}: electrodes measured",
-            "before they are joined to anything",
-            f"/buildings/{home}",
-            after=after,
-            cannot_stand=frozenset({Sky.thunder}),
-            tools=("earth tester",),
-        )
+        if any(one.kind not in THERE for one in new.values()):
+            yield task(
+                case,
+                f"measure:{home}",
+                "measure",
+                f"{building.name}: electrodes measured",
+                "before they are joined to anything",
+                f"/buildings/{home}",
+                after=after,
+                cannot_stand=frozenset({Sky.thunder}),
+                tools=("earth tester",),
+            )
+            after = (f"measure:{home}",)
         up = (f"up:{first}",) if first else ()
         yield task(
             case,
@@ -59,12 +58,14 @@ def ground_tasks(case: Case) -> Iterator[Task]:
             f"{building.name}: electrode conductor landed",
             "it joins them to the first can",
             f"/buildings/{home}",
-            after=(f"measure:{home}", *up),
+            after=(*after, *up),
             off=dead,
         )
 
 
 def _how(one: Electrode) -> tuple[str, tuple[str, ...]]:
+    if one.kind in THERE:
+        return "clamp", ("clamp listed for a pipe" if one.kind is ElectrodeKind.water_pipe else "clamp listed for steel in concrete",)
     if one.kind is not ElectrodeKind.rod:
         return "electrode", ("digger",)
     return ("deep_rod", ("jackhammer with a driver",)) if one.length_m > DEEP_M else ("rod", ("driver", "clamps listed for burial"))

@@ -29,8 +29,8 @@ def ground_wants(case: Case, buildings: dict[str, BuildingPlan]) -> Iterator[Wan
             yield from _itself(case.rulebook.words, at, one)
             if one.kind in {ElectrodeKind.ring, ElectrodeKind.buried_wire}:
                 length_m, why = one.length_m, "the electrode itself"
-            elif i == 0:
-                length_m, why = case.job.materials.electrode_lead_m, "from the panel to the first; nobody measured it"
+            elif i == 0 or one.kind in {ElectrodeKind.water_pipe, ElectrodeKind.concrete_encased}:
+                length_m, why = case.job.materials.electrode_lead_m, "from the panel; nobody measured it"
             else:
                 length_m, why = one.spacing_m or 2 * one.length_m, "from the one before"
             if plan.electrode_conductor:

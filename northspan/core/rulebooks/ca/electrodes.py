@@ -14,6 +14,7 @@ from northspan.core.rulebooks.ca.ampacities import size_name
 from northspan.core.rulebooks.ca.code_tables import code_table
 from northspan.core.rulebooks.questions.common import BuildingFacts, Wire
 from northspan.core.rulebooks.questions.electrodes import ElectrodeNeed
+from northspan.core.working.articles import unverified
 from northspan.core.working.worked import Step, Worked, looked_up, ruled, step
 
 ROD_LENGTH_M, ROD_SPACING_M = 3.0, 3.0
@@ -77,7 +78,7 @@ def electrodes_needed(building: BuildingFacts, school: str) -> Worked[ElectrodeN
     what_for = "lightning and line surges, and a reference; it never opens a breaker"
     need = ruled(
         "E", "grounding electrode", "required", "the new neutral of a transformer begins here" if building.new_neutral else what_for,
-        "Rule 10-212" if building.new_neutral else "Rule 10-102",
+        unverified("Rule 10-212") if building.new_neutral else "Rule 10-102",
     )  # fmt: skip
     staying = {one.kind for one in building.electrodes if one.status is not Status.remove}
     others = staying & {ElectrodeKind.concrete_encased, ElectrodeKind.water_pipe, ElectrodeKind.plate, ElectrodeKind.ring}

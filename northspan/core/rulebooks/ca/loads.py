@@ -7,6 +7,7 @@ from northspan.core.document.job import (
 )
 from northspan.core.rulebooks.ca import devices
 from northspan.core.rulebooks.ca.code_tables import code_table
+from northspan.core.working.articles import unverified
 from northspan.core.working.worked import Step, Worked, looked_up, ruled
 
 counts_continuous = devices.counts_continuous
@@ -48,7 +49,7 @@ def asked_there(kind: LoadKind) -> tuple[Step, ...]:
     """List what a rule asks at the place of a load, beyond its wire: a motor's disconnect in sight, Rule 28-604."""
     if kind is LoadKind.hot_tub:
         around = "metal of the tub and within 1.5 m of the water joined by No. 6 copper; steel in a floor around it too"
-        return (ruled("b", "bonding around the tub", "wanted", around, "Rule 68-058"),)
+        return (ruled("b", "bonding around the tub", "wanted", around, unverified("Rule 68-058")),)
     if kind not in {LoadKind.motor, LoadKind.cooling, LoadKind.heat_pump}:
         return ()
     return (ruled("d", "disconnecting means", "its own", "in sight of it and within {away}, or locked open", "Rule 28-604", 9.0),)
@@ -61,6 +62,6 @@ def asked_of_service(*, dwelling: bool) -> tuple[Step, ...]:
 
 
 def asked_of_animals() -> tuple[Step, ...]:
-    """List what a rule asks of a building in which animals live, beyond its electrodes: tingle voltage, Rule 10-708."""
+    """List what a rule asks of a building in which animals live, beyond its electrodes: tingle voltage, Rule 10-700."""
     why = "metal that animals touch is bonded, so that no few volts stand between a bowl and the floor"
-    return (ruled("b", "bonding of metal that animals touch", "all of it", why, "Rule 10-708"),)
+    return (ruled("b", "bonding of metal that animals touch", "all of it", why, unverified("Rule 10-700")),)

@@ -11,6 +11,7 @@ from northspan.core.rulebooks import north_american
 from northspan.core.rulebooks.ca.code_tables import code_table
 from northspan.core.rulebooks.lugs import largest_lug
 from northspan.core.rulebooks.questions.panels import CircuitFacts
+from northspan.core.working.articles import unverified
 from northspan.core.working.worked import Step, Worked, ruled
 
 main_protects = True
@@ -57,7 +58,7 @@ def protection(circuit_facts: CircuitFacts) -> tuple[Step, ...]:
         found.append(ruled("G", "protection for people", "ground_fault", f"receptacles in {_GROUND_FAULT[facts.serves]}", "Rule 26-704"))
     arcs = facts.use is CircuitUse.outlets and facts.serves not in _NO_ARC_FAULT and facts.serves is not Serves.unknown
     if arcs and facts.to_neutral and facts.rating_a <= _TO_20_A:
-        found.append(ruled("A", "protection against arcs", "arc_fault", "receptacles in a dwelling", "Rule 26-658"))
+        found.append(ruled("A", "protection against arcs", "arc_fault", "receptacles in a dwelling", unverified("Rule 26-658")))
     return tuple(found)
 
 

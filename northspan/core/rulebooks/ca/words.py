@@ -8,6 +8,7 @@ from northspan.core.document.job import Circuit, Metal, Method
 from northspan.core.rulebooks.amounts import Amounts
 from northspan.core.rulebooks.ca import ampacities
 from northspan.core.rulebooks.questions.words import Dialect, Terms
+from northspan.core.working.articles import unverified
 
 DIALECT = Dialect(
     aluminum="aluminum",
@@ -35,7 +36,7 @@ _COLORS = {
     Circuit.two_wire_neutral: (("line 1", "black"), ("neutral", "white"), ("ground", "green")),
 }
 _CITATIONS = {
-    "load_manager": "Rule 8-106(11)",
+    "load_manager": unverified("Rule 8-106(11)"),
     "plate": "Rule 28-702",
     "several_dwellings": "Rule 8-202",
     "new_three_wire": "Rule 10-208",
@@ -46,8 +47,8 @@ _CITATIONS = {
     "earth_alone": "Rule 10-500",
     "switched_neutral": "Rule 10-206",
     "solid_neutral": "Rule 10-210",
-    "inverter_bond": "Rule 64-064",
-    "ground_bar": "Rule 10-604",
+    "inverter_bond": unverified("Rule 64-064"),
+    "ground_bar": unverified("Rule 10-604"),
     "open_neutral": "Rule 4-018",
     "metal_path": "Rule 10-208",
     "one_bond": "Rule 10-210",
@@ -59,15 +60,15 @@ _CITATIONS = {
     "second_rod": "Rule 10-102(3)",
     "interrupting": "Rule 14-012",
     "lost_water_pipe": "Rule 10-102(5)",
-    "one_neutral_each": "Rule 12-3032",
-    "service_pipe": "Rule 10-604",
+    "one_neutral_each": unverified("Rule 12-3032"),
+    "service_pipe": unverified("Rule 10-604"),
     "tail": "Rule 12-112",
-    "hold_down": "Rule 14-106",
+    "hold_down": unverified("Rule 14-106"),
     "transfer_equipment": "Rule 14-612",
     "fault_heat": "Rule 14-012",
     "panel_label": "Rule 2-100",
     "group_rating": "Rule 14-104",
-    "one_trip": "Rule 8-108",
+    "one_trip": unverified("Rule 8-108"),
     "residual_series": "Rule 14-102, by its maker",
     "multiwire": "Rule 14-010",
     "directory": "Rule 2-100",

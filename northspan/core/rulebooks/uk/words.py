@@ -8,6 +8,7 @@ from northspan.core.document.job import Circuit, Metal, Method
 from northspan.core.rulebooks.amounts import Amounts
 from northspan.core.rulebooks.questions.words import Dialect, Terms
 from northspan.core.rulebooks.uk import conductors
+from northspan.core.working.articles import unverified
 
 DIALECT = Dialect(
     aluminum="aluminium",
@@ -114,7 +115,7 @@ CITATIONS = {
     "one_neutral_each": "514.8.1",
     "service_pipe": "543.3",
     "tail": "526.2",
-    "hold_down": "536.4",
+    "hold_down": unverified("536.4"),
     "transfer_equipment": "551.6.1",
     "fault_heat": "434.5.2",
     "panel_label": "536.4.203",

@@ -9,6 +9,7 @@ from northspan.core.document.job import (
 from northspan.core.rulebooks.us.code_tables import code_table
 from northspan.core.rulebooks.us.cooking import COLUMN_B_TO_VA, TO_VA, cooking_demand
 from northspan.core.rulebooks.us.devices import next_device, standard_devices
+from northspan.core.working.articles import unverified
 from northspan.core.working.errors import OutsideTable
 from northspan.core.working.worked import Step, Worked, looked_up, ruled, step, whole
 
@@ -280,5 +281,5 @@ def asked_of_animals() -> tuple[Step, ...]:
     plane = "steel in a concrete floor that animals stand on, bonded to the ground bar: they feel a few volts"
     return (
         ruled("b", "equipotential plane", "where the floor is concrete and metal can be touched", plane, "547.44"),
-        ruled("g", "equipment ground", "copper, insulated where it is in the ground", "what is bare corrodes there", "547.27"),
+        ruled("g", "equipment ground", "copper, insulated where it is in the ground", "what is bare corrodes there", unverified("547.27")),
     )
