@@ -282,7 +282,8 @@ class LongRuns(unittest.TestCase):
 
     def test_transformers_are_of_the_right_size_and_no_way_takes_more_wire(self):
         for load_a, length_m in ((33, 300), (20, 400), (60, 250)):
-            as_it_is, *raised = self.far(load_a, length_m).voltages
+            as_it_is, *others = self.far(load_a, length_m).voltages
+            raised = [row for row in others if row.volts > as_it_is.volts]
             self.assertTrue(raised)
             for row in raised:
                 kva = float(row.words.split("two ")[1].split(" kVA")[0])
@@ -293,13 +294,13 @@ class LongRuns(unittest.TestCase):
 
     def test_raising_the_voltage_stands_beside_raising_the_wire(self):
         rows = self.far().voltages
-        self.assertEqual([row.volts for row in rows], [240, 480, 600])
-        self.assertEqual([row.current for row in rows], [True, False, False])
+        self.assertEqual([row.volts for row in rows if row.current or row.needs], [240, 480, 600])
+        self.assertEqual([row.current for row in rows], [True, *[False] * (len(rows) - 1)])
         self.assertEqual(sum(row.cheapest for row in rows), 1)
         for row in rows:
             self.assertAlmostEqual(row.total_cost, row.first_cost + row.losses_cost)
             self.assertTrue(row.working)
-        self.assertTrue(any("new neutral" in need for need in rows[1].needs))
+        self.assertTrue(any("new neutral" in need for need in rows[-1].needs))
         self.assertEqual(run_of(a_feeder(20, 59)).voltages, ())
 
     def test_taking_it_puts_both_transformers_into_the_job(self):

@@ -112,14 +112,10 @@ def _ways(job: Job, planned: SizedRun, rulebook: Rulebook) -> Iterator[Way]:
             same = wire == planned.tried.wire
             yield Way(_words(sized, rulebook.words), Choice(_cost(sized, rulebook), drop + own), edits, planned=same)
     if job.voltage_may_rise:
-        for raised in voltage_ways(planned, rulebook):
-            if not raised.current and raised.holds and raised.cure:
-                yield Way(
-                    f"{whole(raised.volts)} V: {raised.words}",
-                    Choice(raised.total_cost, raised.drop_percent),
-                    raised.cure.edits,
-                    planned=False,
-                )
+        for other in voltage_ways(planned, rulebook):
+            if not other.current and other.holds and other.cure:
+                words = f"{whole(other.volts)} V: {other.words}"
+                yield Way(words, Choice(other.total_cost, other.drop_percent), other.cure.edits, planned=False)
 
 
 def _of_metal(question: RunQuestion, metal: Metal, rulebook: Rulebook) -> Iterator[SizedRun]:

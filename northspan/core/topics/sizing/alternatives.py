@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import replace
+from dataclasses import dataclass, replace
 
 from northspan.core.case.schools import call_plan
 from northspan.core.document.calls import CALLS, CallKind
@@ -44,7 +44,45 @@ def neighbours(sized: SizedRun, rulebook: Rulebook) -> tuple[Neighbour, ...]:
     wanted += [(f"in {metal}", metal, None) for metal in rulebook.wires.metals() if metal is not wire.metal]
     found = [way for entry in wanted if (way := _neighbour(sized, rulebook, *entry))]
     laid = _laid_otherwise(sized, rulebook)
-    return (*found, laid) if laid else tuple(found)
+    return (*found, _row(laid.sized, rulebook, laid.laid, laid.cure)) if laid else tuple(found)
+
+
+@dataclass(frozen=True, slots=True)
+class Otherwise:
+    """The same run made in another way: how it is laid where that differs, sized, and the edits that take it."""
+
+    laid: str
+    sized: SizedRun
+    cure: Cure
+
+
+def made_otherwise(sized: SizedRun, rulebook: Rulebook) -> tuple[Otherwise, ...]:
+    """Make a run in every other metal, and each metal laid otherwise where it is buried; none for a run that stands.
+
+    Parameters
+    ----------
+    sized : SizedRun
+        The run as chosen. [-]
+    rulebook : Rulebook
+        The code to follow. [-]
+    """
+    if sized.question.run.status is Status.existing:
+        return ()
+    found: list[Otherwise] = []
+    for metal in rulebook.wires.metals():
+        same = metal is sized.tried.wire.metal
+        in_metal = sized if same else _sized_as(sized, {"metal": metal, **dict.fromkeys(_FREE)}, rulebook)
+        if in_metal is None:
+            continue
+        at = sized.question.pointer
+        edits = () if same else (Edit("add", f"{at}/metal", metal), *(Edit("add", f"{at}/{name}", None) for name in _FREE))
+        if not same:
+            found.append(Otherwise("", in_metal, Cure(f"Take {metal}", edits)))
+        laid = _laid_otherwise(in_metal, rulebook)
+        if laid:
+            words = laid.cure.words if same else f"{laid.cure.words}, in {metal}"
+            found.append(Otherwise(laid.laid, laid.sized, Cure(words, (*edits, *laid.cure.edits))))
+    return tuple(found)
 
 
 def because(sized: SizedRun, ways: tuple[Neighbour, ...]) -> str:
@@ -182,7 +220,10 @@ def _neighbour(sized: SizedRun, rulebook: Rulebook, words: str, metal: Metal, si
     return _row(other, rulebook, words, Cure(f"Take {name}", edits), current=words == "as chosen")
 
 
-def _laid_otherwise(sized: SizedRun, rulebook: Rulebook) -> Neighbour | None:
+_FREE = ("insulation", "conductor_size", "grounded_size", "equipment_ground_size", "pipe_size", "sets")
+
+
+def _laid_otherwise(sized: SizedRun, rulebook: Rulebook) -> Otherwise | None:
     """The same run straight in the ground where it lies in pipe, or in pipe where it lies straight; None where nothing is buried."""
     run, names = sized.question.run, dict(rulebook.choices.methods())
     buried = [i for i, one in enumerate(run.segments) if one.place is Place.buried]
@@ -194,12 +235,11 @@ def _laid_otherwise(sized: SizedRun, rulebook: Rulebook) -> Neighbour | None:
         one.model_copy(update={"method": into, "insulation": None, "laid": "", "cover_m": None, "fittings": ()}) if i in buried else one
         for i, one in enumerate(run.segments)
     )
-    free = ("insulation", "conductor_size", "grounded_size", "equipment_ground_size", "pipe_size", "sets")
-    other = _sized_as(sized, dict.fromkeys(free) | {"segments": segments}, rulebook)
+    other = _sized_as(sized, dict.fromkeys(_FREE) | {"segments": segments}, rulebook)
     if other is None:
         return None
     at = sized.question.pointer
-    edits = [Edit("add", f"{at}/{name}", None) for name in free]
+    edits = [Edit("add", f"{at}/{name}", None) for name in _FREE]
     edits += [
         Edit("add", f"{at}/segments/{i}/{name}", value)
         for i in buried
@@ -211,7 +251,7 @@ def _laid_otherwise(sized: SizedRun, rulebook: Rulebook) -> Neighbour | None:
     deep = max((depth for depth in depths if depth is not None), default=None)
     if deep is not None:
         words += f", {rulebook.words.depth_text(deep)} of cover"
-    return _row(other, rulebook, words, Cure(f"Take it {way}", tuple(edits)))
+    return Otherwise(words, other, Cure(f"Take it {way}", tuple(edits)))
 
 
 def _sized_as(sized: SizedRun, update: dict[str, object], rulebook: Rulebook) -> SizedRun | None:

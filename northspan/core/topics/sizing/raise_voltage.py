@@ -8,13 +8,14 @@ from math import sqrt
 from pydantic import JsonValue
 
 from northspan.core.document.findings import Cure, Edit
-from northspan.core.document.job import Circuit, Prices, RunKind, Source, SourceKind, System
+from northspan.core.document.job import Circuit, Prices, RunKind, Source, SourceKind, Status, System
 from northspan.core.document.plan import VoltageWay, WorkGroup, work_lines
 from northspan.core.rulebooks.questions.common import DesignLoad
 from northspan.core.rulebooks.questions.drops import DropRules
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.loads.legs import LegLoads
+from northspan.core.topics.sizing.alternatives import Otherwise, made_otherwise, sets_words
 from northspan.core.topics.sizing.cost import run_cost
 from northspan.core.topics.sizing.question import NO_LIMIT, RunQuestion
 from northspan.core.topics.sizing.run import SizedRun, size_run
@@ -35,7 +36,7 @@ _NEEDS = (
 
 
 def voltage_ways(sized: SizedRun, rulebook: Rulebook) -> tuple[VoltageWay, ...]:
-    """Compare a long run as it is with the same run at the raised voltages of the code.
+    """Compare a long run as it is with every other way to make it, and with the raised voltages of the code.
 
     Parameters
     ----------
@@ -61,24 +62,30 @@ def voltage_ways(sized: SizedRun, rulebook: Rulebook) -> tuple[VoltageWay, ...]:
     plain = question.secondary is None and question.primary is None and run.circuit is not Circuit.two_wire_neutral
     if legs is None or run.kind is not RunKind.feeder or not plain or length_m < LONG_M:
         return ()
-    rows = [_as_it_is(sized, rulebook)]
-    for volts in rulebook.supplies.raised_voltages():
-        if volts > question.line_v * 1.5:
-            raised = _raised(sized, legs, volts, rulebook)
-            if raised:
-                rows.append(raised)
-    if len(rows) == 1:
+    higher = (_raised(sized, legs, volts, rulebook) for volts in rulebook.supplies.raised_voltages() if volts > question.line_v * 1.5)
+    raised = [row for row in higher if row]
+    if not raised:
         return ()
+    others = (_at_this_voltage(one.sized, rulebook, one) for one in made_otherwise(sized, rulebook))
+    rows = [_at_this_voltage(sized, rulebook), *(row for row in others if row.holds), *raised]
     cheapest = min((row for row in rows if row.holds), key=lambda row: row.total_cost, default=None)
     return tuple(replace(row, cheapest=row is cheapest) for row in rows)
 
 
-def _as_it_is(sized: SizedRun, rulebook: Rulebook) -> VoltageWay:
-    cost = run_cost(sized, rulebook.wires, rulebook.pipes, rulebook.words)
+def _at_this_voltage(sized: SizedRun, rulebook: Rulebook, other: Otherwise | None = None) -> VoltageWay:
+    """The run without transformers: as chosen, or made otherwise."""
+    if sized.question.run.status is Status.existing:
+        cost = Worked(0.0, (given("C", "it is there", 0.0, "", "found"),))
+    else:
+        cost = run_cost(sized, rulebook.wires, rulebook.pipes, rulebook.words)
     energy = wire_losses(sized, rulebook.drops)
     broken = "; ".join(m.words.lower() for m in sized.tried.margins if not m.holds)
-    words = f"{rulebook.words.size_name(sized.tried.wire.size)} {sized.tried.wire.metal}"
-    return _row(sized, sized.question.line_v, words, sized.tried.drop.value.percent, cost, energy, broken, rulebook.words, current=True)
+    words = f"{sets_words(sized.question.sets)}{rulebook.words.size_name(sized.tried.wire.size)} {sized.tried.wire.metal}"
+    words += f", {other.laid}" if other and other.laid else ""
+    return _row(
+        sized, sized.question.line_v, words, sized.tried.drop.value.percent, cost, energy, broken, rulebook.words,
+        current=other is None, cure=other.cure if other else None,
+    )  # fmt: skip
 
 
 def _raised(sized: SizedRun, legs: LegLoads, volts: float, rulebook: Rulebook) -> VoltageWay | None:
@@ -179,7 +186,7 @@ def _row(
     )
     return VoltageWay(
         volts, words, drop, cost.value, energy.value, paid.value, total.value, not broken, broken, cheapest=False, current=current,
-        working=working, needs=() if current else tuple(say.fill(one) for one in _NEEDS), cure=cure,
+        working=working, needs=() if sized.question.primary is None else tuple(say.fill(one) for one in _NEEDS), cure=cure,
     )  # fmt: skip
 
 

@@ -80,11 +80,29 @@ class Growth(unittest.TestCase):
 
 class Raised(unittest.TestCase):
     def ways(self, job):
-        return {way.volts: way for way in run_of(job).voltages}
+        return {way.volts: way for way in reversed(run_of(job).voltages)}
 
     def test_a_short_run_is_not_raised_and_a_long_one_may_be(self):
         self.assertLessEqual(len(self.ways(a_feeder(40, 20))), 1)
         self.assertIn(480.0, self.ways(a_feeder(60, 400)))
+
+    def test_transformers_are_held_against_every_other_way(self):
+        for book in ("us-2023", "ca-2021"):
+            job = checked(a_feeder(60, 400, metal="copper"), rulebook=book)
+            rows = run_of(job).voltages
+            cheapest = next(row for row in rows if row.cheapest)
+            self.assertIn("straight in the ground", cheapest.words, book)
+            self.assertLess(cheapest.total_cost, min(row.total_cost for row in rows if row.needs), book)
+            after = run_of(taken(job, cheapest.cure))
+            self.assertAlmostEqual(after.cost, cheapest.first_cost, msg=book)
+            self.assertTrue(next(row for row in after.voltages if row.current).cheapest, book)
+        self.assertFalse(
+            [
+                row
+                for row in run_of(a_feeder(60, 400, status="existing", conductor_size="1/0")).voltages
+                if not row.current and not row.needs
+            ]
+        )
 
     def test_losses_of_the_wire_as_it_is_by_hand(self):
         job = checked(a_feeder(60, 400), prices=Prices(loaded_hours_per_year=1000))
@@ -98,7 +116,7 @@ class Raised(unittest.TestCase):
         self.assertRegex(ways[480.0].words, r"and two \d+ kVA transformers")
         self.assertTrue(ways[480.0].needs)
         self.assertGreater(ways[480.0].losses_kwh_per_year, 2 * 8760 * 0.006 * 15)  # two idle transformers of 15 kVA or more, all year
-        holding = [way for way in ways.values() if way.holds]
+        holding = [way for way in run_of(a_feeder(60, 400)).voltages if way.holds]
         self.assertEqual([way.cheapest for way in holding].count(True), 1)
         self.assertEqual(min(holding, key=lambda way: way.total_cost).cheapest, True)
 

@@ -20,7 +20,7 @@ function take(cure: Cure | null): void {
     <h2>Raise the wire, or the voltage</h2>
     <article
       v-for="way in plan.voltages"
-      :key="way.volts"
+      :key="`${way.volts} ${way.words}`"
       class="way-card"
       :class="{ current: way.current, fails: !way.holds }">
       <h3>{{ way.volts }} V <em v-if="way.cheapest">cheapest</em><em v-if="way.current">as planned</em></h3>
