@@ -43,7 +43,7 @@ def a_feeder(load_a: float | None = 70, length_m: float = 30, *, segment: dict[s
     """A house panel, a feeder in one stretch, a panel in a detached building; terminals marked 75 °C."""
     job = detached_feeder("Test property", load_a or 1, length_m)
     run = job.runs["F1"]
-    one = Segment(**run.segments[0].model_dump() | (segment or {}))
+    one = Segment(**run.segments[0].model_dump() | {"bends_deg": 0} | (segment or {}))
     made = Run(**run.model_dump() | {"terminals": Terminals.c75, "load_a": load_a, "segments": (one,)} | changes)
     seen = job.enclosures["P1"].model_copy(update={"bond_found": Bond.bonded})
     return checked(job, runs={"F1": made}, enclosures=job.enclosures | {"P1": seen}, calls=LEAST)

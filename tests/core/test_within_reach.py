@@ -301,7 +301,7 @@ class Because(unittest.TestCase):
         plan = run_of(job)
         down = next(one for one in plan.neighbours if one.words == "a size down")
         if "device on this wire" in down.why_not:
-            self.assertIn(f"{plan.device_a:.1f} of", down.why_not)
+            self.assertIn(f"{plan.device_a:g} of", down.why_not)
         self.assertIn("Not ", plan.because)
 
 

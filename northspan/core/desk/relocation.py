@@ -10,7 +10,26 @@ from northspan.core.working.errors import InvalidJob
 
 
 def moving(job: Job, key: str, right_m: float, up_m: float, spaces: int | None = None) -> list[dict[str, Any]]:
-    """Give the edit that hangs a new panel in place of an old one, as JSON Patch operations.
+    """Give the edit that hangs a new panel in place of an old one, as JSON Patch operations: see `moved`.
+
+    Parameters
+    ----------
+    job : Job
+        The job. [-]
+    key : str
+        Id of the old panel, whose spaces are drawn. [-]
+    right_m : float
+        How far the new one hangs to the right of it. [m]
+    up_m : float
+        How far it hangs above it. [m]
+    spaces : int or None
+        Its spaces; None takes as many as the old one has. [-]
+    """
+    return edits_between(job, moved(job, key, right_m, up_m, spaces))
+
+
+def moved(job: Job, key: str, right_m: float, up_m: float, spaces: int | None = None) -> Job:
+    """Hang a new panel in place of an old one.
 
     Parameters
     ----------
@@ -54,7 +73,7 @@ def moving(job: Job, key: str, right_m: float, up_m: float, spaces: int | None =
     new = draft.add(fresh)
     draft.change("enclosures", key, status=Status.remove)
     _hand_over(draft, key, new, abs(right_m) + abs(up_m))
-    return edits_between(job, draft.job())
+    return draft.job()
 
 
 def _new_layout(old: PanelLayout, key: str, spaces: int, right_m: float, up_m: float) -> PanelLayout:

@@ -44,7 +44,7 @@ _IN_FORMULA = {
     "1000 * S / U": {"S": "rating in kVA"}, "1000 * S / (2 * U_n)": {"S": "rating in kVA"}, "1000 * S": {"S": "power in kW"},
     "1000 * k * r / A_s": _ARMOUR, "A_s / q": _ARMOUR, "k * R_20": {"k": "warm against 20 °C"},
     "2 * (c_0 + c_k * S_n)": _COST, "n * L * p": _COST, "n * k * L * p": _COST, "W * y * p": {"W": "kWh of a year", "p": "price of a kWh"},
-    "min(I, b)": {"b": "its breaker"},
+    "min(I, b)": {"b": "its breaker"}, "n * D * 0.0254": {"n": "times", "D": "trade size in inches"},
     "2 * I**2 * R / n": {"n": "sets in parallel"}, "3 * A + 1500 * n": {"n": "circuits", "A": "floor area"},
     "3.1416 / 4 * d**2": {"d": "outside of the wire"}, "A": {"A": "area"}, "n * A": {"n": "sets", "A": "area of each"},
     "C * U / I_a": {"C": "factor for the least voltage"}, "I * f + E * g": _ALONG, "I * h + E * k": _ALONG,

@@ -2,6 +2,7 @@
 
 import unittest
 
+from northspan.core.desk.days.plan import days_plan
 from northspan.core.desk.demo_us import kestrel_hollow
 from northspan.core.desk.starts import STARTS, Answers, start_edits, started
 from northspan.core.desk.starts.under import start_job_under, starts_under
@@ -10,8 +11,10 @@ from northspan.core.document.job import Method
 from northspan.core.document.upgrade import read_job
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
 from northspan.core.solve import solve
+from northspan.core.topics.bonds.calculators.bench import BenchQuestion, bench
 from northspan.core.working.errors import InvalidJob
 from northspan.store.patching import patched
+from tests.core.topics.sizing.test_choices import taken
 from tests.run import slow
 from tests.support import found
 
@@ -31,7 +34,7 @@ class Starts(unittest.TestCase):
                 self.assertTrue(plan.runs)
                 self.assertEqual([r.name for r in plan.runs.values() if not r.sized], [])
                 stops = [f.text for f in plan.findings if f.severity == "stop"]
-                # the old panel is as it was found: its bond has to come out
+                # the old panel is as it was found: its bond has to come out, and its main may be small
                 self.assertEqual(len(stops), 1 if key == "larger_service" else 0, stops)
 
     def test_a_missing_answer_is_named(self):
@@ -76,6 +79,62 @@ class Starts(unittest.TestCase):
         self.assertEqual(len(plan.sources), 1)
 
 
+class Ends(unittest.TestCase):
+    """Where a start ends, work goes on."""
+
+    def test_what_is_written_into_a_moving_panel_goes_over_and_is_fed(self):
+        for book in rulebook_names():
+            job = start_job_under("move_panel", ALL.model_copy(update={"spaces": 16, "moved_m": 1.5}), book)
+            old, new = next((one.layout.replaces, key) for key, one in job.enclosures.items() if one.layout and one.layout.replaces)
+            self.assertEqual((job.enclosures[old].layout.spaces, job.enclosures[new].layout.spaces), (16, 16))
+            self.assertEqual([run.origin for run in job.runs.values() if run.target == new and run.status == "new"], ["P1"])
+            circuits = [{"op": "add", "path": f"/circuits/W{i}", "value": {"enclosure": where, "slots": [i], "name": f"Room {i}"}}
+                        for i, where in enumerate((old, old, new), 1)]  # fmt: skip
+            written = edited(job, circuits)
+            left = next(f for f in solve(written).findings if f.code == "left-in-the-old-panel")
+            self.assertEqual([cure.words for cure in left.cures], ["They go over", "They go with it"])
+            over = taken(written, left.cures[0])
+            plan = solve(over)
+            self.assertNotIn("left-in-the-old-panel", {f.code for f in plan.findings})
+            self.assertEqual([over.circuits[key].old_slots for key in ("W1", "W2", "W3")], [(1,), (2,), ()])
+            self.assertEqual({one.enclosure for one in over.circuits.values()}, {new})
+            self.assertEqual([cable.state for cable in plan.panels[new].move.cables][-1], "new")
+            self.assertTrue(plan.runs["F2"].sized)
+
+    def test_a_slot_that_is_taken_in_the_new_one_is_not_taken_twice(self):
+        job = start_job_under("move_panel", ALL, "us-2023")
+        both = [
+            {"op": "add", "path": f"/circuits/{key}", "value": {"enclosure": where, "slots": [3], "name": key}}
+            for key, where in (("W1", "P2"), ("W2", "P3"))
+        ]
+        written = edited(job, both)
+        over = taken(written, next(f for f in solve(written).findings if f.code == "left-in-the-old-panel").cures[0])
+        self.assertEqual((over.circuits["W1"].slots, over.circuits["W1"].old_slots, over.circuits["W2"].slots), ((), (3,), (3,)))
+
+    def test_the_old_panel_of_a_larger_service_was_fed_and_is_fed_again(self):
+        for book in rulebook_names():
+            job = start_job_under("larger_service", ALL, book)
+            feeding = {run.status.value: run.origin for run in job.runs.values() if run.target == "P2"}
+            self.assertEqual(feeding, {"remove": "P3", "new": "P1"}, book)
+            self.assertTrue(days_plan(job).tasks)
+
+    def test_a_pipe_of_a_start_bends_down_and_up_or_as_often_as_was_said(self):
+        for book in ("us-2023", "ca-2021"):
+            for bends, total in ((None, 180), (0, 0), (5, 450)):
+                job = start_job_under("detached_panel", ALL.model_copy(update={"bends": bends}), book)
+                self.assertEqual([s.bends_deg for s in job.runs["F1"].segments], [total], book)
+        indoors = start_job_under("subpanel", ALL, "us-2023")
+        self.assertEqual({s.bends_deg for run in indoors.runs.values() for s in run.segments}, {0})
+        british = start_job_under("detached_panel", ALL, "uk-2022")  # armoured cable lies in no pipe
+        self.assertEqual({s.bends_deg for run in british.runs.values() for s in run.segments}, {0})
+
+    def test_an_empty_job_is_no_circuit_on_the_bench(self):
+        empty = start_job_under("subpanel", ALL, "us-2023")
+        for job, level, said in ((empty.model_copy(update={"runs": {}}), 1, "No circuit yet"), (empty, 0, "Nothing to object to")):
+            answer = bench(BenchQuestion(job=job))
+            self.assertEqual((answer.level, answer.headline), (level, said))
+
+
 @slow
 class NothingOfItsOwn(unittest.TestCase):
     """A fresh start finds no fault with what the product chose by itself."""
@@ -98,8 +157,8 @@ class NothingOfItsOwn(unittest.TestCase):
                         with self.subTest(book=book, start=start.key, rating=rating, load=given.load_a):
                             plan = solve(start_job_under(start.key, given, book))
                             said = [f.text for f in plan.findings if f.severity in {"stop", "fix"}]
-                            # the old panel is as it was found: its bond has to come out
-                            found_there = [text for text in said if "bonded here and must be kept apart" in text]
+                            # the old panel is as it was found: its bond has to come out, and its main may be small
+                            found_there = [text for text in said if "bonded here and must be kept apart" in text or "its main of" in text]
                             self.assertEqual(said, found_there if start.key == "larger_service" else [])
 
     def test_a_long_pull_has_its_help_chosen_and_what_was_there_stays(self):

@@ -4837,6 +4837,12 @@ export interface components {
              */
             altitude_m?: number;
             /**
+             * Bends
+             * @description Bends of 90 degrees on its way; none named: one down and one up.
+             * @default null
+             */
+            bends?: number | null;
+            /**
              * Building
              * @default Building
              */
@@ -4916,6 +4922,12 @@ export interface components {
             /** @default null */
             metal?: components["schemas"]["Metal"] | null;
             /**
+             * Moved M
+             * @description How far a panel moves, to the right of its old place. [m]
+             * @default null
+             */
+            moved_m?: number | null;
+            /**
              * Name
              * @default New property
              */
@@ -4955,6 +4967,12 @@ export interface components {
              * @default null
              */
             sockets_va?: number | null;
+            /**
+             * Spaces
+             * @description Spaces of the panel that is there.
+             * @default null
+             */
+            spaces?: number | null;
             /**
              * Transformer Kva
              * @default null
@@ -5015,7 +5033,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "text" | "length" | "amperes" | "power" | "area" | "kva" | "height" | "choice" | "metal";
+            kind: "text" | "length" | "amperes" | "power" | "area" | "kva" | "height" | "count" | "choice" | "metal";
             /**
              * Power
              * @default

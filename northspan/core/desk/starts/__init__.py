@@ -10,6 +10,7 @@ from northspan.core.desk.rulebook_change import in_own_rulebook
 from northspan.core.desk.starts import cases
 from northspan.core.desk.starts.asked import (
     ALTITUDE,
+    BENDS,
     CONTINUOUS,
     DIVERSION,
     EARTHING,
@@ -22,12 +23,14 @@ from northspan.core.desk.starts.asked import (
     LENGTH,
     LOAD,
     METAL,
+    MOVED,
     NAME,
     NEW_RATING,
     PLANT_KVA,
     SERVICE,
     SERVICE_RUN,
     SHED_LOAD,
+    SPACES,
     TO_SWITCH,
     WHOLE_LOAD,
     Answers,
@@ -37,12 +40,15 @@ from northspan.core.desk.starts.draft import Draft, edits_between
 from northspan.core.desk.starts.pulls import with_help
 from northspan.core.desk.starts.rods import with_rods
 from northspan.core.desk.starts.services import with_ratings
-from northspan.core.document.job import Job, Metal, Place
+from northspan.core.document.job import Job, Metal, Place, Segment
 from northspan.core.rulebooks.registry import rulebook_of
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.working.errors import InvalidJob
 
 __all__ = ["STARTS", "Answers", "Asked", "Start", "detached_feeder", "empty_job", "laid_out", "ready", "start_edits", "started"]
+
+
+USUAL_BENDS = 2
 
 
 @dataclass(frozen=True, slots=True)
@@ -82,7 +88,7 @@ _ALL = (
         "detached_panel",
         "{Panel} in a detached building",
         "A {feeder}, a {panel}, a disconnect and electrodes there.",
-        (NAME, _building("Workshop"), LOAD, CONTINUOUS, LENGTH, METAL),
+        (NAME, _building("Workshop"), LOAD, CONTINUOUS, LENGTH, BENDS, METAL),
         cases.detached_panel,
     ),
     Start("subpanel", "{Subpanel} in the house", "A second {panel} in the same building.", (NAME, LOAD, LENGTH, METAL), cases.subpanel),
@@ -90,14 +96,14 @@ _ALL = (
         "shed_circuit",
         "One circuit to a shed",
         "A single circuit; no electrode is needed there.",
-        (NAME, _building("Shed"), SHED_LOAD, LENGTH),
+        (NAME, _building("Shed"), SHED_LOAD, LENGTH, BENDS),
         cases.shed_circuit,
     ),
     Start(
         "move_panel",
         "Move a {panel}",
         "The {panel} goes to another place in the house.",
-        (NAME, SERVICE, HOUSE_LOAD, LENGTH),
+        (NAME, SERVICE, SPACES, HOUSE_LOAD, LENGTH, MOVED),
         cases.move_panel,
         adds=False,
     ),
@@ -105,7 +111,7 @@ _ALL = (
         "remote_source",
         "Long run to a remote plant",
         "A plant far away that overspeeds when its load is lost, and the house.",
-        (NAME, PLANT_KVA, DIVERSION, LOAD, LENGTH, METAL),
+        (NAME, PLANT_KVA, DIVERSION, LOAD, LENGTH, BENDS, METAL),
         cases.remote_source,
         adds=False,
     ),
@@ -215,18 +221,22 @@ def ready(job: Job, before: Job, answers: Answers) -> Job:
     answers : Answers
         What was answered. [-]
     """
-    return with_help(with_ratings(_in_usual_ground(in_own_rulebook(job), before), before, answers.new_service_a), before)
+    return with_help(with_ratings(_usually_buried(in_own_rulebook(job), before, answers.bends), before, answers.new_service_a), before)
 
 
-def _in_usual_ground(job: Job, before: Job) -> Job:
-    """What a start buries lies in ground as warm as the code takes it."""
-    ground_c = rulebook_of(job).ampacities.usual_ground_c()
+def _usually_buried(job: Job, before: Job, bends: int | None) -> Job:
+    """What a start buries lies in ground as warm as the code takes it, and its pipe bends: down at one end and up at the other."""
+    book = rulebook_of(job)
+    ground_c, bent_deg = book.ampacities.usual_ground_c(), 90.0 * (USUAL_BENDS if bends is None else bends)
+
+    def laid(one: Segment) -> Segment:
+        if one.place is not Place.buried:
+            return one
+        piped = book.pipes.trade_sizes(one.method, 3)
+        return one.model_copy(update={"ambient_c": ground_c} | ({"bends_deg": bent_deg} if piped else {}))
+
     runs = {
-        key: run
-        if key in before.runs
-        else run.model_copy(
-            update={"segments": tuple(s.model_copy(update={"ambient_c": ground_c}) if s.place is Place.buried else s for s in run.segments)}
-        )
+        key: run if key in before.runs else run.model_copy(update={"segments": tuple(laid(one) for one in run.segments)})
         for key, run in job.runs.items()
     }
     return job.model_copy(update={"runs": runs})

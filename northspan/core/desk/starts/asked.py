@@ -26,6 +26,9 @@ class Answers(Part):
     load_va: float | None = Field(None, gt=0, le=1_000_000, description="The same as a power, where no amperes are given. [VA]")
     continuous_a: float = Field(0, ge=0, le=6000, description="Continuous part of it. [A]")
     length_m: float | None = Field(None, ge=0.01, le=5000, description="Length of the new run. [m]")
+    bends: int | None = Field(None, ge=0, le=40, description="Bends of 90 degrees on its way; none named: one down and one up.")
+    spaces: int | None = Field(None, ge=1, le=84, description="Spaces of the panel that is there.")
+    moved_m: float | None = Field(None, ge=-60, le=60, description="How far a panel moves, to the right of its old place. [m]")
     service_length_m: float | None = Field(None, ge=0.01, le=5000, description="Length of the service drop or lateral. [m]")
     service_a: float | None = Field(None, gt=0, le=6000, description="Rating of the service that is there. [A]")
     new_service_a: float | None = Field(None, gt=0, le=6000, description="Rating of the new service. [A]")
@@ -52,7 +55,7 @@ class Asked:
 
     field: str
     words: str
-    kind: Literal["text", "length", "amperes", "power", "area", "kva", "height", "choice", "metal"]
+    kind: Literal["text", "length", "amperes", "power", "area", "kva", "height", "count", "choice", "metal"]
     required: bool = False
     hint: str = ""
     power: str = ""
@@ -62,6 +65,9 @@ class Asked:
 NAME = Asked("name", "Name of the property", "text", required=True)
 LOAD = Asked("load_a", "Load of what it feeds", "amperes", required=True, hint="60 A", power="load_va")
 LENGTH = Asked("length_m", "Length of the route", "length", required=True, hint="120 ft")
+BENDS = Asked("bends", "Bends of 90° on the way", "count", hint="2: one down, one up")
+SPACES = Asked("spaces", "{Spaces} of the {panel} that is there", "count", hint="20")
+MOVED = Asked("moved_m", "From its old place to the new", "length", hint="as long as the route")
 METAL = Asked("metal", "Metal", "metal")
 CONTINUOUS = Asked("continuous_a", "Of it continuous", "amperes", hint="0 A")
 SHED_LOAD = Asked("load_a", "Load", "amperes", required=True, hint="12 A", power="load_va")

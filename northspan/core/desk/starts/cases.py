@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from northspan.core.case.tree import tree_of
+from northspan.core.desk.relocation import moved
 from northspan.core.desk.starts.asked import Answers
 from northspan.core.desk.starts.draft import Draft
 from northspan.core.document.job import (
@@ -15,9 +16,12 @@ from northspan.core.document.job import (
     ElectrodeKind,
     Enclosure,
     EnclosureKind,
+    LegsLand,
     Load,
     LoadKind,
+    MainKind,
     Method,
+    PanelLayout,
     Place,
     Run,
     RunKind,
@@ -25,12 +29,16 @@ from northspan.core.document.job import (
     Source,
     SourceKind,
     Status,
+    System,
     Terminals,
 )  # fmt: skip
 from northspan.core.rulebooks.registry import rulebook_of
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.working.errors import InvalidJob
 
 _FOOTING_M = 6.1  # 20 ft of it lie in the concrete
+_BETWEEN_M = 5.0  # from a main outdoors to a panel, as it usually is
+_FAR_M = 60.0  # no house is longer
 _INSIDE_M = 2.0  # from one can to the next on the same wall
 _LOAD_NAMES = {"vehicle": "Vehicle charging", "heating": "Electric heat", "range": "{Range}", "dryer": "{Dryer}"}
 _BASE_VOLT_AMPERES = ("range", "dryer", "water_heater", "heating", "cooling", "vehicle")
@@ -72,10 +80,11 @@ def larger_service(draft: Draft, a: Answers) -> None:
                                 bond_found=Bond.bonded, status=Status.existing))  # fmt: skip
     old = draft.add(Enclosure(name="Old meter", building=house, kind=EnclosureKind.meter, status=Status.remove))
     source = _service(draft, a, main, Status.new)
-    gone = _segment(a.service_length_m or 20.0, a.service_method)
+    gone, inside = _segment(a.service_length_m or 20.0, a.service_method), _segment(_INSIDE_M, place=Place.indoors)
     draft.add(
         Run(name=draft.say.fill("Old {service}"), kind=RunKind.service, origin=source, target=old, status=Status.remove, segments=(gone,))
     )
+    draft.add(Run(name=draft.say.fill("From the old meter"), origin=old, target=panel, status=Status.remove, segments=(inside,)))
     draft.add(_feeder(draft.say.fill("{Feeder} to the old {panel}"), main, panel, 6.0, place=Place.indoors, terminals=Terminals.c75))
     _house_loads(draft, a, panel, charging=main)  # what is new hangs on the new main, for the old panel has no room for it
 
@@ -147,7 +156,7 @@ def shed_circuit(draft: Draft, a: Answers) -> None:
 
 
 def move_panel(draft: Draft, a: Answers) -> None:
-    """Move a panel: the old can goes or becomes a junction box, a new feeder reaches the new place.
+    """Move a panel: a new one hangs in its new place, fed anew; what the old one feeds goes over, and it comes out.
 
     Parameters
     ----------
@@ -160,19 +169,29 @@ def move_panel(draft: Draft, a: Answers) -> None:
     main_name = draft.say.fill("{Meter_main}")
     main = draft.add(Enclosure(name=main_name, building=house, kind=EnclosureKind.meter_main, main_a=a.service_a, bus_a=a.service_a,
                                status=Status.existing))  # fmt: skip
-    old = draft.add(
-        Enclosure(
-            name=draft.say.fill("Old {panel}, to a junction box"), building=house, kind=EnclosureKind.panel_lugs, status=Status.remove
-        )
-    )
-    book = rulebook_of(draft.before)
+    book, length_m = rulebook_of(draft.before), a.length_m or 10.0
+    panel = Enclosure(name=draft.say.fill("House {panel}"), building=house, kind=EnclosureKind.panel_lugs, status=Status.existing,
+                      layout=_spaces(book, a.spaces))  # fmt: skip
+    old = draft.add(panel)
+    before = _feeder(draft.say.fill("Old {feeder}"), main, old, _BETWEEN_M, place=Place.indoors)
+    draft.add(before.model_copy(update={"status": Status.existing}))
+    draft.take(moved(draft.job(), old, min(length_m, _FAR_M) if a.moved_m is None else a.moved_m, 0.0))
     shelf = book.devices.ratings(book.loop.device_type(RunKind.feeder, "") if book.loop else "")
     bus_a = next((rating for rating in shelf if rating >= (a.service_a or 0)), a.service_a)
-    new = draft.add(Enclosure(name=draft.say.fill("{Panel} in its new place"), building=house, kind=EnclosureKind.panel_lugs, bus_a=bus_a))
-    before = _feeder(draft.say.fill("Old {feeder}"), main, old, 5.0, place=Place.indoors)
-    draft.add(before.model_copy(update={"status": Status.remove}))
-    run = _feeder(draft.say.fill("{Feeder} to the new place"), main, new, a.length_m or 10.0, place=Place.indoors, terminals=Terminals.c75)
-    draft.add(run.model_copy(update={"load_a": a.load_a}))
+    new, run = next((run.target, key) for key, run in draft.parts["runs"].items() if run.status is Status.new)
+    (stretch,) = draft.parts["runs"][run].segments
+    draft.change("enclosures", new, bus_a=bus_a)
+    draft.change(
+        "runs", run, name=draft.say.fill("{Feeder} to the new place"), load_a=a.load_a, terminals=Terminals.c75,
+        segments=(stretch.model_copy(update={"length_m": length_m}),),
+    )  # fmt: skip
+
+
+def _spaces(book: Rulebook, spaces: int | None) -> PanelLayout:
+    """The spaces of a panel that is there, as its rulebook's supplies feed it."""
+    if book.supplies.usual_system is System.single_phase:
+        return PanelLayout(spaces=spaces or 12, columns=1, legs_land=LegsLand.one_line, main=MainKind.lugs)
+    return PanelLayout(spaces=spaces or 20, main=MainKind.lugs)
 
 
 def remote_source(draft: Draft, a: Answers) -> None:

@@ -65,6 +65,16 @@ class Draft:
         """
         self.parts[kind][key] = self.parts[kind][key].model_copy(update=fields)
 
+    def take(self, job: Job) -> None:
+        """Go on from a job that grew out of this draft.
+
+        Parameters
+        ----------
+        job : Job
+            The job. [-]
+        """
+        self.parts = {kind: dict(getattr(job, kind)) for kind in KINDS}
+
     def job(self) -> Job:
         """Give the job as it stands now, checked as a whole."""
         changed = self.before.model_copy(update=self.parts)

@@ -11,6 +11,7 @@ from northspan.core.rulebooks.rulebook import Rulebook
 
 _TWO_LEGS = frozenset({"paired_inverters"})
 _METRIC = {"120 ft": "36 m", "0 ft": "0 m", "30 ft": "9 m", "1850 sq ft": "170 m²", "75 ft": "23 m"}
+_ONE_LINE = {"20": "12"}  # spaces of a usual board
 
 
 def starts_under(name: str) -> tuple[Start, ...]:
@@ -35,6 +36,7 @@ def starts_under(name: str) -> tuple[Start, ...]:
 
     def asked(one: Asked) -> Asked:
         hint = _METRIC.get(one.hint, one.hint) if metric else one.hint
+        hint = _ONE_LINE.get(hint, hint) if one_line else hint
         named = tuple((value.value, title) for value, title in book.choices.earthings()) if one.field == "earthing" else one.choices
         choices = tuple((value, fill(title)) for value, title in named)
         return replace(one, words=fill(one.words), hint=fill(hint), choices=choices)

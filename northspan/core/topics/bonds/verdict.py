@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from northspan.core.topics.bonds.fault import fault_verdict
 from northspan.core.topics.bonds.reading import Solved
-from northspan.core.topics.bonds.words import Verdict
+from northspan.core.topics.bonds.words import NOTE, Verdict
 from northspan.core.topics.bonds.working import working_verdict
 
 
@@ -16,4 +16,7 @@ def verdict(solved: Solved) -> Verdict:
     solved : Solved
         The circuit. [A, V]
     """
+    if not solved.bench.tree.order:
+        words = solved.say.fill("Draw a source, a {panel} and a run between them; then it answers.")
+        return Verdict(NOTE, 0, "No circuit yet", words, "Nothing feeds anything, so no current flows and nothing is shown.", "job", "")
     return fault_verdict(solved) if solved.bench.trial.faulted else working_verdict(solved)

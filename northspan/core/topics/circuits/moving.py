@@ -323,5 +323,19 @@ def move_checks(case: Case, panel: str, plan: MovePlan | None) -> Iterator[Findi
         words = f"{plan.old_name}: still in it: {in_a_row(left)}."
         edits = tuple(edit for key, one in case.job.circuits.items() if one.enclosure == plan.old and one.status is not Status.remove
                       for edit in (Edit("add", f"/circuits/{key}/status", "remove"),))  # fmt: skip
+        over = Cure("They go over", tuple(_over(case, panel, plan.old)))
         yield Finding("left-in-the-old-panel", Severity.fix, f"/enclosures/{panel}/layout/replaces", words,
-                      "It goes, and they with it.", "job", (Cure("They go with it", edits),))  # fmt: skip
+                      "It goes: they go over to the new one, or with it.", "job", (over, Cure("They go with it", edits)))  # fmt: skip
+
+
+def _over(case: Case, panel: str, old: str) -> Iterator[Edit]:
+    """The circuits that are left in an old panel stand in the new one, in the same slots where these are free, and remember the old."""
+    layout, circuits = case.job.enclosures[panel].layout, case.job.circuits
+    taken = {slot for one in circuits.values() if one.enclosure == panel and one.status is not Status.remove for slot in one.slots}
+    for key, one in circuits.items():
+        if one.enclosure != old or one.status is Status.remove:
+            continue
+        fits = layout is not None and not taken & set(one.slots) and max(one.slots, default=0) <= layout.spaces
+        old_slots: list[JsonValue] = list(one.slots)
+        for field, value in (("enclosure", panel), ("old_slots", old_slots), ("slots", old_slots if fits else [])):
+            yield Edit("add", f"/circuits/{key}/{field}", value)

@@ -6,10 +6,10 @@ from collections.abc import Iterator
 
 from northspan.core.document.findings import Finding
 from northspan.core.rulebooks.rulebook import Rulebook
+from northspan.core.topics.pull.findings import pull_findings
 from northspan.core.topics.pull.fittings import fitting_findings
 from northspan.core.topics.pull.ground import ground_findings
 from northspan.core.topics.pull.routed import Routed
-from northspan.core.topics.pull.run_pull import pull_findings
 from northspan.core.topics.pull.supports import height_findings, support_findings
 
 __all__ = ["route_findings"]

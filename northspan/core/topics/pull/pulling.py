@@ -249,6 +249,17 @@ def best_parting(run: PipeRun, bundle: Bundle, pull: Pull, limit_deg: float) -> 
     return best[1] if best else None
 
 
+def parting_places(run: PipeRun) -> tuple[float, ...]:
+    """List where a pull point can be: in the middle of each straight piece. [m]
+
+    Parameters
+    ----------
+    run : PipeRun
+        The pipe. [m]
+    """
+    return tuple(at_m for at_m, _ in _parted_ways(run.pieces))
+
+
 def counted(pulled: Pulled, pull: Pull) -> tuple[Point, ...]:
     """Give the points of the pull that counts: from the end it is fed from, lubricated or dry. [N]
 

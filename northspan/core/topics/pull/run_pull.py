@@ -8,7 +8,7 @@ from functools import lru_cache
 
 from pydantic import JsonValue
 
-from northspan.core.document.findings import Cure, Edit, Finding, Severity, pin
+from northspan.core.document.findings import Cure, Edit
 from northspan.core.document.job import Fitting, Place, Pull, Rope, Segment
 from northspan.core.document.plan import BendMark, PullPlan, PullWay, WorkGroup, margins_shown, work_lines
 from northspan.core.document.plan import PullPoint as PlanPoint
@@ -25,7 +25,6 @@ from northspan.core.topics.pull.pulling import (
     PipeRun,
     Pulled,
     best_parting,
-    bore_m,
     hands_for,
     limits,
     lubricant,
@@ -36,7 +35,7 @@ from northspan.core.topics.pull.pulling import (
 from northspan.core.topics.pull.routed import Routed
 from northspan.core.topics.pull.supports import segment_groups
 from northspan.core.topics.routes.route import bend_places, turned_deg
-from northspan.core.working.worked import Margin, Worked, at_most, whole
+from northspan.core.working.worked import Margin, Worked, at_most
 
 NOT_PULLED = "No wires are pulled into a pipe here: a cable is laid or clipped."
 
@@ -103,71 +102,6 @@ def hardest(question: PullQuestion, rulebook: Rulebook) -> PipePull | None:
         The code to follow. [-]
     """
     return max(pulls(question, rulebook), key=lambda one: max(margin.share for margin in one.margins), default=None)
-
-
-def pull_findings(routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
-    """Say what is too much for the wires, the rope, the hands or the bends of a run.
-
-    Parameters
-    ----------
-    routed : Routed
-        The run, sized, with its route. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
-    """
-    for one in pulls(question_of_pull(routed), rulebook):
-        yield from _broken(one, routed, rulebook)
-
-
-def _broken(one: PipePull, routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
-    name, at = routed.run.name, f"/runs/{routed.id}/segments/{one.pipe.first}"
-    for margin in one.margins:
-        if margin.holds:
-            continue
-        if margin.key == "bends":
-            words = (
-                f"{name}: {whole(margin.used)}° of bends between {rulebook.words.terms.pull_points}, {whole(margin.limit)}° is the most."
-            )
-            parting = tuple(cure for cure in one.cures if cure.edits[0].path.endswith("fittings"))
-            yield Finding(
-                "bends-too-many",
-                Severity.fix,
-                at,
-                words,
-                rulebook.words.fill("Set a {pull_point} part-way. A pull like this jams."),
-                margin.citation,
-                parting,
-            )
-        elif margin.key == "jam":
-            words = f"{name}: three wires may wedge side by side in this pipe."
-            why = "Take another size of pipe, or pull a fourth wire along."
-            yield Finding("wires-may-wedge", Severity.check, at, words, why, margin.citation, tuple(_other_pipe(one, routed, rulebook)))
-        else:
-            used, limit = rulebook.words.amount_text(margin.used, margin.unit), rulebook.words.amount_text(margin.limit, margin.unit)
-            words = f"{name}: {margin.words[:1].lower()}{margin.words[1:]} {used}, {limit} is the most."
-            ours = margin.key == "hands" and routed.run.pull == Pull()  # nobody said who pulls: it is what it takes
-            severity = Severity.check if ours else Severity.fix
-            yield Finding(
-                f"pull-{margin.key.replace('_', '-')}",
-                severity,
-                at,
-                words,
-                "Part the pull, lubricate it, or pull with more.",
-                margin.citation,
-                one.cures,
-            )
-
-
-def _other_pipe(one: PipePull, routed: Routed, rulebook: Rulebook) -> Iterator[Cure]:
-    """The next pipe up in which three wires do not wedge; the run has one pinned size, so only where it has one kind of pipe."""
-    method = one.pipe.segments[0].method
-    if {segment.method for segment, pipe in zip(routed.run.segments, routed.sized.pipes, strict=True) if pipe.value} != {method}:
-        return
-    sizes = [shelf.size for shelf in rulebook.pipes.trade_sizes(method, 3)]
-    for size in sizes[sizes.index(one.pipe.pipe_size) + 1 :]:
-        if not bundle_of(_groups(routed), bore_m(method, size, rulebook), rulebook).value.jams:
-            yield pin(f"/runs/{routed.id}/pipe_size", size, f"Take {rulebook.words.pipe_name(method, size)}")
-            return
 
 
 def pull_of(routed: Routed, rulebook: Rulebook) -> PullPlan:
@@ -278,7 +212,7 @@ def _cures(
         yield from _help(question, broken)
     at_m = best_parting(pipe, bundle, question.pull, limit_deg)
     if at_m is not None:
-        yield _pull_point(question.run_id, pipe, at_m, say)
+        yield Cure(f"Put a {say.terms.pull_point} at {say.length_text(at_m)}", points_at(question.run_id, pipe, (at_m,)))
     if not question.pull.lubricated:
         yield Cure("Lubricate", (Edit("add", f"/runs/{question.run_id}/pull/lubricated", value=True),))
 
@@ -293,13 +227,28 @@ def _help(question: PullQuestion, broken: dict[str, float]) -> Iterator[Cure]:
         yield Cure("Pull with a rope on a machine", (Edit("add", f"{path}/rope", Rope.rope.value),))
 
 
-def _pull_point(run_id: str, pipe: PipeRun, at_m: float, say: Words) -> Cure:
-    """The edit that puts a pull point into the stretch in which it falls."""
-    at, into_m = 0, at_m
-    while at < len(pipe.segments) - 1 and into_m > pipe.segments[at].length_m:
-        into_m -= pipe.segments[at].length_m
-        at += 1
-    with_new = (*pipe.segments[at].fittings, Fitting(at_m=max(0.01, round(into_m, 2))))
-    there: list[JsonValue] = [one.model_dump(mode="json") for one in sorted(with_new, key=lambda one: one.at_m)]
-    path = f"/runs/{run_id}/segments/{pipe.first + at}/fittings"
-    return Cure(f"Put a {say.terms.pull_point} at {say.length_text(at_m)}", (Edit("add", path, there),))
+def points_at(run_id: str, pipe: PipeRun, places_m: tuple[float, ...]) -> tuple[Edit, ...]:
+    """Give the edits that put pull points into the stretches in which they fall.
+
+    Parameters
+    ----------
+    run_id : str
+        The run. [-]
+    pipe : PipeRun
+        Its pipe. [m]
+    places_m : tuple of float
+        How far into the pipe each is. [m]
+    """
+    put: dict[int, list[Fitting]] = {}
+    for at_m in places_m:
+        at, into_m = 0, at_m
+        while at < len(pipe.segments) - 1 and into_m > pipe.segments[at].length_m:
+            into_m -= pipe.segments[at].length_m
+            at += 1
+        put.setdefault(at, []).append(Fitting(at_m=max(0.01, round(into_m, 2))))
+    found: list[Edit] = []
+    for at, fresh in put.items():
+        in_order = sorted((*pipe.segments[at].fittings, *fresh), key=lambda one: one.at_m)
+        there: list[JsonValue] = [one.model_dump(mode="json") for one in in_order]
+        found.append(Edit("add", f"/runs/{run_id}/segments/{pipe.first + at}/fittings", there))
+    return tuple(found)

@@ -8,11 +8,12 @@ from northspan.core.case.case import Case
 from northspan.core.case.topic import Done, Planned, Result, Topic
 from northspan.core.document.findings import Finding
 from northspan.core.topics.pull.calculators import CALCULATORS
+from northspan.core.topics.pull.findings import pull_findings
 from northspan.core.topics.pull.fittings import fitting_findings
 from northspan.core.topics.pull.ground import ground_findings, locate_findings, shared_trenches
 from northspan.core.topics.pull.hand_bends import bent_findings
 from northspan.core.topics.pull.routed import Routed
-from northspan.core.topics.pull.run_pull import pull_findings, pull_of
+from northspan.core.topics.pull.run_pull import pull_of
 from northspan.core.topics.pull.stages import stages
 from northspan.core.topics.pull.supports import height_findings, support_findings
 from northspan.core.topics.sizing.topic import SIZED

@@ -170,6 +170,16 @@ class Limits(unittest.TestCase):
                 return
         self.fail("no set of three wires wedges")
 
+    def test_every_cure_of_a_pull_ends_it(self):
+        for length_m, bends_deg, load_a in ((120, 180, 60), (400, 360, 100), (60, 720, 60), (200, 1080, 150)):
+            job = a_feeder(load_a, length_m, segment={"bends_deg": bends_deg})
+            for one in solve(job).findings:
+                if one.code.startswith(("pull-", "bends-")):
+                    self.assertTrue(one.cures, (length_m, bends_deg, one.text))
+                    for cure in one.cures:
+                        left = {f.code for f in solve(taken(job, cure)).findings}
+                        self.assertNotIn(one.code, left, (length_m, bends_deg, cure.words))
+
     def test_a_pull_point_lowers_what_was_over(self):
         job = self.job()
         plan = pulled(job)

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import FirstStep from '../parts/FirstStep.vue'
 import { ref } from 'vue'
 import { useDays } from '../../composables/useDays'
 import { freshId } from '../../drawing/tree'
@@ -52,6 +53,9 @@ async function add(): Promise<void> {
           <ul v-if="days.plan.value.troubles.length" class="day-troubles" aria-label="What does not hold">
             <li v-for="words in days.plan.value.troubles" :key="words" class="trouble">{{ words }}</li>
           </ul>
+          <FirstStep
+            v-if="!days.plan.value.tasks.length && !Object.keys(store.job?.runs ?? {}).length"
+            title="No work yet" />
           <EventsBar :days="days" />
           <DayRibbons :days="days" />
           <details class="layout-fields" :open="phone">

@@ -13,6 +13,7 @@ import GroundPicture from './GroundPicture.vue'
 import PartEditor from '../survey/PartEditor.vue'
 import ReadingsPanel from './ReadingsPanel.vue'
 import WorkLines from '../parts/WorkLines.vue'
+import FirstStep from '../parts/FirstStep.vue'
 
 /** Electrodes of a building: needed or not, what they come to, what more would give, and what was measured. */
 const store = useJob()
@@ -84,11 +85,7 @@ function setBare(value: number | null): void {
             {{ b.name }}
           </button>
         </div>
-        <div v-if="!plan" class="no-runs">
-          <h1>{{ $fill('No building with a {panel} yet') }}</h1>
-          <p>Lay the property out in Survey first.</p>
-          <v-btn color="primary" variant="flat" :to="`/jobs/${store.state?.id}/survey`">Go to Survey</v-btn>
-        </div>
+        <FirstStep v-if="!plan" :title="$fill('No building with a {panel} yet')" />
         <template v-else>
           <GroundPicture v-if="answer" :answer="answer" :width="width" />
           <p v-if="trouble" class="bad legs-words" role="alert">{{ trouble }}</p>

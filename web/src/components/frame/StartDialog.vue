@@ -33,15 +33,16 @@ const units = computed(() => (props.fill ? store.units : own_units.value))
 const busy = computed(() => Object.keys(store.job?.runs ?? {}).length > 0)
 const offered = computed(() => starts.value.filter((s) => !props.fill || s.adds || !busy.value))
 const asks = computed(() => chosen.value?.asks.filter((a) => !(props.fill && a.field === 'name')) ?? [])
-const EXAMPLES: Record<string, string> = {
-  length: 'A length, for example 120 ft or 36 m',
+const examples = computed<Record<string, string>>(() => ({
+  length: units.value === 'feet' ? 'A length, for example 120 ft' : 'A length, for example 36 m',
   amperes: 'Amperes, for example 60',
   power: 'A power, for example 12 kW',
-  area: 'An area, for example 1850 sq ft',
+  area: units.value === 'feet' ? 'An area, for example 1850 sq ft' : 'An area, for example 170 m²',
   kva: 'kVA, for example 14',
-  height: 'A height, for example 3500 ft',
+  height: units.value === 'feet' ? 'A height, for example 3500 ft' : 'A height, for example 1100 m',
+  count: 'A whole number, for example 2',
   text: 'A name, so that you find it again',
-}
+}))
 
 const followed = computed(() => (props.fill ? store.job?.rulebook : props.rulebook) ?? '')
 watch(open, (now) => {
@@ -78,6 +79,7 @@ function parsed(kind: string, text: string): string | number | null {
   if (kind === 'height') return parseLength(text, units.value) ?? (/^0+$/.test(text.trim()) ? 0 : null)
   if (kind === 'area') return parseArea(text, units.value)
   if (kind === 'power') return parsePower(text)
+  if (kind === 'count') return /^\d+$/.test(text.trim()) ? Number(text) : null
   return parseMeasure(text, kind === 'kva' ? 'kva' : kind === 'amperes' ? 'amperes' : 'plain')
 }
 
@@ -90,7 +92,7 @@ const asPower = (ask: StartItem['asks'][number], text: string): number | null =>
 /** What is read, or why it cannot be. */
 function readAs(kind: string, text: string): { value: string | number | null; why: string } {
   try {
-    return { value: parsed(kind, text), why: EXAMPLES[kind] ?? 'This cannot be read' }
+    return { value: parsed(kind, text), why: examples.value[kind] ?? 'This cannot be read' }
   } catch (error) {
     if (error instanceof Misread) return { value: null, why: `${error.message}.` }
     throw error
@@ -103,7 +105,7 @@ function meaning(ask: StartItem['asks'][number]): string {
   const power = asPower(ask, text)
   if (power !== null) return powerText(power) === text ? '' : `= ${powerText(power)}`
   const { value } = readAs(ask.kind, text)
-  if (typeof value !== 'number') return ''
+  if (typeof value !== 'number' || ask.kind === 'count') return ''
   const said =
     ask.kind === 'length' || ask.kind === 'height'
       ? lengthText(value, units.value)
@@ -119,7 +121,7 @@ function meaning(ask: StartItem['asks'][number]): string {
 
 function wrong(ask: StartItem['asks'][number]): string {
   const text = typed[ask.field]?.trim() ?? ''
-  if (!text) return tried.value && ask.required ? (EXAMPLES[ask.kind] ?? 'An answer is needed') : ''
+  if (!text) return tried.value && ask.required ? (examples.value[ask.kind] ?? 'An answer is needed') : ''
   if (asPower(ask, text) !== null) return ''
   const { value, why } = readAs(ask.kind, text)
   return tried.value && value === null ? why : ''

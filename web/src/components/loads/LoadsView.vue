@@ -15,6 +15,7 @@ import LibraryDialog from './LibraryDialog.vue'
 import PartEditor from '../survey/PartEditor.vue'
 import SourceCard from './SourceCard.vue'
 import WorkLines from '../parts/WorkLines.vue'
+import FirstStep from '../parts/FirstStep.vue'
 
 /** What each building uses, leg by leg and by every method, and whether the sources carry it. */
 const store = useJob()
@@ -89,11 +90,7 @@ async function keep(): Promise<void> {
             }}</b>
           </button>
         </div>
-        <div v-if="!plan" class="no-runs">
-          <h1>{{ $fill('No building with a {panel} yet') }}</h1>
-          <p>Lay the property out in Survey first.</p>
-          <v-btn color="primary" variant="flat" :to="`/jobs/${store.state?.id}/survey`">Go to Survey</v-btn>
-        </div>
+        <FirstStep v-if="!plan" :title="$fill('No building with a {panel} yet')" />
         <template v-else>
           <h1 v-if="!picked" class="sr-only">Loads of {{ building?.name }}</h1>
           <h2 class="survey-title">{{ oneLine ? 'Connected' : 'Connected, leg by leg' }}</h2>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import FirstStep from '../parts/FirstStep.vue'
 import { ref } from 'vue'
 import { useTakeOff, type Line } from '../../composables/useTakeOff'
 import { useJob } from '../../state/job'
@@ -47,9 +48,10 @@ async function add(): Promise<void> {
             </button>
             <a class="cure link" :href="`/api/jobs/${store.state?.id}/materials.csv`" download>Save as CSV</a>
           </div>
-          <p v-if="goods.found.value && !goods.found.value.lines.length">
-            Nothing is new in this job, so nothing is needed. Mark what is new in the survey.
-          </p>
+          <template v-if="goods.found.value && !goods.found.value.lines.length">
+            <FirstStep v-if="!Object.keys(store.job?.runs ?? {}).length" title="Nothing to buy yet" />
+            <p v-else>Nothing is new in this job, so nothing is needed. Mark what is new in the survey.</p>
+          </template>
           <PickList v-if="shelf" :goods="goods" />
           <section v-for="[kind, lines] in shelf ? [] : goods.kinds.value" :key="kind">
             <h2 class="survey-title">{{ kind }}</h2>

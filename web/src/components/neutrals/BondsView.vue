@@ -12,6 +12,7 @@ import CallsList from '../parts/CallsList.vue'
 import OutbuildingEarth from './OutbuildingEarth.vue'
 import FindingsStrip from '../frame/FindingsStrip.vue'
 import WorkLines from '../parts/WorkLines.vue'
+import FirstStep from '../parts/FirstStep.vue'
 
 /** The bond bench: the real circuit of the property, what happens when something in it is tried, and why. */
 const store = useJob()
@@ -76,11 +77,7 @@ function volts(value: number): string {
           <BenchTable :answer="answer" />
         </details>
       </div>
-      <div v-else class="no-runs">
-        <h1>Nothing on the bench yet</h1>
-        <p>{{ $fill('Lay the property out in Survey: a source, a {panel}, a run between them.') }}</p>
-        <v-btn color="primary" variant="flat" :to="`/jobs/${store.state?.id}/survey`">Go to Survey</v-btn>
-      </div>
+      <FirstStep v-else title="Nothing on the bench yet" />
       <FindingsStrip />
     </div>
     <div class="answer">

@@ -4,6 +4,7 @@ import { useRoute } from 'vue-router'
 import { usePanel } from '../../composables/usePanel'
 import { amperes } from '../../format/quantities'
 import { useJob } from '../../state/job'
+import FirstStep from '../parts/FirstStep.vue'
 import FindingsStrip from '../frame/FindingsStrip.vue'
 import CallsList from '../parts/CallsList.vue'
 import WorkLines from '../parts/WorkLines.vue'
@@ -110,7 +111,10 @@ const best = computed(() => (panel.plan.value?.moves ?? []).filter((one) => one.
           <PanelDirectory :panel="panel" />
         </template>
         <section v-if="!panel.plan.value && !bare.length" class="draw-spaces">
-          <h2 class="survey-title">{{ $fill('Write down a {panel}') }}</h2>
+          <FirstStep
+            v-if="!Object.keys(store.job?.runs ?? {}).length"
+            :title="$fill('No {panel} yet')" />
+          <h2 class="survey-title">{{ $fill('Write down a {panel} that is there') }}</h2>
           <form class="move-start" @submit.prevent="panel.begin(count)">
             <label>{{ $fill('{Spaces}') }} <input v-model="spaces" inputmode="numeric" size="3" /></label>
             <button class="cure" type="submit">{{ $fill('Draw the {panel}') }}</button>

@@ -10,11 +10,14 @@ const name = ref('')
 const amperes = ref('')
 const size = ref('')
 const poles = ref('1')
+const stands = ref(true)
 const wrong = ref('')
 const box = ref<HTMLInputElement | null>(null)
 const next = computed(() =>
   poles.value === '2' ? props.panel.plan.value?.next_two_pole : props.panel.plan.value?.next_single,
 )
+/** Where the panel takes the place of another: what is written down stands in the old one and goes over, or is new. */
+const moves = computed(() => Boolean(props.panel.plan.value?.move))
 const sizes = computed(() => store.options?.sizes.copper ?? [])
 
 async function add(): Promise<void> {
@@ -28,7 +31,8 @@ async function add(): Promise<void> {
     return
   }
   wrong.value = ''
-  const fields = { name: name.value.trim(), rating_a: rating, size: size.value || null }
+  const there = moves.value && stands.value ? { old_slots: next.value } : {}
+  const fields = { name: name.value.trim(), rating_a: rating, size: size.value || null, ...there }
   name.value = ''
   await props.panel.add(fields, Number(poles.value))
   box.value?.focus()
@@ -55,6 +59,9 @@ async function add(): Promise<void> {
         <option value="1">1</option>
         <option value="2">2</option>
       </select>
+    </label>
+    <label v-if="moves" class="flag">
+      <input v-model="stands" type="checkbox" /> {{ $fill('it is in the old {panel} and goes over') }}
     </label>
     <button class="cure" type="submit">Add</button>
     <p v-if="wrong" class="trouble" role="alert">{{ wrong }}</p>

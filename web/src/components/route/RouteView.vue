@@ -15,6 +15,7 @@ import StretchEditor from './StretchEditor.vue'
 import TensionView from './TensionView.vue'
 import WayChooser from '../sizing/WayChooser.vue'
 import WorkLines from '../parts/WorkLines.vue'
+import FirstStep from '../parts/FirstStep.vue'
 
 /** How the wires get there: the route, the pull in both directions, where to part it, what a crew does, what is cut. */
 const store = useJob()
@@ -79,11 +80,7 @@ function take(cure: Cure): void {
         <TensionView :scale="scale" :width="width" />
         <div class="route-edit"><StretchEditor :key="store.run_id" :run="store.run_id" /></div>
       </div>
-      <div v-else class="no-runs">
-        <h1>Nothing to route yet</h1>
-        <p>Lay the property out in Survey first.</p>
-        <v-btn color="primary" variant="flat" :to="`/jobs/${store.state?.id}/survey`">Go to Survey</v-btn>
-      </div>
+      <FirstStep v-else title="Nothing to route yet" />
       <AnswerBar />
       <FindingsStrip />
     </div>

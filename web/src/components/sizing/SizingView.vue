@@ -10,15 +10,14 @@ import { wayWords } from '../../drawing/words'
 import AnswerBar from './AnswerBar.vue'
 import DecidesPanel from './DecidesPanel.vue'
 import FindingsStrip from '../frame/FindingsStrip.vue'
-import StartDialog from '../frame/StartDialog.vue'
 import SectionView from './SectionView.vue'
 import VoltageView from './VoltageView.vue'
 import WayChooser from './WayChooser.vue'
+import FirstStep from '../parts/FirstStep.vue'
 
 const store = useJob()
 const frame = ref<HTMLElement | null>(null)
 const width = useWidth(frame, 760)
-const starting = ref(false)
 const held = ref(0)
 const scale = computed<Scale>(() => ({
   from_m: 0,
@@ -55,16 +54,7 @@ function release(): void {
         <VoltageView :scale="scale" :width="width" />
         <DecidesPanel />
       </div>
-      <div v-else class="no-runs">
-        <h1>Nothing to size yet</h1>
-        <p>This job has no runs. Begin with one of the usual cases; undo takes it out again.</p>
-        <v-btn color="primary" variant="flat" @click="starting = true">Guided start</v-btn>
-        <p>
-          Or lay the property out part by part in
-          <router-link :to="`/jobs/${store.state?.id}/survey`">Survey</router-link>.
-        </p>
-        <StartDialog v-model="starting" fill />
-      </div>
+      <FirstStep v-else title="Nothing to size yet" />
       <AnswerBar />
       <FindingsStrip />
     </div>
