@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from northspan.core.case.case import Case
 from northspan.core.case.schools import Schools
 from northspan.core.case.tree import Tree
-from northspan.core.document.findings import Cure, Edit, Finding, Severity, pin
+from northspan.core.document.findings import Cure, Edit, Finding, Severity, in_a_row, pin
 from northspan.core.document.job import Bond, Grounding, SourceKind, Status
 from northspan.core.document.plan import EnclosurePlan
 from northspan.core.rulebooks.questions.words import Words
@@ -95,10 +95,8 @@ def _finding(tree: Tree, trouble: BondTrouble, state: str, schools: Schools, say
             "ground-bar-isolated", Severity.stop, at, words, why, say.cite("ground_bar"), (pin(at, Bond.bonded, "Bar bonded to the can"),)
         )
     if trouble.kind is Trouble.uncalled:
-        at, why = (
-            f"/enclosures/{trouble.bonds[-1]}/bond_found",
-            "The soil is the way back here. A link puts the neutral's voltage on every case.",
-        )
+        last, why = trouble.bonds[-1], "The soil is the way back here. A link puts the neutral's voltage on every case."
+        at = f"/{'sources' if last in tree.job.sources else 'enclosures'}/{last}/bond_found"
         words = f"{state}: {_trouble_words(tree, trouble, say)}"
         return Finding(
             "bond-where-earth-is-own", Severity.stop, at, words, why, say.cite("one_bond"), (pin(at, Bond.separate, "Bond taken out"),)
@@ -115,7 +113,13 @@ def _no_bond(tree: Tree, trouble: BondTrouble, state: str, schools: Schools, say
     if source not in tree.job.sources or not source_bond_wanted(tree, source, schools):
         return Finding("no-way-back", Severity.stop, f"/enclosures/{trouble.enclosures[0]}", words, _NO_WAY, say.cite("way_back"))
     at = f"/sources/{source}/bond_found"
-    cure = pin(at, Bond.bonded, f"Bond put in at {_named(tree, (source,))}")
+    bare = [key for key, run in tree.job.runs.items() if run.origin == source and run.grounding is Grounding.legacy_three_wire]
+    bond = Edit("add", at, Bond.bonded.value)
+    with_ground = tuple(Edit("add", f"/runs/{key}/grounding", Grounding.equipment_ground.value) for key in bare)
+    words = f"Bond put in at {_named(tree, (source,))}"
+    if bare:
+        words += say.fill(", {an_equipment_ground} along ") + in_a_row([tree.job.runs[key].name for key in bare])
+    cure = Cure(words, (bond, *with_ground))
     cures = (cure, *_neutral_made(tree, source, switched=False))
     return Finding("source-bond-missing", Severity.stop, at, words, _NO_WAY, say.cite("switched_neutral"), cures)
 

@@ -85,8 +85,10 @@ def _bus(tree: Tree, key: str, enclosure: Enclosure, sized: dict[str, SizedRun],
     if protects is not None and protects > enclosure.bus_a:
         words = f"{enclosure.name}: its bus of {whole(enclosure.bus_a)} A stands behind {whole(protects)} A."
         why = "Nothing holds the current in the bus to what it can carry."
-        cure = pin(f"/enclosures/{key}/main_a", enclosure.bus_a, f"A main of {whole(enclosure.bus_a)} A")
-        yield Finding("bus-too-small", Severity.stop, f"/enclosures/{key}/bus_a", words, why, say.cite("bus"), (cure,))
+        legs = feeding.question.load.value
+        carries = legs is None or legs.design.total_a <= enclosure.bus_a  # a main below its load would be the next fault
+        cures = (pin(f"/enclosures/{key}/main_a", enclosure.bus_a, f"A main of {whole(enclosure.bus_a)} A"),) if carries else ()
+        yield Finding("bus-too-small", Severity.stop, f"/enclosures/{key}/bus_a", words, why, say.cite("bus"), cures)
 
 
 _WITH_DEVICES = frozenset(EnclosureKind) - {EnclosureKind.meter, EnclosureKind.junction_box, EnclosureKind.splitter}

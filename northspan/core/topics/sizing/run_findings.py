@@ -352,7 +352,9 @@ def _segments(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
                 f"{run.name}: {dict(choice_rules.methods())[segment.method]} has no cover figure here.",
                 "Use a pipe or cable that is meant for the ground.",
                 cover.rule.citation,
-                (Cure(f"Use {dict(choice_rules.methods())[Method.pvc40]}", _into_pipe(run, i, at, rulebook)),),
+                ()
+                if segment.method is Method.pvc40
+                else (Cure(f"Use {dict(choice_rules.methods())[Method.pvc40]}", _into_pipe(run, i, at, rulebook)),),
                 step="route",
             )
         elif segment.cover_m is not None and falls_short(segment.cover_m, cover.value):
