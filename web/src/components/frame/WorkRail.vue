@@ -25,8 +25,7 @@ function noteOf(key: string, built: boolean): string {
   if (key === 'panels') return counted(Object.keys(store.job?.circuits ?? {}).length, 'circuit', 'circuits')
   if (key === 'electrodes')
     return `${Object.values(store.job?.electrodes ?? {}).filter((e) => e.status !== 'remove').length} noted`
-  if (key === 'route' || key === 'neutrals') return 'nothing to cure'
-  if (key === 'sizing') return store.run_id ? 'nothing to cure' : 'nothing yet'
+  if (['route', 'neutrals', 'sizing'].includes(key)) return store.run_id ? 'nothing to cure' : 'nothing yet'
   return store.state ? `rev ${store.state.revision}` : ''
 }
 

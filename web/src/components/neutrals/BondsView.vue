@@ -92,91 +92,95 @@ function volts(value: number): string {
           <b>The circuit shows nothing; the rules object all the same.</b>
           <span v-for="one in objections" :key="one.text">{{ one.text }} </span>
         </p>
-        <p v-if="answer.assumed.length" class="standing">Assumed: {{ answer.assumed.join(' ') }}</p>
-        <ul v-if="bench.tried.value.length" class="tried" aria-label="On the bench">
-          <li v-for="one in bench.tried.value" :key="one.words">
-            <span>{{ one.words }}</span><button
-              class="cure plain"
-              :aria-label="`Take back: ${one.words}`"
-              @click="one.undo()">
-              Take back
-            </button>
-          </li>
-        </ul>
-        <template v-if="touched.length">
-          <h2>Touching it, standing on the ground</h2>
-          <table class="other-ways">
+        <template v-if="store.way">
+          <p v-if="answer.assumed.length" class="standing">Assumed: {{ answer.assumed.join(' ') }}</p>
+          <ul v-if="bench.tried.value.length" class="tried" aria-label="On the bench">
+            <li v-for="one in bench.tried.value" :key="one.words">
+              <span>{{ one.words }}</span><button
+                class="cure plain"
+                :aria-label="`Take back: ${one.words}`"
+                @click="one.undo()">
+                Take back
+              </button>
+            </li>
+          </ul>
+          <template v-if="touched.length">
+            <h2>Touching it, standing on the ground</h2>
+            <table class="other-ways">
+              <thead>
+                <tr>
+                  <th>Can or case</th>
+                  <th class="number">Now</th>
+                  <th class="number">After</th>
+                </tr>
+              </thead>
+              <tbody>
+                <tr v-for="can in touched" :key="can.id">
+                  <td>{{ can.name }}</td>
+                  <td class="number" :class="{ bad: can.dangerous }">{{ volts(can.touch_v) }}</td>
+                  <td class="number" :class="{ bad: can.dangerous_after }">{{ volts(can.after_v) }}</td>
+                </tr>
+              </tbody>
+            </table>
+          </template>
+          <h2>Why</h2>
+          <p>{{ answer.why }} <CiteButton :text="answer.citation" /></p>
+          <OutbuildingEarth v-if="store.options?.by_loop" />
+          <h2>If you change one thing</h2>
+          <p v-if="!bench.changes.value" class="standing">Trying every change.</p>
+          <table v-else class="other-ways changes">
             <thead>
               <tr>
-                <th>Can or case</th>
-                <th class="number">Now</th>
-                <th class="number">After</th>
+                <th>Change</th>
+                <th>Then</th>
               </tr>
             </thead>
             <tbody>
-              <tr v-for="can in touched" :key="can.id">
-                <td>{{ can.name }}</td>
-                <td class="number" :class="{ bad: can.dangerous }">{{ volts(can.touch_v) }}</td>
-                <td class="number" :class="{ bad: can.dangerous_after }">{{ volts(can.after_v) }}</td>
+              <tr v-for="change in shown" :key="change.words">
+                <td>
+                  <button class="change" @click="bench.trial.value = { ...bench.trial.value, ...change.trial }">
+                    {{ change.words }}
+                  </button>
+                </td>
+                <td :class="`level-${change.level}`">
+                  <b>{{ LEVELS[change.level] }}</b>: {{ change.outcome
+                  }}<button
+                    v-if="change.cure && change.level === 0 && !change.same"
+                    class="cure"
+                    @click="bench.keep(change.cure)">
+                    Write it into the job
+                  </button>
+                </td>
               </tr>
             </tbody>
           </table>
+          <button
+            v-if="bench.changes.value?.some((c) => c.same)"
+            class="toggle"
+            :aria-expanded="every"
+            @click="every = !every">
+            Also the changes that change nothing
+          </button>
+          <h2>One bond for each source</h2>
+          <ul class="state-list">
+            <li v-for="s in answer.states" :key="s.key" :class="s.holds ? 'holds' : 'stop'">
+              <span class="severity"><i aria-hidden="true" />{{ s.holds ? 'OK' : 'Stop' }}</span
+              ><span
+                ><b>{{ s.name }}</b
+                >: {{ s.words }}</span
+              >
+            </li>
+          </ul>
+          <CallsList :calls="calls" />
+          <h2>
+            <button class="toggle" :aria-expanded="working" @click="working = !working">How it was worked</button>
+          </h2>
+          <template v-if="working"
+            ><div v-for="group in answer.working" :key="group.key" class="work-group">
+              <h3>{{ group.title }}</h3>
+              <WorkLines :lines="group.lines" /></div
+          ></template>
         </template>
-        <h2>Why</h2>
-        <p>{{ answer.why }} <CiteButton :text="answer.citation" /></p>
-        <OutbuildingEarth v-if="store.options?.by_loop" />
-        <h2>If you change one thing</h2>
-        <p v-if="!bench.changes.value" class="standing">Trying every change.</p>
-        <table v-else class="other-ways changes">
-          <thead>
-            <tr>
-              <th>Change</th>
-              <th>Then</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="change in shown" :key="change.words">
-              <td>
-                <button class="change" @click="bench.trial.value = { ...bench.trial.value, ...change.trial }">
-                  {{ change.words }}
-                </button>
-              </td>
-              <td :class="`level-${change.level}`">
-                <b>{{ LEVELS[change.level] }}</b>: {{ change.outcome
-                }}<button
-                  v-if="change.cure && change.level === 0 && !change.same"
-                  class="cure"
-                  @click="bench.keep(change.cure)">
-                  Write it into the job
-                </button>
-              </td>
-            </tr>
-          </tbody>
-        </table>
-        <button
-          v-if="bench.changes.value?.some((c) => c.same)"
-          class="toggle"
-          :aria-expanded="every"
-          @click="every = !every">
-          Also the changes that change nothing
-        </button>
-        <h2>One bond for each source</h2>
-        <ul class="state-list">
-          <li v-for="s in answer.states" :key="s.key" :class="s.holds ? 'holds' : 'stop'">
-            <span class="severity"><i aria-hidden="true" />{{ s.holds ? 'OK' : 'Stop' }}</span
-            ><span
-              ><b>{{ s.name }}</b
-              >: {{ s.words }}</span
-            >
-          </li>
-        </ul>
-        <CallsList :calls="calls" />
-        <h2><button class="toggle" :aria-expanded="working" @click="working = !working">How it was worked</button></h2>
-        <template v-if="working"
-          ><div v-for="group in answer.working" :key="group.key" class="work-group">
-            <h3>{{ group.title }}</h3>
-            <WorkLines :lines="group.lines" /></div
-        ></template>
         <aside class="cautions" aria-label="Cautions">
           <p>This is a picture of a circuit. Never try any of it on a live one.</p>
           <p>

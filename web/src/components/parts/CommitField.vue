@@ -66,7 +66,10 @@ function commit(): void {
   else {
     error.value = ''
     job.fromField(me, () => emit('commit', value))
-    if (props.forgets) void nextTick(() => (text.value = props.shown))
+    if (props.forgets) {
+      text.value = '' // at once: a focus that moves on would commit what is still here a second time
+      void nextTick(() => (text.value = props.shown))
+    }
   }
 }
 

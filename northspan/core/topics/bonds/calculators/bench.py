@@ -183,7 +183,8 @@ def bench(question: BenchQuestion) -> BenchAnswer:
     on, sized = on_bench(question.job, question.trial)
     solved = solve_bench(on, sized)
     said = verdict(solved)
-    states = state_checks(on.case, on.plans, in_every_state(question.trial))
+    runs = bool(on.tree.order)  # without a run there is no circuit: nothing holds, and nothing is assumed
+    states = state_checks(on.case, on.plans, in_every_state(question.trial)) if runs else ()
     return BenchAnswer(
         rulebook=on.rulebook.title,
         deference=on.rulebook.words.fill(DEFERENCE),
@@ -200,7 +201,7 @@ def bench(question: BenchQuestion) -> BenchAnswer:
         devices=tuple(_device(solved, one) for one in solved.openings),
         earths=tuple(_earths(solved)),
         clamps=tuple(_clamps(solved)),
-        assumed=solved.circuit.assumed,
+        assumed=solved.circuit.assumed if runs else (),
         working=tuple(_working(solved)),
     )
 
