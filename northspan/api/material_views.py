@@ -44,7 +44,7 @@ def job_materials(job_id: str) -> Response:
     """List everything that a job needs at the prices that are kept, with the revision it was counted from."""
     stored = jobs_kept().get(job_id)
     found = taken_off(stored.job)
-    prices = priced(found, [_opened(book) for book in _books().kept()])
+    prices = priced(found, [_opened(book) for book in _books().kept()], rulebook_of(stored.job).words.length_text)
     days = _days(stored.job)
     worked = estimated(stored.job.materials.estimate, prices.splits[0].cost if prices.splits else 0.0, labor_h(days) if days else 0.0)
     answer = models.JobMaterials(revision=stored.revision, take_off=found, prices=prices,

@@ -177,7 +177,7 @@ class Start(BrowserCase):
         self.page.get_by_role("button", name="Undo").click()
         empty.wait_for()
         self.page.get_by_role("link", name=re.compile("Materials")).click()
-        expect(self.page.locator("main")).to_contain_text("Nothing is new in this job, so nothing is needed")
+        expect(self.page.locator("main")).to_contain_text("Nothing to buy yet")
 
     def test_a_job_goes_to_a_file_and_opens_again(self):
         job_id = self.open_sizing()
@@ -331,7 +331,7 @@ class Keyboard(BrowserCase):
     def test_everything_is_found_by_what_people_call_it(self):
         self.open_sizing()
         options = self.page.get_by_role("dialog").get_by_role("option")
-        for typed, first in (("site", "The whole site at once"), ("kiln", "Survey Kiln studio"), ("clamp meter", "Step Neutrals & bonds"),
+        for typed, first in (("site", "The whole site at once"), ("kiln", "Survey Kiln studio"), ("clamp meter", "Bond bench"),
                              ("metric", "Show lengths in metres"), ("cable in the wall", "What can it carry?"), ("appliance cold", "Load Cold store"),
                              ("must be kept apart", "House panel: neutral and ground are bonded here and must be kept apart.")):  # fmt: skip
             self.page.keyboard.press("/")

@@ -23,6 +23,8 @@ from northspan.core.document.limits import amount, said
 from northspan.core.document.upgrade import read_job
 from northspan.core.rulebooks.registry import rulebook_named
 from northspan.core.solve import solve
+from northspan.core.topics.bonds.calculators.bench import BenchQuestion, bench
+from northspan.core.topics.electrodes.calculators.ground import GroundQuestion, ground
 from northspan.core.working.errors import InvalidJob
 from tests.core.ordinary_jobs import ordinary_jobs
 from tests.core.test_within_reach import INDOORS, a_house, codes
@@ -55,6 +57,15 @@ class Figures(unittest.TestCase):
             if rulebook_named(job.rulebook).words.feet:
                 for finding in plan.findings:
                     self.assertIsNone(METRIC.search(f"{finding.text} {finding.why}"), (name, finding.text))
+
+    def test_what_could_be_added_and_what_the_bench_takes_are_in_the_jobs_units(self):
+        for name, demo in DEMOS.items():
+            job = demo()
+            said = [
+                *bench(BenchQuestion(job=job)).assumed,
+                *(one.words for one in ground(GroundQuestion(job=job, building=next(iter(job.buildings)))).more),
+            ]
+            self.assertEqual(any(METRIC.search(one) for one in said), not rulebook_named(job.rulebook).words.feet, name)
 
     def test_a_limit_that_is_broken_is_said_in_feet(self):
         words = rulebook_named("us-2023").words

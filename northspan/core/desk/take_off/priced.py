@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Iterator, Sequence
+from collections.abc import Callable, Iterable, Iterator, Sequence
 from math import ceil
 
 from northspan.core.document.plan.materials import Bought, PricedLine, PricedList, Split, TakeOff, TakeOffLine
@@ -15,7 +15,11 @@ from northspan.core.working.errors import InvalidJob
 MOST_PIECES = 40  # more pieces than this are bought by their sum, not cut one by one
 
 
-def priced(found: TakeOff, books: Sequence[PriceBook]) -> PricedList:
+def _metres(length_m: float) -> str:
+    return f"{length_m:g} m"
+
+
+def priced(found: TakeOff, books: Sequence[PriceBook], length_text: Callable[[float], str] = _metres) -> PricedList:
     """Price a take-off.
 
     Parameters
@@ -24,6 +28,8 @@ def priced(found: TakeOff, books: Sequence[PriceBook]) -> PricedList:
         What is needed. [-]
     books : sequence of PriceBook
         Prices of each supplier. [money]
+    length_text : callable
+        How the job writes a length. [m]
 
     Raises
     ------
@@ -34,7 +40,7 @@ def priced(found: TakeOff, books: Sequence[PriceBook]) -> PricedList:
         raise InvalidJob("/books", f"{len(books)} price books, and {MOST_SHOPS} are the most.", "Leave some out.")
     wanted = [line for line in found.lines if not line.crossed_out and line.bought > 0]
     shelves = [_shelf(book) for book in books]
-    offers = [[_offer(line, shelf) for shelf in shelves] for line in wanted]
+    offers = [[_offer(line, shelf, length_text) for shelf in shelves] for line in wanted]
     costs = [[offer.cost if offer else None for offer in row] for row in offers]
     trips = [book.trip for book in books]
     best = cheapest(costs, trips)
@@ -67,14 +73,14 @@ def _shelf(book: PriceBook) -> dict[tuple[str, str], list[BookLine]]:
     return by
 
 
-def _offer(line: TakeOffLine, shelf: dict[tuple[str, str], list[BookLine]]) -> Bought | None:
+def _offer(line: TakeOffLine, shelf: dict[tuple[str, str], list[BookLine]], length_text: Callable[[float], str]) -> Bought | None:
     """The cheapest way to buy a line at a shop: by length, by stick, by reel, by pack; None if it has none in stock."""
     item, what = price_key(line)
     there = [one for one in (*shelf.get((item, what), ()), *shelf.get((item, ""), ())) if one.in_stock]
-    return min(_ways(line, there), key=lambda way: way.cost, default=None)
+    return min(_ways(line, there, length_text), key=lambda way: way.cost, default=None)
 
 
-def _ways(line: TakeOffLine, there: Iterable[BookLine]) -> Iterator[Bought]:
+def _ways(line: TakeOffLine, there: Iterable[BookLine], length_text: Callable[[float], str]) -> Iterator[Bought]:
     for one in there:
         holds = {"ft": FOOT_M, "m": 1.0, "L": 1.0, "each": 1.0}.get(one.unit, one.size)
         if one.unit in {"m", "ft"} and line.unit == "m":
@@ -84,7 +90,9 @@ def _ways(line: TakeOffLine, there: Iterable[BookLine]) -> Iterator[Bought]:
             yield Bought(f"{count:.4g} {one.unit} at {one.price:.2f}{fee}", one.price * count + one.cut_fee * cuts, one.day)
         elif one.unit in {"stick", "reel"} and line.unit == "m":
             number = max(_lengths(line, holds), one.least)
-            yield Bought(f"{number:g} {one.unit}{'s' if number > 1 else ''} of {holds:g} m at {one.price:.2f}", one.price * number, one.day)
+            yield Bought(
+                f"{number:g} {one.unit}{'s' if number > 1 else ''} of {length_text(holds)} at {one.price:.2f}", one.price * number, one.day
+            )
         elif (one.unit == "each" and line.unit == "each") or one.unit == "pack" or (one.unit == "L" and line.unit == "L"):
             number = max(ceil(line.bought / holds - 1e-9), one.least)
             yield Bought(f"{number:g} {one.unit} at {one.price:.2f}", one.price * number, one.day)

@@ -30,7 +30,6 @@ ASSUMED = (
     f"Bonds and {{straps}} {1000 * BOND_OHM:g} mΩ.",
     f"A {{hot_wire}} in the soil finds {SOIL_FAULT_OHM:g} Ω there. Loads are taken as plain resistance at their rating.",
     "Generators and inverters hold their voltage to a tenth of their own impedance while nothing is faulted.",
-    f"Wires of one pipe lie {1000 * BESIDE_M:g} mm apart, other metal {AWAY_M:g} m away.",
 )
 
 
@@ -94,6 +93,7 @@ def circuitry(bench: Bench, sized: dict[str, SizedRun]) -> Circuitry:
     made = {key: made_of(bench, key, sized) for key in bench.tree.order}
     assumed = [
         *(bench.say.fill(one) for one in ASSUMED),
+        f"Wires of one pipe lie {bench.say.depth_text(BESIDE_M)} apart, other metal {bench.say.length_text(AWAY_M)} away.",
         *(f"{bench.tree.job.runs[key].name} is not sized yet: {made_words(bench, made[key])} taken." for key in made if key not in sized),
         *(
             f"{bench.tree.job.runs[key].name} is there and its wires are not noted: {made_words(bench, made[key])} assumed."
@@ -168,7 +168,7 @@ def _branch(bench: Bench, edge: Edge, made: dict[str, Made], earths: dict[str, E
         return _path(bench, edge, made), "assumed"
     if edge.role in {Role.line, Role.neutral, Role.ground}:
         if edge.part in bench.tree.job.loads:
-            return _branch_circuit(bench, edge), f"{bench.say.terms.branch_circuit} of {BRANCH_M:g} m assumed"
+            return _branch_circuit(bench, edge), f"{bench.say.terms.branch_circuit} of {bench.say.length_text(BRANCH_M)} assumed"
         return _wire(bench, edge, made[edge.part]), "table"
     ohm, words = _plain_ohm(bench, edge, earths)
     return Branch(edge.key, edge.a, edge.b, ohm), words

@@ -23,9 +23,11 @@ from northspan.core.physics.fall_of_potential import Verdict, clamp_reading
 from northspan.core.physics.four_pin import Reading, fit
 from northspan.core.physics.grid import Earthed, Shape, earthed, surface_potential, worst_around
 from northspan.core.physics.soil import Soil
+from northspan.core.rulebooks.amounts import FOOT_M
 from northspan.core.rulebooks.questions.electrodes import ElectrodeRules
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.registry import rulebook_of
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.working.errors import InvalidJob
 from northspan.core.working.worked import Step, given, ruled, step, three, whole
 
@@ -218,7 +220,7 @@ def ground(question: GroundQuestion) -> GroundAnswer:
         electrodes=tuple(_here(k, e, at[k], alone[k], shares[k]) for k, e in electrodes.items()),
         wire_share=shares.get(WIRE_KEY, 0.0),
         rods=_rod_rows(electrodes, soil, book.electrodes),
-        more=tuple(_more(job, key, electrodes, at, soil, ohm, off, book.electrodes)),
+        more=tuple(_more(job, key, electrodes, at, soil, ohm, off, book)),
         surface=tuple(SurfacePoint(x, share) for x, share in zip(PROFILE_M, profile, strict=True)),
         lifted_v=lifted.value,
         clears=clears,
@@ -311,15 +313,17 @@ def _more(
     soil: Soil,
     now_ohm: float,
     off: float,
-    electrode_rules: ElectrodeRules,
+    book: Rulebook,
 ) -> Iterator[More]:
     """How many more, how deep, or which kind: each solved with all that is there."""
-    length_m, apart_m, _ = electrode_rules.rod_limits()
+    say, (length_m, apart_m, _) = book.words, book.electrodes.rod_limits()
+    wire_m, ring_m = (60 * FOOT_M, 100 * FOOT_M) if say.feet else (20.0, 30.0)
     end = max(at.values(), default=0.0)
     free = [n for n in (f"E{i}" for i in range(1, 400)) if n not in job.electrodes]
     base = {"building": building_id, "status": "new"}
     new_rod = base | {"name": "Rod", "kind": "rod", "length_m": length_m, "spacing_m": apart_m, "laid": school_of(job, "rock")}
-    in_trench = base | {"name": "Buried wire", "kind": "buried_wire", "length_m": 20.0, "top_m": 0.76}
+    in_trench = base | {"name": "Buried wire", "kind": "buried_wire", "length_m": wire_m, "top_m": 0.76}
+    ring = base | {"name": "Ring", "kind": "ring", "length_m": ring_m, "top_m": 0.76}
     offers: list[tuple[str, list[dict[str, object]], float]] = [
         ("one more rod", [new_rod], ROD_COST),
         ("two more rods", [new_rod, new_rod], 2 * ROD_COST),
@@ -328,8 +332,8 @@ def _more(
         ("a plate", [base | {"name": "Plate", "kind": "plate", "length_m": 0.5}], PLATE_COST),
         ("one more rod, slanting in rock", [new_rod | {"laid": "slanting"}], ROD_COST),
         ("one more rod, flat in a trench", [new_rod | {"laid": "trench"}], ROD_COST + length_m * WIRE_COST_M),
-        ("20 m of bare wire in a trench", [in_trench], 20 * WIRE_COST_M),
-        ("a ring of 30 m", [base | {"name": "Ring", "kind": "ring", "length_m": 30.0, "top_m": 0.76}], 30 * RING_COST_M),
+        (f"{say.length_text(wire_m)} of bare wire in a trench", [in_trench], wire_m * WIRE_COST_M),
+        (f"a ring of {say.length_text(ring_m)}", [ring], ring_m * RING_COST_M),
     ]  # fmt: skip
     for words, parts, cost in offers:
         added = dict(zip(free, (Electrode.model_validate(part) for part in parts), strict=False))
