@@ -116,10 +116,10 @@ def _no_bond(tree: Tree, trouble: BondTrouble, state: str, schools: Schools, say
     bare = [key for key, run in tree.job.runs.items() if run.origin == source and run.grounding is Grounding.legacy_three_wire]
     bond = Edit("add", at, Bond.bonded.value)
     with_ground = tuple(Edit("add", f"/runs/{key}/grounding", Grounding.equipment_ground.value) for key in bare)
-    words = f"Bond put in at {_named(tree, (source,))}"
+    press = f"Bond put in at {_named(tree, (source,))}"
     if bare:
-        words += say.fill(", {an_equipment_ground} along ") + in_a_row([tree.job.runs[key].name for key in bare])
-    cure = Cure(words, (bond, *with_ground))
+        press += say.fill(", {an_equipment_ground} along ") + in_a_row([tree.job.runs[key].name for key in bare])
+    cure = Cure(press, (bond, *with_ground))
     cures = (cure, *_neutral_made(tree, source, switched=False))
     return Finding("source-bond-missing", Severity.stop, at, words, _NO_WAY, say.cite("switched_neutral"), cures)
 

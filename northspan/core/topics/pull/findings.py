@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import replace
+from functools import lru_cache
 from typing import Any
 
 from northspan.core.document.findings import Cure, Edit, Finding, Severity, pin
@@ -49,7 +50,7 @@ def _broken(i: int, one: PipePull, question: PullQuestion, routed: Routed, ruleb
                 words,
                 rulebook.words.fill("Set a {pull_point} part-way. A pull like this jams."),
                 margin.citation,
-                tuple(_parted(i, margin.key, question, rulebook)),
+                _parting_cures(i, margin.key, question, rulebook),
             )
         elif margin.key == "jam":
             words = f"{name}: three wires may wedge side by side in this pipe."
@@ -67,7 +68,7 @@ def _broken(i: int, one: PipePull, question: PullQuestion, routed: Routed, ruleb
                 words,
                 "Part the pull, lubricate it, or pull with more.",
                 margin.citation,
-                tuple(_enough(i, margin.key, one.cures, question, rulebook)),
+                _cures(i, margin.key, question, rulebook),
             )
 
 
@@ -83,12 +84,17 @@ def _other_pipe(one: PipePull, routed: Routed, rulebook: Rulebook) -> Iterator[C
             return
 
 
-def _enough(i: int, key: str, offered: tuple[Cure, ...], question: PullQuestion, rulebook: Rulebook) -> Iterator[Cure]:
+@lru_cache(maxsize=1024)
+def _cures(i: int, key: str, question: PullQuestion, rulebook: Rulebook) -> tuple[Cure, ...]:
     """Of what is offered, what ends it alone; pull points as many as it takes, with a lubricant where these alone are not enough."""
-    for cure in offered:
-        if not _is_parting(cure) and _holds(i, key, _with(question, cure.edits), rulebook):
-            yield cure
-    yield from _parted(i, key, question, rulebook)
+    offered = (cure for cure in pulls(question, rulebook)[i].cures if not _is_parting(cure))
+    enough = tuple(cure for cure in offered if _holds(i, key, _with(question, cure.edits), rulebook))
+    return (*enough, *_parting_cures(i, key, question, rulebook))
+
+
+@lru_cache(maxsize=1024)
+def _parting_cures(i: int, key: str, question: PullQuestion, rulebook: Rulebook) -> tuple[Cure, ...]:
+    return tuple(_parted(i, key, question, rulebook))
 
 
 def _parted(i: int, key: str, question: PullQuestion, rulebook: Rulebook) -> Iterator[Cure]:

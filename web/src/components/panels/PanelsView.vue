@@ -111,9 +111,7 @@ const best = computed(() => (panel.plan.value?.moves ?? []).filter((one) => one.
           <PanelDirectory :panel="panel" />
         </template>
         <section v-if="!panel.plan.value && !bare.length" class="draw-spaces">
-          <FirstStep
-            v-if="!Object.keys(store.job?.runs ?? {}).length"
-            :title="$fill('No {panel} yet')" />
+          <FirstStep v-if="!Object.keys(store.job?.runs ?? {}).length" :title="$fill('No {panel} yet')" />
           <h2 class="survey-title">{{ $fill('Write down a {panel} that is there') }}</h2>
           <form class="move-start" @submit.prevent="panel.begin(count)">
             <label>{{ $fill('{Spaces}') }} <input v-model="spaces" inputmode="numeric" size="3" /></label>
