@@ -75,9 +75,11 @@ def larger_service(draft: Draft, a: Answers) -> None:
         What was answered. [m, A, VA, kVA]
     """
     house = draft.add(_house(a, Status.existing))
+    # the main of a house is bonded where the customer makes that bond; where the supplier earths his supply, nobody knows
+    bonded = Bond.bonded if rulebook_of(draft.before).loop is None else Bond.unknown
     main = draft.add(Enclosure(name=draft.say.fill("New {meter_main}"), building=house, kind=EnclosureKind.meter_main))
     panel = draft.add(Enclosure(name=draft.say.fill("Old {panel}, now a {subpanel}"), building=house, main_a=a.service_a, bus_a=a.service_a,
-                                bond_found=Bond.bonded, status=Status.existing))  # fmt: skip
+                                bond_found=bonded, status=Status.existing))  # fmt: skip
     old = draft.add(Enclosure(name="Old meter", building=house, kind=EnclosureKind.meter, status=Status.remove))
     source = _service(draft, a, main, Status.new)
     gone, inside = _segment(a.service_length_m or 20.0, a.service_method), _segment(_INSIDE_M, place=Place.indoors)
