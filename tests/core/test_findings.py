@@ -7,7 +7,7 @@ import jsonpatch
 
 from northspan.core.desk.demo_us import kestrel_hollow
 from northspan.core.document.findings import Severity
-from northspan.core.document.job import Electrode, Grounding
+from northspan.core.document.job import Electrode, Grounding, Load
 from northspan.core.document.upgrade import read_job
 from northspan.core.solve import solve
 from tests.generated import a_job
@@ -126,3 +126,24 @@ class Cures(unittest.TestCase):
             job = cured(job, curable.cures[0])
         left = [f.text for f in solve(job).findings if f.severity in {"stop", "fix"}]
         self.assertEqual(left, [])
+
+
+class TypedLoads(unittest.TestCase):
+    def listed(self, listed_va, **run):
+        job = a_feeder(40, 20, **run)
+        return checked(job, loads={"L1": Load(name="Kiln", enclosure="P2", power_va=listed_va)})
+
+    def test_what_is_listed_is_counted_by_a_press_only_where_there_is_room_for_it(self):
+        for listed_va, run, severity, cures in (
+            (40 * 240, {}, None, 0),
+            (60 * 240, {}, "fix", 1),
+            (20 * 240, {}, "check", 1),
+            (60 * 240, {"device_a": 60}, "fix", 1),
+            (61 * 240, {"device_a": 60}, "fix", 0),
+        ):
+            job = self.listed(listed_va, **run)
+            one = next((f for f in solve(job).findings if f.code == "loads-disagree"), None)
+            self.assertEqual((one.severity, len(one.cures)) if one else (None, 0), (severity, cures), (listed_va, run))
+            if one and one.cures:
+                after = solve(cured(job, one.cures[0])).findings
+                self.assertFalse([f.text for f in after if f.severity == "stop" or f.code == "loads-disagree"])

@@ -2,8 +2,7 @@
 
 from __future__ import annotations
 
-from northspan.core.document.job import Job, Run, RunKind, Status
-from northspan.core.document.plan import Plan
+from northspan.core.document.job import Job, RunKind, Status
 from northspan.core.rulebooks.registry import rulebook_of
 from northspan.core.solve import solve
 
@@ -43,19 +42,4 @@ def with_ratings(job: Job, before: Job, wanted_a: float | None) -> Job:
             fed = enclosures.get(other.target)
             if other.origin == run.target and fed and fed.status is Status.new and fed.bus_a is None:
                 enclosures[other.target] = fed.model_copy(update={"bus_a": rating})
-        runs |= _as_the_old_main(job, before, plan)
     return Job.model_validate(job.model_copy(update={"enclosures": enclosures, "runs": runs}).model_dump())
-
-
-def _as_the_old_main(job: Job, before: Job, plan: Plan) -> dict[str, Run]:
-    """A new run to a panel that stays gets a device like the main that is in it, where that carries the load: no larger one is of use."""
-    found: dict[str, Run] = {}
-    for key, run in job.runs.items():
-        fed = job.enclosures.get(run.target)
-        if key in before.runs or run.status is not Status.new or run.device_a or fed is None or fed.status is not Status.existing:
-            continue
-        book = rulebook_of(job)
-        ratings = book.devices.ratings(book.loop.device_type(run.kind, run.device_type) if book.loop else "")
-        if fed.main_a in ratings and plan.runs[key].load_a <= fed.main_a:
-            found[key] = run.model_copy(update={"device_a": fed.main_a})
-    return found

@@ -243,8 +243,8 @@ def asked_there(kind: LoadKind) -> tuple[Step, ...]:
         where, citation = _IN_SIGHT[kind]
         found.append(ruled("d", "disconnect", "its own", where, citation, FROM_WATER_M))
     if kind is LoadKind.hot_tub:
-        why = "copper, 12 AWG or more; bare only inside a cable within the house"
-        found.append(ruled("g", "equipment ground", "insulated", why, "680.42(C)"))
+        why = "12 AWG or more; bare only inside a cable within the house"
+        found.append(ruled("g", "equipment ground", "insulated copper", why, "680.42(C)"))
         around = (
             "metal within 5 ft of the water joined by 8 AWG solid copper; the surface around it too, unless it stands indoors or is exempt"
         )

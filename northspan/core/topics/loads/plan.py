@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from northspan.core.case.case import Case
 from northspan.core.case.tree import Tree
 from northspan.core.document.findings import Finding, Severity, pin
-from northspan.core.document.job import Across, Building, BuildingUse, Circuit, Load, RunKind, Status
+from northspan.core.document.job import Across, Building, BuildingUse, Circuit, Load, RunKind, SourceKind, Status
 from northspan.core.document.plan import LoadPlan, MethodPlan, work_lines
 from northspan.core.rulebooks.questions.common import DesignLoad
 from northspan.core.rulebooks.questions.words import Words
@@ -232,6 +232,7 @@ def typed_beside_listed(case: Case) -> Iterator[Finding]:
         if listed is None or abs(listed.design.total_a - run.load_a) <= _AGREE * run.load_a:
             continue
         less = listed.design.total_a > run.load_a
+        count = pin(f"/runs/{key}/load_a", None, "Count what is listed")
         yield Finding(
             "loads-disagree",
             Severity.fix if less else Severity.check,
@@ -239,5 +240,31 @@ def typed_beside_listed(case: Case) -> Iterator[Finding]:
             f"{run.name}: {whole(listed.design.total_a)} A are listed behind it, {whole(run.load_a)} A are typed. The typed load counts.",
             "It is sized for less than hangs on it." if less else "What is typed leaves room, or a load is not listed yet.",
             "job",
-            (pin(f"/runs/{key}/load_a", None, "Count what is listed"),),
+            (count,) if _room_for(case, key, listed.design) else (),
         )
+
+
+def _room_for(case: Case, key: str, design: DesignLoad) -> bool:
+    """Tell whether what is chosen on the way to a run has room for a load: counted where it has none, it would only be the next stop."""
+    needed_a = design.noncontinuous_a + 1.25 * design.continuous_a
+    job, book = case.job, case.rulebook
+    on_way = [job.runs[one] for one in case.tree.way_to(key)]
+    cans = [job.enclosures[end] for run in on_way for end in (run.origin, run.target) if end in job.enclosures]
+    chosen = [
+        job.runs[key].device_a,
+        *(run.device_a for run in on_way),
+        *(can.main_a for can in cans),
+        max(book.devices.ratings(_kind(case, key))),
+    ]
+    sources = (job.sources[run.origin] for run in on_way if run.origin in job.sources)
+    rated = [
+        1000 * source.rating_kva / source.line_v
+        for source in sources
+        if source.rating_kva and source.kind is not SourceKind.utility_transformer
+    ]
+    return all(needed_a <= one for one in (*chosen, *rated) if one is not None)
+
+
+def _kind(case: Case, key: str) -> str:
+    run, loop = case.job.runs[key], case.rulebook.loop
+    return loop.device_type(run.kind, run.device_type) if loop else ""
