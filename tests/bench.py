@@ -18,7 +18,7 @@ from northspan.core.desk.take_off import taken_off
 from northspan.core.document.job import Job, Moment, OwnTask, Person, Role
 from northspan.core.physics.balance import Item, balanced
 from northspan.core.physics.basket import cheapest
-from northspan.core.solve import solve
+from northspan.core.solve import solve, worked
 from northspan.core.topics.bonds.reading import solve_bench
 from northspan.core.topics.bonds.setup import on_bench
 from northspan.core.topics.bonds.trial import Trial
@@ -72,7 +72,7 @@ def in_slot(job, slot):
 
 def sixty_tasks(job):
     """The job with tasks of its own until there are sixty, some of them with the power off."""
-    count = 60 - len(lay_out_job(job).found.tasks)
+    count = 60 - len(lay_out_job(worked(job)).found.tasks)
     own = {
         f"O{i}": OwnTask(words=f"Task {i}", hours=0.25 + i % 4 / 4, people=1 + i % 5 // 4, off=("P1",) if i % 7 == 0 else (), after=(f"own:O{i - 4}",) if i > 4 else ())
         for i in range(count)
@@ -119,10 +119,10 @@ def plans() -> list[Row]:
     shopping = times_ms(10, lambda n: cheapest(offers[n], (0, 18, 9, 25)))
     rows = "".join(f"item{i % 40},thing {i},each,1,{i % 97}.25,0,2026-01-{1 + i % 28:02d},yes\n" for i in range(50_000))
     reading = times_ms(3, lambda n: read_book(f"B{n}", 0, "item,what,unit,size,price,least,day,in_stock\n" + rows))
-    counting = times_ms(20, lambda n: taken_off(longer(demo, "F2", 3000 + n)))
+    counting = times_ms(20, lambda n: taken_off(worked(longer(demo, "F2", 3000 + n))))
     sixty = sixty_tasks(demo)
-    laying = times_ms(5, lambda n: lay_out_job(at_work(sixty, 0.01 * n, None)))
-    again = times_ms(10, lambda n: lay_out_job(at_work(sixty, 0.0, 9.0 + n / 12)))
+    laying = times_ms(5, lambda n: lay_out_job(worked(at_work(sixty, 0.01 * n, None))))
+    again = times_ms(10, lambda n: lay_out_job(worked(at_work(sixty, 0.0, 9.0 + n / 12))))
     return [
         ("first schedule of a job of 60 tasks with its bounds; median", statistics.median(laying), 2000, "ms"),
         ("the rest of the day laid out anew for 60 tasks; median", statistics.median(again), 200, "ms"),

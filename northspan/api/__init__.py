@@ -11,6 +11,7 @@ from northspan.api.guard import add_guard
 from northspan.api.problems import add_error_handlers
 from northspan.api.settings import Config
 from northspan.api.spec import add_spec
+from northspan.api.worked_jobs import WorkedJobs
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
 from northspan.store.books import Books
 from northspan.store.database import open_database
@@ -52,4 +53,5 @@ def create_app(config: Config) -> APIFlask:
     app.extensions["northspan_jobs"] = Jobs(engine)
     app.extensions["northspan_library"] = Library(engine)
     app.extensions["northspan_books"] = Books(engine)
+    app.extensions["northspan_worked"] = WorkedJobs()
     return app

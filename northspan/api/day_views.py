@@ -9,6 +9,7 @@ from flask import Response
 
 from northspan.api import bodies, models
 from northspan.api.job_state import job_state, jobs_kept
+from northspan.api.worked_jobs import worked_kept
 from northspan.core.desk.days.events import event_edits
 from northspan.core.desk.days.plan import days_plan
 from northspan.core.desk.days.turning import turnings
@@ -29,7 +30,8 @@ bp = APIBlueprint("days", __name__, url_prefix="/api", tag="North Span")
 def job_days(job_id: str) -> Response:
     """Lay the work of a job out over its days, with who has power and how it comes back."""
     stored = jobs_kept().get(job_id)
-    return bodies.answer(models.JobDays(revision=stored.revision, days=days_plan(stored.job), turning=turnings(stored.job)))
+    whole = worked_kept(stored)
+    return bodies.answer(models.JobDays(revision=stored.revision, days=days_plan(whole), turning=turnings(whole)))
 
 
 @bp.post("/jobs/<job_id>/days/try")
@@ -38,8 +40,8 @@ def try_task(job_id: str) -> Response:
     """Lay the days out with one task where it is held, and keep nothing: what a person sees while he drags it."""
     wanted, stored = bodies.body(models.TaskTried), jobs_kept().get(job_id)
     days = stored.job.days
-    job = stored.job.model_copy(update={"days": days.model_copy(update={"changed": days.changed | {wanted.task: wanted.change}})})
-    return bodies.answer(models.JobDays(revision=stored.revision, days=days_plan(job), turning=()))
+    tried = worked_kept(stored).on_days(days.model_copy(update={"changed": days.changed | {wanted.task: wanted.change}}))
+    return bodies.answer(models.JobDays(revision=stored.revision, days=days_plan(tried), turning=()))
 
 
 @bp.post("/jobs/<job_id>/days/event")
@@ -47,7 +49,7 @@ def try_task(job_id: str) -> Response:
 def day_event(job_id: str) -> Response:
     """Take what happened into a job, on the revision named in If-Match; everything not begun is laid out anew from there."""
     wanted = bodies.body(models.DayEvent)
-    return _edited(job_id, event_edits(jobs_kept().get(job_id).job, wanted.event, wanted.now, wanted.subject))
+    return _edited(job_id, event_edits(worked_kept(jobs_kept().get(job_id)), wanted.event, wanted.now, wanted.subject))
 
 
 @bp.post("/jobs/<job_id>/standins/utility-desk")
@@ -88,9 +90,9 @@ def ask_weather(job_id: str) -> Response:
 @bp.get("/jobs/<job_id>/calendar.ics")
 def export_calendar(job_id: str) -> Response:
     """Save the days of a job as iCalendar, with ids that stay."""
-    job = jobs_kept().get(job_id).job
+    stored = jobs_kept().get(job_id)
     headers = {"Content-Disposition": 'attachment; filename="days.ics"'}
-    return Response(write_calendar(job, job_id, days_plan(job)), mimetype="text/calendar", headers=headers)
+    return Response(write_calendar(stored.job, job_id, days_plan(worked_kept(stored))), mimetype="text/calendar", headers=headers)
 
 
 @bp.post("/jobs/<job_id>/calendar")

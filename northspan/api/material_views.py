@@ -11,6 +11,8 @@ from flask import Response, current_app, request
 
 from northspan.api import bodies, models
 from northspan.api.job_state import job_state, jobs_kept
+from northspan.api.worked_jobs import worked_kept
+from northspan.core.case.worked import WorkedJob
 from northspan.core.desk.days.plan import days_plan, first_needed, labor_h
 from northspan.core.desk.take_off import taken_off
 from northspan.core.desk.take_off.alternatives import alternatives, other_jobs
@@ -20,12 +22,13 @@ from northspan.core.desk.take_off.flips_of_run import run_flips
 from northspan.core.desk.take_off.priced import price_key, priced
 from northspan.core.desk.take_off.quotes import choices, kinds_used, quotes
 from northspan.core.desk.take_off.totals import totals
-from northspan.core.document.job import Job, Units
+from northspan.core.document.job import Units
 from northspan.core.document.plan import work_lines
 from northspan.core.document.plan.days import DaysPlan
 from northspan.core.document.plan.materials import TakeOffLine
 from northspan.core.document.price_book import PriceBook
 from northspan.core.rulebooks.registry import rulebook_of
+from northspan.core.solve import worked
 from northspan.core.working.errors import InvalidJob, NoSolution, OutsideTable
 from northspan.files.price_table import read_book, write_book
 from northspan.files.take_off_table import write_take_off
@@ -43,9 +46,10 @@ bp = APIBlueprint("materials", __name__, url_prefix="/api", tag="North Span")
 def job_materials(job_id: str) -> Response:
     """List everything that a job needs at the prices that are kept, with the revision it was counted from."""
     stored = jobs_kept().get(job_id)
-    found = taken_off(stored.job)
-    prices = priced(found, [_opened(book) for book in _books().kept()], rulebook_of(stored.job).words.length_text)
-    days = _days(stored.job)
+    whole = worked_kept(stored)
+    found = taken_off(whole)
+    prices = priced(found, [_opened(book) for book in _books().kept()], whole.case.rulebook.words.length_text)
+    days = _days(whole)
     worked = estimated(stored.job.materials.estimate, prices.splits[0].cost if prices.splits else 0.0, labor_h(days) if days else 0.0)
     answer = models.JobMaterials(revision=stored.revision, take_off=found, prices=prices,
                                  estimate=worked.value, estimate_working=work_lines(worked.steps), shops=list(SHOPS),
@@ -57,21 +61,22 @@ def job_materials(job_id: str) -> Response:
 @bp.output(models.FlipList)
 def job_flips(job_id: str) -> Response:
     """Find where another choice becomes the cheapest: by the price of a metal, by load, by drop limit; run by run and for the site."""
-    job = jobs_kept().get(job_id).job
+    stored = jobs_kept().get(job_id)
+    job = stored.job
     try:
         site, why_not = site_flips(job), ""
     except NoSolution as nothing:  # the runs one by one can be answered all the same
         site, why_not = (), str(nothing)
-    return bodies.answer(models.FlipList(flips=(*site, *flips(job), *run_flips(job)), site_says=why_not))
+    return bodies.answer(models.FlipList(flips=(*site, *flips(job), *run_flips(worked_kept(stored))), site_says=why_not))
 
 
 @bp.get("/jobs/<job_id>/materials/alternatives")
 @bp.output(models.AlternativeList)
 def job_alternatives(job_id: str) -> Response:
     """Price the whole job done another way: the other metal, the cheapest set of runs, another way to lie."""
-    job = jobs_kept().get(job_id).job
-    days = _days(job)
-    ways = alternatives(job, [_opened(book) for book in _books().kept()], labor_h(days) if days else 0.0)
+    stored = jobs_kept().get(job_id)
+    days = _days(worked_kept(stored))
+    ways = alternatives(stored.job, [_opened(book) for book in _books().kept()], labor_h(days) if days else 0.0)
     return bodies.answer(models.AlternativeList(ways=ways))
 
 
@@ -79,7 +84,7 @@ def job_alternatives(job_id: str) -> Response:
 def export_materials(job_id: str) -> Response:
     """Save the take-off as CSV."""
     headers = {"Content-Disposition": 'attachment; filename="take-off.csv"'}
-    return Response(write_take_off(taken_off(jobs_kept().get(job_id).job)), mimetype="text/csv", headers=headers)
+    return Response(write_take_off(taken_off(worked_kept(jobs_kept().get(job_id)))), mimetype="text/csv", headers=headers)
 
 
 @bp.post("/jobs/<job_id>/standins/price-service")
@@ -89,11 +94,11 @@ def ask_service(job_id: str) -> Response:
     wanted = bodies.body(models.ServiceQuestion)
     if wanted.shop not in SHOPS:
         raise InvalidJob("/shop", f"there is no simulated shop {wanted.shop}.", f"Shops: {', '.join(SHOPS)}.")
-    job, day = jobs_kept().get(job_id).job, datetime.now(UTC).date().isoformat()
+    stored, day = jobs_kept().get(job_id), datetime.now(UTC).date().isoformat()
     how = Behaves.silent if wanted.silent else Behaves.late if wanted.late else Behaves.well
-    service: PriceService = SimulatedService(wanted.shop, day, feet=job.units is Units.feet, how=how)
-    needed = [(*price_key(line), line.unit) for line in _wanted(job)]
-    rulebook = rulebook_of(job)
+    service: PriceService = SimulatedService(wanted.shop, day, feet=stored.job.units is Units.feet, how=how)
+    job, rulebook = stored.job, rulebook_of(stored.job)
+    needed = [(*price_key(line), line.unit) for line in _wanted(worked_kept(stored))]
     others = [(item, what.lower(), "m") for _, item, what in choices(rulebook, kinds_used(job, rulebook))]
     _keep(service.prices([*needed, *others]))
     return _book_list()
@@ -149,20 +154,20 @@ def export_book(name: str) -> Response:
     return Response(book.text, mimetype="text/csv", headers={"Content-Disposition": 'attachment; filename="prices.csv"'})
 
 
-def _days(job: Job) -> DaysPlan | None:
+def _days(whole: WorkedJob) -> DaysPlan | None:
     """The days of a job; None where what it says of them cannot be planned, which the days step says itself."""
     try:
-        return days_plan(job)
+        return days_plan(whole)
     except InvalidJob:
         return None
 
 
-def _wanted(job: Job) -> Iterator[TakeOffLine]:
+def _wanted(whole: WorkedJob) -> Iterator[TakeOffLine]:
     """What a shop is asked for: everything that the plan needs, and what it would need done another way."""
-    yield from (line for line in taken_off(job).lines if line.item != "own")
-    for _, _, other in other_jobs(job):
+    yield from (line for line in taken_off(whole).lines if line.item != "own")
+    for _, _, other in other_jobs(whole.job):
         try:
-            yield from (line for line in taken_off(other).lines if line.item != "own")
+            yield from (line for line in taken_off(worked(other)).lines if line.item != "own")
         except (InvalidJob, NoSolution, OutsideTable):  # that way cannot be done, so nobody buys for it
             continue
 

@@ -11,6 +11,7 @@ from pydantic import BaseModel
 
 from northspan.core.case.case import Case, case_of
 from northspan.core.case.topic import Done, Planned
+from northspan.core.case.worked import WorkedJob
 from northspan.core.document.cautions import DEFERENCE
 from northspan.core.document.findings import Finding, by_severity
 from northspan.core.document.job import Job
@@ -45,6 +46,24 @@ def solve(job: Job, detailed: Collection[str] | None = None) -> Plan:
     >>> plan.runs["F1"].headline
     '8 AWG copper, 40 A'
     """
+    return worked(job, detailed).plan
+
+
+def worked(job: Job, detailed: Collection[str] | None = ()) -> WorkedJob:
+    """Work a job out, once for every view of it.
+
+    Parameters
+    ----------
+    job : Job
+        What exists and what is wanted. [-]
+    detailed : collection of str, optional
+        Runs whose working and other ways are printed; None for all of them. [-]
+
+    Raises
+    ------
+    InvalidJob
+        If the job refers to what does not exist.
+    """
     case, done = case_of(job), Done(detailed)
     planned: list[Planned] = []
     found: list[Finding] = []
@@ -52,26 +71,7 @@ def solve(job: Job, detailed: Collection[str] | None = None) -> Plan:
         planned.append(topic.plan(case, done))
         done = done.with_results(planned[-1].results)
         found += [one if one.step else replace(one, step=topic.step) for one in topic.findings(case, done)]
-    return _plan(case, planned, found)
-
-
-def worked_out(job: Job) -> tuple[Case, Done]:
-    """Work a job out without laying out its plan: for views that need more than is printed.
-
-    Parameters
-    ----------
-    job : Job
-        What exists and what is wanted. [-]
-
-    Raises
-    ------
-    InvalidJob
-        If the job refers to what does not exist.
-    """
-    case, done = case_of(job), Done(())
-    for topic in TOPICS:
-        done = done.with_results(topic.plan(case, done).results)
-    return case, done
+    return WorkedJob(job, case, done, _plan(case, planned, found))
 
 
 def _plan(case: Case, planned: Iterable[Planned], found: Iterable[Finding]) -> Plan:

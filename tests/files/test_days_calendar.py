@@ -9,6 +9,7 @@ from icalendar import Calendar
 from northspan.core.desk.days.plan import days_plan
 from northspan.core.desk.demo_move import MOVES
 from northspan.core.document.job import Days
+from northspan.core.solve import worked
 from northspan.core.working.errors import InvalidJob
 from northspan.files.days_calendar import read_busy, write_calendar
 
@@ -22,7 +23,7 @@ def dated(**fields):
 
 
 def events(job):
-    text = write_calendar(job, "abc", days_plan(job))
+    text = write_calendar(job, "abc", days_plan(worked(job)))
     return {str(one["UID"]): one for one in Calendar.from_ical(text).walk("VEVENT")}
 
 

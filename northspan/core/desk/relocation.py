@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from northspan.core.desk.starts.draft import Draft, edits_between
+from northspan.core.desk.draft import Draft, edits_between
 from northspan.core.document.job import Bond, Job, PanelLayout, Room, Run, Status
 from northspan.core.working.errors import InvalidJob
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from northspan.core.desk.starts.draft import KINDS, Draft, edits_between
+from northspan.core.desk.draft import KINDS, Draft, edits_between
 from northspan.core.document.job import Job, PanelLayout
 from northspan.core.working.errors import InvalidJob
 

@@ -15,7 +15,7 @@ from northspan.core.document.price_book import BookLine, PriceBook
 from northspan.core.physics.optimum import cheapest_sets
 from northspan.core.rulebooks.questions.common import Wire
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_of
-from northspan.core.solve import solve
+from northspan.core.solve import solve, worked
 from northspan.core.topics.site.choices import site_choices
 from northspan.core.topics.sizing.prices import wire_key, wire_price
 from northspan.core.working.errors import InvalidJob, NoSolution
@@ -112,21 +112,21 @@ class Flipping(unittest.TestCase):
     def test_beyond_the_load_and_the_limit_that_were_found_another_wire_is_planned(self):
         job = DEMOS["us-2023"]()
         now = solve(job, ()).runs["F2"].headline
-        limits = [one for one in run_flips(job) if one.run == "F2" and one.moves == "drop limit"]
+        limits = [one for one in run_flips(worked(job)) if one.run == "F2" and one.moves == "drop limit"]
         self.assertEqual(len(limits), 2)
         for flip in limits:
             wanted = 3 * (1 + flip.percent / 100)
             for more, same in ((0.99, flip.percent > 0), (1.01, flip.percent < 0)):
                 moved = job.model_copy(update={"drop_limits": DropLimits(run_percent=wanted * more, way_percent=20)})
                 self.assertEqual(solve(moved, ()).runs["F2"].headline.split(",")[0] == now.split(",")[0], same, (flip.words, more))
-        loads = [one.percent for one in run_flips(job) if one.run == "F2" and one.moves == "load"]
+        loads = [one.percent for one in run_flips(worked(job)) if one.run == "F2" and one.moves == "load"]
         self.assertTrue(min(loads) < 0 < max(loads))
 
     def test_a_pinned_wire_and_an_existing_run_do_not_flip(self):
         job = DEMOS["uk-2022"]()
-        self.assertEqual({one.run for one in run_flips(job)}, {"F1"})
+        self.assertEqual({one.run for one in run_flips(worked(job))}, {"F1"})
         run = job.runs["F1"].model_copy(update={"conductor_size": "10"})
-        self.assertEqual(run_flips(job.model_copy(update={"runs": job.runs | {"F1": run}})), ())
+        self.assertEqual(run_flips(worked(job.model_copy(update={"runs": job.runs | {"F1": run}}))), ())
 
 
 class OtherWays(unittest.TestCase):
@@ -139,14 +139,14 @@ class OtherWays(unittest.TestCase):
             self.assertGreater(len(found), 1, name)
             taken = {words: other for words, _, other in other_jobs(job)}
             for way in found[1:]:
-                prices = priced(taken_off(taken[way.words]), books)
+                prices = priced(taken_off(worked(taken[way.words])), books)
                 self.assertAlmostEqual(prices.splits[0].cost, way.materials)
                 self.assertEqual(len(prices.unpriced), way.missing)
 
     def test_what_parts_and_buildings_cost_adds_up_to_the_lines(self):
         for demo in DEMOS.values():
             job = demo()
-            found = taken_off(job)
+            found = taken_off(worked(job))
             prices = priced(found, simulated(job))
             shared = totals(job, found, prices)
             lines = sum(one.cost or 0 for one in prices.lines)
@@ -158,7 +158,8 @@ class OtherWays(unittest.TestCase):
         job = DEMOS["us-2023"]()
         plain, fee = (PriceBook("Mill", 0, (BookLine("wire", ONE, "m", 1, 2, 0, "", True, cut),)) for cut in (0, 7.5))
         costs = [
-            next(one for one in priced(taken_off(job), [book]).lines if one.key.startswith(f"wire|{ONE}, black")) for book in (plain, fee)
+            next(one for one in priced(taken_off(worked(job)), [book]).lines if one.key.startswith(f"wire|{ONE}, black"))
+            for book in (plain, fee)
         ]
         self.assertAlmostEqual(costs[1].cost - costs[0].cost, 7.5)
         self.assertIn("1 cut at 7.50", costs[1].words)
@@ -174,7 +175,7 @@ class BentByHand(unittest.TestCase):
         one = {"shape": "offset", "over_m": 0.2, "away_m": 1.0, "angle_deg": 45}
         found = {}
         for bends in ([], [one]):
-            lines = {line.words: line for line in taken_off(self.bent(bends)).lines}
+            lines = {line.words: line for line in taken_off(worked(self.bent(bends))).lines}
             found[len(bends)] = lines["90 degree elbow, 1½ in PVC"].needed, lines["pipe, 1½ in PVC"].needed
         self.assertEqual(found[0][0] - found[1][0], 1)
         self.assertAlmostEqual(found[1][1] - found[0][1], 0.2 * 0.41421, places=3)

@@ -10,7 +10,7 @@ from northspan.core.desk.survey import doubling, removal
 from northspan.core.document.job import Method
 from northspan.core.document.upgrade import read_job
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
-from northspan.core.solve import solve
+from northspan.core.solve import solve, worked
 from northspan.core.topics.bonds.calculators.bench import BenchQuestion, bench
 from northspan.core.working.errors import InvalidJob
 from northspan.store.patching import patched
@@ -116,7 +116,7 @@ class Ends(unittest.TestCase):
             job = start_job_under("larger_service", ALL, book)
             feeding = {run.status.value: run.origin for run in job.runs.values() if run.target == "P2"}
             self.assertEqual(feeding, {"remove": "P3", "new": "P1"}, book)
-            self.assertTrue(days_plan(job).tasks)
+            self.assertTrue(days_plan(worked(job)).tasks)
             # where the supplier earths, nobody bonded the old one
             stops = [f.code for f in solve(job).findings if f.severity == "stop"]
             self.assertEqual(stops, [] if rulebook_named(book).loop else ["bond-to-take-out"])

@@ -10,7 +10,7 @@ from northspan.core.desk.take_off.flips import flips
 from northspan.core.desk.take_off.priced import priced
 from northspan.core.document.job import Estimate, Job
 from northspan.core.document.price_book import BookLine, PriceBook
-from northspan.core.solve import solve
+from northspan.core.solve import solve, worked
 from northspan.core.working.errors import InvalidJob
 
 # counted by hand on the plan: 185 ft of studio feeder with 5 ft at each end, 30 ft to the generator with 5 ft at each end
@@ -37,7 +37,7 @@ MARTEN = {
 
 
 def lines(job):
-    return {line.words: line for line in taken_off(job).lines}
+    return {line.words: line for line in taken_off(worked(job)).lines}
 
 
 def changed(job, **materials):
@@ -68,13 +68,17 @@ class ByHand(unittest.TestCase):
             job["circuits"][key]["new_cable_m"] = 14
         for school, needed in (("new_cable", 14), ("box", 0)):
             job["calls"] = {"short_cables": {"school": school}}
-            found = [line for line in taken_off(Job.model_validate(job)).lines if line.words == "cable, 12 AWG copper, 2 wires and ground"]
+            found = [
+                line
+                for line in taken_off(worked(Job.model_validate(job))).lines
+                if line.words == "cable, 12 AWG copper, 2 wires and ground"
+            ]
             self.assertEqual(sum(line.needed for line in found), needed)
 
     def test_every_line_says_what_asks_for_it(self):
         for make in (*DEMOS.values(), *MOVES.values()):
             job = make()
-            for line in taken_off(job).lines:
+            for line in taken_off(worked(job)).lines:
                 self.assertTrue(line.asks and all(one.why and one.citation and one.name for one in line.asks), line.words)
                 self.assertAlmostEqual(sum(one.quantity for one in line.asks), line.needed)
                 self.assertGreaterEqual(line.bought, line.needed - 1e-9)
@@ -85,7 +89,7 @@ class ByHand(unittest.TestCase):
     def test_what_is_there_and_what_the_utility_owns_asks_for_nothing(self):
         job = DEMOS["us-2023"]()
         there = {"runs": {k: run.model_copy(update={"status": "existing"}) for k, run in job.runs.items()}}
-        kinds = {line.kind for line in taken_off(Job.model_validate(job.model_copy(update=there).model_dump(mode="json"))).lines}
+        kinds = {line.kind for line in taken_off(worked(Job.model_validate(job.model_copy(update=there).model_dump(mode="json")))).lines}
         self.assertFalse(kinds & {"wire", "pipe"})
 
 
@@ -94,7 +98,7 @@ class Grows(unittest.TestCase):
         job = DEMOS["us-2023"]().model_dump(mode="json")
         job["runs"]["F2"]["segments"][0] |= fields
         job["runs"]["F2"]["conductor_size"] = "1"
-        return taken_off(Job.model_validate(job))
+        return taken_off(worked(Job.model_validate(job)))
 
     def total(self, found, item):
         return sum(line.bought for line in found.lines if line.item == item)
@@ -142,7 +146,7 @@ def book(name, trip=0.0, **prices):
 class Priced(unittest.TestCase):
     def test_by_length_by_stick_and_by_reel(self):
         job = DEMOS["us-2023"]()
-        found = taken_off(job)
+        found = taken_off(worked(job))
         pipe = lines(job)["pipe, 1¼ in PVC"]
         for unit, size, price, cost in (
             ("m", 1, 2.0, 4 * 3.048 * 2),
@@ -159,7 +163,7 @@ class Priced(unittest.TestCase):
 
     def test_trips_decide_between_shops(self):
         job = DEMOS["us-2023"]()
-        found = taken_off(job)
+        found = taken_off(worked(job))
         near, far = book("Near", 0, rod=("each", 1, 20.0)), book("Far", 30, rod=("each", 1, 5.0))
         self.assertEqual(priced(found, [near, far]).splits[0].shops, ("Near",))
         self.assertEqual(priced(found, [near, book("Far", 10, rod=("each", 1, 5.0))]).splits[0].shops, ("Far",))
@@ -168,7 +172,7 @@ class Priced(unittest.TestCase):
         self.assertEqual(len(both.unpriced), len(found.lines) - 1)
 
     def test_a_wire_costs_the_same_in_every_color_and_no_books_cost_nothing(self):
-        found = taken_off(DEMOS["us-2023"]())
+        found = taken_off(worked(DEMOS["us-2023"]()))
         got = priced(found, [book("A", **{"wire__1_AWG_aluminum_XHHW-2": ("m", 1, 1.0)})])
         self.assertEqual(sum(one.cost is not None for one in got.lines), 3)
         self.assertEqual(priced(found, []).splits, ())

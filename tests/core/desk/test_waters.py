@@ -5,7 +5,7 @@ import unittest
 from northspan.core.desk.days.tasks import tasks_of
 from northspan.core.desk.take_off.lines import taken_off
 from northspan.core.document.job import Electrode, ElectrodeKind, WaterPipe
-from northspan.core.solve import solve
+from northspan.core.solve import solve, worked
 from tests.core.test_within_reach import a_house
 from tests.core.topics.sizing.test_choices import taken
 from tests.support import checked
@@ -16,10 +16,10 @@ GROUND = ("clamp", "rod", "plate", "electrode_wire")
 
 class Waters(unittest.TestCase):
     def tasks(self, job):
-        return {one.key: one for one in tasks_of(job).tasks if one.key.split(":")[0] in {"electrode", "measure", "ground"}}
+        return {one.key: one for one in tasks_of(worked(job)).tasks if one.key.split(":")[0] in {"electrode", "measure", "ground"}}
 
     def goods(self, job):
-        return {line.item for line in taken_off(job).lines if any(word in line.item for word in GROUND)}
+        return {line.item for line in taken_off(worked(job)).lines if any(word in line.item for word in GROUND)}
 
     def joined(self, book):
         job = a_house(rulebook=book)

@@ -10,6 +10,7 @@ from northspan.core.document.plan import WorkGroup, work_lines
 from northspan.core.document.plan.days import TaskLaid, Turning
 from northspan.core.document.upgrade import AnyJob
 from northspan.core.rulebooks.registry import rulebook_of
+from northspan.core.solve import worked
 from northspan.core.working.worked import given, three
 
 
@@ -51,7 +52,7 @@ def schedule(question: ScheduleQuestion) -> ScheduleAnswer:
     >>> schedule(ScheduleQuestion(job=kestrel_hollow())).headline
     '3 days, 2 people. Power off 2 h 55 min; no order does better.'
     """
-    plan = days_plan(question.job)
+    plan = days_plan(worked(question.job))
     figures: dict[str, float | str] = {"outage_h": plan.outage_h, "outage_least_h": plan.outage_least_h, "days": float(plan.days),
                                        "days_least": float(plan.days_least)}  # fmt: skip
     plain = answered(rulebook_of(question.job), plan.headline, figures, {})
@@ -78,7 +79,7 @@ def turn_on(question: ScheduleQuestion) -> TurnOnAnswer:
     >>> turn_on(ScheduleQuestion(job=kestrel_hollow())).headline
     'House panel: 9 steps off, 29 on; first Every circuit off, large loads off'
     """
-    found = turnings(question.job)
+    found = turnings(worked(question.job))
     said = "; ".join(f"{one.name}: {len(one.off)} steps off, {len(one.on)} on; first {one.on[0].words}" for one in found)
     figures: dict[str, float | str] = {"steps": float(sum(len(one.off) + len(one.on) for one in found))}
     plain = answered(rulebook_of(question.job), said or "Nothing to turn on: there is no can", figures, {})

@@ -16,6 +16,7 @@ from northspan.core.document.upgrade import AnyJob
 from northspan.core.physics.basket import MOST_SHOPS, cheapest
 from northspan.core.physics.cutting import cut_from, is_exact
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_of
+from northspan.core.solve import worked
 from northspan.core.working.errors import InvalidJob
 from northspan.core.working.worked import given, ruled, step, three
 
@@ -51,7 +52,7 @@ def take_off(question: TakeOffQuestion) -> TakeOffAnswer:
     >>> take_off(TakeOffQuestion(job=kestrel_hollow())).figures["lines"] > 20
     True
     """
-    found, book = taken_off(question.job), rulebook_of(question.job)
+    found, book = taken_off(worked(question.job)), rulebook_of(question.job)
     lines = found.lines
     said = f"{len(lines)} {'line' if len(lines) == 1 else 'lines'}: " + ", ".join(dict.fromkeys(line.kind for line in lines))
     plain = answered(book, said if lines else "Nothing is new: nothing is needed", {"lines": float(len(lines))}, {})

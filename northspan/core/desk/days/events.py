@@ -6,9 +6,10 @@ from collections.abc import Iterator
 from enum import StrEnum
 from typing import Any
 
+from northspan.core.case.worked import WorkedJob
 from northspan.core.desk.days.laid import LaidJob, lay_out_job
 from northspan.core.desk.days.plan import visits_wanted
-from northspan.core.document.job import Job, Moment, Sky, TaskState, VisitKind, Weather
+from northspan.core.document.job import Moment, Sky, TaskState, VisitKind, Weather
 from northspan.core.working.errors import InvalidJob
 
 INSPECTIONS = (VisitKind.trench, VisitKind.rough, VisitKind.service, VisitKind.final)
@@ -29,13 +30,13 @@ class Event(StrEnum):
     rock = "rock"
 
 
-def event_edits(job: Job, event: Event, now: Moment, subject: str = "") -> list[dict[str, Any]]:
+def event_edits(whole: WorkedJob, event: Event, now: Moment, subject: str = "") -> list[dict[str, Any]]:
     """Give the edits that an event asks for, as JSON Patch operations.
 
     Parameters
     ----------
-    job : Job
-        The job. [-]
+    whole : WorkedJob
+        The job, worked out. [-]
     event : Event
         What happened. [-]
     now : Moment
@@ -48,6 +49,7 @@ def event_edits(job: Job, event: Event, now: Moment, subject: str = "") -> list[
     InvalidJob
         If there is no such task or person, or nobody waits for who came.
     """
+    job = whole.job
     if now.day >= job.days.days:
         raise InvalidJob("/now/day", f"there are {job.days.days} days.", "Add a day first.")
     edits = [{"op": "add", "path": "/days/now", "value": now.model_dump(mode="json")}]
@@ -55,9 +57,9 @@ def event_edits(job: Job, event: Event, now: Moment, subject: str = "") -> list[
         case Event.now:
             return edits
         case Event.begun | Event.done:
-            return [*edits, *_task(lay_out_job(job), event, now, subject)]
+            return [*edits, *_task(lay_out_job(whole), event, now, subject)]
         case Event.utility_here | Event.inspector_here:
-            return [*edits, _came(lay_out_job(job), event, now)]
+            return [*edits, _came(lay_out_job(whole), event, now)]
         case Event.rain | Event.thunder:
             until_h = min(24.0, now.at_h + SKY_H)
             spell = Weather(day=now.day, from_h=now.at_h, to_h=until_h, sky=Sky(event.value))
@@ -69,7 +71,7 @@ def event_edits(job: Job, event: Event, now: Moment, subject: str = "") -> list[
             away = {"away_from_day": now.day, "away_from_h": now.at_h}
             return [*edits, *({"op": "add", "path": f"{at}/{field}", "value": value} for field, value in away.items())]
         case Event.rock:
-            return [*edits, *_rock(lay_out_job(job), subject)]
+            return [*edits, *_rock(lay_out_job(whole), subject)]
 
 
 def _task(laid: LaidJob, event: Event, now: Moment, key: str) -> Iterator[dict[str, Any]]:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from math import ceil, floor
 
+from northspan.core.case.worked import WorkedJob
 from northspan.core.desk.days.task import Task
 from northspan.core.desk.days.tasks import JobTasks, tasks_of
 from northspan.core.document.job import Days, Job, Role, Span, TaskState
@@ -51,20 +52,20 @@ class LaidJob:
         return self.clock(at.start)[1] + at.slots / SLOTS_H
 
 
-def lay_out_job(job: Job) -> LaidJob:
+def lay_out_job(whole: WorkedJob) -> LaidJob:
     """Derive the tasks of a job and lay them out.
 
     Parameters
     ----------
-    job : Job
-        The job. [-]
+    whole : WorkedJob
+        The job, worked out. [-]
 
     Raises
     ------
     InvalidJob
         If nobody works, or tasks wait for each other in a circle.
     """
-    found = tasks_of(job)
+    found, job = tasks_of(whole), whole.job
     people = tuple(job.days.people)
     if not people:
         raise InvalidJob("/days/people", "nobody works here.", "Add a person.")

@@ -6,6 +6,7 @@ from collections.abc import Iterator
 from datetime import date, timedelta
 from itertools import pairwise
 
+from northspan.core.case.worked import WorkedJob
 from northspan.core.desk.days.laid import SLOTS_H, LaidJob, lay_out_job
 from northspan.core.desk.days.owner import owner_page
 from northspan.core.desk.days.power import hours_text, outage_hours, power_rows, supply_plans
@@ -29,13 +30,13 @@ CAUTIONS = (
 )
 
 
-def days_plan(job: Job) -> DaysPlan:
+def days_plan(whole: WorkedJob) -> DaysPlan:
     """Lay the work of a job out over its days, and say what follows.
 
     Parameters
     ----------
-    job : Job
-        The job. [-]
+    whole : WorkedJob
+        The job, worked out. [-]
 
     Raises
     ------
@@ -45,14 +46,15 @@ def days_plan(job: Job) -> DaysPlan:
     Examples
     --------
     >>> from northspan.core.desk.demo_us import kestrel_hollow
-    >>> days_plan(kestrel_hollow()).headline
+    >>> from northspan.core.solve import worked
+    >>> days_plan(worked(kestrel_hollow())).headline
     '3 days, 2 people. Power off 2 h 55 min; no order does better.'
     """
-    laid = lay_out_job(job)
+    laid, job = lay_out_job(whole), whole.job
     rows, supplies = tuple(power_rows(laid)), tuple(supply_plans(laid.found.case, laid.found.plan))
     outage_h = sum(outage_hours(laid, one) for one in laid.found.outages)
     least_h = sum(laid.laid.least_blocks.values()) / SLOTS_H
-    goods = taken_off(job)
+    goods = taken_off(whole)
     order = {key: at.start for key, at in laid.laid.placed.items()}
     tasks = sorted(laid.found.tasks, key=lambda one: (order.get(one.key, 10**9), one.key))
     kinds = {one.key: one.rate for one in tasks}

@@ -6,6 +6,7 @@ from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass, replace
 
 from northspan.core.case.case import Case
+from northspan.core.case.worked import WorkedJob
 from northspan.core.desk.days.makes import LOTO, NEW, task
 from northspan.core.desk.days.of_cans import can_tasks, circuit_tasks
 from northspan.core.desk.days.of_ground import ground_tasks
@@ -14,7 +15,6 @@ from northspan.core.desk.days.rates import check_rates
 from northspan.core.desk.days.task import Task
 from northspan.core.document.job import Job, Role, RunKind, Source, SourceKind, Status
 from northspan.core.document.plan import Plan
-from northspan.core.solve import solve, worked_out
 from northspan.core.topics.pull.topic import ROUTED
 from northspan.core.working.errors import InvalidJob
 
@@ -44,22 +44,21 @@ class JobTasks:
     blocks: dict[str, str]
 
 
-def tasks_of(job: Job) -> JobTasks:
+def tasks_of(whole: WorkedJob) -> JobTasks:
     """Derive the work from what is planned.
 
     Parameters
     ----------
-    job : Job
-        The job. [-]
+    whole : WorkedJob
+        The job, worked out. [-]
 
     Raises
     ------
     InvalidJob
         If the job refers to what does not exist, or its own tasks wait for each other in a circle.
     """
+    job, case, done, plan = whole.job, whole.case, whole.done, whole.plan
     check_rates(job)
-    case, done = worked_out(job)
-    plan = solve(job, ())
     _check(job)
     found: list[Task] = []
     for routed in done[ROUTED].values():

@@ -6,6 +6,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from northspan.core.case.case import Case
+from northspan.core.case.worked import WorkedJob
 from northspan.core.desk.days.power import matters
 from northspan.core.desk.days.tasks import JobTasks, Outage, tasks_of
 from northspan.core.document.findings import Severity
@@ -38,20 +39,20 @@ class Wanted:
     hold: str = ""
 
 
-def turnings(job: Job) -> tuple[Turning, ...]:
+def turnings(whole: WorkedJob) -> tuple[Turning, ...]:
     """Give every outage of a job its order of turning off and on; with no outage, that of the first can.
 
     Parameters
     ----------
-    job : Job
-        The job. [-]
+    whole : WorkedJob
+        The job, worked out. [-]
 
     Raises
     ------
     InvalidJob
         If the job cannot be planned.
     """
-    found = tasks_of(job)
+    found = tasks_of(whole)
     outages = found.outages or tuple(_first(found))
     return tuple(_turning(found, outage) for outage in outages)
 

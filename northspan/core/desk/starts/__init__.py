@@ -6,6 +6,7 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Any
 
+from northspan.core.desk.draft import Draft, edits_between
 from northspan.core.desk.rulebook_change import in_own_rulebook
 from northspan.core.desk.starts import cases
 from northspan.core.desk.starts.asked import (
@@ -36,7 +37,6 @@ from northspan.core.desk.starts.asked import (
     Answers,
     Asked,
 )  # fmt: skip
-from northspan.core.desk.starts.draft import Draft, edits_between
 from northspan.core.desk.starts.pulls import with_help
 from northspan.core.desk.starts.rods import with_rods
 from northspan.core.desk.starts.services import with_ratings

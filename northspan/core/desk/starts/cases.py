@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from northspan.core.case.tree import tree_of
+from northspan.core.desk.draft import Draft
 from northspan.core.desk.relocation import moved
 from northspan.core.desk.starts.asked import Answers
-from northspan.core.desk.starts.draft import Draft
 from northspan.core.document.job import (
     Across,
     Bond,

@@ -5,7 +5,7 @@ from __future__ import annotations
 from northspan.core.case.facts import building_facts
 from northspan.core.case.schools import school_of
 from northspan.core.case.tree import tree_of
-from northspan.core.desk.starts.draft import Draft
+from northspan.core.desk.draft import Draft
 from northspan.core.document.job import Electrode, Job, Laid, Status
 from northspan.core.rulebooks.registry import rulebook_of
 

@@ -14,8 +14,7 @@ from northspan.core.document.job import Job, Metal, Status
 from northspan.core.document.plan.materials import Alternative
 from northspan.core.document.price_book import PriceBook
 from northspan.core.physics.optimum import cheapest_sets
-from northspan.core.rulebooks.registry import rulebook_of
-from northspan.core.solve import solve
+from northspan.core.solve import solve, worked
 from northspan.core.topics.site.choices import site_choices
 from northspan.core.working.errors import InvalidJob, NoSolution, OutsideTable
 
@@ -112,7 +111,8 @@ def _cheapest(job: Job) -> tuple[Edit, ...]:
 
 
 def _weighed(words: str, job: Job, cure: Cure | None, books: Sequence[PriceBook], days_h: float) -> Alternative:
-    prices = priced(taken_off(job), books, rulebook_of(job).words.length_text)
+    whole = worked(job)
+    prices = priced(taken_off(whole), books, whole.case.rulebook.words.length_text)
     materials = prices.splits[0].cost if prices.splits else 0.0
-    worst = max((run.way_percent for run in solve(job, ()).runs.values()), default=0.0)
+    worst = max((run.way_percent for run in whole.plan.runs.values()), default=0.0)
     return Alternative(words, materials, estimated(job.materials.estimate, materials, days_h).value, worst, len(prices.unpriced), cure)

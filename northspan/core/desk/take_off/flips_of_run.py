@@ -6,11 +6,11 @@ from collections.abc import Callable, Iterator
 from dataclasses import replace
 from typing import cast
 
-from northspan.core.document.job import Job, Status
+from northspan.core.case.worked import WorkedJob
+from northspan.core.document.job import Status
 from northspan.core.document.plan.materials import Flip
 from northspan.core.rulebooks.questions.common import Wire
 from northspan.core.rulebooks.rulebook import Rulebook
-from northspan.core.solve import worked_out
 from northspan.core.topics.loads.legs import LegLoads
 from northspan.core.topics.pull.topic import ROUTED
 from northspan.core.topics.sizing.cost import run_cost
@@ -24,15 +24,15 @@ MOST_LOAD, LEAST_LOAD = 3.0, 0.3  # times the load as it is; beyond that it is a
 MOST_LIMIT, LEAST_LIMIT = 8.0, 0.5  # percent
 
 
-def run_flips(job: Job) -> tuple[Flip, ...]:
+def run_flips(whole: WorkedJob) -> tuple[Flip, ...]:
     """Find for every new run whose wire is not pinned the load and the drop limit at which another wire becomes the cheapest.
 
     Parameters
     ----------
-    job : Job
-        The job. [-]
+    whole : WorkedJob
+        The job, worked out. [-]
     """
-    case, done = worked_out(job)
+    case, done = whole.case, whole.done
     found: list[Flip] = []
     for routed in done[ROUTED].values():
         run, question = routed.run, routed.sized.question

@@ -7,6 +7,7 @@ from collections.abc import Iterable, Iterator
 from math import ceil
 
 from northspan.core.case.case import Case
+from northspan.core.case.worked import WorkedJob
 from northspan.core.desk.take_off.of_ground import ground_wants
 from northspan.core.desk.take_off.of_panels import box_wants, circuit_wants, enclosure_wants
 from northspan.core.desk.take_off.of_runs import run_wants
@@ -17,7 +18,6 @@ from northspan.core.document.plan.materials import Asks, TakeOff, TakeOffLine
 from northspan.core.rulebooks.amounts import FOOT_M
 from northspan.core.rulebooks.goods import Good
 from northspan.core.rulebooks.questions.words import Words
-from northspan.core.solve import worked_out
 from northspan.core.topics.circuits.topic import STANDING
 from northspan.core.topics.electrodes.topic import BUILDINGS
 from northspan.core.topics.pull.lengths import cut
@@ -32,13 +32,13 @@ NOT_COUNTED = (
 )  # fmt: skip
 
 
-def taken_off(job: Job) -> TakeOff:
+def taken_off(whole: WorkedJob) -> TakeOff:
     """Count everything that a job needs.
 
     Parameters
     ----------
-    job : Job
-        The job. [-]
+    whole : WorkedJob
+        The job, worked out. [-]
 
     Raises
     ------
@@ -48,10 +48,11 @@ def taken_off(job: Job) -> TakeOff:
     Examples
     --------
     >>> from northspan.core.desk.demo_us import kestrel_hollow
-    >>> [line.shown for line in taken_off(kestrel_hollow()).lines if line.item == "rod"]
+    >>> from northspan.core.solve import worked
+    >>> [line.shown for line in taken_off(worked(kestrel_hollow())).lines if line.item == "rod"]
     ['1']
     """
-    case, done = worked_out(job)
+    job, case, done = whole.job, whole.case, whole.done
     wants = [one for routed in done[ROUTED].values() for one in run_wants(case, routed)]
     wants += [one for key, enclosure in job.enclosures.items() for one in enclosure_wants(case, key, enclosure)]
     wants += [one for panel, standing in done[STANDING].items() for one in circuit_wants(case, panel, standing)]

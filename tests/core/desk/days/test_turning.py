@@ -6,6 +6,7 @@ from northspan.core.desk.days.turning import turnings
 from northspan.core.desk.demo_move import MOVES
 from northspan.core.desk.demos import DEMOS
 from northspan.core.document.job import Days, Job
+from northspan.core.solve import worked
 
 MOVE = MOVES["us-2023"]()
 
@@ -13,7 +14,7 @@ MOVE = MOVES["us-2023"]()
 def ticked(job, **readings):
     """The job with every step ticked up to those that are read, by the end of their names."""
     ticks = {}
-    for step in (*turnings(job)[0].off, *turnings(job)[0].on):
+    for step in (*turnings(worked(job))[0].off, *turnings(worked(job))[0].on):
         name = ".".join(step.key.split(".")[1:]).replace(".", "_")
         if step.least_v is None:
             ticks[step.key] = {"at": "10:00"}
@@ -23,7 +24,7 @@ def ticked(job, **readings):
 
 
 def steps(job, **readings):
-    found = turnings(ticked(job, **readings))[0]
+    found = turnings(worked(ticked(job, **readings)))[0]
     return {".".join(step.key.split(".")[1:]).replace(".", "_"): step for step in (*found.off, *found.on)}
 
 
@@ -31,14 +32,14 @@ class Order(unittest.TestCase):
     def test_the_tank_comes_last_and_what_matters_first(self):
         data = MOVE.model_dump(mode="json")
         data["days"]["matters"] = {"W10": {"kind": "sump"}}
-        keys = [step.key for step in turnings(Job.model_validate(data))[0].on if ".circuit." in step.key]
+        keys = [step.key for step in turnings(worked(Job.model_validate(data)))[0].on if ".circuit." in step.key]
         self.assertEqual((keys[0], keys[-1]), ("M1.on.circuit.W10", "M1.on.circuit.W3"))
         tank = steps(MOVE)["on_circuit_W3"]
         self.assertIn("tank full", tank.words)
         self.assertEqual(tank.hold, "until the tank is full")
 
     def test_motors_come_one_at_a_time_and_the_generator_is_tried(self):
-        found = turnings(DEMOS["us-2023"]())[0]
+        found = turnings(worked(DEMOS["us-2023"]()))[0]
         self.assertTrue(any(step.words.startswith("Standby generator: transfer tried") for step in found.on))
         self.assertTrue(any(step.words == "Standby generator off, and kept from starting" for step in found.off))
         self.assertIn("a generator that starts by itself: its switch off, its battery off", found.stays_live)
@@ -47,14 +48,14 @@ class Order(unittest.TestCase):
         self.assertTrue(any("must be kept apart" in words for words in found.loose_ends))
 
     def test_one_step_waits_for_the_one_before(self):
-        found = turnings(MOVE)[0]
+        found = turnings(worked(MOVE))[0]
         self.assertEqual((found.off[0].blocked, found.on[0].blocked), ("", ""))
         self.assertTrue(all(step.blocked for step in (*found.off[1:], *found.on[1:])))
 
     def test_a_job_without_an_outage_can_be_turned_on(self):
-        found = turnings(Job.model_validate(MOVE.model_dump(mode="json") | {"circuits": {}}))
+        found = turnings(worked(Job.model_validate(MOVE.model_dump(mode="json") | {"circuits": {}})))
         self.assertEqual(found[0].head, "M1")
-        self.assertEqual(turnings(Job(name="Nothing")), ())
+        self.assertEqual(turnings(worked(Job(name="Nothing"))), ())
 
 
 class Readings(unittest.TestCase):

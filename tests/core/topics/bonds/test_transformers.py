@@ -18,7 +18,7 @@ from northspan.core.document.job import (
     SourceKind,
 )
 from northspan.core.physics.network import Branch, solve_network
-from northspan.core.solve import solve, worked_out
+from northspan.core.solve import solve, worked
 from northspan.core.topics.bonds.calculators.bond import BondQuestion, Winding, Wire, bond
 from northspan.core.topics.bonds.edges import Bench
 from northspan.core.topics.bonds.impedances import circuitry
@@ -56,7 +56,8 @@ def a_chain(seed):
 
 
 def on_the_bench(job, trial=None):
-    case, done = worked_out(job)
+    whole = worked(job)
+    case, done = whole.case, whole.done
     return Bench(case, plan_enclosures(case), state_named(case.tree, case.schools, ""), trial or Trial()), done[SIZED]
 
 
