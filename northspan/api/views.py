@@ -37,7 +37,7 @@ bp = APIBlueprint("api", __name__, url_prefix="/api", tag="North Span")
 
 @bp.get("/jobs")
 @bp.output(models.JobList)
-def listjobs_kept() -> Response:
+def list_jobs() -> Response:
     """List jobs."""
     return bodies.answer(models.JobList(jobs=[models.JobListItem(**asdict(line)) for line in jobs_kept().lines()]))
 

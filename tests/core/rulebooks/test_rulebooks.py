@@ -50,6 +50,19 @@ class Moving(unittest.TestCase):
         with self.assertRaisesRegex(InvalidJob, "no rulebook xx"):
             rulebook_change(kestrel_hollow(), "xx")
 
+    def test_a_product_of_one_stretch_that_is_not_known_there_is_handed_back_and_said(self):
+        for book in rulebook_names():
+            named = rulebook_named(book).wires.insulations()
+            for to in rulebook_names():
+                for product in set(named) - set(rulebook_named(to).wires.insulations()):
+                    job = checked(a_feeder(20, 20), rulebook=book)
+                    (one,) = job.runs["F1"].segments
+                    run = job.runs["F1"].model_copy(
+                        update={"segments": (one.model_copy(update={"insulation": product}),), "terminals": "unmarked"}
+                    )
+                    change = rulebook_change(checked(job, runs={"F1": run}), to)
+                    self.assertTrue(any(f"{product} of stretch 1" in said for said in change.handed_back), (book, to, product))
+
 
 class Questions(unittest.TestCase):
     def test_each_code_answers_each_question_with_the_same_parameters_and_defaults(self):

@@ -68,7 +68,8 @@ def tasks_of(whole: WorkedJob) -> JobTasks:
     outages = tuple(_outages(case, found))
     blocks: dict[str, str] = {}
     for outage in outages:
-        found = [*_within(found, outage, blocks), *_around(case, outage, found, blocks)]
+        blocks |= _held_in_one_go(found, outage)
+        found = [*_within(found, outage), *_around(case, outage, found)]
     if any(one.rate in {"rough", "box", "anew"} for one in found):
         before = tuple(one.key for one in found if one.rate in {"rough", "box", "anew"})
         found.append(task(case, "rough", "visit", "Rough inspection", "before walls are closed", "", after=before, visit="rough"))
@@ -144,17 +145,23 @@ def _from_utility(case: Case, can: str) -> bool:
     return source is not None and source.kind is SourceKind.utility_transformer
 
 
-def _within(found: Iterable[Task], outage: Outage, blocks: dict[str, str]) -> Iterator[Task]:
+def _held_in_one_go(found: Iterable[Task], outage: Outage) -> dict[str, str]:
+    """What is done in one go with an outage, and what opens and closes it."""
+    utility = (f"utility_off:{outage.head}", "service", f"utility_on:{outage.head}") if outage.utility else ()
+    inside = (one.key for one in found if one.off & outage.cans)
+    return dict.fromkeys((*inside, *utility, f"off:{outage.head}", f"on:{outage.head}"), outage.head)
+
+
+def _within(found: Iterable[Task], outage: Outage) -> Iterator[Task]:
     """What needs the outage comes after it begins, and is held in one go with it."""
     for one in found:
         if one.off & outage.cans:
-            blocks[one.key] = outage.head
             yield replace(one, after=(*one.after, f"off:{outage.head}"))
         else:
             yield one
 
 
-def _around(case: Case, outage: Outage, found: Iterable[Task], blocks: dict[str, str]) -> Iterator[Task]:
+def _around(case: Case, outage: Outage, found: Iterable[Task]) -> Iterator[Task]:
     """What the outage itself asks: the utility, off and tested dead, on in order; temporary supplies in before and out after."""
     head, at = outage.head, f"/enclosures/{outage.head}"
     name = case.tree.name_of(head)
@@ -192,7 +199,6 @@ def _around(case: Case, outage: Outage, found: Iterable[Task], blocks: dict[str,
             visit="utility_on",
         )
         before, last = (f"utility_off:{head}",), (f"utility_on:{head}",)
-        blocks |= dict.fromkeys((f"utility_off:{head}", "service", f"utility_on:{head}"), head)
     yield task(
         case,
         f"off:{head}",
@@ -226,7 +232,6 @@ def _around(case: Case, outage: Outage, found: Iterable[Task], blocks: dict[str,
             f"/days/supplies/{key}",
             after=(f"on:{head}",),
         )
-    blocks |= {f"off:{head}": head, f"on:{head}": head}
 
 
 def _as_changed(job: Job, found: Iterable[Task]) -> Iterator[Task]:

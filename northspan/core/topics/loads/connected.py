@@ -109,9 +109,10 @@ def added_up(loads: Sequence[Fed], blocks: Sequence[Block], run_v: float, kind: 
         steps.append(line)
         demands |= {fed.key: _times(demands[fed.key], share) for fed in loads if fed.load.kind is LoadKind.range}
     for choice in _choices(loads):
-        if len(choice) > 1:
-            steps.append(_never_together(choice, demands))
-        _count(choice, demands, sums, neutral)
+        steps += [_never_together(choice, demands)] if len(choice) > 1 else []
+        for leg, demand, by_neutral in _picked(choice, demands):
+            sums[leg, demand.continuous] += demand.current_a
+            neutral[leg] += by_neutral
     for block in blocks:
         steps += block.steps
         for leg in block.legs:
@@ -127,7 +128,11 @@ def added_up(loads: Sequence[Fed], blocks: Sequence[Block], run_v: float, kind: 
             if motor.to_neutral:
                 neutral[leg] += quarter.value
     else:
-        steps += _by_plate(plate, sums, neutral)
+        least = given("I_c", f"least circuit ampacity on the plate of {plate.name}", plate.least_circuit_a or 0.0, "A", "nameplate")
+        steps.append(least)  # the plate has its motor's quarter and its heat in it
+        sums |= {(leg, continuous): 0.0 if continuous else least.value for leg in legs_of(plate) for continuous in (False, True)}
+        by_neutral = least.value if plate.across is not Across.line_line or plate.uses_neutral else 0.0
+        neutral |= dict.fromkeys(legs_of(plate), by_neutral)
     heavier = max((1, 2), key=lambda leg: sums[leg, False] + 1.25 * sums[leg, True])
     words = "the rest plus the continuous part"
     one_line = all(fed.local_v[0] == fed.local_v[1] for fed in loads) if loads else rulebook.supplies.usual_system is System.single_phase
@@ -195,25 +200,13 @@ def _times(demand: Demand, share: float) -> Demand:
     return replace(demand, power_va=demand.power_va * share, current_a=demand.current_a * share)
 
 
-def _by_plate(load: Load, sums: dict[tuple[int, bool], float], neutral: dict[int, float]) -> tuple[Step, ...]:
-    """A unit with a plate of its own is alone on its circuit: the plate has its motor's quarter and its heat in it."""
-    least = given("I_c", f"least circuit ampacity on the plate of {load.name}", load.least_circuit_a or 0.0, "A", "nameplate")
-    for leg in legs_of(load):
-        sums[leg, False], sums[leg, True] = least.value, 0.0
-        neutral[leg] = least.value if load.across is not Across.line_line or load.uses_neutral else 0.0
-    return (least,)
-
-
-def _count(choice: list[list[Fed]], demands: dict[str, Demand], sums: dict[tuple[int, bool], float], neutral: dict[int, float]) -> None:
-    """Count the larger of groups that never run together, on each leg by itself."""
+def _picked(choice: list[list[Fed]], demands: dict[str, Demand]) -> Iterator[tuple[int, Demand, float]]:
+    """The larger of groups that never run together, on each leg by itself: what it takes, and what of it comes back by the neutral."""
     for leg in (1, 2):
-        picked = max(choice, key=lambda group: _on_leg(group, demands, leg))
-        for fed in picked:
+        for fed in max(choice, key=lambda group: _on_leg(group, demands, leg)):
             if leg in legs_across(fed.across):
                 demand = demands[fed.key]
-                sums[leg, demand.continuous] += demand.current_a
-                if fed.to_neutral:
-                    neutral[leg] += demand.current_a
+                yield leg, demand, demand.current_a if fed.to_neutral else 0.0
 
 
 def _choices(loads: Sequence[Fed]) -> list[list[list[Fed]]]:

@@ -39,10 +39,7 @@ def check_pins(run: Run, at: str, rulebook: Rulebook) -> None:
             raise InvalidJob(
                 f"{at}/{name}", f"there is no {metal or ''} conductor of size {size}.".replace("  ", " "), f"Sizes: {', '.join(sizes)}."
             )
-    if run.insulation is not None and run.insulation not in rulebook.wires.insulations():
-        raise InvalidJob(
-            f"{at}/insulation", f"there is no insulation {run.insulation}.", f"Types: {', '.join(rulebook.wires.insulations())}."
-        )
+    _check_types(run, at, rulebook)
     _check_device(run, at, rulebook)
     ways, groupings = ([way for way, _ in found] for found in (rulebook.choices.laid_ways(), rulebook.choices.groupings()))
     for i, segment in enumerate(run.segments):
@@ -73,6 +70,15 @@ def _check_family(run: Run, at: str, rulebook: Rulebook) -> None:
         raise InvalidJob(f"{at}/ground_with", words, "Leave it empty; one that serves several circuits is not built for these rules.")
     if run.ring and rulebook.loop is None:
         raise InvalidJob(f"{at}/ring", "this rulebook knows no ring.", "Feed it from one end.")
+
+
+def _check_types(run: Run, at: str, rulebook: Rulebook) -> None:
+    """Products that are chosen, for the run or for one of its stretches."""
+    types = rulebook.wires.insulations()
+    named = {f"{at}/insulation": run.insulation} | {f"{at}/segments/{i}/insulation": one.insulation for i, one in enumerate(run.segments)}
+    for where, insulation in named.items():
+        if insulation is not None and insulation not in types:
+            raise InvalidJob(where, f"there is no insulation {insulation}.", f"Types: {', '.join(types)}.")
 
 
 def _check_device(run: Run, at: str, rulebook: Rulebook) -> None:

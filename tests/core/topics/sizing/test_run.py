@@ -128,6 +128,9 @@ class Pins(unittest.TestCase):
                 solve(a_feeder(60, **{field: value}))
             self.assertEqual(refused.exception.where, f"/runs/F1/{field}")
             self.assertTrue(refused.exception.right)
+        with self.assertRaisesRegex(InvalidJob, "there is no insulation PAPER") as refused:
+            solve(a_feeder(60, segment={"insulation": "PAPER"}))
+        self.assertEqual(refused.exception.where, "/runs/F1/segments/0/insulation")
 
 
 class Schools(unittest.TestCase):
