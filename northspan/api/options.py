@@ -40,7 +40,7 @@ def rulebook_options(book: Rulebook) -> models.RulebookOptions:
         raised_voltages=list(book.supplies.raised_voltages()),
         laid_ways=_choices(book.choices.laid_ways()),
         groupings=_choices(book.choices.groupings()),
-        rod_length_m=book.electrodes.rod_limits()[0],
+        rod_length_m=book.electrodes.rod_limits().length_m,
         terminals=_choices(book.choices.terminal_markings()),
         earthings=_choices(book.choices.earthings()),
         groundings=_choices(book.choices.groundings()),

@@ -36,7 +36,7 @@ def measured(job: Job, wanted: TesterQuestion) -> str:
     if wanted.building not in job.buildings:
         raise InvalidJob("/building", f"there is no building {wanted.building}.", f"Buildings: {', '.join(job.buildings)}.")
     electrodes = electrodes_at(job, wanted.building)
-    at = places(job, wanted.building, rulebook_of(job).electrodes.rod_limits()[1])
+    at = places(job, wanted.building, rulebook_of(job).electrodes.rod_limits().apart_m)
     shapes = shapes_of(electrodes, at, job.buildings[wanted.building])
     tester: EarthTester = SimulatedTester(_hidden(job), shapes, seed=wanted.seed, spacing_error=CARELESS if wanted.careless else 0.0)
     if wanted.kind == "four_pin":

@@ -6,7 +6,7 @@ from typing import Any
 from northspan.core.document.job import Earthing, Grounding, LoadKind, Metal, Method, Place, Surface, System, Terminals
 from northspan.core.physics.device_curves import inverse_time
 from northspan.core.rulebooks.amounts import Amounts
-from northspan.core.rulebooks.questions.common import USUAL_GUARD, Ampacity
+from northspan.core.rulebooks.questions.common import USUAL_GUARD, Ampacity, RodLimits
 from northspan.core.rulebooks.questions.drops import Impedance, LengthUnit
 from northspan.core.rulebooks.questions.dwellings import MethodLoad
 from northspan.core.rulebooks.questions.electrodes import ElectrodeNeed
@@ -169,7 +169,7 @@ class Electrodes:
     electrodes_needed = staticmethod(lambda building, school: Worked(ElectrodeNeed(required=True, rods=1), (says("one rod"),)))
     electrode_conductor = staticmethod(lambda kind, supply, metal, *, sets=1, goes_on=False: Worked("small", (says("rod wire"),)))
     electrode_rules = staticmethod(lambda building: Worked("joined", (says("joined"),)))
-    rod_limits = staticmethod(lambda: (1.5, 1.5, 100.0))
+    rod_limits = staticmethod(lambda: RodLimits(1.5, 1.5, 100.0))
     intersystem_bonding = staticmethod(lambda building: Worked(value=False, steps=(says("none"),)))
     building_disconnect = staticmethod(lambda building, main_a: ending(says("disconnect", 20.0, "A")))
 

@@ -12,7 +12,7 @@ from northspan.core.document.job import (
 )
 from northspan.core.rulebooks.ca.ampacities import size_name
 from northspan.core.rulebooks.ca.code_tables import code_table
-from northspan.core.rulebooks.questions.common import BuildingFacts, Wire
+from northspan.core.rulebooks.questions.common import BuildingFacts, RodLimits, Wire
 from northspan.core.rulebooks.questions.electrodes import ElectrodeNeed
 from northspan.core.working.articles import unverified
 from northspan.core.working.worked import Step, Worked, looked_up, ruled, step
@@ -30,9 +30,9 @@ def intersystem_bonding(building: BuildingFacts) -> Worked[bool]:
     return Worked(False, (ruled("I", "bonding of telephone, cable and aerials", "to the same electrodes", why, "Rule 10-708"),))
 
 
-def rod_limits() -> tuple[float, float, float]:
+def rod_limits() -> RodLimits:
     """Give length and spacing of rods, and the resistance that makes one enough; none does here. [m, m, ohm]"""
-    return ROD_LENGTH_M, ROD_SPACING_M, ONE_ROD_OHM
+    return RodLimits(ROD_LENGTH_M, ROD_SPACING_M, ONE_ROD_OHM)
 
 
 def building_disconnect(building: BuildingFacts, main_a: float | None) -> Worked[float]:

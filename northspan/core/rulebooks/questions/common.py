@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
+from typing import NamedTuple
 
 from northspan.core.document.job import (
     Circuit,
@@ -13,6 +14,14 @@ from northspan.core.document.job import (
     RunKind,
     Segment,
 )
+
+
+class RodLimits(NamedTuple):
+    """Of rods: the least length and spacing [m], and the resistance from which one alone is not enough [ohm]."""
+
+    length_m: float
+    apart_m: float
+    one_rod_ohm: float
 
 
 @dataclass(frozen=True, slots=True)

@@ -10,7 +10,7 @@ from northspan.core.document.job import (
     ElectrodeKind,
     Metal,
 )
-from northspan.core.rulebooks.questions.common import BuildingFacts, Wire
+from northspan.core.rulebooks.questions.common import BuildingFacts, RodLimits, Wire
 from northspan.core.working.worked import Worked
 
 
@@ -36,7 +36,7 @@ class ElectrodeRules(Hashable, Protocol):
     def electrode_rules(self, building: BuildingFacts) -> Worked[str]:
         """Say how electrodes go in and are joined."""
 
-    def rod_limits(self) -> tuple[float, float, float]:
+    def rod_limits(self) -> RodLimits:
         """Give rod length [m], spacing [m] and the one-rod limit [ohm]."""
 
     def intersystem_bonding(self, building: BuildingFacts) -> Worked[bool]:

@@ -8,7 +8,7 @@ from northspan.core.document.job import (
     Grounding,
     Metal,
 )
-from northspan.core.rulebooks.questions.common import BuildingFacts, Wire
+from northspan.core.rulebooks.questions.common import BuildingFacts, RodLimits, Wire
 from northspan.core.rulebooks.questions.electrodes import ElectrodeNeed
 from northspan.core.rulebooks.questions.loop import BondingFacts
 from northspan.core.rulebooks.uk.bonding import earthing_conductor
@@ -24,9 +24,9 @@ def intersystem_bonding(building: BuildingFacts) -> Worked[bool]:
     return Worked(False, (ruled("I", "bonding of telephone and aerials", "main earth terminal", why, "411.3.1.2"),))
 
 
-def rod_limits() -> tuple[float, float, float]:
+def rod_limits() -> RodLimits:
     """Give usual length and spacing of rods, and the resistance above which an electrode is not counted on. [m, m, ohm]"""
-    return ROD_LENGTH_M, ROD_SPACING_M, 200.0
+    return RodLimits(ROD_LENGTH_M, ROD_SPACING_M, 200.0)
 
 
 def building_disconnect(building: BuildingFacts, main_a: float | None) -> Worked[float]:

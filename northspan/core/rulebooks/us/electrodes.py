@@ -11,7 +11,7 @@ from northspan.core.document.job import (
     RunKind,
     Status,
 )
-from northspan.core.rulebooks.questions.common import BuildingFacts, Wire
+from northspan.core.rulebooks.questions.common import BuildingFacts, RodLimits, Wire
 from northspan.core.rulebooks.questions.electrodes import ElectrodeNeed
 from northspan.core.rulebooks.us.ampacities import size_name
 from northspan.core.rulebooks.us.code_tables import code_table
@@ -92,9 +92,9 @@ def _of_kinds(kinds: set[ElectrodeKind]) -> Iterator[Step]:
             yield ruled(f"E_{kind}{i}", words, value, why, citation)
 
 
-def rod_limits() -> tuple[float, float, float]:
+def rod_limits() -> RodLimits:
     """Give rod length [m], spacing [m] and the one-rod limit [ohm]."""
-    return ROD_LENGTH_M, ROD_SPACING_M, ONE_ROD_OHM
+    return RodLimits(ROD_LENGTH_M, ROD_SPACING_M, ONE_ROD_OHM)
 
 
 def building_disconnect(building: BuildingFacts, main_a: float | None) -> Worked[float]:

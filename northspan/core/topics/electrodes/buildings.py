@@ -12,7 +12,7 @@ from northspan.core.document.calls import CALLS
 from northspan.core.document.findings import Cure, Edit, Finding, Severity, pin, sentence
 from northspan.core.document.job import Earthing, Electrode, ElectrodeKind, EnclosureKind, Job, Metal, Status
 from northspan.core.document.plan import BuildingPlan, CallPlan, WorkGroup, work_lines
-from northspan.core.rulebooks.questions.common import BuildingFacts
+from northspan.core.rulebooks.questions.common import BuildingFacts, RodLimits
 from northspan.core.rulebooks.questions.electrodes import ElectrodeRules
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
@@ -141,7 +141,7 @@ def _calls(job: Job, facts: BuildingFacts, needed: bool, rulebook: Rulebook) -> 
             rods = rulebook.electrodes.electrodes_needed(facts, school.key).value.rods
             outcomes[school.key] = f"{rods} rod{'' if rods == 1 else 's'}" if rods else "no rods needed"
         plans.append(call_plan(kind, job.calls.get("rods"), outcomes, rulebook))
-    least = rulebook.words.length_text(rulebook.electrodes.rod_limits()[0])
+    least = rulebook.words.length_text(rulebook.electrodes.rod_limits().length_m)
     rock = {"upright": f"{least} straight down", "slanting": f"{least} at a slant", "trench": f"{least} flat, in a trench"}
     plans.append(call_plan(CALLS["rock"], job.calls.get("rock"), rock, rulebook))
     if (
@@ -196,7 +196,7 @@ def _disconnect(job: Job, key: str, plan: BuildingPlan, line: Step, say: Words) 
 
 
 def _electrodes(job: Job, key: str, plan: BuildingPlan, facts: BuildingFacts, line: Step, rulebook: Rulebook) -> Iterator[Finding]:
-    one_rod_ohm = rulebook.electrodes.rod_limits()[2]
+    one_rod_ohm = rulebook.electrodes.rod_limits().one_rod_ohm
     missing = plan.rods_wanted - plan.rods_present
     high = [e for e in facts.electrodes if e.measured_ohm is not None and e.measured_ohm > one_rod_ohm]
     if missing > 0:
@@ -217,7 +217,7 @@ def _electrodes(job: Job, key: str, plan: BuildingPlan, facts: BuildingFacts, li
         )
 
 
-def rods_cure(job: Job, key: str, present: int, missing: int, rod_limits: tuple[float, float, float]) -> Cure:
+def rods_cure(job: Job, key: str, present: int, missing: int, rod_limits: RodLimits) -> Cure:
     """Offer every rod that is missing, in one press.
 
     Parameters
@@ -230,15 +230,15 @@ def rods_cure(job: Job, key: str, present: int, missing: int, rod_limits: tuple[
         Rods that are there. [-]
     missing : int
         Rods that are not. [-]
-    rod_limits : tuple of float
+    rod_limits : RodLimits
         Length and spacing of a rod [m], and what makes one enough [ohm]. [m, m, ohm]
     """
     free = [name for name in (f"E{i}" for i in range(1, 400)) if name not in job.electrodes][:missing]
     edits = []
     for number, name in enumerate(free, present + 1):
         rod: JsonValue = {
-            "name": _ORDINALS.get(number, f"Rod {number}"), "building": key, "kind": "rod", "length_m": rod_limits[0],
-            "spacing_m": rod_limits[1],
+            "name": _ORDINALS.get(number, f"Rod {number}"), "building": key, "kind": "rod", "length_m": rod_limits.length_m,
+            "spacing_m": rod_limits.apart_m,
             "laid": school_of(job, "rock"),
         }  # fmt: skip
         edits.append(Edit("add", f"/electrodes/{name}", rod))

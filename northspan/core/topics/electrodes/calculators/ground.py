@@ -144,7 +144,7 @@ def ground(question: GroundQuestion) -> GroundAnswer:
     book = rulebook_of(job)
     building = job.buildings[key]
     electrodes = electrodes_at(job, key)
-    at = places(job, key, book.electrodes.rod_limits()[1])
+    at = places(job, key, book.electrodes.rod_limits().apart_m)
     shapes = shapes_of(electrodes, at, building)
     fitted, soil_steps = _fitted(job, book.words)
     tested = fall_test(job, key, electrodes, at)
@@ -293,7 +293,7 @@ def _rod_rows(electrodes: dict[str, Electrode], soil: Soil, electrode_rules: Ele
     if not rods:
         return ()
     first = rods[0]
-    apart = next((e.spacing_m for e in rods if e.spacing_m), electrode_rules.rod_limits()[1])
+    apart = next((e.spacing_m for e in rods if e.spacing_m), electrode_rules.rod_limits().apart_m)
     plain = Electrode(name="Rod", building="B", length_m=first.length_m, top_m=first.top_m, diameter_m=first.diameter_m)
     rows = []
     one = 0.0

@@ -103,7 +103,7 @@ def electrode(question: ElectrodeQuestion) -> Answer:
     """
     book = rulebook_named(question.rulebook)
     soil = Soil(question.soil.upper_ohm_m, question.soil.lower_ohm_m, question.soil.depth_m)
-    least_m = book.electrodes.rod_limits()[0]
+    least_m = book.electrodes.rod_limits().length_m
     for i, one in enumerate(question.electrodes):
         to_x, to_y = one.x_m if one.to_x_m is None else one.to_x_m, one.y_m if one.to_y_m is None else one.to_y_m
         stays = hypot(to_x - one.x_m, to_y - one.y_m) < LEAST_M and not (one.to_x_m is None and one.to_y_m is None)
