@@ -40,19 +40,30 @@ class WireGroup:
     metal: Metal | None = None  # where it is not that of the ungrounded conductors
 
 
+@dataclass(frozen=True, slots=True)
+class PipeAsked:
+    """What is asked of a pipe beside its wires.
+
+    `pinned` is the trade size that a person fixed; `roomy` "smallest", or "one_up_long" for one size up over 100 ft; `whole_m` the
+    length of the whole pipe from can to can, None where it is not pipe all the way, or not known [m]; `single` whether the wires go
+    in as single conductors, of which three may wedge; `least_size` the size of the rest of the run, below which no stretch goes.
+    """
+
+    pinned: str | None = None
+    roomy: str = "smallest"
+    whole_m: float | None = None
+    single: bool = False
+    least_size: str = ""
+
+
 @lru_cache(maxsize=8192)
 def pipe_for(
     segment: Segment,
     wires: tuple[WireGroup, ...],
     insulation: str,
+    asked: PipeAsked,
     pipe_rules: PipeRules,
     say: Words,
-    *,
-    pinned: str | None,
-    roomy: str,
-    whole_m: float | None = None,
-    single: bool = False,
-    least_size: str = "",
 ) -> Worked[Pipe | None]:
     """Choose the pipe of a stretch.
 
@@ -64,32 +75,24 @@ def pipe_for(
         Wires of this run, largest first. [-]
     insulation : str
         Their type. [-]
+    asked : PipeAsked
+        What is asked of it. [-]
     pipe_rules : PipeRules
         Which pipes there are. [-]
     say : Words
         How the trade says it. [-]
-    pinned : str or None
-        Trade size fixed by a person. [-]
-    roomy : str
-        "smallest", or "one_up_long" for one size up over 100 ft. [-]
-    whole_m : float or None
-        Length of the whole pipe from can to can; None where it is not pipe all the way, or not known. [m]
-    single : bool
-        Whether the wires go in as single conductors, of which three may wedge. [-]
-    least_size : str
-        The size of the rest of the run, below which no stretch goes; empty: each by itself. [-]
 
     Raises
     ------
     NoSolution
         If no pipe of this method is large enough, or the pinned size does not exist.
     """
-    groups = wires
+    groups, pinned, least_size = wires, asked.pinned, asked.least_size
     others = max(segment.other_carrying, segment.other_wires or 0)
     if others:
         groups = (*wires, WireGroup("other circuits, taken as large as these", others, wires[0].size))
     count = sum(group.count for group in groups)
-    shelf = pipe_rules.trade_sizes(segment.method, count, whole_m)
+    shelf = pipe_rules.trade_sizes(segment.method, count, asked.whole_m)
     if not shelf:
         return Worked(None)
     unit = pipe_rules.area_unit()
@@ -107,8 +110,8 @@ def pipe_for(
         raise NoSolution("pipe", f"{segment.method} up to {shelf[-1].size} for {total.value:.2f} {unit} of wire")
     widest = max(area.value for area in areas)
     bent = segment.bends_deg > 0 or segment.place is not Place.outdoors  # up a straight mast three wires do not lie side by side
-    wedged = [size for size in fits if single and bent and wedges(count, OVAL * sqrt(by_size[size].bore_area / widest))]
-    size, reason = _choose(pinned, fits, shelf, (segment.length_m, say.length_text(LONG_PULL_M)), roomy)
+    wedged = [size for size in fits if asked.single and bent and wedges(count, OVAL * sqrt(by_size[size].bore_area / widest))]
+    size, reason = _choose(pinned, fits, shelf, (segment.length_m, say.length_text(LONG_PULL_M)), asked.roomy)
     if pinned is None and least_size in fits and fits.index(least_size) > fits.index(size):
         size, reason = least_size, (*reason, ruled("p", "pipe", least_size, "one size for the whole run", "customary"))
     if pinned is None and size in wedged and (free := [one for one in fits[fits.index(size) :] if one not in wedged]):

@@ -14,7 +14,7 @@ from northspan.core.topics.loads.legs import LegLoads
 from northspan.core.topics.sizing.conductor import TriedWire, choose_wire, try_wire
 from northspan.core.topics.sizing.device import choose_device
 from northspan.core.topics.sizing.pins import check_pins
-from northspan.core.topics.sizing.pipe import Pipe, WireGroup, bends, pipe_for, whole_pipe_m
+from northspan.core.topics.sizing.pipe import Pipe, PipeAsked, WireGroup, bends, pipe_for, whole_pipe_m
 from northspan.core.topics.sizing.products import products_of
 from northspan.core.topics.sizing.question import NO_LIMIT, RunQuestion
 from northspan.core.topics.sizing.shelf import device_step, next_on_shelf, set_step, size_step, sizes_in_stock, stocked_size, trade_set
@@ -302,13 +302,12 @@ def _pipes(question: RunQuestion, groups: tuple[WireGroup, ...], insulation: str
     """The pipe of each stretch; of one kind in one size, for nobody reduces a pipe along its way."""
     run, schools = question.run, question.schools
     whole_m, single = whole_pipe_m(run.segments, rulebook.pipes), rulebook.wires.single_wires(insulation)
+    asked = PipeAsked(run.pipe_size, schools["pipe_size"], whole_m, single)
 
     def chosen(segment: Segment, least_size: str) -> Worked[Pipe | None]:
+        named, of_it = segment.insulation or insulation, replace(asked, least_size=least_size)
         try:
-            return pipe_for(
-                segment, groups, segment.insulation or insulation, rulebook.pipes, rulebook.words,
-                pinned=run.pipe_size, roomy=schools["pipe_size"], whole_m=whole_m, single=single, least_size=least_size,
-            )  # fmt: skip
+            return pipe_for(segment, groups, named, of_it, rulebook.pipes, rulebook.words)
         except (NoSolution, OutsideTable):
             if run.status is not Status.existing or run.conductor_size is None:
                 raise

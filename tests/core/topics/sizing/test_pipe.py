@@ -3,14 +3,14 @@
 import unittest
 
 from northspan.core.solve import solve
-from northspan.core.topics.sizing.pipe import WireGroup, bends, pipe_for
+from northspan.core.topics.sizing.pipe import PipeAsked, WireGroup, bends, pipe_for
 from northspan.core.working.errors import NoSolution
 from tests.support import FT_M, US, a_feeder, a_segment, found
 
 
 def pipe(*groups, segment=None, pinned=None, roomy="smallest", insulation="THWN-2"):
     wires = tuple(WireGroup("wires", count, size) for count, size in groups)
-    return pipe_for(segment or a_segment(method="emt"), wires, insulation, US.pipes, US.words, pinned=pinned, roomy=roomy)
+    return pipe_for(segment or a_segment(method="emt"), wires, insulation, PipeAsked(pinned, roomy), US.pipes, US.words)
 
 
 class Fill(unittest.TestCase):

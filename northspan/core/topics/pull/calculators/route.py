@@ -13,7 +13,7 @@ from northspan.core.rulebooks.registry import rulebook_named
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.pull.bundle import AREA_M2
 from northspan.core.topics.sizing.calculators.wire_asked import UNKNOWN_M, Insulation, check_size, insulation_of, wire_of
-from northspan.core.topics.sizing.pipe import Pipe, WireGroup, pipe_for
+from northspan.core.topics.sizing.pipe import Pipe, PipeAsked, WireGroup, pipe_for
 from northspan.core.working.errors import InvalidJob
 from northspan.core.working.worked import Margin, Worked, given, over_words, told_apart, whole
 
@@ -80,9 +80,8 @@ def raceway(question: RacewayQuestion) -> Answer:
     usual = insulation_of(book, Metal.copper, question.insulation, ())
     groups = tuple(_group(book, group, i, usual) for i, group in enumerate(question.wires))
     segment = Segment(length_m=question.pipe_length_m or UNKNOWN_M, method=question.method)
-    worked = pipe_for(
-        segment, groups, usual, book.pipes, book.words, pinned=question.pipe_size, roomy="smallest", whole_m=question.pipe_length_m
-    )
+    asked = PipeAsked(question.pipe_size, whole_m=question.pipe_length_m)
+    worked = pipe_for(segment, groups, usual, asked, book.pipes, book.words)
     pipe, fill = worked.value, worked.margins[0]
     figures: dict[str, float | str] = {
         "pipe_size": pipe.size if pipe else "",
