@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import type { TakeOffOnScreen } from '../../composables/useTakeOff'
 import type { Field } from '../../state/fields'
+import { useMoney } from '../../composables/useMoney'
 import { useJob } from '../../state/job'
 import FieldSet from '../parts/FieldSet.vue'
 import WorkLines from '../parts/WorkLines.vue'
@@ -10,7 +11,7 @@ import WorkLines from '../parts/WorkLines.vue'
 defineProps<{ goods: TakeOffOnScreen }>()
 const store = useJob()
 const values = computed(() => store.job?.materials.estimate as Record<string, unknown> | undefined)
-const money = (sum: number): string => `${sum.toFixed(2)} ${store.job?.prices.currency ?? ''}`.trim()
+const { exact: money } = useMoney()
 const FIELDS: Field[] = [
   { field: 'hours', label: 'Hours of work, 0: by the days', type: 'number', zero: 0 },
   { field: 'rate_per_hour', label: 'Rate by the hour', type: 'number', zero: 0 },

@@ -2,6 +2,7 @@
 import FirstStep from '../parts/FirstStep.vue'
 import { ref } from 'vue'
 import { useTakeOff, type Line } from '../../composables/useTakeOff'
+import { useMoney } from '../../composables/useMoney'
 import { useJob } from '../../state/job'
 import FindingsStrip from '../frame/FindingsStrip.vue'
 import { parseMeasure } from '../../format/quantities'
@@ -24,7 +25,7 @@ const quantity = ref('1')
 const chunks = (lines: Line[]): Line[][] =>
   Array.from({ length: Math.ceil(lines.length / CHUNK) }, (_, n) => lines.slice(n * CHUNK, (n + 1) * CHUNK))
 
-const money = (sum: number): string => `${sum.toFixed(2)} ${store.job?.prices.currency ?? ''}`.trim()
+const { exact: money } = useMoney()
 
 async function add(): Promise<void> {
   if (!own.value.trim() || !(Number(quantity.value) > 0)) return

@@ -2,6 +2,7 @@
 import { computed, onMounted, ref } from 'vue'
 import { usePrices } from '../../composables/usePrices'
 import type { TakeOffOnScreen } from '../../composables/useTakeOff'
+import { useMoney } from '../../composables/useMoney'
 import { useJob } from '../../state/job'
 
 /** Where it is bought: ways to shop beside each other, where the money is, and the price books. */
@@ -13,7 +14,7 @@ const trip = ref('0')
 const file = ref<HTMLInputElement | null>(null)
 onMounted(prices.list)
 const list = computed(() => props.goods.prices.value)
-const money = (sum: number): string => `${sum.toFixed(2)} ${store.job?.prices.currency ?? ''}`.trim()
+const { exact: money } = useMoney()
 const most = computed(() => Math.max(1, ...Object.values(list.value?.kinds ?? {})))
 const used = computed(() => new Set(Object.values(store.job?.prices.quoted ?? {}).map((one) => one.book)))
 const quoted = computed(() => Object.keys(store.job?.prices.quoted ?? {}).length)

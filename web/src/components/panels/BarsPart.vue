@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { useMoney } from '../../composables/useMoney'
 import type { PanelOnScreen } from '../../composables/usePanel'
 import { useJob } from '../../state/job'
 import WorkLines from '../parts/WorkLines.vue'
@@ -8,8 +9,8 @@ import WorkLines from '../parts/WorkLines.vue'
 const props = defineProps<{ panel: PanelOnScreen }>()
 const store = useJob()
 const plan = computed(() => props.panel.plan.value!)
-const money = (cost: number | null): string =>
-  cost === null ? '' : `, about ${cost.toFixed(0)} ${store.job?.prices.currency ?? ''}`
+const { about } = useMoney()
+const money = (cost: number | null): string => (cost === null ? '' : `, about ${about(cost)}`)
 </script>
 
 <template>

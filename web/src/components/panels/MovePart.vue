@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { parseWay, wayText } from '../../format/quantities'
+import { useMoney } from '../../composables/useMoney'
 import type { PanelOnScreen } from '../../composables/usePanel'
 import { BOX_FIELDS, MOVE_FIELDS } from '../../state/panelFields'
 import { useJob } from '../../state/job'
@@ -23,8 +24,8 @@ function measured(id: string): string {
   const short_m = store.job?.circuits[id]?.short_m
   return short_m === null || short_m === undefined ? '' : wayText(short_m, store.units)
 }
-const money = (cost: number | null): string =>
-  cost === null ? '–' : `${cost.toFixed(0)} ${store.job?.prices.currency ?? ''}`
+const { about } = useMoney()
+const money = (cost: number | null): string => (cost === null ? '–' : about(cost))
 const MARK: Record<string, string> = { reaches: '✓', short: '✗', box: '▢', 'new cable': '↻', new: '+' }
 </script>
 
