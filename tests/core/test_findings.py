@@ -6,6 +6,8 @@ import unittest
 import jsonpatch
 
 from northspan.core.desk.demo_us import kestrel_hollow
+from northspan.core.desk.starts import Answers
+from northspan.core.desk.starts.under import start_job_under
 from northspan.core.document.findings import Severity
 from northspan.core.document.job import Electrode, Grounding, Load
 from northspan.core.document.upgrade import read_job
@@ -147,3 +149,20 @@ class TypedLoads(unittest.TestCase):
             if one and one.cures:
                 after = solve(cured(job, one.cures[0])).findings
                 self.assertFalse([f.text for f in after if f.severity == "stop" or f.code == "loads-disagree"])
+
+    def test_how_much_room_continuous_load_wants_is_asked_of_each_rulebook(self):
+        for book, listed_a, cures in (
+            ("us-2023", 48, 1),
+            ("us-2023", 49, 0),
+            ("ca-2021", 48, 1),
+            ("ca-2021", 49, 0),
+            ("uk-2022", 63, 1),
+            ("uk-2022", 64, 0),
+        ):
+            rating, volts = (63, 230) if book == "uk-2022" else (60, 240)
+            base = start_job_under("detached_panel", Answers(name="Any", load_a=20, length_m=20), book)
+            key, run = next(iter(base.runs.items()))
+            load = Load(name="Kiln", enclosure=run.target, power_va=listed_a * volts, continuous=True)
+            job = checked(base, loads={"L1": load}, runs={key: run.model_copy(update={"device_a": rating})})
+            one = next(f for f in solve(job).findings if f.code == "loads-disagree")
+            self.assertEqual(len(one.cures), cures, (book, listed_a))

@@ -246,16 +246,11 @@ def typed_beside_listed(case: Case) -> Iterator[Finding]:
 
 def _room_for(case: Case, key: str, design: DesignLoad) -> bool:
     """Tell whether what is chosen on the way to a run has room for a load: counted where it has none, it would only be the next stop."""
-    needed_a = design.noncontinuous_a + 1.25 * design.continuous_a
     job, book = case.job, case.rulebook
+    needed_a = book.devices.load_on_device(design, job.runs[key].kind).value
     on_way = [job.runs[one] for one in case.tree.way_to(key)]
     cans = [job.enclosures[end] for run in on_way for end in (run.origin, run.target) if end in job.enclosures]
-    chosen = [
-        job.runs[key].device_a,
-        *(run.device_a for run in on_way),
-        *(can.main_a for can in cans),
-        max(book.devices.ratings(_kind(case, key))),
-    ]
+    chosen = [*(run.device_a for run in on_way), *(can.main_a for can in cans), max(book.devices.ratings(_kind(case, key)))]
     sources = (job.sources[run.origin] for run in on_way if run.origin in job.sources)
     rated = [
         1000 * source.rating_kva / source.line_v

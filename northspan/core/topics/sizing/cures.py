@@ -11,6 +11,7 @@ from northspan.core.document.findings import Cure, Edit, pin
 from northspan.core.document.job import Status
 from northspan.core.rulebooks.questions.wires import WireRules
 from northspan.core.rulebooks.rulebook import Rulebook
+from northspan.core.topics.sizing.alternatives import sets_words
 from northspan.core.topics.sizing.question import RunQuestion, device_shelf
 from northspan.core.topics.sizing.run import SizedRun, size_run
 from northspan.core.working.errors import NoSolution, OutsideTable
@@ -80,7 +81,7 @@ def larger_size_cures(sized: SizedRun, rulebook: Rulebook) -> tuple[Cure, ...]:
             **dict.fromkeys(more),
         }
         edits = tuple(Edit("add", f"{sized.question.pointer}/{name}", value) for name, value in fields.items())
-        return (Cure(f"Go to {_sets(other)}{rulebook.words.size_name(size)}", edits),)
+        return (Cure(f"Go to {sets_words(other.question.sets)}{rulebook.words.size_name(size)}", edits),)
     return ()
 
 
@@ -209,20 +210,16 @@ def replaced(
         ]
         edits += [Edit("add", f"{at}/segments/{i}/insulation", None) for i, one in enumerate(run.segments) if one.insulation]
         new = f"{rulebook.words.size_name(other.tried.wire.size)} {rulebook.words.metal_name(other.tried.wire.metal)}"
-        return (Cure(f"Replace it: {_sets(other)}{new}", tuple(edits)),)
+        return (Cure(f"Replace it: {sets_words(other.question.sets)}{new}", tuple(edits)),)
     return ()
 
 
 def _replaced(sized: SizedRun, key: str, rulebook: Rulebook, *, device: bool = False) -> tuple[Cure, ...]:
     run, wire, say = sized.question.run, sized.tried.wire, rulebook.words
-    parts = [f"{_sets(sized)}{say.size_name(wire.size)} {say.metal_name(wire.metal)} {wire.insulation}"]
+    parts = [f"{sets_words(sized.question.sets)}{say.size_name(wire.size)} {say.metal_name(wire.metal)} {wire.insulation}"]
     parts += [f"neutral {say.size_name(run.grounded_size)}"] if run.grounded_size else []
     parts += [f"{say.dialect.ground_short} {say.size_name(run.equipment_ground_size)}"] if run.equipment_ground_size else []
     return replaced(sized.question, ", ".join(parts), rulebook, key, broken=broken_limits(sized, rulebook.wires), device=device)
-
-
-def _sets(sized: SizedRun) -> str:
-    return f"{sized.question.sets} sets of " if sized.question.sets > 1 else ""
 
 
 def _tried(sized: SizedRun, update: Mapping[str, object], key: str, rulebook: Rulebook) -> SizedRun | None:
