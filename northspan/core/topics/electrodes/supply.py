@@ -9,7 +9,6 @@ from northspan.core.rulebooks.questions.common import Wire
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.working.worked import Step, ruled, whole
 
-USUAL_MAIN_A = 200.0  # where nothing at all is noted: as large as houses usually have, so that nothing comes out too small
 _PIECE = Segment(length_m=1, method=Method.pvc40, place=Place.indoors)
 
 
@@ -41,7 +40,8 @@ def assumed_supply(job: Job, building: str, rulebook: Rulebook) -> Supply:
         return for_device(main_a, rulebook, f"no supply is drawn, and its main is {whole(main_a)} A")
     if bus_a is not None:
         return for_device(bus_a, rulebook, f"neither supply nor main is noted, and its bus stands {whole(bus_a)} A")
-    return for_device(USUAL_MAIN_A, rulebook, f"nothing of its supply is noted; taken for {whole(USUAL_MAIN_A)} A")
+    usual_a = min(rulebook.supplies.service_ratings())  # no service is new below it: large enough that nothing comes out too small
+    return for_device(usual_a, rulebook, f"nothing of its supply is noted; taken for {whole(usual_a)} A")
 
 
 def for_device(device_a: float, rulebook: Rulebook, why: str) -> Supply:

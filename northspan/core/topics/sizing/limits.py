@@ -80,4 +80,4 @@ def advised(margin: Margin, advice: bool) -> Margin:  # noqa: FBT001 - a mark, n
     advice : bool
         Whether it is advice. [-]
     """
-    return Margin(margin.key, margin.words, margin.used, margin.limit, margin.unit, margin.share, margin.citation, advice=advice)
+    return margin._replace(advice=advice)

@@ -3,9 +3,10 @@
 import unittest
 
 from northspan.core.desk.rulebook_change import moved
-from northspan.core.document.job import Electrode, Status
-from northspan.core.rulebooks.registry import rulebook_names
+from northspan.core.document.job import Building, Electrode, Job, Status
+from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
 from northspan.core.solve import solve
+from northspan.core.topics.electrodes.supply import assumed_supply
 from tests.support import a_feeder, checked, found
 
 SPACING_M = 3.1
@@ -57,6 +58,13 @@ class Rods(unittest.TestCase):
         plan = solve(gone)
         self.assertNotIn("B2", plan.buildings)
         self.assertFalse(found(plan, "of 2 rods"))
+
+
+class NothingNoted(unittest.TestCase):
+    def test_a_supply_that_nobody_noted_is_as_large_as_services_of_its_trade(self):
+        for book, rating in (("us-2023", 200), ("ca-2021", 200), ("uk-2022", 100)):
+            job = Job(name="Any", rulebook=book, buildings={"B1": Building(name="House")})
+            self.assertIn(f"taken for {rating} A", assumed_supply(job, "B1", rulebook_named(book)).assumed.text, book)
 
 
 if __name__ == "__main__":
