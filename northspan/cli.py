@@ -19,7 +19,7 @@ from northspan.core.calculators import CALCULATORS
 from northspan.core.document.upgrade import first_wrong, read_job
 from northspan.core.solve import solve
 from northspan.core.working.errors import NorthSpanError
-from northspan.files.strict_json import read_json
+from northspan.files.strict_json import TooDeep, read_json
 
 if TYPE_CHECKING:
     from northspan.api.settings import Config
@@ -90,14 +90,20 @@ def _calc(options: argparse.Namespace) -> int:
 def _demo(_: argparse.Namespace) -> int:
     from northspan.api.settings import config_from_environment
     from northspan.core.desk.demos import DEMOS
+    from northspan.outside import outside
+    from northspan.service import Service
+    from northspan.store.books import Books
     from northspan.store.database import open_database
     from northspan.store.jobs import Jobs
+    from northspan.store.library import Library
 
-    jobs = Jobs(open_database(config_from_environment().data))
+    engine = open_database(config_from_environment().data)
+    jobs = Jobs(engine)
+    service = Service(jobs, outside(Library(engine), Books(engine)))
     if not jobs.lines():
         for demo in reversed(DEMOS.values()):  # the usual one last, so that it stands first in the list
             job = demo()
-            jobs.add(job, "North Span")
+            service.add(job, "North Span")
             print(f"{job.name} is ready.")
     return 0
 
@@ -181,9 +187,9 @@ def _database_file() -> Path:
 def _parse(text: str) -> object:
     try:
         return read_json(text)
-    except RecursionError:
+    except TooDeep as error:
         message = "the JSON is nested too deeply"
-        raise ValueError(message) from None
+        raise ValueError(message) from error
     except json.JSONDecodeError as error:
         message = f"not JSON: {error.msg} in line {error.lineno}, column {error.colno}"
         raise ValueError(message) from error

@@ -12,13 +12,13 @@ from datetime import UTC, datetime
 
 from playwright.sync_api import sync_playwright
 
-from northspan.core.desk.days.laid import lay_out_job
 from northspan.core.desk.demo_us import kestrel_hollow
-from northspan.core.desk.take_off import taken_off
 from northspan.core.document.job import Job, Moment, OwnTask, Person, Role
 from northspan.core.physics.balance import Item, balanced
 from northspan.core.physics.basket import cheapest
 from northspan.core.solve import solve, worked
+from northspan.core.steps.days.laid import lay_out_job
+from northspan.core.steps.materials.lines import taken_off
 from northspan.core.topics.bonds.reading import solve_bench
 from northspan.core.topics.bonds.setup import on_bench
 from northspan.core.topics.bonds.trial import Trial

@@ -16,7 +16,7 @@ WIDE: dict[str, Any] = {"viewport": {"width": 1280, "height": 800}}
 
 def a_line(page: Page) -> None:
     for shop in ("Ask Counter", "Ask Harbor"):
-        with page.expect_response("**/materials"):
+        with page.expect_response("**/steps/materials"):
             page.get_by_role("button", name=shop).click()
     page.locator(".goods-line", has_text="1 AWG aluminum XHHW-2, black").click()
     page.locator(".center-scroll").evaluate("one => one.scrollTo(0, 0)")

@@ -6,6 +6,8 @@ import json
 from collections.abc import Iterator
 from typing import Any
 
+from sqlalchemy import Engine
+
 from northspan.core.desk.starts import detached_feeder
 from northspan.core.document.findings import Finding
 from northspan.core.document.job import (
@@ -25,6 +27,11 @@ from northspan.core.document.job import (
 from northspan.core.document.plan import MarginShown, Plan, RunPlan
 from northspan.core.rulebooks.registry import rulebook_named
 from northspan.core.solve import solve
+from northspan.outside import outside
+from northspan.service import Service
+from northspan.store.books import Books
+from northspan.store.jobs import Jobs
+from northspan.store.library import Library
 from tests.run import TOP
 
 US = rulebook_named("us-2023")
@@ -87,6 +94,11 @@ def a_property_of(runs: int) -> Job:
             for i in numbers
         },
     )
+
+
+def service_over(engine: Engine) -> Service:
+    """The service as a server has it, over a database."""
+    return Service(Jobs(engine), outside(Library(engine), Books(engine)))
 
 
 def run_of(job: Job, run_id: str = "F1") -> RunPlan:

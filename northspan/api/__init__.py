@@ -5,14 +5,15 @@ from __future__ import annotations
 from apiflask import APIFlask
 
 from northspan import __version__
-from northspan.api import day_views, material_views, pages, panel_views, views
+from northspan.api import day_views, material_views, pages, panel_views, step_views, views
 from northspan.api.bodies import LARGEST_BODY
 from northspan.api.guard import add_guard
 from northspan.api.problems import add_error_handlers
 from northspan.api.settings import Config
 from northspan.api.spec import add_spec
-from northspan.api.worked_jobs import WorkedJobs
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
+from northspan.outside import outside
+from northspan.service import Service
 from northspan.store.books import Books
 from northspan.store.database import open_database
 from northspan.store.jobs import Jobs
@@ -46,12 +47,14 @@ def create_app(config: Config) -> APIFlask:
     app.register_blueprint(panel_views.bp)
     app.register_blueprint(material_views.bp)
     app.register_blueprint(day_views.bp)
+    app.register_blueprint(step_views.bp)
     app.register_blueprint(pages.bp)
     for name in rulebook_names():
         rulebook_named(name)
     engine = open_database(config.data)
-    app.extensions["northspan_jobs"] = Jobs(engine)
-    app.extensions["northspan_library"] = Library(engine)
-    app.extensions["northspan_books"] = Books(engine)
-    app.extensions["northspan_worked"] = WorkedJobs()
+    jobs, library, books = Jobs(engine), Library(engine), Books(engine)
+    app.extensions["northspan_jobs"] = jobs
+    app.extensions["northspan_library"] = library
+    app.extensions["northspan_books"] = books
+    app.extensions["northspan_service"] = Service(jobs, outside(library, books))
     return app

@@ -12,7 +12,8 @@ from flask import Response, request
 from pydantic import BaseModel
 
 from northspan.api.problems import BadRequest
-from northspan.files.strict_json import read_json
+from northspan.asking import Said
+from northspan.files.strict_json import TooDeep, read_json
 
 LARGEST_BODY = 2_000_000  # bytes; a job of 500 runs takes about 400,000
 M = TypeVar("M", bound=BaseModel)
@@ -36,7 +37,7 @@ def json_body() -> Any:  # noqa: ANN401 - any JSON
             f"The body is not JSON: {error.msg} in line {error.lineno}, column {error.colno}.",
             "Send a JSON document.",
         ) from error
-    except RecursionError as error:
+    except TooDeep as error:
         raise BadRequest(HTTPStatus.BAD_REQUEST, "The body is nested too deeply.", "Send a plain job document.") from error
     except ValueError as error:
         raise BadRequest(HTTPStatus.BAD_REQUEST, f"The body cannot be read: {error}.", "Send plain text and finite figures.") from error
@@ -111,5 +112,19 @@ def answer(model: BaseModel, status: HTTPStatus = HTTPStatus.OK, revision: int |
     response = Response(model.model_dump_json(), status=status, mimetype="application/json")
     if revision is not None:
         response.headers["ETag"] = f'"{revision}"'
+    response.headers["Cache-Control"] = "no-store"
+    return response
+
+
+def passed_on(said: Said) -> Response:
+    """Answer with what was said, as it is.
+
+    Parameters
+    ----------
+    said : Said
+        The answer, or the problem. [-]
+    """
+    kind = "application/json" if said.holds else "application/problem+json"
+    response = Response(said.body, status=said.status, mimetype=kind)
     response.headers["Cache-Control"] = "no-store"
     return response

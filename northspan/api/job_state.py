@@ -1,41 +1,63 @@
-"""A job as every view answers with it, and the store it comes from."""
+"""A job as every view answers with it, and the service it comes from."""
 
 from __future__ import annotations
 
 from http import HTTPStatus
+from typing import Any
 
 from flask import Response, current_app
 
-from northspan.api import bodies, models
+from northspan import shapes
+from northspan.api import bodies
 from northspan.core.solve import solve
-from northspan.store.jobs import Jobs, StoredJob
+from northspan.service import KeptJob, Service
+from northspan.store.jobs import Jobs
+
+
+def service() -> Service:
+    """Give the service that this door opens to."""
+    found: Service = current_app.extensions["northspan_service"]
+    return found
 
 
 def jobs_kept() -> Jobs:
-    """Give the store of jobs."""
+    """Give the store of jobs, for its lists."""
     jobs: Jobs = current_app.extensions["northspan_jobs"]
     return jobs
 
 
-def job_state(stored: StoredJob, status: HTTPStatus = HTTPStatus.OK) -> Response:
+def edited(job_id: str, patch: list[dict[str, Any]]) -> Response:
+    """Edit a job on the revision named in If-Match, and answer with it.
+
+    Parameters
+    ----------
+    job_id : str
+        The job. [-]
+    patch : list of dict
+        RFC 6902 operations. [-]
+    """
+    return job_state(service().edit(job_id, bodies.revision_asked(), patch, bodies.person(), bodies.detailed_runs()))
+
+
+def job_state(kept: KeptJob, status: HTTPStatus = HTTPStatus.OK) -> Response:
     """Answer with a job as it stands, its plan and what can be done with it.
 
     Parameters
     ----------
-    stored : StoredJob
+    kept : KeptJob
         The job. [-]
     status : HTTPStatus
         Status of the answer. [-]
     """
-    plan = stored.plan or solve(stored.job, bodies.detailed_runs())
-    state = models.JobState.model_construct(
-        id=stored.id,
-        revision=stored.revision,
-        can_undo=stored.can_undo,
-        can_redo=stored.can_redo,
-        changed_at=stored.changed_at,
-        last=stored.last,
-        job=stored.job,
-        plan=plan,
+    head = kept.head
+    state = shapes.JobState.model_construct(
+        id=kept.id,
+        revision=head.number,
+        can_undo=kept.can_undo,
+        can_redo=kept.can_redo,
+        changed_at=head.at,
+        last=head.last,
+        job=kept.job,
+        plan=kept.plan or solve(kept.job, bodies.detailed_runs()),
     )
-    return bodies.answer(state, status, stored.revision)
+    return bodies.answer(state, status, head.number)

@@ -5,12 +5,12 @@ from __future__ import annotations
 from apiflask import APIBlueprint
 from flask import Response, request
 
-from northspan.api import bodies, models
-from northspan.api.job_state import job_state, jobs_kept
+from northspan import shapes
+from northspan.api import bodies
+from northspan.api.job_state import edited, service
 from northspan.core.desk.relocation import moving
 from northspan.core.document.job import Job
 from northspan.core.document.plan.panel import PanelPlan
-from northspan.core.solve import solve
 from northspan.core.working.errors import InvalidJob
 from northspan.files.circuit_table import circuit_edits, write_circuits
 from northspan.files.panel_label import panel_label
@@ -31,30 +31,30 @@ def print_label(job_id: str, panel: str) -> Response:
     """Draw the label of a panel door at true size, with a square code that opens the panel here."""
     job, plan = _drawn(job_id, panel)
     at = f"{request.host_url}jobs/{job_id}/panels?panel={panel}"
-    return Response(panel_label(job, plan, at, jobs_kept().get(job_id).revision), mimetype="image/svg+xml")
+    return Response(panel_label(job, plan, at, service().get(job_id).revision), mimetype="image/svg+xml")
 
 
 @bp.post("/jobs/<job_id>/panels/<panel>/circuits")
-@bp.output(models.JobState)
+@bp.output(shapes.JobState)
 def import_circuits(job_id: str, panel: str) -> Response:
     """Put the circuits of a CSV into a panel, on the revision named in If-Match."""
-    on_revision, text = bodies.revision_asked(), bodies.body(models.CsvText).text
-    patch = circuit_edits(jobs_kept().get(job_id).job, panel, text)
-    return job_state(jobs_kept().edit(job_id, on_revision, patch, bodies.person(), bodies.detailed_runs()))
+    bodies.revision_asked()
+    text = bodies.body(shapes.CsvText).text
+    return edited(job_id, circuit_edits(service().get(job_id).job, panel, text))
 
 
 @bp.post("/jobs/<job_id>/panels/<panel>/move")
-@bp.output(models.JobState)
+@bp.output(shapes.JobState)
 def move_panel(job_id: str, panel: str) -> Response:
     """Hang a new panel in place of an old one, on the revision named in If-Match."""
-    on_revision, wanted = bodies.revision_asked(), bodies.body(models.PanelMove)
-    patch = moving(jobs_kept().get(job_id).job, panel, wanted.right_m, wanted.up_m, wanted.spaces)
-    return job_state(jobs_kept().edit(job_id, on_revision, patch, bodies.person(), bodies.detailed_runs()))
+    bodies.revision_asked()
+    wanted = bodies.body(shapes.PanelMove)
+    return edited(job_id, moving(service().get(job_id).job, panel, wanted.right_m, wanted.up_m, wanted.spaces))
 
 
 def _drawn(job_id: str, panel: str) -> tuple[Job, PanelPlan]:
-    job = jobs_kept().get(job_id).job
-    plan = solve(job, ()).panels.get(panel)
+    whole = service().worked(service().get(job_id))
+    plan = whole.plan.panels.get(panel)
     if plan is None:
         raise InvalidJob("/panel", f"there is no panel {panel} whose spaces are drawn.", "Draw its spaces first.")
-    return job, plan
+    return whole.job, plan

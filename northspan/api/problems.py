@@ -1,40 +1,21 @@
-"""Errors to problem+json: the field, what is wrong, what would be right."""
+"""Errors over HTTP: problems of the core as they are, and what only a server meets: a full disk, a request that cannot be read."""
 
 from __future__ import annotations
 
-import json
 import sqlite3
 from http import HTTPStatus
 from typing import Any
 
 from flask import Flask, Response, request
-from pydantic import BaseModel, ValidationError
+from pydantic import ValidationError
 from sqlalchemy.exc import DBAPIError
 from werkzeug.exceptions import HTTPException
 
-from northspan.core.document.findings import sentence
-from northspan.core.document.limits import bare
-from northspan.core.document.upgrade import first_wrong
-from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
-from northspan.core.working.errors import InvalidJob, NorthSpanError, NoSolution, OutsideTable
-from northspan.standins.behaves import DeskSilent
-from northspan.store.books import NoSuchBook
+from northspan.asking import told
+from northspan.core.working.errors import NorthSpanError
+from northspan.problem import KNOWN, Problem, a_problem, problem_of, wrong_shape
 from northspan.store.database import Crowded
-from northspan.store.jobs import NoSuchJob, NothingToDo, Stale
 from northspan.store.library import NoSuchLoad
-
-
-class Problem(BaseModel):
-    """An error, as RFC 9457 has it, with the field and what would be right."""
-
-    type: str
-    title: str
-    status: int
-    detail: str
-    field: str | None = None
-    named: str | None = None  # the field in words
-    right: str | None = None
-    current_revision: int | None = None
 
 
 class BadRequest(NorthSpanError):
@@ -61,10 +42,19 @@ def problem(status: HTTPStatus, code: str, detail: str, **facts: Any) -> Respons
     **facts : Any
         Further fields of Problem. [-]
     """
-    if field := facts.get("field"):
-        facts["named"] = bare(field.rstrip("/").split("/")[-1]).replace("_", " ") or None
-    body = Problem(type=f"/errors#{code}", title=status.phrase, status=status, detail=detail, **facts)
-    return Response(json.dumps(body.model_dump(exclude_none=True)), status=status, mimetype="application/problem+json")
+    return sent(a_problem(status, code, detail, **facts))
+
+
+def sent(one: Problem) -> Response:
+    """Answer with a problem.
+
+    Parameters
+    ----------
+    one : Problem
+        The problem. [-]
+    """
+    said = told(one)
+    return Response(said.body, status=said.status, mimetype="application/problem+json")
 
 
 def add_error_handlers(app: Flask) -> None:
@@ -76,18 +66,9 @@ def add_error_handlers(app: Flask) -> None:
         The application. [-]
     """
     kinds: dict[type[Exception], Any] = {
-        InvalidJob: lambda e: problem(HTTPStatus.UNPROCESSABLE_ENTITY, e.code, sentence(e.wrong), field=e.where, right=e.right or None),
-        ValidationError: _validation,
-        OutsideTable: lambda e: problem(HTTPStatus.UNPROCESSABLE_ENTITY, e.code, str(e)),
-        NoSolution: lambda e: problem(HTTPStatus.UNPROCESSABLE_ENTITY, e.code, str(e)),
-        NoSuchJob: lambda e: problem(HTTPStatus.NOT_FOUND, e.code, str(e)),
-        NoSuchBook: lambda e: problem(HTTPStatus.NOT_FOUND, e.code, str(e)),
-        DeskSilent: lambda e: problem(HTTPStatus.BAD_GATEWAY, e.code, str(e)),
+        **dict.fromkeys(KNOWN, lambda e: sent(problem_of(e))),
+        ValidationError: lambda e: sent(wrong_shape(e, request.get_json(silent=True))),
         NoSuchLoad: lambda e: problem(HTTPStatus.NOT_FOUND, e.code, str(e)),
-        Stale: lambda e: problem(
-            HTTPStatus.CONFLICT, e.code, str(e), current_revision=e.current, right="Read the job again, then edit what is there now."
-        ),
-        NothingToDo: lambda e: problem(HTTPStatus.CONFLICT, e.code, str(e)),
         BadRequest: lambda e: problem(e.status, e.code, e.wrong, right=e.right or None),
         Crowded: lambda e: problem(HTTPStatus.SERVICE_UNAVAILABLE, e.code, str(e), right="Try again in a moment."),
         DBAPIError: _database,
@@ -125,20 +106,3 @@ def _database(error: DBAPIError) -> Response:
         right = "Stop the server, run northspan check, and put a backup back."
         return problem(HTTPStatus.INTERNAL_SERVER_ERROR, "database-unfit", words, right=right)
     raise error
-
-
-def _validation(error: ValidationError) -> Response:
-    wrong = first_wrong(error, feet=_in_feet())
-    return problem(HTTPStatus.UNPROCESSABLE_ENTITY, wrong.code, sentence(wrong.wrong), field=wrong.where)
-
-
-def _in_feet() -> bool:
-    """Whether whoever sent this reads feet: by the job in it, by its rules, by the first rules where it names none."""
-    sent = request.get_json(silent=True)
-    if not isinstance(sent, dict):
-        return False
-    job = sent.get("job")
-    if isinstance(job, dict):
-        return bool(job.get("units", "feet") == "feet")
-    named = sent.get("rulebook", rulebook_names()[0])
-    return named in rulebook_names() and rulebook_named(named).words.feet

@@ -9,89 +9,88 @@ from apiflask import APIFlask
 from pydantic import BaseModel
 from pydantic.json_schema import models_json_schema
 
-from northspan.api import models
-from northspan.api.problems import Problem
-from northspan.core.calculators import CALCULATORS
+from northspan import shapes
+from northspan.asking import QUESTIONS
+from northspan.core.desk.options import RulebookOptions
 from northspan.core.document.job import Job, LibraryLoad
 from northspan.core.document.plan import Plan
+from northspan.core.steps.order import STEPS
+from northspan.problem import Problem
+from northspan.standins.tester_at_job import TesterQuestion
 
 _IN: tuple[type[BaseModel], ...] = (
     Job,
-    models.NewJob,
-    models.JobPatch,
-    models.StartInJob,
-    models.PartAction,
-    models.LoadName,
-    models.CsvText,
-    models.PanelMove,
-    models.BooksChosen,
-    models.JobDays,
-    models.DayEvent,
-    models.TaskTried,
-    models.VisitAsked,
-    models.WeatherAsked,
-    models.BusyCalendar,
-    models.BookText,
-    models.BookName,
-    models.ServiceQuestion,
-    models.GpxText,
-    models.ReadingsText,
-    models.TesterQuestion,
+    shapes.NewJob,
+    shapes.JobPatch,
+    shapes.StartInJob,
+    shapes.PartAction,
+    shapes.LoadName,
+    shapes.CsvText,
+    shapes.PanelMove,
+    shapes.VisitAsked,
+    shapes.WeatherAsked,
+    shapes.BusyCalendar,
+    shapes.BookText,
+    shapes.BookName,
+    shapes.ServiceQuestion,
+    shapes.GpxText,
+    shapes.ReadingsText,
+    TesterQuestion,
     LibraryLoad,
-    *(c.question for c in CALCULATORS.values()),
+    *dict.fromkeys(one.asked for one in QUESTIONS.values() if one.asked is not None),
+    *dict.fromkeys(event.asked for step in STEPS for event in step.events),
 )
 _OUT: tuple[type[BaseModel], ...] = (
     Job,
     Plan,
-    models.JobState,
-    models.JobList,
-    models.EarlierItem,
-    models.RevisionList,
-    models.AnswerChanges,
-    models.RulebookList,
-    models.RulebookOptions,
-    models.StartList,
-    models.LoadLibrary,
-    models.RouteLegs,
-    models.ReadingsList,
-    models.TesterCsv,
-    models.JobMaterials,
-    models.BookList,
-    models.FlipList,
-    models.AlternativeList,
-    *dict.fromkeys(c.answer for c in CALCULATORS.values()),
+    shapes.JobState,
+    shapes.JobList,
+    shapes.EarlierItem,
+    shapes.RevisionList,
+    shapes.AnswerChanges,
+    shapes.RulebookList,
+    RulebookOptions,
+    shapes.StartList,
+    shapes.LoadLibrary,
+    shapes.RouteLegs,
+    shapes.ReadingsList,
+    shapes.TesterCsv,
+    shapes.BookList,
+    *dict.fromkeys(one.answer for one in QUESTIONS.values() if one.answer is not Plan),
     Problem,
 )
 _BODIES: dict[tuple[str, str], type[BaseModel]] = {
-    ("/api/jobs", "post"): models.NewJob,
-    ("/api/jobs/{job_id}", "patch"): models.JobPatch,
-    ("/api/jobs/{job_id}/start", "post"): models.StartInJob,
-    ("/api/jobs/{job_id}/parts", "post"): models.PartAction,
-    ("/api/jobs/{job_id}/panels/{panel}/circuits", "post"): models.CsvText,
-    ("/api/jobs/{job_id}/panels/{panel}/move", "post"): models.PanelMove,
-    ("/api/jobs/{job_id}/prices/books", "post"): models.BooksChosen,
-    ("/api/jobs/{job_id}/days/event", "post"): models.DayEvent,
-    ("/api/jobs/{job_id}/days/try", "post"): models.TaskTried,
-    ("/api/jobs/{job_id}/standins/utility-desk", "post"): models.VisitAsked,
-    ("/api/jobs/{job_id}/standins/inspection-office", "post"): models.VisitAsked,
-    ("/api/jobs/{job_id}/standins/weather", "post"): models.WeatherAsked,
-    ("/api/jobs/{job_id}/calendar", "post"): models.BusyCalendar,
-    ("/api/route/gpx", "post"): models.GpxText,
-    ("/api/earth/readings", "post"): models.ReadingsText,
-    ("/api/jobs/{job_id}/standins/earth-tester", "post"): models.TesterQuestion,
+    ("/api/jobs", "post"): shapes.NewJob,
+    ("/api/jobs/{job_id}", "patch"): shapes.JobPatch,
+    ("/api/jobs/{job_id}/start", "post"): shapes.StartInJob,
+    ("/api/jobs/{job_id}/parts", "post"): shapes.PartAction,
+    ("/api/jobs/{job_id}/panels/{panel}/circuits", "post"): shapes.CsvText,
+    ("/api/jobs/{job_id}/panels/{panel}/move", "post"): shapes.PanelMove,
+    ("/api/jobs/{job_id}/standins/utility-desk", "post"): shapes.VisitAsked,
+    ("/api/jobs/{job_id}/standins/inspection-office", "post"): shapes.VisitAsked,
+    ("/api/jobs/{job_id}/standins/weather", "post"): shapes.WeatherAsked,
+    ("/api/jobs/{job_id}/calendar", "post"): shapes.BusyCalendar,
+    ("/api/route/gpx", "post"): shapes.GpxText,
+    ("/api/earth/readings", "post"): shapes.ReadingsText,
+    ("/api/jobs/{job_id}/standins/earth-tester", "post"): TesterQuestion,
     ("/api/library", "post"): LibraryLoad,
-    ("/api/library/drop", "post"): models.LoadName,
-    ("/api/library/csv", "post"): models.CsvText,
-    ("/api/books", "post"): models.BookText,
-    ("/api/books/drop", "post"): models.BookName,
-    ("/api/jobs/{job_id}/standins/price-service", "post"): models.ServiceQuestion,
+    ("/api/library/drop", "post"): shapes.LoadName,
+    ("/api/library/csv", "post"): shapes.CsvText,
+    ("/api/books", "post"): shapes.BookText,
+    ("/api/books/drop", "post"): shapes.BookName,
+    ("/api/jobs/{job_id}/standins/price-service", "post"): shapes.ServiceQuestion,
     ("/api/import", "post"): Job,
     ("/api/solve", "post"): Job,
 }
-_BODIES.update({(f"/api/calc/{calculator.name}", "post"): calculator.question for calculator in CALCULATORS.values()})
+for _question in QUESTIONS.values():
+    if _question.asked is not None:
+        _BODIES[f"/api/{'jobs/{job_id}/' if _question.of_job else ''}{_question.name}", "post"] = _question.asked
+for _step in STEPS:
+    for _event in _step.events:
+        _BODIES[f"/api/jobs/{{job_id}}/steps/{_step.name}/events/{_event.name}", "post"] = _event.asked
 _ERROR = {"description": "What is wrong", "content": {"application/problem+json": {"schema": {"$ref": "#/components/schemas/Problem"}}}}
 _EDITS = (
-    "/undo", "/redo", "/start", "/parts", "/circuits", "/move", "/prices/books", "/days/event", "/utility-desk", "/inspection-office",
+    "/undo", "/redo", "/start", "/parts", "/circuits", "/move", "/utility-desk", "/inspection-office",
     "/standins/weather", "/calendar",
 )  # fmt: skip
 _IF_MATCH = {
@@ -155,9 +154,11 @@ def _complete(path: str, method: str, operation: dict[str, Any], taken: dict[str
     if path.endswith(".svg"):
         answers = {"200": {"description": "The drawing", "content": {"image/svg+xml": {"schema": {"type": "string"}}}}}
     operation["responses"] = answers | {"4XX": _ERROR}
-    edits = method == "patch" or (method == "post" and path.endswith(_EDITS))
+    happens = "/events/" in path or path.endswith(_EDITS)
+    edits = method == "patch" or (method == "post" and happens)
     extra = ([_IF_MATCH] if edits else []) + ([_PERSON] if method in {"patch", "post"} and "/jobs" in path else [])
-    if path.endswith(("/plan", "/solve", "{job_id}", "/jobs", "/import", *_EDITS)) and not (path.endswith("/jobs") and method == "get"):
+    plans = happens or path.endswith(("/plan", "/solve", "{job_id}", "/jobs", "/import"))
+    if plans and not (path.endswith("/jobs") and method == "get"):
         extra.append(_FOCUS)
     if path.endswith("/starts") or "/library" in path:
         extra.append(_RULEBOOK)

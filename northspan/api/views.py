@@ -8,16 +8,16 @@ from http import HTTPStatus
 from apiflask import APIBlueprint
 from flask import Response, abort, current_app, request
 
-from northspan.api import bodies, models
-from northspan.api.job_state import job_state, jobs_kept
-from northspan.api.options import rulebook_options
-from northspan.api.tester import measured
-from northspan.core.calculators import CALCULATORS
-from northspan.core.case.calculator import Calculator
+from northspan import shapes
+from northspan.api import bodies
+from northspan.api.job_state import edited, job_state, jobs_kept, service
+from northspan.asking import QUESTIONS, Question
+from northspan.core.case.beside import Beside
 from northspan.core.desk.comparison import compared
 from northspan.core.desk.demo_move import MOVES
 from northspan.core.desk.demo_us import kestrel_hollow
 from northspan.core.desk.demos import DEMOS
+from northspan.core.desk.options import Choice, RulebookOptions, rulebook_options
 from northspan.core.desk.starts import Answers, start_edits
 from northspan.core.desk.starts.under import empty_job_under, start_job_under, starts_under
 from northspan.core.desk.survey import doubling, removal
@@ -25,100 +25,103 @@ from northspan.core.document.job import Job, LibraryLoad, route_length_m
 from northspan.core.document.plan import Plan
 from northspan.core.document.upgrade import read_job
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
-from northspan.core.solve import solve
+from northspan.core.solve import solve, worked
 from northspan.files.gpx import read_gpx
 from northspan.files.job_file import FileAbout, about_file, job_file_name, read_file, write_job
 from northspan.files.load_table import read_loads, write_loads
 from northspan.files.readings import read_fall, read_four_pin
+from northspan.standins.tester_at_job import TesterQuestion, measured
 from northspan.store.library import Library
+
+NOTHING = Beside()
 
 bp = APIBlueprint("api", __name__, url_prefix="/api", tag="North Span")
 
 
 @bp.get("/jobs")
-@bp.output(models.JobList)
+@bp.output(shapes.JobList)
 def list_jobs() -> Response:
     """List jobs."""
-    return bodies.answer(models.JobList(jobs=[models.JobListItem(**asdict(line)) for line in jobs_kept().lines()]))
+    return bodies.answer(shapes.JobList(jobs=[shapes.JobListItem(**asdict(line)) for line in jobs_kept().lines()]))
 
 
 @bp.post("/jobs")
-@bp.output(models.JobState, status_code=201)
+@bp.output(shapes.JobState, status_code=201)
 def create_job() -> Response:
     """Start a job."""
-    wanted = bodies.body(models.NewJob)
-    return job_state(jobs_kept().add(_started(wanted), bodies.person(), detailed=bodies.detailed_runs()), HTTPStatus.CREATED)
+    wanted = bodies.body(shapes.NewJob)
+    return job_state(service().add(_started(wanted), bodies.person(), detailed=bodies.detailed_runs()), HTTPStatus.CREATED)
 
 
 @bp.get("/jobs/<job_id>")
-@bp.output(models.JobState)
+@bp.output(shapes.JobState)
 def get_job(job_id: str) -> Response:
     """Read a job with its plan."""
-    return job_state(jobs_kept().get(job_id))
+    return job_state(service().get(job_id))
 
 
 @bp.patch("/jobs/<job_id>")
-@bp.output(models.JobState)
+@bp.output(shapes.JobState)
 def edit_job(job_id: str) -> Response:
     """Edit a job by JSON Patch, on the revision named in If-Match."""
-    on_revision = bodies.revision_asked()
-    patch = bodies.body(models.JobPatch)
+    bodies.revision_asked()  # what says no revision is refused before it is read
+    patch = bodies.body(shapes.JobPatch)
     # fields that were not sent stay out: an operation without a value is not one with null
     operations = [operation.model_dump(by_alias=True, exclude_unset=True) for operation in patch.root]
-    return job_state(jobs_kept().edit(job_id, on_revision, operations, bodies.person(), bodies.detailed_runs()))
+    return edited(job_id, operations)
 
 
 @bp.post("/jobs/<job_id>/start")
-@bp.output(models.JobState)
+@bp.output(shapes.JobState)
 def start_in_job(job_id: str) -> Response:
     """Add a guided start to a job, on the revision named in If-Match."""
-    on_revision, wanted = bodies.revision_asked(), bodies.body(models.StartInJob)
-    patch = start_edits(jobs_kept().get(job_id).job, wanted.start, wanted.answers)
-    return job_state(jobs_kept().edit(job_id, on_revision, patch, bodies.person(), bodies.detailed_runs()))
+    bodies.revision_asked()
+    wanted = bodies.body(shapes.StartInJob)
+    return edited(job_id, start_edits(service().get(job_id).job, wanted.start, wanted.answers))
 
 
 @bp.post("/jobs/<job_id>/parts")
-@bp.output(models.JobState)
+@bp.output(shapes.JobState)
 def change_part(job_id: str) -> Response:
     """Remove or copy a part with everything that hangs on it, on the revision named in If-Match."""
-    on_revision, wanted = bodies.revision_asked(), bodies.body(models.PartAction)
+    bodies.revision_asked()
+    wanted = bodies.body(shapes.PartAction)
     edits = removal if wanted.action == "remove" else doubling
-    patch = edits(jobs_kept().get(job_id).job, wanted.kind, wanted.part)
-    return job_state(jobs_kept().edit(job_id, on_revision, patch, bodies.person(), bodies.detailed_runs()))
+    return edited(job_id, edits(service().get(job_id).job, wanted.kind, wanted.part))
 
 
 @bp.post("/jobs/<job_id>/undo")
-@bp.output(models.JobState)
+@bp.output(shapes.JobState)
 def undo_edit(job_id: str) -> Response:
     """Undo the last edit, on the revision named in If-Match."""
-    return job_state(jobs_kept().undo(job_id, bodies.revision_asked(), bodies.person()))
+    return job_state(service().undo(job_id, bodies.revision_asked(), bodies.person()))
 
 
 @bp.post("/jobs/<job_id>/redo")
-@bp.output(models.JobState)
+@bp.output(shapes.JobState)
 def redo_edit(job_id: str) -> Response:
     """Redo the last undone edit, on the revision named in If-Match."""
-    return job_state(jobs_kept().redo(job_id, bodies.revision_asked(), bodies.person()))
+    return job_state(service().redo(job_id, bodies.revision_asked(), bodies.person()))
 
 
 @bp.get("/jobs/<job_id>/plan")
 @bp.output(Plan)
 def get_plan(job_id: str) -> Response:
     """Plan a kept job."""
-    stored = jobs_kept().get(job_id)
+    stored = service().get(job_id)
     return bodies.answer(solve(stored.job, bodies.detailed_runs()), revision=stored.revision)
 
 
 @bp.get("/jobs/<job_id>/revisions")
-@bp.output(models.RevisionList)
+@bp.output(shapes.RevisionList)
 def list_revisions(job_id: str) -> Response:
     """List what was changed, when and by whom."""
     came_with = jobs_kept().came_with(job_id)
     before = FileAbout.model_validate_json(came_with).history if came_with else ()
     return bodies.answer(
-        models.RevisionList(
-            revisions=[models.RevisionItem(**asdict(line)) for line in jobs_kept().history(job_id)],
-            before=[models.EarlierItem(**line.model_dump()) for line in before],
+        shapes.RevisionList(
+            revisions=[shapes.RevisionItem(**asdict(line)) for line in jobs_kept().history(job_id)],
+            before=[shapes.EarlierItem(**line.model_dump()) for line in before],
         )
     )
 
@@ -127,23 +130,23 @@ def list_revisions(job_id: str) -> Response:
 @bp.output(Job)
 def get_revision(job_id: str, number: int) -> Response:
     """Read a job as it stood at a revision."""
-    return bodies.answer(jobs_kept().at_revision(job_id, number))
+    return bodies.answer(service().at_revision(job_id, number))
 
 
 @bp.get("/jobs/<job_id>/revisions/<int:number>/since/<int:earlier>")
-@bp.output(models.AnswerChanges)
+@bp.output(shapes.AnswerChanges)
 def compare_revisions(job_id: str, number: int, earlier: int) -> Response:
     """Say what is different in the answers of two revisions."""
-    before, after = (jobs_kept().at_revision(job_id, one) for one in (earlier, number))
-    changes = [models.AnswerChange(**asdict(one)) for one in compared(before, after)]
-    return bodies.answer(models.AnswerChanges(changes=changes))
+    before, after = (service().at_revision(job_id, one) for one in (earlier, number))
+    changes = [shapes.AnswerChange(**asdict(one)) for one in compared(before, after)]
+    return bodies.answer(shapes.AnswerChanges(changes=changes))
 
 
 @bp.get("/jobs/<job_id>/export/job.json")
 @bp.output(Job)
 def export_job(job_id: str) -> Response:
     """Save a job as a file, with who changed it last; with its history too where `history` is asked."""
-    job, whole = jobs_kept().get(job_id).job, bool(request.args.get("history"))
+    job, whole = service().get(job_id).job, bool(request.args.get("history"))
     headers = {"Content-Disposition": f'attachment; filename="{job_file_name(job)}"'}
     return Response(
         write_job(job, about_file(job_id, jobs_kept().history(job_id), whole=whole)), mimetype="application/json", headers=headers
@@ -151,17 +154,17 @@ def export_job(job_id: str) -> Response:
 
 
 @bp.post("/import")
-@bp.output(models.JobState, status_code=201)
+@bp.output(shapes.JobState, status_code=201)
 def import_job() -> Response:
     """Open a job file of this version or an older one."""
     job, about = read_file(bodies.json_body())
     if about is None:
-        return job_state(jobs_kept().add(job, bodies.person(), "imported", bodies.detailed_runs()), HTTPStatus.CREATED)
+        return job_state(service().add(job, bodies.person(), "imported", bodies.detailed_runs()), HTTPStatus.CREATED)
     what = f"opened from a file of revision {about.revision}{f', last changed by {about.who}' if about.who else ''}"
     if jobs_kept().is_kept(about.job):
         job = job.model_copy(update={"name": f"{job.name[:66]}, second copy"})
         what += "; the job it comes from is kept here too, this is a second copy"
-    stored = jobs_kept().add(
+    stored = service().add(
         job, bodies.person(), "imported", bodies.detailed_runs(), what=what[:1].upper() + what[1:], came_with=about.model_dump_json()
     )
     return job_state(stored, HTTPStatus.CREATED)
@@ -171,53 +174,54 @@ def import_job() -> Response:
 @bp.output(Plan)
 def solve_job() -> Response:
     """Plan a job without keeping it."""
-    return bodies.answer(solve(read_job(bodies.json_body()), bodies.detailed_runs()))
+    whole = worked(read_job(bodies.json_body()), bodies.detailed_runs())
+    return bodies.passed_on(service().ask("plan", whole, NOTHING))
 
 
 @bp.get("/starts")
-@bp.output(models.StartList)
+@bp.output(shapes.StartList)
 def list_starts() -> Response:
     """List the guided starts with what they ask, in the words of a rulebook."""
     named = bodies.rulebook_asked(rulebook_names()[0])
-    items = [models.StartItem(key=s.key, title=s.title, words=s.words, adds=s.adds, asks=list(s.asks)) for s in starts_under(named)]
-    return bodies.answer(models.StartList(starts=items))
+    items = [shapes.StartItem(key=s.key, title=s.title, words=s.words, adds=s.adds, asks=list(s.asks)) for s in starts_under(named)]
+    return bodies.answer(shapes.StartList(starts=items))
 
 
 @bp.post("/route/gpx")
-@bp.output(models.RouteLegs)
+@bp.output(shapes.RouteLegs)
 def read_route() -> Response:
     """Read a GPX track into the legs of a route."""
-    legs = read_gpx(bodies.body(models.GpxText).text)
-    return bodies.answer(models.RouteLegs(legs=list(legs), length_m=route_length_m(legs, 0.0)))
+    legs = read_gpx(bodies.body(shapes.GpxText).text)
+    return bodies.answer(shapes.RouteLegs(legs=list(legs), length_m=route_length_m(legs, 0.0)))
 
 
 @bp.post("/earth/readings")
-@bp.output(models.ReadingsList)
+@bp.output(shapes.ReadingsList)
 def read_readings() -> Response:
     """Read an earth tester's CSV."""
-    wanted = bodies.body(models.ReadingsText)
+    wanted = bodies.body(shapes.ReadingsText)
     if wanted.kind == "four_pin":
-        return bodies.answer(models.ReadingsList(four_pin=list(read_four_pin(wanted.text))))
-    return bodies.answer(models.ReadingsList(fall=list(read_fall(wanted.text))))
+        return bodies.answer(shapes.ReadingsList(four_pin=list(read_four_pin(wanted.text))))
+    return bodies.answer(shapes.ReadingsList(fall=list(read_fall(wanted.text))))
 
 
 @bp.post("/jobs/<job_id>/standins/earth-tester")
-@bp.output(models.TesterCsv)
+@bp.output(shapes.TesterCsv)
 def ask_tester(job_id: str) -> Response:
     """Let the simulated earth tester measure at a building; it answers as CSV, as an instrument does."""
-    wanted = bodies.body(models.TesterQuestion)
-    return bodies.answer(models.TesterCsv(simulated=True, text=measured(jobs_kept().get(job_id).job, wanted)))
+    wanted = bodies.body(TesterQuestion)
+    return bodies.answer(shapes.TesterCsv(simulated=True, text=measured(service().get(job_id).job, wanted)))
 
 
 @bp.get("/library")
-@bp.output(models.LoadLibrary)
+@bp.output(shapes.LoadLibrary)
 def list_library() -> Response:
     """List the loads to choose from."""
     return _library_state()
 
 
 @bp.post("/library")
-@bp.output(models.LoadLibrary)
+@bp.output(shapes.LoadLibrary)
 def keep_load() -> Response:
     """Keep a load in the library; one of the same name is replaced."""
     _library().keep([bodies.body(LibraryLoad)])
@@ -225,10 +229,10 @@ def keep_load() -> Response:
 
 
 @bp.post("/library/drop")
-@bp.output(models.LoadLibrary)
+@bp.output(shapes.LoadLibrary)
 def drop_load() -> Response:
     """Drop a kept load from the library."""
-    _library().drop(bodies.body(models.LoadName).name)
+    _library().drop(bodies.body(shapes.LoadName).name)
     return _library_state()
 
 
@@ -241,23 +245,23 @@ def export_library() -> Response:
 
 
 @bp.post("/library/csv")
-@bp.output(models.LoadLibrary)
+@bp.output(shapes.LoadLibrary)
 def import_library() -> Response:
     """Keep all loads of a CSV file."""
-    _library().keep(read_loads(bodies.body(models.CsvText).text))
+    _library().keep(read_loads(bodies.body(shapes.CsvText).text))
     return _library_state()
 
 
 @bp.get("/rulebooks")
-@bp.output(models.RulebookList)
+@bp.output(shapes.RulebookList)
 def list_rulebooks() -> Response:
     """List rulebooks."""
-    books = [models.Choice(value=name, title=rulebook_named(name).title) for name in rulebook_names()]
-    return bodies.answer(models.RulebookList(rulebooks=books))
+    books = [Choice(value=name, title=rulebook_named(name).title) for name in rulebook_names()]
+    return bodies.answer(shapes.RulebookList(rulebooks=books))
 
 
 @bp.get("/rulebooks/<name>")
-@bp.output(models.RulebookOptions)
+@bp.output(RulebookOptions)
 def get_rulebook(name: str) -> Response:
     """Read what a rulebook lets a person choose from."""
     if name not in rulebook_names():
@@ -277,10 +281,10 @@ def _which_library() -> str:
 
 def _library_state() -> Response:
     library = _library()
-    return bodies.answer(models.LoadLibrary(own=list(library.own()), standard=list(library.standard(_which_library()))))
+    return bodies.answer(shapes.LoadLibrary(own=list(library.own()), standard=list(library.standard(_which_library()))))
 
 
-def _started(wanted: models.NewJob) -> Job:
+def _started(wanted: shapes.NewJob) -> Job:
     if wanted.start == "demo":
         return DEMOS.get(wanted.rulebook, kestrel_hollow)()
     if wanted.start == "demo-move":
@@ -290,14 +294,15 @@ def _started(wanted: models.NewJob) -> Job:
     return start_job_under(wanted.start, wanted.answers or Answers(name=wanted.name), wanted.rulebook)
 
 
-def _add_calculator(calculator: Calculator) -> None:
+def _add_question(question: Question) -> None:
     def answer() -> Response:
-        return bodies.answer(calculator.work(bodies.body(calculator.question)))
+        return bodies.passed_on(service().ask(question.name, None, NOTHING, bodies.json_body()))
 
-    answer.__doc__ = calculator.words
-    answer.__name__ = f"calc_{calculator.name.replace('-', '_')}"
-    bp.post(f"/calc/{calculator.name}")(bp.output(calculator.answer)(answer))
+    answer.__doc__ = question.words
+    answer.__name__ = question.name.replace("/", "_").replace("-", "_")
+    bp.post(f"/{question.name}")(bp.output(question.answer)(answer))
 
 
-for _calculator in CALCULATORS.values():
-    _add_calculator(_calculator)
+for _question in QUESTIONS.values():
+    if _question.name.startswith("calc/"):
+        _add_question(_question)

@@ -26,7 +26,7 @@ class DeskSilent(NorthSpanError):
 
 
 def answers(who: str, how: Behaves, cure: str) -> None:
-    """Answer at once, late, or not at all.
+    """Answer, or not at all. How late is for the door to say: a stand-in is the same answer to the same question, at once.
 
     Parameters
     ----------
@@ -42,8 +42,18 @@ def answers(who: str, how: Behaves, cure: str) -> None:
     DeskSilent
         If he is silent.
     """
-    if how is Behaves.late:
-        time.sleep(LATE_S)
     if how is Behaves.silent:
         message = f"The simulated {who} does not answer. {cure}"
         raise DeskSilent(message)
+
+
+def lateness(how: Behaves) -> None:
+    """Wait as long as one waits who is late; for doors alone.
+
+    Parameters
+    ----------
+    how : Behaves
+        How he behaves. [-]
+    """
+    if how is Behaves.late:
+        time.sleep(LATE_S)

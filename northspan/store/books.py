@@ -7,15 +7,9 @@ from dataclasses import dataclass
 from sqlalchemy import Engine, delete, select
 from sqlalchemy.orm import Session
 
-from northspan.core.working.errors import NorthSpanError
+from northspan.core.document.price_book import NoSuchBook
 from northspan.store.database import writing
 from northspan.store.models import PriceBookRow
-
-
-class NoSuchBook(NorthSpanError):
-    """There is no price book of this name."""
-
-    code = "no-such-book"
 
 
 @dataclass(frozen=True, slots=True)
@@ -76,6 +70,5 @@ class Books:
         with writing(self._engine) as session:
             found = session.execute(delete(PriceBookRow).where(PriceBookRow.name == name))
             if not found.rowcount:  # type: ignore[attr-defined]  # a cursor of a delete counts its rows
-                message = f"There is no price book called {name}."
-                raise NoSuchBook(message)
+                raise NoSuchBook(name)
             session.commit()

@@ -1,66 +1,20 @@
-"""Operations on jobs: make, read, edit, undo, redo. Rows turn into frozen values here."""
+"""Jobs and their revisions in the database. It keeps; what a revision is, the ledger says. Rows turn into frozen values here."""
 
 from __future__ import annotations
 
-import json
-import secrets
-from collections.abc import Collection, Iterator
+from collections.abc import Iterator
 from contextlib import contextmanager
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from datetime import UTC, datetime
-from typing import Any
 
 from sqlalchemy import Engine, select
 from sqlalchemy.orm import Session
 
-from northspan.core.document.job import Job
-from northspan.core.document.plan import Plan
-from northspan.core.document.upgrade import read_job
-from northspan.core.solve import solve
-from northspan.core.working.errors import NorthSpanError
+from northspan.core.document.ledger import NoSuchJob, Revision, check_fresh
 from northspan.store.database import turn_to_write
 from northspan.store.models import JobRow, RevisionRow
-from northspan.store.patching import patched, what_changed
 
-
-class NoSuchJob(NorthSpanError):
-    """There is no job of this id."""
-
-    code = "no-such-job"
-
-
-class Stale(NorthSpanError):
-    """The edit was made on an older revision than the one that counts now."""
-
-    code = "stale"
-
-    def __init__(self, wanted: int, current: int) -> None:
-        self.wanted, self.current = wanted, current
-        super().__init__(f"This edit was made on revision {wanted}; the job is at revision {current}.")
-
-
-class NothingToDo(NorthSpanError):
-    """There is nothing to undo, or nothing to redo."""
-
-    code = "nothing-to-do"
-
-
-@dataclass(frozen=True, slots=True)
-class StoredJob:
-    """A job as it stands: its id, its revision, and whether undo and redo lead anywhere.
-
-    `last` says what the last edit changed, which undo takes back.
-    `plan` is there where keeping it asked for one: what cannot be planned is not kept.
-    """
-
-    id: str
-    revision: int
-    can_undo: bool
-    can_redo: bool
-    changed_at: datetime
-    job: Job
-    last: str = ""
-    plan: Plan | None = None
+MOST_LINES = 500
 
 
 @dataclass(frozen=True, slots=True)
@@ -74,7 +28,7 @@ class JobLine:
 
 
 @dataclass(frozen=True, slots=True)
-class Revision:
+class HistoryLine:
     """A line of a job's history."""
 
     number: int
@@ -96,28 +50,33 @@ class Jobs:
     def __init__(self, engine: Engine) -> None:
         self._engine = engine
 
-    def add(
-        self,
-        job: Job,
-        who: str,
-        kind: str = "created",
-        detailed: Collection[str] | None = (),
-        *,
-        what: str = "",
-        came_with: str | None = None,
-    ) -> StoredJob:
-        """Keep a new job, planned with the working of the runs that are wanted, and with what its file brought along."""
-        plan = solve(job, detailed)
-        now = _now()
+    def add(self, job_id: str, name: str, first: Revision, came_with: str | None = None) -> None:
+        """Keep a new job under an id that is not taken, with what its file brought along."""
+        at = _kept_time(first.at)
+        row = JobRow(id=job_id, name=name, head=first.number, created_at=at, changed_at=at, came_with=came_with)
+        row.revisions.append(_row(first))
         with self._writing() as session:
-            row = JobRow(id=secrets.token_hex(6), name=job.name, head=1, created_at=now, changed_at=now, came_with=came_with)
-            revision = RevisionRow(
-                number=1, kind=kind, who=who, at=now, what=what[:200] or kind, patch="[]", document=job.model_dump_json()
-            )
-            row.revisions.append(revision)
             session.add(row)
             session.commit()
-            return replace(_stored(row, revision, job), plan=plan)
+
+    def append(self, job_id: str, on_revision: int, name: str, revision: Revision) -> None:
+        """Keep the next revision of a job, if the one it was made on still counts.
+
+        Raises
+        ------
+        Stale
+            If another came before it.
+        NoSuchJob
+            If there is none.
+        """
+        with self._writing() as session:
+            row, head = _read(session, job_id)
+            check_fresh(_revision_of(head), on_revision)
+            kept = _row(revision)
+            kept.job_id = row.id  # not appended to the row's list, which would read the whole history first
+            session.add(kept)
+            row.head, row.changed_at, row.name = revision.number, kept.at, name
+            session.commit()
 
     def lines(self) -> tuple[JobLine, ...]:
         """List all jobs, the last changed first."""
@@ -125,13 +84,18 @@ class Jobs:
             rows = session.scalars(select(JobRow).order_by(JobRow.changed_at.desc()))
             return tuple(JobLine(row.id, row.name, row.head, row.changed_at.replace(tzinfo=UTC)) for row in rows)
 
-    def get(self, job_id: str) -> StoredJob:
-        """Read a job as it stands."""
-        with Session(self._engine) as session:
-            row, head = _read(session, job_id)
-            return _stored(row, head)
+    def head(self, job_id: str) -> Revision:
+        """Read the revision that counts now.
 
-    def history(self, job_id: str) -> tuple[Revision, ...]:
+        Raises
+        ------
+        NoSuchJob
+            If there is no such job.
+        """
+        with Session(self._engine) as session:
+            return _revision_of(_read(session, job_id)[1])
+
+    def history(self, job_id: str) -> tuple[HistoryLine, ...]:
         """List the revisions of a job, the newest first."""
         with Session(self._engine) as session:
             _read(session, job_id)
@@ -139,9 +103,9 @@ class Jobs:
                 select(RevisionRow.number, RevisionRow.kind, RevisionRow.who, RevisionRow.at, RevisionRow.what)
                 .where(RevisionRow.job_id == job_id)
                 .order_by(RevisionRow.number.desc())
-                .limit(500)
+                .limit(MOST_LINES)
             )
-            return tuple(Revision(number, kind, who, at.replace(tzinfo=UTC), what) for number, kind, who, at, what in found)
+            return tuple(HistoryLine(number, kind, who, at.replace(tzinfo=UTC), what) for number, kind, who, at, what in found)
 
     def is_kept(self, job_id: str) -> bool:
         """Tell whether a job is kept here."""
@@ -153,98 +117,28 @@ class Jobs:
         with Session(self._engine) as session:
             return _read(session, job_id)[0].came_with
 
-    def at_revision(self, job_id: str, number: int) -> Job:
-        """Read a job as it stood at a revision."""
-        with Session(self._engine) as session:
-            _read(session, job_id)
-            return read_job(json.loads(_revision(session, job_id, number).document))
+    def revision(self, job_id: str, number: int) -> Revision:
+        """Read a revision of a job.
 
-    def edit(
-        self, job_id: str, on_revision: int, patch: list[dict[str, Any]], who: str, detailed: Collection[str] | None = ()
-    ) -> StoredJob:
-        """Apply a JSON Patch to the revision it was made on, and keep the result as the next revision.
-
-        The job is planned before anything is locked, for that takes time; then only the revision is looked at again. It is
-        planned once: the plan comes along, with the working of the runs that are wanted.
+        Raises
+        ------
+        NoSuchJob
+            If there is no such job, or it has no such revision.
         """
         with Session(self._engine) as session:
-            _, head = _fresh(session, job_id, on_revision)
-            before, undo_to = json.loads(head.document), head.number
-        what, operations = what_changed(patch, before), json.dumps(patch)
-        job = read_job(patched(before, patch))
-        plan = solve(job, detailed)  # what cannot be planned is refused before it is kept
-        document = job.model_dump_json()
-        with self._writing() as session:
-            row, head = _fresh(session, job_id, on_revision)
-            revision = RevisionRow(
-                number=row.head + 1, kind="edit", who=who, at=_now(), what=what, patch=operations, document=document,
-                undo_to=undo_to, redo_to=None,
-            )  # fmt: skip
-            return replace(_keep(session, row, revision, job), plan=plan)
-
-    def undo(self, job_id: str, on_revision: int, who: str) -> StoredJob:
-        """Bring back the state before the last edit, as a new revision."""
-        with self._writing() as session:
-            row, head = _fresh(session, job_id, on_revision)
-            if head.undo_to is None:
-                message = "There is nothing to undo."
-                raise NothingToDo(message)
-            target = _revision(session, job_id, head.undo_to)
-            return _keep(
-                session,
-                row,
-                RevisionRow(
-                    number=row.head + 1,
-                    kind="undo",
-                    who=who,
-                    at=_now(),
-                    what=f"undid {head.what}"[:200],
-                    patch="[]",
-                    document=target.document,
-                    undo_to=target.undo_to,
-                    redo_to=head.number,
-                ),
-            )
-
-    def redo(self, job_id: str, on_revision: int, who: str) -> StoredJob:
-        """Bring back what the last undo took away, as a new revision."""
-        with self._writing() as session:
-            row, head = _fresh(session, job_id, on_revision)
-            if head.redo_to is None:
-                message = "There is nothing to redo."
-                raise NothingToDo(message)
-            target = _revision(session, job_id, head.redo_to)
-            return _keep(
-                session,
-                row,
-                RevisionRow(
-                    number=row.head + 1,
-                    kind="redo",
-                    who=who,
-                    at=_now(),
-                    what=f"redid {target.what}"[:200],
-                    patch="[]",
-                    document=target.document,
-                    undo_to=target.undo_to,
-                    redo_to=target.redo_to,
-                ),
-            )
+            _read(session, job_id)
+            wanted = select(RevisionRow).where(RevisionRow.job_id == job_id, RevisionRow.number == number)
+            found = session.scalars(wanted).one_or_none()
+            if found is None:
+                message = f"This job has no revision {number}."
+                raise NoSuchJob(message)
+            return _revision_of(found)
 
     @contextmanager
     def _writing(self) -> Iterator[Session]:
         with turn_to_write(), Session(self._engine, expire_on_commit=False) as session:
             session.connection(execution_options={"write": True})
             yield session
-
-
-def _keep(session: Session, row: JobRow, revision: RevisionRow, job: Job | None = None) -> StoredJob:
-    revision.job_id = row.id  # not appended to the row's list, which would read the whole history first
-    session.add(revision)
-    row.head, row.changed_at = revision.number, revision.at
-    stored = _stored(row, revision, job)
-    row.name = stored.job.name
-    session.commit()
-    return stored
 
 
 def _read(session: Session, job_id: str) -> tuple[JobRow, RevisionRow]:
@@ -259,32 +153,15 @@ def _read(session: Session, job_id: str) -> tuple[JobRow, RevisionRow]:
     return found[0], found[1]
 
 
-def _fresh(session: Session, job_id: str, on_revision: int) -> tuple[JobRow, RevisionRow]:
-    row, head = _read(session, job_id)
-    if head.number != on_revision:
-        raise Stale(on_revision, head.number)
-    return row, head
+def _row(one: Revision) -> RevisionRow:
+    return RevisionRow(number=one.number, kind=one.kind, who=one.who, at=_kept_time(one.at), what=one.what, patch=one.patch,
+                       document=one.document, undo_to=one.undo_to, redo_to=one.redo_to)  # fmt: skip
 
 
-def _revision(session: Session, job_id: str, number: int) -> RevisionRow:
-    found = session.scalars(select(RevisionRow).where(RevisionRow.job_id == job_id, RevisionRow.number == number)).one_or_none()
-    if found is None:
-        message = f"This job has no revision {number}."
-        raise NoSuchJob(message)
-    return found
+def _revision_of(row: RevisionRow) -> Revision:
+    at = row.at.replace(tzinfo=UTC)
+    return Revision(row.number, row.kind, row.who, at, row.what, row.document, row.patch, row.undo_to, row.redo_to)
 
 
-def _stored(row: JobRow, head: RevisionRow, job: Job | None = None) -> StoredJob:
-    return StoredJob(
-        row.id,
-        head.number,
-        head.undo_to is not None,
-        head.redo_to is not None,
-        row.changed_at.replace(tzinfo=UTC),
-        job or read_job(json.loads(head.document)),
-        head.what if head.undo_to is not None and head.kind != "undo" else "",
-    )
-
-
-def _now() -> datetime:
-    return datetime.now(UTC).replace(tzinfo=None)  # SQLite keeps no zone; all times in it are UTC
+def _kept_time(at: datetime) -> datetime:
+    return at.astimezone(UTC).replace(tzinfo=None)  # SQLite keeps no zone; all times in it are UTC

@@ -21,7 +21,8 @@ from northspan.api.settings import Config, config_from_environment
 from northspan.core.desk.demo_us import kestrel_hollow
 from northspan.core.desk.starts import empty_job
 from northspan.core.document.job import VERSION
-from northspan.core.solve import solve
+from northspan.core.solve import solve, worked
+from northspan.service import Service
 from northspan.store.jobs import Jobs
 from tests.support import a_feeder, a_property_of, checked
 
@@ -33,8 +34,9 @@ class ApiCase(unittest.TestCase):
         cls.addClassCleanup(folder.cleanup)
         cls.app = create_app(Config(Path(folder.name), hosts=("span.example",)))
         cls.app.testing = True
-        cls.jobs: Jobs = cls.app.extensions["northspan_jobs"]
-        cls.addClassCleanup(cls.jobs._engine.dispose)
+        cls.jobs: Service = cls.app.extensions["northspan_service"]
+        cls.kept: Jobs = cls.app.extensions["northspan_jobs"]
+        cls.addClassCleanup(cls.kept._engine.dispose)
 
     def setUp(self):
         self.client = self.app.test_client()
@@ -207,10 +209,10 @@ class Ordinary(ApiCase):
         self.assertEqual(self.problem(self.client.post("/api/route/gpx", json={"text": "x"}), 422)["field"], "/gpx")
 
     def test_solve_keeps_nothing(self):
-        before = len(self.jobs.lines())
+        before = len(self.kept.lines())
         answer = self.client.post("/api/solve", data=kestrel_hollow().model_dump_json())
         self.assertEqual(answer.get_json()["runs"]["F2"]["headline"], "1 AWG aluminum, 100 A")
-        self.assertEqual(len(self.jobs.lines()), before)
+        self.assertEqual(len(self.kept.lines()), before)
 
     def test_the_feeder_calculator(self):
         answer = self.client.post("/api/calc/feeder", json={"load_a": 70, "length_m": 56.4, "terminals": "75"}).get_json()
@@ -431,8 +433,8 @@ class Storage(unittest.TestCase):
         self.folder = Path(folder.name)
         with patch("northspan.store.database.PATIENCE_S", 0.05):
             app = create_app(Config(self.folder))
-        self.jobs = app.extensions["northspan_jobs"]
-        self.addCleanup(self.jobs._engine.dispose)
+        self.jobs, self.kept = app.extensions["northspan_service"], app.extensions["northspan_jobs"]
+        self.addCleanup(self.kept._engine.dispose)
         self.client = app.test_client()
         self.stored = self.jobs.add(a_feeder(70), "")
         self.url = f"/api/jobs/{self.stored.id}"
@@ -444,8 +446,8 @@ class Storage(unittest.TestCase):
         self.assertEqual(self.jobs.get(self.stored.id).revision, 1)
 
     def every_connection(self, pragma):
-        self.jobs._engine.dispose()
-        event.listen(self.jobs._engine, "connect", lambda connection, _: connection.execute(pragma))
+        self.kept._engine.dispose()
+        event.listen(self.kept._engine, "connect", lambda connection, _: connection.execute(pragma))
 
     def test_a_full_disk_is_507(self):
         with closing(sqlite3.connect(self.folder / "northspan.sqlite3")) as connection:
@@ -476,8 +478,8 @@ class Storage(unittest.TestCase):
                 other.execute("BEGIN IMMEDIATE")  # another writer gets his turn while this one plans
                 other.execute("ROLLBACK")
             asked.append(job.name)
-            return solve(job, detailed)
+            return worked(job, detailed)
 
-        with patch("northspan.store.jobs.solve", slow):
+        with patch("northspan.service.worked", slow):
             self.jobs.edit(self.stored.id, 1, [{"op": "add", "path": "/notes", "value": "x"}], "")
         self.assertEqual(asked, ["Test property"])

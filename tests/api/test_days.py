@@ -21,20 +21,20 @@ class DaysOverHttp(unittest.TestCase):
         return self.server.ask("POST", f"/api/jobs/{self.job}/{path}", body, **{"If-Match": f'"{revision or self.revision}"'})
 
     def days(self):
-        return self.server.ask("GET", f"/api/jobs/{self.job}/days")[1]
+        return self.server.ask("GET", f"/api/jobs/{self.job}/steps/days")[1]
 
     def test_an_event_is_kept_on_its_revision(self):
-        event = {"event": "thunder", "now": {"day": 0, "at_h": 9}}
-        self.assertEqual(self.send("days/event", event, self.revision + 5)[0], 409)
-        status, state = self.send("days/event", event)
+        event = {"now": {"day": 0, "at_h": 9}}
+        self.assertEqual(self.send("steps/days/events/thunder", event, self.revision + 5)[0], 409)
+        status, state = self.send("steps/days/events/thunder", event)
         self.assertEqual((status, state["revision"], state["job"]["days"]["now"]), (200, self.revision + 1, {"day": 0, "at_h": 9.0}))
         self.assertTrue(all((one["day"], one["start_h"]) >= (0, 9) for one in self.days()["days"]["tasks"] if one["day"] is not None))
-        status, problem = self.send("days/event", {"event": "utility_here", "now": {"day": 0, "at_h": 9}}, self.revision + 1)
+        status, problem = self.send("steps/days/events/utility_here", {"now": {"day": 0, "at_h": 9}}, self.revision + 1)
         self.assertEqual((status, problem["field"]), (422, "/event"))
 
     def test_what_is_tried_is_not_kept(self):
         before = self.days()
-        tried = self.send("days/try", {"task": "off:P1", "change": {"hours": 2}})[1]
+        tried = self.send("steps/days/try", {"task": "off:P1", "change": {"hours": 2}})[1]
         self.assertGreater(tried["days"]["outage_h"], before["days"]["outage_h"])
         self.assertEqual(self.days(), before)
 

@@ -18,7 +18,7 @@ class Materials(unittest.TestCase):
         cls.job = cls.server.ask("POST", "/api/jobs", {"start": "demo"})[1]["id"]
 
     def materials(self):
-        return self.server.ask("GET", f"/api/jobs/{self.job}/materials")[1]
+        return self.server.ask("GET", f"/api/jobs/{self.job}/steps/materials")[1]
 
     def test_books_are_kept_replaced_and_dropped(self):
         status, listed = self.server.ask("POST", "/api/books", {"name": "Corner shop", "trip": 4, "text": ROWS})
@@ -35,7 +35,7 @@ class Materials(unittest.TestCase):
     def test_a_job_takes_the_prices_of_books_on_its_revision_and_gives_them_back(self):
         _, listed = self.server.ask("POST", "/api/books", {"name": "Mill", "trip": 0, "text": WIRE})
         self.assertEqual(listed["books"][0]["lines"], 1)
-        path, revision = f"/api/jobs/{self.job}/prices/books", self.materials()["revision"]
+        path, revision = f"/api/jobs/{self.job}/steps/materials/events/prices", self.materials()["revision"]
         self.assertEqual(self.server.ask("POST", path, {"names": ["Mill"]}, **{"If-Match": f'"{revision + 9}"'})[0], 409)
         self.assertEqual(self.server.ask("POST", path, {"names": ["Nobody"]}, **{"If-Match": f'"{revision}"'})[0], 404)
         status, state = self.server.ask("POST", path, {"names": ["Mill"]}, **{"If-Match": f'"{revision}"'})
@@ -46,9 +46,9 @@ class Materials(unittest.TestCase):
         self.server.ask("POST", "/api/books/drop", {"name": "Mill"})
 
     def test_flips_and_other_ways_are_answered(self):
-        found = self.server.ask("GET", f"/api/jobs/{self.job}/materials/flips")[1]
+        found = self.server.ask("GET", f"/api/jobs/{self.job}/steps/materials/flips")[1]
         self.assertTrue({"load", "drop limit", "copper"} <= {one["moves"] for one in found["flips"]})
-        ways = self.server.ask("GET", f"/api/jobs/{self.job}/materials/alternatives")[1]["ways"]
+        ways = self.server.ask("GET", f"/api/jobs/{self.job}/steps/estimate/alternatives")[1]["ways"]
         self.assertEqual(ways[0]["cure"], None)
 
     def test_a_simulated_shop_says_so_and_may_be_silent(self):

@@ -5,6 +5,7 @@ import unittest
 
 from northspan.core.desk.starts import Answers, started
 from northspan.core.document.job import Building, CallChoice, Circuit, Enclosure, Load, Metal, RunKind, Source, System
+from northspan.core.document.patching import patched
 from northspan.core.document.upgrade import read_job
 from northspan.core.rulebooks.questions.common import Ampacity, DesignLoad, Wire
 from northspan.core.rulebooks.questions.dwellings import AllowanceFacts
@@ -13,7 +14,6 @@ from northspan.core.rulebooks.us import devices, electrodes, grounds, loads, pip
 from northspan.core.rulebooks.us.ampacities import carrying_conductors, is_nipple, run_ampacity
 from northspan.core.solve import solve
 from northspan.core.working.errors import NoSolution
-from northspan.store.patching import patched
 from tests.support import FT_M, LEAST, US, a_feeder, a_segment, checked, found, margin, run_of, with_loads
 
 COPPER = Wire("4/0", Metal.copper, "THWN-2")

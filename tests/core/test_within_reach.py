@@ -23,6 +23,7 @@ from northspan.core.document.job import (
     SourceKind,
     System,
 )
+from northspan.core.document.patching import patched
 from northspan.core.document.upgrade import read_job
 from northspan.core.physics.pull_tension import OVAL, wedges
 from northspan.core.rulebooks.questions.common import DesignLoad, Wire
@@ -31,7 +32,6 @@ from northspan.core.rulebooks.questions.grounds import GroundFacts
 from northspan.core.rulebooks.registry import rulebook_named
 from northspan.core.solve import solve
 from northspan.core.topics.supply.capability import diversion
-from northspan.store.patching import patched
 from tests.core.topics.sizing.test_choices import taken
 from tests.support import a_feeder, a_segment, checked, run_of, with_building, with_panel
 

@@ -4,10 +4,10 @@ import unittest
 
 from northspan.core.desk.demo_us import kestrel_hollow
 from northspan.core.document.job import Job
+from northspan.core.document.patching import patched
 from northspan.core.solve import solve
 from northspan.core.working.errors import InvalidJob
 from northspan.files.circuit_table import circuit_edits, write_circuits
-from northspan.store.patching import patched
 
 
 def after(job, text):

@@ -6,10 +6,10 @@ from zoneinfo import ZoneInfo
 
 from icalendar import Calendar
 
-from northspan.core.desk.days.plan import days_plan
 from northspan.core.desk.demo_move import MOVES
 from northspan.core.document.job import Days
 from northspan.core.solve import worked
+from northspan.core.steps.days.plan import days_plan
 from northspan.core.working.errors import InvalidJob
 from northspan.files.days_calendar import read_busy, write_calendar
 

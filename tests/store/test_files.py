@@ -7,8 +7,7 @@ from contextlib import closing
 from pathlib import Path
 
 from northspan.store.database import FILE_NAME, DatabaseUnfit, InUse, copy_database, holding, open_database, put_back
-from northspan.store.jobs import Jobs
-from tests.support import a_feeder
+from tests.support import a_feeder, service_over
 
 
 def names(file):
@@ -27,7 +26,7 @@ class Copies(unittest.TestCase):
         self.addCleanup(folder.cleanup)
         self.folder = Path(folder.name)
         engine = open_database(self.folder)
-        Jobs(engine).add(a_feeder(), "")
+        service_over(engine).add(a_feeder(), "")
         engine.dispose()
         self.database = self.folder / FILE_NAME
         rename(self.database, "first")

@@ -15,13 +15,14 @@ from hypothesis import strategies as st
 from sqlalchemy import event, inspect
 
 from northspan.core.desk.demo_us import kestrel_hollow
+from northspan.core.document.ledger import NoSuchJob, NothingToDo, Stale
+from northspan.core.document.patching import what_changed
 from northspan.core.working.errors import InvalidJob, NoSolution, OutsideTable
 from northspan.store import database
 from northspan.store.database import FILE_NAME, DatabaseUnfit, copy_database, migrate, open_database
-from northspan.store.jobs import Jobs, NoSuchJob, NothingToDo, Stale
+from northspan.store.jobs import Jobs
 from northspan.store.models import Base
-from northspan.store.patching import what_changed
-from tests.support import a_feeder
+from tests.support import a_feeder, service_over
 
 
 def setting(path, value):
@@ -35,7 +36,7 @@ class StoreCase(unittest.TestCase):
         self.folder = Path(folder.name)
         self.engine = open_database(self.folder)
         self.addCleanup(self.engine.dispose)
-        self.jobs = Jobs(self.engine)
+        self.jobs, self.kept = service_over(self.engine), Jobs(self.engine)
 
 
 class Edits(StoreCase):
@@ -53,7 +54,7 @@ class Edits(StoreCase):
     def test_an_edit_is_the_next_revision_with_who_and_what(self):
         stored = self.edit("/runs/F1/load_a", 80, "B. Baker")
         self.assertEqual((stored.revision, stored.can_undo, stored.can_redo), (2, True, False))
-        lines = [(r.number, r.kind, r.who, r.what) for r in self.jobs.history(self.job_id)]
+        lines = [(r.number, r.kind, r.who, r.what) for r in self.kept.history(self.job_id)]
         self.assertEqual(lines, [(2, "edit", "B. Baker", "Feeder: load 80 A"), (1, "created", "A. Able", "created")])
 
     def test_undo_and_redo_walk_back_and_forth(self):
@@ -97,7 +98,7 @@ class Edits(StoreCase):
         self.assertEqual((self.load(), self.jobs.get(self.job_id).revision), (70, 1))
 
     def test_no_such_job(self):
-        for step in (self.jobs.get, self.jobs.history):
+        for step in (self.jobs.get, self.kept.history):
             with self.assertRaises(NoSuchJob):
                 step("nowhere")
 
@@ -156,7 +157,7 @@ class Together(StoreCase):
         kept = []
 
         def write(name):
-            jobs, done = Jobs(self.engine), 0
+            jobs, done = service_over(self.engine), 0
             while done < 40:
                 now = jobs.get(job_id)
                 try:
@@ -172,7 +173,7 @@ class Together(StoreCase):
         for writer in writers:
             writer.join()
         self.assertEqual(sorted(r for r, _, _ in kept), list(range(2, 82)))
-        history = {r.number: r.who for r in self.jobs.history(job_id)}
+        history = {r.number: r.who for r in self.kept.history(job_id)}
         self.assertEqual({r: name for r, name, _ in kept}, {n: who for n, who in history.items() if n > 1})
 
 
@@ -182,7 +183,7 @@ class Files(StoreCase):
         self.engine.dispose()
         again = open_database(self.folder)
         self.addCleanup(again.dispose)
-        self.assertEqual(Jobs(again).get(job_id).job, kestrel_hollow())
+        self.assertEqual(service_over(again).get(job_id).job, kestrel_hollow())
 
     def test_migrations_go_up_and_down(self):
         tables = {"jobs", "revisions", "library"}

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from northspan.core.working.errors import NorthSpanError
+
 UNITS = ("each", "m", "ft", "stick", "reel", "L", "pack")
 
 
@@ -34,3 +36,24 @@ class PriceBook:
     trip: float
     lines: tuple[BookLine, ...]
     simulated: bool = False
+
+
+def days_of(book: PriceBook) -> tuple[str, str]:
+    """Say of which days the oldest and the newest price of a book are; empty where none has a day.
+
+    Parameters
+    ----------
+    book : PriceBook
+        The book. [-]
+    """
+    days = sorted(line.day for line in book.lines if line.day)
+    return (days[0], days[-1]) if days else ("", "")
+
+
+class NoSuchBook(NorthSpanError):
+    """There is no price book of this name."""
+
+    code = "no-such-book"
+
+    def __init__(self, name: str) -> None:
+        super().__init__(f"There is no price book called {name}.")

@@ -7,12 +7,12 @@ from northspan.core.calculators import CALCULATORS
 from northspan.core.case.at_building import electrodes_at, places, shapes_of
 from northspan.core.desk.demo_us import kestrel_hollow
 from northspan.core.document.job import Electrode, FallLog, FallReading, FourPinReading
+from northspan.core.document.patching import patched
 from northspan.core.document.upgrade import read_job
 from northspan.core.physics.grid import earthed
 from northspan.core.physics.soil import Soil
 from northspan.core.working.errors import InvalidJob, NoSolution, OutsideTable
 from northspan.standins.earth_tester import SimulatedTester
-from northspan.store.patching import patched
 from tests.support import FT_M, checked, examples
 
 

@@ -2,18 +2,18 @@
 
 import unittest
 
-from northspan.core.desk.days.plan import days_plan
 from northspan.core.desk.demo_us import kestrel_hollow
 from northspan.core.desk.starts import STARTS, Answers, start_edits, started
 from northspan.core.desk.starts.under import start_job_under, starts_under
 from northspan.core.desk.survey import doubling, removal
 from northspan.core.document.job import Method
+from northspan.core.document.patching import patched
 from northspan.core.document.upgrade import read_job
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
 from northspan.core.solve import solve, worked
+from northspan.core.steps.days.plan import days_plan
 from northspan.core.topics.bonds.calculators.bench import BenchQuestion, bench
 from northspan.core.working.errors import InvalidJob
-from northspan.store.patching import patched
 from tests.core.topics.sizing.test_choices import taken
 from tests.run import slow
 from tests.support import found

@@ -2,10 +2,10 @@
 
 import unittest
 
-from northspan.core.desk.days.tasks import tasks_of
-from northspan.core.desk.take_off.lines import taken_off
 from northspan.core.document.job import Electrode, ElectrodeKind, WaterPipe
 from northspan.core.solve import solve, worked
+from northspan.core.steps.days.tasks import tasks_of
+from northspan.core.steps.materials.lines import taken_off
 from tests.core.test_within_reach import a_house
 from tests.core.topics.sizing.test_choices import taken
 from tests.support import checked

@@ -9,12 +9,12 @@ from scipy.optimize import LinearConstraint, milp
 
 from northspan.core.desk.demo_us import kestrel_hollow
 from northspan.core.document.job import Job, Prices
+from northspan.core.document.patching import patched
 from northspan.core.physics.optimum import Choice, cheapest_sets
 from northspan.core.solve import solve
 from northspan.core.topics.site.calculators import SiteQuestion, site
 from northspan.core.topics.site.choices import site_choices
 from northspan.core.working.errors import NoSolution
-from northspan.store.patching import patched
 from tests.support import a_feeder, a_property_of, checked
 
 

@@ -1,6 +1,7 @@
 /** The days on screen: laid out anew by the server after each edit, and while a task is dragged. */
 import { computed, ref, watch } from 'vue'
 import { client, problemText, type Problem, type Schemas } from '../api/client'
+import type { Happening } from '../state/job'
 import { useJob } from '../state/job'
 
 export type Task = Schemas['TaskLaid']
@@ -19,7 +20,7 @@ export function useDays() {
   async function lay(): Promise<void> {
     const id = store.state?.id
     if (!id) return
-    const { data, error } = await client.GET('/api/jobs/{job_id}/days', { params: { path: { job_id: id } } })
+    const { data, error } = await client.GET('/api/jobs/{job_id}/steps/days', { params: { path: { job_id: id } } })
     trouble.value = data ? '' : problemText(error as Problem)
     tried.value = null
     if (!data) return
@@ -46,7 +47,7 @@ export function useDays() {
     const id = store.state?.id
     const now = ++asked
     if (!id) return
-    const { data } = await client.POST('/api/jobs/{job_id}/days/try', {
+    const { data } = await client.POST('/api/jobs/{job_id}/steps/days/try', {
       params: { path: { job_id: id } },
       body: { task: key, change: { ...kept(key), ...fields } as never },
     })
@@ -79,9 +80,9 @@ export function useDays() {
   }
 
   /** Something happened: one press, and what is not begun is laid out anew. */
-  function event(what: string, subject = ''): Promise<void> {
+  function event(what: Happening, subject = ''): Promise<void> {
     const now = { day: today.value, at_h: hour.value ?? store.job!.days.begins_h }
-    return store.sendDays('/api/jobs/{job_id}/days/event', { event: what, now, subject })
+    return store.sendDays(`/api/jobs/{job_id}/steps/days/events/${what}`, { now, subject })
   }
 
   return {

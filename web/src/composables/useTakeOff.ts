@@ -25,28 +25,32 @@ export function useTakeOff() {
   async function count(): Promise<void> {
     const id = store.state?.id
     if (!id) return
-    const { data } = await client.GET('/api/jobs/{job_id}/materials', { params: { path: { job_id: id } } })
-    if (data) {
+    const params = { path: { job_id: id } }
+    const [{ data }, paid] = await Promise.all([
+      client.GET('/api/jobs/{job_id}/steps/materials', { params }),
+      client.GET('/api/jobs/{job_id}/steps/estimate', { params }),
+    ])
+    if (data && paid.data) {
       found.value = data.take_off as Schemas['TakeOff']
       prices.value = data.prices as Schemas['PricedList']
       shops.value = data.shops
-      estimate.value = { total: data.estimate, working: data.estimate_working }
+      estimate.value = { total: paid.data.estimate, working: paid.data.estimate_working }
       totals.value = data.totals
-      firstNeeded.value = data.first_needed
+      firstNeeded.value = paid.data.first_needed
       flips.value = null
       ways.value = null
     }
     trouble.value = data ? '' : 'The server does not answer. The list is as it was.'
   }
   async function findFlips(): Promise<void> {
-    const { data } = await client.GET('/api/jobs/{job_id}/materials/flips', {
+    const { data } = await client.GET('/api/jobs/{job_id}/steps/materials/flips', {
       params: { path: { job_id: store.state!.id } },
     })
     flips.value = (data?.flips ?? []) as Schemas['Flip'][]
     flipsSay.value = data?.site_says ?? ''
   }
   async function findWays(): Promise<void> {
-    const { data } = await client.GET('/api/jobs/{job_id}/materials/alternatives', {
+    const { data } = await client.GET('/api/jobs/{job_id}/steps/estimate/alternatives', {
       params: { path: { job_id: store.state!.id } },
     })
     ways.value = (data?.ways ?? []) as Schemas['Alternative'][]

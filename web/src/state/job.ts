@@ -14,7 +14,12 @@ import {
   type Plan,
   type Problem,
 } from '../api/client'
+import type { paths } from '../api/schema'
 import { useSettings } from './settings'
+
+type EventPath = Extract<keyof paths, `/api/jobs/{job_id}/steps/days/events/${string}`>
+/** What can happen on the day. */
+export type Happening = EventPath extends `${string}/events/${infer Name}` ? Name : never
 
 interface Trouble {
   text: string
@@ -158,7 +163,7 @@ export const useJob = defineStore('job', () => {
   function takePrices(names: string[]): Promise<void> {
     return enqueue(
       (now, params) =>
-        client.POST('/api/jobs/{job_id}/prices/books', {
+        client.POST('/api/jobs/{job_id}/steps/materials/events/prices', {
           params: { ...params, path: { job_id: now.id } },
           body: { names },
         }),
@@ -169,7 +174,7 @@ export const useJob = defineStore('job', () => {
   /** Send something of the days that changes the job: an event, a question to a simulated desk, a calendar. */
   function sendDays(
     path:
-      | '/api/jobs/{job_id}/days/event'
+      | `/api/jobs/{job_id}/steps/days/events/${Happening}`
       | '/api/jobs/{job_id}/standins/utility-desk'
       | '/api/jobs/{job_id}/standins/inspection-office'
       | '/api/jobs/{job_id}/standins/weather'

@@ -5,11 +5,11 @@ from dataclasses import asdict
 
 from northspan.core.desk.demos import DEMOS
 from northspan.core.document.job import Enclosure, Job
+from northspan.core.document.patching import patched
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
 from northspan.core.solve import solve
 from northspan.core.topics.circuits.around import surge_added
 from northspan.core.working.errors import InvalidJob
-from northspan.store.patching import patched
 from tests.core.topics.circuits.test_panels import codes, cured, panel
 from tests.support import checked
 

@@ -8,10 +8,10 @@ from northspan.core.desk.demo_us import kestrel_hollow
 from northspan.core.desk.relocation import moving
 from northspan.core.desk.survey import doubling, removal
 from northspan.core.document.job import ComesFrom, Job, PanelCircuit, PanelLayout
+from northspan.core.document.patching import patched
 from northspan.core.solve import solve
 from northspan.core.topics.circuits.moving import missing_of
 from northspan.core.working.errors import InvalidJob
-from northspan.store.patching import patched
 
 
 def edited(job, edits):

@@ -6,11 +6,11 @@ from dataclasses import asdict
 from northspan.core.case.slots import leg_of
 from northspan.core.desk.survey import removal
 from northspan.core.document.job import Job, Load, PanelCircuit, PanelLayout
+from northspan.core.document.patching import patched
 from northspan.core.rulebooks.registry import rulebook_names
 from northspan.core.solve import solve
 from northspan.core.topics.circuits.directory import personal, vague
 from northspan.core.working.errors import InvalidJob
-from northspan.store.patching import patched
 from tests.support import a_feeder, checked
 
 

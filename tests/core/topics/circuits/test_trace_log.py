@@ -4,9 +4,9 @@ import unittest
 from dataclasses import asdict
 
 from northspan.core.document.job import Job
+from northspan.core.document.patching import patched
 from northspan.core.solve import solve
 from northspan.core.working.errors import InvalidJob
-from northspan.store.patching import patched
 from tests.core.topics.circuits.test_panels import panel
 
 

@@ -4,8 +4,8 @@ import unittest
 from dataclasses import asdict
 
 from northspan.core.document.job import Across, Job, Load, Status
+from northspan.core.document.patching import patched
 from northspan.core.solve import solve
-from northspan.store.patching import patched
 from tests.support import a_feeder, checked, found, run_of, with_loads
 
 ONE, TWO, BOTH = Across.l1_neutral, Across.l2_neutral, Across.line_line

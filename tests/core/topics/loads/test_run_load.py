@@ -6,10 +6,10 @@ from northspan.core.case.case import case_of
 from northspan.core.case.tree import tree_of
 from northspan.core.desk.starts import Answers, start_edits, started
 from northspan.core.document.job import Building, Enclosure, Job, Load, Metal, Run, RunKind, Source
+from northspan.core.document.patching import patched
 from northspan.core.document.upgrade import read_job
 from northspan.core.solve import solve
 from northspan.core.topics.loads.run_load import load_of_run, voltages_at
-from northspan.store.patching import patched
 from tests.support import US, a_feeder, a_segment, checked, found, margin, run_of, with_loads
 
 HOUSE = Answers(floor_m2=180, range_va=12000, dryer_va=5000, water_heater_va=4500, service_length_m=20)

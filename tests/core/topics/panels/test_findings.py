@@ -5,9 +5,9 @@ import unittest
 from northspan.core.desk.demo_us import kestrel_hollow
 from northspan.core.desk.rulebook_change import moved
 from northspan.core.document.job import Electrode, Room
+from northspan.core.document.patching import patched
 from northspan.core.document.upgrade import read_job
 from northspan.core.solve import solve
-from northspan.store.patching import patched
 from tests.support import checked, found
 
 

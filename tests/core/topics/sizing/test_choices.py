@@ -3,8 +3,8 @@
 import unittest
 
 from northspan.core.document.job import Metal, Prices
+from northspan.core.document.patching import patched
 from northspan.core.solve import solve
-from northspan.store.patching import patched
 from tests.support import US, a_feeder, checked, margin, run_of
 
 FREE = Prices(

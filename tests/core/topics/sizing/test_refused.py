@@ -6,8 +6,8 @@ from dataclasses import asdict
 from northspan.core.desk.starts import Answers
 from northspan.core.desk.starts.under import start_job_under
 from northspan.core.document.job import Job
+from northspan.core.document.patching import patched
 from northspan.core.solve import solve
-from northspan.store.patching import patched
 from tests.support import checked
 
 

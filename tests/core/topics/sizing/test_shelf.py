@@ -6,10 +6,10 @@ from dataclasses import asdict
 from northspan.core.desk.starts import Answers
 from northspan.core.desk.starts.under import start_job_under
 from northspan.core.document.job import Across, CallChoice, Job, Load, Metal, Status, Stock
+from northspan.core.document.patching import patched
 from northspan.core.document.upgrade import read_job
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
 from northspan.core.solve import solve
-from northspan.store.patching import patched
 from tests.support import FT_M, a_feeder, checked, found, run_of, with_loads
 
 

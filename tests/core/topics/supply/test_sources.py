@@ -5,10 +5,10 @@ import unittest
 from northspan.core.desk.starts import Answers, start_edits, started
 from northspan.core.desk.starts.under import start_job_under
 from northspan.core.document.job import Load, Source, SourceKind, System
+from northspan.core.document.patching import patched
 from northspan.core.document.upgrade import read_job
 from northspan.core.solve import solve
 from northspan.core.topics.supply.capability import capability, widest_gap_w
-from northspan.store.patching import patched
 from tests.support import a_feeder, checked, found
 
 

@@ -1,0 +1,129 @@
+"""What cans and their circuits ask to be done: hung, bonded, circuits changed over, new ones pulled, labels."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from northspan.core.case.case import Case
+from northspan.core.document.job import EnclosureKind, Room, Sky, Status
+from northspan.core.document.plan import Plan
+from northspan.core.document.plan.panel import MovePlan
+from northspan.core.steps.days.makes import LOTO, NEW, task, there_already
+from northspan.core.steps.days.task import Task
+
+PANELS = frozenset({EnclosureKind.panel_main_breaker, EnclosureKind.panel_lugs, EnclosureKind.meter_main})
+
+
+def can_tasks(case: Case, plan: Plan) -> Iterator[Task]:
+    """List what the cans of a job ask to be done.
+
+    Parameters
+    ----------
+    case : Case
+        The job made ready. [-]
+    plan : Plan
+        What is planned. [-]
+    """
+    for key, can in case.job.enclosures.items():
+        at = f"/enclosures/{key}"
+        if can.status in NEW:
+            kind = "panel" if can.kind in PANELS else "can"
+            sky = frozenset({Sky.rain, Sky.thunder}) if can.room is Room.outdoors else frozenset[Sky]()
+            yield task(case, f"up:{key}", kind, f"{can.name} hung", "it is new", at, cannot_stand=sky, tools=("level", "anchors", "drill"))
+            last = tuple(f"near:{run}" for run, one in case.job.runs.items() if key in {one.origin, one.target})
+            yield task(
+                case,
+                f"label:{key}",
+                "label",
+                f"{can.name} torqued and labelled",
+                "its label says how tight",
+                at,
+                after=last,
+                tools=("torque wrench", "labels"),
+            )
+        elif can.status is Status.remove:
+            yield task(
+                case,
+                f"out:{key}",
+                "out",
+                f"{can.name} taken out",
+                "it is marked to go; dead and tested first",
+                at,
+                after=tuple(f"over:{one}" for one in case.job.circuits),
+            )
+        found = plan.enclosures.get(key)
+        if found is not None and not found.agrees and can.status is Status.existing:
+            out = found.bond != "bonded"
+            words = f"{can.name}: bond {'taken out' if out else 'put in'}"
+            yield task(
+                case,
+                f"bond:{key}",
+                "bond",
+                words,
+                "neutral and ground meet in one place only",
+                f"{at}/bond_found",
+                off=frozenset({key}),
+                tools=LOTO,
+            )
+
+
+def circuit_tasks(case: Case, plan: Plan) -> Iterator[Task]:
+    """List what circuits ask to be done: those that change over to a new can, and those that are new.
+
+    Parameters
+    ----------
+    case : Case
+        The job made ready. [-]
+    plan : Plan
+        What is planned. [-]
+    """
+    job = case.job
+    for panel, found in plan.panels.items():
+        if found.move is not None:
+            yield from _moved(case, panel, found.name, found.move)
+    for key, box in job.boxes.items():
+        if box.status in NEW:
+            yield task(case, f"box:{key}", "box", f"{box.name} hung", "circuits go on in it; its lid stays in reach", f"/boxes/{key}")
+    for key, circuit in job.circuits.items():
+        if circuit.status is Status.new and circuit.run is None and not circuit.old_slots:
+            name, at, can = circuit.name or key, f"/circuits/{key}", circuit.enclosure
+            yield task(case, f"rough:{key}", "rough", f"{name}: cable pulled in", "a new circuit", at, after=(f"up:{can}",))
+            dead = frozenset({can}) if there_already(case, can) else frozenset[str]()
+            after = (f"rough:{key}", "rough")
+            yield task(
+                case,
+                f"land:{key}",
+                "over",
+                f"{name}: landed on its device",
+                "a new circuit",
+                at,
+                off=dead,
+                circuit=key,
+                after=after,
+                tools=LOTO if dead else (),
+            )
+
+
+def _moved(case: Case, panel: str, name: str, move: MovePlan) -> Iterator[Task]:
+    """What a panel that moves asks: devices ahead, new cables ahead, and each circuit changed over while the old one is dead."""
+    job, dead = case.job, frozenset({move.old})
+    cables = [one for one in move.cables if one.circuit in job.circuits]
+    if not cables:
+        return
+    words = f"Devices and labels of {len(cables)} circuits into {name}"
+    at = f"/enclosures/{panel}"
+    yield task(case, f"ready:{panel}", "ready", words, "before the power is off", at, len(cables), after=(f"up:{panel}",))
+    for cable in cables:
+        circuit, at = job.circuits[cable.circuit], f"/circuits/{cable.circuit}"
+        before, rate = [f"ready:{panel}", f"up:{panel}"], "over"
+        if cable.state == "new":
+            words = f"{cable.name}: a new cable to its first outlet"
+            yield task(case, f"anew:{cable.circuit}", "anew", words, "the old one is short", at)
+            before.append(f"anew:{cable.circuit}")
+        elif circuit.extended_in is not None:
+            rate = "over_box"
+            before.append(f"box:{circuit.extended_in}")
+        words = f"{cable.name}: into the new {case.rulebook.words.terms.panel}"
+        yield task(
+            case, f"over:{cable.circuit}", rate, words, cable.words, at, off=dead, after=tuple(before), circuit=cable.circuit, tools=LOTO
+        )

@@ -1,0 +1,185 @@
+"""What runs ask to be done: digging, pipe, pulling, landing, testing, and what is old taken out."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import replace
+
+from northspan.core.case.case import Case
+from northspan.core.document.job import Place, Segment, Sky, Status, status_of
+from northspan.core.steps.days.makes import LOTO, NEW, OUTDOORS, task, there_already
+from northspan.core.steps.days.task import Task
+from northspan.core.topics.pull.crew import crew_for, minutes
+from northspan.core.topics.pull.pulling import counted, most_n
+from northspan.core.topics.pull.routed import Routed
+from northspan.core.topics.pull.run_pull import hardest, question_of_pull
+from northspan.core.topics.routes.route import IN_PIPE
+from northspan.core.working.worked import step
+
+DRY = frozenset({Place.indoors})
+ATTIC_C = 45.0  # a stretch as hot as this lies under a roof
+
+
+def run_tasks(case: Case, routed: Routed, dug: frozenset[str]) -> Iterator[Task]:
+    """List what a run asks to be done.
+
+    Parameters
+    ----------
+    case : Case
+        The job made ready. [-]
+    routed : Routed
+        The run, sized, with its route. [-]
+    dug : frozenset of str
+        Trenches that other runs asked for already; a trench that several share is dug once. [-]
+    """
+    run, key = routed.run, routed.id
+    at = f"/runs/{key}"
+    if run.utility_owned or run.status is Status.existing:
+        return
+    if run.status is Status.remove:
+        yield task(case, f"out:{key}", "out", f"{run.name} taken out", "it is marked to go; dead and tested first", at)
+        return
+    before: list[str] = []
+    mine = set(dug)
+    for i, segment in enumerate(run.segments):
+        if status_of(run, segment) in NEW:
+            for one in _stretch(case, routed, i, segment, frozenset(mine)):
+                mine.add(one.key)
+                before.append(one.key)
+                yield one
+            if segment.place is Place.buried:
+                before.append(_trench(routed.id, i, segment, "backfill"))
+    yield from _pulled(case, routed, tuple(dict.fromkeys(before)))
+    yield from _sealed(case, routed)
+    yield from _ends(case, routed)
+
+
+def _trench(key: str, i: int, segment: Segment, what: str) -> str:
+    return f"{what}:{segment.trench or f'{key}.{i + 1}'}"
+
+
+def _stretch(case: Case, routed: Routed, i: int, segment: Segment, dug: frozenset[str]) -> Iterator[Task]:
+    run, say, at = routed.run, case.rulebook.words, f"/runs/{routed.id}/segments/{i}"
+    name, long = run.name, say.length_text(segment.length_m)
+    piped = segment.method in IN_PIPE
+    lay = f"lay:{routed.id}.{i + 1}"
+    if segment.place is not Place.buried:
+        words = f"{name}: {long} of {'pipe hung' if piped else 'cable clipped'}"
+        sky = frozenset({Sky.heat}) if segment.ambient_c >= ATTIC_C else frozenset() if segment.place in DRY else OUTDOORS
+        ends = tuple(f"up:{node}" for node in (run.origin, run.target) if node in case.job.enclosures)
+        yield task(case, lay, "pipe_up" if piped else "cable", words, "its route", at, segment.length_m, cannot_stand=sky, after=ends)
+        return
+    trench, backfill, look = (_trench(routed.id, i, segment, what) for what in ("trench", "backfill", "look"))
+    fresh = trench not in dug
+    if fresh:
+        words = f"Trench for {segment.trench or name}, {long}"
+        yield task(
+            case,
+            trench,
+            "trench",
+            words,
+            "what lies in it is buried",
+            at,
+            segment.length_m,
+            cannot_stand=OUTDOORS,
+            tools=("digger", "marking paint", "shovels"),
+        )
+    words = f"{name}: {long} of {'pipe' if piped else 'cable'} in its trench"
+    yield task(
+        case,
+        lay,
+        "pipe_buried" if piped else "cable",
+        words,
+        "its route",
+        at,
+        segment.length_m,
+        cannot_stand=OUTDOORS | ({Sky.frost} if piped else frozenset()),
+        after=(trench,),
+        tools=("cement and primer", "heat box") if piped else (),
+    )
+    if fresh:
+        named = f"Trench of {segment.trench or name}"
+        why = "nobody sees it once it is filled"
+        yield task(case, look, "visit", f"{named} looked at", why, at, visit="trench", after=(lay,))
+        words = f"{named} filled, ribbon half way down"
+        yield task(case, backfill, "backfill", words, "after it was looked at", at, segment.length_m, cannot_stand=OUTDOORS, after=(look,))
+
+
+def _pulled(case: Case, routed: Routed, before: tuple[str, ...]) -> Iterator[Task]:
+    run, key = routed.run, routed.id
+    found = hardest(question_of_pull(routed), case.rulebook)
+    if found is None:
+        return
+    people = crew_for(run.pull, most_n(counted(found.pulled.value, run.pull)))
+    lasts = step("h", f"{run.name}: pulled in", "t / 60", "h", "from the pull itself", t=minutes(run, found.bends_deg, max(2, people)))
+    ends = tuple(f"up:{node}" for node in (run.origin, run.target) if node in case.job.enclosures)
+    yield task(case, f"reel:{key}", "reel", f"{run.name}: line blown in, reels set", "ahead of the pull", f"/runs/{key}", after=before)
+    words = f"{run.name}: pulled in" + ("" if people else "; too hard for hands, a machine or another pull point")
+    plain = task(
+        case,
+        f"pull:{key}",
+        "reel",
+        words,
+        "its conductors",
+        f"/runs/{key}/pull",
+        people=max(2, people),
+        cannot_stand=frozenset({Sky.thunder}),
+        after=(f"reel:{key}", *ends),
+        tools=("line", "lubricant", "gloves"),
+    )
+    yield replace(plain, hours=lasts.value, steps=(lasts,))
+
+
+def _ends(case: Case, routed: Routed) -> Iterator[Task]:
+    """The far end first, dead; tested; then the end that is fed."""
+    run, key = routed.run, routed.id
+    at, name_of = f"/runs/{key}", case.tree.name_of
+    wired = (f"pull:{key}", *(f"lay:{key}.{i + 1}" for i in range(len(run.segments))))
+    far_off = frozenset({run.target}) if there_already(case, run.target) else frozenset[str]()
+    near_off = frozenset({run.origin}) if there_already(case, run.origin) else frozenset[str]()
+    tools = ("torque wrench", "lugs and antioxidant", *(LOTO if far_off or near_off else ()))
+    first = () if far_off else (f"far:{key}",)
+    yield task(
+        case,
+        f"far:{key}",
+        "land",
+        f"{run.name}: landed in {name_of(run.target)}",
+        "torqued by the label",
+        at,
+        off=far_off,
+        after=(*wired, f"up:{run.target}", *((f"test:{key}",) if far_off else ())),
+        tools=tools,
+    )
+    yield task(
+        case,
+        f"test:{key}",
+        "test",
+        f"{run.name}: insulation and continuity tested",
+        "before it is ever live",
+        at,
+        after=(*wired, *first),
+        tools=("insulation tester",),
+    )
+    if run.origin not in case.job.sources:
+        words, after = f"{run.name}: landed on its device in {name_of(run.origin)}", (f"test:{key}", f"far:{key}", f"up:{run.origin}")
+        yield task(case, f"near:{key}", "land", words, "the end that is fed comes last", at, off=near_off, after=after, tools=tools)
+
+
+def _sealed(case: Case, routed: Routed) -> Iterator[Task]:
+    """Where a run comes through the wall of a building, the hole is closed against water, animals and cold."""
+    run, key = routed.run, routed.id
+    outside = any(segment.place is not Place.indoors for segment in run.segments)
+    homes = [home for home in dict.fromkeys(case.tree.building_of(node) for node in (run.origin, run.target)) if home in case.job.buildings]
+    for home in homes if outside else ():
+        name, where = case.job.buildings[home].name, f"/runs/{key}"
+        wired = (f"pull:{key}", *(f"lay:{key}.{i + 1}" for i in range(len(run.segments))))
+        yield task(
+            case,
+            f"seal:{key}.{home}",
+            "seal",
+            f"{run.name}: sealed where it enters {name}",
+            "water, animals and cold",
+            where,
+            after=wired,
+            tools=("sealing compound",),
+        )

@@ -1,0 +1,79 @@
+"""A page for the owner: when what is off, what to unplug, what noise, which wall, who comes, what to keep shut."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from northspan.core.document.plan.days import OwnerPart, PowerRow
+from northspan.core.steps.days.laid import LaidJob
+
+NOISE = {
+    "trench": "a digger in the yard",
+    "deep_rod": "a jackhammer outside",
+    "rod": "hammering outside, short",
+    "panel": "drilling at the panel",
+    "box": "cutting into a wall",
+    "rough": "drilling through studs",
+    "anew": "drilling through studs",
+    "electrode": "a digger in the yard",
+}
+COMES = {
+    "utility_off": "the utility, to open its side",
+    "utility_on": "the utility, to close it again",
+    "trench": "somebody to look at the trench",
+    "rough": "the inspector, before walls are closed",
+    "service": "the inspector, for the service",
+    "final": "the inspector, at the end",
+}
+BEFORE = (
+    "Shut down computers, and unplug what is delicate until the power has been back for a while.",
+    "Keep freezers and refrigerators shut.",
+    "Tell us of anything that cannot be without power: medical gear, a pump, a freezer, work from home.",
+    "The water heater comes on last, when its tank is full.",
+)
+PLEASE = (
+    "Keep children and animals away from open trenches and open panels.",
+    "Leave every tag and lock where it hangs.",
+    "Clear the way to the panel, an arm's length to each side.",
+    "Hours are our best guess; we tell you when they change.",
+)
+
+
+def owner_page(laid: LaidJob, rows: tuple[PowerRow, ...]) -> Iterator[OwnerPart]:
+    """Say to the owner, in plain words, what the days bring.
+
+    Parameters
+    ----------
+    laid : LaidJob
+        The job laid out. [-]
+    rows : tuple of PowerRow
+        Who has power. [h]
+    """
+    off = tuple(f"{row.name}: day {span.day + 1}, from {_clock(span.from_h)} to {_clock(span.to_h)}, {span.words or span.state}"
+                for row in rows if row.kind != "room" for span in row.spans)  # fmt: skip
+    yield OwnerPart("When the power is off", off or ("Never: the power stays on.",))
+    if off:
+        yield OwnerPart("Before that", BEFORE)
+    noise: dict[tuple[int, str], str] = {}
+    for task in laid.found.tasks:
+        at = laid.laid.placed.get(task.key)
+        if at is not None and task.rate in NOISE:
+            noise.setdefault((laid.clock(at.start)[0], NOISE[task.rate]), task.place)
+    loud = (f"Day {day + 1}: {what}{f', {place}' if place else ''}" for (day, what), place in sorted(noise.items()))
+    yield OwnerPart("Noise and dust", tuple(loud))
+    walls = [f"{box.name}: its lid stays in reach; nothing is hung or plastered over it" for box in laid.job.boxes.values()
+             if box.status.value in {"new", "temporary"}]  # fmt: skip
+    if walls:
+        yield OwnerPart("Where a wall is opened, and why", tuple(walls))
+    visits = []
+    for kind in dict.fromkeys(one.visit for one in laid.found.tasks if one.visit):
+        window = next((one for one in laid.job.days.visits if one.kind.value == kind), None)
+        when = f": day {window.day + 1}, {_clock(window.from_h)} to {_clock(window.to_h)}" if window else ": the day is not known yet"
+        visits.append(f"{COMES[kind].capitalize()}{when}")
+    yield OwnerPart("Who else comes", tuple(visits))
+    yield OwnerPart("Please", PLEASE)
+
+
+def _clock(at_h: float) -> str:
+    minutes = round(at_h * 60)
+    return f"{minutes // 60}:{minutes % 60:02}"

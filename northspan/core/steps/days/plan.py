@@ -1,0 +1,310 @@
+"""The days as they are shown: tasks where they lie, who has power, bounds, what does not hold, what is arranged ahead and later."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from datetime import date, timedelta
+from itertools import pairwise
+
+from northspan.core.case.worked import WorkedJob
+from northspan.core.document.job import Job, Metal, Place, Status, TaskChange, VisitKind, status_of
+from northspan.core.document.plan import work_lines
+from northspan.core.document.plan.days import DaysPlan, LeadItem, PowerRow, RatePlan, SupplyPlan, TaskLaid
+from northspan.core.document.plan.materials import TakeOff
+from northspan.core.steps.days.laid import SLOTS_H, LaidJob, lay_out_job
+from northspan.core.steps.days.owner import owner_page
+from northspan.core.steps.days.power import hours_text, outage_hours, power_rows, supply_plans
+from northspan.core.steps.days.rates import customary, hours_of, learned
+from northspan.core.steps.days.task import Task
+from northspan.core.steps.materials.lines import taken_off
+
+WEEKEND = 5
+LOCATE_WHY = "before the first spade; the days to wait differ from place to place"
+LOCATE_AHEAD, PERMIT_AHEAD, UTILITY_AHEAD = 3, 10, 10
+TORQUE_AGAIN = ((7, "after some days of load"), (365, "after a year, aluminum and stranded ones first"))
+CAUTIONS = (
+    "Nothing is touched before it is tested dead, and the tester is tried before and after.",
+    "The neutral and the grounding of a service are never opened under load.",
+    "No pulling and no rods while there is thunder: come down, walk away, wait half an hour.",
+    "Local rules, the utility and a licensed electrician have the last word; hours are habits, no promise.",
+)
+
+
+def days_plan(whole: WorkedJob) -> DaysPlan:
+    """Lay the work of a job out over its days, and say what follows.
+
+    Parameters
+    ----------
+    whole : WorkedJob
+        The job, worked out. [-]
+
+    Raises
+    ------
+    InvalidJob
+        If the job, or what it says of its days, cannot be planned.
+
+    Examples
+    --------
+    >>> from northspan.core.desk.demo_us import kestrel_hollow
+    >>> from northspan.core.solve import worked
+    >>> days_plan(worked(kestrel_hollow())).headline
+    '3 days, 2 people. Power off 2 h 55 min; no order does better.'
+    """
+    laid, job = lay_out_job(whole), whole.job
+    rows, supplies = tuple(power_rows(laid)), tuple(supply_plans(laid.found.case, laid.found.plan))
+    outage_h = sum(outage_hours(laid, one) for one in laid.found.outages)
+    least_h = sum(laid.laid.least_blocks.values()) / SLOTS_H
+    goods = taken_off(whole)
+    order = {key: at.start for key, at in laid.laid.placed.items()}
+    tasks = sorted(laid.found.tasks, key=lambda one: (order.get(one.key, 10**9), one.key))
+    kinds = {one.key: one.rate for one in tasks}
+    return DaysPlan(
+        headline=_headline(laid, outage_h, least_h),
+        tasks=tuple(_laid(laid, one, goods) for one in tasks),
+        day_names=tuple(day_name(job, day) for day in range(job.days.days)),
+        begins_h=job.days.begins_h,
+        ends_h=job.days.ends_h,
+        power=rows,
+        supplies=supplies,
+        outage_h=outage_h,
+        outage_least_h=least_h,
+        outage_simple_h=sum(laid.plain.blocks.values()) / SLOTS_H,
+        days=laid.laid.days,
+        days_least=laid.laid.least_days,
+        waits_h=laid.laid.waits / SLOTS_H,
+        trips=laid.laid.trips,
+        troubles=tuple(_troubles(laid, rows, supplies)),
+        ahead=tuple(_ahead(laid)),
+        later=tuple(_later(laid)),
+        rates=tuple(_rates(job, kinds, laid.found.planned_h)),
+        owner=tuple(owner_page(laid, rows)),
+        cautions=CAUTIONS,
+    )
+
+
+def _headline(laid: LaidJob, outage_h: float, least_h: float) -> str:
+    count, people = laid.laid.days, len(laid.people)
+    if not laid.found.tasks:
+        return "Nothing to do: nothing in this job is new."
+    said = f"{count} {'day' if count == 1 else 'days'}, {people} {'person' if people == 1 else 'people'}."
+    if not laid.found.outages:
+        return f"{said} The power stays on."
+    better = "no order does better" if outage_h <= least_h + 1e-6 else f"no order does better than {hours_text(least_h)}"
+    return f"{said} Power off {hours_text(outage_h)}; {better}."
+
+
+def day_date(job: Job, day: int) -> date | None:
+    """Say the date of a working day; Saturdays and Sundays are none. None where the first day has no date.
+
+    Parameters
+    ----------
+    job : Job
+        The job. [-]
+    day : int
+        The day, the first one is 0; below 0 it is before the first. [-]
+
+    Examples
+    --------
+    >>> from northspan.core.document.job import Days
+    >>> job = Job(name="A", days=Days(starts="2026-11-27"))  # a Friday
+    >>> day_date(job, 1).isoformat(), day_date(job, -1).isoformat()
+    ('2026-11-30', '2026-11-26')
+    """
+    if not job.days.starts:
+        return None
+    at, step = date.fromisoformat(job.days.starts), timedelta(days=1 if day > 0 else -1)
+    for _ in range(abs(day)):
+        at += step
+        while at.weekday() >= WEEKEND:
+            at += step
+    return at
+
+
+def day_name(job: Job, day: int) -> str:
+    """Name a working day: by its number, and by its date where there is one.
+
+    Parameters
+    ----------
+    job : Job
+        The job. [-]
+    day : int
+        The day, the first one is 0. [-]
+    """
+    at = day_date(job, day)
+    return f"Day {day + 1}" if at is None else f"Day {day + 1}, {at:%A} {at.isoformat()}"
+
+
+def _laid(laid: LaidJob, task: Task, goods: TakeOff) -> TaskLaid:
+    job, at = laid.job, laid.laid.placed.get(task.key)
+    change = job.days.changed.get(task.key)
+    planned = laid.found.planned_h.get(task.key, task.hours)
+    day, start_h = laid.clock(at.start) if at is not None else (None, None)
+    dead = task.off | {one for one in (task.opens, task.closes) if one}
+    return TaskLaid(
+        key=task.key, rate=task.rate, words=task.words, why=task.why, where=task.where, place=task.place, hours=task.hours,
+        planned_h=planned, people=task.people, skilled=task.skilled, tools=task.tools, goods=_goods(task, goods),
+        cannot_stand=tuple(sorted(sky.value for sky in task.cannot_stand)), off=tuple(sorted(dead)),
+        after=task.after, visit=task.visit,
+        day=day, start_h=start_h, end_h=laid.ends(at) if at is not None else None,
+        who=tuple(laid.people[one] for one in at.who) if at is not None else (),
+        state=change.state.value if change else "", pinned=_pinned(change), differs=_differs(change, planned, task),
+        note=change.note if change else "", working=work_lines(task.steps),
+    )  # fmt: skip
+
+
+def _goods(task: Task, goods: TakeOff) -> tuple[str, ...]:
+    """Keys of the lines that are asked for at the same place as the task."""
+    if not task.where or task.rate in {"test", "off", "on", "visit", "measure"}:
+        return ()
+    part = "/".join(task.where.split("/")[:5])
+    return tuple(line.key for line in goods.lines if any(one.where == part or one.where.startswith(f"{part}/") for one in line.asks))
+
+
+def _pinned(change: TaskChange | None) -> bool:
+    return change is not None and (change.day is not None or bool(change.who))
+
+
+def _differs(change: TaskChange | None, planned: float, task: Task) -> str:
+    if change is None:
+        return ""
+    words = [f"the plan says {hours_text(planned)}"] if change.hours and abs(change.hours - planned) > 1e-6 else []  # noqa: PLR2004
+    words += [f"for {change.people} instead"] if change.people and change.people == task.people else []
+    return "; ".join(words)
+
+
+def _troubles(laid: LaidJob, rows: tuple[PowerRow, ...], supplies: tuple[SupplyPlan, ...]) -> Iterator[str]:
+    """What does not hold any more, and what is not safe to leave so."""
+    tasks, left = {one.key: one for one in laid.found.tasks}, set(laid.laid.left_out)
+    blocks = laid.found.blocks
+    waiting = {key for key in left if any(before in left and blocks.get(before, "-") != blocks.get(key) for before in tasks[key].after)}
+    held_up = {blocks[key] for key in waiting if key in blocks}  # an outage is done in one go, or not at all
+    waiting |= {key for key in left if blocks.get(key) in held_up} | {key for key in left if left & set(tasks[key].after)}
+    yield from (f"{tasks[key].words}: no place for it. {_why_not(laid, tasks[key])}" for key in sorted(left - waiting))
+    if waiting:
+        yield f"{len(waiting)} more wait for that."
+    for task in laid.found.tasks:
+        yield from _cannot(laid, task)
+    yield from _held(laid)
+    for outage in laid.found.outages:
+        if outage_hours(laid, outage) > laid.job.days.ends_h - laid.job.days.begins_h:
+            yield f"{laid.found.case.tree.name_of(outage.head)}: off over a night. More hands, a longer day, or less at once."
+    yield from (row.worry for row in rows if row.worry)
+    yield from (one.words for one in supplies if not one.holds)
+    days = laid.job.days
+    for key in days.changed:
+        if key not in laid.found.planned_h and not key.partition("#")[1]:
+            yield f"A change of {key} has nothing to change any more."
+
+
+def _cannot(laid: LaidJob, task: Task) -> Iterator[str]:
+    """What a task is asked to be, and cannot."""
+    if task.people > len(laid.people):
+        yield f"{task.words}: it wants {task.people} people, and there {'is' if len(laid.people) == 1 else 'are'} {len(laid.people)}."
+    change = laid.job.days.changed.get(task.key)
+    if change is not None and change.crossed_out:
+        yield f"{task.words}: it cannot be crossed out, others would work on what is live."
+
+
+def _held(laid: LaidJob) -> Iterator[str]:
+    """What a person fixed by hand and no longer holds: before what it waits for, or two places at once."""
+    placed, tasks = laid.laid.placed, {one.key: one for one in laid.found.tasks}
+    for key, at in placed.items():
+        late = [one for one in tasks[key].after if one in placed and placed[one].end > at.start]
+        if late:
+            yield f"{tasks[key].words}: it is before {tasks[late[0]].words}, which it waits for."
+    for person in range(len(laid.people)):
+        mine = sorted((one for one in placed.items() if person in one[1].who), key=lambda one: one[1].start)
+        for (first, one), (second, other) in pairwise(mine):
+            if one.end > other.start:
+                name = laid.job.days.people[laid.people[person]].name
+                yield f"{name}: {tasks[first].words} and {tasks[second].words} at the same time."
+
+
+def _why_not(laid: LaidJob, task: Task) -> str:
+    change = laid.job.days.changed.get(task.key)
+    if _pinned(change):
+        return "It is pinned where it cannot be."
+    if task.visit and any(one.kind.value == task.visit for one in laid.job.days.visits):
+        return "The window of whoever comes does not fit."
+    if task.people > 1:
+        return f"It wants {task.people} people at once."
+    if task.hours > laid.job.days.ends_h - laid.job.days.begins_h:
+        return "It takes longer than a day; it is done in one go."
+    if task.cannot_stand and laid.job.days.weather:
+        return "The sky leaves no room, or the days are full."
+    return "The days are full: more days, or more people."
+
+
+def _ahead(laid: LaidJob) -> Iterator[LeadItem]:
+    job = laid.job
+
+    def item(words: str, days: int, why: str) -> LeadItem:
+        at = day_date(job, -days)
+        return LeadItem(words, -days, at.isoformat() if at else "", why)
+
+    if not laid.found.tasks:
+        return
+    yield item("Permit asked for", PERMIT_AHEAD, "nothing begins without it; ask how long it takes there")
+    if any(outage.utility for outage in laid.found.outages):
+        yield item("Utility asked for a window", UTILITY_AHEAD, "it opens and closes its side")
+    for run in job.runs.values():
+        dug = any(one.place is Place.buried and status_of(run, one) in {Status.new, Status.temporary} for one in run.segments)
+        if dug and not run.located:
+            yield item(f"Other lines located, for {run.name}", LOCATE_AHEAD, LOCATE_WHY)
+
+
+def _later(laid: LaidJob) -> Iterator[LeadItem]:
+    landed = [one for one in laid.found.tasks if one.rate in {"land", "over", "over_box"}]
+    if not landed:
+        return
+    aluminum = sum(1 for run in laid.found.plan.runs.values() for wire in run.wires if wire.metal == Metal.aluminum.value)
+    last = day_date(laid.job, max(0, laid.laid.days - 1))
+    for days, when in TORQUE_AGAIN:
+        words = f"Torqued again: {len(landed)} ends" + (", aluminum among them" if aluminum else "")
+        yield LeadItem(words, days, (last + timedelta(days=days)).isoformat() if last else "", when)
+
+
+def _rates(job: Job, kinds: dict[str, str], planned_h: dict[str, float]) -> Iterator[RatePlan]:
+    took = learned(job, kinds, planned_h)
+    used = set(kinds.values())
+    for key, rate in customary().items():
+        if key in used or key in job.days.rates:
+            again, count = took.get(key, (None, 0))
+            yield RatePlan(key, rate.words, rate.per, rate.hours, hours_of(job, key), again, count)
+
+
+def visits_wanted(laid: LaidJob) -> tuple[VisitKind, ...]:
+    """List who has to come from outside.
+
+    Parameters
+    ----------
+    laid : LaidJob
+        The job laid out. [-]
+    """
+    return tuple(VisitKind(kind) for kind in dict.fromkeys(one.visit for one in laid.found.tasks if one.visit))
+
+
+def labor_h(plan: DaysPlan) -> float:
+    """Add up the hours of all people together; visits wait for others and are counted too. [h]
+
+    Parameters
+    ----------
+    plan : DaysPlan
+        The days. [h]
+    """
+    return sum(one.hours * one.people for one in plan.tasks)
+
+
+def first_needed(plan: DaysPlan) -> dict[str, str]:
+    """Say on which day each line of the take-off is needed first, by the tasks that ask for it.
+
+    Parameters
+    ----------
+    plan : DaysPlan
+        The days. [-]
+    """
+    found: dict[str, int] = {}
+    for task in plan.tasks:
+        for key in task.goods if task.day is not None else ():
+            found[key] = min(found.get(key, task.day or 0), task.day or 0)
+    return {key: plan.day_names[day] for key, day in found.items()}

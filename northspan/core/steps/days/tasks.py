@@ -1,0 +1,283 @@
+"""All tasks of a job: what the plan asks for, what the outage needs around it, what a person added and changed."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Iterator, Mapping
+from dataclasses import dataclass, replace
+
+from northspan.core.case.case import Case
+from northspan.core.case.worked import WorkedJob
+from northspan.core.document.job import Job, Role, RunKind, Source, SourceKind, Status
+from northspan.core.document.plan import Plan
+from northspan.core.steps.days.makes import LOTO, NEW, task
+from northspan.core.steps.days.of_cans import can_tasks, circuit_tasks
+from northspan.core.steps.days.of_ground import ground_tasks
+from northspan.core.steps.days.of_runs import run_tasks
+from northspan.core.steps.days.rates import check_rates
+from northspan.core.steps.days.task import Task
+from northspan.core.topics.pull.topic import ROUTED
+from northspan.core.working.errors import InvalidJob
+
+LONGEST_H = 4.0  # nobody works longer at one thing before he eats
+PER_CIRCUIT_H = 0.03
+
+
+@dataclass(frozen=True, slots=True)
+class Outage:
+    """What is dead in one go: the can at its head, what is without power behind it, whether the utility must open its side."""
+
+    head: str
+    cans: frozenset[str]
+    circuits: tuple[str, ...]
+    utility: bool
+
+
+@dataclass(frozen=True, slots=True)
+class JobTasks:
+    """The job made ready, its plan, its tasks and its outages; hours of each as planned, before a person changed them. [h]"""
+
+    case: Case
+    plan: Plan
+    tasks: tuple[Task, ...]
+    outages: tuple[Outage, ...]
+    planned_h: dict[str, float]
+    blocks: dict[str, str]
+
+
+def tasks_of(whole: WorkedJob) -> JobTasks:
+    """Derive the work from what is planned.
+
+    Parameters
+    ----------
+    whole : WorkedJob
+        The job, worked out. [-]
+
+    Raises
+    ------
+    InvalidJob
+        If the job refers to what does not exist, or its own tasks wait for each other in a circle.
+    """
+    job, case, done, plan = whole.job, whole.case, whole.done, whole.plan
+    check_rates(job)
+    _check(job)
+    found: list[Task] = []
+    for routed in done[ROUTED].values():
+        found += run_tasks(case, routed, frozenset(one.key for one in found))
+    found += [*can_tasks(case, plan), *circuit_tasks(case, plan)]
+    found += [*ground_tasks(case), *_own(case)]
+    outages = tuple(_outages(case, found))
+    blocks: dict[str, str] = {}
+    for outage in outages:
+        blocks |= _held_in_one_go(found, outage)
+        found = [*_within(found, outage), *_around(case, outage, found)]
+    if any(one.rate in {"rough", "box", "anew"} for one in found):
+        before = tuple(one.key for one in found if one.rate in {"rough", "box", "anew"})
+        found.append(task(case, "rough", "visit", "Rough inspection", "before walls are closed", "", after=before, visit="rough"))
+    if found:
+        every = tuple(one.key for one in found)
+        found.append(task(case, "clean", "clean", "Cleaned, and shown to the owner", "the last thing that is seen", "", after=every))
+        found.append(
+            task(case, "final", "visit", "Final inspection", "the inspector has the last word", "", after=("clean",), visit="final")
+        )
+    planned_h = {one.key: one.hours for one in found}
+    return JobTasks(case, plan, tuple(_as_changed(job, found)), outages, planned_h, blocks)
+
+
+def _check(job: Job) -> None:
+    """Refuse what days name and the job does not have."""
+    days = job.days
+    named: list[tuple[str, str, str, Mapping[str, object]]] = [
+        ("can", f"own/{key}/off", can, job.enclosures) for key, own in days.own.items() for can in own.off
+    ]
+    for key, supply in days.supplies.items():
+        named += [("circuit", f"supplies/{key}/circuits", one, job.circuits) for one in supply.circuits]
+    named += [("circuit", f"matters/{key}", key, job.circuits) for key in days.matters]
+    named += [("person", f"changed/{key}/who", one, days.people) for key, change in days.changed.items() for one in change.who]
+    for kind, at, name, there in named:
+        if name not in there:
+            raise InvalidJob(f"/days/{at}", f"there is no {kind} {name}.", f"There are: {', '.join(there) or 'none'}.")
+
+
+def _own(case: Case) -> Iterator[Task]:
+    for key, one in case.job.days.own.items():
+        yield Task(
+            f"own:{key}",
+            "own",
+            one.words,
+            "added by hand",
+            f"/days/own/{key}",
+            "",
+            one.hours,
+            one.people,
+            skilled=one.role is Role.electrician,
+            cannot_stand=frozenset(one.cannot_stand),
+            off=frozenset(one.off),
+            after=one.after,
+        )
+
+
+def _outages(case: Case, found: Iterable[Task]) -> Iterator[Outage]:
+    """Cans that must be dead, gathered under the uppermost of them: while it is off, what is behind it is off anyway."""
+    needed = {can for one in found for can in one.off}
+    job = case.job
+    changed = {run.target for run in job.runs.values() if run.kind is RunKind.service and run.status is not Status.existing}
+    for head in sorted(needed):
+        above = head
+        heads = set[str]()
+        while (above := _origin(case, above)) in job.enclosures:
+            heads.add(above)
+        if heads & needed:
+            continue
+        behind = {head}
+        for _ in job.enclosures:  # as many steps as there are cans is far enough down
+            behind |= {run.target for run in job.runs.values() if run.origin in behind and run.target in job.enclosures}
+        circuits = tuple(key for key, one in job.circuits.items() if one.enclosure in behind and one.status is not Status.new)
+        utility = _from_utility(case, head) and (head in changed or job.enclosures[head].status in NEW | {Status.remove})
+        yield Outage(head, frozenset(behind), circuits, utility)
+
+
+def _origin(case: Case, can: str) -> str:
+    return next((run.origin for run in case.job.runs.values() if run.target == can and not run.alternate), "")
+
+
+def _from_utility(case: Case, can: str) -> bool:
+    source: Source | None = case.job.sources.get(_origin(case, can))
+    return source is not None and source.kind is SourceKind.utility_transformer
+
+
+def _held_in_one_go(found: Iterable[Task], outage: Outage) -> dict[str, str]:
+    """What is done in one go with an outage, and what opens and closes it."""
+    utility = (f"utility_off:{outage.head}", "service", f"utility_on:{outage.head}") if outage.utility else ()
+    inside = (one.key for one in found if one.off & outage.cans)
+    return dict.fromkeys((*inside, *utility, f"off:{outage.head}", f"on:{outage.head}"), outage.head)
+
+
+def _within(found: Iterable[Task], outage: Outage) -> Iterator[Task]:
+    """What needs the outage comes after it begins, and is held in one go with it."""
+    for one in found:
+        if one.off & outage.cans:
+            yield replace(one, after=(*one.after, f"off:{outage.head}"))
+        else:
+            yield one
+
+
+def _around(case: Case, outage: Outage, found: Iterable[Task]) -> Iterator[Task]:
+    """What the outage itself asks: the utility, off and tested dead, on in order; temporary supplies in before and out after."""
+    head, at = outage.head, f"/enclosures/{outage.head}"
+    name = case.tree.name_of(head)
+    inside = tuple(one.key for one in found if one.off & outage.cans)
+    supplies = {key: one for key, one in case.job.days.supplies.items() if set(one.circuits) & set(outage.circuits)}
+    for key, one in supplies.items():
+        yield task(
+            case, f"temp_in:{key}", "temporary_in", f"{one.name} put up", "for what cannot wait; never back-fed", f"/days/supplies/{key}"
+        )
+    before = tuple(f"temp_in:{key}" for key in supplies)
+    last = inside
+    if outage.utility:
+        yield task(
+            case,
+            f"utility_off:{head}",
+            "utility",
+            "The utility opens its side",
+            "the line side of this can is touched",
+            at,
+            after=before,
+            visit="utility_off",
+            opens=head,
+        )
+        yield task(
+            case, "service", "visit", "Service inspection", "the utility closes only what was looked at", at, after=inside, visit="service"
+        )
+        yield task(
+            case,
+            f"utility_on:{head}",
+            "utility",
+            "The utility closes its side",
+            "after the service inspection",
+            at,
+            after=("service",),
+            visit="utility_on",
+        )
+        before, last = (f"utility_off:{head}",), (f"utility_on:{head}",)
+    yield task(
+        case,
+        f"off:{head}",
+        "off",
+        f"{name}: off, locked, tested dead",
+        "nobody works on what is live",
+        at,
+        after=before,
+        tools=LOTO,
+        opens="" if outage.utility else head,
+    )
+    on = task(
+        case,
+        f"on:{head}",
+        "on",
+        f"{name}: on again, in order",
+        "tested leg by leg, what matters first",
+        at,
+        after=(*last, f"off:{head}"),
+        closes=head,
+        tools=("volt meter", "two-pole tester and a proving unit"),
+    )
+    yield replace(on, hours=on.hours + PER_CIRCUIT_H * len(outage.circuits))
+    for key, one in supplies.items():
+        yield task(
+            case,
+            f"temp_out:{key}",
+            "temporary_out",
+            f"{one.name} taken down",
+            "the power is back",
+            f"/days/supplies/{key}",
+            after=(f"on:{head}",),
+        )
+
+
+def _as_changed(job: Job, found: Iterable[Task]) -> Iterator[Task]:
+    """The tasks as a person changed them; what is crossed out is bypassed, what takes longer than half a day is parted."""
+    tasks = {one.key: one for one in found}
+    gone = {key for key, change in job.days.changed.items() if change.crossed_out and key in tasks and not keeps_safe(tasks[key])}
+
+    def before(key: str, seen: frozenset[str] = frozenset()) -> Iterator[str]:
+        for one in tasks[key].after:
+            if one in gone and one not in seen:
+                yield from before(one, seen | {one})
+            elif one in tasks and one not in gone:
+                yield one
+
+    parted: dict[str, tuple[Task, ...]] = {}
+    for key, one in tasks.items():
+        if key not in gone:
+            change = job.days.changed.get(key)
+            hours = change.hours if change and change.hours else one.hours
+            people = change.people if change and change.people else one.people
+            wished = change.parts if change and change.parts else 1
+            parted[key] = _parts(replace(one, hours=hours, people=people, after=tuple(dict.fromkeys(before(key)))), wished)
+    for parts in parted.values():
+        for one in parts:
+            yield replace(one, after=tuple(parted[key][-1].key if key in parted else key for key in one.after))
+
+
+def keeps_safe(one: Task) -> bool:
+    """Tell whether a task is what makes others safe: it is not crossed out.
+
+    Parameters
+    ----------
+    one : Task
+        The task. [-]
+    """
+    return bool(one.opens or one.closes) or one.rate in {"off", "on", "utility"}
+
+
+def _parts(one: Task, wished: int) -> tuple[Task, ...]:
+    """A task in equal parts one after another: as many as a person wishes, or as half days ask; one in an outage stays whole."""
+    count = 1 if one.off or one.opens or one.closes else max(wished, -(-int(one.hours * 60) // int(LONGEST_H * 60)), 1)
+    if count == 1:
+        return (one,)
+    made: list[Task] = []
+    for n in range(count):
+        key = one.key if n == count - 1 else f"{one.key}#{n + 1}"  # the last part keeps the name: what waits, waits for it
+        after = one.after if n == 0 else (made[-1].key,)
+        made.append(replace(one, key=key, words=f"{one.words}, part {n + 1} of {count}", hours=one.hours / count, after=after))
+    return tuple(made)

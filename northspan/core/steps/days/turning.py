@@ -1,0 +1,228 @@
+"""Turning off and on: what is opened in which order and what stays live; what a meter must show; what goes on when, what stays off."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+from northspan.core.case.case import Case
+from northspan.core.case.worked import WorkedJob
+from northspan.core.document.findings import Severity
+from northspan.core.document.job import Job, LoadKind, PanelCircuit, SourceKind, Status
+from northspan.core.document.plan.days import Turning, TurnStep
+from northspan.core.physics.network import EARTH, Branch, solve_network
+from northspan.core.steps.days.power import matters
+from northspan.core.steps.days.tasks import JobTasks, Outage, tasks_of
+from northspan.core.topics.loads.run_load import voltages_at
+
+MOTORS = frozenset({LoadKind.heat_pump, LoadKind.cooling, LoadKind.motor})
+TANKS = frozenset({LoadKind.water_heating, LoadKind.hot_tub})
+DEAD_V, TOGETHER_V = 1.0, 2.0
+LIVE = {
+    SourceKind.utility_transformer: "the line side, up to where the utility opens",
+    SourceKind.generator: "a generator that starts by itself: its switch off, its battery off",
+    SourceKind.inverter_pair: "inverters and their batteries: off at their own switch",
+    SourceKind.governed_plant: "the plant: its gate closed, its wheel at rest",
+    SourceKind.transformer: "the line side of the transformer",
+}
+
+
+@dataclass(frozen=True, slots=True)
+class Wanted:
+    """A step before it is ticked: its name, words and why; between which voltages a reading is right. [V]"""
+
+    key: str
+    words: str
+    why: str
+    least_v: float | None = None
+    most_v: float | None = None
+    hold: str = ""
+
+
+def turnings(whole: WorkedJob) -> tuple[Turning, ...]:
+    """Give every outage of a job its order of turning off and on; with no outage, that of the first can.
+
+    Parameters
+    ----------
+    whole : WorkedJob
+        The job, worked out. [-]
+
+    Raises
+    ------
+    InvalidJob
+        If the job cannot be planned.
+    """
+    found = tasks_of(whole)
+    outages = found.outages or tuple(_first(found))
+    return tuple(_turning(found, outage) for outage in outages)
+
+
+def _first(found: JobTasks) -> Iterator[Outage]:
+    """Where nothing is switched off for the work, the whole property can be turned on all the same."""
+    job = found.case.job
+    for run in job.runs.values():
+        if run.origin in job.sources and run.target in job.enclosures and not run.alternate:
+            yield Outage(run.target, frozenset(job.enclosures), tuple(job.circuits), utility=False)
+            return
+
+
+def _turning(found: JobTasks, outage: Outage) -> Turning:
+    name = found.case.tree.name_of(outage.head)
+    off = _ticked(found, tuple(_off(found, outage, name)))
+    on = _ticked(found, tuple(_on(found, outage, name)))
+    live = tuple(dict.fromkeys(LIVE[one.kind] for one in found.case.job.sources.values()))
+    return Turning(outage.head, name, off, live, on, tuple(_loose_ends(found)))
+
+
+def _off(found: JobTasks, outage: Outage, name: str) -> Iterator[Wanted]:
+    """Loads first, then what feeds them; locked; the tester tried, everything tested dead, the tester tried again."""
+    head, job = outage.head, found.case.job
+    for key, supply in job.days.supplies.items():
+        if set(supply.circuits) & set(outage.circuits):
+            yield Wanted(f"{head}.off.supply.{key}", f"{supply.name} feeds what cannot wait", "before the power goes; never back-fed")
+    yield Wanted(f"{head}.off.loads", "Large loads off, one by one", "nothing is opened under load")
+    for key, source in job.sources.items():
+        if source.kind in {SourceKind.generator, SourceKind.inverter_pair, SourceKind.governed_plant}:
+            yield Wanted(f"{head}.off.source.{key}", f"{source.name} off, and kept from starting", "it feeds the same wires")
+    yield Wanted(f"{head}.off.circuits", f"Circuits of {name} off, then its main", "the main opens without load")
+    if outage.utility:
+        yield Wanted(
+            f"{head}.off.utility", "The utility has opened its side", "the line side is touched", hold="until the service was looked at"
+        )
+    yield Wanted(
+        f"{head}.off.lock", "Locked and tagged, the key in the pocket", "nobody switches on behind you", hold="until the work is done"
+    )
+    yield Wanted(f"{head}.off.proved", "Tester tried on what is live", "a dead tester shows dead wires")
+    least, most = 0.0, DEAD_V
+    line_v, neutral_v = voltages_at(found.case.tree, head, found.case.rulebook.supplies)
+    if line_v > neutral_v:
+        yield Wanted(f"{head}.off.lines", "Dead: line to line", "at the bus, where hands go", least, most)
+    yield Wanted(f"{head}.off.neutral", "Dead: each line to neutral, and to ground", "a back-fed leg shows here", least, most)
+    yield Wanted(f"{head}.off.again", "Tester tried again", "it may have died in between")
+
+
+def _on(found: JobTasks, outage: Outage, name: str) -> Iterator[Wanted]:
+    """All off; tested; main; volts leg by leg; what matters; lights and outlets; motors; tanks when full; electronics; sources; devices."""
+    case, job, head = found.case, found.case.job, outage.head
+    line_v, neutral_v = voltages_at(case.tree, head, case.rulebook.supplies)
+    yield Wanted(f"{head}.on.all_off", "Every circuit off, large loads off", "they come back one by one")
+    yield Wanted(f"{head}.on.tested", "Insulation and continuity tested, covers on where hands are near", "before it is ever live")
+    if outage.utility:
+        yield Wanted(f"{head}.on.utility", "The utility has closed its side", "after the service inspection")
+    yield Wanted(f"{head}.on.main", f"Main of {name} on", "nothing behind it yet")
+    if line_v > neutral_v:
+        yield _volts(case, f"{head}.on.lines", "Line to line", line_v)
+        yield _volts(case, f"{head}.on.leg_1", "Leg 1 to neutral", neutral_v)
+        yield _volts(case, f"{head}.on.leg_2", "Leg 2 to neutral", neutral_v)
+    else:
+        yield _volts(case, f"{head}.on.leg_1", "Line to neutral", neutral_v)
+    yield Wanted(f"{head}.on.ground", "Neutral to ground", "more is a neutral that is loose, or carries current", 0.0, TOGETHER_V)
+    mattering = matters(case)
+    order = sorted(outage.circuits, key=lambda key: (*_turn(job, job.circuits[key], key in mattering), job.circuits[key].slots))
+    for key in order:
+        circuit = job.circuits[key]
+        if circuit.status is not Status.remove:
+            yield _circuit(found, head, key, circuit, mattering=key in mattering)
+    for key, source in job.sources.items():
+        if source.kind in {SourceKind.generator, SourceKind.inverter_pair}:
+            yield Wanted(f"{head}.on.source.{key}", f"{source.name}: transfer tried, both ways", "now is the time to find out")
+    if any(one.residual_ma or one.protects.value != "standard" for key, one in job.circuits.items() if key in outage.circuits):
+        yield Wanted(f"{head}.on.press", "Test buttons of residual-current and arc-fault devices pressed", "each trips, and is set again")
+    yield Wanted(f"{head}.on.tags", "Tags and locks off, but those that must stay", "each by who hung it")
+
+
+def _volts(case: Case, key: str, words: str, volts: float) -> Wanted:
+    low, high, source = case.rulebook.supplies.voltage_band()
+    return Wanted(key, words, f"about {volts:.0f} V, before anything draws; {source}", volts * (1 - low), volts * (1 + high))
+
+
+def _turn(job: Job, circuit: PanelCircuit, mattering: bool) -> tuple[int]:  # noqa: FBT001 - whether it matters
+    """When a circuit comes back: what matters, lights, outlets, motors, other fixed loads, tanks."""
+    kinds = {job.loads[one].kind for one in circuit.loads if one in job.loads}
+    if mattering:
+        return (0,)
+    if kinds & TANKS:
+        return (5,)
+    if kinds & MOTORS:
+        return (3,)
+    return ({"lighting": 1, "outlets": 2, "single_outlet": 2, "fixed": 4, "panel": 4}.get(circuit.use.value, 2),)
+
+
+def _circuit(found: JobTasks, head: str, key: str, circuit: PanelCircuit, *, mattering: bool) -> Wanted:
+    job = found.case.job
+    kinds = {job.loads[one].kind for one in circuit.loads if one in job.loads}
+    name = circuit.name or (job.runs[circuit.run].name if circuit.run in job.runs else key)
+    at = f"{head}.on.circuit.{key}"
+    if kinds & TANKS:
+        return Wanted(at, f"{name}: tank full, air out of a tap, then on", "a dry element burns in seconds", hold="until the tank is full")
+    if mattering:
+        return Wanted(at, f"{name}: on, first of all", "it cannot wait")
+    if kinds & MOTORS:
+        return Wanted(at, f"{name}: on by itself", "motors one at a time")
+    if circuit.use.value in {"outlets", "single_outlet"}:
+        return Wanted(at, f"{name}: on; electronics plugged in last", "a loose neutral shows on a lamp first")
+    return Wanted(at, f"{name}: on", "one by one, a hand on the next")
+
+
+def _ticked(found: JobTasks, steps: tuple[Wanted, ...]) -> tuple[TurnStep, ...]:
+    """The steps as ticked: a reading that is wrong, or a step that is open, stops what comes after."""
+    made: list[TurnStep] = []
+    blocked = ""
+    readings: dict[str, float] = {}
+    for one in steps:
+        tick = found.case.job.days.ticks.get(one.key)
+        reading = tick.reading_v if tick is not None else None
+        if reading is not None:
+            readings[one.key.rsplit(".", 1)[1]] = reading
+        wrong = _wrong(one, reading, readings)
+        measured = one.least_v is None or reading is not None
+        done = tick is not None and measured and not wrong
+        made.append(
+            TurnStep(one.key, one.words, one.why, one.least_v, one.most_v, done, tick.at if tick else "", reading, wrong, blocked, one.hold)
+        )
+        if not blocked and not done:
+            blocked = f"After “{one.words}”" if not wrong else "A reading is wrong: stop, and look"
+    return tuple(made)
+
+
+def _wrong(one: Wanted, reading: float | None, readings: dict[str, float]) -> str:
+    """What a wrong reading says, and what to look for."""
+    if reading is None or one.least_v is None or one.most_v is None or one.least_v <= reading <= one.most_v:
+        return ""
+    said = f"{reading:g} V, and {one.least_v:.0f} to {one.most_v:.0f} V is right."
+    if ".off." in one.key:
+        return f"{said} It is not dead: another source feeds it, or the wrong device is open. Hands off."
+    legs = readings.get("leg_1"), readings.get("leg_2")
+    if legs[0] is not None and legs[1] is not None and (legs[0] - one.most_v) * (legs[1] - one.most_v) < 0:
+        return f"{said} One leg high and one low: the neutral is open. {_open_neutral(legs[0], legs[1])} Main off at once."
+    if one.key.endswith(".ground"):
+        return f"{said} The neutral is loose, or the bond is missing or in two places."
+    if reading < one.least_v / 2:
+        return f"{said} A leg is missing: a fuse, a lug, or the utility's side."
+    return f"{said} Both legs alike are the utility's; one alone is a lug, or a neutral that begins to go."
+
+
+def _open_neutral(one_v: float, other_v: float) -> str:
+    """Solve two loads in series between the legs for the share that would give such readings."""
+    total = one_v + other_v
+    share = one_v / total
+    state = solve_network((
+        Branch("lines", EARTH, "a", 1e-4, volts=total), Branch("one", "a", "middle", share * 100),
+        Branch("other", "middle", EARTH, (1 - share) * 100),
+    ))  # fmt: skip
+    low, high = sorted((state.between("a", "middle"), state.between("middle", EARTH)))
+    return f"Loads of {high / low:.1f} to 1 in series would share {total:.0f} V like this."
+
+
+def _loose_ends(found: JobTasks) -> Iterator[str]:
+    """What stays open when the power is back: what the plan still stops at, and tasks that are not done."""
+    for one in found.plan.findings:
+        if one.severity is Severity.stop:
+            yield one.text
+    changed = found.case.job.days.changed
+    left = [
+        one
+        for one in found.tasks
+        if one.rate in {"label", "seal", "bond"} and not (one.key in changed and changed[one.key].state.value == "done")
+    ]
+    yield from (f"{one.words}: not ticked as done" for one in left)

@@ -1,0 +1,48 @@
+"""What a server takes from outside: its clock, names that are not taken, and what is kept beside the jobs, with its version."""
+
+from __future__ import annotations
+
+import secrets
+from collections.abc import Iterable
+from datetime import UTC, datetime
+from functools import lru_cache
+from hashlib import sha256
+
+from northspan.core.document.price_book import PriceBook
+from northspan.files.price_table import read_book
+from northspan.service import Outside, Shelf
+from northspan.standins.price_service import SHOPS
+from northspan.store.books import Books, KeptBook
+from northspan.store.library import Library
+
+
+def outside(library: Library, books: Books) -> Outside:
+    """Give what a server takes from outside.
+
+    Parameters
+    ----------
+    library : Library
+        The loads that are kept. [-]
+    books : Books
+        The price books that are kept. [money]
+    """
+
+    def shelf() -> Shelf:
+        kept, own = books.kept(), library.own()
+        versions = (("books", _version(f"{one.name}|{one.trip}|{one.text}" for one in kept)),
+                    ("library", _version(one.model_dump_json() for one in own)))  # fmt: skip
+        return Shelf(tuple(_opened(one) for one in kept), own, tuple(SHOPS), versions)
+
+    return Outside(now=lambda: datetime.now(UTC), new_id=lambda: secrets.token_hex(6), shelf=shelf)
+
+
+@lru_cache(maxsize=16)
+def _opened(kept: KeptBook) -> PriceBook:
+    return read_book(kept.name, kept.trip, kept.text, simulated=kept.simulated)
+
+
+def _version(texts: Iterable[str]) -> str:
+    said = sha256()
+    for one in texts:
+        said.update(one.encode())
+    return said.hexdigest()[:12]

@@ -1,0 +1,170 @@
+"""What every door opens to: histories, jobs worked out, what is kept, and who acts. HTTP and the shell are thin doors to it."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Collection
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Protocol
+
+from northspan import __version__
+from northspan.asking import STEP_NAMED, Said, ask
+from northspan.core.case.beside import Beside
+from northspan.core.case.worked import WorkedJob
+from northspan.core.document import ledger
+from northspan.core.document.job import Job, LibraryLoad
+from northspan.core.document.ledger import Patch, Revision
+from northspan.core.document.plan import Plan
+from northspan.core.document.price_book import PriceBook
+from northspan.core.solve import solve, worked
+from northspan.worked_jobs import WorkedJobs
+
+
+class Keeper(Protocol):
+    """Who keeps revisions: a database here, something else in a browser."""
+
+    def add(self, job_id: str, name: str, first: Revision, came_with: str | None = None) -> None:
+        """Keep a new job."""
+
+    def append(self, job_id: str, on_revision: int, name: str, revision: Revision) -> None:
+        """Keep the next revision, if the one it was made on still counts."""
+
+    def head(self, job_id: str) -> Revision:
+        """Read the revision that counts now."""
+
+    def revision(self, job_id: str, number: int) -> Revision:
+        """Read a revision."""
+
+
+@dataclass(frozen=True, slots=True)
+class Shelf:
+    """What is kept beside the jobs, as it stands now, and which state of it that is."""
+
+    books: tuple[PriceBook, ...] = ()
+    library: tuple[LibraryLoad, ...] = ()
+    shops: tuple[str, ...] = ()
+    versions: tuple[tuple[str, str], ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class Outside:
+    """What comes from outside: the time, names that are not taken, and what is kept beside the jobs."""
+
+    now: Callable[[], datetime]
+    new_id: Callable[[], str]
+    shelf: Callable[[], Shelf]
+
+
+@dataclass(frozen=True, slots=True)
+class KeptJob:
+    """A job as it stands: its id, the revision that counts, the job in it; its plan where keeping it asked for one."""
+
+    id: str
+    head: Revision
+    job: Job
+    plan: Plan | None = None
+
+    @property
+    def revision(self) -> int:
+        """The number of the revision."""
+        return self.head.number
+
+    @property
+    def can_undo(self) -> bool:
+        """Whether undo leads anywhere."""
+        return self.head.undo_to is not None
+
+    @property
+    def can_redo(self) -> bool:
+        """Whether redo leads anywhere."""
+        return self.head.redo_to is not None
+
+
+class Service:
+    """Jobs kept, worked out and asked.
+
+    Parameters
+    ----------
+    keeper : Keeper
+        Who keeps revisions. [-]
+    outside : Outside
+        Clock, names, and what is kept beside. [-]
+    """
+
+    def __init__(self, keeper: Keeper, outside: Outside) -> None:
+        self._keeper, self._outside, self._worked = keeper, outside, WorkedJobs()
+
+    def get(self, job_id: str) -> KeptJob:
+        """Read a job as it stands."""
+        head = self._keeper.head(job_id)
+        return KeptJob(job_id, head, head.job)
+
+    def at_revision(self, job_id: str, number: int) -> Job:
+        """Read a job as it stood at a revision."""
+        return self._keeper.revision(job_id, number).job
+
+    def add(
+        self, job: Job, who: str, kind: str = "created", detailed: Collection[str] | None = (), *, what: str = "",
+        came_with: str | None = None,
+    ) -> KeptJob:  # fmt: skip
+        """Keep a new job, planned with the working of the runs that are wanted, and with what its file brought along."""
+        plan, first, job_id = solve(job, detailed), ledger.begun(job, who, self._outside.now(), kind, what), self._outside.new_id()
+        self._keeper.add(job_id, job.name, first, came_with)
+        return KeptJob(job_id, first, job, plan)
+
+    def edit(self, job_id: str, on_revision: int, patch: Patch, who: str, detailed: Collection[str] | None = ()) -> KeptJob:
+        """Apply a JSON Patch to the revision it was made on, and keep the result as the next revision.
+
+        The job is planned before anything is locked, for that takes time, and once; what cannot be planned is not kept.
+        """
+        head = self._keeper.head(job_id)
+        ledger.check_fresh(head, on_revision)
+        revision, job = ledger.edited(head, patch, who, self._outside.now())
+        whole = worked(job, detailed)
+        self._keeper.append(job_id, on_revision, job.name, revision)
+        kept = KeptJob(job_id, revision, job, whole.plan)
+        self._worked.keep((job_id, revision.number), whole)
+        return kept
+
+    def undo(self, job_id: str, on_revision: int, who: str) -> KeptJob:
+        """Bring back the state before the last edit, as a new revision."""
+        head = self._keeper.head(job_id)
+        ledger.check_fresh(head, on_revision)
+        target = self._keeper.revision(job_id, ledger.undo_target(head))
+        return self._turned(job_id, on_revision, ledger.undone(head, target, who, self._outside.now()))
+
+    def redo(self, job_id: str, on_revision: int, who: str) -> KeptJob:
+        """Bring back what the last undo took away, as a new revision."""
+        head = self._keeper.head(job_id)
+        ledger.check_fresh(head, on_revision)
+        target = self._keeper.revision(job_id, ledger.redo_target(head))
+        return self._turned(job_id, on_revision, ledger.redone(head, target, who, self._outside.now()))
+
+    def worked(self, kept: KeptJob) -> WorkedJob:
+        """Give a job worked out: from before, or now."""
+        return self._worked.of((kept.id, kept.revision), kept.job)
+
+    def beside(self, host: str = "") -> Beside:
+        """Give what lies beside every job now."""
+        shelf = self._outside.shelf()
+        versions = {"program": __version__, **dict(shelf.versions)}
+        return Beside(shelf.books, shelf.library, shelf.shops, self._outside.now(), host, versions)
+
+    def ask(self, name: str, asked_of: KeptJob | WorkedJob | None, beside: Beside, said: object = None) -> Said:
+        """Ask a question of a kept job, of a job that nobody keeps, or of none."""
+        if isinstance(asked_of, KeptJob):
+            return ask(name, self.worked(asked_of), beside, said, revision=asked_of.revision)
+        return ask(name, asked_of, beside, said)
+
+    def happened(
+        self, job_id: str, on_revision: int, step: str, event: str, said: object, who: str, detailed: Collection[str] | None = ()
+    ) -> KeptJob:
+        """Take what happened in a step into the job."""
+        one = STEP_NAMED[step].event(event)
+        edits = one.edits(self.worked(self.get(job_id)), self.beside(), one.asked.model_validate(said))
+        return self.edit(job_id, on_revision, edits, who, detailed)
+
+    def _turned(self, job_id: str, on_revision: int, revision: Revision) -> KeptJob:
+        job = revision.job
+        self._keeper.append(job_id, on_revision, job.name, revision)
+        return KeptJob(job_id, revision, job)
