@@ -33,7 +33,7 @@ def plan(case: Case, done: Done) -> Planned:
     """
     job, rulebook = case.job, case.rulebook
     routed = {key: Routed(key, job.runs[key], sized) for key, sized in done[SIZED].items()}
-    in_order = {key: job.runs[key] for key in (*case.tree.order, *(set(job.runs) - set(case.tree.order)))}
+    in_order = {key: job.runs[key] for key in (*case.tree.order, *job.runs)}
     return Planned(
         {"trenches": shared_trenches(routed, rulebook), "stages": stages(in_order, routed, rulebook)},
         onto={"runs": {key: {"pull": pull_of(one, rulebook)} for key, one in routed.items() if done.wants(key)}},
