@@ -8,7 +8,8 @@ from flask import Response, request
 from northspan import shapes
 from northspan.api import bodies
 from northspan.api.job_state import edited, service
-from northspan.core.desk.relocation import moving
+from northspan.core.desk.draft import edits_between
+from northspan.core.desk.relocation import moved
 from northspan.core.document.job import Job
 from northspan.core.document.plan.panel import PanelPlan
 from northspan.core.working.errors import InvalidJob
@@ -49,7 +50,8 @@ def move_panel(job_id: str, panel: str) -> Response:
     """Hang a new panel in place of an old one, on the revision named in If-Match."""
     bodies.revision_asked()
     wanted = bodies.body(shapes.PanelMove)
-    return edited(job_id, moving(service().get(job_id).job, panel, wanted.right_m, wanted.up_m, wanted.spaces))
+    job = service().get(job_id).job
+    return edited(job_id, edits_between(job, moved(job, panel, wanted.right_m, wanted.up_m, wanted.spaces)))
 
 
 def _drawn(job_id: str, panel: str) -> tuple[Job, PanelPlan]:

@@ -6,7 +6,7 @@ from collections.abc import Callable
 from functools import partial
 from typing import Any
 
-from northspan.core.desk.relocation import moving
+from northspan.core.desk.relocation import moved
 from northspan.core.document.job import (
     Building,
     BuildingUse,
@@ -130,19 +130,10 @@ def marten_steps(rulebook: str) -> Job:
         Id of the rulebook. [-]
     """
     job = _standing(rulebook)
-    document = job.model_dump(mode="json")
-    for edit in moving(job, "P1", RIGHT_M, UP_M, 16 if job.sources["T1"].system is System.single_phase else 24):
-        document = _edited(document, edit)
-    moved = Job.model_validate(document)
-    new = next(key for key, one in moved.enclosures.items() if one.layout is not None and one.layout.replaces)
-    named = moved.enclosures[new].model_copy(update={"name": rulebook_named(rulebook).words.fill("New {panel}"), "room": Room.elsewhere})
-    return Job.model_validate(moved.model_copy(update={"enclosures": moved.enclosures | {new: named}}).model_dump())
-
-
-def _edited(document: dict[str, Any], edit: dict[str, Any]) -> dict[str, Any]:
-    """Put a whole part into its map, as the edits of a move do."""
-    _, kind, key = edit["path"].split("/")
-    return document | {kind: document[kind] | {key: edit["value"]}}
+    hung = moved(job, "P1", RIGHT_M, UP_M, 16 if job.sources["T1"].system is System.single_phase else 24)
+    new = next(key for key, one in hung.enclosures.items() if one.layout is not None and one.layout.replaces)
+    named = hung.enclosures[new].model_copy(update={"name": rulebook_named(rulebook).words.fill("New {panel}"), "room": Room.elsewhere})
+    return Job.model_validate(hung.model_copy(update={"enclosures": hung.enclosures | {new: named}}).model_dump())
 
 
 MOVES: dict[str, Callable[[], Job]] = {rulebook: partial(marten_steps, rulebook) for rulebook in rulebook_names()}

@@ -2,30 +2,9 @@
 
 from __future__ import annotations
 
-from typing import Any
-
-from northspan.core.desk.draft import Draft, edits_between
+from northspan.core.desk.draft import Draft
 from northspan.core.document.job import Bond, Job, PanelLayout, Room, Run, Status
 from northspan.core.working.errors import InvalidJob
-
-
-def moving(job: Job, key: str, right_m: float, up_m: float, spaces: int | None = None) -> list[dict[str, Any]]:
-    """Give the edit that hangs a new panel in place of an old one, as JSON Patch operations: see `moved`.
-
-    Parameters
-    ----------
-    job : Job
-        The job. [-]
-    key : str
-        Id of the old panel, whose spaces are drawn. [-]
-    right_m : float
-        How far the new one hangs to the right of it. [m]
-    up_m : float
-        How far it hangs above it. [m]
-    spaces : int or None
-        Its spaces; None takes as many as the old one has. [-]
-    """
-    return edits_between(job, moved(job, key, right_m, up_m, spaces))
 
 
 def moved(job: Job, key: str, right_m: float, up_m: float, spaces: int | None = None) -> Job:

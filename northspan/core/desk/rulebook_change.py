@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterator
 from dataclasses import dataclass
-from typing import Any
 
 from northspan.core.document.findings import Edit
 from northspan.core.document.job import Grounding, Job, Method, Run, Source, SourceKind, System, Terminals, Units
+from northspan.core.document.patching import with_edits
 from northspan.core.document.plan import Plan
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_of
@@ -15,7 +15,6 @@ from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.solve import solve
 from northspan.core.topics.loads.dwelling import CONNECTED
 from northspan.core.topics.sizing.question import device_shelf
-from northspan.core.working.errors import InvalidJob
 
 STAND_IN = {Method.pvc80: Method.pvc40}  # what takes the place of a method that another code does not know
 
@@ -62,7 +61,7 @@ def rulebook_change(job: Job, name: str) -> RulebookChange:
         edits.append(Edit("add", "/units", units.value))
     handed, said = _handed_back(job, book)
     edits += handed
-    moved = applied(job, edits)
+    moved = with_edits(job, edits)
     before, after = solve(job, ()), solve(moved, ())
     return RulebookChange(tuple(edits), tuple(said), tuple(_meanings(job, before, after, book.words)))
 
@@ -76,35 +75,7 @@ def in_own_rulebook(job: Job) -> Job:
         The job. [-]
     """
     book = rulebook_of(job)
-    return applied(job, _handed_back(job, book)[0])
-
-
-def applied(job: Job, edits: Iterable[Edit]) -> Job:
-    """Give a job with edits made in it.
-
-    Parameters
-    ----------
-    job : Job
-        The job. [-]
-    edits : Iterable of Edit
-        What is set in it, each in a place that is there. [-]
-
-    Raises
-    ------
-    InvalidJob
-        If the job cannot be read with them.
-    """
-    document: Any = job.model_dump(mode="json")
-    for edit in edits:
-        *way, last = edit.path.strip("/").split("/")
-        part: Any = document
-        for name in way:
-            part = part[int(name) if name.isdigit() else name]
-        part[last] = edit.value
-    try:
-        return Job.model_validate(document)
-    except ValueError as error:
-        raise InvalidJob("/rulebook", f"the job cannot be read by that rulebook: {error}") from error
+    return with_edits(job, _handed_back(job, book)[0])
 
 
 def _handed_back(job: Job, book: Rulebook) -> tuple[list[Edit], list[str]]:
@@ -142,7 +113,7 @@ def moved(job: Job, name: str) -> Job:
     InvalidJob
         If there is no such rulebook, or the job cannot be planned by it.
     """
-    return job if job.rulebook == name else applied(job, list(rulebook_change(job, name).edits))
+    return job if job.rulebook == name else with_edits(job, list(rulebook_change(job, name).edits))
 
 
 def _source_edits(source: Source, book: Rulebook) -> Iterator[tuple[str, float | str | bool | None, str]]:

@@ -2,12 +2,16 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from typing import Any
 
 import jsonpatch
 import jsonpointer
 
+from northspan.core.document.findings import Edit
+from northspan.core.document.job import Job
 from northspan.core.document.limits import amount, bare
+from northspan.core.document.upgrade import read_job
 from northspan.core.working.errors import InvalidJob
 
 MOST_PARTS = 300_000  # values in a document; a job of 500 runs has a tenth of it
@@ -49,6 +53,29 @@ def patched(document: dict[str, Any], patch: list[dict[str, Any]]) -> object:
                 "Read the job again and edit what is there.",
             ) from error
     return document
+
+
+def with_edits(job: Job, edits: Iterable[Edit]) -> Job:
+    """Give a job with edits made in it, such as those of a cure.
+
+    Parameters
+    ----------
+    job : Job
+        The job. [-]
+    edits : Iterable of Edit
+        What is set in it or taken out of it. [-]
+
+    Raises
+    ------
+    InvalidJob
+        If an edit does not fit, or the job cannot be read with them.
+
+    Examples
+    --------
+    >>> with_edits(Job(name="A"), [Edit("replace", "/name", "B")]).name
+    'B'
+    """
+    return read_job(patched(job.model_dump(mode="json"), [{"op": one.op, "path": one.path, "value": one.value} for one in edits]))
 
 
 def _added(document: object, operation: dict[str, Any]) -> int:

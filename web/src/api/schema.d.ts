@@ -15886,6 +15886,10 @@ export interface components {
             hours: number;
             /** Key */
             key: string;
+            /** Kind */
+            kind: string;
+            /** Kind Words */
+            kind_words: string;
             /** Note */
             note: string;
             /** Off */

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from northspan.core.case.facts import earthing_at
 from northspan.core.case.tree import tree_of
-from northspan.core.desk.rulebook_change import applied
 from northspan.core.document.job import Earthing, Job, RunKind
+from northspan.core.document.patching import with_edits
 from northspan.core.rulebooks.registry import rulebook_of
 from northspan.core.solve import solve
 from northspan.core.topics.sizing.refused import FOR_FEEDERS_MA, FOR_PEOPLE_MA
@@ -33,7 +33,7 @@ def with_help(job: Job, before: Job) -> Job:
         first = next(hard, None)
         if first is None:
             break
-        job = applied(job, first.cures[0].edits)
+        job = with_edits(job, first.cures[0].edits)
     return job
 
 

@@ -16,6 +16,8 @@ class TaskLaid:
     """
 
     key: str
+    kind: str
+    kind_words: str
     rate: str
     words: str
     why: str

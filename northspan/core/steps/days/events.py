@@ -8,6 +8,7 @@ from typing import Any
 
 from northspan.core.case.worked import WorkedJob
 from northspan.core.document.job import Moment, Sky, TaskState, VisitKind, Weather
+from northspan.core.steps.days.kinds import Does
 from northspan.core.steps.days.laid import LaidJob, lay_out_job
 from northspan.core.steps.days.plan import visits_wanted
 from northspan.core.working.errors import InvalidJob
@@ -119,9 +120,7 @@ def _window(now: Moment) -> dict[str, float]:
 
 def _rock(laid: LaidJob, subject: str) -> Iterator[dict[str, Any]]:
     """Digging and driving that is not done takes twice as long."""
-    hard = [
-        one for one in laid.found.tasks if one.rate in {"trench", "rod", "deep_rod", "electrode"} and (not subject or one.key == subject)
-    ]
+    hard = [one for one in laid.found.tasks if one.kind.does is Does.digs and (not subject or one.key == subject)]
     changed = laid.job.days.changed
     open_ = [one for one in hard if not ((change := changed.get(one.key)) and change.state is TaskState.done)]
     if not open_:

@@ -5,7 +5,8 @@ from __future__ import annotations
 from typing import Any
 
 from northspan.core.case.case import Case
-from northspan.core.document.job import Sky, Status
+from northspan.core.document.job import Role, Sky, Status
+from northspan.core.steps.days.kinds import key_of, kinds
 from northspan.core.steps.days.rates import customary, hours_of
 from northspan.core.steps.days.task import Task
 from northspan.core.working.worked import step
@@ -17,24 +18,26 @@ LOTO = ("locks and tags", "two-pole tester and a proving unit")
 
 def task(  # fields of a task are of any kind
     case: Case,
-    key: str,
-    rate: str,
+    kind: str,
+    part: str,
     words: str,
     why: str,
     where: str,
     amount: float = 1.0,
+    *,
+    rate: str = "",
     **more: Any,  # noqa: ANN401
 ) -> Task:
-    """Make a task of so much by a rate.
+    """Make a task of a kind, of so much by a rate.
 
     Parameters
     ----------
     case : Case
         The job made ready. [-]
-    key : str
-        Its name among the tasks. [-]
-    rate : str
-        The rate it is counted by. [-]
+    kind : str
+        Its kind. [-]
+    part : str
+        The part it is about, which names it among tasks of its kind. [-]
     words : str
         What is done. [-]
     why : str
@@ -43,14 +46,19 @@ def task(  # fields of a task are of any kind
         The part of the job. [-]
     amount : float
         How much of what the rate counts. [-]
+    rate : str
+        The rate it is counted by; the only one of its kind if left out. [-]
     more : fields of a task
         Other fields of the task. [-]
     """
+    of = kinds()[kind]
+    rate = rate or of.rates[0]
     known = customary()[rate]
     typed = rate in case.job.days.rates
     hours = step("h", words, "n * r", "h", "your rate" if typed else "customary", n=amount, r=hours_of(case.job, rate))
-    usual: dict[str, Any] = {"people": known.people, "skilled": known.role == "electrician", "place": place_of(case, where)}
-    return Task(key, rate, words, why, where, hours=max(hours.value, 1 / 6), steps=(hours,), **(usual | more))
+    usual: dict[str, Any] = {"people": known.people, "skilled": of.who is Role.electrician, "place": place_of(case, where),
+                             "visit": of.waits}  # fmt: skip
+    return Task(key_of(kind, part), of, rate, words, why, where, hours=max(hours.value, 1 / 6), steps=(hours,), **(usual | more))
 
 
 def place_of(case: Case, where: str) -> str:

@@ -8,6 +8,7 @@ from northspan.core.case.case import Case
 from northspan.core.document.job import EnclosureKind, Room, Sky, Status
 from northspan.core.document.plan import Plan
 from northspan.core.document.plan.panel import MovePlan
+from northspan.core.steps.days.kinds import key_of
 from northspan.core.steps.days.makes import LOTO, NEW, task, there_already
 from northspan.core.steps.days.task import Task
 
@@ -27,14 +28,16 @@ def can_tasks(case: Case, plan: Plan) -> Iterator[Task]:
     for key, can in case.job.enclosures.items():
         at = f"/enclosures/{key}"
         if can.status in NEW:
-            kind = "panel" if can.kind in PANELS else "can"
+            rate = "panel" if can.kind in PANELS else "can"
             sky = frozenset({Sky.rain, Sky.thunder}) if can.room is Room.outdoors else frozenset[Sky]()
-            yield task(case, f"up:{key}", kind, f"{can.name} hung", "it is new", at, cannot_stand=sky, tools=("level", "anchors", "drill"))
-            last = tuple(f"near:{run}" for run, one in case.job.runs.items() if key in {one.origin, one.target})
+            yield task(
+                case, "hang", key, f"{can.name} hung", "it is new", at, rate=rate, cannot_stand=sky, tools=("level", "anchors", "drill")
+            )
+            last = tuple(key_of("near", run) for run, one in case.job.runs.items() if key in {one.origin, one.target})
             yield task(
                 case,
-                f"label:{key}",
                 "label",
+                key,
                 f"{can.name} torqued and labelled",
                 "its label says how tight",
                 at,
@@ -44,12 +47,12 @@ def can_tasks(case: Case, plan: Plan) -> Iterator[Task]:
         elif can.status is Status.remove:
             yield task(
                 case,
-                f"out:{key}",
-                "out",
+                "take_out",
+                key,
                 f"{can.name} taken out",
                 "it is marked to go; dead and tested first",
                 at,
-                after=tuple(f"over:{one}" for one in case.job.circuits),
+                after=tuple(key_of("over", one) for one in case.job.circuits),
             )
         found = plan.enclosures.get(key)
         if found is not None and not found.agrees and can.status is Status.existing:
@@ -57,8 +60,8 @@ def can_tasks(case: Case, plan: Plan) -> Iterator[Task]:
             words = f"{can.name}: bond {'taken out' if out else 'put in'}"
             yield task(
                 case,
-                f"bond:{key}",
                 "bond",
+                key,
                 words,
                 "neutral and ground meet in one place only",
                 f"{at}/bond_found",
@@ -83,17 +86,17 @@ def circuit_tasks(case: Case, plan: Plan) -> Iterator[Task]:
             yield from _moved(case, panel, found.name, found.move)
     for key, box in job.boxes.items():
         if box.status in NEW:
-            yield task(case, f"box:{key}", "box", f"{box.name} hung", "circuits go on in it; its lid stays in reach", f"/boxes/{key}")
+            yield task(case, "box", key, f"{box.name} hung", "circuits go on in it; its lid stays in reach", f"/boxes/{key}")
     for key, circuit in job.circuits.items():
         if circuit.status is Status.new and circuit.run is None and not circuit.old_slots:
             name, at, can = circuit.name or key, f"/circuits/{key}", circuit.enclosure
-            yield task(case, f"rough:{key}", "rough", f"{name}: cable pulled in", "a new circuit", at, after=(f"up:{can}",))
+            yield task(case, "rough", key, f"{name}: cable pulled in", "a new circuit", at, after=(key_of("hang", can),))
             dead = frozenset({can}) if there_already(case, can) else frozenset[str]()
-            after = (f"rough:{key}", "rough")
+            after = (key_of("rough", key), key_of("look_rough"))
             yield task(
                 case,
-                f"land:{key}",
-                "over",
+                "circuit",
+                key,
                 f"{name}: landed on its device",
                 "a new circuit",
                 at,
@@ -112,18 +115,18 @@ def _moved(case: Case, panel: str, name: str, move: MovePlan) -> Iterator[Task]:
         return
     words = f"Devices and labels of {len(cables)} circuits into {name}"
     at = f"/enclosures/{panel}"
-    yield task(case, f"ready:{panel}", "ready", words, "before the power is off", at, len(cables), after=(f"up:{panel}",))
+    yield task(case, "ready", panel, words, "before the power is off", at, len(cables), after=(key_of("hang", panel),))
     for cable in cables:
         circuit, at = job.circuits[cable.circuit], f"/circuits/{cable.circuit}"
-        before, rate = [f"ready:{panel}", f"up:{panel}"], "over"
+        before, rate = [key_of("ready", panel), key_of("hang", panel)], "over"
         if cable.state == "new":
             words = f"{cable.name}: a new cable to its first outlet"
-            yield task(case, f"anew:{cable.circuit}", "anew", words, "the old one is short", at)
-            before.append(f"anew:{cable.circuit}")
+            yield task(case, "anew", cable.circuit, words, "the old one is short", at)
+            before.append(key_of("anew", cable.circuit))
         elif circuit.extended_in is not None:
             rate = "over_box"
-            before.append(f"box:{circuit.extended_in}")
+            before.append(key_of("box", circuit.extended_in))
         words = f"{cable.name}: into the new {case.rulebook.words.terms.panel}"
         yield task(
-            case, f"over:{cable.circuit}", rate, words, cable.words, at, off=dead, after=tuple(before), circuit=cable.circuit, tools=LOTO
+            case, "over", cable.circuit, words, cable.words, at, rate=rate, off=dead, after=tuple(before), circuit=cable.circuit, tools=LOTO
         )

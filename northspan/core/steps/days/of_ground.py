@@ -6,6 +6,7 @@ from collections.abc import Iterator
 
 from northspan.core.case.case import Case
 from northspan.core.document.job import Electrode, ElectrodeKind, Sky, Status
+from northspan.core.steps.days.kinds import key_of
 from northspan.core.steps.days.makes import NEW, task, there_already
 from northspan.core.steps.days.task import Task
 
@@ -28,20 +29,19 @@ def ground_tasks(case: Case) -> Iterator[Task]:
         for key, one in new.items():
             rate, tools = _how(one)
             there = one.kind in THERE
+            kind = "clamp" if there else "electrode"
             words, why = ("joined", "it is there; its clamp is what is new") if there else ("in", "a new electrode")
             cannot_stand = frozenset({Sky.thunder}) if there else frozenset({Sky.thunder, Sky.frost})
-            yield task(
-                case, f"electrode:{key}", rate, f"{one.name} {words}", why, f"/electrodes/{key}", tools=tools, cannot_stand=cannot_stand
-            )
+            yield task(case, kind, key, f"{one.name} {words}", why, f"/electrodes/{key}", rate=rate, tools=tools, cannot_stand=cannot_stand)
         cans = [key for key, can in case.job.enclosures.items() if can.building == home and can.status is not Status.remove]
         first = cans[0] if cans else None
-        after = tuple(f"electrode:{key}" for key in new)
+        after = tuple(key_of("electrode", key) for key in new)
         dead = frozenset({first}) if first is not None and there_already(case, first) else frozenset()
         if any(one.kind not in THERE for one in new.values()):
             yield task(
                 case,
-                f"measure:{home}",
                 "measure",
+                home,
                 f"{building.name}: electrodes measured",
                 "before they are joined to anything",
                 f"/buildings/{home}",
@@ -49,12 +49,12 @@ def ground_tasks(case: Case) -> Iterator[Task]:
                 cannot_stand=frozenset({Sky.thunder}),
                 tools=("earth tester",),
             )
-            after = (f"measure:{home}",)
-        up = (f"up:{first}",) if first else ()
+            after = (key_of("measure", home),)
+        up = (key_of("hang", first),) if first else ()
         yield task(
             case,
-            f"ground:{home}",
-            "electrode_wire",
+            "ground",
+            home,
             f"{building.name}: electrode conductor landed",
             "it joins them to the first can",
             f"/buildings/{home}",

@@ -7,6 +7,7 @@ from dataclasses import replace
 
 from northspan.core.case.case import Case
 from northspan.core.document.job import Place, Segment, Sky, Status, status_of
+from northspan.core.steps.days.kinds import key_of
 from northspan.core.steps.days.makes import LOTO, NEW, OUTDOORS, task, there_already
 from northspan.core.steps.days.task import Task
 from northspan.core.topics.pull.crew import crew_for, minutes
@@ -37,7 +38,7 @@ def run_tasks(case: Case, routed: Routed, dug: frozenset[str]) -> Iterator[Task]
     if run.utility_owned or run.status is Status.existing:
         return
     if run.status is Status.remove:
-        yield task(case, f"out:{key}", "out", f"{run.name} taken out", "it is marked to go; dead and tested first", at)
+        yield task(case, "take_out", key, f"{run.name} taken out", "it is marked to go; dead and tested first", at)
         return
     before: list[str] = []
     mine = set(dug)
@@ -48,35 +49,41 @@ def run_tasks(case: Case, routed: Routed, dug: frozenset[str]) -> Iterator[Task]
                 before.append(one.key)
                 yield one
             if segment.place is Place.buried:
-                before.append(_trench(routed.id, i, segment, "backfill"))
+                before.append(key_of("backfill", _trench(routed.id, i, segment)))
     yield from _pulled(case, routed, tuple(dict.fromkeys(before)))
     yield from _sealed(case, routed)
     yield from _ends(case, routed)
 
 
-def _trench(key: str, i: int, segment: Segment, what: str) -> str:
-    return f"{what}:{segment.trench or f'{key}.{i + 1}'}"
+def _trench(key: str, i: int, segment: Segment) -> str:
+    """Name the trench of a stretch: one that several share, or its own."""
+    return segment.trench or _lain(key, i)
+
+
+def _lain(key: str, i: int) -> str:
+    return f"{key}.{i + 1}"
 
 
 def _stretch(case: Case, routed: Routed, i: int, segment: Segment, dug: frozenset[str]) -> Iterator[Task]:
     run, say, at = routed.run, case.rulebook.words, f"/runs/{routed.id}/segments/{i}"
     name, long = run.name, say.length_text(segment.length_m)
     piped = segment.method in IN_PIPE
-    lay = f"lay:{routed.id}.{i + 1}"
+    part = _lain(routed.id, i)
     if segment.place is not Place.buried:
         words = f"{name}: {long} of {'pipe hung' if piped else 'cable clipped'}"
         sky = frozenset({Sky.heat}) if segment.ambient_c >= ATTIC_C else frozenset() if segment.place in DRY else OUTDOORS
-        ends = tuple(f"up:{node}" for node in (run.origin, run.target) if node in case.job.enclosures)
-        yield task(case, lay, "pipe_up" if piped else "cable", words, "its route", at, segment.length_m, cannot_stand=sky, after=ends)
+        ends = tuple(key_of("hang", node) for node in (run.origin, run.target) if node in case.job.enclosures)
+        rate = "pipe_up" if piped else "cable"
+        yield task(case, "lay", part, words, "its route", at, segment.length_m, rate=rate, cannot_stand=sky, after=ends)
         return
-    trench, backfill, look = (_trench(routed.id, i, segment, what) for what in ("trench", "backfill", "look"))
-    fresh = trench not in dug
+    trench = _trench(routed.id, i, segment)
+    fresh = key_of("trench", trench) not in dug
     if fresh:
         words = f"Trench for {segment.trench or name}, {long}"
         yield task(
             case,
-            trench,
             "trench",
+            trench,
             words,
             "what lies in it is buried",
             at,
@@ -87,22 +94,24 @@ def _stretch(case: Case, routed: Routed, i: int, segment: Segment, dug: frozense
     words = f"{name}: {long} of {'pipe' if piped else 'cable'} in its trench"
     yield task(
         case,
-        lay,
-        "pipe_buried" if piped else "cable",
+        "lay",
+        part,
         words,
         "its route",
         at,
         segment.length_m,
         cannot_stand=OUTDOORS | ({Sky.frost} if piped else frozenset()),
-        after=(trench,),
+        rate="pipe_buried" if piped else "cable",
+        after=(key_of("trench", trench),),
         tools=("cement and primer", "heat box") if piped else (),
     )
     if fresh:
         named = f"Trench of {segment.trench or name}"
         why = "nobody sees it once it is filled"
-        yield task(case, look, "visit", f"{named} looked at", why, at, visit="trench", after=(lay,))
+        yield task(case, "look", trench, f"{named} looked at", why, at, after=(key_of("lay", part),))
         words = f"{named} filled, ribbon half way down"
-        yield task(case, backfill, "backfill", words, "after it was looked at", at, segment.length_m, cannot_stand=OUTDOORS, after=(look,))
+        looked = (key_of("look", trench),)
+        yield task(case, "backfill", trench, words, "after it was looked at", at, segment.length_m, cannot_stand=OUTDOORS, after=looked)
 
 
 def _pulled(case: Case, routed: Routed, before: tuple[str, ...]) -> Iterator[Task]:
@@ -112,19 +121,19 @@ def _pulled(case: Case, routed: Routed, before: tuple[str, ...]) -> Iterator[Tas
         return
     people = crew_for(run.pull, most_n(counted(found.pulled.value, run.pull)))
     lasts = step("h", f"{run.name}: pulled in", "t / 60", "h", "from the pull itself", t=minutes(run, found.bends_deg, max(2, people)))
-    ends = tuple(f"up:{node}" for node in (run.origin, run.target) if node in case.job.enclosures)
-    yield task(case, f"reel:{key}", "reel", f"{run.name}: line blown in, reels set", "ahead of the pull", f"/runs/{key}", after=before)
+    ends = tuple(key_of("hang", node) for node in (run.origin, run.target) if node in case.job.enclosures)
+    yield task(case, "reel", key, f"{run.name}: line blown in, reels set", "ahead of the pull", f"/runs/{key}", after=before)
     words = f"{run.name}: pulled in" + ("" if people else "; too hard for hands, a machine or another pull point")
     plain = task(
         case,
-        f"pull:{key}",
-        "reel",
+        "pull",
+        key,
         words,
         "its conductors",
         f"/runs/{key}/pull",
         people=max(2, people),
         cannot_stand=frozenset({Sky.thunder}),
-        after=(f"reel:{key}", *ends),
+        after=(key_of("reel", key), *ends),
         tools=("line", "lubricant", "gloves"),
     )
     yield replace(plain, hours=lasts.value, steps=(lasts,))
@@ -134,26 +143,26 @@ def _ends(case: Case, routed: Routed) -> Iterator[Task]:
     """The far end first, dead; tested; then the end that is fed."""
     run, key = routed.run, routed.id
     at, name_of = f"/runs/{key}", case.tree.name_of
-    wired = (f"pull:{key}", *(f"lay:{key}.{i + 1}" for i in range(len(run.segments))))
+    wired = (key_of("pull", key), *(key_of("lay", _lain(key, i)) for i in range(len(run.segments))))
     far_off = frozenset({run.target}) if there_already(case, run.target) else frozenset[str]()
     near_off = frozenset({run.origin}) if there_already(case, run.origin) else frozenset[str]()
     tools = ("torque wrench", "lugs and antioxidant", *(LOTO if far_off or near_off else ()))
-    first = () if far_off else (f"far:{key}",)
+    first = () if far_off else (key_of("far", key),)
     yield task(
         case,
-        f"far:{key}",
-        "land",
+        "far",
+        key,
         f"{run.name}: landed in {name_of(run.target)}",
         "torqued by the label",
         at,
         off=far_off,
-        after=(*wired, f"up:{run.target}", *((f"test:{key}",) if far_off else ())),
+        after=(*wired, key_of("hang", run.target), *((key_of("test", key),) if far_off else ())),
         tools=tools,
     )
     yield task(
         case,
-        f"test:{key}",
         "test",
+        key,
         f"{run.name}: insulation and continuity tested",
         "before it is ever live",
         at,
@@ -161,8 +170,11 @@ def _ends(case: Case, routed: Routed) -> Iterator[Task]:
         tools=("insulation tester",),
     )
     if run.origin not in case.job.sources:
-        words, after = f"{run.name}: landed on its device in {name_of(run.origin)}", (f"test:{key}", f"far:{key}", f"up:{run.origin}")
-        yield task(case, f"near:{key}", "land", words, "the end that is fed comes last", at, off=near_off, after=after, tools=tools)
+        words, after = (
+            f"{run.name}: landed on its device in {name_of(run.origin)}",
+            (key_of("test", key), key_of("far", key), key_of("hang", run.origin)),
+        )
+        yield task(case, "near", key, words, "the end that is fed comes last", at, off=near_off, after=after, tools=tools)
 
 
 def _sealed(case: Case, routed: Routed) -> Iterator[Task]:
@@ -172,11 +184,11 @@ def _sealed(case: Case, routed: Routed) -> Iterator[Task]:
     homes = [home for home in dict.fromkeys(case.tree.building_of(node) for node in (run.origin, run.target)) if home in case.job.buildings]
     for home in homes if outside else ():
         name, where = case.job.buildings[home].name, f"/runs/{key}"
-        wired = (f"pull:{key}", *(f"lay:{key}.{i + 1}" for i in range(len(run.segments))))
+        wired = (key_of("pull", key), *(key_of("lay", _lain(key, i)) for i in range(len(run.segments))))
         yield task(
             case,
-            f"seal:{key}.{home}",
             "seal",
+            f"{key}.{home}",
             f"{run.name}: sealed where it enters {name}",
             "water, animals and cold",
             where,

@@ -6,25 +6,8 @@ from collections.abc import Iterator
 
 from northspan.core.document.plan.days import OwnerPart, PowerRow
 from northspan.core.steps.days.laid import LaidJob
+from northspan.core.steps.days.rates import customary
 
-NOISE = {
-    "trench": "a digger in the yard",
-    "deep_rod": "a jackhammer outside",
-    "rod": "hammering outside, short",
-    "panel": "drilling at the panel",
-    "box": "cutting into a wall",
-    "rough": "drilling through studs",
-    "anew": "drilling through studs",
-    "electrode": "a digger in the yard",
-}
-COMES = {
-    "utility_off": "the utility, to open its side",
-    "utility_on": "the utility, to close it again",
-    "trench": "somebody to look at the trench",
-    "rough": "the inspector, before walls are closed",
-    "service": "the inspector, for the service",
-    "final": "the inspector, at the end",
-}
 BEFORE = (
     "Shut down computers, and unplug what is delicate until the power has been back for a while.",
     "Keep freezers and refrigerators shut.",
@@ -57,8 +40,9 @@ def owner_page(laid: LaidJob, rows: tuple[PowerRow, ...]) -> Iterator[OwnerPart]
     noise: dict[tuple[int, str], str] = {}
     for task in laid.found.tasks:
         at = laid.laid.placed.get(task.key)
-        if at is not None and task.rate in NOISE:
-            noise.setdefault((laid.clock(at.start)[0], NOISE[task.rate]), task.place)
+        heard = customary()[task.rate].noise if task.rate in customary() else ""
+        if at is not None and heard:
+            noise.setdefault((laid.clock(at.start)[0], heard), task.place)
     loud = (f"Day {day + 1}: {what}{f', {place}' if place else ''}" for (day, what), place in sorted(noise.items()))
     yield OwnerPart("Noise and dust", tuple(loud))
     walls = [f"{box.name}: its lid stays in reach; nothing is hung or plastered over it" for box in laid.job.boxes.values()
@@ -66,10 +50,10 @@ def owner_page(laid: LaidJob, rows: tuple[PowerRow, ...]) -> Iterator[OwnerPart]
     if walls:
         yield OwnerPart("Where a wall is opened, and why", tuple(walls))
     visits = []
-    for kind in dict.fromkeys(one.visit for one in laid.found.tasks if one.visit):
+    for kind, comes in dict.fromkeys((one.visit, one.kind.comes) for one in laid.found.tasks if one.visit):
         window = next((one for one in laid.job.days.visits if one.kind.value == kind), None)
         when = f": day {window.day + 1}, {_clock(window.from_h)} to {_clock(window.to_h)}" if window else ": the day is not known yet"
-        visits.append(f"{COMES[kind].capitalize()}{when}")
+        visits.append(f"{comes.capitalize()}{when}")
     yield OwnerPart("Who else comes", tuple(visits))
     yield OwnerPart("Please", PLEASE)
 

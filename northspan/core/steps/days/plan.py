@@ -11,6 +11,7 @@ from northspan.core.document.job import Job, Metal, Place, Status, TaskChange, V
 from northspan.core.document.plan import work_lines
 from northspan.core.document.plan.days import DaysPlan, LeadItem, PowerRow, RatePlan, SupplyPlan, TaskLaid
 from northspan.core.document.plan.materials import TakeOff
+from northspan.core.steps.days.kinds import Does
 from northspan.core.steps.days.laid import SLOTS_H, LaidJob, lay_out_job
 from northspan.core.steps.days.owner import owner_page
 from northspan.core.steps.days.power import hours_text, outage_hours, power_rows, supply_plans
@@ -141,7 +142,8 @@ def _laid(laid: LaidJob, task: Task, goods: TakeOff) -> TaskLaid:
     day, start_h = laid.clock(at.start) if at is not None else (None, None)
     dead = task.off | {one for one in (task.opens, task.closes) if one}
     return TaskLaid(
-        key=task.key, rate=task.rate, words=task.words, why=task.why, where=task.where, place=task.place, hours=task.hours,
+        key=task.key, kind=task.kind.name, kind_words=task.kind.words, rate=task.rate,
+        words=task.words, why=task.why, where=task.where, place=task.place, hours=task.hours,
         planned_h=planned, people=task.people, skilled=task.skilled, tools=task.tools, goods=_goods(task, goods),
         cannot_stand=tuple(sorted(sky.value for sky in task.cannot_stand)), off=tuple(sorted(dead)),
         after=task.after, visit=task.visit,
@@ -154,7 +156,7 @@ def _laid(laid: LaidJob, task: Task, goods: TakeOff) -> TaskLaid:
 
 def _goods(task: Task, goods: TakeOff) -> tuple[str, ...]:
     """Keys of the lines that are asked for at the same place as the task."""
-    if not task.where or task.rate in {"test", "off", "on", "visit", "measure"}:
+    if not task.where or not task.kind.goods:
         return ()
     part = "/".join(task.where.split("/")[:5])
     return tuple(line.key for line in goods.lines if any(one.where == part or one.where.startswith(f"{part}/") for one in line.asks))
@@ -254,7 +256,7 @@ def _ahead(laid: LaidJob) -> Iterator[LeadItem]:
 
 
 def _later(laid: LaidJob) -> Iterator[LeadItem]:
-    landed = [one for one in laid.found.tasks if one.rate in {"land", "over", "over_box"}]
+    landed = [one for one in laid.found.tasks if one.kind.does is Does.lands]
     if not landed:
         return
     aluminum = sum(1 for run in laid.found.plan.runs.values() for wire in run.wires if wire.metal == Metal.aluminum.value)

@@ -13,7 +13,7 @@ from northspan.core.working.errors import InvalidJob
 
 @dataclass(frozen=True, slots=True)
 class Rate:
-    """A customary rate: hours for one of what it counts, for so many people of this role. [h]"""
+    """A customary rate: hours for one of what it counts, for so many people of this role, and what is heard of it. [h]"""
 
     key: str
     words: str
@@ -21,6 +21,7 @@ class Rate:
     per: str
     people: int
     role: str
+    noise: str
 
 
 @lru_cache(maxsize=1)
@@ -28,7 +29,10 @@ def customary() -> dict[str, Rate]:
     """List the customary rates. They are habits of the trade, no rule and no promise. [h]"""
     text = (files("northspan.core.steps.days") / "rates.csv").read_text(encoding="utf-8")
     rows = csv.DictReader(text.splitlines())
-    return {row["key"]: Rate(row["key"], row["words"], float(row["hours"]), row["per"], int(row["people"]), row["role"]) for row in rows}
+    return {
+        row["key"]: Rate(row["key"], row["words"], float(row["hours"]), row["per"], int(row["people"]), row["role"], row["noise"])
+        for row in rows
+    }
 
 
 def check_rates(job: Job) -> None:

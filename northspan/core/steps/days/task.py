@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from northspan.core.document.job import Sky
+from northspan.core.steps.days.kinds import Kind
 from northspan.core.working.worked import Step
 
 
@@ -17,6 +18,7 @@ class Task:
     """
 
     key: str
+    kind: Kind
     rate: str
     words: str
     why: str

@@ -9,6 +9,7 @@ from northspan.core.case.case import Case
 from northspan.core.case.worked import WorkedJob
 from northspan.core.document.job import Job, Role, RunKind, Source, SourceKind, Status
 from northspan.core.document.plan import Plan
+from northspan.core.steps.days.kinds import key_of, kinds
 from northspan.core.steps.days.makes import LOTO, NEW, task
 from northspan.core.steps.days.of_cans import can_tasks, circuit_tasks
 from northspan.core.steps.days.of_ground import ground_tasks
@@ -70,15 +71,13 @@ def tasks_of(whole: WorkedJob) -> JobTasks:
     for outage in outages:
         blocks |= _held_in_one_go(found, outage)
         found = [*_within(found, outage), *_around(case, outage, found)]
-    if any(one.rate in {"rough", "box", "anew"} for one in found):
-        before = tuple(one.key for one in found if one.rate in {"rough", "box", "anew"})
-        found.append(task(case, "rough", "visit", "Rough inspection", "before walls are closed", "", after=before, visit="rough"))
+    hidden = tuple(one.key for one in found if one.kind.hidden)
+    if hidden:
+        found.append(task(case, "look_rough", "", "Rough inspection", "before walls are closed", "", after=hidden))
     if found:
         every = tuple(one.key for one in found)
-        found.append(task(case, "clean", "clean", "Cleaned, and shown to the owner", "the last thing that is seen", "", after=every))
-        found.append(
-            task(case, "final", "visit", "Final inspection", "the inspector has the last word", "", after=("clean",), visit="final")
-        )
+        found.append(task(case, "clean", "", "Cleaned, and shown to the owner", "the last thing that is seen", "", after=every))
+        found.append(task(case, "look_final", "", "Final inspection", "the inspector has the last word", "", after=(key_of("clean"),)))
     planned_h = {one.key: one.hours for one in found}
     return JobTasks(case, plan, tuple(_as_changed(job, found)), outages, planned_h, blocks)
 
@@ -101,7 +100,8 @@ def _check(job: Job) -> None:
 def _own(case: Case) -> Iterator[Task]:
     for key, one in case.job.days.own.items():
         yield Task(
-            f"own:{key}",
+            key_of("own", key),
+            kinds()["own"],
             "own",
             one.words,
             "added by hand",
@@ -147,16 +147,17 @@ def _from_utility(case: Case, can: str) -> bool:
 
 def _held_in_one_go(found: Iterable[Task], outage: Outage) -> dict[str, str]:
     """What is done in one go with an outage, and what opens and closes it."""
-    utility = (f"utility_off:{outage.head}", "service", f"utility_on:{outage.head}") if outage.utility else ()
+    head = outage.head
+    utility = (key_of("utility_off", head), key_of("look_service"), key_of("utility_on", head)) if outage.utility else ()
     inside = (one.key for one in found if one.off & outage.cans)
-    return dict.fromkeys((*inside, *utility, f"off:{outage.head}", f"on:{outage.head}"), outage.head)
+    return dict.fromkeys((*inside, *utility, key_of("off", head), key_of("on", head)), head)
 
 
 def _within(found: Iterable[Task], outage: Outage) -> Iterator[Task]:
     """What needs the outage comes after it begins, and is held in one go with it."""
     for one in found:
         if one.off & outage.cans:
-            yield replace(one, after=(*one.after, f"off:{outage.head}"))
+            yield replace(one, after=(*one.after, key_of("off", outage.head)))
         else:
             yield one
 
@@ -168,41 +169,35 @@ def _around(case: Case, outage: Outage, found: Iterable[Task]) -> Iterator[Task]
     inside = tuple(one.key for one in found if one.off & outage.cans)
     supplies = {key: one for key, one in case.job.days.supplies.items() if set(one.circuits) & set(outage.circuits)}
     for key, one in supplies.items():
-        yield task(
-            case, f"temp_in:{key}", "temporary_in", f"{one.name} put up", "for what cannot wait; never back-fed", f"/days/supplies/{key}"
-        )
-    before = tuple(f"temp_in:{key}" for key in supplies)
+        yield task(case, "temporary_in", key, f"{one.name} put up", "for what cannot wait; never back-fed", f"/days/supplies/{key}")
+    before = tuple(key_of("temporary_in", key) for key in supplies)
     last = inside
     if outage.utility:
         yield task(
             case,
-            f"utility_off:{head}",
-            "utility",
+            "utility_off",
+            head,
             "The utility opens its side",
             "the line side of this can is touched",
             at,
             after=before,
-            visit="utility_off",
             opens=head,
         )
-        yield task(
-            case, "service", "visit", "Service inspection", "the utility closes only what was looked at", at, after=inside, visit="service"
-        )
+        yield task(case, "look_service", "", "Service inspection", "the utility closes only what was looked at", at, after=inside)
         yield task(
             case,
-            f"utility_on:{head}",
-            "utility",
+            "utility_on",
+            head,
             "The utility closes its side",
             "after the service inspection",
             at,
-            after=("service",),
-            visit="utility_on",
+            after=(key_of("look_service"),),
         )
-        before, last = (f"utility_off:{head}",), (f"utility_on:{head}",)
+        before, last = (key_of("utility_off", head),), (key_of("utility_on", head),)
     yield task(
         case,
-        f"off:{head}",
         "off",
+        head,
         f"{name}: off, locked, tested dead",
         "nobody works on what is live",
         at,
@@ -212,12 +207,12 @@ def _around(case: Case, outage: Outage, found: Iterable[Task]) -> Iterator[Task]
     )
     on = task(
         case,
-        f"on:{head}",
         "on",
+        head,
         f"{name}: on again, in order",
         "tested leg by leg, what matters first",
         at,
-        after=(*last, f"off:{head}"),
+        after=(*last, key_of("off", head)),
         closes=head,
         tools=("volt meter", "two-pole tester and a proving unit"),
     )
@@ -225,12 +220,12 @@ def _around(case: Case, outage: Outage, found: Iterable[Task]) -> Iterator[Task]
     for key, one in supplies.items():
         yield task(
             case,
-            f"temp_out:{key}",
             "temporary_out",
+            key,
             f"{one.name} taken down",
             "the power is back",
             f"/days/supplies/{key}",
-            after=(f"on:{head}",),
+            after=(key_of("on", head),),
         )
 
 
@@ -267,7 +262,7 @@ def keeps_safe(one: Task) -> bool:
     one : Task
         The task. [-]
     """
-    return bool(one.opens or one.closes) or one.rate in {"off", "on", "utility"}
+    return bool(one.opens or one.closes) or one.kind.keeps_safe
 
 
 def _parts(one: Task, wished: int) -> tuple[Task, ...]:

@@ -11,6 +11,7 @@ from northspan.core.document.findings import Severity
 from northspan.core.document.job import Job, LoadKind, PanelCircuit, SourceKind, Status
 from northspan.core.document.plan.days import Turning, TurnStep
 from northspan.core.physics.network import EARTH, Branch, solve_network
+from northspan.core.steps.days.kinds import Does
 from northspan.core.steps.days.power import matters
 from northspan.core.steps.days.tasks import JobTasks, Outage, tasks_of
 from northspan.core.topics.loads.run_load import voltages_at
@@ -223,6 +224,6 @@ def _loose_ends(found: JobTasks) -> Iterator[str]:
     left = [
         one
         for one in found.tasks
-        if one.rate in {"label", "seal", "bond"} and not (one.key in changed and changed[one.key].state.value == "done")
+        if one.kind.does in {Does.finishes, Does.bonds} and not (one.key in changed and changed[one.key].state.value == "done")
     ]
     yield from (f"{one.words}: not ticked as done" for one in left)

@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from typing import Any
 
 from northspan.core.case.case import case_of
 from northspan.core.case.worked import WorkedJob
 from northspan.core.document.findings import Cure, Edit
 from northspan.core.document.job import Job, Metal, Status
+from northspan.core.document.patching import with_edits
 from northspan.core.document.plan.materials import Alternative, TakeOffLine
 from northspan.core.document.price_book import PriceBook
 from northspan.core.physics.optimum import cheapest_sets
@@ -59,7 +59,7 @@ def other_jobs(job: Job) -> Iterator[tuple[str, tuple[Edit, ...], Job]]:
         The job. [-]
     """
     for words, edits in _ways(job):
-        yield words, edits, _edited(job, edits)
+        yield words, edits, with_edits(job, edits)
 
 
 def asked_of_a_shop(whole: WorkedJob) -> Iterator[tuple[str, str, str]]:
@@ -82,18 +82,6 @@ def _wanted(whole: WorkedJob) -> Iterator[TakeOffLine]:
             yield from (line for line in taken_off(worked(other)).lines if line.item != "own")
         except (InvalidJob, NoSolution, OutsideTable):  # that way cannot be done, so nobody buys for it
             continue
-
-
-def _edited(job: Job, edits: Sequence[Edit]) -> Job:
-    """The job with fields set: all that these edits do is to set a field of a part that is there."""
-    document: Any = job.model_dump(mode="json")
-    for one in edits:
-        *way, field = one.path.split("/")[1:]
-        part = document
-        for name in way:
-            part = part[int(name)] if isinstance(part, list) else part[name]
-        part[field] = one.value
-    return Job.model_validate(document)
 
 
 def _ways(job: Job) -> Iterator[tuple[str, tuple[Edit, ...]]]:

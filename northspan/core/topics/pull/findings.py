@@ -9,6 +9,7 @@ from typing import Any
 
 from northspan.core.document.findings import Cure, Edit, Finding, Severity, pin
 from northspan.core.document.job import Pull, Segment
+from northspan.core.document.patching import patched
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.pull.bundle import bundle_of
 from northspan.core.topics.pull.pulling import bore_m, parting_places
@@ -132,16 +133,12 @@ def _holds(i: int, key: str, question: PullQuestion, rulebook: Rulebook) -> bool
 
 def _with(question: PullQuestion, edits: tuple[Edit, ...]) -> PullQuestion:
     """The question after edits of the pull, or of the fittings of a stretch."""
-    pull: dict[str, Any] = question.pull.model_dump()
-    segments = list(question.segments)
-    for edit in edits:
-        _, _, _, part, *rest = edit.path.split("/")
-        if part == "pull":
-            pull[rest[0]] = edit.value
-        else:
-            at = int(rest[0])
-            segments[at] = Segment(**segments[at].model_dump() | {rest[1]: edit.value})
-    return replace(question, pull=Pull(**pull), segments=tuple(segments))
+    document: dict[str, Any] = {"pull": question.pull.model_dump(mode="json"),
+                                "segments": [one.model_dump(mode="json") for one in question.segments]}  # fmt: skip
+    inside = [{"op": one.op, "path": "/" + one.path.split("/", 3)[3], "value": one.value} for one in edits]  # behind /runs/<id>
+    changed: Any = patched(document, inside)
+    segments = tuple(Segment.model_validate(one) for one in changed["segments"])
+    return replace(question, pull=Pull.model_validate(changed["pull"]), segments=segments)
 
 
 def _nearest(places_m: tuple[float, ...], at_m: float) -> float:

@@ -5,7 +5,7 @@ from dataclasses import asdict
 
 from northspan.core.desk.demo_move import MOVES
 from northspan.core.desk.demo_us import kestrel_hollow
-from northspan.core.desk.relocation import moving
+from northspan.core.desk.relocation import moved
 from northspan.core.desk.survey import doubling, removal
 from northspan.core.document.job import ComesFrom, Job, PanelCircuit, PanelLayout
 from northspan.core.document.patching import patched
@@ -149,7 +149,7 @@ class Boxes(unittest.TestCase):
 class Moving(unittest.TestCase):
     def test_everything_goes_over_and_keeps_its_slot(self):
         before = kestrel_hollow()
-        after = edited(before, moving(before, "P1", 2.0, 0.0))
+        after = moved(before, "P1", 2.0, 0.0)
         new = next(k for k, one in after.enclosures.items() if one.layout and one.layout.replaces == "P1")
         self.assertEqual(after.enclosures["P1"].status, "remove")
         self.assertEqual({one.enclosure for one in after.circuits.values()}, {new})
@@ -167,10 +167,10 @@ class Moving(unittest.TestCase):
         job = kestrel_hollow()
         for panel, spaces, words in (("P9", None, "no panel P9"), ("P2", None, "no panel P2 whose spaces"), ("P1", 12, "slot 29")):
             with self.subTest(panel), self.assertRaisesRegex(InvalidJob, words):
-                moving(job, panel, 1, 0, spaces)
-        moved = edited(job, moving(job, "P1", 1, 0))
+                moved(job, panel, 1, 0, spaces)
+        hung = moved(job, "P1", 1, 0)
         with self.assertRaisesRegex(InvalidJob, "moved already"):
-            moving(moved, "P1", 1, 0)
+            moved(hung, "P1", 1, 0)
 
     def test_the_old_one_taken_out_or_the_new_one_doubled_leaves_a_lawful_job(self):
         job = MOVES["us-2023"]()
