@@ -119,7 +119,7 @@ def _moved(case: Case, panel: str, name: str, move: MovePlan) -> Iterator[Task]:
     for cable in cables:
         circuit, at = job.circuits[cable.circuit], f"/circuits/{cable.circuit}"
         before, rate = [key_of("ready", panel), key_of("hang", panel)], "over"
-        if cable.state == "new":
+        if cable.state == "new cable":
             words = f"{cable.name}: a new cable to its first outlet"
             yield task(case, "anew", cable.circuit, words, "the old one is short", at)
             before.append(key_of("anew", cable.circuit))
