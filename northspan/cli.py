@@ -153,9 +153,11 @@ def _restore(options: argparse.Namespace) -> int:
 
 
 def _check(_: argparse.Namespace) -> int:
+    from northspan.core import load_all
     from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
     from northspan.store.database import check_fitness, known_migrations
 
+    load_all()
     for name in rulebook_names():
         print(f"{rulebook_named(name).title}: tables are sound.")
     file = _database_file()

@@ -173,6 +173,23 @@ class Layers(unittest.TestCase):
                 changed |= set(written(function)) if name.split(".")[-1] not in IN_PLACE else set()
                 self.assertFalse(changed & handed - BUILDERS, f"{name}.{function.name}")
 
+    def test_sums_are_the_same_on_every_machine(self):
+        """The plain sum of floats differs between versions of Python; a set has no order that stays."""
+        for name, path in modules("core"):
+            tree = ast.parse(path.read_text())
+            called = {node.func.id for node in ast.walk(tree) if isinstance(node, ast.Call) and isinstance(node.func, ast.Name)}
+            self.assertFalse("sum" in called and not name.endswith(".sums"), f"{name}: add up by northspan.core.working.sums")
+            for node in ast.walk(tree):
+                spread = node.value if isinstance(node, ast.Starred) else None
+                made = isinstance(spread, ast.Call) and isinstance(spread.func, ast.Name) and spread.func.id in {"set", "frozenset"}
+                less = isinstance(spread, ast.BinOp) and any(isinstance(one, ast.Call) for one in (spread.left, spread.right))
+                self.assertFalse(made or less or isinstance(spread, (ast.Set, ast.SetComp)), f"{name}:{getattr(node, 'lineno', '')}")
+
+    def test_the_core_reads_no_clock_and_makes_up_no_names(self):
+        for name, path in modules("core"):
+            taken = re.search(r"\b(datetime\.now|date\.today|time\.time|secrets\.|uuid\d?\(|random\.(?!Random\(\d))", path.read_text())
+            self.assertIsNone(taken, name)  # chance from a number is the same every time
+
     def test_no_country_is_asked_for_outside_the_rulebooks(self):
         for name, path in modules():
             if ".rulebooks." not in name:

@@ -11,7 +11,7 @@ from northspan.api.guard import add_guard
 from northspan.api.problems import add_error_handlers
 from northspan.api.settings import Config
 from northspan.api.spec import add_spec
-from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
+from northspan.core import load_all
 from northspan.outside import outside
 from northspan.service import Service
 from northspan.store.books import Books
@@ -49,8 +49,7 @@ def create_app(config: Config) -> APIFlask:
     app.register_blueprint(day_views.bp)
     app.register_blueprint(step_views.bp)
     app.register_blueprint(pages.bp)
-    for name in rulebook_names():
-        rulebook_named(name)
+    load_all()
     engine = open_database(config.data)
     jobs, library, books = Jobs(engine), Library(engine), Books(engine)
     app.extensions["northspan_jobs"] = jobs

@@ -6,6 +6,7 @@ from northspan.core.case.tree import Tree
 from northspan.core.document.job import BuildingUse, Earthing, ElectrodeKind, Grounding, Job, Run, RunKind, SourceKind, Status, WaterPipe
 from northspan.core.rulebooks.questions.common import BuildingFacts, RunFacts
 from northspan.core.rulebooks.registry import rulebook_of
+from northspan.core.working.sums import count_of
 
 STANDING_FREE = BuildingFacts(
     detached=False, dwelling=False, animals=False, metallic_path=False, supply=None, branch_circuits=0, electrodes=()
@@ -72,7 +73,7 @@ def building_facts(tree: Tree, building_id: str, line_v: float) -> BuildingFacts
     entering = [run for run in runs if run.origin in job.enclosures or job.sources[run.origin].kind is SourceKind.transformer]
     feeders = [run for run in entering if run.kind is not RunKind.branch]
     supply = feeders[0] if feeders else (entering[0] if entering else None)
-    branches = sum(run.kind is RunKind.branch for run in entering)
+    branches = count_of(run.kind is RunKind.branch for run in entering)
     lost = building.water_pipe in {WaterPipe.plastic, WaterPipe.none}  # a pipe that is plastic in the ground is no electrode
     electrodes = tuple(
         e

@@ -14,6 +14,7 @@ from northspan.core.physics.linear import solved
 from northspan.core.physics.soil import Soil
 from northspan.core.rulebooks.questions.electrodes import ElectrodeRules
 from northspan.core.rulebooks.rulebook import Rulebook
+from northspan.core.working.sums import sum_of
 
 USUAL_OHM_M = 100.0  # soil nobody measured
 STEP_M = 1.0
@@ -115,7 +116,7 @@ def _combined(shapes: tuple[Shape, ...], soil: Soil, measured: dict[str, float])
     keys = [shape.key for shape in shapes]
     alone = {shape.key: earthed((shape,), soil).resistance_ohm for shape in shapes}
     off = {key: ohm / alone[key] for key, ohm in measured.items()}
-    mean = exp(sum(map(log, off.values())) / len(off))
+    mean = exp(sum_of(map(log, off.values())) / len(off))
     scale = [off.get(key, mean) for key in keys]
     rows = [[scale[i] * alone[key] + 0j for key in keys] for i in range(len(keys))]
     for i, one in enumerate(shapes):
@@ -124,7 +125,7 @@ def _combined(shapes: tuple[Shape, ...], soil: Soil, measured: dict[str, float])
             rows[i][j] = rows[j][i] = sqrt(scale[i] * scale[j]) * _mutual(pair.resistance_ohm, alone[one.key], alone[other.key])
         rows[i][i] = scale[i] * alone[one.key] + 0j
     currents = [current.real for current in solved(rows, [1.0] * len(keys))]
-    whole = sum(currents)
+    whole = sum_of(currents)
     return 1 / whole, {key: current / whole for key, current in zip(keys, currents, strict=True) if key != WIRE_KEY}
 
 

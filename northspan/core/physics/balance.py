@@ -5,6 +5,8 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+from northspan.core.working.sums import count_of
+
 STEPS_PER_A = 100  # a hundredth of an ampere is finer than any clamp reads
 
 
@@ -74,8 +76,8 @@ def balanced(items: Sequence[Item], fixed_a: float, room: tuple[int, int]) -> tu
     ([19.0, 7.0], 13.0)
     """
     signed = [round(item.weight_a * STEPS_PER_A) for item in items]
-    start = round(fixed_a * STEPS_PER_A) + sum(signed)
-    offset = sum(-one for one in signed if one < 0)
+    start = round(fixed_a * STEPS_PER_A) + count_of(signed)
+    offset = count_of(-one for one in signed if one < 0)
     layers: list[dict[tuple[int, int], int]] = [{(0, 0): 1 << offset}]
     for item, one in zip(items, signed, strict=True):
         grown = dict(layers[-1])

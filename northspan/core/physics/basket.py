@@ -6,6 +6,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from itertools import combinations
 
+from northspan.core.working.sums import sum_of
+
 MOST_SHOPS = 12
 
 
@@ -78,4 +80,4 @@ def _at(prices: Sequence[Sequence[float | None]], trips: Sequence[float], open_:
         total += cost
     used = {shop for shop in chosen if shop is not None}
     kept = tuple(shop for shop in open_ if shop in used)  # nobody drives to a shop for nothing
-    return Basket(kept, tuple(chosen), total, float(sum(trips[shop] for shop in kept)), missing)
+    return Basket(kept, tuple(chosen), total, float(sum_of(trips[shop] for shop in kept)), missing)

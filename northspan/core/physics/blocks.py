@@ -10,6 +10,7 @@ from itertools import combinations
 
 from northspan.core.physics.laying import Laying
 from northspan.core.physics.works import Block, Crew, Placed, Work, in_order, lawful, tails_of
+from northspan.core.working.sums import count_of
 
 MOST_TRIED, FEWER_TRIED = 3000, 60
 ARRANGED, MOST_WAYS = 24, 8
@@ -38,7 +39,7 @@ def shortest_block(works: tuple[Work, ...], crew: Crew, most_tried: int = MOST_T
     own = tuple(
         replace(work, after=tuple(key for key in work.after if key in inside), open_=-1, begins=-1, start=None, who=()) for work in works
     )
-    room = max(1, sum(work.slots for work in own))
+    room = max(1, count_of(work.slots for work in own))
     there = (1 << room) - 1
     free = Crew((there,) * len(crew.free), crew.skilled, room, room)
     search = _Shortest({work.key: work for work in own}, free, most_tried)
@@ -114,9 +115,9 @@ class _Shortest:
             alone += self.by_key[ends[0]].slots
             left.discard(ends[0])
         inside = [self.by_key[key] for key in left]
-        people, skills = max(1, len(self.crew.free)), max(1, sum(self.crew.skilled))
-        work = -(-sum(one.slots * min(one.people, people) for one in inside) // people)
-        skilled = -(-sum(one.slots for one in inside if one.skilled) // skills)
+        people, skills = max(1, len(self.crew.free)), max(1, count_of(self.crew.skilled))
+        work = -(-count_of(one.slots * min(one.people, people) for one in inside) // people)
+        skilled = -(-count_of(one.slots for one in inside if one.skilled) // skills)
         return max(alone + max(work, skilled), max(self.tails.values(), default=0))
 
     def go(self, placed: dict[str, Placed], free: tuple[int, ...]) -> None:

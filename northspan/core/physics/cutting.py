@@ -6,6 +6,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 
+from northspan.core.working.sums import count_of
+
 STEPS_PER_M = 1000  # a millimetre is finer than any tape cuts
 MOST_TRIED = 200_000
 
@@ -75,7 +77,7 @@ def cut_from(pieces_m: Sequence[float], lengths_m: Sequence[float], *, saw_m: fl
     found = []
     for length, inside in search.best:
         taken = tuple(named[piece].pop() for piece in inside)
-        found.append(Cut(original[length], taken, round((length - sum(inside)) / STEPS_PER_M, 6)))
+        found.append(Cut(original[length], taken, round((length - count_of(inside)) / STEPS_PER_M, 6)))
     return tuple(sorted(found, key=lambda one: (-one.length_m, one.left_m)))
 
 
@@ -99,25 +101,25 @@ class _Search:
 
     def __init__(self, pieces: list[int], lengths: list[int]) -> None:
         self.pieces, self.lengths = pieces, lengths
-        self.after = [sum(pieces[i:]) for i in range(len(pieces) + 1)]
+        self.after = [count_of(pieces[i:]) for i in range(len(pieces) + 1)]
         self.tried = 0
         fits = [self._first_fit(length) for length in lengths if not pieces or length >= pieces[0]]
         self.best: tuple[Open, ...] = min(fits, key=self._cost, default=())
         self.cost = self._cost(self.best)
 
     def _cost(self, opened: tuple[Open, ...]) -> tuple[int, int]:
-        return sum(length for length, _ in opened), len(opened)
+        return count_of(length for length, _ in opened), len(opened)
 
     def _first_fit(self, length: int) -> tuple[Open, ...]:
         """Each piece into the first length with room; then each length as short as what is in it allows."""
         opened: list[tuple[int, ...]] = []
         for piece in self.pieces:
-            into = next((i for i, inside in enumerate(opened) if sum(inside) + piece <= length), None)
+            into = next((i for i, inside in enumerate(opened) if count_of(inside) + piece <= length), None)
             if into is None:
                 opened.append((piece,))
             else:
                 opened[into] = (*opened[into], piece)
-        return tuple((next(short for short in self.lengths if short >= sum(inside)), inside) for inside in opened)
+        return tuple((next(short for short in self.lengths if short >= count_of(inside)), inside) for inside in opened)
 
     def go(self, i: int, opened: tuple[Open, ...], bought: int) -> None:
         """Put away the pieces from one on.
@@ -134,7 +136,7 @@ class _Search:
         self.tried += 1
         if self.tried > MOST_TRIED:
             return
-        room = sum(length - sum(inside) for length, inside in opened)
+        room = count_of(length - count_of(inside) for length, inside in opened)
         missing = max(0, self.after[i] - room)
         if (bought + missing, len(opened) + (missing > 0)) >= self.cost:
             return
@@ -143,7 +145,7 @@ class _Search:
             return
         piece, seen = self.pieces[i], set[int]()
         for at, (length, inside) in enumerate(opened):
-            left = length - sum(inside)
+            left = length - count_of(inside)
             if left >= piece and left not in seen:
                 seen.add(left)
                 self.go(i + 1, (*opened[:at], (length, (*inside, piece)), *opened[at + 1 :]), bought)

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from math import exp, log, sqrt
 
 from northspan.core.physics.soil import Soil
+from northspan.core.working.sums import sum_of
 from northspan.core.working.worked import Step, Worked, given, step
 
 MOST_TERMS = 2000
@@ -113,7 +114,7 @@ def fit(readings: Sequence[Reading]) -> Worked[Fit]:
         raise ValueError(message)
     steps = tuple(apparent_ohm_m(reading) for reading in readings)
     shown = [(reading.spacing_m, one.value) for reading, one in zip(readings, steps, strict=True)]
-    mean = exp(sum(log(value) for _, value in shown) / len(shown))
+    mean = exp(sum_of(log(value) for _, value in shown) / len(shown))
     single = _misfit(lambda _: mean, shown)
     best, two = Soil(mean), single
     if len({spacing for spacing, _ in shown}) >= ENOUGH:
@@ -133,7 +134,7 @@ def fit(readings: Sequence[Reading]) -> Worked[Fit]:
 
 
 def _misfit(model: Callable[[float], float], shown: list[tuple[float, float]]) -> float:
-    return sqrt(sum(log(model(spacing) / value) ** 2 for spacing, value in shown) / len(shown))
+    return sqrt(sum_of(log(model(spacing) / value) ** 2 for spacing, value in shown) / len(shown))
 
 
 def _two_layers(shown: list[tuple[float, float]]) -> Soil:
@@ -165,7 +166,7 @@ def _simplex(cost: Callable[[Sequence[float]], float], begin: Sequence[float]) -
         corners, costs = [corners[i] for i in order], [costs[i] for i in order]
         if costs[-1] - costs[0] < 1e-10:  # noqa: PLR2004 - nothing left to gain
             break
-        middle = [sum(corner[j] for corner in corners[:-1]) / n for j in range(n)]
+        middle = [sum_of(corner[j] for corner in corners[:-1]) / n for j in range(n)]
 
         def there(reach: float, middle: list[float] = middle, worst: list[float] = corners[-1]) -> list[float]:
             return [m + reach * (m - w) for m, w in zip(middle, worst, strict=True)]

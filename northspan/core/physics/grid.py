@@ -11,6 +11,7 @@ from math import cos, log, pi, sin, sqrt
 from northspan.core.physics.linear import Singular, solved
 from northspan.core.physics.soil import Piece, Point, Soil, potential, seen_from
 from northspan.core.working.errors import InvalidJob
+from northspan.core.working.sums import sum_of
 
 CONCRETE_OHM_M = 60.0  # moist concrete in the ground; dry it is far more
 COVER_M = 0.05  # concrete around an encased conductor
@@ -166,7 +167,7 @@ def _plus(start: Point, way: Point, share: float) -> Point:
 
 
 def _length(way: Point) -> float:
-    return sqrt(sum(part * part for part in way))
+    return sqrt(sum_of(part * part for part in way))
 
 
 def encased(key: str, a: Point, b: Point, diameter_m: float) -> Shape:
@@ -230,7 +231,7 @@ def earthed(shapes: tuple[Shape, ...], soil: Soil) -> Earthed:
         currents = [current.real for current in solved(rows, [1.0] * len(parts))]
     except Singular as error:
         raise InvalidJob(f"/electrodes/{parts[error.at][0].key}", "it lies where another one lies.", "Move one of them.") from error
-    whole = sum(currents)
+    whole = sum_of(currents)
     shares: dict[str, float] = {}
     for (shape, _), current in zip(parts, currents, strict=True):
         shares[shape.key] = shares.get(shape.key, 0.0) + current / whole
@@ -252,7 +253,7 @@ def surface_potential(shapes: tuple[Shape, ...], soil: Soil, places: Sequence[tu
     found = earthed(shapes, soil)
     pieces = [piece for shape in shapes for piece in _in_layers(shape.pieces, soil)]
     return tuple(
-        sum(share * potential(piece, (x, y, 0.0), soil) for share, piece in zip(found.currents, pieces, strict=True)) / found.resistance_ohm
+        sum_of(i * potential(piece, (x, y, 0.0), soil) for i, piece in zip(found.currents, pieces, strict=True)) / found.resistance_ohm
         for x, y in places
     )
 

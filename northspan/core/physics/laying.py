@@ -6,6 +6,7 @@ from collections.abc import Iterator, Mapping, Sequence
 from itertools import combinations
 
 from northspan.core.physics.works import Block, Crew, Laid, Placed, Work, runs
+from northspan.core.working.sums import count_of
 
 
 class Laying:
@@ -22,7 +23,7 @@ class Laying:
         """Starts from which so many slots end on the same day, as bits."""
         if slots not in self._fits:
             a_day = (1 << max(0, self.crew.day - slots + 1)) - 1
-            self._fits[slots] = sum(a_day << (day * self.crew.day) for day in range(self.crew.slots // self.crew.day))
+            self._fits[slots] = count_of(a_day << (day * self.crew.day) for day in range(self.crew.slots // self.crew.day))
         return self._fits[slots]
 
     def lay(self, order: Sequence[str], least_days: int) -> Laid:
@@ -152,7 +153,7 @@ class Laying:
                 by_day.setdefault((person, one.start // day), []).append(one)
         for ones in by_day.values():
             trips += 1
-            waits += max(one.end for one in ones) - min(one.start for one in ones) - sum(one.slots for one in ones)
+            waits += max(one.end for one in ones) - min(one.start for one in ones) - count_of(one.slots for one in ones)
         spans: dict[str, tuple[int, int]] = {}
         for key, one in placed.items():
             name = self.by_key[key].block

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
+from northspan.core.working.sums import sum_of_complex
+
 TINY = 1e-14  # of the largest figure: less than that is a rest of rounding
 THRESHOLD = 0.1
 
@@ -89,7 +91,7 @@ def solved_sparse(rows: Sequence[dict[int, complex]], right: Sequence[complex]) 
     Examples
     --------
     >>> solved_sparse([{0: 2.0, 1: 1.0}, {0: 1.0, 1: 3.0}], [3.0, 5.0])
-    [0.8, 1.4]
+    [(0.8+0j), (1.4+0j)]
     """
     matrix = [{column: figure for column, figure in row.items() if figure} for row in rows]
     values = list(right)
@@ -97,7 +99,7 @@ def solved_sparse(rows: Sequence[dict[int, complex]], right: Sequence[complex]) 
     answers: list[complex] = [0.0] * len(matrix)
     for i, column in reversed(led):
         row = matrix[i]
-        answers[column] = (values[i] - sum(figure * answers[c] for c, figure in row.items() if c != column)) / row[column]
+        answers[column] = (values[i] - sum_of_complex(figure * answers[c] for c, figure in row.items() if c != column)) / row[column]
     return answers
 
 

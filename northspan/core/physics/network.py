@@ -8,6 +8,7 @@ from functools import lru_cache
 
 from northspan.core.physics.linear import Singular, solved, solved_sparse
 from northspan.core.working.errors import NorthSpanError
+from northspan.core.working.sums import sum_of_complex
 
 EARTH = "earth"  # remote earth, against which every voltage is counted
 
@@ -26,6 +27,9 @@ class FloatingNode(NorthSpanError):
     def __init__(self, node: str) -> None:
         self.node = node
         super().__init__(f"{node} floats: nothing leads from it to earth. Join it, or give it its leakage to earth.")
+
+
+UNSURE = 1e-14  # of the highest volts of a network: a difference below this is left over from the arithmetic, and no current
 
 
 @dataclass(frozen=True, slots=True)
@@ -108,10 +112,12 @@ def solve_network(branches: Sequence[Branch]) -> State:
         raise FloatingNode(nodes[error.at]) from error
     volts = {EARTH: 0j} | {node: complex(answers[i]) for node, i in at.items()}
     amperes: dict[str, complex] = {}
+    unsure_v = UNSURE * max((abs(one) for one in (*volts.values(), *(branch.volts for branch in branches))), default=0.0)
     for group, y in admittances:
         across = [volts[branch.a] - volts[branch.b] + branch.volts for branch in group]
         for i, branch in enumerate(group):
-            amperes[branch.key] = sum((y[i][j] * across[j] for j in range(len(group))), 0j)
+            found = sum_of_complex(one * drop for one, drop in zip(y[i], across, strict=True))
+            amperes[branch.key] = found if abs(found) > unsure_v * max(map(abs, y[i])) else 0j
     return State(volts, amperes)
 
 
@@ -142,9 +148,9 @@ def _transformed(group: list[Branch]) -> tuple[tuple[complex, ...], ...]:
             whole[i][j] = y[row][column]
     (at,) = (i for i, one in enumerate(group) if one.primary)
     for row, i in enumerate(others):
-        whole[i][at] = sum((y[row][k] * turns[k] for k in range(len(others))), 0j)
-        whole[at][i] = sum((turns[k].conjugate() * y[k][row] for k in range(len(others))), 0j)
-    whole[at][at] = sum((turns[row].conjugate() * whole[i][at] for row, i in enumerate(others)), 0j)
+        whole[i][at] = sum_of_complex(y[row][k] * turns[k] for k in range(len(others)))
+        whole[at][i] = sum_of_complex(turns[k].conjugate() * y[k][row] for k in range(len(others)))
+    whole[at][at] = sum_of_complex(turns[row].conjugate() * whole[i][at] for row, i in enumerate(others))
     return tuple(tuple(row) for row in whole)
 
 

@@ -9,6 +9,7 @@ from dataclasses import replace
 from northspan.core.physics.blocks import shortest_block, with_fewer
 from northspan.core.physics.laying import Laying
 from northspan.core.physics.works import Crew, Laid, Placed, Work, in_order, lawful, tails_of
+from northspan.core.working.sums import count_of
 
 TRIED, OVERNIGHT_TRIED = 1600, 96  # tasks laid out again to better the order
 
@@ -126,9 +127,9 @@ def _least_days(works: Sequence[Work], crew: Crew, least: Mapping[str, int]) -> 
         return 0
     helpers = crew.skilled.count(False)
     skilled = [max(int(one.skilled), min(one.people, everyone) - helpers) for one in works]  # at least so many of them do it
-    by_work = _days_for(crew, sum(one.slots * min(one.people, everyone) for one in works), crew.free)
+    by_work = _days_for(crew, count_of(one.slots * min(one.people, everyone) for one in works), crew.free)
     hands = [free for free, able in zip(crew.free, crew.skilled, strict=True) if able]
-    by_work = max(by_work, _days_for(crew, sum(one.slots * max(0, count) for one, count in zip(works, skilled, strict=True)), hands))
+    by_work = max(by_work, _days_for(crew, count_of(one.slots * max(0, count) for one, count in zip(works, skilled, strict=True)), hands))
     by_key = {one.key: one for one in works}
     ends, begins, above = dict[str, int](), dict[str, int](), dict[str, set[str]]()
     members = {name: {one.key for one in works if one.block == name} for name in least}
@@ -154,7 +155,7 @@ def _days_for(crew: Crew, work: int, free: Sequence[int]) -> int:
         if room >= work:
             return day
         mask = ((1 << crew.day) - 1) << (day * crew.day)
-        room += sum((one & mask).bit_count() for one in free)
+        room += count_of((one & mask).bit_count() for one in free)
     return days
 
 
@@ -162,7 +163,7 @@ def _bettered(best: Laid, search: Laying, order: Sequence[str], least_days: int)
     """Move tasks about in the order, and keep what is better; it ends where nothing can be, or after so many rounds."""
     chance, now = random.Random(7), list(order)  # noqa: S311 - the same at every run
     for _ in range(TRIED // max(1, len(order))):
-        if best.rank == (0, sum(best.least_blocks.values()), best.least_days, 0, best.rank[4]):
+        if best.rank == (0, count_of(best.least_blocks.values()), best.least_days, 0, best.rank[4]):
             return best
         tried = list(now)
         tried.insert(chance.randrange(len(tried)), tried.pop(chance.randrange(len(tried))))

@@ -6,6 +6,8 @@ from dataclasses import dataclass
 from functools import lru_cache
 from math import fsum, hypot, log, pi, sqrt
 
+from northspan.core.working.sums import sum_of
+
 Point = tuple[float, float, float]  # x, y on the ground and z down into it. [m]
 MOST_IMAGES, MOST_TERMS = 400, 20_000
 NEAR = 2.5  # images nearer than this, counted in the distances at hand, are added exactly
@@ -44,7 +46,7 @@ class Piece:
     @property
     def length_m(self) -> float:
         """Its length. [m]"""
-        return sqrt(sum((p - q) ** 2 for p, q in zip(self.a, self.b, strict=True)))
+        return sqrt(sum_of((p - q) ** 2 for p, q in zip(self.a, self.b, strict=True)))
 
     def at_share(self, share: float) -> Point:
         """The place on its axis at a share of its length from the first end."""
@@ -143,7 +145,7 @@ def _series(piece: Piece, at: Point, k: float, step: float, images: tuple[tuple[
     either sign nearly take each other away: how many are added exactly goes by what is left of them, so that the remainder is
     small beside that, and not beside the first.
     """
-    reach = sum(abs(p - q) for p, q in zip(piece.a, at, strict=True)) + abs(piece.a[2]) + abs(at[2]) + piece.length_m
+    reach = sum_of(abs(p - q) for p, q in zip(piece.a, at, strict=True)) + abs(piece.a[2]) + abs(at[2]) + piece.length_m
     wanted = REMAINDER * ((1 + k) / (1 - k) if k < 0 else 1.0) / reach
     enough = max(4, int(NEAR * reach / step) + 1)
     while enough < MOST_IMAGES and len(images) * abs(k) ** enough * reach**4 / (enough * step) ** 5 > wanted:
@@ -153,7 +155,7 @@ def _series(piece: Piece, at: Point, k: float, step: float, images: tuple[tuple[
         strength = k**n
         if n and len(images) * abs(strength) / (n * step * (1 - abs(k))) < wanted:
             return total
-        total += strength * sum(_moved(piece, at, mirror, way * n * step) for mirror, way in images)
+        total += strength * sum_of(_moved(piece, at, mirror, way * n * step) for mirror, way in images)
     first, second, third = _tails(k, enough)
     for mirror, way in images:
         beyond, spread = _beyond(piece, at, mirror, way)

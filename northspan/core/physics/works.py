@@ -6,6 +6,8 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 
+from northspan.core.working.sums import count_of
+
 
 @dataclass(frozen=True, slots=True)
 class Work:
@@ -72,7 +74,7 @@ class Laid:
     @property
     def rank(self) -> tuple[int, int, int, int, int]:
         """What is least first: tasks without a place, slots in blocks, days, waiting, trips."""
-        return len(self.left_out), sum(self.blocks.values()), self.days, self.waits, self.trips
+        return len(self.left_out), count_of(self.blocks.values()), self.days, self.waits, self.trips
 
 
 @dataclass(frozen=True, slots=True)

@@ -28,6 +28,7 @@ from northspan.core.document.plan.panel import PanelPlan
 from northspan.core.rulebooks.registry import rulebook_named
 from northspan.core.solve import solve
 from northspan.core.working.errors import InvalidJob
+from northspan.core.working.sums import count_of
 from northspan.core.working.worked import whole
 
 _PANEL = "P"
@@ -92,7 +93,7 @@ def panel(question: PanelQuestion) -> PanelAnswer:
         if laid.one_line
         else (f"Leg 1 {whole(laid.connected_1_a)} A, leg 2 {whole(laid.connected_2_a)} A")
     )
-    wrong = sum(one.severity in {Severity.stop, Severity.fix} for one in found)
+    wrong = count_of(one.severity in {Severity.stop, Severity.fix} for one in found)
     said = f"; {wrong} {'thing' if wrong == 1 else 'things'} to put right" if wrong else ""
     return PanelAnswer(rulebook=plan.rulebook_title, deference=plan.deference, headline=f"{legs}, {laid.room}{said}", panel=laid,
                        findings=found, working=(WorkGroup("legs", "Legs", legs, laid.working), *laid.around))  # fmt: skip

@@ -11,6 +11,7 @@ from pydantic import Field, StringConstraints, TypeAdapter, field_validator, mod
 
 from northspan.core.document.job.bends import BentByHand
 from northspan.core.document.job.part import Id, Part, Status
+from northspan.core.working.sums import sum_of
 
 
 class Method(StrEnum):
@@ -128,7 +129,7 @@ def route_length_m(legs: Sequence[Leg], slack_m: float) -> float:
     >>> route_length_m([Leg(level_m=30), Leg(level_m=4, rise_m=-3), Leg(level_m=0, rise_m=2)], 1.5)
     38.5
     """
-    return sum(hypot(leg.level_m, leg.rise_m) for leg in legs) + slack_m
+    return sum_of(hypot(leg.level_m, leg.rise_m) for leg in legs) + slack_m
 
 
 class Segment(Part):

@@ -10,6 +10,7 @@ from northspan.core.rulebooks.ca.wires import area_m2
 from northspan.core.rulebooks.joint_boxes import boxes_of
 from northspan.core.rulebooks.questions.boxes import BoxFacts, BoxMade
 from northspan.core.working.errors import OutsideTable
+from northspan.core.working.sums import count_of
 from northspan.core.working.worked import Step, Worked, given, ruled, step
 
 FOUR_AWG_M2 = 21.1e-6
@@ -72,7 +73,7 @@ def box_volume(wires: tuple[tuple[int, str], ...], ground: str | None, *, splice
     figures = {f"n_{i}": float(count) for i, (count, _) in enumerate(wires)} | {
         f"v_{i}": VOLUME_ML[size] for i, (_, size) in enumerate(wires)
     }
-    pairs = float(sum(count for count, _ in wires) // 2) if spliced else 0.0
+    pairs = float(count_of(count for count, _ in wires) // 2) if spliced else 0.0
     return step("v", "least volume for these wires", f"(s * ({each}) + p * v_c) / 1000", "L", "Rule 12-3034", s=2.0 if spliced else 1.0,
                 p=pairs, v_c=max(VOLUME_ML[size] for _, size in wires), **figures)  # fmt: skip
 

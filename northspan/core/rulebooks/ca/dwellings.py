@@ -10,6 +10,7 @@ from northspan.core.document.job import (
 )
 from northspan.core.rulebooks.ca import devices
 from northspan.core.rulebooks.questions.dwellings import DwellingFacts, MethodLoad
+from northspan.core.working.sums import sum_of
 from northspan.core.working.worked import Step, Worked, given, ruled, step, whole
 
 METHODS = (("basic", "By floor area, Rule 8-200"), ("measured", "By its measured demand, Rule 8-106"))
@@ -124,8 +125,8 @@ def _cooking(facts: DwellingFacts) -> Worked[float]:
 
 def _whole(facts: DwellingFacts) -> Worked[float]:
     """Heaters without a tank or of pools and tubs, and vehicle charging, count whole, and not as continuous, in the total."""
-    tubs = sum(one.power_va for one in facts.appliances if one.kind in WHOLE)
-    cars = sum(facts.vehicles_va)
+    tubs = sum_of(one.power_va for one in facts.appliances if one.kind in WHOLE)
+    cars = sum_of(facts.vehicles_va)
     if tubs or cars:
         found = step(
             "S_w",
@@ -144,7 +145,7 @@ def _others(facts: DwellingFacts) -> tuple[Worked[float], float]:
     """Loads over 1500 W: a quarter of each beside a range; without one 6000 W whole, and a quarter of the rest."""
     ranges = sorted(facts.ranges_va)[:-1]
     large = [one for one in facts.appliances if one.kind not in WHOLE and one.power_va > LARGE_W]
-    total = sum(one.power_va for one in large) + sum(facts.dryers_va) + sum(ranges)
+    total = sum_of(one.power_va for one in large) + sum_of(facts.dryers_va) + sum_of(ranges)
     if not total:
         return Worked(0.0), 0.0
     if facts.ranges_va:
@@ -152,7 +153,7 @@ def _others(facts: DwellingFacts) -> tuple[Worked[float], float]:
     else:
         words = "other loads over 1500 W: 6000 W whole, a quarter of the rest; there is no range"
         found = step("S_o", words, "min(S_a, 6000) + 0.25 * max(0, S_a - 6000)", "W", "Rule 8-200(1)(a)(vii)", S_a=total)
-    to_neutral = sum(one.power_va for one in large if one.to_neutral) + sum(facts.dryers_va)
+    to_neutral = sum_of(one.power_va for one in large if one.to_neutral) + sum_of(facts.dryers_va)
     return Worked(found.value, (found,)), found.value * to_neutral / total
 
 
@@ -199,10 +200,10 @@ def dwellings_together(facts: tuple[DwellingFacts, ...], own_va: tuple[float, ..
     >>> round(dwellings_together((DwellingFacts(floor_m2=90), DwellingFacts(floor_m2=90)), (24000, 24000)).value)
     39600
     """
-    climate_w = sum(_climate(one).value for one in facts)
+    climate_w = sum_of(_climate(one).value for one in facts)
     rest = sorted((own - _climate(one).value for one, own in zip(facts, own_va, strict=True)), reverse=True)
     shares = (1.0, 0.65, 0.65, 0.4, 0.4, *(0.3,) * 15)
-    counted = sum(share * own for share, own in zip(shares, rest, strict=False))
+    counted = sum_of(share * own for share, own in zip(shares, rest, strict=False))
     climate = given("S_c", "heating or cooling of each, whole", climate_w, "W", "Rule 8-202(3)")
     others = given("S_u", f"{len(rest)} dwellings without it: the heaviest whole, 65 % of the next two", counted, "W", "Rule 8-202(3)(a)")
     total = step("S_d", "all of them", "S_u + S_c", "W", "Rule 8-200(2)", S_u=others.value, S_c=climate.value)

@@ -12,6 +12,7 @@ from northspan.core.document.job import (
     RunKind,
     System,
 )
+from northspan.core.working.sums import count_of
 from northspan.core.working.worked import Step, Worked
 
 
@@ -107,12 +108,12 @@ def joined(facts: tuple[DwellingFacts, ...]) -> DwellingFacts:
     motor = max(largest("largest_motor_va"), largest("cooling_va"), largest("heat_pump_va"), largest("cooling_with_heat_va"))
     return DwellingFacts(
         floor_m2=total("floor_m2"), basement_m2=total("basement_m2"),
-        small_appliance_circuits=sum(one.small_appliance_circuits for one in facts),
-        laundry_circuits=sum(one.laundry_circuits for one in facts),
+        small_appliance_circuits=count_of(one.small_appliance_circuits for one in facts),
+        laundry_circuits=count_of(one.laundry_circuits for one in facts),
         appliances=every("appliances"), ranges_va=every("ranges_va"), dryers_va=every("dryers_va"),
-        heating_va=climate, heating_zones=sum(one.heating_zones for one in facts), vehicles_va=every("vehicles_va"),
+        heating_va=climate, heating_zones=count_of(one.heating_zones for one in facts), vehicles_va=every("vehicles_va"),
         largest_motor_va=motor, largest_neutral_motor_va=largest("largest_neutral_motor_va"),
-        cooker_sockets=sum(one.cooker_sockets for one in facts), lighting_va=total("lighting_va"), sockets_va=every("sockets_va"),
+        cooker_sockets=count_of(one.cooker_sockets for one in facts), lighting_va=total("lighting_va"), sockets_va=every("sockets_va"),
         system=facts[0].system,
     )  # fmt: skip
 

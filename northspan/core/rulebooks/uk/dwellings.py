@@ -8,6 +8,7 @@ from northspan.core.document.job import (
     LoadKind,
 )
 from northspan.core.rulebooks.questions.dwellings import AllowanceFacts, DwellingFacts, MethodLoad, joined
+from northspan.core.working.sums import sum_of
 from northspan.core.working.worked import Step, Worked, given, ruled, step, whole
 
 METHODS = (("diversity", "After diversity, circuit by circuit"), ("measured", "By its measured demand"))
@@ -78,7 +79,7 @@ def _sockets(facts: DwellingFacts) -> Worked[float]:
     if not facts.sockets_va:
         return NOTHING
     largest = max(facts.sockets_va)
-    rest = sum(facts.sockets_va) - largest
+    rest = sum_of(facts.sockets_va) - largest
     return _one(step("S_2", "socket circuits: the largest, 40 % of the others", "S_a + 0.4 * S_b", "VA", _GUIDE, S_a=largest, S_b=rest))
 
 
@@ -91,7 +92,7 @@ def _cooking(facts: DwellingFacts) -> Worked[float]:
     if facts.cooker_sockets:
         words = "5 A for each socket outlet on a cooker switch"
         found.append(step("S_s", words, "n * S_5", "VA", _GUIDE, n=float(facts.cooker_sockets), S_5=COOKER_SOCKET_VA))
-    return Worked(sum((line.value for line in found), 0.0), tuple(found))
+    return Worked(sum_of(line.value for line in found), tuple(found))
 
 
 def _showers(facts: DwellingFacts) -> Worked[float]:
@@ -99,7 +100,7 @@ def _showers(facts: DwellingFacts) -> Worked[float]:
     if not order:
         return NOTHING
     words = "showers: the two largest, a quarter of the others"
-    return _one(step("S_4", words, "S_a + 0.25 * S_b", "VA", _GUIDE, S_a=sum(order[:2]), S_b=sum(order[2:])))
+    return _one(step("S_4", words, "S_a + 0.25 * S_b", "VA", _GUIDE, S_a=sum_of(order[:2]), S_b=sum_of(order[2:])))
 
 
 def _heating(facts: DwellingFacts) -> Worked[float]:
@@ -111,7 +112,7 @@ def _heating(facts: DwellingFacts) -> Worked[float]:
 
 
 def _whole(facts: DwellingFacts) -> Worked[float]:
-    whole = sum(facts.vehicles_va) + sum(one.power_va for one in facts.appliances if one.kind in _WHOLE)
+    whole = sum_of(facts.vehicles_va) + sum_of(one.power_va for one in facts.appliances if one.kind in _WHOLE)
     return _one(given("S_6", "water heating, vehicles, tubs: whole", whole, "VA", _GUIDE)) if whole else NOTHING
 
 
@@ -122,7 +123,7 @@ def _others(facts: DwellingFacts) -> Worked[float]:
         return NOTHING
     largest = max(found)
     words = "other appliances: the largest, 40 % of the others"
-    return _one(step("S_7", words, "S_a + 0.4 * S_b", "VA", _GUIDE, S_a=largest, S_b=sum(found) - largest))
+    return _one(step("S_7", words, "S_a + 0.4 * S_b", "VA", _GUIDE, S_a=largest, S_b=sum_of(found) - largest))
 
 
 LEAST_CUTOUT_A = 60.0
@@ -168,7 +169,7 @@ def dwellings_together(facts: tuple[DwellingFacts, ...], own_va: tuple[float, ..
     ----------
     BS 7671:2018, 311.1. Guides leave several households to judgement: the allowances of one are taken over all circuits.
     """
-    one_by_one = given("S_i", f"{len(own_va)} households, each after its own diversity, added up", sum(own_va), "VA")
+    one_by_one = given("S_i", f"{len(own_va)} households, each after its own diversity, added up", sum_of(own_va), "VA")
     together = dwelling_loads(joined(facts))[0].total
     least = step("S_2", "their circuits together, never more than one by one", "min(S_i, S)", "VA", "311.1", S_i=one_by_one.value,
                  S=together.value)  # fmt: skip

@@ -13,6 +13,7 @@ from northspan.core.rulebooks.uk.device_energy import energy, opens_at_a, residu
 from northspan.core.rulebooks.uk.devices import NAMES
 from northspan.core.rulebooks.uk.residual import TOUCH_V
 from northspan.core.working.errors import NoSolution, OutsideTable
+from northspan.core.working.sums import sum_of
 from northspan.core.working.worked import Margin, Step, Worked, at_most, ending, given, ruled, step, whole
 
 C_MIN = 0.95  # how low the supply may stand
@@ -135,7 +136,7 @@ def measured_margin(facts: LoopFacts, limit_ohm: float) -> Margin | None:
 
 
 def _with_ground(facts: LoopFacts, ground: str) -> Worked[LoopAnswer]:
-    length_m = sum(segment.length_m for segment in facts.segments)
+    length_m = sum_of(segment.length_m for segment in facts.segments)
     path, here = _wires(facts, ground, length_m)
     within = opens_within(facts)
     opening = [

@@ -20,6 +20,7 @@ from northspan.core.rulebooks.us import devices
 from northspan.core.rulebooks.us.code_tables import code_table
 from northspan.core.rulebooks.us.warmth import adjustment_factor, ambient_factor, roof_adder
 from northspan.core.working.errors import InvalidJob, OutsideTable
+from northspan.core.working.sums import sum_of
 from northspan.core.working.worked import Margin, Step, Worked, looked_up, ruled, step, whole
 
 WET = frozenset({Place.buried, Place.outdoors, Place.overhead})
@@ -219,7 +220,7 @@ def segment_ampacity(
         column=f"{wire.metal} {column.value} °C",
     )
     sun = roof_adder(segment, wire.insulation)
-    ambient = ambient_factor(segment.ambient_c + sum(one.value for one in sun), column.value)
+    ambient = ambient_factor(segment.ambient_c + sum_of(one.value for one in sun), column.value)
     if nipple:
         why = "a nipple of 24 in or less: no adjustment for what runs together"
         together = ruled("F_n", "carrying together in a nipple", "1", why, "310.15(C)(1)(b)", 1.0)
@@ -250,7 +251,7 @@ def is_nipple(segments: tuple[Segment, ...]) -> bool:
     >>> [is_nipple((Segment(length_m=m, method=Method.emt),)) for m in (0.6, 0.62)]
     [True, False]
     """
-    return all(s.method in RACEWAYS for s in segments) and sum(s.length_m for s in segments) <= NIPPLE_M + 1e-9
+    return all(s.method in RACEWAYS for s in segments) and sum_of(s.length_m for s in segments) <= NIPPLE_M + 1e-9
 
 
 @lru_cache(maxsize=8192)
@@ -319,8 +320,8 @@ def run_ampacity(
     chosen = worst
     why: tuple[Step, ...] = ()
     for i in sorted(range(len(each)), key=lambda i: -each[i].value):
-        lower_m = sum(s.length_m for s, a in zip(segments, each, strict=True) if a.value < each[i].value)
-        higher_m = sum(s.length_m for s in segments) - lower_m
+        lower_m = sum_of(s.length_m for s, a in zip(segments, each, strict=True) if a.value < each[i].value)
+        higher_m = sum_of(s.length_m for s in segments) - lower_m
         if 0 < lower_m <= min(SHORT_STRETCH_M, higher_m / 10) + 1e-9 and each[i].value > each[worst].value:
             chosen = i
             why = (

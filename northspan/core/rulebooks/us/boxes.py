@@ -10,6 +10,7 @@ from northspan.core.rulebooks.questions.boxes import BoxFacts, BoxMade
 from northspan.core.rulebooks.us.code_tables import code_table
 from northspan.core.rulebooks.us.wires import area_m2
 from northspan.core.working.errors import OutsideTable
+from northspan.core.working.sums import count_of
 from northspan.core.working.worked import Step, Worked, given, ruled, step
 
 FOUR_AWG_M2 = 21.1e-6
@@ -115,7 +116,7 @@ def box_fill(facts: BoxFacts) -> Worked[float]:
         steps.append(_allowed("v_c", "clamps inside, all of them as one of the largest wire", 1, largest, 1.0))
     if largest and facts.supports:
         steps.append(_allowed("v_s", "fittings that hold a luminaire, each as one of the largest wire", facts.supports, largest, 1.0))
-    count = sum(number for number, _ in facts.grounds)
+    count = count_of(number for number, _ in facts.grounds)
     if count:
         size = max((size for number, size in facts.grounds if number), key=_volume)
         words = f"{count} grounds: as one of the largest to four, a quarter more for each further"

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from northspan.core.rulebooks.us.code_tables import code_table
 from northspan.core.working.errors import OutsideTable
+from northspan.core.working.sums import sum_of
 from northspan.core.working.worked import Step, Worked, ending, given, looked_up, ruled, step, whole
 
 ABOVE_VA, COLUMN_A_TO_VA, COLUMN_B_TO_VA, COLUMN_C_TO_VA, TO_VA = 1750.0, 3500.0, 8750.0, 12000.0, 27000.0
@@ -108,7 +109,7 @@ def _apart(ranges_va: tuple[float, ...]) -> Worked[float]:
             share = rows.number(str(len(powers)), f"column_{column}")
             words = f"{len(powers)} in column {column.upper()}, at {whole(share)} % of the nameplates"
             cite = f"{rows.citation}, note 3"
-            one = step(f"P_{column}", words, "R * f / 100", "VA", cite, R=sum(powers), f=share)
+            one = step(f"P_{column}", words, "R * f / 100", "VA", cite, R=sum_of(powers), f=share)
             steps.append(one)
             parts[f"P_{column}"] = one.value
     large = tuple(power for power in ranges_va if power > COLUMN_B_TO_VA)

@@ -9,6 +9,7 @@ from northspan.core.rulebooks.questions.dwellings import Appliance, DwellingFact
 from northspan.core.rulebooks.us import devices
 from northspan.core.rulebooks.us.code_tables import code_table
 from northspan.core.rulebooks.us.cooking import cooking_demand, dryer_demand
+from northspan.core.working.sums import count_of, sum_of
 from northspan.core.working.worked import Step, Worked, ending, given, ruled, step, whole
 
 METHODS = (
@@ -150,8 +151,8 @@ def _general(facts: DwellingFacts) -> Worked[float]:
 
 def _fixed(appliances: tuple[Appliance, ...], counted_as: int | None = None) -> Step:
     counting = [appliance.power_va for appliance in appliances if appliance.power_va >= COUNTS_FROM_VA]
-    count, large = len(counting) if counted_as is None else counted_as, sum(counting)
-    small = sum(appliance.power_va for appliance in appliances) - large
+    count, large = len(counting) if counted_as is None else counted_as, sum_of(counting)
+    small = sum_of(appliance.power_va for appliance in appliances) - large
     if count >= MANY:
         words = f"{count} appliances fastened in place: four or more, 75 %; those under 500 VA whole"
         return step("P_f", words, "0.75 * F + f", "VA", "220.53", F=large, f=small)
@@ -159,7 +160,7 @@ def _fixed(appliances: tuple[Appliance, ...], counted_as: int | None = None) -> 
 
 
 def _counting(appliances: tuple[Appliance, ...]) -> int:
-    return sum(appliance.power_va >= COUNTS_FROM_VA for appliance in appliances)
+    return count_of(appliance.power_va >= COUNTS_FROM_VA for appliance in appliances)
 
 
 def _vehicles(vehicles_va: tuple[float, ...]) -> Step:
@@ -173,10 +174,10 @@ def _vehicles(vehicles_va: tuple[float, ...]) -> Step:
 def _everything(facts: DwellingFacts) -> Worked[float]:
     """General load and all nameplates: no floor for the dryer, no range table, those belong to the standard method."""
     general = _general(facts)
-    plates = sum(appliance.power_va for appliance in facts.appliances) + sum(facts.ranges_va) + sum(facts.dryers_va)
+    plates = sum_of(appliance.power_va for appliance in facts.appliances) + sum_of(facts.ranges_va) + sum_of(facts.dryers_va)
     words = "appliances, range and dryer by their nameplates"
     if facts.vehicles_in_pool and facts.vehicles_va:
-        words, plates = f"{words}; vehicle charging with them, your call", plates + sum(max(va, 7200.0) for va in facts.vehicles_va)
+        words, plates = f"{words}; vehicle charging with them, your call", plates + sum_of(max(va, 7200.0) for va in facts.vehicles_va)
     named = given("P_a", words, plates, "VA")
     together = step("P_o", "all of it", "P_g + P_a", "VA", "220.82(B)", P_g=general.value, P_a=plates)
     return ending(*general.steps, named, together)
@@ -285,7 +286,7 @@ def dwellings_together(facts: tuple[DwellingFacts, ...], own_va: tuple[float, ..
     NEC 2023, Article 220 part III over all of them: lighting, appliances, ranges and dryers take their demand together; of each
     its heating or its cooling. Never more than what they come to one by one.
     """
-    one_by_one = given("P_i", f"{len(own_va)} dwellings, each by its own method, added up", sum(own_va), "VA")
+    one_by_one = given("P_i", f"{len(own_va)} dwellings, each by its own method, added up", sum_of(own_va), "VA")
     together = standard(joined(facts)).total
     all_of_it = step("P_t", "all of them by the standard method, their demands taken together", "P", "VA", "Article 220 part III",
                      P=together.value)  # fmt: skip

@@ -11,6 +11,7 @@ from northspan.core.rulebooks.registry import rulebook_of
 from northspan.core.solve import worked
 from northspan.core.steps.days.plan import days_plan
 from northspan.core.steps.days.turning import turnings
+from northspan.core.working.sums import count_of
 from northspan.core.working.worked import given, three
 
 
@@ -81,7 +82,7 @@ def turn_on(question: ScheduleQuestion) -> TurnOnAnswer:
     """
     found = turnings(worked(question.job))
     said = "; ".join(f"{one.name}: {len(one.off)} steps off, {len(one.on)} on; first {one.on[0].words}" for one in found)
-    figures: dict[str, float | str] = {"steps": float(sum(len(one.off) + len(one.on) for one in found))}
+    figures: dict[str, float | str] = {"steps": float(count_of(len(one.off) + len(one.on) for one in found))}
     plain = answered(rulebook_of(question.job), said or "Nothing to turn on: there is no can", figures, {})
     working = tuple(
         WorkGroup(step.key, step.words, f"{step.least_v:.0f} to {step.most_v:.0f} V",

@@ -18,6 +18,7 @@ from northspan.core.steps.days.power import hours_text, outage_hours, power_rows
 from northspan.core.steps.days.rates import customary, hours_of, learned
 from northspan.core.steps.days.task import Task
 from northspan.core.steps.materials.lines import taken_off
+from northspan.core.working.sums import count_of, sum_of
 
 WEEKEND = 5
 LOCATE_WHY = "before the first spade; the days to wait differ from place to place"
@@ -53,8 +54,8 @@ def days_plan(whole: WorkedJob) -> DaysPlan:
     """
     laid, job = lay_out_job(whole), whole.job
     rows, supplies = tuple(power_rows(laid)), tuple(supply_plans(laid.found.case, laid.found.plan))
-    outage_h = sum(outage_hours(laid, one) for one in laid.found.outages)
-    least_h = sum(laid.laid.least_blocks.values()) / SLOTS_H
+    outage_h = sum_of(outage_hours(laid, one) for one in laid.found.outages)
+    least_h = count_of(laid.laid.least_blocks.values()) / SLOTS_H
     goods = taken_off(whole)
     order = {key: at.start for key, at in laid.laid.placed.items()}
     tasks = sorted(laid.found.tasks, key=lambda one: (order.get(one.key, 10**9), one.key))
@@ -69,7 +70,7 @@ def days_plan(whole: WorkedJob) -> DaysPlan:
         supplies=supplies,
         outage_h=outage_h,
         outage_least_h=least_h,
-        outage_simple_h=sum(laid.plain.blocks.values()) / SLOTS_H,
+        outage_simple_h=count_of(laid.plain.blocks.values()) / SLOTS_H,
         days=laid.laid.days,
         days_least=laid.laid.least_days,
         waits_h=laid.laid.waits / SLOTS_H,
@@ -259,7 +260,7 @@ def _later(laid: LaidJob) -> Iterator[LeadItem]:
     landed = [one for one in laid.found.tasks if one.kind.does is Does.lands]
     if not landed:
         return
-    aluminum = sum(1 for run in laid.found.plan.runs.values() for wire in run.wires if wire.metal == Metal.aluminum.value)
+    aluminum = count_of(1 for run in laid.found.plan.runs.values() for wire in run.wires if wire.metal == Metal.aluminum.value)
     last = day_date(laid.job, max(0, laid.laid.days - 1))
     for days, when in TORQUE_AGAIN:
         words = f"Torqued again: {len(landed)} ends" + (", aluminum among them" if aluminum else "")
@@ -294,7 +295,7 @@ def labor_h(plan: DaysPlan) -> float:
     plan : DaysPlan
         The days. [h]
     """
-    return sum(one.hours * one.people for one in plan.tasks)
+    return sum_of(one.hours * one.people for one in plan.tasks)
 
 
 def first_needed(plan: DaysPlan) -> dict[str, str]:

@@ -10,6 +10,7 @@ from northspan.core.document.plan import Plan
 from northspan.core.document.plan.days import PowerRow, PowerSpan, SupplyPlan
 from northspan.core.steps.days.laid import LaidJob
 from northspan.core.steps.days.tasks import Outage
+from northspan.core.working.sums import sum_of
 from northspan.core.working.worked import whole
 
 STANDS_H = {
@@ -151,7 +152,7 @@ def supply_plans(case: Case, plan: Plan) -> Iterator[SupplyPlan]:
         names = {one: case.job.circuits[one].name or one for one in supply.circuits}
         unknown = [names[one] for one in supply.circuits if not load_va.get(one)]
         two = [names[one] for one in supply.circuits if poles.get(one, 1) > 1 and supply.kind is StandbyKind.cord]
-        asked = sum(load_va.get(one, 0.0) for one in supply.circuits)
+        asked = sum_of(load_va.get(one, 0.0) for one in supply.circuits)
         said = [f"{whole(asked)} of {whole(supply.power_va)} VA"]
         said += ["that is too much for it"] if asked > supply.power_va else []
         said += [f"what {', '.join(unknown)} takes is not known"] if unknown else []

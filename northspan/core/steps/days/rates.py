@@ -9,6 +9,7 @@ from importlib.resources import files
 
 from northspan.core.document.job import Job, TaskState
 from northspan.core.working.errors import InvalidJob
+from northspan.core.working.sums import sum_of
 
 
 @dataclass(frozen=True, slots=True)
@@ -83,7 +84,7 @@ def learned(job: Job, kinds: dict[str, str], planned_h: dict[str, float]) -> dic
         if change.state is TaskState.done and change.took_h and planned_h.get(key):
             took.setdefault(kinds[key], []).append((change.took_h, planned_h[key]))
     return {
-        rate: (hours_of(job, rate) * sum(one for one, _ in pairs) / sum(planned for _, planned in pairs), len(pairs))
+        rate: (hours_of(job, rate) * sum_of(one for one, _ in pairs) / sum_of(planned for _, planned in pairs), len(pairs))
         for rate, pairs in took.items()
         if rate in customary()
     }

@@ -17,6 +17,7 @@ from northspan.core.rulebooks.registry import rulebook_named, rulebook_of
 from northspan.core.solve import worked
 from northspan.core.steps.materials.lines import taken_off
 from northspan.core.working.errors import InvalidJob
+from northspan.core.working.sums import sum_of
 from northspan.core.working.worked import given, ruled, step, three
 
 
@@ -99,8 +100,8 @@ def cut(question: CutQuestion) -> CutAnswer:
         if piece > longest + 1e-9:
             raise InvalidJob(f"/pieces_m/{i}", f"a piece of {piece:g} m is longer than any length.", f"At most {longest:g} m.")
     found = cut_from(question.pieces_m, question.from_m, saw_m=question.saw_m)
-    total, left = sum(one.length_m for one in found), sum(one.left_m for one in found)
-    lines = [given("P", "pieces together", sum(question.pieces_m), "m", "job")]
+    total, left = sum_of(one.length_m for one in found), sum_of(one.left_m for one in found)
+    lines = [given("P", "pieces together", sum_of(question.pieces_m), "m", "job")]
     lines += [ruled(f"c_{i}", f"{one.length_m:g} m", " + ".join(f"{piece:g}" for piece in one.pieces_m), f"{one.left_m:.2f} m left",
                     "branch and bound", one.left_m) for i, one in enumerate(found, 1)]  # fmt: skip
     said = f"{len(found)} {'length' if len(found) == 1 else 'lengths'}, {total:g} m in all, {three(left)} m left over"

@@ -14,6 +14,7 @@ from northspan.core.solve import solve
 from northspan.core.topics.site.choices import SiteChoices, site_choices
 from northspan.core.topics.sizing.prices import metal_per_kg, wire_kg_per_m
 from northspan.core.working.errors import NoSolution
+from northspan.core.working.sums import sum_of
 from northspan.core.working.worked import whole
 
 CLOSE = 1e-4  # of the price
@@ -171,7 +172,7 @@ class _SiteLines:
     def beaten(self, best: dict[str, int], price: float) -> bool:
         """Whether another set is cheaper than this one at a price."""
         at = self._at(price)
-        return self._cheapest(price).cost < sum(at[run][i].cost for run, i in best.items()) - 1e-6
+        return self._cheapest(price).cost < sum_of(at[run][i].cost for run, i in best.items()) - 1e-6
 
     def words(self, run: str, at: int) -> str:
         """A choice in words."""

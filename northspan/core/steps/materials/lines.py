@@ -23,6 +23,7 @@ from northspan.core.topics.electrodes.topic import BUILDINGS
 from northspan.core.topics.pull.lengths import cut
 from northspan.core.topics.pull.topic import ROUTED
 from northspan.core.topics.sizing.prices import DENSITY_KG_PER_M3
+from northspan.core.working.sums import count_of, sum_of
 from northspan.core.working.worked import Worked, given, ruled, step
 
 QUART_L = 0.946353
@@ -78,7 +79,7 @@ def _lines(case: Case, wants: Iterable[Wanted]) -> Iterator[TakeOffLine]:
 def _line(case: Case, good: Good, what: str, status: Status, ones: list[Wanted]) -> TakeOffLine:
     job, say = case.job, case.rulebook.words
     key = f"{good.item}|{what}|{status.value}"[:160]
-    needed = sum(one.quantity for one in ones)
+    needed = sum_of(one.quantity for one in ones)
     spare = job.materials.spare_percent.get(good.item, good.spare_percent)
     worked = buying(good, needed, spare, say)
     planned = worked.value
@@ -169,9 +170,9 @@ def _done(case: Case) -> Iterator[str]:
             continue
         ways = {place for segment in run.segments for place in (segment.place,)}
         dug = ", in a trench" if Place.buried in ways else ", overhead" if Place.overhead in ways else ""
-        length = say.length_text(sum(segment.length_m for segment in run.segments))
+        length = say.length_text(sum_of(segment.length_m for segment in run.segments))
         yield f"{run.name}: {words[run.status]}, {length} from {tree.name_of(run.origin)} to {tree.name_of(run.target)}{dug}."
-    moved = sum(1 for one in job.circuits.values() if one.old_slots)
+    moved = count_of(1 for one in job.circuits.values() if one.old_slots)
     if moved:
         yield f"{moved} circuits changed over to their new place."
 
@@ -193,7 +194,7 @@ def _copper_out_kg(case: Case) -> float:
     total = 0.0
     for run in case.job.runs.values():
         if run.status is Status.remove and run.conductor_size and run.metal is not Metal.aluminum:
-            length_m = cut(sum(segment.length_m for segment in run.segments), 0.0, 0.0).value
+            length_m = cut(sum_of(segment.length_m for segment in run.segments), 0.0, 0.0).value
             wires = len(case.rulebook.words.colors(run.circuit))
             area_m2 = case.rulebook.wires.area_m2(run.conductor_size)
             volume_m3 = wires * (run.sets or 1) * length_m * area_m2

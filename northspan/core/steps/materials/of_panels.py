@@ -13,6 +13,7 @@ from northspan.core.steps.materials.wanted import Wanted
 from northspan.core.topics.circuits.joints import cable_of
 from northspan.core.topics.circuits.moving import MAKE_UP_M, missing_of, takes_new
 from northspan.core.topics.circuits.standing import Standing
+from northspan.core.working.sums import count_of
 
 _ALSO = {"ground_fault": ", ground-fault", "arc_fault": ", arc-fault", "both": ", ground- and arc-fault", "standard": ""}
 
@@ -138,6 +139,6 @@ def box_wants(case: Case, standing: dict[str, dict[str, Standing]]) -> Iterator[
         if box.ring_l:
             yield Wanted("ring", fits or "for the box", 1, f"{at}/ring_l", box.name, "its volume with a ring", reach.citation)
         if cables:
-            joints = sum(cable.insulated + 1 for cable in cables)
+            joints = count_of(cable.insulated + 1 for cable in cables)
             yield Wanted("wire_connector", "for the wires in it", joints, at, box.name, f"{ceil(joints)} joints", "its joints")
             yield Wanted("cable_connector", "for the cables in it", 2 * len(cables), at, box.name, "each cable in and out", "its cables")

@@ -18,6 +18,7 @@ from northspan.core.topics.pull.routed import Routed
 from northspan.core.topics.pull.run_pull import question_of_pull
 from northspan.core.topics.pull.supports import SWING_K, growth, straps
 from northspan.core.topics.sizing.pipe import Pipe
+from northspan.core.working.sums import count_of, sum_of
 
 IN_PIPE = frozenset({Method.pvc40, Method.pvc80, Method.emt, Method.rmc})
 METAL_PIPE = frozenset({Method.emt, Method.rmc})
@@ -105,7 +106,7 @@ def _pipe(case: Case, routed: Routed, i: int, segment: Segment, pipe: Pipe) -> I
     def of(item: str, quantity: float, why: str, citation: str) -> Wanted:
         return Wanted(item, name, quantity, at, run.name, why, citation, status)
 
-    lost_m = sum(found.shrink_m for found in bent_in(segment, at))
+    lost_m = sum_of(found.shrink_m for found in bent_in(segment, at))
     by_hand = f", {len(segment.bent_by_hand)} bends by hand" if segment.bent_by_hand else ""
     yield of("pipe", segment.length_m + lost_m, f"stretch {i + 1}{by_hand}", "its length, and what bends lose" if by_hand else "its length")
     made_deg = bent_deg(segment)
@@ -140,11 +141,11 @@ def _pulled(case: Case, routed: Routed) -> Iterator[Wanted]:
     pipes = pipe_runs(question.segments, question.sizes, case.rulebook)
     if not pipes:
         return
-    lengths = [sum(segment.length_m for segment in pipe.segments) for pipe in pipes]
-    yield Wanted("pull_line", "left in the pipe or pulled with it", sum(lengths), _at(routed), run.name, "as long as its pipe",
+    lengths = [sum_of(segment.length_m for segment in pipe.segments) for pipe in pipes]
+    yield Wanted("pull_line", "left in the pipe or pulled with it", sum_of(lengths), _at(routed), run.name, "as long as its pipe",
                  "trade habit", run.status)  # fmt: skip
     if run.pull.lubricated:
-        litres = sum(lubricant(length_m, pipe.bore_m).value for length_m, pipe in zip(lengths, pipes, strict=True))
+        litres = sum_of(lubricant(length_m, pipe.bore_m).value for length_m, pipe in zip(lengths, pipes, strict=True))
         yield Wanted("lubricant", "listed for its wires", litres, _at(routed, "/pull"), run.name, "by length and bore of its pipes",
                      "makers' rule", run.status)  # fmt: skip
 
@@ -154,7 +155,7 @@ def _ends(case: Case, routed: Routed) -> Iterator[Wanted]:
     run, made, say = routed.run, routed.sized, case.rulebook.words
     count = len(made.groups)
     if run.tail_size:
-        wires = sum(group.count for group in made.groups) * made.question.sets
+        wires = count_of(group.count for group in made.groups) * made.question.sets
         down = f"{say.size_name(made.tried.wire.size)} to {say.size_name(run.tail_size)}"
         why = f"{wires} wires joined down at both ends"
         yield Wanted("reducer", down, 2 * wires, _at(routed, "/tail_size"), run.name, why, say.cite("tail"), run.status)

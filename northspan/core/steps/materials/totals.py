@@ -6,6 +6,7 @@ from collections import defaultdict
 
 from northspan.core.document.job import Job
 from northspan.core.document.plan.materials import PricedList, TakeOff, Totals
+from northspan.core.working.sums import sum_of
 
 OF_ALL = "for the whole job"
 
@@ -30,7 +31,7 @@ def totals(job: Job, found: TakeOff, prices: PricedList) -> Totals:
     parts: dict[str, float] = defaultdict(float)
     for price in prices.lines:
         line = lines[price.key]
-        asked = sum(one.quantity for one in line.asks)
+        asked = sum_of(one.quantity for one in line.asks)
         for one in line.asks:
             if price.cost is not None and asked:
                 parts["/".join(one.where.split("/")[1:3])] += price.cost * one.quantity / asked

@@ -20,6 +20,7 @@ from northspan.core.topics.loads.demand import load_power
 from northspan.core.topics.loads.run_load import voltages_at
 from northspan.core.topics.sizing.run import SizedRun
 from northspan.core.working.errors import OutsideTable
+from northspan.core.working.sums import sum_of, sum_of_complex
 
 BOND_OHM, STRAP_OHM, CONTACT_OHM = 0.0005, 0.0005, 0.01
 LEAK_OHM = 1e7  # what every node leaks to earth, so that an open wire has a voltage at all
@@ -204,12 +205,12 @@ def _path(bench: Bench, edge: Edge, made: dict[str, Made]) -> Branch:
         return Branch(edge.key, edge.a, edge.b, complex(NEIGHBOR_OHM, NEIGHBOR_OHM / 2))
     steel = edge.conductor == "pipe"
     run_id = edge.part if steel else next(key for key in bench.tree.entering[edge.part])
-    length_m = sum(segment.length_m for segment in bench.tree.job.runs[run_id].segments)
+    length_m = sum_of(segment.length_m for segment in bench.tree.job.runs[run_id].segments)
     if steel:  # around its wires, so their field is its field
         mutual = field_ohm_m(BESIDE_M, bench.rulebook.supplies.frequency_hz) * length_m
         run = bench.tree.job.runs[run_id]
         size = run.pipe_size or made[run_id].pipe_size
-        ohm = sum(steel_ohm_m(size, one.method) * one.length_m for one in run.segments) / made[run_id].sets
+        ohm = sum_of_complex(steel_ohm_m(size, one.method) * one.length_m for one in run.segments) / made[run_id].sets
         return Branch(edge.key, edge.a, edge.b, ohm + mutual, cable=run_id, mutual_ohm=mutual)
     own = field_ohm_m(PATH_RADIUS_M, bench.rulebook.supplies.frequency_hz)
     return Branch(edge.key, edge.a, edge.b, (PATH_OHM_M + own) * length_m)

@@ -8,6 +8,7 @@ from math import inf
 from northspan.core.physics.device_curves import ground_fault_opens_s, opens_within_s, residual_opens_s
 from northspan.core.physics.network import State
 from northspan.core.topics.bonds.impedances import Device
+from northspan.core.working.sums import sum_of_complex
 
 
 @dataclass(frozen=True, slots=True)
@@ -48,7 +49,7 @@ def opening_of(device: Device, state: State, place: str | None) -> Opening:
     if place is not None and device.behind == place:
         return Opening(device, current, inf, inf, sees=False)
     soonest, latest = opens_within_s(current / device.rating_a, device.curve)
-    away = abs(sum(state.amperes[key] for key in device.watches))  # what does not come back by the wires it watches
+    away = abs(sum_of_complex(state.amperes[key] for key in device.watches))  # what does not come back by the wires it watches
     residual = False
     for leaks in _leaks(device, away):
         residual = residual or leaks[1] < latest

@@ -10,6 +10,7 @@ from northspan.core.document.findings import Cure, Edit, Finding, Severity, pin
 from northspan.core.document.job import BuildingUse, MainKind, PanelLayout, SourceKind, Status
 from northspan.core.document.plan import WorkGroup, work_lines
 from northspan.core.topics.circuits.standing import Standing
+from northspan.core.working.sums import count_of
 from northspan.core.working.worked import Margin, Step, Worked, at_most, ending, given, step, whole
 
 SURGE_KA, SURGE_US, LEAD_UH_PER_M = 3.0, 8.0, 1.0
@@ -39,7 +40,7 @@ def around_panel(
     rules, say = case.rulebook.cans, case.rulebook.words
     wanted = rules.working_space()
     typed = [getattr(layout, field) for field, _ in _SPACE]
-    open_yet = sum(have is None for have in typed)
+    open_yet = count_of(have is None for have in typed)
     short = any(have is not None and have < least.value - 1e-9 for have, least in zip(typed, wanted, strict=True))
     said = "too little" if short else "not measured yet" if open_yet else "holds"
     yield WorkGroup("space", "In front of it", said if any(one.value for one in wanted) else "no figure", work_lines(wanted))
@@ -191,8 +192,8 @@ def _surge(case: Case, panel: str, layout: PanelLayout) -> Iterator[Finding]:
 def _handles(case: Case, panel: str, layout: PanelLayout, standing: dict[str, Standing]) -> Iterator[Finding]:
     if layout.main is not MainKind.lugs or not case.tree.first_disconnect(panel):
         return
-    handles = sum(1 for one in standing.values() if one.one.slots and one.one.source is None)
-    handles -= sum(1 for one in standing.values() if one.one.partner in standing and one.one.tied)
+    handles = count_of(1 for one in standing.values() if one.one.slots and one.one.source is None)
+    handles -= count_of(1 for one in standing.values() if one.one.partner in standing and one.one.tied)
     most = case.rulebook.cans.most_handles()
     if handles > most.value:
         enclosure = case.job.enclosures[panel]

@@ -12,6 +12,7 @@ from northspan.core.physics.balance import Item, balanced
 from northspan.core.rulebooks.registry import rulebook_named
 from northspan.core.topics.circuits.tracing import rounds_for, traced
 from northspan.core.working.errors import InvalidJob
+from northspan.core.working.sums import sum_of
 from northspan.core.working.worked import given, ruled, whole
 
 _Name = Annotated[str, StringConstraints(min_length=1, max_length=80)]
@@ -50,7 +51,7 @@ def balance(question: BalanceQuestion) -> Answer:
     """
     book = rulebook_named(question.rulebook)
     moving = [one for one in question.circuits if not one.pinned]
-    fixed = sum(one.load_a if one.leg == 1 else -one.load_a for one in question.circuits if one.pinned)
+    fixed = sum_of(one.load_a if one.leg == 1 else -one.load_a for one in question.circuits if one.pinned)
     items = [Item(one.load_a, 1) if one.leg == 1 else Item(-one.load_a, -1) for one in moving]
     moves = balanced(items, fixed, (question.free_1, question.free_2))
     names = [", ".join(moving[i].name for i in move.moved) for move in moves]

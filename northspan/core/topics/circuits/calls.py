@@ -14,6 +14,7 @@ from northspan.core.topics.circuits.checks import circuit_facts
 from northspan.core.topics.circuits.standing import Standing
 from northspan.core.topics.circuits.terminals import grounds_in, landing_of, screws_for
 from northspan.core.topics.sizing.run import SizedRun
+from northspan.core.working.sums import count_of, sum_of
 from northspan.core.working.worked import whole
 
 
@@ -53,7 +54,7 @@ def _single(case: Case, panel: str, standing: dict[str, Standing]) -> dict[str, 
     facts = [circuit_facts(case, panel, one) for one in standing.values()]
     said = {}
     for school, left in (("protected", False), ("left", True)):
-        count = sum(any(step.result == "ground_fault" for step in asks(replace(one, left=left))) for one in facts)
+        count = count_of(any(step.result == "ground_fault" for step in asks(replace(one, left=left))) for one in facts)
         said[school] = f"{count} {'circuit' if count == 1 else 'circuits'} with ground-fault protection here"
     return said
 
@@ -71,9 +72,9 @@ def _short(case: Case, move: MovePlan) -> dict[str, str]:
     if not short:
         return dict.fromkeys((WhenShort.box.value, WhenShort.new_cable.value), "every cable reaches")
     money = case.job.prices.currency
-    open_yet = sum(cable.new_cost is None for cable in short)
-    anew = sum(cable.new_cost or 0.0 for cable in short)
-    boxes = f"{whole(sum(cable.box_cost or 0.0 for cable in short))} {money}".strip()
+    open_yet = count_of(cable.new_cost is None for cable in short)
+    anew = sum_of(cable.new_cost or 0.0 for cable in short)
+    boxes = f"{whole(sum_of(cable.box_cost or 0.0 for cable in short))} {money}".strip()
     return {
         WhenShort.box.value: f"{len(short)} joined, {boxes}",
         WhenShort.new_cable.value: f"{len(short)} new, {whole(anew)} {money}".strip() + (f", {open_yet} not measured" if open_yet else ""),

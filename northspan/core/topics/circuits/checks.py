@@ -27,6 +27,7 @@ from northspan.core.topics.circuits.standing import Standing
 from northspan.core.topics.circuits.terminals import terminal_checks
 from northspan.core.topics.sizing.run import SizedRun
 from northspan.core.working.errors import OutsideTable
+from northspan.core.working.sums import count_of
 from northspan.core.working.worked import Step, Worked, whole
 
 _IN_WALL = (Segment(length_m=10, method=Method.cable, place=Place.indoors),)
@@ -91,7 +92,7 @@ def _main(case: Case, panel: str, layout: PanelLayout) -> Iterator[Finding]:
 
 
 def _poles(case: Case, panel: str, layout: PanelLayout, standing: dict[str, Standing]) -> Iterator[Finding]:
-    poles = sum(one.poles for one in standing.values() if one.one.slots) + len(layout.main_slots)
+    poles = count_of(one.poles for one in standing.values() if one.one.slots) + len(layout.main_slots)
     if layout.most_poles is not None and poles > layout.most_poles:
         words = f"{case.job.enclosures[panel].name}: {poles} poles, its label allows {layout.most_poles}."
         yield Finding("too-many-poles", Severity.fix, f"/enclosures/{panel}/layout/most_poles", words,

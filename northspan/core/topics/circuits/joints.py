@@ -16,6 +16,7 @@ from northspan.core.rulebooks.questions.boxes import BoxFacts, BoxMade, BoxRules
 from northspan.core.topics.circuits.standing import Standing
 from northspan.core.topics.circuits.terminals import has_neutral
 from northspan.core.working.errors import OutsideTable
+from northspan.core.working.sums import count_of
 from northspan.core.working.worked import Worked
 
 
@@ -63,7 +64,7 @@ def fill_of(cables: tuple[tuple[Cable, int], ...], box_rules: BoxRules) -> Worke
         joined=tuple((2 * count * cable.insulated, cable.size) for cable, count in kept),
         grounds=tuple((2 * count, cable.size) for cable, count in kept),
         clamps=True,
-        connectors=sum(count * (cable.insulated + 1) for cable, count in kept),
+        connectors=count_of(count * (cable.insulated + 1) for cable, count in kept),
     )
     try:
         return box_rules.box_fill(facts)

@@ -9,6 +9,7 @@ from northspan.core.document.plan.panel import BalanceMove
 from northspan.core.physics.balance import Item, balanced
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.topics.circuits.standing import Standing
+from northspan.core.working.sums import count_of, sum_of
 from northspan.core.working.worked import whole
 
 MOST_SHOWN = 6  # more moves than this nobody makes for a few amperes
@@ -38,13 +39,13 @@ def balance_moves(job: Job, panel: str, standing: dict[str, Standing], say: Word
         return ()
     groups = _groups(standing)
     items = [_item(group) for group in groups]
-    fixed = sum(one.line_1_a - one.line_2_a for one in standing.values()) - sum(item.weight_a for item in items)
+    fixed = sum_of(one.line_1_a - one.line_2_a for one in standing.values()) - sum_of(item.weight_a for item in items)
     free = free_slots(job, panel)
-    room = tuple(sum(leg_of(layout, slot) == leg for slot in free) for leg in (1, 2))
+    room = tuple(count_of(leg_of(layout, slot) == leg for slot in free) for leg in (1, 2))
     found = []
     for move in balanced(items, fixed, (room[0], room[1])):
         moved = [groups[i] for i in move.moved]
-        count = sum(len(group) for group in moved)
+        count = count_of(len(group) for group in moved)
         if count > MOST_SHOWN:
             break
         edits, words = _edits(job, panel, moved, free)
@@ -74,7 +75,7 @@ def _groups(standing: dict[str, Standing]) -> list[tuple[Standing, ...]]:
 
 
 def _item(group: tuple[Standing, ...]) -> Item:
-    weight = sum(one.line_1_a - one.line_2_a for one in group)
+    weight = sum_of(one.line_1_a - one.line_2_a for one in group)
     if len(group) > 1:  # they change places: as many go over as come back
         return Item(weight, 0, len(group))
     return Item(weight, 1 if group[0].legs == (1,) else -1, 1)
@@ -126,6 +127,6 @@ def best_slot(job: Job, panel: str, standing: dict[str, Standing], poles: int, l
     if poles > 1:
         return next(((slot, below(layout, slot)) for slot in free
                      if below(layout, slot) in free and leg_of(layout, slot) != leg_of(layout, below(layout, slot))), ())  # fmt: skip
-    uneven = sum(one.line_1_a - one.line_2_a for one in standing.values())
+    uneven = sum_of(one.line_1_a - one.line_2_a for one in standing.values())
     best = min(free, key=lambda slot: (abs(uneven + (load_a if leg_of(layout, slot) == 1 else -load_a)), slot), default=None)
     return (best,) if best is not None else ()

@@ -19,6 +19,7 @@ from northspan.core.topics.circuits.joints import Offered, boxes_for, cable_of
 from northspan.core.topics.circuits.slots_plan import slot_plans
 from northspan.core.topics.circuits.standing import Standing
 from northspan.core.topics.sizing.prices import price_of_cable, wire_price
+from northspan.core.working.sums import count_of
 from northspan.core.working.worked import Step, Worked, ending, given, step
 
 MAKE_UP_M = 0.3  # at each end of a cable that goes on
@@ -213,7 +214,7 @@ def _cable_cost(case: Case, one: Standing) -> float | None:
 def _beside(one: Standing, standing: dict[str, Standing], offered: tuple[tuple[ComesFrom, Offered], ...]) -> int:
     """How many circuits share the box of a circuit, or the one that is offered for it."""
     if one.one.extended_in is not None:
-        return sum(other.one.extended_in == one.one.extended_in for other in standing.values())
+        return count_of(other.one.extended_in == one.one.extended_in for other in standing.values())
     return next((len(box.circuits) for _, box in offered if one in box.circuits), 1)
 
 
@@ -287,7 +288,7 @@ def takes_new(case: Case, one: Standing, missing_m: float) -> bool:
 
 
 def _off(standing: dict[str, Standing], can: str) -> Iterator[str]:
-    moved = sum(1 for one in standing.values() if one.one.old_slots)
+    moved = count_of(1 for one in standing.values() if one.one.old_slots)
     yield f"{moved} circuits changed over, one after the other; those that matter most first."
     yield f"The old {can} emptied; what stays in the wall is closed."
 

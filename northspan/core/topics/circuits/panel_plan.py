@@ -30,6 +30,7 @@ from northspan.core.topics.circuits.terminals import tape_steps, terminal_lines
 from northspan.core.topics.circuits.trace_log import trace_plan
 from northspan.core.topics.loads.run_load import voltages_at
 from northspan.core.topics.sizing.run import SizedRun
+from northspan.core.working.sums import count_of, sum_of
 from northspan.core.working.worked import Step, given, step, whole
 
 
@@ -59,7 +60,7 @@ def panel_plan(
     feeding = sized.get(case.tree.feeding.get(key, ""))
     legs = feeding.question.load.value if feeding else None
     free = free_slots(case.job, key)
-    halves = {slot for slot in layout.half_slots if sum(slot in one.one.slots for one in standing.values()) < len("ab")}
+    halves = {slot for slot in layout.half_slots if count_of(slot in one.one.slots for one in standing.values()) < len("ab")}
     halves -= {slot for one in standing.values() if not one.one.half for slot in one.one.slots}
     pairs = pairs_free(layout, free)
     say = case.rulebook.words
@@ -98,7 +99,7 @@ def _sums(standing: dict[str, Standing]) -> tuple[Step, Step, Step]:
     one, two = (_leg(leg, {f"I_{i}": each for i, each in enumerate(on, 1) if each}) for leg, on in (
         (1, [each.line_1_a for each in standing.values()]), (2, [each.line_2_a for each in standing.values()]),
     ))  # fmt: skip
-    back = [sum(each) for each in zip(*((c.neutral_1_a, c.neutral_2_a) for c in standing.values()), strict=True)] or [0.0, 0.0]
+    back = [sum_of(each) for each in zip(*((c.neutral_1_a, c.neutral_2_a) for c in standing.values()), strict=True)] or [0.0, 0.0]
     neutral = step("N", "what comes back by the neutral", "max(N_1, N_2) - min(N_1, N_2)", "A", "difference", N_1=back[0], N_2=back[1])
     return one, two, neutral
 

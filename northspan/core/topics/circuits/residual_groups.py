@@ -9,6 +9,7 @@ from northspan.core.document.findings import Finding, Severity, in_a_row
 from northspan.core.document.job import CircuitUse, PanelLayout
 from northspan.core.document.plan.panel import GroupPlan
 from northspan.core.topics.circuits.standing import Standing
+from northspan.core.working.sums import count_of, sum_of
 
 
 def group_plans(case: Case, layout: PanelLayout, standing: dict[str, Standing]) -> Iterator[GroupPlan]:
@@ -26,8 +27,8 @@ def group_plans(case: Case, layout: PanelLayout, standing: dict[str, Standing]) 
     share = case.rulebook.cans.leakage_share()
     for number, group in enumerate(layout.groups, 1):
         behind = [one for one in standing.values() if one.one.group == number]
-        leaks = sum(one.one.leakage_ma or 0.0 for one in behind)
-        unread = sum(one.one.leakage_ma is None for one in behind)
+        leaks = sum_of(one.one.leakage_ma or 0.0 for one in behind)
+        unread = count_of(one.one.leakage_ma is None for one in behind)
         most = share.value * group.residual_ma if share else None
         together = f"one trip takes {in_a_row([one.name or 'no name' for one in behind])}" if behind else "nothing stands behind it"
         seen = f"{leaks:g} mA leak" if unread < len(behind) else "what leaks was not read"
@@ -63,7 +64,7 @@ def group_checks(
             words = f"{plan.name}: {plan.leakage_ma:g} mA leak all the time, {plan.most_ma:g} mA is the most."
             why = f"It trips for nothing. {standing[worst].name or 'The worst of them'} leaks most; give it a device of its own."
             yield Finding("group-leaks", Severity.fix, f"/circuits/{worst}/group", words, why, share.citation)
-        behind = sum(standing[key].rating_a for key in plan.circuits)
+        behind = sum_of(standing[key].rating_a for key in plan.circuits)
         main = case.job.enclosures[panel].main_a
         limit = min(behind, main) if main else behind
         if group.rating_a is not None and group.rating_a < limit - 1e-9:

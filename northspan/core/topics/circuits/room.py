@@ -10,6 +10,7 @@ from northspan.core.document.findings import Cure, Edit, Finding, Severity
 from northspan.core.document.job import PanelLayout
 from northspan.core.document.plan.panel import RoomWay
 from northspan.core.topics.circuits.standing import Standing
+from northspan.core.working.sums import count_of
 
 SIZES = (4, 6, 8, 12, 16, 20, 24, 30, 32, 40, 42, 54, 60, 66, 84)
 
@@ -50,7 +51,7 @@ def halves_free(layout: PanelLayout, standing: dict[str, Standing], free: tuple[
         Free slots. [-]
     """
     halves = [slot for one in standing.values() if one.one.half for slot in one.one.slots]
-    return sum(1 for slot in layout.half_slots if slot in free or halves.count(slot) == 1)
+    return count_of(1 for slot in layout.half_slots if slot in free or halves.count(slot) == 1)
 
 
 def fits(layout: PanelLayout, standing: dict[str, Standing], free: tuple[int, ...], single: int, two_pole: int) -> bool:
@@ -69,7 +70,7 @@ def fits(layout: PanelLayout, standing: dict[str, Standing], free: tuple[int, ..
     two_pole : int
         Circuits of two poles that are to come. [-]
     """
-    poles = single + 2 * two_pole + sum(one.poles for one in standing.values() if one.one.slots) + len(layout.main_slots)
+    poles = single + 2 * two_pole + count_of(one.poles for one in standing.values() if one.one.slots) + len(layout.main_slots)
     if layout.most_poles is not None and poles > layout.most_poles:
         return False
     one_line = all(leg_of(layout, slot) == 1 for slot in range(1, layout.spaces + 1))

@@ -15,6 +15,7 @@ from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.circuits.standing import Standing
 from northspan.core.topics.sizing.run import SizedRun
 from northspan.core.working.errors import OutsideTable
+from northspan.core.working.sums import count_of
 from northspan.core.working.worked import Step
 
 _SMALL_A = 30.0
@@ -214,7 +215,7 @@ def screws_for(sizes: Sequence[str], *, in_pairs: bool) -> int:
     >>> screws_for(["12", "12", "14", "12"], in_pairs=True), screws_for(["12", "14"], in_pairs=True)
     (3, 2)
     """
-    return len(sizes) - (sum(sizes.count(size) // 2 for size in set(sizes)) if in_pairs else 0)
+    return len(sizes) - (count_of(sizes.count(size) // 2 for size in set(sizes)) if in_pairs else 0)
 
 
 def grounds_in(found: Iterable[Landing]) -> list[str]:
@@ -230,7 +231,7 @@ def grounds_in(found: Iterable[Landing]) -> list[str]:
 
 def _counts(case: Case, panel: str, layout: PanelLayout, found: dict[str, Landing]) -> Iterator[Finding]:
     enclosure, say = case.job.enclosures[panel], case.rulebook.words
-    neutrals = sum(one.count for one in found.values() if one.neutral)
+    neutrals = count_of(one.count for one in found.values() if one.neutral)
     sizes = grounds_in(found.values())
     if enclosure.neutral_terminals is not None and enclosure.neutrals_landed is None and neutrals > enclosure.neutral_terminals:
         at = f"/enclosures/{panel}/neutral_terminals"

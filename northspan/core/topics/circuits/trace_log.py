@@ -13,6 +13,7 @@ from northspan.core.document.plan.panel import OutletPlan, RoundPlan, TracePlan
 from northspan.core.topics.circuits.directory import line_with, personal, vague
 from northspan.core.topics.circuits.standing import Standing
 from northspan.core.topics.circuits.tracing import Traced, rounds_for, traced
+from northspan.core.working.sums import count_of
 
 CAUTION = (
     "Ask before you switch: medical gear, a freezer, a pump, somebody at work. Mark those to stay on. "
@@ -96,7 +97,7 @@ def _switch(off: tuple[str, ...], standing: dict[str, Standing]) -> str:
 def _outlet(log: TraceLog, i: int, found: Traced, standing: dict[str, Standing], slot_word: str) -> OutletPlan:
     outlet = log.outlets[i]
     seen = outlet.off + (None,) * (len(log.rounds) - len(outlet.off))
-    still = sum(one is None for one in seen)
+    still = count_of(one is None for one in seen)
     if still:
         said = f"{still} {'round' if still == 1 else 'rounds'} to look at yet"
         return OutletPlan(outlet.name, outlet.serves.value, "", said, doubtful=False, open=still)
@@ -123,7 +124,7 @@ def _unsure(log: TraceLog, outlets: tuple[OutletPlan, ...], standing: dict[str, 
     if not outlets:
         yield "No outlet is written down yet."
         return
-    doubtful = sum(one.doubtful for one in outlets)
+    doubtful = count_of(one.doubtful for one in outlets)
     if doubtful:
         yield f"{doubtful} {'outlet has' if doubtful == 1 else 'outlets have'} a reading that cannot be right."
     if not any(one.open for one in outlets):

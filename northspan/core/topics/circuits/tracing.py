@@ -7,6 +7,8 @@ from dataclasses import dataclass
 from functools import lru_cache
 from itertools import count, islice
 
+from northspan.core.working.sums import count_of
+
 CORRECTS = 3  # codewords that differ in so many rounds are told apart though one reading is wrong
 
 
@@ -88,7 +90,7 @@ def traced(
 
 def _one(words: Mapping[str, tuple[bool, ...]], seen: tuple[bool | None, ...]) -> Traced:
     wrong = {
-        key: sum(is_off is not None and is_off != was_off for is_off, was_off in zip(seen, word, strict=False))
+        key: count_of(is_off is not None and is_off != was_off for is_off, was_off in zip(seen, word, strict=False))
         for key, word in words.items()
     }
     least = min(wrong.values())

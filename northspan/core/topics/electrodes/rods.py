@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from northspan.core.document.job import Electrode, ElectrodeKind
+from northspan.core.working.sums import count_of
 
 
 def rods_present(electrodes: tuple[Electrode, ...]) -> int:
@@ -13,4 +14,4 @@ def rods_present(electrodes: tuple[Electrode, ...]) -> int:
     electrodes : tuple of Electrode
         What is in its ground. [-]
     """
-    return sum(e.kind in {ElectrodeKind.rod, ElectrodeKind.plate} for e in electrodes)
+    return count_of(e.kind in {ElectrodeKind.rod, ElectrodeKind.plate} for e in electrodes)

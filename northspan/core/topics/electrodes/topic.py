@@ -16,6 +16,7 @@ from northspan.core.topics.electrodes.old_feeds import legacy_findings
 from northspan.core.topics.electrodes.supply import Supply, assumed_supply, for_device
 from northspan.core.topics.sizing.run import SizedRun
 from northspan.core.topics.sizing.topic import SIZED
+from northspan.core.working.sums import sum_of
 
 BUILDINGS: Result[dict[str, BuildingPlan]] = Result("buildings that stand and have a can in them")
 
@@ -82,7 +83,7 @@ def _supply(entering: Mapping[str, SizedRun], case: Case) -> Supply | None:
 def _legs(entering: Mapping[str, SizedRun]) -> tuple[float, float, float]:
     """Current on the legs of all runs that come into a building. [A]"""
     legs = [load for one in entering.values() if (load := one.question.load.value)]
-    return sum(leg.line_1_a for leg in legs), sum(leg.line_2_a for leg in legs), sum(leg.design.neutral_a for leg in legs)
+    return sum_of(leg.line_1_a for leg in legs), sum_of(leg.line_2_a for leg in legs), sum_of(leg.design.neutral_a for leg in legs)
 
 
 def findings(case: Case, done: Done) -> Iterator[Finding]:

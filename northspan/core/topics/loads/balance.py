@@ -10,6 +10,7 @@ from northspan.core.document.job import Across, Status
 from northspan.core.physics.balance import fewest_moves
 from northspan.core.topics.loads.run_load import load_behind, voltages_at
 from northspan.core.working.errors import OutsideTable
+from northspan.core.working.sums import sum_of
 from northspan.core.working.worked import whole
 
 WORTH_A, WORTH_SHARE = 5.0, 0.1  # below either nobody moves a circuit for it
@@ -42,7 +43,7 @@ def uneven_legs(case: Case) -> Iterator[Finding]:
         weights = [load.power_va / neutral_v for load in here.values()]
         on_first = [load.across is Across.l1_neutral for load in here.values()]
         uneven = legs.line_1_a - legs.line_2_a
-        fixed = uneven - sum(weight if first else -weight for weight, first in zip(weights, on_first, strict=True))
+        fixed = uneven - sum_of(weight if first else -weight for weight, first in zip(weights, on_first, strict=True))
         moves = fewest_moves(weights, on_first, fixed)
         move = next(move for move in moves if move.left_a <= moves[-1].left_a + NEAR_A)
         heavier, off = max(legs.line_1_a, legs.line_2_a), (abs(uneven) - move.left_a) / 2

@@ -11,6 +11,7 @@ from northspan.core.rulebooks.questions.loads import LoadRules
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.loads.demand import Demand, demand_of, load_power
 from northspan.core.topics.loads.legs import LegLoads, legs_across, legs_of
+from northspan.core.working.sums import sum_of
 from northspan.core.working.worked import Step, Worked, given, ruled, step
 
 _HEAT = frozenset({LoadKind.heating, LoadKind.heat_pump})
@@ -190,9 +191,9 @@ def _cooked_together(loads: Sequence[Fed], demands: dict[str, Demand], kind: Run
     cooking = [fed for fed in loads if fed.load.kind is LoadKind.range]
     if kind is not RunKind.branch or len(cooking) < 2:  # noqa: PLR2004 - one alone is counted already
         return None
-    plates = sum(load_power(fed.load, *fed.local_v, load_rules).value for fed in cooking)
+    plates = sum_of(load_power(fed.load, *fed.local_v, load_rules).value for fed in cooking)
     as_one = load_rules.counted_power(LoadKind.range, kind, plates)
-    apart = sum(demands[fed.key].power_va for fed in cooking)
+    apart = sum_of(demands[fed.key].power_va for fed in cooking)
     return (as_one.value / apart, as_one) if as_one is not None and as_one.value < apart else None
 
 
@@ -229,7 +230,7 @@ def _choices(loads: Sequence[Fed]) -> list[list[list[Fed]]]:
 
 def _on_leg(group: Sequence[Fed], demands: dict[str, Demand], leg: int) -> float:
     found = [demands[fed.key] for fed in group if leg in legs_across(fed.across)]
-    return sum(demand.current_a * (1.25 if demand.continuous else 1.0) for demand in found)
+    return sum_of(demand.current_a * (1.25 if demand.continuous else 1.0) for demand in found)
 
 
 def _never_together(choice: list[list[Fed]], demands: dict[str, Demand]) -> Step:

@@ -8,6 +8,7 @@ from northspan.core.case.tree import Tree
 from northspan.core.document.job import Across, Building, BuildingUse, Load, LoadKind, MeasuredOver, Status, System
 from northspan.core.rulebooks.questions.dwellings import Appliance, DwellingFacts, DwellingRules, MethodLoad
 from northspan.core.topics.loads.demand import load_power, managed
+from northspan.core.working.sums import count_of, sum_of
 
 CONNECTED, MEASURED = "connected", "measured"
 _SEPARATE = frozenset(
@@ -182,19 +183,19 @@ def dwelling_facts(case: Case, building_id: str, local_v: tuple[float, float]) -
         appliances=appliances,
         ranges_va=of(LoadKind.range),
         dryers_va=of(LoadKind.dryer),
-        heating_va=sum(of(LoadKind.heating)),
+        heating_va=sum_of(of(LoadKind.heating)),
         heating_zones=max(1, len(of(LoadKind.heating))),
-        heat_pump_va=sum(of(LoadKind.heat_pump)),
-        cooling_va=sum(power[id(load)] for load in loads if load.kind is LoadKind.cooling and not load.with_heat),
-        cooling_with_heat_va=sum(power[id(load)] for load in loads if load.kind is LoadKind.cooling and load.with_heat),
+        heat_pump_va=sum_of(of(LoadKind.heat_pump)),
+        cooling_va=sum_of(power[id(load)] for load in loads if load.kind is LoadKind.cooling and not load.with_heat),
+        cooling_with_heat_va=sum_of(power[id(load)] for load in loads if load.kind is LoadKind.cooling and load.with_heat),
         vehicles_va=of(LoadKind.vehicle),
-        lighting_va=sum(of(LoadKind.lighting)),
+        lighting_va=sum_of(of(LoadKind.lighting)),
         sockets_va=of(LoadKind.sockets),
-        cooker_sockets=sum(load.kind is LoadKind.range and load.outlet_a is not None for load in loads),
+        cooker_sockets=count_of(load.kind is LoadKind.range and load.outlet_a is not None for load in loads),
         vehicles_in_pool=school_of(job, "vehicle_pool") == "inside",
         measured_va=building.measured_va or 0.0,
         measured_month=building.measured_over is MeasuredOver.month,
-        added_va=sum(power[id(load)] for load in loads if load.status is Status.new),
+        added_va=sum_of(power[id(load)] for load in loads if load.status is Status.new),
         largest_motor_va=_largest(power, [load for load in loads if load.kind is LoadKind.motor or load.horsepower]),
         largest_neutral_motor_va=_largest(
             power, [load for load in loads if (load.kind is LoadKind.motor or load.horsepower) and load.across is not Across.line_line]

@@ -20,6 +20,7 @@ from northspan.core.topics.sizing.question import loop_facts
 from northspan.core.topics.sizing.run import SizedRun
 from northspan.core.topics.supply.states import switches_neutral
 from northspan.core.working.errors import OutsideTable
+from northspan.core.working.sums import sum_of
 from northspan.core.working.worked import Worked, ruled, whole
 
 
@@ -238,7 +239,7 @@ def _electrode(case: Case, key: str, building: Building, rules: LoopRules) -> It
             step="electrodes",
         )
         return
-    ohm = 1 / sum(1 / one for one in measured)
+    ohm = 1 / sum_of(1 / one for one in measured)
     if ohm > limit.value:
         words = f"{building.name}: its electrode has {whole(ohm)} Ω, {whole(limit.value)} Ω is the most with {residual or 300:g} mA."
         why = "A fault would leave more than 50 V on every case. Drive it deeper, or add to it."

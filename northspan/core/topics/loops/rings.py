@@ -8,6 +8,7 @@ from northspan.core.case.case import Case
 from northspan.core.document.findings import Finding, Severity
 from northspan.core.document.job import Run, Status
 from northspan.core.topics.sizing.run import SizedRun
+from northspan.core.working.sums import sum_of
 from northspan.core.working.worked import Step, whole
 
 NEAR = 0.25  # readings of a good meter, a length by the plan
@@ -46,7 +47,7 @@ def _ends(key: str, run: Run, cold: Step) -> Iterator[Finding]:
     """The line conductor from end to end: its two legs in a row are the whole way round."""
     if run.ring_line_ohm is None:
         return
-    expected = cold.value * sum(segment.length_m for segment in run.segments) / 1000
+    expected = cold.value * sum_of(segment.length_m for segment in run.segments) / 1000
     if abs(run.ring_line_ohm - expected) > NEAR * expected:
         more = run.ring_line_ohm > expected
         words = f"{run.name}: its ends read {run.ring_line_ohm:g} Ω, its length gives {expected:.2f} Ω."

@@ -12,6 +12,7 @@ from northspan.core.document.plan import EnclosurePlan, work_lines
 from northspan.core.rulebooks.questions.common import BuildingFacts
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.topics.supply.states import own_bond
+from northspan.core.working.sums import count_of
 
 
 def plan_enclosures(case: Case) -> dict[str, EnclosurePlan]:
@@ -98,7 +99,7 @@ def bond_findings(job: Job, plans: dict[str, EnclosurePlan], say: Words) -> Iter
             )
     bonded = [plan.name for plan in plans.values() if plan.bond == Bond.bonded]
     wrong = any(not plan.agrees for plan in plans.values())
-    unseen = sum(job.enclosures[key].bond_found is Bond.unknown for key in plans)  # what nobody looked at proves nothing
+    unseen = count_of(job.enclosures[key].bond_found is Bond.unknown for key in plans)  # what nobody looked at proves nothing
     if plans and not wrong and not unseen and not bonded:
         words = say.fill("{Neutral_and_ground} are kept apart in every enclosure: the supplier joins them, ahead of everything here.")
         yield Finding(

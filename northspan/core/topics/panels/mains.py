@@ -10,6 +10,7 @@ from northspan.core.document.job import Circuit, Enclosure, EnclosureKind, RunKi
 from northspan.core.topics.loads.run_load import load_on
 from northspan.core.topics.sizing.run import SizedRun
 from northspan.core.working.errors import OutsideTable
+from northspan.core.working.sums import count_of
 from northspan.core.working.worked import told_apart, whole
 
 _WITH_CIRCUITS = frozenset({EnclosureKind.panel_main_breaker, EnclosureKind.panel_lugs, EnclosureKind.meter_main})
@@ -91,7 +92,7 @@ def _without_room(case: Case, key: str, enclosure: Enclosure) -> Iterator[Findin
     coming = [case.job.runs[run] for run in case.tree.leaving.get(key, ()) if case.job.runs[run].status is Status.new]
     source = case.tree.source_of(case.tree.leaving[key][0]) if coming else None
     one_line = (source.system if source else case.rulebook.supplies.usual_system) is System.single_phase
-    wanted = sum(1 if one_line or run.circuit is Circuit.two_wire_neutral else 2 for run in coming)
+    wanted = count_of(1 if one_line or run.circuit is Circuit.two_wire_neutral else 2 for run in coming)
     if wanted <= enclosure.spaces_free:
         return
     say = case.rulebook.words

@@ -9,6 +9,7 @@ from math import pi, sqrt
 from northspan.core.document.job import Metal
 from northspan.core.physics.pull_tension import GRAVITY_M_S2, JAM_FROM, JAM_TO, JAM_WIRES, OVAL, Set, wedges
 from northspan.core.rulebooks.rulebook import Rulebook
+from northspan.core.working.sums import sum_of
 from northspan.core.working.worked import Margin, Step, Worked, ruled, step, whole
 
 DENSITY_KG_M3 = {Metal.copper: 8890.0, Metal.aluminum: 2703.0}
@@ -97,11 +98,11 @@ def bundle_of(wires: tuple[PulledWire, ...], bore_m: float, rulebook: Rulebook) 
 def _cable_of(wires: tuple[PulledWire, ...], bore_m: float, rulebook: Rulebook) -> Worked[Bundle]:
     """A cable of several cores goes in as one: what it weighs and stands by its cores, its armour, and what is around them."""
     unit_m2 = AREA_M2[rulebook.pipes.area_unit()]
-    outside_m2 = sum(wire.count * rulebook.pipes.wire_area(wire.size, wire.insulation).value for wire in wires) * unit_m2
+    outside_m2 = sum_of(wire.count * rulebook.pipes.wire_area(wire.size, wire.insulation).value for wire in wires) * unit_m2
     metal = wires[0].metal
     cores = [wire for wire in wires if wire.size in rulebook.wires.sizes(metal)]  # an armour is no size of conductor
-    cores_m2 = sum(wire.count * rulebook.wires.area_m2(wire.size) for wire in cores)
-    steel_m2 = sum(wire.count * rulebook.wires.area_m2(wire.size) for wire in wires if wire not in cores)
+    cores_m2 = sum_of(wire.count * rulebook.wires.area_m2(wire.size) for wire in cores)
+    steel_m2 = sum_of(wire.count * rulebook.wires.area_m2(wire.size) for wire in wires if wire not in cores)
     around_m2 = max(0.0, outside_m2 - cores_m2 - steel_m2)
     weight = step("w", f"weight of the cable, {wires[0].insulation}", "g * (k * A_c * d_c + A_s * d_s + A_i * d_i)", "N/m", "density",
                   g=GRAVITY_M_S2, k=LAY, A_c=cores_m2, d_c=DENSITY_KG_M3[metal], A_s=steel_m2, d_s=STEEL_KG_M3, A_i=around_m2,

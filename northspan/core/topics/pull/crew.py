@@ -11,6 +11,7 @@ from northspan.core.topics.pull.pulling import MOST_HANDS, Pulled, counted, hand
 from northspan.core.topics.pull.routed import Routed
 from northspan.core.topics.pull.trench import LOCATE
 from northspan.core.topics.routes.route import IN_PIPE
+from northspan.core.working.sums import sum_of
 from northspan.core.working.worked import whole
 
 HEAD_MIN, FEED_M_MIN, BEND_DEG_MIN = 30.0, 5.0, 90.0  # minutes for a head; metres and degrees a minute
@@ -51,8 +52,8 @@ def minutes(run: Run, bends: tuple[float, ...], people: int) -> float:
     people : int
         How many there are, of whom one feeds. [-]
     """
-    length_m = sum(segment.length_m for segment in run.segments if segment.method in IN_PIPE)
-    return len(bends) * HEAD_MIN / max(1, people - 1) + length_m / FEED_M_MIN + sum(bends) / BEND_DEG_MIN
+    length_m = sum_of(segment.length_m for segment in run.segments if segment.method in IN_PIPE)
+    return len(bends) * HEAD_MIN / max(1, people - 1) + length_m / FEED_M_MIN + sum_of(bends) / BEND_DEG_MIN
 
 
 def order_of_work(routed: Routed, bundle: Bundle, pulled: Pulled, bends: tuple[float, ...], say: Words) -> Iterator[str]:

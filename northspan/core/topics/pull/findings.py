@@ -15,6 +15,7 @@ from northspan.core.topics.pull.bundle import bundle_of
 from northspan.core.topics.pull.pulling import bore_m, parting_places
 from northspan.core.topics.pull.routed import Routed
 from northspan.core.topics.pull.run_pull import PipePull, PullQuestion, points_at, pulls, question_of_pull
+from northspan.core.working.sums import sum_of
 from northspan.core.working.worked import whole
 
 MOST_POINTS = 12  # nobody sets more on one way; the route is wrong then
@@ -117,7 +118,7 @@ def _partings(one: PipePull, run_id: str, rulebook: Rulebook) -> Iterator[tuple[
     yield cure.edits, cure.words
     places = parting_places(one.pipe)
     for count in range(2, MOST_POINTS + 1):
-        wanted = (sum(piece.length_m for piece in one.pipe.pieces if not piece.bend) * n / (count + 1) for n in range(1, count + 1))
+        wanted = (sum_of(piece.length_m for piece in one.pipe.pieces if not piece.bend) * n / (count + 1) for n in range(1, count + 1))
         at = sorted({_nearest(places, at_m) for at_m in wanted})
         if len(at) == count:
             yield points_at(run_id, one.pipe, tuple(at)), rulebook.words.fill(f"Put {count} {{pull_points}}")

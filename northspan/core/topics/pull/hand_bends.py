@@ -11,6 +11,7 @@ from northspan.core.physics.bends import HandBend, back_to_back, box_saddle, kic
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.topics.pull.routed import Routed
 from northspan.core.working.errors import InvalidJob
+from northspan.core.working.sums import sum_of
 from northspan.core.working.worked import Step, given, whole
 
 SQUARE_DEG = 90.0
@@ -112,7 +113,7 @@ def bent_deg(segment: Segment) -> float:
     segment : Segment
         The stretch. [-]
     """
-    return sum(mark.angle_deg for found in bent_in(segment, "") for mark in found.marks)
+    return sum_of(mark.angle_deg for found in bent_in(segment, "") for mark in found.marks)
 
 
 def bent_plans(routed: Routed, say: Words) -> Iterator[BentPlan]:

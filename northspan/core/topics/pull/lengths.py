@@ -9,6 +9,7 @@ from northspan.core.document.plan import Bought, CutLength
 from northspan.core.rulebooks.questions.wires import WireRules
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.topics.pull.routed import Routed
+from northspan.core.working.sums import count_of, sum_of
 from northspan.core.working.worked import Step, ruled, step, whole
 
 
@@ -76,7 +77,7 @@ def cut_lengths(routed: Routed, wire_rules: WireRules, say: Words) -> Iterator[C
     """
     run, sets, wire = routed.run, routed.sized.question.sets, routed.sized.tried.wire
     pull = run.pull
-    cut_m = cut(sum(segment.length_m for segment in run.segments), pull.make_up_m, pull.coil_m).value
+    cut_m = cut(sum_of(segment.length_m for segment in run.segments), pull.make_up_m, pull.coil_m).value
     if not wire_rules.single_wires(wire.insulation):
         yield CutLength(wire.insulation, sets, say.size_name(wire.size), "as marked", cut_m, sets * cut_m, wire.size, wire.metal.value)
         return
@@ -104,7 +105,7 @@ def bought(lengths: tuple[CutLength, ...], reel_m: float | None, say: Words) -> 
     """
     for size in dict.fromkeys(one.size_name for one in lengths):
         same = [one for one in lengths if one.size_name == size]
-        count, cut_m = sum(one.count for one in same), same[0].cut_m
+        count, cut_m = count_of(one.count for one in same), same[0].cut_m
         total = say.length_text(count * cut_m)
         on_reels = reels(count, cut_m, reel_m) if reel_m else None
         if on_reels:

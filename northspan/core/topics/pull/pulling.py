@@ -12,6 +12,7 @@ from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.pull.bundle import AREA_M2, Bundle, jam_margin
 from northspan.core.topics.routes.route import IN_PIPE, pieces_of, turned_deg, turned_round
+from northspan.core.working.sums import sum_of
 from northspan.core.working.worked import Margin, Step, Worked, at_most, given, ruled, step, whole
 
 DRY, LUBRICATED = 0.5, 0.25
@@ -73,7 +74,7 @@ def pipe_runs(segments: tuple[Segment, ...], sizes: tuple[str, ...], rulebook: R
         shelf = next(pipe for pipe in rulebook.pipes.trade_sizes(first.method, 3) if pipe.size in {sizes[i] for i in group})
         size, radius_m = shelf.size, rulebook.pipes.bend_radius(first.method, shelf.size).value
         pieces = tuple(piece for i in group for piece in _named(pieces_of(segments[i], radius_m), i, segments))
-        from_m = sum(segment.length_m for segment in segments[: group[0]])
+        from_m = sum_of(segment.length_m for segment in segments[: group[0]])
         runs.append(PipeRun(group[0], from_m, tuple(segments[i] for i in group), size, bore_m(first.method, size, rulebook), pieces))
     return tuple(runs)
 

@@ -12,6 +12,7 @@ from northspan.core.rulebooks.questions.pipes import PipeRules, PipeSize
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.topics.pull.routed import Routed
 from northspan.core.topics.sizing.pipe import whole_pipe_m
+from northspan.core.working.sums import count_of
 from northspan.core.working.worked import Step, Worked, ruled, step, whole
 
 
@@ -86,7 +87,7 @@ def room_groups(i: int, routed: Routed, pipe_rules: PipeRules, say: Words) -> It
     if pipe is None:
         return
     others = max(segment.other_carrying, segment.other_wires or 0)
-    count = sum(group.count for group in routed.sized.groups)
+    count = count_of(group.count for group in routed.sized.groups)
     shelf = pipe_rules.trade_sizes(segment.method, count + others, whole_pipe_m(routed.sized.question.run.segments, pipe_rules))
     at = next(n for n, one in enumerate(shelf) if one.size == pipe.size)
     area = next(one for one in routed.sized.pipes[i].steps if one.symbol == "A_w")

@@ -35,6 +35,7 @@ from northspan.core.topics.pull.pulling import (
 from northspan.core.topics.pull.routed import Routed
 from northspan.core.topics.pull.supports import segment_groups
 from northspan.core.topics.routes.route import bend_places, turned_deg
+from northspan.core.working.sums import sum_of
 from northspan.core.working.worked import Margin, Worked, at_most
 
 NOT_PULLED = "No wires are pulled into a pipe here: a cable is laid or clipped."
@@ -120,7 +121,7 @@ def pull_of(routed: Routed, rulebook: Rulebook) -> PullPlan:
     if found is None:
         return PullPlan(False, NOT_PULLED, (), (), 0, 0, 0, (), (), lengths, buy, (), (), bent, along, ())
     pipe, bundle, pulled = found.pipe, found.bundle, found.pulled
-    wet = lubricant(sum(segment.length_m for segment in pipe.segments), pipe.bore_m)
+    wet = lubricant(sum_of(segment.length_m for segment in pipe.segments), pipe.bore_m)
     ways = tuple(_ways(pipe, pulled.value))
     chosen = next(way for way in ways if way.chosen)
     tension = chosen.worst_n if routed.run.pull.lubricated else chosen.worst_dry_n
@@ -134,7 +135,7 @@ def pull_of(routed: Routed, rulebook: Rulebook) -> PullPlan:
         WorkGroup("lubricant", "Lubricant", rulebook.words.amount_text(wet.value, "L"), work_lines((wet,))),
     )
     order = tuple(order_of_work(routed, bundle.value, pulled.value, found.bends_deg, rulebook.words))
-    weight_n = bundle.value.wires.weight_n_m * sum(piece.along_m for piece in pipe.pieces)
+    weight_n = bundle.value.wires.weight_n_m * sum_of(piece.along_m for piece in pipe.pieces)
     margins = margins_shown(found.margins)
     marks = tuple(_bend_marks(routed))
     return PullPlan(
@@ -184,7 +185,7 @@ def _groups(routed: Routed) -> tuple[PulledWire, ...]:
 
 
 def _ways(pipe: PipeRun, pulled: Pulled) -> Iterator[PullWay]:
-    length_m = sum(piece.along_m for piece in pipe.pieces)
+    length_m = sum_of(piece.along_m for piece in pipe.pieces)
 
     def placed(points: tuple[Point, ...], *, back: bool) -> tuple[PlanPoint, ...]:
         return tuple(

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from math import pi
 
 from northspan.core.topics.routes.cover import ribbon_m
+from northspan.core.working.sums import sum_of
 from northspan.core.working.worked import Worked, given, ruled, step
 
 BULKED = 1.25  # what was dug lies looser
@@ -56,13 +57,13 @@ def dig(facts: TrenchFacts) -> Worked[Trench]:
     """
     first = ruled("0", "before the first spade", "locate", LOCATE, "local law")
     count, largest = len(facts.pipes_m), max(facts.pipes_m)
-    others_m = sum(facts.others_apart_m) + LINE_M * len(facts.others_apart_m)
-    width = step("b", "width", "max(b_s, D + (n - 1) * a + x + 2 * s)", "m", "5 cm at each side", b_s=facts.spade_m, D=sum(facts.pipes_m),
-                 n=float(count), a=facts.apart_m, x=others_m, s=SIDE_M)  # fmt: skip
+    others_m = sum_of(facts.others_apart_m) + LINE_M * len(facts.others_apart_m)
+    width = step("b", "width", "max(b_s, D + (n - 1) * a + x + 2 * s)", "m", "5 cm at each side", b_s=facts.spade_m,
+                 D=sum_of(facts.pipes_m), n=float(count), a=facts.apart_m, x=others_m, s=SIDE_M)  # fmt: skip
     depth = step("h", "depth", "c + d + s", "m", "sum", c=facts.cover_m, d=largest, s=facts.bedding_m)
     dug = step("V", "dug", "L * b * h", "m³", "volume", L=facts.length_m, b=width.value, h=depth.value)
     spoil = step("V_s", "spoil, as it lies", "f * V", "m³", "customary", f=BULKED, V=dug.value)
-    filled_m2 = sum(pi / 4 * one**2 for one in facts.pipes_m)
+    filled_m2 = sum_of(pi / 4 * one**2 for one in facts.pipes_m)
     sand = step("V_b", "bedding", "L * (b * (2 * s + d) - A_p)", "m³", "volume", L=facts.length_m, b=width.value, s=facts.bedding_m,
                 d=largest, A_p=filled_m2)  # fmt: skip
     ribbon = given("r", "warning ribbon, as deep as", ribbon_m(facts.cover_m), "m", "customary")

@@ -10,6 +10,7 @@ from typing import Any
 
 from northspan.core.document.job import Fitting, Leg, Method, Pull, Run, Segment
 from northspan.core.physics.pull_tension import Piece
+from northspan.core.working.sums import sum_of
 from northspan.core.working.worked import whole
 
 IN_PIPE = frozenset({Method.pvc40, Method.pvc80, Method.emt, Method.rmc})
@@ -161,7 +162,7 @@ def _by_legs(segment: Segment, radius_m: float) -> list[Piece]:
         length = hypot(leg.level_m, leg.rise_m)
         if length:
             found.append(Piece(leg.words or f"leg {i + 1}", length_m=length, slope_rad=atan2(leg.rise_m, leg.level_m)))
-    left_deg = segment.bends_deg - sum(degrees(turn) for _, turn in corners)
+    left_deg = segment.bends_deg - sum_of(degrees(turn) for _, turn in corners)
     if left_deg > NO_BEND_DEG + _ROUNDING:
         found.append(Piece(f"bends noted and in no leg, {whole(left_deg)}°", turn_rad=radians(left_deg), radius_m=radius_m))
     return found

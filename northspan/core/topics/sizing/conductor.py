@@ -23,6 +23,7 @@ from northspan.core.topics.sizing.products import products_of
 from northspan.core.topics.sizing.question import NO_LIMIT, RunQuestion, drop_is_ours, loop_facts
 from northspan.core.topics.sizing.shelf import customary_metals, size_step, sizes_in_stock, stocked_size, too_much_copper
 from northspan.core.working.errors import NoSolution, OutsideTable
+from northspan.core.working.sums import sum_of
 from northspan.core.working.worked import Margin, Step, Worked, at_most, given, step, whole
 
 _IN_COPPER = frozenset({RunKind.branch, RunKind.tap})  # nobody wires these in aluminum
@@ -346,7 +347,7 @@ def _rules_for(question: RunQuestion, legs: LegLoads, device_a: float, terminals
         load_steps = (allowance, *load_steps)
     protection = at_most("protection", "Device on this wire", device_a, protects.value, "A", protects.rule.citation)
     if question.tapped_a:
-        share = rulebook.taps.tap_share(sum(s.length_m for s in run.segments), question.tapped_a, question.tapped_ampacity_a)
+        share = rulebook.taps.tap_share(sum_of(s.length_m for s in run.segments), question.tapped_a, question.tapped_ampacity_a)
         steps = (*steps, *share.steps)
         margins = (*margins, at_most("share", "Share of the device ahead", share.value, value.final_a, "A", share.rule.citation))
     behind = secondary_of(question, rulebook.taps)

@@ -8,6 +8,7 @@ from northspan.core.rulebooks.questions.wires import WireRules
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.topics.sizing.prices import BY_BORE, BY_WEIGHT, price_of_cable, price_of_pipe, price_of_wire
 from northspan.core.topics.sizing.run import SizedRun
+from northspan.core.working.sums import sum_of
 from northspan.core.working.worked import Step, Worked, step
 
 
@@ -32,7 +33,7 @@ def run_cost(sized: SizedRun, wire_rules: WireRules, pipe_rules: PipeRules, say:
     """
     question, wire = sized.question, sized.tried.wire
     prices, n = question.prices, float(question.sets)
-    length_m = sum(segment.length_m for segment in question.run.segments)
+    length_m = sum_of(segment.length_m for segment in question.run.segments)
     steps: list[Step] = []
     cable = None if wire_rules.single_wires(wire.insulation) else price_of_cable(wire, prices)
     if cable is not None:

@@ -12,6 +12,7 @@ from northspan.core.document.job import Across, Metal, Segment, System
 from northspan.core.rulebooks.questions.drops import DropRules
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.sizing.impedance import drop_at_ends, drop_by_method, effective_impedance, lengths_by_method
+from northspan.core.working.sums import sum_of
 from northspan.core.working.worked import Step, Worked, ending, step
 
 SOLVED = "solved"
@@ -368,5 +369,5 @@ def _spread(total_v: float, question: DropQuestion, size: str, metal: Metal, dro
     """Spread a drop over the stretches by their share of the impedance. [V]"""
     pf, kind = question.power_factor, _kind(question)
     shares = [effective_impedance(size, metal, s.method, pf, drop_rules, "impedance", *kind).value * s.length_m for s in question.segments]
-    whole = sum(shares) or 1.0
+    whole = sum_of(shares) or 1.0
     return tuple(total_v * part / whole for part in accumulate(shares))

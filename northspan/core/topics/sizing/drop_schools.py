@@ -12,6 +12,7 @@ from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.sizing.drop import voltage_drop
 from northspan.core.topics.sizing.drop_asked import drop_current, drop_question, warmth
 from northspan.core.topics.sizing.run import SizedRun
+from northspan.core.working.sums import sum_of
 
 TABLE_V = 120.0  # what tables of distances are printed for
 
@@ -54,7 +55,7 @@ def _by_distance(sized: SizedRun, current: School, amperes: float, drop_rules: D
     reach = drop_rules.drop_distance(sized.tried.wire, amperes / sets, sized.tried.ampacity.value.final_a / sets)
     if reach is None:
         return
-    length_m = sum(segment.length_m for segment in question.run.segments)
+    length_m = sum_of(segment.length_m for segment in question.run.segments)
     percent = length_m / (reach.value * question.nominal_v / TABLE_V)
     words = "The code's table of distances"
     yield SchoolDrop("distance", words, current.key, current.words, amperes, percent / 100 * question.nominal_v, percent, chosen=False)

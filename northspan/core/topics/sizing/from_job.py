@@ -40,6 +40,7 @@ from northspan.core.topics.sizing.question import CUT_OUT_A, NO_LIMIT, UNREAD, R
 from northspan.core.topics.sizing.run import SizedRun
 from northspan.core.topics.supply.fault import fault_at_source
 from northspan.core.topics.supply.windings import facts_of, regulation_percent
+from northspan.core.working.sums import count_of, sum_of
 from northspan.core.working.worked import Step, Worked, ruled
 
 USUAL_OUTLET_A = 13.0
@@ -84,7 +85,7 @@ def run_question(case: Case, run_id: str, sized: dict[str, SizedRun]) -> RunQues
         lost = regulation_percent(own, load.value.design.total_a, power_factor).value
     ahead = case.tree.way_to(run_id)[:-1]
     counted = [key for key in ahead if key in sized and drop_is_ours(job.runs[key], case.rulebook.drops)]
-    above = lost + sum(sized[key].tried.drop.value.percent + sized[key].question.ahead_percent for key in counted)
+    above = lost + sum_of(sized[key].tried.drop.value.percent + sized[key].question.ahead_percent for key in counted)
     loop = loop_ahead(case, run_id, sized)
     limits = case.rulebook.drops.drop_limits(
         run.drop_limit_percent or job.drop_limits.run_percent, job.drop_limits.way_percent, lighting=loop is not None and loop.lighting
@@ -280,7 +281,7 @@ def _in_the_trench(tree: Tree, run: Run, segment: Segment) -> int:
     """How many other runs lie in the trench of a stretch, in pipes of their own; one that takes turns with it counts too."""
     if not segment.trench or segment.place is not Place.buried:
         return 0
-    return sum(
+    return count_of(
         any(
             one.trench == segment.trench and one.place is Place.buried and status_of(other, one) is not Status.remove
             for one in other.segments

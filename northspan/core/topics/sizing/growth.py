@@ -14,6 +14,7 @@ from northspan.core.topics.sizing.cost import run_cost
 from northspan.core.topics.sizing.pipe import whole_pipe_m
 from northspan.core.topics.sizing.run import SizedRun, size_run
 from northspan.core.working.errors import InvalidJob, NoSolution, OutsideTable
+from northspan.core.working.sums import count_of
 from northspan.core.working.worked import Margin
 
 _BY_LOAD = frozenset({"terminals", "ampacity", "device", "drop", "way"})
@@ -102,7 +103,7 @@ def spare_wires(sized: SizedRun, pipe_rules: PipeRules) -> int:
         if not pipe.value:
             continue
         each = pipe_rules.wire_area(wire.size, wire.insulation).value
-        count = sum(group.count for group in groups) + max(segment.other_carrying, segment.other_wires or 0)
+        count = count_of(group.count for group in groups) + max(segment.other_carrying, segment.other_wires or 0)
         shelf = next(p for p in pipe_rules.trade_sizes(segment.method, count + 1, whole_m) if p.size == pipe.value.size)
         left = shelf.bore_area * (shelf.allowed_percent - pipe.value.fill_percent) / 100
         spare.append(max(0, int(left / each + 1e-9)))

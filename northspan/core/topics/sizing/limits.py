@@ -9,6 +9,7 @@ from northspan.core.rulebooks.questions.taps import SecondaryFacts, TapRules
 from northspan.core.rulebooks.questions.wires import WireRules
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.topics.sizing.question import RunQuestion
+from northspan.core.working.sums import sum_of
 from northspan.core.working.worked import Margin, Step, Worked, at_most, ruled
 
 
@@ -43,7 +44,7 @@ def secondary_of(question: RunQuestion, tap_rules: TapRules) -> Worked[float] | 
     if not question.secondary or not question.primary_device_a:
         return None
     outdoors = all(s.place in {Place.buried, Place.outdoors, Place.overhead} for s in question.run.segments)
-    length_m = sum(s.length_m for s in question.run.segments)
+    length_m = sum_of(s.length_m for s in question.run.segments)
     facts = question.secondary
     return tap_rules.secondary_share(SecondaryFacts(length_m, question.primary_device_a, facts.primary_v, facts.secondary_v, outdoors))
 

@@ -13,6 +13,7 @@ from northspan.core.rulebooks.questions.pipes import PipeRules, PipeSize
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.working.errors import NoSolution
+from northspan.core.working.sums import count_of, sum_of
 from northspan.core.working.worked import Margin, Step, Worked, at_most, looked_up, ruled, step
 
 LONG_PULL_M = 30.48  # 100 ft, where many go one pipe size up
@@ -91,7 +92,7 @@ def pipe_for(
     others = max(segment.other_carrying, segment.other_wires or 0)
     if others:
         groups = (*wires, WireGroup("other circuits, taken as large as these", others, wires[0].size))
-    count = sum(group.count for group in groups)
+    count = count_of(group.count for group in groups)
     shelf = pipe_rules.trade_sizes(segment.method, count, asked.whole_m)
     if not shelf:
         return Worked(None)
@@ -169,7 +170,7 @@ def whole_pipe_m(segments: tuple[Segment, ...], pipe_rules: PipeRules) -> float 
     """
     if not all(pipe_rules.trade_sizes(segment.method, 3) for segment in segments):
         return None
-    return sum(segment.length_m for segment in segments)
+    return sum_of(segment.length_m for segment in segments)
 
 
 def bends(segment: Segment, rulebook: Rulebook) -> Worked[float]:

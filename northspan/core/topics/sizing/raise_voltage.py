@@ -21,6 +21,7 @@ from northspan.core.topics.sizing.question import NO_LIMIT, RunQuestion
 from northspan.core.topics.sizing.run import SizedRun, size_run
 from northspan.core.topics.supply.windings import facts_of, losses, regulation_percent
 from northspan.core.working.errors import InvalidJob, NoSolution, OutsideTable
+from northspan.core.working.sums import sum_of
 from northspan.core.working.worked import Step, Worked, given, step, whole
 
 TRIED = 4  # ratings above the load that are looked at: a larger transformer loses less voltage
@@ -57,7 +58,7 @@ def voltage_ways(sized: SizedRun, rulebook: Rulebook) -> tuple[VoltageWay, ...]:
     the years and at the price of energy that were typed.
     """
     question, run = sized.question, sized.question.run
-    length_m = sum(segment.length_m for segment in run.segments)
+    length_m = sum_of(segment.length_m for segment in run.segments)
     legs = question.load.value
     plain = question.secondary is None and question.primary is None and run.circuit is not Circuit.two_wire_neutral
     if legs is None or run.kind is not RunKind.feeder or not plain or length_m < LONG_M:
@@ -126,7 +127,7 @@ def _with_rating(sized: SizedRun, legs: LegLoads, volts: float, rating: float, n
     design = DesignLoad(legs.design.noncontinuous_a * ratio, legs.design.continuous_a * ratio, 0.0)
     at_high = LegLoads(design, design.total_a, design.total_a, legs.starting_extra_a * ratio)
     ends = ((between, design.total_a), (last, legs.design.total_a))
-    lost = sum(regulation_percent(source, amperes, question.power_factor).value for source, amperes in ends)
+    lost = sum_of(regulation_percent(source, amperes, question.power_factor).value for source, amperes in ends)
     tap = TAP_PERCENT * min(int(lost / TAP_PERCENT), MOST_TAPS)
     last, lost = last.model_copy(update={"tap_percent": tap}), lost - tap
     run_limit, way_limit = question.limits_percent
@@ -202,7 +203,7 @@ def wire_losses(sized: SizedRun, drop_rules: DropRules) -> Worked[float]:
     """
     legs, run = sized.question.load.value, sized.question.run
     wire, hours = sized.tried.wire, sized.question.prices.loaded_hours_per_year
-    resistance = sum(
+    resistance = sum_of(
         drop_rules.impedance(wire.size, wire.metal, s.method).value.resistance_ohm * s.length_m / drop_rules.length.metres / 1000
         for s in run.segments
     )

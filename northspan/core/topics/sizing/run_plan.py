@@ -34,6 +34,7 @@ from northspan.core.topics.sizing.run import SizedRun, size_run
 from northspan.core.topics.sizing.run_findings import findings_of_run
 from northspan.core.topics.sizing.taps import taps_of
 from northspan.core.working.errors import NoSolution, OutsideTable
+from northspan.core.working.sums import sum_of
 from northspan.core.working.worked import Step, Worked, whole
 
 
@@ -145,7 +146,7 @@ def _plan_without_calls(run_id: str, sized: SizedRun, rulebook: Rulebook) -> Run
         sized=True,
         headline=headline,
         subline=subline,
-        length_m=sum(s.length_m for s in run.segments),
+        length_m=sum_of(s.length_m for s in run.segments),
         nominal_v=sized.question.nominal_v,
         load_a=design.total_a if design else 0,
         continuous_a=design.continuous_a if design else 0,
@@ -254,7 +255,7 @@ def unsized(run_id: str, run: Run, nominal_v: float, reason: str, say: Words) ->
         sized=False,
         headline=f"{say.size_name(run.conductor_size)}, as noted" if run.conductor_size else "Not sized yet",
         subline=reason,
-        length_m=sum(s.length_m for s in run.segments),
+        length_m=sum_of(s.length_m for s in run.segments),
         nominal_v=nominal_v,
         segments=_bare_segments(run.segments),
         cautions=tuple(say.fill(one) for one in cautions_for(run, None)),

@@ -8,6 +8,7 @@ from northspan.core.rulebooks.questions.wires import WireRules
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.topics.loads.legs import LegLoads
 from northspan.core.topics.sizing.question import RunQuestion
+from northspan.core.working.sums import sum_of
 from northspan.core.working.worked import Step, ruled, whole
 
 CUSTOM = "customary"
@@ -54,7 +55,7 @@ def too_much_copper(question: RunQuestion, wire: Wire, metals: list[Metal], wire
 
 
 def _short(question: RunQuestion) -> bool:
-    return sum(segment.length_m for segment in question.run.segments) <= SHORT_M + _FROM
+    return sum_of(segment.length_m for segment in question.run.segments) <= SHORT_M + _FROM
 
 
 def sizes_in_stock(stock: Stock | None, metal: Metal) -> frozenset[str]:

@@ -13,6 +13,7 @@ from northspan.core.topics.sizing.device import choose_device
 from northspan.core.topics.sizing.products import products_of
 from northspan.core.topics.sizing.question import RunQuestion
 from northspan.core.working.errors import NoSolution, OutsideTable
+from northspan.core.working.sums import sum_of
 from northspan.core.working.worked import whole
 
 
@@ -75,7 +76,7 @@ def taps_of(question: RunQuestion, rulebook: Rulebook) -> tuple[TapChoice, ...]:
     device_a = choose_device(question, legs, rulebook).value
     metal = run.metal or Metal.copper
     insulation = products_of(run, metal, rulebook.wires, rulebook.pipes)[0]
-    length_m = sum(segment.length_m for segment in run.segments)
+    length_m = sum_of(segment.length_m for segment in run.segments)
     facts = TapFacts(length_m, question.tapped_a, legs.design.total_a, device_a, question.tapped_ampacity_a)
     terminals = rulebook.ampacities.terminals_c(run.terminals, device_a)
     return tap_choices(facts, metal, insulation, terminals.value, question.tapped_size, rulebook.taps, rulebook.words)

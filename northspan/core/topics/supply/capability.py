@@ -10,6 +10,7 @@ from northspan.core.case.case import Case
 from northspan.core.document.job import Fuel, Load, LoadKind, Source, SourceKind, Status, System
 from northspan.core.topics.loads.legs import LegLoads
 from northspan.core.topics.loads.run_load import load_behind, load_of_run, voltages_at
+from northspan.core.working.sums import sum_of
 from northspan.core.working.worked import Step, Worked, given, looked_up, ruled, step, whole
 
 # what makers usually allow; the maker's own sheet has the last word, and a rating typed for the fuel in hand needs none of it
@@ -187,7 +188,7 @@ def widest_gap_w(steps_w: tuple[float, ...]) -> float:
         return float(steps_w[0])
     if len(steps_w) > 12:  # noqa: PLR2004 - more sums than anybody waits for; the largest step is the safe side
         return float(max(steps_w))
-    sums = sorted({float(sum(group)) for n in range(len(steps_w) + 1) for group in combinations(steps_w, n)})
+    sums = sorted({float(sum_of(group)) for n in range(len(steps_w) + 1) for group in combinations(steps_w, n)})
     return max((b - a for a, b in pairwise(sums)), default=0.0)
 
 
@@ -251,7 +252,7 @@ def _on_source(case: Case, source_id: str) -> tuple[float, float, float] | None:
     found: list[LegLoads] = [load for load in asked if load]
     if not found:
         return None
-    return sum(f.line_1_a for f in found), sum(f.line_2_a for f in found), max(f.starting_extra_a for f in found)
+    return sum_of(f.line_1_a for f in found), sum_of(f.line_2_a for f in found), max(f.starting_extra_a for f in found)
 
 
 def _shedding(case: Case, source_id: str, limit_a: float) -> tuple[Shed, ...]:

@@ -23,6 +23,7 @@ from northspan.core.topics.bonds.state_checks import StateCheck, state_checks
 from northspan.core.topics.bonds.trial import LOOSE_OHM, STRAY_V, Trial
 from northspan.core.topics.bonds.verdict import verdict
 from northspan.core.topics.bonds.words import DANGER_V, LIFT_V, OBJECTION_A, amperes_text, clamp_words, opening_words, volts_text
+from northspan.core.working.sums import count_of
 from northspan.core.working.worked import Step, given, ruled, step, three, whole
 
 _STRAY = frozenset({Role.ground, Role.path})
@@ -228,7 +229,7 @@ def bench_changes(question: BenchQuestion) -> ChangesAnswer:
     """
     on, sized = on_bench(question.job, question.trial)
     found = changes(on, sized)
-    worse = sum(not one.same for one in found)
+    worse = count_of(not one.same for one in found)
     headline = f"{len(found)} single changes tried, {worse} of them change the outcome"
     lines = tuple(ruled(f"c_{i}", one.words, one.outcome, "solved with the one change", "nodal analysis") for i, one in enumerate(found, 1))
     groups = (WorkGroup("changes", "Every single change", headline, work_lines(lines)),)

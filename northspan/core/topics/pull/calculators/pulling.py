@@ -20,6 +20,7 @@ from northspan.core.topics.routes.route import turned_deg
 from northspan.core.topics.sizing.calculators.wire_asked import check_size, wire_of
 from northspan.core.topics.sizing.pipe import fill_margin
 from northspan.core.working.errors import InvalidJob
+from northspan.core.working.sums import count_of
 from northspan.core.working.worked import Margin, Step, at_most, step, three, whole
 
 
@@ -86,7 +87,7 @@ def fill(question: FillQuestion) -> Answer:
     '1¼ in PVC, 34 % full of 40 %; one up 1½ in PVC, 25 %'
     """
     book = rulebook_named(question.rulebook)
-    count = sum(group.count for group in question.wires)
+    count = count_of(group.count for group in question.wires)
     shelf = book.pipes.trade_sizes(question.method, count, question.pipe_length_m)
     if not shelf:
         raise InvalidJob("/method", f"{question.method} is no pipe.", "Use a pipe.")
