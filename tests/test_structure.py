@@ -354,7 +354,7 @@ class Documents(unittest.TestCase):
         listed = re.findall(r"^### (.+)$", (TOP / "docs/findings.md").read_text(), re.MULTILINE)
         self.assertEqual(len(listed), len(set(listed)))
         source = "".join(path.read_text() for path in (CORE / "topics").rglob("*.py"))
-        written = set(re.findall(r'Finding\(\s*"([a-z-]+)"', source))
+        written = set(re.findall(r'(?:Finding|feed\.found)\(\s*"([a-z-]+)"', source))
         self.assertEqual({code for code in listed if not code.startswith(("limit-", "pull-"))} | {"limit-of-utility"}, written)
         rail = set(re.findall(r"key: '(\w+)'", (TOP / "web/src/state/steps.ts").read_text()))
         for number in range(60):

@@ -16,7 +16,7 @@ from northspan.core.rulebooks.questions.common import Wire
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
 from northspan.core.rulebooks.us.ampacities import size_ladder
 from northspan.core.solve import solve
-from northspan.core.topics.sizing.conductor import choose_wire, try_wire
+from northspan.core.topics.sizing.conductor import SizeAsked, choose_wire, try_wire
 from northspan.core.topics.sizing.device import choose_device
 from northspan.core.topics.sizing.drop import DropQuestion, voltage_drop
 from northspan.core.topics.sizing.from_job import run_question
@@ -184,7 +184,7 @@ class Monotone(unittest.TestCase):
             device = choose_device(question, load.value, US)
             terminals = US.ampacities.terminals_c(run.terminals, device.value)
             every = [
-                try_wire(question, load.value, device.value, terminals, US, Wire(size, Metal.copper, "XHHW-2"))
+                try_wire(SizeAsked(question, load.value, device.value, terminals, US), Wire(size, Metal.copper, "XHHW-2"))
                 for size in size_ladder(Metal.copper)
             ]
         except NorthSpanError:
@@ -193,7 +193,7 @@ class Monotone(unittest.TestCase):
         good = [t for t in every if t.good]
         copper = replace(question, run=run.model_copy(update={"metal": Metal.copper}))
         try:
-            chosen, least = choose_wire(copper, load.value, device.value, terminals, US)
+            chosen, least = choose_wire(SizeAsked(copper, load.value, device.value, terminals, US))
         except NoSolution:
             self.assertEqual(lawful, [])
             return

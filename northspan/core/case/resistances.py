@@ -105,7 +105,7 @@ def electrodes_ohm(tree: Tree, rulebook: Rulebook) -> dict[str, float]:
     rulebook : Rulebook
         The code to follow. [-]
     """
-    if rulebook.loop is None:
+    if not rulebook.electrodes.protect_by_resistance:
         return {}
     all_electrodes = {key: tuple(electrodes_at(tree.job, key)) for key in tree.job.buildings}
     return {key: earth_path(tree.job, key, there, 0, rulebook.electrodes).ohm for key, there in all_electrodes.items() if there}

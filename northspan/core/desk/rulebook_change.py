@@ -165,9 +165,9 @@ def _pinned(run: Run, book: Rulebook) -> Iterator[tuple[str, float | str | bool 
     kind = run.device_type if run.device_type in dict(book.devices.device_types()) else ""
     if run.device_type != kind:
         yield "device_type", kind, f"type {run.device_type} is not known there"
-    if run.ring and book.loop is None:
+    if run.ring and not book.choices.rings:
         yield "ring", False, "a ring is not known there; it is sized as one cable from one end"
-    if run.device_a is not None and run.device_a not in device_shelf(run, book, kind):
+    if run.device_a is not None and run.device_a not in device_shelf(run, book.devices, kind):
         yield "device_a", None, f"no device of {run.device_a:g} A there; the rules choose"
     if run.insulation is not None and run.insulation not in book.wires.insulations():
         yield "insulation", None, f"{run.insulation} is not known there; the rules choose"

@@ -3,32 +3,32 @@
 from __future__ import annotations
 
 from math import sqrt
+from typing import Any
 
-from northspan.core.document.job import Earthing, Grounding, Method, Place, Room, System, Terminals
-from northspan.core.working.worked import Step, ruled
+from northspan.core.document.job import Earthing, Grounding, Method, Place, Room, RunKind, Surface, System, Terminals
+from northspan.core.physics.device_curves import Curve, inverse_time
+from northspan.core.rulebooks.listed_choices import ListedChoices
+from northspan.core.rulebooks.questions.common import Guard
+from northspan.core.rulebooks.tables import Table
+from northspan.core.working.worked import Step, ruled, whole
 
+_PLACES = (
+    (Place.buried, "Buried"),
+    (Place.indoors, "Indoors"),
+    (Place.attic, "Attic"),
+    (Place.outdoors, "Outdoors"),
+    (Place.overhead, "Overhead"),
+)
 _TERMINALS = ((Terminals.unmarked, "not marked"), (Terminals.c60, "marked 60 °C"), (Terminals.c75, "marked 75 °C"))
 _EARTHINGS = ((Earthing.at_service, "bonded at the service"),)
 _GROUNDINGS = (
     (Grounding.equipment_ground, "comes along"),
     (Grounding.legacy_three_wire, "none, old three-wire feed"),
 )
+WET = frozenset({Place.buried, Place.outdoors, Place.overhead})
+ANY_MARK = frozenset(Terminals) - {Terminals.unmarked}
+SMALL_A = 100.0  # terminals without a mark stand more above it
 CALLS_LEFT_OUT = frozenset({"protective_conductor", "supplementary_bonding", "bonding_raised", "drop_temperature"})
-
-
-def terminal_markings() -> tuple[tuple[Terminals, str], ...]:
-    """List what terminals may be marked for."""
-    return _TERMINALS
-
-
-def earthings() -> tuple[tuple[Earthing, str], ...]:
-    """List how a supply's neutral meets earth."""
-    return _EARTHINGS
-
-
-def groundings() -> tuple[tuple[Grounding, str], ...]:
-    """List how the far end of a run is grounded."""
-    return _GROUNDINGS
 
 
 def to_neutral_v(line_v: float, system: System) -> float:
@@ -96,12 +96,154 @@ def panel_room(room: Room, citation: str) -> Step:
     return ruled("p", "place of a panel", "yes" if allowed else "no", why, citation)
 
 
-def usual_method(place: Place) -> Method:
-    """Name how a new stretch is usually laid in a place: in plastic pipe, unless it hangs.
+def choices(
+    methods: tuple[tuple[Method, str], ...],
+    surfaces: tuple[tuple[Surface, str], ...],
+    words: Table,
+    **other: Any,  # noqa: ANN401 - fields of many kinds
+) -> ListedChoices:
+    """List what may be chosen in North America: methods and surfaces have names of their own in each code, the rest is alike.
 
     Parameters
     ----------
-    place : Place
-        Where it lies. [-]
+    methods : tuple of Method and its name
+        Wiring methods. [-]
+    surfaces : tuple of Surface and its name
+        What may be above a trench. [-]
+    words : Table
+        What the trade there calls things. [-]
+    **other : fields of ListedChoices
+        What else is of that code alone. [-]
     """
-    return Method.overhead if place is Place.overhead else Method.pvc40
+    usual: dict[str, Any] = {"left_out": CALLS_LEFT_OUT, "asked_method": Method.pvc40, "method_in": {Place.overhead: Method.overhead}}
+    return ListedChoices(methods, _PLACES, surfaces, _TERMINALS, _EARTHINGS, _GROUNDINGS, words, **(usual | other))
+
+
+def device_type_of(kind: RunKind, chosen: str) -> str:
+    """Give the kind of device of a run: there is only one.
+
+    Parameters
+    ----------
+    kind : RunKind
+        What the run is for. [-]
+    chosen : str
+        Not asked. [-]
+    """
+    del kind, chosen
+    return ""
+
+
+def guard_for(kind: RunKind, chosen: str, *, buried: bool, cannot_overload: bool, ring: bool = False, outlets: bool = False) -> Guard:
+    """Say what of a run decides how its device and its wire go together: only whether it has outlets for whatever is plugged in.
+
+    Parameters
+    ----------
+    kind : RunKind
+        Not asked. [-]
+    chosen : str
+        Not asked. [-]
+    buried : bool
+        Not asked. [-]
+    cannot_overload : bool
+        Not asked. [-]
+    ring : bool
+        Not asked: there are none. [-]
+    outlets : bool
+        Several outlets for whatever is plugged in. [-]
+    """
+    del kind, chosen, buried, cannot_overload, ring
+    return Guard(outlets=outlets)
+
+
+def wants_connector(insulation: str) -> bool:
+    """Tell whether a cable comes into a can through a connector: each does.
+
+    Parameters
+    ----------
+    insulation : str
+        Not asked. [-]
+    """
+    del insulation
+    return True
+
+
+def terminal_temperature(
+    marking: Terminals, device_a: float, place: str, unmarked: tuple[str, str], honored: frozenset[Terminals] = ANY_MARK
+) -> Step:
+    """Give the temperature that terminals stand: as they are marked, else 60 °C to 100 A and 75 °C above. [°C]
+
+    Parameters
+    ----------
+    marking : Terminals
+        What they are marked for. [-]
+    device_a : float
+        The device. [A]
+    place : str
+        The rule. [-]
+    unmarked : tuple of str
+        What is said of terminals without a mark, to 100 A and above. [-]
+    honored : frozenset of Terminals
+        Marks that count; any other is as good as none. [-]
+
+    References
+    ----------
+    NEC 2023, 110.14(C)(1); CE Code 2021, Rule 4-006(2).
+
+    Examples
+    --------
+    >>> [terminal_temperature(Terminals.unmarked, amperes, "", ("", "")).value for amperes in (100, 110)]
+    [60.0, 75.0]
+    """
+    words = "terminals at both ends"
+    if marking in honored:
+        value = float(marking.value)
+        return ruled("T_t", words, f"{whole(value)} °C", f"marked {whole(value)} °C", place, value)
+    if device_a <= SMALL_A:
+        return ruled("T_t", words, "60 °C", unmarked[0], place, 60.0)
+    return ruled("T_t", words, "75 °C", unmarked[1], place, 75.0)
+
+
+def governing(at: int, stretches: int, rule: str) -> tuple[Step, ...]:
+    """Say which stretch governs, where there are several.
+
+    Parameters
+    ----------
+    at : int
+        Which. [-]
+    stretches : int
+        How many. [-]
+    rule : str
+        The rule. [-]
+    """
+    if stretches < 2:  # noqa: PLR2004 - one stretch governs itself
+        return ()
+    return (ruled("s", "stretch that governs", f"{at + 1} of {stretches}", "the least ampacity of all", rule, at + 1),)
+
+
+def usual_ground_c() -> float:
+    """Give how warm the ground is taken, where nobody measured it: the reference of the ampacity tables. [°C]"""
+    return 30.0
+
+
+def device_types() -> tuple[tuple[str, str], ...]:
+    """List kinds of devices: there is only one."""
+    return ()
+
+
+def device_curve(device_type: str, rating_a: float) -> Curve:
+    """Give the time-current bounds of a device.
+
+    Parameters
+    ----------
+    device_type : str
+        Not asked. [-]
+    rating_a : float
+        Its rating. [A]
+    """
+    del device_type
+    return inverse_time(rating_a)
+
+
+def interrupting_ratings() -> tuple[float, ...]:
+    """List the interrupting ratings on the shelf. [A]"""
+    return (10_000.0, 22_000.0, 42_000.0, 65_000.0, 100_000.0, 200_000.0)

@@ -71,6 +71,9 @@ class Ampacities:
 
 
 class Devices:
+    load_words = "Device"
+    device_type_of = staticmethod(lambda kind, chosen: "")
+    guard_for = staticmethod(lambda kind, chosen, *, buried, cannot_overload, ring=False, outlets=False: USUAL_GUARD)
     device_types = staticmethod(lambda: ())
     ratings = staticmethod(lambda device_type="": RATINGS_A)
     device_curve = staticmethod(lambda device_type, rating_a: inverse_time(rating_a))
@@ -152,6 +155,7 @@ class Routes:
 
 
 class Grounds:
+    own_to_each, judged_with_loop, pipe_grounds = False, False, False
     metal_where_animals = staticmethod(lambda: None)
     equipment_ground = staticmethod(lambda facts: Worked(facts.size, (says("guard wire, as large as the live ones"),)))
     grounded_minimum = staticmethod(lambda facts: Worked(least_for(facts.load.neutral_a), (says("return wire"),)))
@@ -166,6 +170,7 @@ class Grounds:
 
 
 class Electrodes:
+    protect_by_resistance = False
     electrodes_needed = staticmethod(lambda building, school: Worked(ElectrodeNeed(required=True, rods=1), (says("one rod"),)))
     electrode_conductor = staticmethod(lambda kind, supply, metal, *, sets=1, goes_on=False: Worked("small", (says("rod wire"),)))
     electrode_rules = staticmethod(lambda building: Worked("joined", (says("joined"),)))
@@ -175,6 +180,8 @@ class Electrodes:
 
 
 class Loads:
+    people_ma: Any = None
+    charging_watches_neutral = False
     counts_continuous = staticmethod(lambda kind, run, *, said: said)
     motor_current = staticmethod(lambda horsepower, volts: says("motor", 1000 * horsepower / volts, "A"))
     motor_device = staticmethod(lambda current_a, kind=LoadKind.motor: ending(says("device", 50.0, "A")))
@@ -204,6 +211,7 @@ class Dwellings:
 
 
 class Supplies:
+    customer_bonds = True
     usual_v, usual_power_factor, usual_system, frequency_hz, bonds_own_source = 230.0, 0.9, System.single_phase, 50.0, False
     to_neutral_v = staticmethod(lambda line_v, system: line_v if system is System.single_phase else line_v / 2)
     source_share = staticmethod(lambda kind: (0.0, ""))
@@ -213,6 +221,7 @@ class Supplies:
 
 
 class Panels:
+    poles_on_two_legs = True
     main_protects = True
     protection: Any = staticmethod(lambda circuit_facts: ())
     spare_spaces: Any = staticmethod(lambda: None)
@@ -223,6 +232,7 @@ class Panels:
 
 
 class Cans:
+    wants_connector = staticmethod(lambda insulation: True)
     working_space = staticmethod(lambda: (says("width", 0.5, "m"), says("depth", 0.5, "m"), says("height", 1.9, "m")))
     most_handles = staticmethod(lambda: says("handles", 2))
     bus_share = staticmethod(lambda: says("share", 1.1))
@@ -234,6 +244,7 @@ class Cans:
 
 
 class Choices:
+    rings, asked_method = False, Method.pvc40
     trade_words = staticmethod(lambda: (("sizing", "Ropes", "rope; line"),))
     methods = staticmethod(lambda: ((Method.pvc40, "Tube"),))
     places = staticmethod(lambda: ((Place.buried, "Buried"), (Place.indoors, "Indoors")))

@@ -76,7 +76,7 @@ def larger_service(draft: Draft, a: Answers) -> None:
     """
     house = draft.add(_house(a, Status.existing))
     # the main of a house is bonded where the customer makes that bond; where the supplier earths his supply, nobody knows
-    bonded = Bond.bonded if rulebook_of(draft.before).loop is None else Bond.unknown
+    bonded = Bond.bonded if rulebook_of(draft.before).supplies.customer_bonds else Bond.unknown
     main = draft.add(Enclosure(name=draft.say.fill("New {meter_main}"), building=house, kind=EnclosureKind.meter_main))
     panel = draft.add(Enclosure(name=draft.say.fill("Old {panel}, now a {subpanel}"), building=house, main_a=a.service_a, bus_a=a.service_a,
                                 bond_found=bonded, status=Status.existing))  # fmt: skip
@@ -178,7 +178,7 @@ def move_panel(draft: Draft, a: Answers) -> None:
     before = _feeder(draft.say.fill("Old {feeder}"), main, old, _BETWEEN_M, place=Place.indoors)
     draft.add(before.model_copy(update={"status": Status.existing}))
     draft.take(moved(draft.job(), old, min(length_m, _FAR_M) if a.moved_m is None else a.moved_m, 0.0))
-    shelf = book.devices.ratings(book.loop.device_type(RunKind.feeder, "") if book.loop else "")
+    shelf = book.devices.ratings(book.devices.device_type_of(RunKind.feeder, ""))
     bus_a = next((rating for rating in shelf if rating >= (a.service_a or 0)), a.service_a)
     new, run = next((run.target, key) for key, run in draft.parts["runs"].items() if run.status is Status.new)
     (stretch,) = draft.parts["runs"][run].segments
@@ -308,7 +308,7 @@ def _house_loads(draft: Draft, a: Answers, panel: str, *, charging: str = "") ->
     for kind, power in ((LoadKind.lighting, a.lighting_va), (LoadKind.sockets, a.sockets_va)):
         if power:
             draft.add(Load(name=kind.value.capitalize(), enclosure=panel, kind=kind, power_va=power, across=Across.l1_neutral))
-    watches = rulebook_of(draft.before).loop is not None  # what is sold there lets go when the supply's neutral is lost
+    watches = rulebook_of(draft.before).loads.charging_watches_neutral  # what is sold there lets go when the supply's neutral is lost
     for name in _BASE_VOLT_AMPERES:
         power = getattr(a, f"{name}_va")
         if power:

@@ -39,7 +39,7 @@ def with_help(job: Job, before: Job) -> Job:
 
 def _guarded(job: Job, before: Job) -> Job:
     """A residual-current device at the head of each new run whose fault goes back through the soil with none on its way."""
-    if rulebook_of(job).loop is None:
+    if not rulebook_of(job).electrodes.protect_by_resistance:
         return job
     tree, runs = tree_of(job), dict(job.runs)
     for key in tree.order:

@@ -60,7 +60,7 @@ def _left_out(book: Rulebook) -> frozenset[str]:
         fields.add("earthing")
     if book.dwellings.needs_floor_area():  # lighting and outlets are in the floor area
         fields |= {"lighting_va", "sockets_va"}
-    if book.loop is not None:  # its supply brings the earth, or asks for an electrode by its resistance
+    if book.electrodes.protect_by_resistance:  # its supply brings the earth, or asks for an electrode by its resistance
         fields.add("footing")
     return frozenset(fields)
 

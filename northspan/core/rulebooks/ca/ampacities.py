@@ -22,9 +22,7 @@ from northspan.core.rulebooks.questions.common import USUAL_GUARD, Ampacity, Des
 from northspan.core.working.errors import InvalidJob, OutsideTable
 from northspan.core.working.worked import Margin, Step, Worked, looked_up, ruled, step, whole
 
-WET = frozenset({Place.buried, Place.outdoors, Place.overhead})
 RACEWAYS = frozenset({Method.pvc40, Method.emt, Method.rmc})
-SMALL_A = 100.0
 LAID = (("free", "Single conductors in free air, a diameter apart"), ("touching", "Single conductors in free air, touching"))
 FREE_AIR = frozenset(way for way, _ in LAID)
 
@@ -85,7 +83,7 @@ def column_c(insulation: str, place: Place) -> Worked[int]:
     types = code_table("insulation")
     if insulation not in types.rows:
         raise InvalidJob("insulation", f"there is no insulation type {insulation}.", f"Types: {', '.join(types.rows)}.")
-    wet = place in WET
+    wet = place in north_american.WET
     if wet and not types.has(insulation, "wet_c"):
         raise OutsideTable("Table 19", f"{insulation} in a wet place", "it is for dry places; take a type with a wet rating")
     value = int(types.number(insulation, "wet_c" if wet else "dry_c"))
@@ -112,13 +110,7 @@ def terminals_c(marking: Terminals, device_a: float) -> Step:
     >>> terminals_c(Terminals.unmarked, 100).value, terminals_c(Terminals.unmarked, 110).value
     (60.0, 75.0)
     """
-    words, place = "terminals at both ends", "Rule 4-006"
-    if marking is not Terminals.unmarked:
-        value = float(marking.value)
-        return ruled("T_t", words, f"{whole(value)} °C", f"marked {whole(value)} °C", place, value)
-    if device_a <= SMALL_A:
-        return ruled("T_t", words, "60 °C", "not marked, 100 A or less", place, 60.0)
-    return ruled("T_t", words, "75 °C", "not marked, above 100 A", place, 75.0)
+    return north_american.terminal_temperature(marking, device_a, "Rule 4-006", ("not marked, 100 A or less", "not marked, above 100 A"))
 
 
 @lru_cache(maxsize=16)
@@ -295,11 +287,7 @@ def run_ampacity(
     """
     each = [segment_ampacity(wire.in_stretch(segment), segment, carrying, terminal_c, start) for segment in segments]
     worst = min(range(len(each)), key=lambda i: each[i].value)
-    opening: tuple[Step, ...] = ()
-    if len(segments) > 1:
-        opening = (
-            ruled("s", "stretch that governs", f"{worst + 1} of {len(segments)}", "the least ampacity of all", "Rule 4-004", worst + 1),
-        )
+    opening = north_american.governing(worst, len(segments), "Rule 4-004")
     return Worked(Ampacity(each[worst].value, held_to(wire, terminal_c).value, worst), opening + each[worst].steps)
 
 
@@ -317,6 +305,4 @@ def load_margins(
     return devices.load_margins(load, ampacity, kind, allowance, rating_a)
 
 
-def usual_ground_c() -> float:
-    """Give how warm the ground is taken, where nobody measured it: the reference of Table 2. [°C]"""
-    return 30.0
+usual_ground_c = north_american.usual_ground_c

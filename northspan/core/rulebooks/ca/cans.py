@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from northspan.core.rulebooks import north_american
 from northspan.core.rulebooks.ca.wires import area_m2
 from northspan.core.working.worked import Step, ruled
 
@@ -97,3 +98,6 @@ def notices() -> tuple[Step, ...]:
         ruled("n_1", "directory", "every circuit and its load", "legible, at the panel", "Rule 2-100"),
         ruled("n_2", "other sources", "a sign with where each is shut off", "where a source beside the utility feeds it", "Rule 84-030"),
     )
+
+
+wants_connector = north_american.wants_connector

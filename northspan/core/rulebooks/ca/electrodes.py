@@ -176,3 +176,6 @@ def electrode_rules(building: BuildingFacts) -> Worked[str]:
     return Worked(
         "joined", (*_of_kinds(kinds), ruled("E_j", "all of them", "joined", "electrodes of one building make one system", "Rule 10-104"))
     )
+
+
+protect_by_resistance = False

@@ -65,3 +65,7 @@ def asked_of_animals() -> tuple[Step, ...]:
     """List what a rule asks of a building in which animals live, beyond its electrodes: tingle voltage, Rule 10-700."""
     why = "metal that animals touch is bonded, so that no few volts stand between a bowl and the floor"
     return (ruled("b", "bonding of metal that animals touch", "all of it", why, unverified("Rule 10-700")),)
+
+
+people_ma: float | None = None
+charging_watches_neutral = False

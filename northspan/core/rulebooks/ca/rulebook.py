@@ -6,7 +6,6 @@ from northspan.core.rulebooks.ca import (
     ampacities,
     boxes,
     cans,
-    choices,
     devices,
     drops,
     dwellings,
@@ -20,6 +19,7 @@ from northspan.core.rulebooks.ca import (
     taps,
     wires,
 )
+from northspan.core.rulebooks.ca.choices import CHOICES
 from northspan.core.rulebooks.ca.code_tables import code_table, load_all
 from northspan.core.rulebooks.ca.limits import CA_LIMITS
 from northspan.core.rulebooks.ca.words import CaWords
@@ -51,7 +51,7 @@ def rulebook() -> Rulebook:
         panels=panels,
         cans=cans,
         words=CaWords(),
-        choices=choices,
+        choices=CHOICES,
         goods=goods_of(code_table("catalogue")),
         stock=stock_of(code_table("shelf_devices"), code_table("shelf_sizes"), code_table("shelf_sets")),
     )

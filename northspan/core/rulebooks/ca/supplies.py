@@ -39,3 +39,6 @@ def service_ratings() -> tuple[float, ...]:
 def raised_voltages() -> tuple[float, ...]:
     """List the voltages to which a long run is raised here. [V]"""
     return (480.0, 600.0)
+
+
+customer_bonds = True

@@ -8,7 +8,7 @@ from northspan.core.document.job import (
     Place,
     Segment,
 )
-from northspan.core.rulebooks import awg
+from northspan.core.rulebooks import awg, north_american
 from northspan.core.rulebooks.ca import ampacities
 from northspan.core.rulebooks.ca.code_tables import code_table
 from northspan.core.working.worked import Worked, ruled
@@ -64,7 +64,7 @@ def insulation_fits(insulation: str, segments: tuple[Segment, ...]) -> Worked[st
     for segment in segments:
         name = segment.insulation or insulation
         row = code_table("insulation").rows[name]
-        if segment.place in ampacities.WET and not row["wet_c"]:
+        if segment.place in north_american.WET and not row["wet_c"]:
             why = f"{name} is for dry places; this run has a wet one"
         elif segment.method is Method.direct_burial and row["burial"] == "no":
             why = f"{name} may not lie in the ground without a pipe"

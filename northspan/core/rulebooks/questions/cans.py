@@ -34,3 +34,6 @@ class CanRules(Hashable, Protocol):
 
     def notices(self) -> tuple[Step, ...]:
         """List what else is written at a panel, beside its directory."""
+
+    def wants_connector(self, insulation: str) -> bool:
+        """Tell whether a cable comes into a can through a connector; else through a grommet."""

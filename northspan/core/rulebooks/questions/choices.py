@@ -18,6 +18,14 @@ from northspan.core.document.job import (
 class Choices(Hashable, Protocol):
     """What may be chosen, with the names of it."""
 
+    @property
+    def asked_method(self) -> Method:
+        """How a wire lies that somebody asks about without saying it."""
+
+    @property
+    def rings(self) -> bool:
+        """Whether a circuit may be fed from both ends."""
+
     def methods(self) -> tuple[tuple[Method, str], ...]:
         """List the wiring methods with their names."""
 

@@ -16,6 +16,9 @@ from northspan.core.working.worked import Step, Worked
 class DeviceRules(Hashable, Protocol):
     """Overcurrent devices."""
 
+    load_words: str
+    """What the load that a device must carry is called beside it."""
+
     def device_types(self) -> tuple[tuple[str, str], ...]:
         """List kinds of devices: one here."""
 
@@ -41,3 +44,11 @@ class DeviceRules(Hashable, Protocol):
 
     def unmarked_interrupting_a(self) -> Step:
         """Give what an unmarked breaker may interrupt. [A]"""
+
+    def device_type_of(self, kind: RunKind, chosen: str) -> str:
+        """Give the kind of device of a run: the chosen one, or the usual one; empty where there is only one."""
+
+    def guard_for(
+        self, kind: RunKind, chosen: str, *, buried: bool, cannot_overload: bool, ring: bool = False, outlets: bool = False
+    ) -> Guard:
+        """Say what of a run decides here how its device and its wire go together."""

@@ -25,6 +25,9 @@ class ElectrodeNeed:
 class ElectrodeRules(Hashable, Protocol):
     """Electrodes: whether, how many, with which conductor."""
 
+    protect_by_resistance: bool
+    """Whether an electrode protects by its resistance, where the supply brings no earth."""
+
     def electrodes_needed(self, building: BuildingFacts, school: str) -> Worked[ElectrodeNeed]:
         """Decide on electrodes at a building."""
 

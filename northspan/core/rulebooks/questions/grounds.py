@@ -63,6 +63,15 @@ class NeutralFacts:
 class GroundRules(Hashable, Protocol):
     """Equipment grounds, neutrals, and where they are bonded."""
 
+    own_to_each: bool
+    """Whether each circuit has a ground of its own."""
+
+    judged_with_loop: bool
+    """Whether the ground is judged with the fault loop that it is part of, its heat too."""
+
+    pipe_grounds: bool
+    """Whether the metal pipe around wires is their ground by itself."""
+
     def metal_where_animals(self) -> Metal | None:
         """Name the metal of an equipment ground to a building in which animals live, where the code names one."""
 

@@ -15,6 +15,12 @@ from northspan.core.working.worked import Step, Worked
 class LoadRules(Hashable, Protocol):
     """What single loads count for."""
 
+    people_ma: float | None
+    """The leak at which what guards people lets go, where a device says it in figures; None where it says only that it guards. [mA]"""
+
+    charging_watches_neutral: bool
+    """Whether a charging point sold there lets go when the neutral of its supply is lost."""
+
     def counts_continuous(self, kind: LoadKind, run: RunKind, *, said: bool) -> bool:
         """Tell whether a load counts as continuous on a run."""
 

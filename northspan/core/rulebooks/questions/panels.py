@@ -41,6 +41,9 @@ class PanelRules(Hashable, Protocol):
     `main_protects` tells whether the main of a panel is a device.
     """
 
+    poles_on_two_legs: bool
+    """Whether a device of two poles must stand on both legs."""
+
     main_protects: bool
 
     def panel_room(self, room: Room) -> Step:

@@ -18,6 +18,9 @@ class SupplyRules(Hashable, Protocol):
     source of one's own.
     """
 
+    customer_bonds: bool
+    """Whether the bond at a service is made by the customer, and so is there."""
+
     usual_v: float
     usual_power_factor: float
     usual_system: System

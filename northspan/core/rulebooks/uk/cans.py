@@ -105,3 +105,14 @@ def notices() -> tuple[Step, ...]:
         ruled("n_2", "inspection", "the day of the last and of the next", "so that nobody forgets it", "514.12.1"),
         ruled("n_3", "residual-current devices", "press the test button every six months", "it works only if it is worked", "514.12.2"),
     )
+
+
+def wants_connector(insulation: str) -> bool:
+    """Tell whether a cable comes into a can through a connector: one with armour does, others through a grommet.
+
+    Parameters
+    ----------
+    insulation : str
+        Kind of cable. [-]
+    """
+    return insulation.startswith("armoured")

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
-
 from northspan.core.document.job import (
     Earthing,
     Grounding,
@@ -12,6 +10,7 @@ from northspan.core.document.job import (
     Surface,
     Terminals,
 )
+from northspan.core.rulebooks.listed_choices import ListedChoices
 from northspan.core.rulebooks.uk import cables
 from northspan.core.rulebooks.uk.code_tables import code_table
 
@@ -62,67 +61,19 @@ _LEFT_OUT = frozenset(
 )
 
 
-def methods() -> tuple[tuple[Method, str], ...]:
-    """List the wiring methods with their names."""
-    return _METHODS
-
-
-def places() -> tuple[tuple[Place, str], ...]:
-    """List the places with their names."""
-    return _PLACES
-
-
-def surfaces() -> tuple[tuple[Surface, str], ...]:
-    """List what may be above a trench, with names."""
-    return _SURFACES
-
-
-def laid_ways() -> tuple[tuple[str, str], ...]:
-    """List the reference methods of the tables."""
-    return cables.WAYS
-
-
-def groupings() -> tuple[tuple[str, str], ...]:
-    """List how circuits may lie together, beyond in one bundle or pipe."""
-    return cables.GROUPINGS
-
-
-def terminal_markings() -> tuple[tuple[Terminals, str], ...]:
-    """List what terminals may be marked for."""
-    return TERMINALS
-
-
-def earthings() -> tuple[tuple[Earthing, str], ...]:
-    """List the earthing systems."""
-    return EARTHINGS
-
-
-def groundings() -> tuple[tuple[Grounding, str], ...]:
-    """List how the far end of a run is earthed."""
-    return GROUNDINGS
-
-
-def usual_method(place: Place) -> Method:
-    """Name how a new stretch is usually laid in a place: armoured cable straight in the ground, in plastic elsewhere.
-
-    Parameters
-    ----------
-    place : Place
-        Where it lies. [-]
-    """
-    return {Place.overhead: Method.overhead, Place.buried: Method.direct_burial}.get(place, Method.pvc40)
-
-
-def calls_left_out() -> frozenset[str]:
-    """Name the calls that this code does not leave open."""
-    return _LEFT_OUT
-
-
-def usual_schools() -> Mapping[str, str]:
-    """Name the schools taken here when nobody decided, where they are not the usual ones."""
-    return {"generator_neutral": "switched"}
-
-
-def trade_words() -> tuple[tuple[str, str, str], ...]:
-    """List what the trade calls things: the step that holds them, what is shown, and the words that find it."""
-    return tuple((row["step"], row["words"], row["also"]) for row in code_table("trade_words").rows.values())
+CHOICES = ListedChoices(
+    named_methods=_METHODS,
+    named_places=_PLACES,
+    named_surfaces=_SURFACES,
+    marked_terminals=TERMINALS,
+    named_earthings=EARTHINGS,
+    named_groundings=GROUNDINGS,
+    words_table=code_table("trade_words"),
+    left_out=_LEFT_OUT,
+    asked_method=Method.cable,
+    method_in={Place.overhead: Method.overhead, Place.buried: Method.direct_burial},  # armoured cable straight in the ground
+    rings=True,
+    laid=cables.WAYS,
+    grouped=cables.GROUPINGS,
+    schools={"generator_neutral": "switched"},
+)

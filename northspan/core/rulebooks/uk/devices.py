@@ -308,3 +308,28 @@ def unmarked_interrupting_a() -> Step:
     """Give what an unmarked device may break. [A]"""
     why = "not marked; taken as the least there is"
     return ruled("I_r", "breaking capacity", "1000 A", why, "434.5.1", 1000.0)
+
+
+load_words = "Device, design current"
+device_type_of = usual_type
+
+
+def guard_for(kind: RunKind, chosen: str, *, buried: bool, cannot_overload: bool, ring: bool = False, outlets: bool = False) -> Guard:
+    """Say what of a run decides how its device and its wire go together.
+
+    Parameters
+    ----------
+    kind : RunKind
+        What the run is for. [-]
+    chosen : str
+        Kind of device, empty for the usual one. [-]
+    buried : bool
+        Whether a stretch of it lies in the ground. [-]
+    cannot_overload : bool
+        Fixed loads that cannot draw more. [-]
+    ring : bool
+        Fed from both ends. [-]
+    outlets : bool
+        Several outlets for whatever is plugged in. [-]
+    """
+    return Guard(usual_type(kind, chosen), buried, cannot_overload, ring, outlets=outlets)

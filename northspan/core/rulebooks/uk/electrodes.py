@@ -121,3 +121,6 @@ def electrode_rules(building: BuildingFacts) -> Worked[str]:
             ruled("E_w", "a water pipe", "no electrode", "a supplier's pipe may not serve as one", "542.2.6"),
         ),
     )
+
+
+protect_by_resistance = True

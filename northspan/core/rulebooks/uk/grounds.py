@@ -119,3 +119,6 @@ def four_wires(run: RunFacts, building: BuildingFacts) -> Step:
 def metal_where_animals() -> Metal | None:
     """Name the metal of an equipment ground to a building in which animals live, where the code names one. None here."""
     return None
+
+
+own_to_each, judged_with_loop, pipe_grounds = True, True, False

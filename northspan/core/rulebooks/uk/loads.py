@@ -93,3 +93,7 @@ def asked_of_animals() -> tuple[Step, ...]:
     """List what a rule asks of a building in which animals live, beyond its electrodes: Section 705."""
     why = "all metal that animals can touch, and steel in the floor, tied together: they feel a few volts"
     return (ruled("b", "supplementary bonding", "where animals stand", why, "705.415.2.1"),)
+
+
+people_ma: float | None = 30.0
+charging_watches_neutral = True

@@ -81,3 +81,6 @@ def ring_limits(size: str) -> tuple[Step, Step, Step] | None:
     why = "no more spurs without a fuse than outlets on the ring itself, each with one outlet"
     spurs = ruled("n", "spurs for each outlet on the ring", "one", why, "Appendix 15", 1.0)
     return floor, spurs, given("R_20", f"{size} mm² at 20 °C", code_table("conductors").number(size, "ohm_km"), "Ω/km", "BS EN 60228")
+
+
+poles_on_two_legs = False

@@ -8,7 +8,6 @@ from northspan.core.rulebooks.uk import (
     ampacities,
     boxes,
     cans,
-    choices,
     devices,
     drops,
     dwellings,
@@ -23,6 +22,7 @@ from northspan.core.rulebooks.uk import (
     taps,
     wires,
 )
+from northspan.core.rulebooks.uk.choices import CHOICES
 from northspan.core.rulebooks.uk.code_tables import code_table, load_all
 from northspan.core.rulebooks.uk.limits import UK_LIMITS
 from northspan.core.rulebooks.uk.words import UkWords
@@ -51,7 +51,7 @@ def rulebook() -> Rulebook:
         panels=panels,
         cans=cans,
         words=UkWords(),
-        choices=choices,
+        choices=CHOICES,
         goods=goods_of(code_table("catalogue")),
         library="british",
         loop=loop_rules,

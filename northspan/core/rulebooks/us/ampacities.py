@@ -23,9 +23,9 @@ from northspan.core.working.errors import InvalidJob, OutsideTable
 from northspan.core.working.sums import sum_of
 from northspan.core.working.worked import Margin, Step, Worked, looked_up, ruled, step, whole
 
-WET = frozenset({Place.buried, Place.outdoors, Place.overhead})
 RACEWAYS = frozenset({Method.pvc40, Method.pvc80, Method.emt, Method.rmc})
 LEAST_KCMIL = 250
+HONORED = frozenset({Terminals.c60, Terminals.c75})  # equipment here is not listed for hotter terminals
 SHORT_STRETCH_M = 3.048  # 10 ft
 NIPPLE_M = 0.6096  # 24 in
 
@@ -94,7 +94,7 @@ def insulation_column_c(insulation: str, place: Place) -> Worked[int]:
     types = code_table("insulation")
     if insulation not in types.rows:
         raise InvalidJob("insulation", f"there is no insulation type {insulation}.", f"Types: {', '.join(types.rows)}.")
-    wet = place in WET
+    wet = place in north_american.WET
     if wet and not types.has(insulation, "wet_c"):
         raise OutsideTable(
             types.text(insulation, "source"), f"{insulation} in a wet place", "it is for dry places; take a type with a wet rating"
@@ -126,14 +126,8 @@ def terminals_c(marking: Terminals, device_a: float) -> Step:
     >>> terminals_c(Terminals.unmarked, 100).value, terminals_c(Terminals.unmarked, 110).value
     (60.0, 75.0)
     """
-    words, place = "terminals at both ends", "110.14(C)(1)"
-    if marking is Terminals.c75:
-        return ruled("T_t", words, "75 °C", "marked 75 °C", place, 75.0)
-    if marking is Terminals.c60:
-        return ruled("T_t", words, "60 °C", "marked 60 °C", place, 60.0)
-    if device_a <= 100:  # noqa: PLR2004 - the limit in 110.14(C)(1)(a)
-        return ruled("T_t", words, "60 °C", "not marked, device of 100 A or less", place, 60.0)
-    return ruled("T_t", words, "75 °C", "not marked, device above 100 A", place, 75.0)
+    unmarked = ("not marked, device of 100 A or less", "not marked, device above 100 A")
+    return north_american.terminal_temperature(marking, device_a, "110.14(C)(1)", unmarked, HONORED)
 
 
 @lru_cache(maxsize=16)
@@ -335,10 +329,7 @@ def run_ampacity(
                 ),
             )
             break
-    opening: tuple[Step, ...] = ()
-    if len(segments) > 1:
-        which = f"{chosen + 1} of {len(segments)}"
-        opening = (ruled("s", "stretch that governs", which, "the least ampacity of all", "310.14(A)(2)", chosen + 1),)
+    opening = north_american.governing(chosen, len(segments), "310.14(A)(2)")
     return Worked(Ampacity(each[chosen].value, terminal_a, chosen), opening + each[chosen].steps + why)
 
 
@@ -356,6 +347,4 @@ def load_margins(
     return devices.load_margins(load, ampacity, kind, allowance, rating_a)
 
 
-def usual_ground_c() -> float:
-    """Give how warm the ground is taken, where nobody measured it: the reference of Table 310.16. [°C]"""
-    return 30.0
+usual_ground_c = north_american.usual_ground_c

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from northspan.core.rulebooks import north_american
 from northspan.core.rulebooks.us.wires import area_m2
 from northspan.core.working.worked import Step, ruled
 
@@ -105,3 +106,6 @@ def notices() -> tuple[Step, ...]:
         ruled("n_2", "each disconnect", "marked with what it shuts off", "unless its place leaves no doubt", "110.22(A)"),
         ruled("n_3", "other sources", "a plaque with where each is shut off", "where a source beside the utility feeds it", "705.10"),
     )
+
+
+wants_connector = north_american.wants_connector

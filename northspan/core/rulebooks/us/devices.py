@@ -9,7 +9,7 @@ from northspan.core.document.job import (
     RunKind,
     System,
 )
-from northspan.core.physics.device_curves import Curve, inverse_time
+from northspan.core.rulebooks import north_american
 from northspan.core.rulebooks.questions.common import USUAL_GUARD, Ampacity, DesignLoad, Guard, Wire
 from northspan.core.rulebooks.questions.dwellings import AllowanceFacts
 from northspan.core.rulebooks.us.code_tables import code_table
@@ -366,28 +366,17 @@ def load_margins(
     return needed, margins
 
 
-def device_types() -> tuple[tuple[str, str], ...]:
-    """List kinds of devices: one here."""
-    return ()
-
-
 def ratings(device_type: str = "") -> tuple[float, ...]:
     """List standard devices. [A]"""
     del device_type
     return standard_devices()
 
 
-def device_curve(device_type: str, rating_a: float) -> Curve:
-    """Give the time-current bounds of a device."""
-    del device_type
-    return inverse_time(rating_a)
-
-
-def interrupting_ratings() -> tuple[float, ...]:
-    """List the interrupting ratings on the shelf. [A]"""
-    return (10_000.0, 22_000.0, 42_000.0, 65_000.0, 100_000.0, 200_000.0)
-
-
 def unmarked_interrupting_a() -> Step:
     """Give what an unmarked breaker may interrupt. [A]"""
     return ruled("I_r", "interrupting rating", "5000 A", "not marked, and a breaker without a marking has this", "240.83(C)", 5000.0)
+
+
+load_words = "Device at 125 %"
+device_types, device_type_of, guard_for = north_american.device_types, north_american.device_type_of, north_american.guard_for
+device_curve, interrupting_ratings = north_american.device_curve, north_american.interrupting_ratings

@@ -275,3 +275,6 @@ def electrode_conductor(kind: ElectrodeKind, supply: Wire | None, metal: Metal, 
             size = cap
             steps.append(ruled("E", "electrode conductor", size, "it ends at this electrode, which caps its size", citation))
     return Worked(size, (*steps, *_guarded(size, metal)))
+
+
+protect_by_resistance = False

@@ -283,3 +283,7 @@ def asked_of_animals() -> tuple[Step, ...]:
         ruled("b", "equipotential plane", "where the floor is concrete and metal can be touched", plane, "547.44"),
         ruled("g", "equipment ground", "copper, insulated where it is in the ground", "what is bare corrodes there", unverified("547.27")),
     )
+
+
+people_ma: float | None = None
+charging_watches_neutral = False

@@ -95,3 +95,6 @@ def ring_limits(size: str) -> tuple[Step, Step, Step] | None:
     """Say that there are no rings here."""
     del size
     return None
+
+
+poles_on_two_legs = True

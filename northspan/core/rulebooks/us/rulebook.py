@@ -9,7 +9,6 @@ from northspan.core.rulebooks.us import (
     ampacities,
     boxes,
     cans,
-    choices,
     devices,
     drops,
     dwellings,
@@ -23,6 +22,7 @@ from northspan.core.rulebooks.us import (
     taps,
     wires,
 )
+from northspan.core.rulebooks.us.choices import CHOICES
 from northspan.core.rulebooks.us.code_tables import code_table, load_all
 from northspan.core.rulebooks.us.limits import US_LIMITS
 from northspan.core.rulebooks.us.words import UsWords
@@ -51,7 +51,7 @@ def rulebook() -> Rulebook:
         panels=panels,
         cans=cans,
         words=UsWords(),
-        choices=choices,
+        choices=CHOICES,
         goods=goods_of(code_table("catalogue")),
         stock=stock_of(code_table("shelf_devices"), code_table("shelf_sizes"), code_table("shelf_sets")),
     )

@@ -10,6 +10,7 @@ from northspan.core.document.job import (
     Place,
     Segment,
 )
+from northspan.core.rulebooks import north_american
 from northspan.core.rulebooks.us import ampacities
 from northspan.core.rulebooks.us.ampacities import LEAST_KCMIL
 from northspan.core.rulebooks.us.code_tables import code_table
@@ -76,7 +77,7 @@ def insulation_fits(insulation: str, segments: tuple[Segment, ...]) -> Worked[st
     for segment in segments:
         name = segment.insulation or insulation
         row = code_table("insulation").rows[name]
-        if segment.place in ampacities.WET and not row["wet_c"]:
+        if segment.place in north_american.WET and not row["wet_c"]:
             why = f"{name} is for dry places; this run has a wet one"
         elif segment.method is Method.direct_burial and row["burial"] == "no":
             why = f"{name} is not listed for direct burial"

@@ -162,7 +162,7 @@ def _ends(case: Case, routed: Routed) -> Iterator[Wanted]:
     if made.tried.wire.metal is Metal.aluminum and count:
         yield Wanted("antioxidant", "for aluminum", 0.2, _at(routed), run.name, "on every aluminum end", say.cite("tail"), run.status)
     if not case.rulebook.wires.single_wires(made.tried.wire.insulation):
-        if case.rulebook.loop is None or made.tried.wire.insulation.startswith("armoured"):  # other cables go through a grommet there
+        if case.rulebook.cans.wants_connector(made.tried.wire.insulation):
             yield Wanted("cable_connector", made.tried.wire.insulation, 2 * made.question.sets, _at(routed), run.name,
                          "one at each end", "its ends", run.status)  # fmt: skip
         return

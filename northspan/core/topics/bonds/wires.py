@@ -66,7 +66,7 @@ def made_of(bench: Bench, key: str, sized: dict[str, SizedRun]) -> Made:
     metal = run.metal or Metal.copper
     size = run.conductor_size or rulebook.wires.smallest_customary(metal)
     enclosure = bench.tree.job.enclosures.get(run.target)
-    kind = rulebook.loop.device_type(run.kind, run.device_type) if rulebook.loop else ""
+    kind = rulebook.devices.device_type_of(run.kind, run.device_type)
     shelf = rulebook.devices.ratings(kind)
     wanted = run.device_a or (enclosure.main_a if enclosure else None) or shelf[0]
     device = next((rating for rating in shelf if rating >= wanted), shelf[-1])

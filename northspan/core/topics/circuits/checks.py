@@ -111,7 +111,7 @@ def _spare(case: Case, panel: str, standing: dict[str, Standing]) -> Iterator[Fi
 
 def _two_poles(case: Case, panel: str, layout: PanelLayout, key: str, one: Standing) -> Iterator[Finding]:
     slots = one.one.slots
-    if len(slots) != len((1, 2)) or len(one.legs) > 1 or case.rulebook.loop is not None:
+    if len(slots) != len((1, 2)) or len(one.legs) > 1 or not case.rulebook.panels.poles_on_two_legs:
         return
     free = {*free_slots(case.job, panel), *slots}
     pair = next(((a, below(layout, a)) for a in sorted(free)

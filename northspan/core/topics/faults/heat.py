@@ -106,7 +106,7 @@ def heats(case: Case, sized: dict[str, SizedRun], here: dict[str, Worked[Fault]]
         run, ahead = one.question.run, here.get(case.tree.job.runs[run_id].origin)
         if ahead is None or run_id in case.tree.standby or run.kind is RunKind.service:
             continue
-        roles = ["ground"] if one.equipment_ground_size and case.rulebook.loop is None else []
+        roles = ["ground"] if one.equipment_ground_size and not case.rulebook.grounds.judged_with_loop else []
         roles += ["neutral"] if run.circuit is not Circuit.two_wire_line else []
         found[run_id] = tuple(held for role in roles for held in _held(run_id, role, one, ahead.value, case.rulebook))
     return found

@@ -114,7 +114,7 @@ def plan_methods(case: Case, building_id: str) -> tuple[tuple[MethodPlan, ...], 
             device = case.rulebook.devices.device_for_load(DesignLoad(amperes.value, 0.0, 0.0), RunKind.service)
         except OutsideTable as outside:
             words = case.rulebook.words.fill("A supply of this kind cannot carry it. Ask the {utility}, or take load off.")
-            usual = case.rulebook.loop.device_type(RunKind.service, "") if case.rulebook.loop else ""
+            usual = case.rulebook.devices.device_type_of(RunKind.service, "")
             most_a = max(case.rulebook.devices.ratings(usual))
             return (), [
                 Finding(
@@ -261,5 +261,5 @@ def _room_for(case: Case, key: str, design: DesignLoad) -> bool:
 
 
 def _kind(case: Case, key: str) -> str:
-    run, loop = case.job.runs[key], case.rulebook.loop
-    return loop.device_type(run.kind, run.device_type) if loop else ""
+    run = case.job.runs[key]
+    return case.rulebook.devices.device_type_of(run.kind, run.device_type)

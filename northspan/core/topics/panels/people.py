@@ -32,7 +32,8 @@ def people_findings(case: Case) -> Iterator[Finding]:
         for load in case.tree.loads_behind(run.target).values():
             asked = case.rulebook.loads.ground_fault_asked(load.kind)
             if asked is not None and not _protected(case, run):
-                field, value = ("residual_ma", _PEOPLE_MA) if case.rulebook.loop else ("gfci", True)
+                people_ma = case.rulebook.loads.people_ma
+                field, value = ("gfci", True) if people_ma is None else ("residual_ma", people_ma)
                 text = f"{run.name}: {load.name} asks for {asked.result[:1].lower()}{asked.result[1:]}."
                 why = f"{asked.formula[:1].upper()}{asked.formula[1:]}: a leak too small for the breaker kills there."
                 cure = pin(f"/runs/{key}/{field}", value=value, words="Its device has it")
@@ -45,9 +46,10 @@ def people_findings(case: Case) -> Iterator[Finding]:
 
 
 def _protected(case: Case, run: Run) -> bool:
-    if case.rulebook.loop is None:
+    people_ma = case.rulebook.loads.people_ma
+    if people_ma is None:
         return run.gfci
-    return run.residual_ma is not None and run.residual_ma <= _PEOPLE_MA
+    return run.residual_ma is not None and run.residual_ma <= people_ma
 
 
 def _other_voltage(case: Case, key: str, source: Source) -> Iterator[Finding]:
@@ -133,6 +135,6 @@ def _of_source(case: Case, run: Run) -> Iterator[str]:
 
 def _of_metal_pipe(case: Case, run: Run) -> Iterator[str]:
     """Steel pipe all the way is a ground by itself; the wire in it is the second one."""
-    if run.segments and all(segment.method in _METAL_PIPE for segment in run.segments) and case.rulebook.loop is None:
+    if run.segments and all(segment.method in _METAL_PIPE for segment in run.segments) and case.rulebook.grounds.pipe_grounds:
         ground = case.rulebook.words.fill("{an_equipment_ground}")
         yield f"The metal pipe is {ground} by itself where every joint is tight; the wire in it holds when a joint does not."

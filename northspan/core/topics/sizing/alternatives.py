@@ -209,7 +209,7 @@ def _neighbour(sized: SizedRun, rulebook: Rulebook, words: str, metal: Metal, si
     same_metal = metal is sized.tried.wire.metal
     update: dict[str, object] = {"metal": metal, "conductor_size": size, "grounded_size": None, "equipment_ground_size": None}
     update |= {"insulation": question.run.insulation if same_metal else None, "sets": question.sets if size else question.run.sets}
-    if size and not question.stated_a and sized.device.value in device_shelf(question.run, rulebook):
+    if size and not question.stated_a and sized.device.value in device_shelf(question.run, rulebook.devices):
         update["device_a"] = sized.device.value  # behind the device that was chosen
     other = sized if words == "as chosen" else _sized_as(sized, update, rulebook)
     if other is None:

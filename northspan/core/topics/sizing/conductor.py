@@ -31,6 +31,17 @@ LEAST_SHARE = 0.9  # no code lets a conductor be shorter of its load than this; 
 
 
 @dataclass(frozen=True, slots=True)
+class SizeAsked:
+    """What a conductor is sought for: what decides the run, its load, its device, what the terminals stand, by which code."""
+
+    question: RunQuestion
+    legs: LegLoads
+    device_a: float
+    terminals: Step
+    rulebook: Rulebook
+
+
+@dataclass(frozen=True, slots=True)
 class TriedWire:
     """One conductor held against every limit of its run."""
 
@@ -66,34 +77,27 @@ class _Rules:
     loop: Worked[LoopAnswer] | None = None
 
 
-def choose_wire(question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook) -> tuple[TriedWire, Wire]:
+def choose_wire(asked: SizeAsked) -> tuple[TriedWire, Wire]:
     """Choose the ungrounded conductors, and the least that had sufficient ampacity.
 
     Parameters
     ----------
-    question : RunQuestion
-        What decides the run. [-]
-    legs : LegLoads
-        Its load. [A]
-    device_a : float
-        Its overcurrent device. [A]
-    terminals : Step
-        What the terminals stand. [°C]
-    rulebook : Rulebook
-        The code to follow. [-]
+    asked : SizeAsked
+        What it is sought for. [A]
 
     Raises
     ------
     NoSolution
         If no conductor in the tables satisfies the rules.
     """
+    question, rulebook = asked.question, asked.rulebook
     run = question.run
     if run.metal is None and run.conductor_size is None and question.schools["metal"] == "cheapest" and run.kind not in _IN_COPPER:
-        return _cheapest(question, legs, device_a, terminals, rulebook)
-    metals = _metals(question, device_a, rulebook.wires)
+        return _cheapest(asked)
+    metals = _metals(question, asked.device_a, rulebook.wires)
     in_copper: tuple[TriedWire, Wire] | None = None
     for metal in metals:
-        found = _choose_size(question, legs, device_a, terminals, rulebook, metal)
+        found = _choose_size(asked, metal)
         if found is None:
             continue
         tried, least = found
@@ -107,9 +111,9 @@ def choose_wire(question: RunQuestion, legs: LegLoads, device_a: float, terminal
         return tried, least
     if in_copper is not None:
         return in_copper
-    last = _broken_words(question, legs, device_a, terminals, rulebook, metals[-1])
+    last = _broken_words(asked, metals[-1])
     raise NoSolution(
-        "conductor", _tried_words(question, metals, rulebook.wires, rulebook.pipes, rulebook.words, legs.design.total_a) + last
+        "conductor", _tried_words(question, metals, rulebook.wires, rulebook.pipes, rulebook.words, asked.legs.design.total_a) + last
     )
 
 
@@ -130,14 +134,15 @@ def _metals(question: RunQuestion, device_a: float, wire_rules: WireRules) -> li
     return [metal for metal in metals if metal in having] or having
 
 
-def _broken_words(question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook, metal: Metal) -> str:
+def _broken_words(asked: SizeAsked, metal: Metal) -> str:
     """Say what stands against the largest wire of all, for that is what has to change."""
+    question, rulebook = asked.question, asked.rulebook
     insulation = products_of(question.run, metal, rulebook.wires, rulebook.pipes)[0]
     ladder = ladder_of(question, metal, rulebook.wires, insulation)
     if not ladder:
         return ""
     try:
-        tried = try_wire(question, legs, device_a, terminals, rulebook, Wire(ladder[-1], metal, insulation))
+        tried = try_wire(asked, Wire(ladder[-1], metal, insulation))
     except OutsideTable as outside:
         return f"; of the last one {outside}"
     broken = next((margin for margin in tried.margins if not margin.holds), None)
@@ -163,30 +168,21 @@ def _tried_words(
     return f"{' and '.join(kinds)}{sets} for {whole(load_a)} A"
 
 
-def try_wire(question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook, wire: Wire) -> TriedWire:
+def try_wire(asked: SizeAsked, wire: Wire) -> TriedWire:
     """Hold one conductor against every limit of its run.
 
     Parameters
     ----------
-    question : RunQuestion
-        What decides the run. [-]
-    legs : LegLoads
-        Its load. [A]
-    device_a : float
-        Its overcurrent device. [A]
-    terminals : Step
-        What the terminals stand. [°C]
-    rulebook : Rulebook
-        The code to follow. [-]
+    asked : SizeAsked
+        What it is sought for. [A]
     wire : Wire
         The conductor. [-]
     """
-    return _tried(question, legs, device_a, terminals, rulebook, wire, _rules_for(question, legs, device_a, terminals, rulebook, wire))
+    return _tried(asked, wire, _rules_for(asked, wire))
 
 
-def _tried(
-    question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook, wire: Wire, rules: _Rules
-) -> TriedWire:
+def _tried(asked: SizeAsked, wire: Wire, rules: _Rules) -> TriedWire:
+    question, legs, device_a, terminals, rulebook = asked.question, asked.legs, asked.device_a, asked.terminals, asked.rulebook
     current = drop_current(question, legs, device_a)
     warm = warmth(question, legs, terminals, wire, rulebook.drops)
     drop = voltage_drop(drop_question(question, legs, device_a, wire.insulation, warm.value), wire.size, wire.metal, rulebook)
@@ -215,14 +211,13 @@ def _tried(
     )
 
 
-def _choose_size(
-    question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook, metal: Metal
-) -> tuple[TriedWire, Wire] | None:
+def _choose_size(asked: SizeAsked, metal: Metal) -> tuple[TriedWire, Wire] | None:
     """Find the least size that is lawful and the least that is good, and keep a pin.
 
     A larger conductor never carries less, never drops more and never asks for a smaller device,
     so neither needs every size tried; the tests hold this against trying every size.
     """
+    question, legs, device_a, rulebook = asked.question, asked.legs, asked.device_a, asked.rulebook
     run = question.run
     insulation, segments = products_of(run, metal, rulebook.wires, rulebook.pipes)
     ladder = tuple(
@@ -241,22 +236,22 @@ def _choose_size(
 
     @cache
     def rules(at: int) -> _Rules:
-        return _rules_for(question, legs, device_a, terminals, rulebook, Wire(ladder[at], metal, insulation))
+        return _rules_for(asked, Wire(ladder[at], metal, insulation))
 
     @cache
     def tried(at: int) -> TriedWire:
-        return _tried(question, legs, device_a, terminals, rulebook, Wire(ladder[at], metal, insulation), rules(at))
+        return _tried(asked, Wire(ladder[at], metal, insulation), rules(at))
 
     def carries(at: int) -> bool:
         wire = Wire(ladder[at], metal, insulation)
-        each = rulebook.ampacities.run_ampacity(wire, segments, carrying, terminals.value, start).value.final_a
+        each = rulebook.ampacities.run_ampacity(wire, segments, carrying, asked.terminals.value, start).value.final_a
         return question.guard.ring or each * question.sets >= LEAST_SHARE * legs.design.total_a * share
 
     @cache
     def drops_little(at: int) -> bool:
-        share = warmth(question, legs, terminals, Wire(ladder[at], metal, insulation), rulebook.drops).value
-        asked = drops if share == drops.warm_share else replace(drops, warm_share=share)
-        return not counts or drop_percent(asked, ladder[at], metal, rulebook) <= allowed
+        share = warmth(question, legs, asked.terminals, Wire(ladder[at], metal, insulation), rulebook.drops).value
+        warmer = drops if share == drops.warm_share else replace(drops, warm_share=share)
+        return not counts or drop_percent(warmer, ladder[at], metal, rulebook) <= allowed
 
     def lawful(at: int) -> bool:
         return all(margin.holds for margin in rules(at).margins) and (drops_little(at) or not rulebook.drops.drop_is_rule())
@@ -314,19 +309,22 @@ def ladder_of(question: RunQuestion, metal: Metal, wire_rules: WireRules, insula
     return next((every for every in (wire_rules.sizes(metal, insulation), wire_rules.sizes(metal)) if noted in every), ladder)
 
 
-def _cheapest(question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook) -> tuple[TriedWire, Wire]:
+def _cheapest(asked: SizeAsked) -> tuple[TriedWire, Wire]:
     """Take the metal whose wire costs less here, by the prices of the job."""
-    found = [pair for metal in rulebook.wires.metals() if (pair := _choose_size(question, legs, device_a, terminals, rulebook, metal))]
+    question, rulebook = asked.question, asked.rulebook
+    found = [pair for metal in rulebook.wires.metals() if (pair := _choose_size(asked, metal))]
     if not found:
-        raise NoSolution("conductor", f"every size in the table for {whole(legs.design.total_a)} A")
+        raise NoSolution("conductor", f"every size in the table for {whole(asked.legs.design.total_a)} A")
     return min(found, key=lambda pair: (not pair[0].good, wire_price(pair[0].wire, question.prices, rulebook.wires)))
 
 
-def _rules_for(question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook, wire: Wire) -> _Rules:
+def _rules_for(asked: SizeAsked, wire: Wire) -> _Rules:
+    question, legs, device_a, rulebook = asked.question, asked.legs, asked.device_a, asked.rulebook
     run, school = question.run, question.schools["rounding"]
     carrying = rulebook.ampacities.carrying_conductors(run.circuit, question.system)
     segments = products_of(run, wire.metal, rulebook.wires, rulebook.pipes)[1]
-    ampacity = rulebook.ampacities.run_ampacity(wire, segments, int(carrying.value), terminals.value, question.schools["derating_start"])
+    terminal_c, start = asked.terminals.value, question.schools["derating_start"]
+    ampacity = rulebook.ampacities.run_ampacity(wire, segments, int(carrying.value), terminal_c, start)
     value, steps = ampacity.value, (carrying, *ampacity.steps)
     if question.sets > 1:
         words = f"{question.sets} sets in parallel, each in a pipe of its own"

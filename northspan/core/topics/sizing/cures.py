@@ -100,7 +100,9 @@ def device_cures(sized: SizedRun, key: str, rulebook: Rulebook) -> tuple[Cure, .
     at, run = f"{sized.question.pointer}/device_a", sized.question.run
     if run.status is not Status.existing:
         return _freed(sized, ("device_a",), "Let the rules choose the device", key, rulebook)
-    fitting = (a for a in device_shelf(run, rulebook) if a != run.device_a and _tried(sized, {"device_a": a}, key, rulebook) is not None)
+    fitting = (
+        a for a in device_shelf(run, rulebook.devices) if a != run.device_a and _tried(sized, {"device_a": a}, key, rulebook) is not None
+    )
     first = next(fitting, None)
     return (pin(at, first, f"A device of {first:g} A"),) if first is not None else ()
 

@@ -39,7 +39,7 @@ def choose_device(question: RunQuestion, legs: LegLoads, rulebook: Rulebook) -> 
     least = motor_or_plate_device(legs, rulebook.devices, rulebook.loads, rulebook.words) or least
     floor = rulebook.dwellings.dwelling_least_a() if kind is RunKind.service and question.whole_dwelling else None
     if floor and least.value < floor.value:
-        usual = next(rating for rating in device_shelf(question.run, rulebook) if rating >= floor.value)
+        usual = next(rating for rating in device_shelf(question.run, rulebook.devices) if rating >= floor.value)
         chosen = ruled("I_d", "device of a whole dwelling", f"{whole(usual)} A", floor.words, floor.citation, usual)
         least = Worked(usual, (*least.steps, floor, chosen))
     if question.primary:
@@ -56,7 +56,7 @@ def choose_device(question: RunQuestion, legs: LegLoads, rulebook: Rulebook) -> 
         limits.append(at_most("device", "Motor and its quarter", legs.design.total_a, pinned, "A", least.asks.citation))
     else:
         limits = [] if question.guard.ring else limits
-        words = "Device, design current" if rulebook.loop is not None else "Device at 125 %"
+        words = rulebook.devices.load_words
         asked = rulebook.devices.load_on_device(legs.design, kind)
         limits.append(at_most("device", words, asked.value, pinned, "A", asked.citation))
     why = "pinned" if question.run.device_a else question.stated_words

@@ -127,7 +127,9 @@ def run_question(case: Case, run_id: str, sized: dict[str, SizedRun]) -> RunQues
         secondary=facts_of(own, _primary_v(case.tree, run.origin, case.rulebook.supplies)) if own else None,
         ahead_percent=lost,
         guard=replace(
-            guard_of(run, case.rulebook), outlets=_feeds(case.tree, run, LoadKind.sockets), cooking=_feeds(case.tree, run, LoadKind.range)
+            guard_of(run, case.rulebook.devices),
+            outlets=_feeds(case.tree, run, LoadKind.sockets),
+            cooking=_feeds(case.tree, run, LoadKind.range),
         ),
         loop=loop,
         power_factor=power_factor,
@@ -216,7 +218,7 @@ def _sharing_its_ground(case: Case, run_id: str, sized: dict[str, SizedRun]) -> 
             continue
         load = load_of_run(case, key).value
         if load is not None:
-            found.append(case.rulebook.devices.device_for_load(load.design, run.kind, guard_of(run, case.rulebook)).value)
+            found.append(case.rulebook.devices.device_for_load(load.design, run.kind, guard_of(run, case.rulebook.devices)).value)
     return max(found)
 
 

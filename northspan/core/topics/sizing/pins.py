@@ -65,10 +65,10 @@ def _check_family(run: Run, at: str, rulebook: Rulebook) -> None:
     if run.ground_metal is not None and run.ground_metal not in rulebook.wires.metals():
         right = f"Metals: {', '.join(rulebook.wires.metals())}."
         raise InvalidJob(f"{at}/ground_metal", f"these rules are built without {run.ground_metal}.", right)
-    if run.ground_with is not None and rulebook.loop is not None:
+    if run.ground_with is not None and rulebook.grounds.own_to_each:
         words = "each circuit has a protective conductor of its own here."
         raise InvalidJob(f"{at}/ground_with", words, "Leave it empty; one that serves several circuits is not built for these rules.")
-    if run.ring and rulebook.loop is None:
+    if run.ring and not rulebook.choices.rings:
         raise InvalidJob(f"{at}/ring", "this rulebook knows no ring.", "Feed it from one end.")
 
 
@@ -85,7 +85,7 @@ def _check_device(run: Run, at: str, rulebook: Rulebook) -> None:
     kinds = [kind for kind, _ in rulebook.devices.device_types()]
     if run.device_type and run.device_type not in kinds:
         raise InvalidJob(f"{at}/device_type", f"there is no device {run.device_type}.", f"Kinds: {', '.join(kinds) or 'one only'}.")
-    shelf = device_shelf(run, rulebook)
+    shelf = device_shelf(run, rulebook.devices)
     if run.device_a is not None and run.device_a not in shelf:
         ratings = ", ".join(f"{a:g}" for a in shelf)
         raise InvalidJob(f"{at}/device_a", f"{run.device_a:g} A is not a standard device.", f"Ratings: {ratings}.")

@@ -7,10 +7,10 @@ from dataclasses import dataclass
 from northspan.core.case.schools import Schools
 from northspan.core.document.job import Place, Prices, Run, Stock, System
 from northspan.core.rulebooks.questions.common import USUAL_GUARD, Guard, Wire
+from northspan.core.rulebooks.questions.devices import DeviceRules
 from northspan.core.rulebooks.questions.drops import DropRules
 from northspan.core.rulebooks.questions.loop import LoopAhead, LoopFacts
 from northspan.core.rulebooks.questions.taps import TransformerFacts
-from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.loads.legs import LegLoads
 from northspan.core.working.worked import Worked
 
@@ -108,36 +108,34 @@ def drop_is_ours(run: Run, drop_rules: DropRules) -> bool:
     return drop_rules.drop_counts(run.kind) and not run.utility_owned
 
 
-def guard_of(run: Run, rulebook: Rulebook) -> Guard:
+def guard_of(run: Run, device_rules: DeviceRules) -> Guard:
     """Gather what of a run decides how its device and its wire go together.
 
     Parameters
     ----------
     run : Run
         The run. [-]
-    rulebook : Rulebook
-        The code to follow; one that knows one kind of device asks nothing here. [-]
+    device_rules : DeviceRules
+        Kinds of devices. [-]
     """
-    if rulebook.loop is None:
-        return USUAL_GUARD
     buried = any(segment.place is Place.buried for segment in run.segments)
-    return Guard(rulebook.loop.device_type(run.kind, run.device_type), buried, run.cannot_overload, run.ring)
+    return device_rules.guard_for(run.kind, run.device_type, buried=buried, cannot_overload=run.cannot_overload, ring=run.ring)
 
 
-def device_shelf(run: Run, rulebook: Rulebook, device_type: str | None = None) -> tuple[float, ...]:
+def device_shelf(run: Run, device_rules: DeviceRules, device_type: str | None = None) -> tuple[float, ...]:
     """List the ratings of the kind of device that a run has. [A]
 
     Parameters
     ----------
     run : Run
         The run. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    device_rules : DeviceRules
+        Kinds of devices. [-]
     device_type : str, optional
         Another kind than the run's own; empty is the usual one. [-]
     """
     kind = run.device_type if device_type is None else device_type
-    return rulebook.devices.ratings(rulebook.loop.device_type(run.kind, kind) if rulebook.loop else "")
+    return device_rules.ratings(device_rules.device_type_of(run.kind, kind))
 
 
 def loop_facts(question: RunQuestion, wire: Wire, device_a: float, ahead: LoopAhead) -> LoopFacts:

@@ -11,7 +11,7 @@ from northspan.core.rulebooks.questions.devices import DeviceRules
 from northspan.core.rulebooks.questions.grounds import GroundFacts, NeutralFacts
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.loads.legs import LegLoads
-from northspan.core.topics.sizing.conductor import TriedWire, choose_wire, try_wire
+from northspan.core.topics.sizing.conductor import SizeAsked, TriedWire, choose_wire, try_wire
 from northspan.core.topics.sizing.device import choose_device
 from northspan.core.topics.sizing.pins import check_pins
 from northspan.core.topics.sizing.pipe import Pipe, PipeAsked, WireGroup, bends, pipe_for, whole_pipe_m
@@ -122,7 +122,7 @@ def size_run(question: RunQuestion, rulebook: Rulebook) -> SizedRun | None:
         if tried.wire == least or run.conductor_size is not None:
             raise
         # the size that would keep the drop fits no pipe: the drop is advice or to be cured otherwise, an answer is not
-        again = try_wire(question, legs, device.value, terminals, rulebook, least)
+        again = try_wire(SizeAsked(question, legs, device.value, terminals, rulebook), least)
         return _with_neutral_ground_and_pipes(question, legs, device, terminals, again, least, rulebook)
 
 
@@ -211,13 +211,13 @@ def _in_sets(
     wanted = question.run.sets
     if wanted or question.run.conductor_size:
         asked = replace(question, sets=wanted or 1)
-        return asked, *choose_wire(asked, legs, device_a, terminals, rulebook)
+        return asked, *choose_wire(SizeAsked(asked, legs, device_a, terminals, rulebook))
     first: tuple[RunQuestion, TriedWire, Wire] | None = None
     refused: NoSolution | None = None
     for sets in range(1, MOST_SETS + 1):
         asked = question if sets == question.sets else replace(question, sets=sets)
         try:
-            tried, least = choose_wire(asked, legs, device_a, terminals, rulebook)
+            tried, least = choose_wire(SizeAsked(asked, legs, device_a, terminals, rulebook))
         except NoSolution as error:
             refused = refused or error
             continue
@@ -274,7 +274,7 @@ def _with_neutral_ground_and_pipes(
     taken = trade_set(question, wire, grounded.value, ground_size or "", rulebook.wires) if sold_together else ()
     if taken:
         asked = replace(question, neutral_in_set=taken[1])
-        again = try_wire(asked, legs, device.value, terminals, rulebook, wire)
+        again = try_wire(SizeAsked(asked, legs, device.value, terminals, rulebook), wire)
         if again.lawful and (again.good or not tried.good):
             question, tried, grounded_size = asked, replace(again, shelf=tried.shelf), taken[1]
             grounded = Worked(grounded.value, (*grounded.steps, set_step(taken)))

@@ -12,7 +12,7 @@ from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.routes.cover import covers
 from northspan.core.topics.sizing.alternatives import sets_words
-from northspan.core.topics.sizing.conductor import ladder_of, try_wire
+from northspan.core.topics.sizing.conductor import SizeAsked, ladder_of, try_wire
 from northspan.core.topics.sizing.cures import (
     both_cures,
     broken_limits,
@@ -91,7 +91,8 @@ def _marking_matters(sized: SizedRun, rulebook: Rulebook) -> bool:
     if not at or sized.least_size != tried.wire.size:
         return False
     read = rulebook.ampacities.terminals_c(Terminals.c75, sized.device.value)
-    return try_wire(question, legs, sized.device.value, read, rulebook, replace(tried.wire, size=ladder[at - 1])).good
+    asked = SizeAsked(question, legs, sized.device.value, read, rulebook)
+    return try_wire(asked, replace(tried.wire, size=ladder[at - 1])).good
 
 
 _TEXTS = {
@@ -160,7 +161,7 @@ def _cures(sized: SizedRun, margin: Margin, rulebook: Rulebook) -> tuple[Cure, .
         if question.stated_where.endswith(_NOTED):
             what = "main" if question.stated_where.endswith("/main_a") else "breaker"
             most = question.stated_bus_a or math.inf
-            larger = next((a for a in device_shelf(question.run, rulebook) if margin.used - 1e-9 <= a <= most), None)
+            larger = next((a for a in device_shelf(question.run, rulebook.devices) if margin.used - 1e-9 <= a <= most), None)
             return (pin(question.stated_where, larger, f"A {what} of {larger:g} A"),) if larger and margin.key == "device" else ()
         return ()
     if margin.key == "heat":
@@ -227,7 +228,7 @@ def _opens_in_time(sized: SizedRun, update: dict[str, object], rulebook: Ruleboo
     if loop is not None and run.residual_ma is not None:
         loop = replace(loop, residual_ma=min(run.residual_ma, loop.residual_ma or run.residual_ma))
     try:
-        other = size_run(replace(sized.question, run=run, loop=loop, guard=guard_of(run, rulebook)), rulebook)
+        other = size_run(replace(sized.question, run=run, loop=loop, guard=guard_of(run, rulebook.devices)), rulebook)
     except (InvalidJob, NoSolution, OutsideTable):  # there is none of that rating
         return False
     return other is not None and broken_limits(other, rulebook.wires) <= broken_limits(sized, rulebook.wires) - _BY_LOOP

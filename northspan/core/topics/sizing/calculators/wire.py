@@ -205,7 +205,7 @@ def _drop_asked(question: DropCalcQuestion, book: Rulebook) -> DropQuestion:
     amperes = question.current_a / share
     nominal_v = question.nominal_v if question.nominal_v is not None else book.supplies.usual_v
     power_factor = question.power_factor if question.power_factor is not None else book.supplies.usual_power_factor
-    method = question.method or (Method.cable if book.loop is not None else Method.pvc40)
+    method = question.method or book.choices.asked_method
     segments = (Segment(length_m=length_m, method=method),)
     legs, neutral_v = None, 0.0
     if question.neutral_a is not None:

@@ -50,9 +50,9 @@ class Around(Question):
         if self.grouped and self.grouped not in groupings:
             right = f"Ways: {', '.join(groupings) or 'none here'}."
             raise InvalidJob("/grouped", f"circuits do not lie together as {self.grouped}.", right)
-        usual = Method.cable if book.loop is not None else Method.pvc40
         return Segment(
-            length_m=self.pipe_length_m or UNKNOWN_M, method=self.method or usual, place=self.place, ambient_c=self.ambient_c,
+            length_m=self.pipe_length_m or UNKNOWN_M, method=self.method or book.choices.asked_method, place=self.place,
+            ambient_c=self.ambient_c,
             other_carrying=min(self.other_carrying, MOST_OTHERS), trench_circuits=self.trench_circuits, over_roof_m=self.over_roof_m,
             laid=self.laid, grouped=self.grouped, in_insulation_m=self.in_insulation_m,
         )  # fmt: skip
@@ -89,10 +89,8 @@ def guard_for(book: Rulebook, kind: RunKind, segments: tuple[Segment, ...], *, d
     kinds = [one for one, _ in book.devices.device_types()]
     if device_type and device_type not in kinds:
         raise InvalidJob("/device_type", f"there is no device {device_type}.", f"Kinds: {', '.join(kinds) or 'one only'}.")
-    if book.loop is None:
-        return Guard(outlets=outlets)
     buried = any(segment.place is Place.buried for segment in segments)
-    return Guard(book.loop.device_type(kind, device_type), buried, cannot_overload, outlets=outlets)
+    return book.devices.guard_for(kind, device_type, buried=buried, cannot_overload=cannot_overload, outlets=outlets)
 
 
 def wire_of(book: Rulebook, size: str, metal: Metal, insulation: str | None, segments: tuple[Segment, ...] = ()) -> Wire:
