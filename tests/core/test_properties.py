@@ -223,7 +223,7 @@ class Monotone(unittest.TestCase):
         carries = [US.ampacities.run_ampacity(wire, (segment,), 2, terminals_c).value.final_a for wire in wires]
         self.assertEqual(carries, sorted(carries))
         question = DropQuestion(50, 20, 0.9, 240, (segment,))
-        drops = [voltage_drop(question, wire.size, metal, US).value.drop_v for wire in wires]
+        drops = [voltage_drop(question, wire.size, metal, US.drops).value.drop_v for wire in wires]
         self.assertEqual(drops, sorted(drops, reverse=True))
 
     @given(STRETCHES, st.floats(0, 30))

@@ -36,7 +36,7 @@ class Case:
     @cached_property
     def electrodes(self) -> dict[str, float]:
         """Resistance of the electrodes of each building together, where it is known. [ohm]"""
-        return electrodes_ohm(self.tree, self.rulebook)
+        return electrodes_ohm(self.tree, self.rulebook.electrodes)
 
     def without_load(self, key: str) -> Case:
         """Give the same case without a load: nothing else of it changes.

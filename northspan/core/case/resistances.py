@@ -13,7 +13,6 @@ from northspan.core.physics.grid import Shape, earthed, worst_around
 from northspan.core.physics.linear import solved
 from northspan.core.physics.soil import Soil
 from northspan.core.rulebooks.questions.electrodes import ElectrodeRules
-from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.working.sums import sum_of
 
 USUAL_OHM_M = 100.0  # soil nobody measured
@@ -95,20 +94,20 @@ def earth_path(
     return EarthPath(together.resistance_ohm, shares, share, words)
 
 
-def electrodes_ohm(tree: Tree, rulebook: Rulebook) -> dict[str, float]:
+def electrodes_ohm(tree: Tree, electrode_rules: ElectrodeRules) -> dict[str, float]:
     """Give the resistance of the electrodes of each building, where a code protects by them; else nothing. [ohm]
 
     Parameters
     ----------
     tree : Tree
         The property. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    electrode_rules : ElectrodeRules
+        Electrodes. [-]
     """
-    if not rulebook.electrodes.protect_by_resistance:
+    if not electrode_rules.protect_by_resistance:
         return {}
     all_electrodes = {key: tuple(electrodes_at(tree.job, key)) for key in tree.job.buildings}
-    return {key: earth_path(tree.job, key, there, 0, rulebook.electrodes).ohm for key, there in all_electrodes.items() if there}
+    return {key: earth_path(tree.job, key, there, 0, electrode_rules).ohm for key, there in all_electrodes.items() if there}
 
 
 def _combined(shapes: tuple[Shape, ...], soil: Soil, measured: dict[str, float]) -> tuple[float, dict[str, float]]:

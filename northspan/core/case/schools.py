@@ -8,8 +8,8 @@ from northspan.core.document.calls import CALLS, CallKind
 from northspan.core.document.job import CallChoice, Job
 from northspan.core.document.plan import CallOption, CallPlan
 from northspan.core.rulebooks.questions.choices import Choices
+from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.registry import rulebook_of
-from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.working.errors import InvalidJob
 
 
@@ -101,7 +101,7 @@ def check_calls(job: Job) -> None:
             raise InvalidJob(f"/calls/{name}/school", f"there is no school {choice.school}.", f"Schools: {', '.join(keys)}.")
 
 
-def call_plan(kind: CallKind, choice: CallChoice | None, outcomes: dict[str, str], rulebook: Rulebook) -> CallPlan:
+def call_plan(kind: CallKind, choice: CallChoice | None, outcomes: dict[str, str], choices: Choices, say: Words) -> CallPlan:
     """Lay out a call with the outcome of each school.
 
     Parameters
@@ -112,10 +112,12 @@ def call_plan(kind: CallKind, choice: CallChoice | None, outcomes: dict[str, str
         What the job chose, if anybody decided. [-]
     outcomes : dict
         School to outcome in words. [-]
-    rulebook : Rulebook
-        For its terms, and the school that is usual. [-]
+    choices : Choices
+        What may be chosen. [-]
+    say : Words
+        How things are called. [-]
     """
-    default, fill = default_school(kind, rulebook.choices), rulebook.words.fill
+    default, fill = default_school(kind, choices), say.fill
     chosen = choice.school if choice else default
     options = tuple(CallOption(s.key, fill(s.words), outcomes[s.key], s.key == chosen) for s in kind.schools)
     matters = choice is not None or len({option.outcome for option in options}) > 1

@@ -9,6 +9,9 @@ from northspan.core.document.findings import Edit
 from northspan.core.document.job import Grounding, Job, Method, Run, Source, SourceKind, System, Terminals, Units
 from northspan.core.document.patching import with_edits
 from northspan.core.document.plan import Plan
+from northspan.core.rulebooks.questions.choices import Choices
+from northspan.core.rulebooks.questions.supplies import SupplyRules
+from northspan.core.rulebooks.questions.wires import WireRules
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_of
 from northspan.core.rulebooks.rulebook import Rulebook
@@ -87,7 +90,7 @@ def _handed_back(job: Job, book: Rulebook) -> tuple[list[Edit], list[str]]:
             edits.append(Edit("add", f"/runs/{key}/{field}", value))
             said.append(f"{run.name}: {words}")
     for key, source in job.sources.items():
-        for field, value, words in _source_edits(source, book):
+        for field, value, words in _source_edits(source, book.supplies, book.choices, book.wires):
             edits.append(Edit("add", f"/sources/{key}/{field}", value))
             said.append(f"{source.name}: {words}")
     methods = [key for key, _ in book.dwellings.dwelling_methods()]
@@ -116,17 +119,19 @@ def moved(job: Job, name: str) -> Job:
     return job if job.rulebook == name else with_edits(job, list(rulebook_change(job, name).edits))
 
 
-def _source_edits(source: Source, book: Rulebook) -> Iterator[tuple[str, float | str | bool | None, str]]:
+def _source_edits(
+    source: Source, supply_rules: SupplyRules, choices: Choices, wire_rules: WireRules
+) -> Iterator[tuple[str, float | str | bool | None, str]]:
     """Supplies belong to a country: their windings, their voltage, who makes their earth."""
-    other = source.system is not book.supplies.usual_system and System.single_phase in {source.system, book.supplies.usual_system}
+    other = source.system is not supply_rules.usual_system and System.single_phase in {source.system, supply_rules.usual_system}
     if source.kind is not SourceKind.transformer and other:
-        yield "system", book.supplies.usual_system.value, "the windings that sources have there"
-        yield "line_v", book.supplies.usual_v, f"{source.line_v:g} V becomes {book.supplies.usual_v:g} V"
-    known = dict(book.choices.earthings())
+        yield "system", supply_rules.usual_system.value, "the windings that sources have there"
+        yield "line_v", supply_rules.usual_v, f"{source.line_v:g} V becomes {supply_rules.usual_v:g} V"
+    known = dict(choices.earthings())
     if source.earthing not in known:
         earthing = next(iter(known))
         yield "earthing", earthing.value, f"its earth: {known[earthing]}. Look at the intake before you trust it"
-    if source.neutral_size is not None and source.neutral_size not in book.wires.sizes(book.wires.metals()[0]):
+    if source.neutral_size is not None and source.neutral_size not in wire_rules.sizes(wire_rules.metals()[0]):
         yield "neutral_size", None, f"neutral of {source.neutral_size} is no size there"
 
 

@@ -41,8 +41,8 @@ from northspan.core.desk.starts.pulls import with_help
 from northspan.core.desk.starts.rods import with_rods
 from northspan.core.desk.starts.services import with_ratings
 from northspan.core.document.job import Job, Metal, Place, Segment
+from northspan.core.rulebooks.questions.supplies import SupplyRules
 from northspan.core.rulebooks.registry import rulebook_of
-from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.working.errors import InvalidJob
 
 __all__ = ["STARTS", "Answers", "Asked", "Start", "detached_feeder", "empty_job", "laid_out", "ready", "start_edits", "started"]
@@ -242,11 +242,11 @@ def _usually_buried(job: Job, before: Job, bends: int | None) -> Job:
     return job.model_copy(update={"runs": runs})
 
 
-def _in_amperes(answers: Answers, start: Start, rulebook: Rulebook) -> Answers:
+def _in_amperes(answers: Answers, start: Start, supply_rules: SupplyRules) -> Answers:
     """A load that was given as a power, at the voltage of what it hangs on: line to line, or to neutral where one wire is hot."""
     if answers.load_a is not None or answers.load_va is None:
         return answers
-    supplies = rulebook.supplies
+    supplies = supply_rules
     volts = supplies.to_neutral_v(supplies.usual_v, supplies.usual_system) if start.key == "shed_circuit" else supplies.usual_v
     return answers.model_copy(update={"load_a": round(answers.load_va / volts, 2)})
 
@@ -279,5 +279,5 @@ def laid_out(job: Job, key: str, answers: Answers) -> Job:
                 f"For example {question.hint}.",
             )
     draft = Draft(job)
-    start.lay_out(draft, _in_amperes(answers, start, rulebook_of(job)))
+    start.lay_out(draft, _in_amperes(answers, start, rulebook_of(job).supplies))
     return with_rods(draft)

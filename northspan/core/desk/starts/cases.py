@@ -32,8 +32,8 @@ from northspan.core.document.job import (
     System,
     Terminals,
 )  # fmt: skip
+from northspan.core.rulebooks.questions.supplies import SupplyRules
 from northspan.core.rulebooks.registry import rulebook_of
-from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.working.errors import InvalidJob
 
 _FOOTING_M = 6.1  # 20 ft of it lie in the concrete
@@ -173,7 +173,7 @@ def move_panel(draft: Draft, a: Answers) -> None:
                                status=Status.existing))  # fmt: skip
     book, length_m = rulebook_of(draft.before), a.length_m or 10.0
     panel = Enclosure(name=draft.say.fill("House {panel}"), building=house, kind=EnclosureKind.panel_lugs, status=Status.existing,
-                      layout=_spaces(book, a.spaces))  # fmt: skip
+                      layout=_spaces(book.supplies, a.spaces))  # fmt: skip
     old = draft.add(panel)
     before = _feeder(draft.say.fill("Old {feeder}"), main, old, _BETWEEN_M, place=Place.indoors)
     draft.add(before.model_copy(update={"status": Status.existing}))
@@ -189,9 +189,9 @@ def move_panel(draft: Draft, a: Answers) -> None:
     )  # fmt: skip
 
 
-def _spaces(book: Rulebook, spaces: int | None) -> PanelLayout:
+def _spaces(supply_rules: SupplyRules, spaces: int | None) -> PanelLayout:
     """The spaces of a panel that is there, as its rulebook's supplies feed it."""
-    if book.supplies.usual_system is System.single_phase:
+    if supply_rules.usual_system is System.single_phase:
         return PanelLayout(spaces=spaces or 12, columns=1, legs_land=LegsLand.one_line, main=MainKind.lugs)
     return PanelLayout(spaces=spaces or 20, main=MainKind.lugs)
 

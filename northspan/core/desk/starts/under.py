@@ -6,8 +6,10 @@ from dataclasses import replace
 
 from northspan.core.desk.starts import STARTS, Answers, Asked, Start, empty_job, laid_out, ready
 from northspan.core.document.job import Job, Units
+from northspan.core.rulebooks.questions.choices import Choices
+from northspan.core.rulebooks.questions.dwellings import DwellingRules
+from northspan.core.rulebooks.questions.electrodes import ElectrodeRules
 from northspan.core.rulebooks.registry import rulebook_named
-from northspan.core.rulebooks.rulebook import Rulebook
 
 _TWO_LEGS = frozenset({"paired_inverters"})
 _METRIC = {"120 ft": "36 m", "0 ft": "0 m", "30 ft": "9 m", "1850 sq ft": "170 m²", "75 ft": "23 m"}
@@ -32,7 +34,7 @@ def starts_under(name: str) -> tuple[Start, ...]:
     one_line = book.supplies.usual_system.value == "single_phase"
     metric = book.words.dialect.length_unit == "metres"
 
-    left_out = _left_out(book)
+    left_out = _left_out(book.electrodes, book.dwellings, book.choices)
 
     def asked(one: Asked) -> Asked:
         hint = _METRIC.get(one.hint, one.hint) if metric else one.hint
@@ -53,14 +55,14 @@ def starts_under(name: str) -> tuple[Start, ...]:
     )
 
 
-def _left_out(book: Rulebook) -> frozenset[str]:
+def _left_out(electrode_rules: ElectrodeRules, dwelling_rules: DwellingRules, choices: Choices) -> frozenset[str]:
     """Questions that a code has no use for."""
     fields: set[str] = set()
-    if len(book.choices.earthings()) < 2:  # noqa: PLR2004 - nothing to choose from
+    if len(choices.earthings()) < 2:  # noqa: PLR2004 - nothing to choose from
         fields.add("earthing")
-    if book.dwellings.needs_floor_area():  # lighting and outlets are in the floor area
+    if dwelling_rules.needs_floor_area():  # lighting and outlets are in the floor area
         fields |= {"lighting_va", "sockets_va"}
-    if book.electrodes.protect_by_resistance:  # its supply brings the earth, or asks for an electrode by its resistance
+    if electrode_rules.protect_by_resistance:  # its supply brings the earth, or asks for an electrode by its resistance
         fields.add("footing")
     return frozenset(fields)
 

@@ -72,7 +72,7 @@ def asked_of_a_shop(whole: WorkedJob) -> Iterator[tuple[str, str, str]]:
     """
     rulebook = whole.case.rulebook
     yield from ((*price_key(line), line.unit) for line in _wanted(whole))
-    yield from ((item, what.lower(), "m") for _, item, what in choices(rulebook, kinds_used(whole.job, rulebook)))
+    yield from ((item, what.lower(), "m") for _, item, what in choices(rulebook, kinds_used(whole.job, rulebook.wires)))
 
 
 def _wanted(whole: WorkedJob) -> Iterator[TakeOffLine]:

@@ -10,11 +10,12 @@ from northspan.core.case.worked import WorkedJob
 from northspan.core.document.job import Status
 from northspan.core.document.plan.materials import Flip
 from northspan.core.rulebooks.questions.common import Wire
-from northspan.core.rulebooks.rulebook import Rulebook
+from northspan.core.rulebooks.questions.words import Words
 from northspan.core.topics.loads.legs import LegLoads
 from northspan.core.topics.pull.topic import ROUTED
 from northspan.core.topics.sizing.cost import run_cost
 from northspan.core.topics.sizing.question import RunQuestion
+from northspan.core.topics.sizing.rules import SizingRules
 from northspan.core.topics.sizing.run import SizedRun, size_run
 from northspan.core.working.errors import InvalidJob, NoSolution, OutsideTable
 from northspan.core.working.worked import Worked, whole
@@ -42,7 +43,7 @@ def run_flips(whole: WorkedJob) -> tuple[Flip, ...]:
     return tuple(found)
 
 
-def _by_load(key: str, question: RunQuestion, planned: Wire, rulebook: Rulebook) -> Iterator[Flip]:
+def _by_load(key: str, question: RunQuestion, planned: Wire, rulebook: SizingRules) -> Iterator[Flip]:
     legs = cast("LegLoads", question.load.value)
     now = _cheapest(question, rulebook)
     for end in (MOST_LOAD, LEAST_LOAD):
@@ -51,10 +52,10 @@ def _by_load(key: str, question: RunQuestion, planned: Wire, rulebook: Rulebook)
             factor, other = at
             percent = 100 * (factor - 1)
             moves = f"{'falls' if percent < 0 else 'rises'} by {whole(abs(percent))} %, to {whole(legs.design.total_a * factor)} A"
-            yield Flip(key, question.run.name, "load", percent, _words(planned, now, other, f"its load {moves}", rulebook))
+            yield Flip(key, question.run.name, "load", percent, _words(planned, now, other, f"its load {moves}", rulebook.words))
 
 
-def _by_limit(key: str, question: RunQuestion, planned: Wire, rulebook: Rulebook) -> Iterator[Flip]:
+def _by_limit(key: str, question: RunQuestion, planned: Wire, rulebook: SizingRules) -> Iterator[Flip]:
     limit = question.limits_percent[0]
     if not LEAST_LIMIT < limit < MOST_LIMIT:  # none is wanted
         return
@@ -64,7 +65,7 @@ def _by_limit(key: str, question: RunQuestion, planned: Wire, rulebook: Rulebook
         if at is not None:
             wanted, other = at
             moves = f"{'more than' if wanted > limit else 'less than'} {wanted:.1f} % drop is {'let' if wanted > limit else 'wanted'}"
-            yield Flip(key, question.run.name, "drop limit", 100 * (wanted / limit - 1), _words(planned, now, other, moves, rulebook))
+            yield Flip(key, question.run.name, "drop limit", 100 * (wanted / limit - 1), _words(planned, now, other, moves, rulebook.words))
 
 
 def _boundary(now: Wire | None, chosen: Callable[[float], Wire | None], start: float, end: float) -> tuple[float, Wire | None] | None:
@@ -78,7 +79,7 @@ def _boundary(now: Wire | None, chosen: Callable[[float], Wire | None], start: f
     return other, chosen(other)
 
 
-def _cheapest(question: RunQuestion, rulebook: Rulebook) -> Wire | None:
+def _cheapest(question: RunQuestion, rulebook: SizingRules) -> Wire | None:
     """The wire of the metal that costs least and holds; None where no single set does."""
     metals = (question.run.metal,) if question.run.metal else rulebook.wires.metals()
     found: list[tuple[float, SizedRun]] = []
@@ -104,8 +105,7 @@ def _limited(question: RunQuestion, percent: float) -> RunQuestion:
     return replace(question, run_limit_percent=percent, way_limit_percent=question.drop_above_percent + percent, maker_percent=None)
 
 
-def _words(planned: Wire, now: Wire | None, other: Wire | None, moves: str, rulebook: Rulebook) -> str:
-    say = rulebook.words
+def _words(planned: Wire, now: Wire | None, other: Wire | None, moves: str, say: Words) -> str:
 
     def named(wire: Wire | None) -> str:
         return f"{say.size_name(wire.size)} {say.metal_name(wire.metal)}" if wire else "no single set of wires"

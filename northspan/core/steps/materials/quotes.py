@@ -8,6 +8,8 @@ from northspan.core.document.job import Job, Metal, Quoted
 from northspan.core.document.price_book import BookLine, PriceBook
 from northspan.core.rulebooks.amounts import FOOT_M
 from northspan.core.rulebooks.questions.common import Wire
+from northspan.core.rulebooks.questions.wires import WireRules
+from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.steps.materials.goods_words import circuit_cable_words, wire_words
 from northspan.core.topics.sizing.prices import cable_key, pipe_key, wire_key
@@ -72,24 +74,24 @@ def choices(rulebook: Rulebook, only: Collection[str] = ()) -> Iterator[tuple[st
                 wire = Wire(size, metal, kind)
                 loose = wires.single_wires(kind)
                 yield wire_key(wire) if loose else cable_key(wire), "wire" if loose else "cable", wire_words(wire, wires, say)
-        yield from _circuit_cables(rulebook, metal)
+        yield from _circuit_cables(rulebook.words, rulebook.wires, metal)
     for method, _ in rulebook.choices.methods():
         for pipe in rulebook.pipes.trade_sizes(method, 3):
             name = say.pipe_name(method, pipe.size)
             yield pipe_key(name), "pipe", name
 
 
-def kinds_used(job: Job, rulebook: Rulebook) -> frozenset[str]:
+def kinds_used(job: Job, wire_rules: WireRules) -> frozenset[str]:
     """List the kinds of wire that a shop is asked for: what is usual in each metal, and what the runs have.
 
     Parameters
     ----------
     job : Job
         The job. [-]
-    rulebook : Rulebook
-        Its code. [-]
+    wire_rules : WireRules
+        Which wires there are. [-]
     """
-    wires = rulebook.wires
+    wires = wire_rules
     found = {wires.default_insulation(metal, ()) for metal in wires.metals()}
     for run in job.runs.values():
         stretches = {one.insulation for one in run.segments if one.insulation}
@@ -98,9 +100,9 @@ def kinds_used(job: Job, rulebook: Rulebook) -> frozenset[str]:
     return frozenset(found)
 
 
-def _circuit_cables(rulebook: Rulebook, metal: Metal) -> Iterator[tuple[str, str, str]]:
-    say, kind = rulebook.words, rulebook.wires.default_insulation(metal, ())
-    for size in rulebook.wires.sizes(metal, kind):
+def _circuit_cables(say: Words, wire_rules: WireRules, metal: Metal) -> Iterator[tuple[str, str, str]]:
+    kind = wire_rules.default_insulation(metal, ())
+    for size in wire_rules.sizes(metal, kind):
         for insulated in CIRCUIT_CORES:
             yield cable_key(Wire(size, metal, kind), insulated), "cable", circuit_cable_words(size, metal, insulated, say)
 

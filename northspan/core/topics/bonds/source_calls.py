@@ -38,5 +38,5 @@ def source_calls(case: Case) -> dict[str, tuple[CallPlan, ...]]:
             other = case.taking(name, school.key)
             checks = {one.key: one for one in state_checks(other, plan_enclosures(other))}
             outcomes[school.key] = checks[standby.get(key, "")].words
-        found[key] = (call_plan(kind, case.tree.job.calls.get(name), outcomes, case.rulebook),)
+        found[key] = (call_plan(kind, case.tree.job.calls.get(name), outcomes, case.rulebook.choices, case.rulebook.words),)
     return found

@@ -42,7 +42,7 @@ def panel_calls(
     if move is not None:
         outcomes["short_cables"] = _short(case, move)
     return tuple(
-        call_plan(CALLS[name], case.job.calls.get(name), said, case.rulebook)
+        call_plan(CALLS[name], case.job.calls.get(name), said, case.rulebook.choices, case.rulebook.words)
         for name, said in outcomes.items()
         if len(set(said.values())) > 1 or name in case.job.calls
     )

@@ -11,10 +11,12 @@ from northspan.core.case.slots import below, free_slots, leg_of
 from northspan.core.document.findings import Cure, Edit, Finding, Severity, pin
 from northspan.core.document.job import BuildingUse, MainKind, Metal, Method, PanelLayout, Place, Protects, Segment, Status, Terminals
 from northspan.core.document.plan.panel import PanelPlan
+from northspan.core.rulebooks.questions.ampacities import AmpacityRules
 from northspan.core.rulebooks.questions.common import USUAL_GUARD, Wire
+from northspan.core.rulebooks.questions.devices import DeviceRules
 from northspan.core.rulebooks.questions.panels import CircuitFacts
+from northspan.core.rulebooks.questions.wires import WireRules
 from northspan.core.rulebooks.questions.words import Words
-from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.circuits.around import around_checks
 from northspan.core.topics.circuits.directory import line_of, personal, vague
 from northspan.core.topics.circuits.joints import box_checks
@@ -181,18 +183,36 @@ def most_on_wire(case: Case, one: Standing) -> Worked[float] | None:
     one : Standing
         The circuit. [-]
     """
-    return _most(one.size, one.metal, one.rating_a, case.schools["derating_start"], case.schools["rounding"], case.rulebook)
+    return _most(
+        one.size,
+        one.metal,
+        one.rating_a,
+        case.schools["derating_start"],
+        case.schools["rounding"],
+        case.rulebook.ampacities,
+        case.rulebook.wires,
+        case.rulebook.devices,
+    )
 
 
 @lru_cache(maxsize=1024)
-def _most(size: str, metal: Metal, rating_a: float, derating: str, rounding: str, rules: Rulebook) -> Worked[float] | None:
-    if not size or size not in rules.wires.sizes(metal):
+def _most(
+    size: str,
+    metal: Metal,
+    rating_a: float,
+    derating: str,
+    rounding: str,
+    ampacity_rules: AmpacityRules,
+    wire_rules: WireRules,
+    device_rules: DeviceRules,
+) -> Worked[float] | None:
+    if not size or size not in wire_rules.sizes(metal):
         return None
-    wire = Wire(size, metal, rules.wires.default_insulation(metal, _IN_WALL))
-    terminals = rules.ampacities.terminals_c(Terminals.unmarked, rating_a or 1.0)
+    wire = Wire(size, metal, wire_rules.default_insulation(metal, _IN_WALL))
+    terminals = ampacity_rules.terminals_c(Terminals.unmarked, rating_a or 1.0)
     try:
-        ampacity = rules.ampacities.run_ampacity(wire, _IN_WALL, 2, terminals.value, derating)
-        most = rules.devices.device_for_wire(ampacity.value, wire, rounding, 1.0, USUAL_GUARD)
+        ampacity = ampacity_rules.run_ampacity(wire, _IN_WALL, 2, terminals.value, derating)
+        most = device_rules.device_for_wire(ampacity.value, wire, rounding, 1.0, USUAL_GUARD)
     except OutsideTable:  # a wire that no cable is made of: nothing is said of it
         return None
     return Worked(most.value, (*ampacity.steps, *most.steps))

@@ -39,7 +39,14 @@ def device_asked(case: Case, panel: str, one: Standing) -> Worked[float] | None:
         return None
     volts = voltages_at(case.tree, panel, case.rulebook.supplies)
     try:
-        legs = added_up([Fed(key, load, volts) for key, load in loads.items()], [], volts[0], RunKind.branch, case.rulebook)
+        legs = added_up(
+            [Fed(key, load, volts) for key, load in loads.items()],
+            [],
+            volts[0],
+            RunKind.branch,
+            case.rulebook.loads,
+            case.rulebook.supplies,
+        )
     except NorthSpanError:  # a load that no table has: its own finding says so
         return None
     if legs.value.motor_a or legs.value.plate_a:

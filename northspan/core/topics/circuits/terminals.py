@@ -10,8 +10,7 @@ from northspan.core.case.case import Case
 from northspan.core.document.findings import Finding, Severity, pin
 from northspan.core.document.job import Across, Circuit, CircuitUse, Metal, PanelLayout
 from northspan.core.document.plan.panel import TerminalLine
-from northspan.core.rulebooks.questions.grounds import GroundFacts
-from northspan.core.rulebooks.rulebook import Rulebook
+from northspan.core.rulebooks.questions.grounds import GroundFacts, GroundRules
 from northspan.core.topics.circuits.standing import Standing
 from northspan.core.topics.sizing.run import SizedRun
 from northspan.core.working.errors import OutsideTable
@@ -52,14 +51,14 @@ def landing_of(case: Case, one: Standing, sized: dict[str, SizedRun]) -> Landing
     if not one.size or one.size not in case.rulebook.wires.sizes(one.metal) or not one.rating_a:
         return None
     neutral = one.size if has_neutral(case, one) else ""
-    found = _ground_of(one.rating_a, one.size, one.metal, case.rulebook)
+    found = _ground_of(one.rating_a, one.size, one.metal, case.rulebook.grounds)
     return None if found is None else Landing(neutral, found, 1, found, one.metal)
 
 
 @lru_cache(maxsize=1024)
-def _ground_of(rating_a: float, size: str, metal: Metal, rulebook: Rulebook) -> str | None:
+def _ground_of(rating_a: float, size: str, metal: Metal, ground_rules: GroundRules) -> str | None:
     try:
-        return rulebook.grounds.equipment_ground(GroundFacts(rating_a, metal, size, size, lines=metal)).value
+        return ground_rules.equipment_ground(GroundFacts(rating_a, metal, size, size, lines=metal)).value
     except OutsideTable:  # no ground is tabled for such a device: nothing is said of it
         return None
 

@@ -13,6 +13,7 @@ from northspan.core.document.findings import Cure, Edit, Finding, Severity, pin,
 from northspan.core.document.job import Earthing, Electrode, ElectrodeKind, EnclosureKind, Job, Metal, Status
 from northspan.core.document.plan import BuildingPlan, CallPlan, WorkGroup, work_lines
 from northspan.core.rulebooks.questions.common import BuildingFacts, RodLimits
+from northspan.core.rulebooks.questions.devices import DeviceRules
 from northspan.core.rulebooks.questions.electrodes import ElectrodeRules
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
@@ -40,7 +41,9 @@ def plan_building(case: Case, key: str, supply: Supply, load_a: float = 0.0) -> 
         What comes into it on the heavier leg. [A]
     """
     building, facts, school = case.job.buildings[key], case.facts[key], case.schools["rods"]
-    disconnect = _for_its_load(case.rulebook.electrodes.building_disconnect(facts, _main_a(case.tree.job, key)), load_a, case.rulebook)
+    disconnect = _for_its_load(
+        case.rulebook.electrodes.building_disconnect(facts, _main_a(case.tree.job, key)), load_a, case.rulebook.devices
+    )
     needed = case.rulebook.electrodes.electrodes_needed(facts, school)
     groups = [
         WorkGroup("disconnect", "Disconnect", disconnect.rule.result, work_lines(disconnect.steps)),
@@ -103,7 +106,7 @@ def building_findings(case: Case, plans: dict[str, BuildingPlan]) -> Iterator[Fi
         if plan.electrode_required:
             yield from _intersystem(case.job, key, facts, rules, case.rulebook.words)
             rods = rules.electrodes_needed(facts, case.schools["rods"]).rule
-            yield from _electrodes(case.job, key, plan, facts, rods, case.rulebook)
+            yield from _electrodes(case.job, key, plan, facts, rods, case.rulebook.electrodes, case.rulebook.words)
     for key, electrode in case.tree.job.electrodes.items():
         if electrode.status is not Status.remove:
             yield from _electrode(case.tree.job, key, electrode, case.rulebook.electrodes, case.rulebook.words)
@@ -140,10 +143,10 @@ def _calls(job: Job, facts: BuildingFacts, needed: bool, rulebook: Rulebook) -> 
         for school in kind.schools:
             rods = rulebook.electrodes.electrodes_needed(facts, school.key).value.rods
             outcomes[school.key] = f"{rods} rod{'' if rods == 1 else 's'}" if rods else "no rods needed"
-        plans.append(call_plan(kind, job.calls.get("rods"), outcomes, rulebook))
+        plans.append(call_plan(kind, job.calls.get("rods"), outcomes, rulebook.choices, rulebook.words))
     least = rulebook.words.length_text(rulebook.electrodes.rod_limits().length_m)
     rock = {"upright": f"{least} straight down", "slanting": f"{least} at a slant", "trench": f"{least} flat, in a trench"}
-    plans.append(call_plan(CALLS["rock"], job.calls.get("rock"), rock, rulebook))
+    plans.append(call_plan(CALLS["rock"], job.calls.get("rock"), rock, rulebook.choices, rulebook.words))
     if (
         facts.supply
         and facts.supply.grounding.value == "legacy_three_wire"
@@ -151,15 +154,15 @@ def _calls(job: Job, facts: BuildingFacts, needed: bool, rulebook: Rulebook) -> 
         and not rulebook.grounds.may_ground_again(facts)
     ):
         outcomes = {"replace": "four wires, then the bond comes out", "keep": "three wires, the bond stays, the inspector asked"}
-        plans.append(call_plan(CALLS["legacy_feed"], job.calls.get("legacy_feed"), outcomes, rulebook))
+        plans.append(call_plan(CALLS["legacy_feed"], job.calls.get("legacy_feed"), outcomes, rulebook.choices, rulebook.words))
     return tuple(plans)
 
 
-def _for_its_load(least: Worked[float], load_a: float, rulebook: Rulebook) -> Worked[float]:
+def _for_its_load(least: Worked[float], load_a: float, device_rules: DeviceRules) -> Worked[float]:
     """A disconnect carries what goes through it: the next rating above the load, where the rule's least is below. [A]"""
     if not least.value or load_a <= least.value + 1e-9:
         return least
-    rating = next((one for one in rulebook.devices.ratings("") if one >= load_a - 1e-9), load_a)
+    rating = next((one for one in device_rules.ratings("") if one >= load_a - 1e-9), load_a)
     why = f"{whole(load_a)} A go through it, and the least of {whole(least.value)} A is below"
     shown = ruled("D_r", "rating for its load", f"{whole(rating)} A", why, least.rule.citation, rating)
     return Worked(rating, (*least.steps, shown))
@@ -195,12 +198,14 @@ def _disconnect(job: Job, key: str, plan: BuildingPlan, line: Step, say: Words) 
             )
 
 
-def _electrodes(job: Job, key: str, plan: BuildingPlan, facts: BuildingFacts, line: Step, rulebook: Rulebook) -> Iterator[Finding]:
-    one_rod_ohm = rulebook.electrodes.rod_limits().one_rod_ohm
+def _electrodes(
+    job: Job, key: str, plan: BuildingPlan, facts: BuildingFacts, line: Step, electrode_rules: ElectrodeRules, say: Words
+) -> Iterator[Finding]:
+    one_rod_ohm = electrode_rules.rod_limits().one_rod_ohm
     missing = plan.rods_wanted - plan.rods_present
     high = [e for e in facts.electrodes if e.measured_ohm is not None and e.measured_ohm > one_rod_ohm]
     if missing > 0:
-        cures = (rods_cure(job, key, plan.rods_present, missing, rulebook.electrodes.rod_limits()),)
+        cures = (rods_cure(job, key, plan.rods_present, missing, electrode_rules.rod_limits()),)
         if nobody_looked(job, key, facts) or (facts.earthing is Earthing.tt and not facts.electrodes):
             return  # said once of the building, or as a stop where earth is the way back
         measured = f" The one there measured {three(high[0].measured_ohm or 0.0)} Ω." if high else ""
@@ -213,7 +218,7 @@ def _electrodes(job: Job, key: str, plan: BuildingPlan, facts: BuildingFacts, li
             f"/buildings/{key}",
             f"{plan.name}: one rod measured {three(high[0].measured_ohm or 0.0)} Ω; the second one settles it.",
             "Two rods need no further proof.",
-            rulebook.words.cite("second_rod"),
+            say.cite("second_rod"),
         )
 
 

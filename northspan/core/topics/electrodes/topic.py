@@ -72,7 +72,7 @@ def _entering(key: str, case: Case, done: Done) -> dict[str, SizedRun]:
 def _supply(entering: Mapping[str, SizedRun], case: Case) -> Supply | None:
     """The largest conductor that enters a building from outside it; where it is only assumed, no smaller than its device asks."""
     wires = [
-        for_device(one.device.value, case.rulebook, "its wires are not noted")
+        for_device(one.device.value, case.rulebook.wires, case.rulebook.ampacities, case.rulebook.words, "its wires are not noted")
         if one.question.assumed
         else Supply(one.tried.wire, one.question.sets)
         for one in entering.values()

@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 from northspan.core.document.job import Across, Load, LoadKind, Run, RunKind, System
 from northspan.core.rulebooks.questions.common import DesignLoad
 from northspan.core.rulebooks.questions.loads import LoadRules
-from northspan.core.rulebooks.rulebook import Rulebook
+from northspan.core.rulebooks.questions.supplies import SupplyRules
 from northspan.core.topics.loads.demand import Demand, demand_of, load_power
 from northspan.core.topics.loads.legs import LegLoads, legs_across, legs_of
 from northspan.core.working.sums import sum_of
@@ -74,7 +74,9 @@ def typed_load(run: Run, starting_a: float, across: Across = Across.line_line) -
     return Worked(LegLoads(design, total, total, starting_a, starting_across=across), tuple(steps))
 
 
-def added_up(loads: Sequence[Fed], blocks: Sequence[Block], run_v: float, kind: RunKind, rulebook: Rulebook) -> Worked[LegLoads]:
+def added_up(
+    loads: Sequence[Fed], blocks: Sequence[Block], run_v: float, kind: RunKind, load_rules: LoadRules, supply_rules: SupplyRules
+) -> Worked[LegLoads]:
     """Add up what a run feeds, leg by leg.
 
     Parameters
@@ -87,8 +89,10 @@ def added_up(loads: Sequence[Fed], blocks: Sequence[Block], run_v: float, kind: 
         Line to line voltage of the run. [V]
     kind : RunKind
         What the run is for. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    load_rules : LoadRules
+        How loads count. [-]
+    supply_rules : SupplyRules
+        What supplies are like. [-]
 
     Notes
     -----
@@ -101,10 +105,10 @@ def added_up(loads: Sequence[Fed], blocks: Sequence[Block], run_v: float, kind: 
     neutral = {1: 0.0, 2: 0.0}
     demands = {}
     for fed in loads:
-        worked = demand_of(fed.key, fed.load, fed.local_v, run_v, kind, rulebook.loads, fed.seen[1] if fed.seen else None)
+        worked = demand_of(fed.key, fed.load, fed.local_v, run_v, kind, load_rules, fed.seen[1] if fed.seen else None)
         demands[fed.key] = worked.value
         steps += worked.steps
-    joined = _cooked_together(loads, demands, kind, rulebook.loads)
+    joined = _cooked_together(loads, demands, kind, load_rules)
     if joined is not None:
         share, line = joined
         steps.append(line)
@@ -123,7 +127,7 @@ def added_up(loads: Sequence[Fed], blocks: Sequence[Block], run_v: float, kind: 
     alone = len(loads) == 1 and not blocks and kind is RunKind.branch
     plate = loads[0].load if alone and loads[0].load.least_circuit_a else None
     if plate is None:
-        for leg, motor, quarter in _largest_motors(loads, demands, kind, rulebook.loads):
+        for leg, motor, quarter in _largest_motors(loads, demands, kind, load_rules):
             steps += [quarter] if quarter not in steps else []
             sums[leg, False] += quarter.value
             if motor.to_neutral:
@@ -136,7 +140,7 @@ def added_up(loads: Sequence[Fed], blocks: Sequence[Block], run_v: float, kind: 
         neutral |= dict.fromkeys(legs_of(plate), by_neutral)
     heavier = max((1, 2), key=lambda leg: sums[leg, False] + 1.25 * sums[leg, True])
     words = "the rest plus the continuous part"
-    one_line = all(fed.local_v[0] == fed.local_v[1] for fed in loads) if loads else rulebook.supplies.usual_system is System.single_phase
+    one_line = all(fed.local_v[0] == fed.local_v[1] for fed in loads) if loads else supply_rules.usual_system is System.single_phase
     steps += [
         step(f"I_L{leg}", name, "I_r + I_k", "A", "connected load", I_r=sums[leg, False], I_k=sums[leg, True])
         for leg, name in ([(1, words)] if one_line else [(1, f"leg 1, {words}"), (2, f"leg 2, {words}")])
@@ -148,7 +152,7 @@ def added_up(loads: Sequence[Fed], blocks: Sequence[Block], run_v: float, kind: 
     )
     design = DesignLoad(sums[heavier, False], sums[heavier, True], unbalance.value)
     line_1, line_2 = (sums[leg, False] + sums[leg, True] for leg in (1, 2))
-    extra_a, across = worst_start(loads, rulebook.loads)
+    extra_a, across = worst_start(loads, load_rules)
     legs = LegLoads(
         design,
         line_1,

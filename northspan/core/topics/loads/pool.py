@@ -34,4 +34,4 @@ def pool_calls(case: Case, key: str) -> tuple[CallPlan, ...]:
     for school in kind.schools:
         methods, _ = plan_methods(case.taking(kind.name, school.key), key)
         outcomes[school.key] = next((f"{whole(m.total_a)} A" for m in methods if m.chosen), "no answer yet")
-    return (call_plan(kind, job.calls.get(kind.name), outcomes, rules),)
+    return (call_plan(kind, job.calls.get(kind.name), outcomes, rules.choices, rules.words),)

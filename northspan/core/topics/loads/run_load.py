@@ -128,7 +128,7 @@ def _added(case: Case, node: str, run_v: float, kind: RunKind, homes: tuple[str,
         fed = [f for f in fed if f.load.enclosure not in enclosures]
     if not fed and not blocks:
         return NO_LOAD
-    return added_up(fed, blocks, run_v, kind, case.rulebook)  # type: ignore[return-value]
+    return added_up(fed, blocks, run_v, kind, case.rulebook.loads, case.rulebook.supplies)  # type: ignore[return-value]
 
 
 def _by_nameplate(source: Source, run_v: float, supply_rules: SupplyRules) -> Worked[LegLoads | None]:

@@ -132,7 +132,7 @@ def wet_room_call(case: Case, building_id: str, sized: dict[str, SizedRun]) -> t
     kind = CALLS["supplementary_bonding"]
     answer = _wet(case.tree.job.buildings[building_id], room, sized, case.rulebook.loop).rule
     outcomes = {"omit": f"{answer.result}: {answer.text}", "fit": "pipes and cases tied together there"}
-    return (call_plan(kind, case.tree.job.calls.get(kind.name), outcomes, case.rulebook),)
+    return (call_plan(kind, case.tree.job.calls.get(kind.name), outcomes, case.rulebook.choices, case.rulebook.words),)
 
 
 def _entries(key: str, building: Building, facts: BondingFacts, rules: LoopRules) -> Iterator[Finding]:

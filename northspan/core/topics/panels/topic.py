@@ -41,7 +41,7 @@ def plan(case: Case, done: Done) -> Planned:
 def _main_call(case: Case, key: str) -> tuple[CallPlan, ...]:
     kind = CALLS["panel_main"]
     outcomes = main_outcomes(case.tree, key, kind.schools, case.rulebook.words)
-    return (call_plan(kind, case.job.calls.get(kind.name), outcomes, case.rulebook),) if outcomes else ()
+    return (call_plan(kind, case.job.calls.get(kind.name), outcomes, case.rulebook.choices, case.rulebook.words),) if outcomes else ()
 
 
 def findings(case: Case, done: Done) -> Iterator[Finding]:

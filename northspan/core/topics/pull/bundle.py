@@ -8,7 +8,7 @@ from math import pi, sqrt
 
 from northspan.core.document.job import Metal
 from northspan.core.physics.pull_tension import GRAVITY_M_S2, JAM_FROM, JAM_TO, JAM_WIRES, OVAL, Set, wedges
-from northspan.core.rulebooks.rulebook import Rulebook
+from northspan.core.topics.pull.rules import PullRules
 from northspan.core.working.sums import sum_of
 from northspan.core.working.worked import Margin, Step, Worked, ruled, step, whole
 
@@ -46,7 +46,7 @@ class Bundle:
 
 
 @lru_cache(maxsize=512)
-def bundle_of(wires: tuple[PulledWire, ...], bore_m: float, rulebook: Rulebook) -> Worked[Bundle]:
+def bundle_of(wires: tuple[PulledWire, ...], bore_m: float, rulebook: PullRules) -> Worked[Bundle]:
     """Work out a set of wires in a pipe.
 
     Parameters
@@ -55,7 +55,7 @@ def bundle_of(wires: tuple[PulledWire, ...], bore_m: float, rulebook: Rulebook) 
         The wires. [-]
     bore_m : float
         Bore of the pipe. [m]
-    rulebook : Rulebook
+    rulebook : PullRules
         For areas of wires. [-]
 
     References
@@ -95,7 +95,7 @@ def bundle_of(wires: tuple[PulledWire, ...], bore_m: float, rulebook: Rulebook) 
     return Worked(found, (*steps, total, correction, limit, jam))
 
 
-def _cable_of(wires: tuple[PulledWire, ...], bore_m: float, rulebook: Rulebook) -> Worked[Bundle]:
+def _cable_of(wires: tuple[PulledWire, ...], bore_m: float, rulebook: PullRules) -> Worked[Bundle]:
     """A cable of several cores goes in as one: what it weighs and stands by its cores, its armour, and what is around them."""
     unit_m2 = AREA_M2[rulebook.pipes.area_unit()]
     outside_m2 = sum_of(wire.count * rulebook.pipes.wire_area(wire.size, wire.insulation).value for wire in wires) * unit_m2

@@ -10,10 +10,11 @@ from typing import Any
 from northspan.core.document.findings import Cure, Edit, Finding, Severity, pin
 from northspan.core.document.job import Pull, Segment
 from northspan.core.document.patching import patched
-from northspan.core.rulebooks.rulebook import Rulebook
+from northspan.core.rulebooks.questions.words import Words
 from northspan.core.topics.pull.bundle import bundle_of
 from northspan.core.topics.pull.pulling import bore_m, parting_places
 from northspan.core.topics.pull.routed import Routed
+from northspan.core.topics.pull.rules import PullRules
 from northspan.core.topics.pull.run_pull import PipePull, PullQuestion, points_at, pulls, question_of_pull
 from northspan.core.working.sums import sum_of
 from northspan.core.working.worked import whole
@@ -21,22 +22,22 @@ from northspan.core.working.worked import whole
 MOST_POINTS = 12  # nobody sets more on one way; the route is wrong then
 
 
-def pull_findings(routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
+def pull_findings(routed: Routed, rulebook: PullRules) -> Iterator[Finding]:
     """Say what is too much for the wires, the rope, the hands or the bends of a run.
 
     Parameters
     ----------
     routed : Routed
         The run, sized, with its route. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    rulebook : PullRules
+        The rules that are asked. [-]
     """
     question = question_of_pull(routed)
     for i, one in enumerate(pulls(question, rulebook)):
         yield from _broken(i, one, question, routed, rulebook)
 
 
-def _broken(i: int, one: PipePull, question: PullQuestion, routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
+def _broken(i: int, one: PipePull, question: PullQuestion, routed: Routed, rulebook: PullRules) -> Iterator[Finding]:
     name, at = routed.run.name, f"/runs/{routed.id}/segments/{one.pipe.first}"
     for margin in one.margins:
         if margin.holds:
@@ -74,7 +75,7 @@ def _broken(i: int, one: PipePull, question: PullQuestion, routed: Routed, ruleb
             )
 
 
-def _other_pipe(one: PipePull, routed: Routed, rulebook: Rulebook) -> Iterator[Cure]:
+def _other_pipe(one: PipePull, routed: Routed, rulebook: PullRules) -> Iterator[Cure]:
     """The next pipe up in which three wires do not wedge; the run has one pinned size, so only where it has one kind of pipe."""
     method = one.pipe.segments[0].method
     if {segment.method for segment, pipe in zip(routed.run.segments, routed.sized.pipes, strict=True) if pipe.value} != {method}:
@@ -87,7 +88,7 @@ def _other_pipe(one: PipePull, routed: Routed, rulebook: Rulebook) -> Iterator[C
 
 
 @lru_cache(maxsize=1024)
-def _cures(i: int, key: str, question: PullQuestion, rulebook: Rulebook) -> tuple[Cure, ...]:
+def _cures(i: int, key: str, question: PullQuestion, rulebook: PullRules) -> tuple[Cure, ...]:
     """Of what is offered, what ends it alone; pull points as many as it takes, with a lubricant where these alone are not enough."""
     offered = (cure for cure in pulls(question, rulebook)[i].cures if not _is_parting(cure))
     enough = tuple(cure for cure in offered if _holds(i, key, _with(question, cure.edits), rulebook))
@@ -95,22 +96,22 @@ def _cures(i: int, key: str, question: PullQuestion, rulebook: Rulebook) -> tupl
 
 
 @lru_cache(maxsize=1024)
-def _parting_cures(i: int, key: str, question: PullQuestion, rulebook: Rulebook) -> tuple[Cure, ...]:
+def _parting_cures(i: int, key: str, question: PullQuestion, rulebook: PullRules) -> tuple[Cure, ...]:
     return tuple(_parted(i, key, question, rulebook))
 
 
-def _parted(i: int, key: str, question: PullQuestion, rulebook: Rulebook) -> Iterator[Cure]:
+def _parted(i: int, key: str, question: PullQuestion, rulebook: PullRules) -> Iterator[Cure]:
     """The fewest pull points that are enough, oiled as it is, or else with a lubricant."""
     oil = Edit("add", f"/runs/{question.run_id}/pull/lubricated", value=True)
     for first in ((), (oil,)) if not question.pull.lubricated else ((),):
         oiled = _with(question, first)
-        for edits, said in _partings(pulls(oiled, rulebook)[i], question.run_id, rulebook):
+        for edits, said in _partings(pulls(oiled, rulebook)[i], question.run_id, rulebook.words):
             if _holds(i, key, _with(oiled, edits), rulebook):
                 yield Cure(f"Lubricate; {said[:1].lower()}{said[1:]}" if first else said, (*first, *edits))
                 return
 
 
-def _partings(one: PipePull, run_id: str, rulebook: Rulebook) -> Iterator[tuple[tuple[Edit, ...], str]]:
+def _partings(one: PipePull, run_id: str, say: Words) -> Iterator[tuple[tuple[Edit, ...], str]]:
     """One pull point where it helps most; then more and more of them, as evenly as the straight pieces allow."""
     cure = next((cure for cure in one.cures if _is_parting(cure)), None)
     if cure is None:
@@ -121,14 +122,14 @@ def _partings(one: PipePull, run_id: str, rulebook: Rulebook) -> Iterator[tuple[
         wanted = (sum_of(piece.length_m for piece in one.pipe.pieces if not piece.bend) * n / (count + 1) for n in range(1, count + 1))
         at = sorted({_nearest(places, at_m) for at_m in wanted})
         if len(at) == count:
-            yield points_at(run_id, one.pipe, tuple(at)), rulebook.words.fill(f"Put {count} {{pull_points}}")
+            yield points_at(run_id, one.pipe, tuple(at)), say.fill(f"Put {count} {{pull_points}}")
 
 
 def _is_parting(cure: Cure) -> bool:
     return cure.edits[0].path.endswith("fittings")
 
 
-def _holds(i: int, key: str, question: PullQuestion, rulebook: Rulebook) -> bool:
+def _holds(i: int, key: str, question: PullQuestion, rulebook: PullRules) -> bool:
     return all(margin.holds for margin in pulls(question, rulebook)[i].margins if margin.key == key)
 
 

@@ -11,8 +11,8 @@ from northspan.core.document.job import Fitting, FittingKind
 from northspan.core.document.plan import WorkGroup, work_lines
 from northspan.core.rulebooks.questions.boxes import BoxRules
 from northspan.core.rulebooks.questions.words import Words
-from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.pull.routed import Routed
+from northspan.core.topics.pull.rules import PullRules
 from northspan.core.topics.routes.route import at_corner
 from northspan.core.topics.sizing.run import wires_in_pipe
 from northspan.core.working.worked import Step
@@ -48,15 +48,15 @@ def fitting_groups(i: int, routed: Routed, box_rules: BoxRules, say: Words) -> I
         yield WorkGroup(f"fitting{i + 1}.{n}", title, answer, work_lines((long, volume, *joints, box_rules.box_reach())))
 
 
-def fitting_findings(routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
+def fitting_findings(routed: Routed, rulebook: PullRules) -> Iterator[Finding]:
     """Say which boxes are too small, which bodies hold joints they may not hold, and which lie beyond their stretch.
 
     Parameters
     ----------
     routed : Routed
         The run, sized, with its route. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    rulebook : PullRules
+        The rules that are asked. [-]
     """
     for i, segment in enumerate(routed.run.segments):
         path = f"/runs/{routed.id}/segments/{i}/fittings"

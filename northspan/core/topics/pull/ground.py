@@ -9,9 +9,9 @@ from northspan.core.document.job import Crossing, Place, Segment, Status, status
 from northspan.core.document.plan import TrenchPlan, WorkGroup, work_lines
 from northspan.core.rulebooks.questions.routes import RouteRules
 from northspan.core.rulebooks.questions.words import Words
-from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.pull.pulling import bore_m
 from northspan.core.topics.pull.routed import Routed
+from northspan.core.topics.pull.rules import PullRules
 from northspan.core.topics.pull.trench import LINE_M, Trench, TrenchFacts, dig
 from northspan.core.topics.routes.cover import covers
 from northspan.core.working.worked import Step, ruled, step
@@ -20,7 +20,7 @@ WALL, CABLE_M = 1.15, 0.03  # outside over bore of a pipe; a cable that is laid 
 TO_DIG = frozenset({Status.new, Status.temporary})
 
 
-def ground_groups(i: int, routed: Routed, rulebook: Rulebook) -> Iterator[WorkGroup]:
+def ground_groups(i: int, routed: Routed, rulebook: PullRules) -> Iterator[WorkGroup]:
     """Work what a buried stretch asks: how it comes out of the ground, and its own trench.
 
     Parameters
@@ -29,8 +29,8 @@ def ground_groups(i: int, routed: Routed, rulebook: Rulebook) -> Iterator[WorkGr
         Number of the stretch. [-]
     routed : Routed
         The run, sized, with its route. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    rulebook : PullRules
+        The rules that are asked. [-]
     """
     run, pipe = routed.run, routed.sized.pipes[i].value
     segment, title = run.segments[i], f"Stretch {i + 1}"
@@ -55,15 +55,15 @@ def ground_groups(i: int, routed: Routed, rulebook: Rulebook) -> Iterator[WorkGr
     yield WorkGroup(f"riser{i + 1}", f"{title}, where it comes out", ", ".join(words), work_lines(out))
 
 
-def shared_trenches(routed: dict[str, Routed], rulebook: Rulebook) -> tuple[TrenchPlan, ...]:
+def shared_trenches(routed: dict[str, Routed], rulebook: PullRules) -> tuple[TrenchPlan, ...]:
     """Work the trenches in which several stretches lie, each dug once: as long and as deep as the most of them, as wide as all.
 
     Parameters
     ----------
     routed : dict of Routed
         The runs by id, sized, with their routes. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    rulebook : PullRules
+        The rules that are asked. [-]
     """
     named: dict[str, list[tuple[str, int]]] = {}
     for run_id, one in routed.items():
@@ -73,15 +73,15 @@ def shared_trenches(routed: dict[str, Routed], rulebook: Rulebook) -> tuple[Tren
     return tuple(_shared(name, members, routed, rulebook) for name, members in named.items())
 
 
-def ground_findings(routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
+def ground_findings(routed: Routed, rulebook: PullRules) -> Iterator[Finding]:
     """Say which other lines a buried run comes too close to.
 
     Parameters
     ----------
     routed : Routed
         The run, sized, with its route. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    rulebook : PullRules
+        The rules that are asked. [-]
     """
     run = routed.run
     buried = [i for i, segment in enumerate(run.segments) if segment.place is Place.buried]
@@ -115,7 +115,7 @@ def locate_findings(routed: dict[str, Routed]) -> Iterator[Finding]:
         )
 
 
-def _crossed(i: int, routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
+def _crossed(i: int, routed: Routed, rulebook: PullRules) -> Iterator[Finding]:
     run, at = routed.run, f"/runs/{routed.id}/segments/{i}"
     for n, line in enumerate(run.segments[i].crossings):
         least, between = rulebook.routes.line_distance(line.kind), _between(i, line, routed, rulebook)
@@ -128,7 +128,7 @@ def _crossed(i: int, routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
         yield Finding("crossing-too-near", Severity.fix, f"{at}/crossings/{n}", words, sentence(least.text), least.citation, cures)
 
 
-def _between(i: int, line: Crossing, routed: Routed, rulebook: Rulebook) -> Step:
+def _between(i: int, line: Crossing, routed: Routed, rulebook: PullRules) -> Step:
     """Clear distance to a line that crosses: its own half thickness, and ours where we go over it, are not air. [m]"""
     cover_m = _cover_m(i, routed, rulebook.routes)
     words, half = f"clear of the {line.kind.value} line", LINE_M / 2
@@ -149,7 +149,7 @@ def _beside(i: int, routed: Routed, route_rules: RouteRules, say: Words) -> Iter
         yield Finding("beside-too-near", Severity.fix, f"{at}/{n}", words, sentence(least.text), least.citation, (cure,))
 
 
-def _shared(name: str, members: list[tuple[str, int]], routed: dict[str, Routed], rulebook: Rulebook) -> TrenchPlan:
+def _shared(name: str, members: list[tuple[str, int]], routed: dict[str, Routed], rulebook: PullRules) -> TrenchPlan:
     lines, there = [], 0
     for run_id, i in members:
         one = routed[run_id]
@@ -193,6 +193,6 @@ def _cover_m(i: int, routed: Routed, route_rules: RouteRules) -> float:
     return covers(routed.run, sized.device.value, sized.question.line_v, sized.tried.wire.insulation, route_rules)[i].value or 0.0
 
 
-def _outside_m(i: int, routed: Routed, rulebook: Rulebook) -> float:
+def _outside_m(i: int, routed: Routed, rulebook: PullRules) -> float:
     pipe, method = routed.sized.pipes[i].value, routed.run.segments[i].method
     return WALL * bore_m(method, pipe.size, rulebook) if pipe else CABLE_M

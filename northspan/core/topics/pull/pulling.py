@@ -9,8 +9,8 @@ from math import ceil, pi, sqrt
 from northspan.core.document.job import Method, Pull, Rope, Segment
 from northspan.core.physics.pull_tension import Piece, Point, tension_along
 from northspan.core.rulebooks.questions.words import Words
-from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.pull.bundle import AREA_M2, Bundle, jam_margin
+from northspan.core.topics.pull.rules import PullRules
 from northspan.core.topics.routes.route import IN_PIPE, pieces_of, turned_deg, turned_round
 from northspan.core.working.sums import sum_of
 from northspan.core.working.worked import Margin, Step, Worked, at_most, given, ruled, step, whole
@@ -48,7 +48,7 @@ class Pulled:
     from_far: bool
 
 
-def pipe_runs(segments: tuple[Segment, ...], sizes: tuple[str, ...], rulebook: Rulebook) -> tuple[PipeRun, ...]:
+def pipe_runs(segments: tuple[Segment, ...], sizes: tuple[str, ...], rulebook: PullRules) -> tuple[PipeRun, ...]:
     """Find the pipes of a run: stretches of one method in a row are one pull, through the narrowest of them.
 
     Parameters
@@ -57,7 +57,7 @@ def pipe_runs(segments: tuple[Segment, ...], sizes: tuple[str, ...], rulebook: R
         The stretches, shape (n,). [m]
     sizes : tuple of str
         Trade sizes of their pipes; empty where there is none, shape (n,). [-]
-    rulebook : Rulebook
+    rulebook : PullRules
         For bores and radii of bends. [-]
     """
     found: list[list[int]] = []
@@ -79,7 +79,7 @@ def pipe_runs(segments: tuple[Segment, ...], sizes: tuple[str, ...], rulebook: R
     return tuple(runs)
 
 
-def bore_m(method: Method, size: str, rulebook: Rulebook) -> float:
+def bore_m(method: Method, size: str, rulebook: PullRules) -> float:
     """Give the bore of a pipe; 0 where there is no such pipe. [m]
 
     Parameters
@@ -88,7 +88,7 @@ def bore_m(method: Method, size: str, rulebook: Rulebook) -> float:
         Kind of pipe. [-]
     size : str
         Trade size. [-]
-    rulebook : Rulebook
+    rulebook : PullRules
         For its bore. [-]
     """
     area = next((pipe.bore_area for pipe in rulebook.pipes.trade_sizes(method, 3) if pipe.size == size), 0.0)

@@ -14,7 +14,6 @@ from northspan.core.document.plan import BendMark, PullPlan, PullWay, WorkGroup,
 from northspan.core.document.plan import PullPoint as PlanPoint
 from northspan.core.physics.pull_tension import Point
 from northspan.core.rulebooks.questions.words import Words
-from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.pull.bundle import Bundle, PulledWire, bundle_of
 from northspan.core.topics.pull.crew import order_of_work
 from northspan.core.topics.pull.hand_bends import bent_plans
@@ -33,6 +32,7 @@ from northspan.core.topics.pull.pulling import (
     pull_both_ways,
 )
 from northspan.core.topics.pull.routed import Routed
+from northspan.core.topics.pull.rules import PullRules
 from northspan.core.topics.pull.supports import segment_groups
 from northspan.core.topics.routes.route import bend_places, turned_deg
 from northspan.core.working.sums import sum_of
@@ -79,41 +79,41 @@ def question_of_pull(routed: Routed) -> PullQuestion:
 
 
 @lru_cache(maxsize=1024)
-def pulls(question: PullQuestion, rulebook: Rulebook) -> tuple[PipePull, ...]:
+def pulls(question: PullQuestion, rulebook: PullRules) -> tuple[PipePull, ...]:
     """Pull through every pipe of a run, one after another.
 
     Parameters
     ----------
     question : PullQuestion
         What decides the pull. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    rulebook : PullRules
+        The rules that are asked. [-]
     """
     return tuple(_through(pipe, question, rulebook) for pipe in pipe_runs(question.segments, question.sizes, rulebook))
 
 
-def hardest(question: PullQuestion, rulebook: Rulebook) -> PipePull | None:
+def hardest(question: PullQuestion, rulebook: PullRules) -> PipePull | None:
     """Give the pipe of a run that is hardest to pull through; None where no wires are pulled.
 
     Parameters
     ----------
     question : PullQuestion
         What decides the pull. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    rulebook : PullRules
+        The rules that are asked. [-]
     """
     return max(pulls(question, rulebook), key=lambda one: max(margin.share for margin in one.margins), default=None)
 
 
-def pull_of(routed: Routed, rulebook: Rulebook) -> PullPlan:
+def pull_of(routed: Routed, rulebook: PullRules) -> PullPlan:
     """Plan the pull of a run through its hardest pipe, in one go or parted at its pull points.
 
     Parameters
     ----------
     routed : Routed
         The run, sized, with its route. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    rulebook : PullRules
+        The rules that are asked. [-]
     """
     found, lengths = hardest(question_of_pull(routed), rulebook), tuple(cut_lengths(routed, rulebook.wires, rulebook.words))
     buy, along = tuple(bought(lengths, routed.run.pull.reel_m, rulebook.words)), segment_groups(routed, rulebook)
@@ -166,7 +166,7 @@ def _bend_marks(routed: Routed) -> Iterator[BendMark]:
         begins += segment.length_m
 
 
-def _through(pipe: PipeRun, question: PullQuestion, rulebook: Rulebook) -> PipePull:
+def _through(pipe: PipeRun, question: PullQuestion, rulebook: PullRules) -> PipePull:
     bundle = bundle_of(question.groups, pipe.bore_m, rulebook)
     pulled = pull_both_ways(pipe.pieces, bundle.value, question.pull)
     limit = rulebook.pipes.bends_limit_deg(pipe.segments[0].method)

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from northspan.core.document.job import Run, Status, status_of
 from northspan.core.document.plan import StageLine, StagePlan
-from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.pull.crew import crew_for, minutes
 from northspan.core.topics.pull.pulling import counted, most_n
 from northspan.core.topics.pull.routed import Routed
+from northspan.core.topics.pull.rules import PullRules
 from northspan.core.topics.pull.run_pull import hardest, question_of_pull
 from northspan.core.working.worked import whole
 
@@ -19,7 +19,7 @@ TITLES = {
 }
 
 
-def stages(runs: dict[str, Run], routed: dict[str, Routed], rulebook: Rulebook) -> tuple[StagePlan, ...]:
+def stages(runs: dict[str, Run], routed: dict[str, Routed], rulebook: PullRules) -> tuple[StagePlan, ...]:
     """Sort the runs of a job by stage; a run with stretches of several stages stands in each of them.
 
     Parameters
@@ -28,8 +28,8 @@ def stages(runs: dict[str, Run], routed: dict[str, Routed], rulebook: Rulebook) 
         The runs by id, in the order of the tree. [-]
     routed : dict of Routed
         Those that could be sized. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    rulebook : PullRules
+        The rules that are asked. [-]
     """
     found = []
     for status, title in TITLES.items():
@@ -43,7 +43,7 @@ def stages(runs: dict[str, Run], routed: dict[str, Routed], rulebook: Rulebook) 
     return tuple(found)
 
 
-def _words(run: Run, status: Status, routed: Routed | None, rulebook: Rulebook) -> str:
+def _words(run: Run, status: Status, routed: Routed | None, rulebook: PullRules) -> str:
     here = [i for i, segment in enumerate(run.segments, 1) if status_of(run, segment) is status]
     part = "" if len(here) == len(run.segments) else f"stretch {', '.join(map(str, here))}: "
     if status is Status.existing:

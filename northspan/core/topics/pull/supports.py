@@ -11,11 +11,11 @@ from northspan.core.document.plan import WorkGroup, work_lines
 from northspan.core.rulebooks.questions.pipes import PipeRules
 from northspan.core.rulebooks.questions.routes import RouteRules
 from northspan.core.rulebooks.questions.words import Words
-from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.pull.fittings import fitting_groups
 from northspan.core.topics.pull.ground import ground_groups
 from northspan.core.topics.pull.room import room_groups
 from northspan.core.topics.pull.routed import Routed
+from northspan.core.topics.pull.rules import PullRules
 from northspan.core.topics.routes.route import IN_PIPE
 from northspan.core.topics.sizing.pipe import Pipe
 from northspan.core.working.errors import OutsideTable
@@ -77,15 +77,15 @@ def growth(method: Method, length_m: float, swing_k: float, route_rules: RouteRu
     )
 
 
-def segment_groups(routed: Routed, rulebook: Rulebook) -> tuple[WorkGroup, ...]:
+def segment_groups(routed: Routed, rulebook: PullRules) -> tuple[WorkGroup, ...]:
     """Work what the stretches of a run ask, one after another.
 
     Parameters
     ----------
     routed : Routed
         The run, sized, with its route. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    rulebook : PullRules
+        The rules that are asked. [-]
     """
     found: list[WorkGroup] = []
     for i in range(len(routed.run.segments)):
@@ -98,15 +98,15 @@ def segment_groups(routed: Routed, rulebook: Rulebook) -> tuple[WorkGroup, ...]:
     return tuple(found)
 
 
-def support_findings(routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
+def support_findings(routed: Routed, rulebook: PullRules) -> Iterator[Finding]:
     """Say where straps as found stand too far apart, or too far from a box.
 
     Parameters
     ----------
     routed : Routed
         The run, sized, with its route. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    rulebook : PullRules
+        The rules that are asked. [-]
     """
     for i, (segment, pipe) in enumerate(zip(routed.run.segments, routed.sized.pipes, strict=True)):
         if not _strapped(segment):
@@ -130,15 +130,15 @@ def support_findings(routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
             )
 
 
-def height_findings(routed: Routed, rulebook: Rulebook) -> Iterator[Finding]:
+def height_findings(routed: Routed, rulebook: PullRules) -> Iterator[Finding]:
     """Say where a run hangs too low.
 
     Parameters
     ----------
     routed : Routed
         The run, sized, with its route. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    rulebook : PullRules
+        The rules that are asked. [-]
     """
     for i, segment in enumerate(routed.run.segments):
         if segment.place is not Place.overhead or segment.height_m is None:

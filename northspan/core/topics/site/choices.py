@@ -11,13 +11,13 @@ from northspan.core.document.findings import Edit
 from northspan.core.document.job import Job, Metal, Status
 from northspan.core.physics.optimum import Choice
 from northspan.core.rulebooks.questions.words import Words
-from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.sizing.alternatives import largest_pipe, sets_words
 from northspan.core.topics.sizing.conductor import ladder_of
 from northspan.core.topics.sizing.cost import run_cost
 from northspan.core.topics.sizing.from_job import run_question
 from northspan.core.topics.sizing.question import RunQuestion
 from northspan.core.topics.sizing.raise_voltage import voltage_ways, wire_losses
+from northspan.core.topics.sizing.rules import SizingRules
 from northspan.core.topics.sizing.run import SizedRun, size_run
 from northspan.core.working.errors import InvalidJob, NoSolution, OutsideTable
 from northspan.core.working.worked import whole
@@ -94,7 +94,7 @@ def _feeder(tree: Tree, key: str, fed_by: dict[str, str | None]) -> str | None:
     return next((run for run in reversed(tree.way_to(key)[:-1]) if run in fed_by), None)
 
 
-def _ways(job: Job, planned: SizedRun, rulebook: Rulebook) -> Iterator[Way]:
+def _ways(job: Job, planned: SizedRun, rulebook: SizingRules) -> Iterator[Way]:
     question, run = planned.question, planned.question.run
     own = question.ahead_percent
     if run.status is Status.existing:
@@ -118,7 +118,7 @@ def _ways(job: Job, planned: SizedRun, rulebook: Rulebook) -> Iterator[Way]:
                 yield Way(words, Choice(other.total_cost, other.drop_percent), other.cure.edits, planned=False)
 
 
-def _of_metal(question: RunQuestion, metal: Metal, rulebook: Rulebook) -> Iterator[SizedRun]:
+def _of_metal(question: RunQuestion, metal: Metal, rulebook: SizingRules) -> Iterator[SizedRun]:
     run = question.run
     ladder = (run.conductor_size,) if run.conductor_size and run.metal else ladder_of(question, metal, rulebook.wires)
     smallest = rulebook.wires.area(rulebook.wires.smallest_customary(metal))
@@ -134,7 +134,7 @@ def _of_metal(question: RunQuestion, metal: Metal, rulebook: Rulebook) -> Iterat
             yield sized
 
 
-def _cost(sized: SizedRun, rulebook: Rulebook) -> float:
+def _cost(sized: SizedRun, rulebook: SizingRules) -> float:
     prices = sized.question.prices
     return (
         run_cost(sized, rulebook.wires, rulebook.pipes, rulebook.words).value

@@ -13,25 +13,25 @@ from northspan.core.document.plan import CallPlan, Neighbour
 from northspan.core.rulebooks.questions.choices import Choices
 from northspan.core.rulebooks.questions.wires import WireRules
 from northspan.core.rulebooks.questions.words import Words
-from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.routes.cover import covers
 from northspan.core.topics.sizing.conductor import ladder_of
 from northspan.core.topics.sizing.cost import priced_by, run_cost
 from northspan.core.topics.sizing.question import device_shelf
+from northspan.core.topics.sizing.rules import SizingRules
 from northspan.core.topics.sizing.run import SizedRun, size_run
 from northspan.core.working.errors import InvalidJob, NoSolution, OutsideTable
 from northspan.core.working.worked import whole
 
 
-def neighbours(sized: SizedRun, rulebook: Rulebook) -> tuple[Neighbour, ...]:
+def neighbours(sized: SizedRun, rulebook: SizingRules) -> tuple[Neighbour, ...]:
     """Work the neighbouring choices: a size down, this one, a size up, and the other metals.
 
     Parameters
     ----------
     sized : SizedRun
         The run as chosen. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    rulebook : SizingRules
+        The rules that are asked. [-]
     """
     wire = sized.tried.wire
     ladder = ladder_of(sized.question, wire.metal, rulebook.wires, wire.insulation)
@@ -56,15 +56,15 @@ class Otherwise:
     cure: Cure
 
 
-def made_otherwise(sized: SizedRun, rulebook: Rulebook) -> tuple[Otherwise, ...]:
+def made_otherwise(sized: SizedRun, rulebook: SizingRules) -> tuple[Otherwise, ...]:
     """Make a run in every other metal, and each metal laid otherwise where it is buried; none for a run that stands.
 
     Parameters
     ----------
     sized : SizedRun
         The run as chosen. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    rulebook : SizingRules
+        The rules that are asked. [-]
     """
     if sized.question.run.status is Status.existing:
         return ()
@@ -108,7 +108,7 @@ def because(sized: SizedRun, ways: tuple[Neighbour, ...]) -> str:
     return " ".join([*shelf, f"Not {below.size_name}: {below.why_not}.{money}"])
 
 
-def calls_of_run(choices: Mapping[str, CallChoice], sized: SizedRun, rulebook: Rulebook) -> tuple[CallPlan, ...]:
+def calls_of_run(choices: Mapping[str, CallChoice], sized: SizedRun, rulebook: SizingRules) -> tuple[CallPlan, ...]:
     """Work every call that is open on a run, by each of its schools; a pinned choice closes its call.
 
     Parameters
@@ -117,11 +117,17 @@ def calls_of_run(choices: Mapping[str, CallChoice], sized: SizedRun, rulebook: R
         Calls that somebody decided, by name. [-]
     sized : SizedRun
         The run as chosen. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    rulebook : SizingRules
+        The rules that are asked. [-]
     """
     return tuple(
-        call_plan(kind, choices.get(kind.name), {s.key: _outcome(sized, kind, s.key, rulebook) for s in kind.schools}, rulebook)
+        call_plan(
+            kind,
+            choices.get(kind.name),
+            {s.key: _outcome(sized, kind, s.key, rulebook) for s in kind.schools},
+            rulebook.choices,
+            rulebook.words,
+        )
         for name in calls_open(sized, rulebook.wires, rulebook.choices)
         for kind in (CALLS[name],)
     )
@@ -204,7 +210,7 @@ def largest_pipe(sized: SizedRun) -> str:
     return max(piped)[1] if piped else ""
 
 
-def _neighbour(sized: SizedRun, rulebook: Rulebook, words: str, metal: Metal, size: str | None) -> Neighbour | None:
+def _neighbour(sized: SizedRun, rulebook: SizingRules, words: str, metal: Metal, size: str | None) -> Neighbour | None:
     question = sized.question
     same_metal = metal is sized.tried.wire.metal
     update: dict[str, object] = {"metal": metal, "conductor_size": size, "grounded_size": None, "equipment_ground_size": None}
@@ -223,7 +229,7 @@ def _neighbour(sized: SizedRun, rulebook: Rulebook, words: str, metal: Metal, si
 _FREE = ("insulation", "conductor_size", "grounded_size", "equipment_ground_size", "pipe_size", "sets")
 
 
-def _laid_otherwise(sized: SizedRun, rulebook: Rulebook) -> Otherwise | None:
+def _laid_otherwise(sized: SizedRun, rulebook: SizingRules) -> Otherwise | None:
     """The same run straight in the ground where it lies in pipe, or in pipe where it lies straight; None where nothing is buried."""
     run, names = sized.question.run, dict(rulebook.choices.methods())
     buried = [i for i, one in enumerate(run.segments) if one.place is Place.buried]
@@ -254,7 +260,7 @@ def _laid_otherwise(sized: SizedRun, rulebook: Rulebook) -> Otherwise | None:
     return Otherwise(words, other, Cure(f"Take it {way}", tuple(edits)))
 
 
-def _sized_as(sized: SizedRun, update: dict[str, object], rulebook: Rulebook) -> SizedRun | None:
+def _sized_as(sized: SizedRun, update: dict[str, object], rulebook: SizingRules) -> SizedRun | None:
     """The run again with other fields; None where there is no answer."""
     question = sized.question
     try:
@@ -263,7 +269,7 @@ def _sized_as(sized: SizedRun, update: dict[str, object], rulebook: Rulebook) ->
         return None
 
 
-def _row(other: SizedRun, rulebook: Rulebook, words: str, cure: Cure, *, current: bool = False) -> Neighbour:
+def _row(other: SizedRun, rulebook: SizingRules, words: str, cure: Cure, *, current: bool = False) -> Neighbour:
     question, tried = other.question, other.tried
     cost = run_cost(other, rulebook.wires, rulebook.pipes, rulebook.words)
     broken = [m for m in other.margins if not m.holds]
@@ -285,7 +291,7 @@ def _row(other: SizedRun, rulebook: Rulebook, words: str, cure: Cure, *, current
     )
 
 
-def _outcome(sized: SizedRun, kind: CallKind, school: str, rulebook: Rulebook) -> str:
+def _outcome(sized: SizedRun, kind: CallKind, school: str, rulebook: SizingRules) -> str:
     question = sized.question
     if school == "given" and question.run.given_drop_a is None:
         return "no current given yet"

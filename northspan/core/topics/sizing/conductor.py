@@ -13,7 +13,6 @@ from northspan.core.rulebooks.questions.loop import LoopAnswer
 from northspan.core.rulebooks.questions.pipes import PipeRules
 from northspan.core.rulebooks.questions.wires import WireRules
 from northspan.core.rulebooks.questions.words import Words
-from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.loads.legs import LegLoads
 from northspan.core.topics.sizing.drop import Drop, drop_percent, voltage_drop
 from northspan.core.topics.sizing.drop_asked import drop_current, drop_question, warmth
@@ -21,6 +20,7 @@ from northspan.core.topics.sizing.limits import advised, allowance_of, beside_ea
 from northspan.core.topics.sizing.prices import wire_price
 from northspan.core.topics.sizing.products import products_of
 from northspan.core.topics.sizing.question import NO_LIMIT, RunQuestion, drop_is_ours, loop_facts
+from northspan.core.topics.sizing.rules import SizingRules
 from northspan.core.topics.sizing.shelf import customary_metals, size_step, sizes_in_stock, stocked_size, too_much_copper
 from northspan.core.working.errors import NoSolution, OutsideTable
 from northspan.core.working.sums import sum_of
@@ -38,7 +38,7 @@ class SizeAsked:
     legs: LegLoads
     device_a: float
     terminals: Step
-    rulebook: Rulebook
+    rulebook: SizingRules
 
 
 @dataclass(frozen=True, slots=True)
@@ -185,7 +185,7 @@ def _tried(asked: SizeAsked, wire: Wire, rules: _Rules) -> TriedWire:
     question, legs, device_a, terminals, rulebook = asked.question, asked.legs, asked.device_a, asked.terminals, asked.rulebook
     current = drop_current(question, legs, device_a)
     warm = warmth(question, legs, terminals, wire, rulebook.drops)
-    drop = voltage_drop(drop_question(question, legs, device_a, wire.insulation, warm.value), wire.size, wire.metal, rulebook)
+    drop = voltage_drop(drop_question(question, legs, device_a, wire.insulation, warm.value), wire.size, wire.metal, rulebook.drops)
     cite, advice = rulebook.drops.drop_citation(question.run.kind), not rulebook.drops.drop_is_rule()
     whole = step(
         "d_w", "drop of the whole way, with the runs ahead", "d_u + d", "%", "sum", d_u=question.drop_above_percent, d=drop.value.percent
@@ -251,7 +251,7 @@ def _choose_size(asked: SizeAsked, metal: Metal) -> tuple[TriedWire, Wire] | Non
     def drops_little(at: int) -> bool:
         share = warmth(question, legs, asked.terminals, Wire(ladder[at], metal, insulation), rulebook.drops).value
         warmer = drops if share == drops.warm_share else replace(drops, warm_share=share)
-        return not counts or drop_percent(warmer, ladder[at], metal, rulebook) <= allowed
+        return not counts or drop_percent(warmer, ladder[at], metal, rulebook.drops) <= allowed
 
     def lawful(at: int) -> bool:
         return all(margin.holds for margin in rules(at).margins) and (drops_little(at) or not rulebook.drops.drop_is_rule())

@@ -10,9 +10,9 @@ from pydantic import JsonValue
 from northspan.core.document.findings import Cure, Edit, pin
 from northspan.core.document.job import Status
 from northspan.core.rulebooks.questions.wires import WireRules
-from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.sizing.alternatives import sets_words
 from northspan.core.topics.sizing.question import RunQuestion, device_shelf
+from northspan.core.topics.sizing.rules import SizingRules
 from northspan.core.topics.sizing.run import SizedRun, size_run
 from northspan.core.working.errors import NoSolution, OutsideTable
 
@@ -22,7 +22,7 @@ _SMALL = ("grounded_size", "equipment_ground_size")
 _MOST_NOTE = 2000  # letters that a note takes
 
 
-def size_cures(sized: SizedRun, key: str, rulebook: Rulebook) -> tuple[Cure, ...]:
+def size_cures(sized: SizedRun, key: str, rulebook: SizingRules) -> tuple[Cure, ...]:
     """Offer the size that the rules choose; of wires that are there, other ones in their place.
 
     Parameters
@@ -31,8 +31,8 @@ def size_cures(sized: SizedRun, key: str, rulebook: Rulebook) -> tuple[Cure, ...
         The run. [-]
     key : str
         The limit that is to hold. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    rulebook : SizingRules
+        The rules that are asked. [-]
     """
     run = sized.question.run
     if sized.question.assumed:
@@ -44,7 +44,7 @@ def size_cures(sized: SizedRun, key: str, rulebook: Rulebook) -> tuple[Cure, ...
     return _freed(sized, ("conductor_size",), "Let the rules choose the size", key, rulebook)
 
 
-def _freed(sized: SizedRun, names: tuple[str, ...], words: str, key: str, rulebook: Rulebook) -> tuple[Cure, ...]:
+def _freed(sized: SizedRun, names: tuple[str, ...], words: str, key: str, rulebook: SizingRules) -> tuple[Cure, ...]:
     """Hand choices back to the rules, with the neutral and the ground where those would be too small then."""
     for more in ((), _SMALL):
         free = (*names, *more)
@@ -53,15 +53,15 @@ def _freed(sized: SizedRun, names: tuple[str, ...], words: str, key: str, rulebo
     return ()
 
 
-def larger_size_cures(sized: SizedRun, rulebook: Rulebook) -> tuple[Cure, ...]:
+def larger_size_cures(sized: SizedRun, rulebook: SizingRules) -> tuple[Cure, ...]:
     """Offer the least size of the same kind that keeps the drop too, if the run was fixed below it; of what is there, other wires.
 
     Parameters
     ----------
     sized : SizedRun
         The run. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    rulebook : SizingRules
+        The rules that are asked. [-]
     """
     run = sized.question.run
     if run.conductor_size is None:
@@ -85,7 +85,7 @@ def larger_size_cures(sized: SizedRun, rulebook: Rulebook) -> tuple[Cure, ...]:
     return ()
 
 
-def device_cures(sized: SizedRun, key: str, rulebook: Rulebook) -> tuple[Cure, ...]:
+def device_cures(sized: SizedRun, key: str, rulebook: SizingRules) -> tuple[Cure, ...]:
     """Offer the device that the rules choose; in place of one that is there the first that keeps every limit, by its amperes.
 
     Parameters
@@ -94,8 +94,8 @@ def device_cures(sized: SizedRun, key: str, rulebook: Rulebook) -> tuple[Cure, .
         The run, its device fixed by a person. [-]
     key : str
         The limit that is to hold. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    rulebook : SizingRules
+        The rules that are asked. [-]
     """
     at, run = f"{sized.question.pointer}/device_a", sized.question.run
     if run.status is not Status.existing:
@@ -107,7 +107,7 @@ def device_cures(sized: SizedRun, key: str, rulebook: Rulebook) -> tuple[Cure, .
     return (pin(at, first, f"A device of {first:g} A"),) if first is not None else ()
 
 
-def both_cures(sized: SizedRun, key: str, rulebook: Rulebook) -> tuple[Cure, ...]:
+def both_cures(sized: SizedRun, key: str, rulebook: SizingRules) -> tuple[Cure, ...]:
     """Offer device and wire together, where neither ends it alone: new ones, chosen by the rules.
 
     Parameters
@@ -116,15 +116,15 @@ def both_cures(sized: SizedRun, key: str, rulebook: Rulebook) -> tuple[Cure, ...
         The run. [-]
     key : str
         The limit that is to hold. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    rulebook : SizingRules
+        The rules that are asked. [-]
     """
     if sized.question.run.status is Status.existing:
         return _replaced(sized, key, rulebook, device=True)
     return _freed(sized, ("device_a", "conductor_size"), "Let the rules choose device and size", key, rulebook)
 
 
-def wire_cures(sized: SizedRun, field: str, least: str, words: str, rulebook: Rulebook) -> tuple[Cure, ...]:
+def wire_cures(sized: SizedRun, field: str, least: str, words: str, rulebook: SizingRules) -> tuple[Cure, ...]:
     """Offer a neutral or a ground that is large enough; of a run that is there the whole of it anew.
 
     Parameters
@@ -137,38 +137,38 @@ def wire_cures(sized: SizedRun, field: str, least: str, words: str, rulebook: Ru
         Its least size. [-]
     words : str
         What it is called. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    rulebook : SizingRules
+        The rules that are asked. [-]
     """
     if sized.question.run.status is Status.existing:
         return _replaced(sized, "", rulebook)
     return (pin(f"{sized.question.pointer}/{field}", least, f"{words} of {rulebook.words.size_name(least)}"),)
 
 
-def insulation_cures(sized: SizedRun, rulebook: Rulebook) -> tuple[Cure, ...]:
+def insulation_cures(sized: SizedRun, rulebook: SizingRules) -> tuple[Cure, ...]:
     """Offer a product that may lie there; of a run that is there new wires.
 
     Parameters
     ----------
     sized : SizedRun
         The run. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    rulebook : SizingRules
+        The rules that are asked. [-]
     """
     if sized.question.run.status is Status.existing:
         return _replaced(sized, "", rulebook)
     return fitting_cures(sized.question, rulebook, broken_limits(sized, rulebook.wires))
 
 
-def fitting_cures(question: RunQuestion, rulebook: Rulebook, broken: Collection[str] = ()) -> tuple[Cure, ...]:
+def fitting_cures(question: RunQuestion, rulebook: SizingRules, broken: Collection[str] = ()) -> tuple[Cure, ...]:
     """Offer the insulation that the rules choose, where it may lie there.
 
     Parameters
     ----------
     question : RunQuestion
         What decides the run. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    rulebook : SizingRules
+        The rules that are asked. [-]
     broken : collection of str
         Limits that are broken now. [-]
     """
@@ -178,7 +178,7 @@ def fitting_cures(question: RunQuestion, rulebook: Rulebook, broken: Collection[
 
 
 def replaced(
-    question: RunQuestion, was: str, rulebook: Rulebook, key: str = "", *, broken: Collection[str] = (), device: bool = False
+    question: RunQuestion, was: str, rulebook: SizingRules, key: str = "", *, broken: Collection[str] = (), device: bool = False
 ) -> tuple[Cure, ...]:
     """Offer new wires in place of those that are there; what was found goes into the note, so that it is not forgotten.
 
@@ -188,8 +188,8 @@ def replaced(
         What decides the run. [-]
     was : str
         What was found, in words. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    rulebook : SizingRules
+        The rules that are asked. [-]
     key : str
         The limit that is to hold; empty for none in particular. [-]
     broken : collection of str
@@ -216,7 +216,7 @@ def replaced(
     return ()
 
 
-def _replaced(sized: SizedRun, key: str, rulebook: Rulebook, *, device: bool = False) -> tuple[Cure, ...]:
+def _replaced(sized: SizedRun, key: str, rulebook: SizingRules, *, device: bool = False) -> tuple[Cure, ...]:
     run, wire, say = sized.question.run, sized.tried.wire, rulebook.words
     parts = [f"{sets_words(sized.question.sets)}{say.size_name(wire.size)} {say.metal_name(wire.metal)} {wire.insulation}"]
     parts += [f"neutral {say.size_name(run.grounded_size)}"] if run.grounded_size else []
@@ -224,11 +224,13 @@ def _replaced(sized: SizedRun, key: str, rulebook: Rulebook, *, device: bool = F
     return replaced(sized.question, ", ".join(parts), rulebook, key, broken=broken_limits(sized, rulebook.wires), device=device)
 
 
-def _tried(sized: SizedRun, update: Mapping[str, object], key: str, rulebook: Rulebook) -> SizedRun | None:
+def _tried(sized: SizedRun, update: Mapping[str, object], key: str, rulebook: SizingRules) -> SizedRun | None:
     return _better(sized.question, update, key, broken_limits(sized, rulebook.wires), rulebook)
 
 
-def _better(question: RunQuestion, update: Mapping[str, object], key: str, broken: Collection[str], rulebook: Rulebook) -> SizedRun | None:
+def _better(
+    question: RunQuestion, update: Mapping[str, object], key: str, broken: Collection[str], rulebook: SizingRules
+) -> SizedRun | None:
     """The run with other fields, where the limit holds then and none breaks that held before; else None."""
     run = question.run.model_copy(update=dict(update))
     if "insulation" in update:

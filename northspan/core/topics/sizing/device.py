@@ -7,15 +7,15 @@ from northspan.core.rulebooks.questions.devices import DeviceRules
 from northspan.core.rulebooks.questions.loads import LoadRules
 from northspan.core.rulebooks.questions.taps import TapRules, TransformerFacts
 from northspan.core.rulebooks.questions.words import Words
-from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.loads.legs import LegLoads
 from northspan.core.topics.sizing.limits import secondary_of
 from northspan.core.topics.sizing.question import RunQuestion, device_shelf
+from northspan.core.topics.sizing.rules import SizingRules
 from northspan.core.working.errors import NoSolution, OutsideTable
 from northspan.core.working.worked import Margin, Worked, at_most, given, ruled, step, whole
 
 
-def choose_device(question: RunQuestion, legs: LegLoads, rulebook: Rulebook) -> Worked[float]:
+def choose_device(question: RunQuestion, legs: LegLoads, rulebook: SizingRules) -> Worked[float]:
     """Choose the overcurrent device: the least for the load, or the pinned one. [A]
 
     Parameters
@@ -24,8 +24,8 @@ def choose_device(question: RunQuestion, legs: LegLoads, rulebook: Rulebook) -> 
         What decides the run. [-]
     legs : LegLoads
         Its load. [A]
-    rulebook : Rulebook
-        The code to follow. [-]
+    rulebook : SizingRules
+        The rules that are asked. [-]
     """
     kind = RunKind.feeder if question.run.kind is RunKind.tap else question.run.kind
     fixed = question.run.device_a or question.stated_a or None

@@ -10,7 +10,6 @@ from math import sqrt
 
 from northspan.core.document.job import Across, Metal, Segment, System
 from northspan.core.rulebooks.questions.drops import DropRules
-from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.sizing.impedance import drop_at_ends, drop_by_method, effective_impedance, lengths_by_method
 from northspan.core.working.sums import sum_of
 from northspan.core.working.worked import Step, Worked, ending, step
@@ -64,7 +63,7 @@ class DropQuestion:
 
 
 @lru_cache(maxsize=512)
-def voltage_drop(question: DropQuestion, size: str, metal: Metal, rulebook: Rulebook) -> Worked[Drop]:
+def voltage_drop(question: DropQuestion, size: str, metal: Metal, drop_rules: DropRules) -> Worked[Drop]:
     """Work the drop of a single-phase run by the method of the question: solved, or one of the shorter sums.
 
     Parameters
@@ -75,8 +74,8 @@ def voltage_drop(question: DropQuestion, size: str, metal: Metal, rulebook: Rule
         Conductor size. [-]
     metal : Metal
         Conductor metal. [-]
-    rulebook : Rulebook
-        For the impedance. [-]
+    drop_rules : DropRules
+        Resistances and drop. [-]
 
     Notes
     -----
@@ -88,23 +87,23 @@ def voltage_drop(question: DropQuestion, size: str, metal: Metal, rulebook: Rule
     IEEE Std 141, 3.11 (approximate formula); impedances from the rulebook's tables.
     """
     if question.method == SOLVED:
-        return solved_drop(question, size, metal, rulebook)
-    lengths = lengths_by_method(question.segments, rulebook.drops)
+        return solved_drop(question, size, metal, drop_rules)
+    lengths = lengths_by_method(question.segments, drop_rules)
     running = {
         method: effective_impedance(
-            size, metal, method, question.power_factor, rulebook.drops, question.method, question.insulation, question.warm_share
+            size, metal, method, question.power_factor, drop_rules, question.method, question.insulation, question.warm_share
         )
         for method in lengths
     }
     design = drop_by_method("V_d", "drop, out and back", question.current_a, running, lengths)
     percent = step("d", "drop of nominal", "100 * V_d / U", "%", "ratio", V_d=design.value, U=question.nominal_v)
     steps = (*design.steps, percent)
-    along = drop_at_ends(question.current_a, running, question.segments, rulebook.drops)
+    along = drop_at_ends(question.current_a, running, question.segments, drop_rules)
     if not question.starting_extra_a:
         return Worked(Drop(design.value, design.value, percent.value, along, along), steps)
     at_start = {
         method: effective_impedance(
-            size, metal, method, STARTING_POWER_FACTOR, rulebook.drops, question.method, question.insulation, question.warm_share
+            size, metal, method, STARTING_POWER_FACTOR, drop_rules, question.method, question.insulation, question.warm_share
         )
         for method in lengths
     }
@@ -112,12 +111,12 @@ def voltage_drop(question: DropQuestion, size: str, metal: Metal, rulebook: Rule
     extra = drop_by_method("V_m", words, question.starting_extra_a, at_start, lengths)
     share = _of_nominal(question)
     starting = step("V_s", "drop while the largest motor starts", "V_d + q * V_m", "V", "sum", V_d=design.value, q=share, V_m=extra.value)
-    more = drop_at_ends(question.starting_extra_a, at_start, question.segments, rulebook.drops)
+    more = drop_at_ends(question.starting_extra_a, at_start, question.segments, drop_rules)
     along_starting = tuple(a + share * b for a, b in zip(along, more, strict=True))
     return Worked(Drop(design.value, starting.value, percent.value, along, along_starting), (*steps, *extra.steps, starting))
 
 
-def solved_drop(question: DropQuestion, size: str, metal: Metal, rulebook: Rulebook) -> Worked[Drop]:
+def solved_drop(question: DropQuestion, size: str, metal: Metal, drop_rules: DropRules) -> Worked[Drop]:
     """Solve the circuit of a run: both legs, the neutral with its own drop, magnitudes exactly.
 
     Parameters
@@ -128,8 +127,8 @@ def solved_drop(question: DropQuestion, size: str, metal: Metal, rulebook: Ruleb
         Conductor size. [-]
     metal : Metal
         Conductor metal. [-]
-    rulebook : Rulebook
-        For the impedance. [-]
+    drop_rules : DropRules
+        Resistances and drop. [-]
 
     Notes
     -----
@@ -143,11 +142,11 @@ def solved_drop(question: DropQuestion, size: str, metal: Metal, rulebook: Ruleb
     ----------
     IEEE Std 141, 3.11 (exact formula); Stevenson and Grainger, Power System Analysis, chapter 1.
     """
-    one = _total_impedance("", question, size, metal, rulebook.drops)
+    one = _total_impedance("", question, size, metal, drop_rules)
     neutral_size = question.grounded_size or size
     other = one
     if neutral_size != size and question.neutral_v:
-        other = _total_impedance("n", question, neutral_size, metal, rulebook.drops)
+        other = _total_impedance("n", question, neutral_size, metal, drop_rules)
     lines, neutral = one.value, other.value
     steps = [*one.steps, *(other.steps if other is not one else ())]
     found: list[tuple[str, float]] = []
@@ -161,17 +160,17 @@ def solved_drop(question: DropQuestion, size: str, metal: Metal, rulebook: Ruleb
     worst_v = counts.value
     if len(found) > 1:
         steps.append(counts)
-    along = _spread(worst_v, question, size, metal, rulebook.drops)
+    along = _spread(worst_v, question, size, metal, drop_rules)
     starting_v, along_starting = worst_v, along
     if question.starting_extra_a:
         starting = _start_steps(question, lines, neutral)
         starting_v = starting.value
-        along_starting = _spread(starting_v, question, size, metal, rulebook.drops)
+        along_starting = _spread(starting_v, question, size, metal, drop_rules)
         steps += starting.steps
     return Worked(Drop(worst_v, starting_v, percent, along, along_starting, tuple(found)), tuple(steps))
 
 
-def drop_percent(question: DropQuestion, size: str, metal: Metal, rulebook: Rulebook) -> float:
+def drop_percent(question: DropQuestion, size: str, metal: Metal, drop_rules: DropRules) -> float:
     """Work the drop alone, without its lines, to search a ladder of sizes quickly. [%]
 
     Parameters
@@ -182,19 +181,19 @@ def drop_percent(question: DropQuestion, size: str, metal: Metal, rulebook: Rule
         Conductor size. [-]
     metal : Metal
         Conductor metal. [-]
-    rulebook : Rulebook
-        For the impedance. [-]
+    drop_rules : DropRules
+        Resistances and drop. [-]
     """
     if question.method == SOLVED:
-        return max(percent for _, percent in _solved_legs(question, size, metal, rulebook.drops))
+        return max(percent for _, percent in _solved_legs(question, size, metal, drop_rules))
     methods = {s.method for s in question.segments}
     running = {
         method: effective_impedance(
-            size, metal, method, question.power_factor, rulebook.drops, question.method, question.insulation, question.warm_share
+            size, metal, method, question.power_factor, drop_rules, question.method, question.insulation, question.warm_share
         )
         for method in methods
     }
-    return 100 * drop_at_ends(question.current_a, running, question.segments, rulebook.drops)[-1] / question.nominal_v
+    return 100 * drop_at_ends(question.current_a, running, question.segments, drop_rules)[-1] / question.nominal_v
 
 
 def _kind(question: DropQuestion) -> tuple[str, float]:

@@ -8,10 +8,10 @@ from northspan.core.document.findings import Cure, Edit
 from northspan.core.document.plan import Growth
 from northspan.core.rulebooks.questions.devices import DeviceRules
 from northspan.core.rulebooks.questions.pipes import PipeRules
-from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.sizing.conductor import ladder_of
 from northspan.core.topics.sizing.cost import run_cost
 from northspan.core.topics.sizing.pipe import whole_pipe_m
+from northspan.core.topics.sizing.rules import SizingRules
 from northspan.core.topics.sizing.run import SizedRun, size_run
 from northspan.core.working.errors import InvalidJob, NoSolution, OutsideTable
 from northspan.core.working.sums import count_of
@@ -20,15 +20,15 @@ from northspan.core.working.worked import Margin
 _BY_LOAD = frozenset({"terminals", "ampacity", "device", "drop", "way"})
 
 
-def growth(sized: SizedRun, rulebook: Rulebook) -> tuple[Growth, ...]:
+def growth(sized: SizedRun, rulebook: SizingRules) -> tuple[Growth, ...]:
     """Offer a run as it is, with a size up, with a pipe up, and with both: room, and what it costs more.
 
     Parameters
     ----------
     sized : SizedRun
         The run as chosen. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    rulebook : SizingRules
+        The rules that are asked. [-]
 
     Notes
     -----
@@ -126,7 +126,7 @@ def _pipe_up(sized: SizedRun, pipe_rules: PipeRules) -> str | None:
     return None
 
 
-def _again(sized: SizedRun, size: str | None, pipe_size: str | None, rulebook: Rulebook) -> SizedRun | None:
+def _again(sized: SizedRun, size: str | None, pipe_size: str | None, rulebook: SizingRules) -> SizedRun | None:
     question = sized.question
     update = {"metal": sized.tried.wire.metal, "conductor_size": size or sized.tried.wire.size, "sets": question.sets}
     update |= {"grounded_size": None, "equipment_ground_size": None} if size else {}

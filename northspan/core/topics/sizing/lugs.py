@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from northspan.core.document.findings import Finding, Severity, pin
 from northspan.core.document.job import Status
-from northspan.core.rulebooks.rulebook import Rulebook
+from northspan.core.topics.sizing.rules import SizingRules
 from northspan.core.topics.sizing.run import SizedRun
 from northspan.core.working.worked import whole
 
@@ -16,15 +16,15 @@ _HOW = (
 )
 
 
-def lug_findings(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
+def lug_findings(sized: SizedRun, rulebook: SizingRules) -> Iterator[Finding]:
     """Say that a wire does not go into the terminals at its ends, and what does; the same of a tail that is too small.
 
     Parameters
     ----------
     sized : SizedRun
         The run. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    rulebook : SizingRules
+        The rules that are asked. [-]
 
     Notes
     -----

@@ -5,16 +5,17 @@ from __future__ import annotations
 from functools import lru_cache
 
 from northspan.core.document.job import Metal, Run
+from northspan.core.rulebooks.questions.devices import DeviceRules
 from northspan.core.rulebooks.questions.wires import WireRules
-from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.sizing.question import device_shelf
+from northspan.core.topics.sizing.rules import SizingRules
 from northspan.core.working.errors import InvalidJob
 
 _SIZES = ("conductor_size", "grounded_size", "equipment_ground_size")
 
 
 @lru_cache(maxsize=4096)
-def check_pins(run: Run, at: str, rulebook: Rulebook) -> None:
+def check_pins(run: Run, at: str, rulebook: SizingRules) -> None:
     """Refuse pinned choices that do not exist, before anything is worked.
 
     Parameters
@@ -23,8 +24,8 @@ def check_pins(run: Run, at: str, rulebook: Rulebook) -> None:
         The run. [-]
     at : str
         JSON pointer to it. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    rulebook : SizingRules
+        The rules that are asked. [-]
 
     Raises
     ------
@@ -39,8 +40,8 @@ def check_pins(run: Run, at: str, rulebook: Rulebook) -> None:
             raise InvalidJob(
                 f"{at}/{name}", f"there is no {metal or ''} conductor of size {size}.".replace("  ", " "), f"Sizes: {', '.join(sizes)}."
             )
-    _check_types(run, at, rulebook)
-    _check_device(run, at, rulebook)
+    _check_types(run, at, rulebook.wires)
+    _check_device(run, at, rulebook.devices)
     ways, groupings = ([way for way, _ in found] for found in (rulebook.choices.laid_ways(), rulebook.choices.groupings()))
     for i, segment in enumerate(run.segments):
         if segment.laid and segment.laid not in ways:
@@ -56,7 +57,7 @@ def check_pins(run: Run, at: str, rulebook: Rulebook) -> None:
                 raise InvalidJob(f"{at}/pipe_size", f"there is no {segment.method} of size {run.pipe_size}.", f"Sizes: {', '.join(shelf)}.")
 
 
-def _check_family(run: Run, at: str, rulebook: Rulebook) -> None:
+def _check_family(run: Run, at: str, rulebook: SizingRules) -> None:
     known = [method for method, _ in rulebook.choices.methods()]
     for i, segment in enumerate(run.segments):
         if segment.method not in known:
@@ -72,20 +73,20 @@ def _check_family(run: Run, at: str, rulebook: Rulebook) -> None:
         raise InvalidJob(f"{at}/ring", "this rulebook knows no ring.", "Feed it from one end.")
 
 
-def _check_types(run: Run, at: str, rulebook: Rulebook) -> None:
+def _check_types(run: Run, at: str, wire_rules: WireRules) -> None:
     """Products that are chosen, for the run or for one of its stretches."""
-    types = rulebook.wires.insulations()
+    types = wire_rules.insulations()
     named = {f"{at}/insulation": run.insulation} | {f"{at}/segments/{i}/insulation": one.insulation for i, one in enumerate(run.segments)}
     for where, insulation in named.items():
         if insulation is not None and insulation not in types:
             raise InvalidJob(where, f"there is no insulation {insulation}.", f"Types: {', '.join(types)}.")
 
 
-def _check_device(run: Run, at: str, rulebook: Rulebook) -> None:
-    kinds = [kind for kind, _ in rulebook.devices.device_types()]
+def _check_device(run: Run, at: str, device_rules: DeviceRules) -> None:
+    kinds = [kind for kind, _ in device_rules.device_types()]
     if run.device_type and run.device_type not in kinds:
         raise InvalidJob(f"{at}/device_type", f"there is no device {run.device_type}.", f"Kinds: {', '.join(kinds) or 'one only'}.")
-    shelf = device_shelf(run, rulebook.devices)
+    shelf = device_shelf(run, device_rules)
     if run.device_a is not None and run.device_a not in shelf:
         ratings = ", ".join(f"{a:g}" for a in shelf)
         raise InvalidJob(f"{at}/device_a", f"{run.device_a:g} A is not a standard device.", f"Ratings: {ratings}.")

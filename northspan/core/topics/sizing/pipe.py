@@ -11,7 +11,6 @@ from northspan.core.document.job import Metal, Method, Place, Segment
 from northspan.core.physics.pull_tension import OVAL, wedges
 from northspan.core.rulebooks.questions.pipes import PipeRules, PipeSize
 from northspan.core.rulebooks.questions.words import Words
-from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.working.errors import NoSolution
 from northspan.core.working.sums import count_of, sum_of
 from northspan.core.working.worked import Margin, Step, Worked, at_most, looked_up, ruled, step
@@ -173,19 +172,19 @@ def whole_pipe_m(segments: tuple[Segment, ...], pipe_rules: PipeRules) -> float 
     return sum_of(segment.length_m for segment in segments)
 
 
-def bends(segment: Segment, rulebook: Rulebook) -> Worked[float]:
+def bends(segment: Segment, pipe_rules: PipeRules) -> Worked[float]:
     """Hold the bends of a stretch against the limit between pull points. [degrees]
 
     Parameters
     ----------
     segment : Segment
         The stretch, with the sharpest sum of bends between its pull points. [-]
-    rulebook : Rulebook
-        For the limit. [-]
+    pipe_rules : PipeRules
+        Pipes and their room. [-]
     """
     if segment.method in {Method.cable, Method.direct_burial, Method.overhead}:
         return Worked(segment.bends_deg)
-    limit = rulebook.pipes.bends_limit_deg(segment.method)
+    limit = pipe_rules.bends_limit_deg(segment.method)
     margin = at_most("bends", "Bends", segment.bends_deg, limit.value, "°", limit.citation)
     return Worked(segment.bends_deg, (limit,), (margin,))
 

@@ -12,12 +12,13 @@ from northspan.core.document.job import Circuit, Prices, RunKind, Source, Source
 from northspan.core.document.plan import VoltageWay, WorkGroup, work_lines
 from northspan.core.rulebooks.questions.common import DesignLoad
 from northspan.core.rulebooks.questions.drops import DropRules
+from northspan.core.rulebooks.questions.wires import WireRules
 from northspan.core.rulebooks.questions.words import Words
-from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.loads.legs import LegLoads
 from northspan.core.topics.sizing.alternatives import Otherwise, made_otherwise, sets_words
 from northspan.core.topics.sizing.cost import run_cost
 from northspan.core.topics.sizing.question import NO_LIMIT, RunQuestion
+from northspan.core.topics.sizing.rules import SizingRules
 from northspan.core.topics.sizing.run import SizedRun, size_run
 from northspan.core.topics.supply.windings import facts_of, losses, regulation_percent
 from northspan.core.working.errors import InvalidJob, NoSolution, OutsideTable
@@ -36,15 +37,15 @@ _NEEDS = (
 )
 
 
-def voltage_ways(sized: SizedRun, rulebook: Rulebook) -> tuple[VoltageWay, ...]:
+def voltage_ways(sized: SizedRun, rulebook: SizingRules) -> tuple[VoltageWay, ...]:
     """Compare a long run as it is with every other way to make it, and with the raised voltages of the code.
 
     Parameters
     ----------
     sized : SizedRun
         The run as chosen. [-]
-    rulebook : Rulebook
-        The code to follow, and the voltages in use. [V]
+    rulebook : SizingRules
+        The rules that are asked. [-]
 
     Returns
     -------
@@ -73,7 +74,7 @@ def voltage_ways(sized: SizedRun, rulebook: Rulebook) -> tuple[VoltageWay, ...]:
     return tuple(replace(row, cheapest=row is cheapest) for row in rows)
 
 
-def _at_this_voltage(sized: SizedRun, rulebook: Rulebook, other: Otherwise | None = None) -> VoltageWay:
+def _at_this_voltage(sized: SizedRun, rulebook: SizingRules, other: Otherwise | None = None) -> VoltageWay:
     """The run without transformers: as chosen, or made otherwise."""
     if sized.question.run.status is Status.existing:
         cost = Worked(0.0, (given("C", "it is there", 0.0, "", "found"),))
@@ -89,7 +90,7 @@ def _at_this_voltage(sized: SizedRun, rulebook: Rulebook, other: Otherwise | Non
     )  # fmt: skip
 
 
-def _raised(sized: SizedRun, legs: LegLoads, volts: float, rulebook: Rulebook) -> VoltageWay | None:
+def _raised(sized: SizedRun, legs: LegLoads, volts: float, rulebook: SizingRules) -> VoltageWay | None:
     question = sized.question
     needed = step("S", "what the transformers must carry", "U * I / 1000", "kVA", "product", U=question.line_v, I=legs.design.total_a)
     carrying = [kva for kva in KVA_SHELF if kva >= needed.value - 1e-9][:TRIED]
@@ -116,7 +117,7 @@ def _pair_alone(rating: float, prices: Prices) -> float:
     return 2 * (prices.transformer_each + prices.transformer_per_kva * rating) + idle_kwh * prices.years * prices.energy_per_kwh
 
 
-def _with_rating(sized: SizedRun, legs: LegLoads, volts: float, rating: float, needed: Step, rulebook: Rulebook) -> VoltageWay | None:
+def _with_rating(sized: SizedRun, legs: LegLoads, volts: float, rating: float, needed: Step, rulebook: SizingRules) -> VoltageWay | None:
     question = sized.question
     chosen = given("S_n", "rating from the shelf", rating, "kVA", "shelf")
     between = Source(name="Step-up transformer", kind=SourceKind.transformer, rating_kva=rating, line_v=volts, system=System.two_wire)
@@ -148,7 +149,7 @@ def _with_rating(sized: SizedRun, legs: LegLoads, volts: float, rating: float, n
         wire = size_run(asked, rulebook)
     except (InvalidJob, NoSolution, OutsideTable):  # no lawful wire at this voltage: the way is not offered
         return None
-    if wire is None or _more_wire(wire, sized, rulebook):
+    if wire is None or _more_wire(wire, sized, rulebook.wires):
         return None
     prices, made = question.prices, run_cost(wire, rulebook.wires, rulebook.pipes, rulebook.words)
     each = {"c_0": prices.transformer_each, "c_k": prices.transformer_per_kva}
@@ -165,9 +166,9 @@ def _with_rating(sized: SizedRun, legs: LegLoads, volts: float, rating: float, n
     return _row(wire, volts, words, drop, cost, energy, broken, rulebook.words, cure=_taking(question, between, last, wire))
 
 
-def _more_wire(wire: SizedRun, sized: SizedRun, rulebook: Rulebook) -> bool:
+def _more_wire(wire: SizedRun, sized: SizedRun, wire_rules: WireRules) -> bool:
     """Tell whether a raised voltage asks for more wire than the run takes as it is: then it helps nobody."""
-    one, other = (rulebook.wires.area_m2(each.tried.wire.size) * each.question.sets for each in (wire, sized))
+    one, other = (wire_rules.area_m2(each.tried.wire.size) * each.question.sets for each in (wire, sized))
     return one > other * (1 + 1e-9)
 
 

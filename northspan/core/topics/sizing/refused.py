@@ -6,10 +6,10 @@ from dataclasses import replace
 
 from northspan.core.document.findings import Cure, Finding, Severity, pin, sentence
 from northspan.core.document.job import Earthing, Metal, RunKind, Status
-from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.sizing.cures import fitting_cures, replaced
 from northspan.core.topics.sizing.products import products_of
 from northspan.core.topics.sizing.question import RunQuestion
+from northspan.core.topics.sizing.rules import SizingRules
 from northspan.core.topics.sizing.run import size_run
 from northspan.core.working.errors import NoSolution, OutsideTable
 from northspan.core.working.worked import Worked
@@ -18,7 +18,7 @@ FOR_PEOPLE_MA, FOR_FEEDERS_MA = 30.0, 100.0  # a feeder's is larger and slower, 
 _MISSING = "no residual-current device guards it, and no wire of any size lets enough current through for the others to open in time"
 
 
-def refusal(question: RunQuestion, refused: NoSolution | OutsideTable, rulebook: Rulebook) -> tuple[str, tuple[Finding, ...]]:
+def refusal(question: RunQuestion, refused: NoSolution | OutsideTable, rulebook: SizingRules) -> tuple[str, tuple[Finding, ...]]:
     """Say why a run has no answer, with what cures it where one thing is missing.
 
     Parameters
@@ -27,8 +27,8 @@ def refusal(question: RunQuestion, refused: NoSolution | OutsideTable, rulebook:
         What decides the run. [-]
     refused : NoSolution or OutsideTable
         What was said when it was sized. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    rulebook : SizingRules
+        The rules that are asked. [-]
     """
     at, name = question.pointer, question.run.name
     noted = _noted(question, rulebook)
@@ -51,7 +51,7 @@ def refusal(question: RunQuestion, refused: NoSolution | OutsideTable, rulebook:
     return reason, (Finding("run-without-residual", Severity.stop, f"{at}/residual_ma", f"{name}: {_MISSING}.", why, cite, (cure,)),)
 
 
-def _noted(question: RunQuestion, rulebook: Rulebook) -> tuple[Worked[str], str] | None:
+def _noted(question: RunQuestion, rulebook: SizingRules) -> tuple[Worked[str], str] | None:
     """What is wrong with the product of wires that are noted, and the wires in words; None where they are not, or nothing is."""
     run, say = question.run, rulebook.words
     if run.conductor_size is None and run.insulation is None:
@@ -80,7 +80,7 @@ def unfit(question: RunQuestion, fits: Worked[str], cures: tuple[Cure, ...] = ()
     return Finding("insulation-unfit", Severity.fix, f"{question.pointer}/insulation", words, why, fits.rule.citation, cures)
 
 
-def _guarded_it_has_one(question: RunQuestion, rulebook: Rulebook) -> bool:
+def _guarded_it_has_one(question: RunQuestion, rulebook: SizingRules) -> bool:
     """Tell whether the run has an answer as soon as a residual-current device guards it."""
     loop = question.loop
     if loop is None or loop.residual_ma is not None:

@@ -9,7 +9,8 @@ from northspan.core.document.job import Circuit, Grounding, Metal, RunKind, Segm
 from northspan.core.rulebooks.questions.common import DesignLoad, Wire
 from northspan.core.rulebooks.questions.devices import DeviceRules
 from northspan.core.rulebooks.questions.grounds import GroundFacts, NeutralFacts
-from northspan.core.rulebooks.rulebook import Rulebook
+from northspan.core.rulebooks.questions.wires import WireRules
+from northspan.core.rulebooks.questions.words import Words
 from northspan.core.topics.loads.legs import LegLoads
 from northspan.core.topics.sizing.conductor import SizeAsked, TriedWire, choose_wire, try_wire
 from northspan.core.topics.sizing.device import choose_device
@@ -17,6 +18,7 @@ from northspan.core.topics.sizing.pins import check_pins
 from northspan.core.topics.sizing.pipe import Pipe, PipeAsked, WireGroup, bends, pipe_for, whole_pipe_m
 from northspan.core.topics.sizing.products import products_of
 from northspan.core.topics.sizing.question import NO_LIMIT, RunQuestion
+from northspan.core.topics.sizing.rules import SizingRules
 from northspan.core.topics.sizing.shelf import device_step, next_on_shelf, set_step, size_step, sizes_in_stock, stocked_size, trade_set
 from northspan.core.working.errors import NoSolution, OutsideTable
 from northspan.core.working.worked import Margin, Step, Worked
@@ -76,15 +78,15 @@ class SizedRun:
 
 
 @lru_cache(maxsize=512)
-def size_run(question: RunQuestion, rulebook: Rulebook) -> SizedRun | None:
+def size_run(question: RunQuestion, rulebook: SizingRules) -> SizedRun | None:
     """Size a run: device, conductors, grounded conductor, equipment ground, pipes.
 
     Parameters
     ----------
     question : RunQuestion
         What decides it. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    rulebook : SizingRules
+        The rules that are asked. [-]
 
     Returns
     -------
@@ -127,7 +129,7 @@ def size_run(question: RunQuestion, rulebook: Rulebook) -> SizedRun | None:
 
 
 def _with_stocked_device(
-    question: RunQuestion, legs: LegLoads, least: Worked[float], wire: TriedWire, sets: int, rulebook: Rulebook
+    question: RunQuestion, legs: LegLoads, least: Worked[float], wire: TriedWire, sets: int, rulebook: SizingRules
 ) -> tuple[Worked[float], Step, TriedWire, Wire] | None:
     """Take the next device on the shelf in place of one that is not, where it asks for no other wire; else None."""
     rating = next_on_shelf(question, legs, least.value)
@@ -157,7 +159,7 @@ def as_its_device_is(question: RunQuestion) -> LegLoads | None:
     return LegLoads(DesignLoad(device_a, 0.0, device_a), device_a, device_a, 0.0)
 
 
-def as_it_may_be(question: RunQuestion, legs: LegLoads, rulebook: Rulebook) -> RunQuestion:
+def as_it_may_be(question: RunQuestion, legs: LegLoads, rulebook: SizingRules) -> RunQuestion:
     """Take wires for a run that is there and whose wires nobody noted: the least that its device asks, whatever its load is.
 
     Parameters
@@ -166,8 +168,8 @@ def as_it_may_be(question: RunQuestion, legs: LegLoads, rulebook: Rulebook) -> R
         What is known of the run. [-]
     legs : LegLoads
         Its load, which does not decide it. [A]
-    rulebook : Rulebook
-        The code to follow. [-]
+    rulebook : SizingRules
+        The rules that are asked. [-]
 
     Raises
     ------
@@ -187,7 +189,7 @@ def as_it_may_be(question: RunQuestion, legs: LegLoads, rulebook: Rulebook) -> R
 
 
 def _least_of_any_kind(
-    question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook
+    question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: SizingRules
 ) -> tuple[RunQuestion, TriedWire, Wire]:
     """The least wire of the usual kind; where that is not made so large, of the next kind that may lie there."""
     run = question.run
@@ -205,7 +207,7 @@ def _least_of_any_kind(
 
 
 def _in_sets(
-    question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: Rulebook
+    question: RunQuestion, legs: LegLoads, device_a: float, terminals: Step, rulebook: SizingRules
 ) -> tuple[RunQuestion, TriedWire, Wire]:
     """Choose the conductors in as few parallel sets as customary sizes allow, or in as many as a person fixed."""
     wanted = question.run.sets
@@ -230,7 +232,7 @@ def _in_sets(
 
 
 def _with_neutral_ground_and_pipes(
-    question: RunQuestion, legs: LegLoads, device: Worked[float], terminals: Step, tried: TriedWire, least: Wire, rulebook: Rulebook
+    question: RunQuestion, legs: LegLoads, device: Worked[float], terminals: Step, tried: TriedWire, least: Wire, rulebook: SizingRules
 ) -> SizedRun:
     """Add grounded conductor, equipment ground and pipes to the ungrounded conductors."""
     wire = tried.wire
@@ -268,7 +270,7 @@ def _with_neutral_ground_and_pipes(
             schools["bonding_raised"],
             question.pipe_device_a > (question.tapped_a or device.value),
         )
-        ground = _on_shelf(rulebook.grounds.equipment_ground(facts), question, facts.metal, rulebook)
+        ground = _on_shelf(rulebook.grounds.equipment_ground(facts), question, facts.metal, rulebook.wires, rulebook.words)
         ground_size = run.equipment_ground_size or ground.value
     sold_together = question.secondary is None and tried.loop is None
     taken = trade_set(question, wire, grounded.value, ground_size or "", rulebook.wires) if sold_together else ()
@@ -292,13 +294,13 @@ def _with_neutral_ground_and_pipes(
         ground,
         ground_size,
         pipes,
-        tuple(bends(s, rulebook) for s in run.segments),
+        tuple(bends(s, rulebook.pipes) for s in run.segments),
         rulebook.wires.insulation_fits(wire.insulation, run.segments),
         jumper,
     )
 
 
-def _pipes(question: RunQuestion, groups: tuple[WireGroup, ...], insulation: str, rulebook: Rulebook) -> tuple[Worked[Pipe | None], ...]:
+def _pipes(question: RunQuestion, groups: tuple[WireGroup, ...], insulation: str, rulebook: SizingRules) -> tuple[Worked[Pipe | None], ...]:
     """The pipe of each stretch; of one kind in one size, for nobody reduces a pipe along its way."""
     run, schools = question.run, question.schools
     whole_m, single = whole_pipe_m(run.segments, rulebook.pipes), rulebook.wires.single_wires(insulation)
@@ -321,10 +323,10 @@ def _pipes(question: RunQuestion, groups: tuple[WireGroup, ...], insulation: str
     return tuple(chosen(segment, largest) for segment in run.segments)
 
 
-def _on_shelf(ground: Worked[str], question: RunQuestion, metal: Metal, rulebook: Rulebook) -> Worked[str]:
+def _on_shelf(ground: Worked[str], question: RunQuestion, metal: Metal, wire_rules: WireRules, say: Words) -> Worked[str]:
     """An equipment ground that a supply house has: the next size up, where the least is seldom in stock."""
-    size = stocked_size(ground.value, rulebook.wires.sizes(metal), sizes_in_stock(question.shelf, metal))
-    return ground if size == ground.value else Worked(size, (*ground.steps, size_step(ground.value, size, rulebook.words)))
+    size = stocked_size(ground.value, wire_rules.sizes(metal), sizes_in_stock(question.shelf, metal))
+    return ground if size == ground.value else Worked(size, (*ground.steps, size_step(ground.value, size, say)))
 
 
 def wires_in_pipe(

@@ -8,8 +8,8 @@ from dataclasses import replace
 
 from northspan.core.document.findings import Cure, Edit, Finding, Severity, pin
 from northspan.core.document.job import Grounding, Method, Place, Run, Status, Terminals
+from northspan.core.rulebooks.questions.wires import WireRules
 from northspan.core.rulebooks.questions.words import Words
-from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.routes.cover import covers
 from northspan.core.topics.sizing.alternatives import sets_words
 from northspan.core.topics.sizing.conductor import SizeAsked, ladder_of, try_wire
@@ -25,6 +25,7 @@ from northspan.core.topics.sizing.cures import (
 from northspan.core.topics.sizing.lugs import lug_findings
 from northspan.core.topics.sizing.question import UNREAD, device_shelf, guard_of
 from northspan.core.topics.sizing.refused import FOR_PEOPLE_MA, unfit
+from northspan.core.topics.sizing.rules import SizingRules
 from northspan.core.topics.sizing.run import SizedRun, size_run
 from northspan.core.working.errors import InvalidJob, NoSolution, OutsideTable
 from northspan.core.working.worked import Margin, falls_short, over_words, told_apart, whole
@@ -32,20 +33,20 @@ from northspan.core.working.worked import Margin, falls_short, over_words, told_
 UNMARKED_C = 60.0  # what terminals are taken for when nobody read them
 
 
-def findings_of_run(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
+def findings_of_run(sized: SizedRun, rulebook: SizingRules) -> Iterator[Finding]:
     """Go through a sized run and say what is wrong or open.
 
     Parameters
     ----------
     sized : SizedRun
         The run. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    rulebook : SizingRules
+        The rules that are asked. [-]
     """
     yield from _limits(sized, rulebook)
     yield from _pinned_ground(sized, rulebook)
     yield from _as_found(sized, rulebook.words)
-    yield from _made(sized, rulebook)
+    yield from _made(sized, rulebook.words, rulebook.wires)
     yield from lug_findings(sized, rulebook)
     yield from _drop(sized, rulebook)
     yield from _segments(sized, rulebook)
@@ -63,10 +64,10 @@ def findings_of_run(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
         )
 
 
-def _made(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
+def _made(sized: SizedRun, say: Words, wire_rules: WireRules) -> Iterator[Finding]:
     """A size in which the noted product is not made: one of the two was misread."""
-    run, wire, say = sized.question.run, sized.tried.wire, rulebook.words
-    made = rulebook.wires.sizes(wire.metal, wire.insulation)
+    run, wire = sized.question.run, sized.tried.wire
+    made = wire_rules.sizes(wire.metal, wire.insulation)
     if run.conductor_size is None or wire.size in made:
         return
     kind = f"{wire.insulation} in {say.metal_name(wire.metal)}"
@@ -78,7 +79,7 @@ def _made(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
     )  # fmt: skip
 
 
-def _marking_matters(sized: SizedRun, rulebook: Rulebook) -> bool:
+def _marking_matters(sized: SizedRun, rulebook: SizingRules) -> bool:
     """Tell whether terminals that nobody read are all that stands against the next smaller wire."""
     question, tried = sized.question, sized.tried
     legs, pinned = question.load.value, question.run.conductor_size is not None
@@ -115,7 +116,7 @@ _NOTED = ("/main_a", "/breaker_a")
 _SAID_ELSEWHERE = frozenset({"drop", "way"})
 
 
-def _limits(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
+def _limits(sized: SizedRun, rulebook: SizingRules) -> Iterator[Finding]:
     """Every rule that a run breaks has its finding: a red bar without a word would be passed over."""
     run, at = sized.question.run, sized.question.pointer
     wire = f"{rulebook.words.size_name(sized.tried.wire.size)} {rulebook.words.metal_name(sized.tried.wire.metal)}"
@@ -150,7 +151,7 @@ def _limits(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
         )
 
 
-def _cures(sized: SizedRun, margin: Margin, rulebook: Rulebook) -> tuple[Cure, ...]:
+def _cures(sized: SizedRun, margin: Margin, rulebook: SizingRules) -> tuple[Cure, ...]:
     """What would keep a broken limit: another device, or the size that the rules choose."""
     question = sized.question
     if margin.key in _BY_LOOP:
@@ -211,7 +212,7 @@ def _as_found(sized: SizedRun, say: Words) -> Iterator[Finding]:
         )
 
 
-def _loop_cures(sized: SizedRun, rulebook: Rulebook) -> tuple[Cure, ...]:
+def _loop_cures(sized: SizedRun, rulebook: SizingRules) -> tuple[Cure, ...]:
     """A residual-current device opens on far less; or the size that keeps the limit, if the run was pinned below it."""
     at, run = sized.question.pointer, sized.question.run
     cures: tuple[Cure, ...] = ()
@@ -222,7 +223,7 @@ def _loop_cures(sized: SizedRun, rulebook: Rulebook) -> tuple[Cure, ...]:
     return (*cures, *larger_size_cures(sized, rulebook))
 
 
-def _opens_in_time(sized: SizedRun, update: dict[str, object], rulebook: Rulebook) -> bool:
+def _opens_in_time(sized: SizedRun, update: dict[str, object], rulebook: SizingRules) -> bool:
     """Tell whether another device ends what the loop breaks, and breaks nothing else."""
     run, loop = sized.question.run.model_copy(update=update), sized.question.loop
     if loop is not None and run.residual_ma is not None:
@@ -234,7 +235,7 @@ def _opens_in_time(sized: SizedRun, update: dict[str, object], rulebook: Ruleboo
     return other is not None and broken_limits(other, rulebook.wires) <= broken_limits(sized, rulebook.wires) - _BY_LOOP
 
 
-def _pinned_ground(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
+def _pinned_ground(sized: SizedRun, rulebook: SizingRules) -> Iterator[Finding]:
     wire_rules, ground_rules, say = rulebook.wires, rulebook.grounds, rulebook.words
     run, at = sized.question.run, sized.question.pointer
     if sized.equipment_ground and sized.equipment_ground_size:
@@ -272,7 +273,7 @@ def _pinned_ground(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
         )
 
 
-def _drop(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
+def _drop(sized: SizedRun, rulebook: SizingRules) -> Iterator[Finding]:
     run, at = sized.question.run, sized.question.pointer
     broken = [m for m in sized.tried.margins if m.key in {"drop", "way"} and not m.holds]
     if not broken:
@@ -310,16 +311,16 @@ def _advice(margin: Margin) -> str:
     return " The limit is advice here, not a rule." if margin.advice else ""
 
 
-def _into_pipe(run: Run, i: int, at: str, rulebook: Rulebook) -> tuple[Edit, ...]:
+def _into_pipe(run: Run, i: int, at: str, wire_rules: WireRules) -> tuple[Edit, ...]:
     """A stretch in pipe, with wires that may be pulled in where those that were chosen may not."""
     segment = run.segments[i].model_copy(update={"method": Method.pvc40})
     edits = [Edit("add", f"{at}/segments/{i}/method", Method.pvc40)]
-    if run.insulation and rulebook.wires.insulation_fits(run.insulation, (segment,)).value:
+    if run.insulation and wire_rules.insulation_fits(run.insulation, (segment,)).value:
         edits += [Edit("add", f"{at}/insulation", None), Edit("add", f"{at}/segments/{i}/insulation", None)]
     return tuple(edits)
 
 
-def _segments(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
+def _segments(sized: SizedRun, rulebook: SizingRules) -> Iterator[Finding]:
     route_rules, say, choice_rules = rulebook.routes, rulebook.words, rulebook.choices
     run, at = sized.question.run, sized.question.pointer
     least = covers(run, sized.device.value, sized.question.line_v, sized.tried.wire.insulation, route_rules)
@@ -355,7 +356,7 @@ def _segments(sized: SizedRun, rulebook: Rulebook) -> Iterator[Finding]:
                 cover.rule.citation,
                 ()
                 if segment.method is Method.pvc40
-                else (Cure(f"Use {dict(choice_rules.methods())[Method.pvc40]}", _into_pipe(run, i, at, rulebook)),),
+                else (Cure(f"Use {dict(choice_rules.methods())[Method.pvc40]}", _into_pipe(run, i, at, rulebook.wires)),),
                 step="route",
             )
         elif segment.cover_m is not None and falls_short(segment.cover_m, cover.value):

@@ -18,7 +18,6 @@ from northspan.core.rulebooks.questions.dwellings import DwellingRules
 from northspan.core.rulebooks.questions.routes import RouteRules
 from northspan.core.rulebooks.questions.wires import WireRules
 from northspan.core.rulebooks.questions.words import Words
-from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.routes.cover import covers, ribbon_m
 from northspan.core.topics.sizing.alternatives import because, calls_of_run, largest_pipe, neighbours, sets_words
 from northspan.core.topics.sizing.conductor import ladder_of
@@ -30,6 +29,7 @@ from northspan.core.topics.sizing.products import names_of, products_step
 from northspan.core.topics.sizing.question import RunQuestion
 from northspan.core.topics.sizing.raise_voltage import voltage_ways
 from northspan.core.topics.sizing.refused import refusal
+from northspan.core.topics.sizing.rules import SizingRules
 from northspan.core.topics.sizing.run import SizedRun, size_run
 from northspan.core.topics.sizing.run_findings import findings_of_run
 from northspan.core.topics.sizing.taps import taps_of
@@ -48,7 +48,7 @@ class PlannedRun:
 
 
 @lru_cache(maxsize=512)
-def plan_run(run_id: str, question: RunQuestion, rulebook: Rulebook) -> PlannedRun:
+def plan_run(run_id: str, question: RunQuestion, rulebook: SizingRules) -> PlannedRun:
     """Size a run, lay it out without its working, and say what is wrong with it.
 
     Parameters
@@ -57,8 +57,8 @@ def plan_run(run_id: str, question: RunQuestion, rulebook: Rulebook) -> PlannedR
         Id of the run. [-]
     question : RunQuestion
         What decides it. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    rulebook : SizingRules
+        The rules that are asked. [-]
 
     Raises
     ------
@@ -79,7 +79,7 @@ def plan_run(run_id: str, question: RunQuestion, rulebook: Rulebook) -> PlannedR
     return PlannedRun(_plan_without_calls(run_id, sized, rulebook), sized, tuple(findings_of_run(sized, rulebook)))
 
 
-def with_working(job: Job, run_id: str, question: RunQuestion, building: BuildingFacts, rulebook: Rulebook) -> RunPlan:
+def with_working(job: Job, run_id: str, question: RunQuestion, building: BuildingFacts, rulebook: SizingRules) -> RunPlan:
     """Plan a run with the lines of its working, its other ways and its calls.
 
     Parameters
@@ -92,7 +92,7 @@ def with_working(job: Job, run_id: str, question: RunQuestion, building: Buildin
         What decides it. [-]
     building : BuildingFacts
         The building it feeds. [-]
-    rulebook : Rulebook
+    rulebook : SizingRules
         The code that was followed. [-]
     """
     return _with_working(run_id, question, tuple(job.calls.items()), building, rulebook)
@@ -100,7 +100,7 @@ def with_working(job: Job, run_id: str, question: RunQuestion, building: Buildin
 
 @lru_cache(maxsize=256)
 def _with_working(
-    run_id: str, question: RunQuestion, calls: tuple[tuple[str, CallChoice], ...], building: BuildingFacts, rulebook: Rulebook
+    run_id: str, question: RunQuestion, calls: tuple[tuple[str, CallChoice], ...], building: BuildingFacts, rulebook: SizingRules
 ) -> RunPlan:
     planned = plan_run(run_id, question, rulebook)
     sized = planned.sized
@@ -113,7 +113,7 @@ def _with_working(
         "working": _working(sized, wires, rulebook.routes, rulebook.words),
         "neighbours": ways,
         "because": because(sized, ways),
-        "drops": drop_schools(sized, rulebook),
+        "drops": drop_schools(sized, rulebook.words, rulebook.drops),
         "growth": growth(sized, rulebook),
         "taps": taps,
         "voltages": voltage_ways(sized, rulebook),
@@ -125,7 +125,7 @@ def _with_working(
     return planned.plan.model_copy(update=more)
 
 
-def _plan_without_calls(run_id: str, sized: SizedRun, rulebook: Rulebook) -> RunPlan:
+def _plan_without_calls(run_id: str, sized: SizedRun, rulebook: SizingRules) -> RunPlan:
     run, tried = sized.question.run, sized.tried
     ladder = ladder_of(replace(sized.question, sets=1), tried.wire.metal, rulebook.wires, tried.wire.insulation)
     at = ladder.index(tried.wire.size)

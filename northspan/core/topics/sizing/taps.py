@@ -8,10 +8,10 @@ from northspan.core.document.job import Metal, RunKind
 from northspan.core.document.plan import TapChoice, work_lines
 from northspan.core.rulebooks.questions.taps import TapFacts, TapRules
 from northspan.core.rulebooks.questions.words import Words
-from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.sizing.device import choose_device
 from northspan.core.topics.sizing.products import products_of
 from northspan.core.topics.sizing.question import RunQuestion
+from northspan.core.topics.sizing.rules import SizingRules
 from northspan.core.working.errors import NoSolution, OutsideTable
 from northspan.core.working.sums import sum_of
 from northspan.core.working.worked import whole
@@ -60,15 +60,15 @@ def tap_choices(
     return tuple(found)
 
 
-def taps_of(question: RunQuestion, rulebook: Rulebook) -> tuple[TapChoice, ...]:
+def taps_of(question: RunQuestion, rulebook: SizingRules) -> tuple[TapChoice, ...]:
     """Lay out a run that is a tap by every rule; nothing for another run, or while its load is not known.
 
     Parameters
     ----------
     question : RunQuestion
         What decides the run. [-]
-    rulebook : Rulebook
-        The code to follow. [-]
+    rulebook : SizingRules
+        The rules that are asked. [-]
     """
     run, legs = question.run, question.load.value
     if run.kind is not RunKind.tap or not question.tapped_a or legs is None:

@@ -34,7 +34,7 @@ def with_prices(job, **prices):
 
 def simulated(job):
     rulebook = rulebook_of(job)
-    wanted = [(item, what.lower(), "m") for _, item, what in choices(rulebook, kinds_used(job, rulebook))]
+    wanted = [(item, what.lower(), "m") for _, item, what in choices(rulebook, kinds_used(job, rulebook.wires))]
     return [SimulatedService(shop, "2026-11-28").prices(wanted) for shop in SHOPS]
 
 

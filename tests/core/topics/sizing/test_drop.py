@@ -13,7 +13,7 @@ from tests.support import FT_M, US, a_segment
 
 def drop(current_a=50, starting_a=0.0, power_factor=0.95, nominal_v=240, size="2", segments=None):
     segments = segments or (a_segment(length_m=100 * FT_M),)
-    return voltage_drop(DropQuestion(current_a, starting_a, power_factor, nominal_v, segments), size, Metal.copper, US).value
+    return voltage_drop(DropQuestion(current_a, starting_a, power_factor, nominal_v, segments), size, Metal.copper, US.drops).value
 
 
 class Drop(unittest.TestCase):
@@ -59,7 +59,7 @@ class Drop(unittest.TestCase):
             for across in Across:
                 question = DropQuestion(40.0, extra, 0.95, 240, (a_segment(length_m=100 * FT_M),), "solved", legs, 120.0, System(system),
                                         starting_across=across)  # fmt: skip
-                found = voltage_drop(question, "2", Metal.copper, US).value
+                found = voltage_drop(question, "2", Metal.copper, US.drops).value
                 running, standing = (cmath.exp(-1j * math.acos(pf)) for pf in (0.95, STARTING_POWER_FACTOR))
                 one, two = (across in (Across.line_line, leg) for leg in (Across.l1_neutral, Across.l2_neutral))
                 back = 0 if across is Across.line_line else extra
@@ -76,5 +76,5 @@ class Drop(unittest.TestCase):
     def test_the_short_sums_take_the_start_of_a_120_v_motor_by_its_loop(self):
         plain = DropQuestion(40.0, 30.0, 0.95, 240, (a_segment(length_m=30),), "impedance", neutral_v=120.0)
         on_leg = replace(plain, starting_across=Across.l1_neutral)
-        more = [voltage_drop(q, "2", Metal.copper, US).value for q in (plain, on_leg)]
+        more = [voltage_drop(q, "2", Metal.copper, US.drops).value for q in (plain, on_leg)]
         self.assertAlmostEqual(more[1].starting_v - more[1].drop_v, 2 * (more[0].starting_v - more[0].drop_v), 9)

@@ -63,8 +63,8 @@ class Fill(unittest.TestCase):
 class Bends(unittest.TestCase):
     def test_360_is_allowed_and_361_is_not(self):
         for degrees, holds in ((0, True), (360, True), (361, False)):
-            self.assertEqual(bends(a_segment(bends_deg=degrees), US).margins[0].holds, holds)
-        self.assertEqual(bends(a_segment(bends_deg=900, method="cable", place="indoors"), US).margins, ())
+            self.assertEqual(bends(a_segment(bends_deg=degrees), US.pipes).margins[0].holds, holds)
+        self.assertEqual(bends(a_segment(bends_deg=900, method="cable", place="indoors"), US.pipes).margins, ())
 
     def test_too_many_are_found(self):
         self.assertTrue(found(solve(a_feeder(segment={"bends_deg": 405})), "405° of bends"))

@@ -27,7 +27,6 @@ from northspan.core.rulebooks.amounts import FOOT_M
 from northspan.core.rulebooks.questions.electrodes import ElectrodeRules
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.registry import rulebook_of
-from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.working.errors import InvalidJob
 from northspan.core.working.worked import Step, given, ruled, step, three, whole
 
@@ -220,7 +219,7 @@ def ground(question: GroundQuestion) -> GroundAnswer:
         electrodes=tuple(_here(k, e, at[k], alone[k], shares[k]) for k, e in electrodes.items()),
         wire_share=shares.get(WIRE_KEY, 0.0),
         rods=_rod_rows(electrodes, soil, book.electrodes),
-        more=tuple(_more(job, key, electrodes, at, soil, ohm, off, book)),
+        more=tuple(_more(job, key, electrodes, at, soil, ohm, off, book.words, book.electrodes)),
         surface=tuple(SurfacePoint(x, share) for x, share in zip(PROFILE_M, profile, strict=True)),
         lifted_v=lifted.value,
         clears=clears,
@@ -313,10 +312,11 @@ def _more(
     soil: Soil,
     now_ohm: float,
     off: float,
-    book: Rulebook,
+    say: Words,
+    electrode_rules: ElectrodeRules,
 ) -> Iterator[More]:
     """How many more, how deep, or which kind: each solved with all that is there."""
-    say, (length_m, apart_m, _) = book.words, book.electrodes.rod_limits()
+    length_m, apart_m, _ = electrode_rules.rod_limits()
     wire_m, ring_m = (60 * FOOT_M, 100 * FOOT_M) if say.feet else (20.0, 30.0)
     end = max(at.values(), default=0.0)
     free = [n for n in (f"E{i}" for i in range(1, 400)) if n not in job.electrodes]

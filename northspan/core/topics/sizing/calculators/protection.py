@@ -126,7 +126,7 @@ def overcurrent(question: OvercurrentQuestion) -> Answer:
         raise InvalidJob("/continuous_a", "more is continuous than there is load.", "At most the load itself.")
     continuous_a = 0.0 if question.full_rated and question.alone is None else question.continuous_a
     load = DesignLoad(question.load_a - continuous_a, continuous_a, 0)
-    guard = guard_for(book, question.kind, (), device_type=question.device_type)
+    guard = guard_for(book.devices, question.kind, (), device_type=question.device_type)
     if question.plate_device_a is not None:
         fits = [rating for rating in book.devices.ratings(guard.device_type) if rating <= question.plate_device_a + 1e-9]
         if not fits:

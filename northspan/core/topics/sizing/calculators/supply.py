@@ -88,7 +88,7 @@ def building_load(question: BuildingLoadQuestion) -> Answer:
     line_v, system = supplied(book.supplies, question.line_v, question.system)
     volts = (line_v, book.supplies.to_neutral_v(line_v, system))
     fed = [Fed(str(i), _placed(one, system), volts) for i, one in enumerate(question.loads, 1)]
-    worked = added_up(fed, (), line_v, question.kind, book)
+    worked = added_up(fed, (), line_v, question.kind, book.loads, book.supplies)
     legs = worked.value
     device = _device(legs, question.kind, book.devices, book.loads, book.words)
     design = legs.design

@@ -11,10 +11,12 @@ from northspan.core.case.calculator import Answer, Question, answered, supplied
 from northspan.core.case.schools import default_school
 from northspan.core.document.calls import CALLS
 from northspan.core.document.job import Circuit, Metal, Method, Part, Place, RunKind, Segment, Size, System, Terminals
+from northspan.core.rulebooks.questions.choices import Choices
 from northspan.core.rulebooks.questions.common import Ampacity, Guard, Wire
 from northspan.core.rulebooks.questions.grounds import GroundFacts
+from northspan.core.rulebooks.questions.supplies import SupplyRules
+from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.registry import rulebook_named
-from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.sizing.calculators.wire_asked import (
     MOST_OTHERS,
     OWN_WIRES,
@@ -26,6 +28,7 @@ from northspan.core.topics.sizing.calculators.wire_asked import (
     wire_of,
 )
 from northspan.core.topics.sizing.drop import DropQuestion, LegCurrents, drop_percent, voltage_drop
+from northspan.core.topics.sizing.rules import SizingRules
 from northspan.core.working.errors import InvalidJob
 from northspan.core.working.worked import Step, Worked, given, ruled, step, whole
 
@@ -134,7 +137,7 @@ def ampacity(question: AmpacityQuestion) -> Answer:
             )
         together = step("I_a", f"{question.sets} sets in parallel", "n * I_a", "A", cite, n=float(question.sets), I_a=value.final_a)
         value, steps = Ampacity(together.value, question.sets * value.terminal_a, value.worst_segment), (*steps, together)
-    guard = guard_for(book, question.kind, (segment,), device_type=question.device_type, outlets=question.several_outlets,
+    guard = guard_for(book.devices, question.kind, (segment,), device_type=question.device_type, outlets=question.several_outlets,
                       cannot_overload=question.cannot_overload)  # fmt: skip
     device = book.devices.device_for_wire(value, wire, "next_up", 1.0, guard)
     sets = f"{question.sets} sets of " if question.sets > 1 else ""
@@ -171,7 +174,7 @@ def drop(question: DropCalcQuestion) -> Answer:
         raise InvalidJob("/neutral_size", f"there is no conductor of size {question.neutral_size}.")
     if question.insulation and question.insulation not in book.wires.insulations():
         raise InvalidJob("/insulation", f"there is no insulation {question.insulation}.", f"Types: {', '.join(book.wires.insulations())}.")
-    asked = _drop_asked(question, book)
+    asked = _drop_asked(question, book.supplies, book.choices)
     figures: dict[str, float | str] = {}
     working: dict[str, tuple[Step, ...]] = {}
     for method, title in (
@@ -180,7 +183,7 @@ def drop(question: DropCalcQuestion) -> Answer:
         ("dc", "By direct-current resistance"),
         ("constant", "By the quick constant"),
     ):
-        worked = voltage_drop(replace(asked, method=method), question.size, question.metal, book)
+        worked = voltage_drop(replace(asked, method=method), question.size, question.metal, book.drops)
         figures |= {f"{method}_drop_v": worked.value.drop_v, f"{method}_drop_percent": worked.value.percent}
         working[title] = worked.steps
     shown = "solved" if question.neutral_a is not None else "impedance"
@@ -198,14 +201,14 @@ def drop(question: DropCalcQuestion) -> Answer:
 _DROP_WORDS = {"solved": "solved", "impedance": "by impedance"}
 
 
-def _drop_asked(question: DropCalcQuestion, book: Rulebook) -> DropQuestion:
+def _drop_asked(question: DropCalcQuestion, supply_rules: SupplyRules, choices: Choices) -> DropQuestion:
     """The question of the drop as a run in a job asks it: in sets, round a ring, with what comes back by the neutral."""
     share = question.sets * (2 if question.ring else 1)
     length_m = max(question.length_m / (2 if question.ring else 1), 0.01)  # the least length of a stretch
     amperes = question.current_a / share
-    nominal_v = question.nominal_v if question.nominal_v is not None else book.supplies.usual_v
-    power_factor = question.power_factor if question.power_factor is not None else book.supplies.usual_power_factor
-    method = question.method or book.choices.asked_method
+    nominal_v = question.nominal_v if question.nominal_v is not None else supply_rules.usual_v
+    power_factor = question.power_factor if question.power_factor is not None else supply_rules.usual_power_factor
+    method = question.method or choices.asked_method
     segments = (Segment(length_m=length_m, method=method),)
     legs, neutral_v = None, 0.0
     if question.neutral_a is not None:
@@ -244,7 +247,7 @@ def carry(question: CarryQuestion) -> Answer:
     book = rulebook_named(question.rulebook)
     segments = tuple(Segment(**segment.model_dump()) for segment in question.segments)
     wire = wire_of(book, question.size, question.metal, question.insulation, segments)
-    guard = guard_for(book, question.kind, segments, device_type=question.device_type, outlets=question.several_outlets)
+    guard = guard_for(book.devices, question.kind, segments, device_type=question.device_type, outlets=question.several_outlets)
     terminals, worked = _at_its_terminals(question, book, wire, segments, guard)
     device = book.devices.device_for_wire(worked.value, wire, "next_up", 1.0, guard)
     load, steady = book.ampacities.largest_loads(worked.value, device.value, question.kind)
@@ -252,8 +255,8 @@ def carry(question: CarryQuestion) -> Answer:
     nominal_v = book.supplies.to_neutral_v(line_v, system) if question.circuit is Circuit.two_wire_neutral else line_v
     power_factor = question.power_factor if question.power_factor is not None else book.supplies.usual_power_factor
     asked = DropQuestion(load.value, 0, power_factor, nominal_v, segments, insulation=wire.insulation)
-    dropped = voltage_drop(asked, wire.size, wire.metal, book)
-    one_amp = drop_percent(replace(asked, current_a=1.0), wire.size, wire.metal, book)
+    dropped = voltage_drop(asked, wire.size, wire.metal, book.drops)
+    one_amp = drop_percent(replace(asked, current_a=1.0), wire.size, wire.metal, book.drops)
     reached = step(
         "I_d", "current at which the wanted drop is reached", "d_w / d_1", "A", "ratio", d_w=question.drop_limit_percent, d_1=one_amp
     )
@@ -271,7 +274,7 @@ def carry(question: CarryQuestion) -> Answer:
         f"{whole(load.value)} A otherwise; {drop}{wrong}"
     )
     ground = book.grounds.equipment_ground(GroundFacts(device.value, wire.metal, wire.size, wire.size, "table", wire.metal, "device"))
-    panel = _for_a_subpanel(question.circuit, book)
+    panel = _for_a_subpanel(question.circuit, book.supplies, book.words)
     figures: dict[str, float | str] = {
         "ampacity_a": worked.value.final_a,
         "largest_device_a": device.value,
@@ -291,20 +294,20 @@ def carry(question: CarryQuestion) -> Answer:
     })  # fmt: skip
 
 
-def _for_a_subpanel(circuit: Circuit, book: Rulebook) -> Step:
+def _for_a_subpanel(circuit: Circuit, supply_rules: SupplyRules, say: Words) -> Step:
     """Say whether a cable has the wires that a panel behind it wants."""
-    if book.supplies.usual_system is System.single_phase:
-        return ruled("p", book.words.fill("good for a {subpanel}"), "yes", "line, neutral and a ground in it", "wires in it")
+    if supply_rules.usual_system is System.single_phase:
+        return ruled("p", say.fill("good for a {subpanel}"), "yes", "line, neutral and a ground in it", "wires in it")
     why = {
         Circuit.three_wire: ("yes", "two lines, a neutral and a ground in it"),
         Circuit.two_wire_line: ("no", "it has no neutral; only what needs none may hang on it"),
         Circuit.two_wire_neutral: ("no", "it has one line; a panel wants two, a neutral and a ground"),
     }[circuit]
-    return ruled("p", book.words.fill("good for a {subpanel}"), *why, "wires in it")
+    return ruled("p", say.fill("good for a {subpanel}"), *why, "wires in it")
 
 
 def _at_its_terminals(
-    question: CarryQuestion, book: Rulebook, wire: Wire, segments: tuple[Segment, ...], guard: Guard
+    question: CarryQuestion, book: SizingRules, wire: Wire, segments: tuple[Segment, ...], guard: Guard
 ) -> tuple[Step, Worked[Ampacity]]:
     """Unmarked terminals stand more above a certain device, which depends on what they stand: begin low, look again."""
     carrying = int(book.ampacities.carrying_conductors(question.circuit, book.supplies.usual_system).value)

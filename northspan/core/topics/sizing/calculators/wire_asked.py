@@ -11,6 +11,7 @@ from northspan.core.case.schools import default_school
 from northspan.core.document.calls import CALLS
 from northspan.core.document.job import Metal, Method, Place, RunKind, Segment, Terminals
 from northspan.core.rulebooks.questions.common import Guard, Wire
+from northspan.core.rulebooks.questions.devices import DeviceRules
 from northspan.core.rulebooks.questions.wires import WireRules
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.rulebook import Rulebook
@@ -62,14 +63,14 @@ class Around(Question):
         return self.derating_start or default_school(CALLS["derating_start"], book.choices)
 
 
-def guard_for(book: Rulebook, kind: RunKind, segments: tuple[Segment, ...], *, device_type: str = "", outlets: bool = False,
+def guard_for(device_rules: DeviceRules, kind: RunKind, segments: tuple[Segment, ...], *, device_type: str = "", outlets: bool = False,
               cannot_overload: bool = False) -> Guard:  # fmt: skip
     """Gather what decides how a device and a wire go together, refusing a kind of device that does not exist.
 
     Parameters
     ----------
-    book : Rulebook
-        The code to follow. [-]
+    device_rules : DeviceRules
+        Overcurrent devices. [-]
     kind : RunKind
         What the run is for. [-]
     segments : tuple of Segment
@@ -86,11 +87,11 @@ def guard_for(book: Rulebook, kind: RunKind, segments: tuple[Segment, ...], *, d
     InvalidJob
         If there is no such kind of device.
     """
-    kinds = [one for one, _ in book.devices.device_types()]
+    kinds = [one for one, _ in device_rules.device_types()]
     if device_type and device_type not in kinds:
         raise InvalidJob("/device_type", f"there is no device {device_type}.", f"Kinds: {', '.join(kinds) or 'one only'}.")
     buried = any(segment.place is Place.buried for segment in segments)
-    return book.devices.guard_for(kind, device_type, buried=buried, cannot_overload=cannot_overload, outlets=outlets)
+    return device_rules.guard_for(kind, device_type, buried=buried, cannot_overload=cannot_overload, outlets=outlets)
 
 
 def wire_of(book: Rulebook, size: str, metal: Metal, insulation: str | None, segments: tuple[Segment, ...] = ()) -> Wire:
