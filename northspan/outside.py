@@ -33,7 +33,12 @@ def outside(library: Library, books: Books) -> Outside:
                     ("library", _version(one.model_dump_json() for one in own)))  # fmt: skip
         return Shelf(tuple(_opened(one) for one in kept), own, tuple(SHOPS), versions)
 
-    return Outside(now=lambda: datetime.now(UTC), new_id=lambda: secrets.token_hex(6), shelf=shelf)
+    return Outside(now=lambda: datetime.now(UTC), new_id=lambda: secrets.token_hex(6), tail=_tail, shelf=shelf)
+
+
+def _tail() -> str:
+    """Six letters of thirty-two: one of a thousand million, in a job where the short name is the same already."""
+    return "".join(secrets.choice("0123456789abcdefghjkmnpqrstvwxyz") for _ in range(6))
 
 
 @lru_cache(maxsize=16)

@@ -48,10 +48,11 @@ class Shelf:
 
 @dataclass(frozen=True, slots=True)
 class Outside:
-    """What comes from outside: the time, names that are not taken, and what is kept beside the jobs."""
+    """What comes from outside: the time, names that are not taken, tails of ids, and what is kept beside the jobs."""
 
     now: Callable[[], datetime]
     new_id: Callable[[], str]
+    tail: Callable[[], str]
     shelf: Callable[[], Shelf]
 
 
@@ -139,6 +140,10 @@ class Service:
         ledger.check_fresh(head, on_revision)
         target = self._keeper.revision(job_id, ledger.redo_target(head))
         return self._turned(job_id, on_revision, ledger.redone(head, target, who, self._outside.now()))
+
+    def tail(self) -> str:
+        """Make the tail of a new part's id: nobody else makes the same."""
+        return self._outside.tail()
 
     def worked(self, kept: KeptJob) -> WorkedJob:
         """Give a job worked out: from before, or now."""

@@ -41,7 +41,7 @@ def import_circuits(job_id: str, panel: str) -> Response:
     """Put the circuits of a CSV into a panel, on the revision named in If-Match."""
     bodies.revision_asked()
     text = bodies.body(shapes.CsvText).text
-    return edited(job_id, circuit_edits(service().get(job_id).job, panel, text))
+    return edited(job_id, circuit_edits(service().get(job_id).job, panel, text, service().tail))
 
 
 @bp.post("/jobs/<job_id>/panels/<panel>/move")
@@ -51,7 +51,7 @@ def move_panel(job_id: str, panel: str) -> Response:
     bodies.revision_asked()
     wanted = bodies.body(shapes.PanelMove)
     job = service().get(job_id).job
-    return edited(job_id, edits_between(job, moved(job, panel, wanted.right_m, wanted.up_m, wanted.spaces)))
+    return edited(job_id, edits_between(job, moved(job, panel, wanted.right_m, wanted.up_m, wanted.spaces, service().tail)))
 
 
 def _drawn(job_id: str, panel: str) -> tuple[Job, PanelPlan]:

@@ -77,7 +77,7 @@ def start_in_job(job_id: str) -> Response:
     """Add a guided start to a job, on the revision named in If-Match."""
     bodies.revision_asked()
     wanted = bodies.body(shapes.StartInJob)
-    return edited(job_id, start_edits(service().get(job_id).job, wanted.start, wanted.answers))
+    return edited(job_id, start_edits(service().get(job_id).job, wanted.start, wanted.answers, service().tail))
 
 
 @bp.post("/jobs/<job_id>/parts")
@@ -86,8 +86,10 @@ def change_part(job_id: str) -> Response:
     """Remove or copy a part with everything that hangs on it, on the revision named in If-Match."""
     bodies.revision_asked()
     wanted = bodies.body(shapes.PartAction)
-    edits = removal if wanted.action == "remove" else doubling
-    return edited(job_id, edits(service().get(job_id).job, wanted.kind, wanted.part))
+    job = service().get(job_id).job
+    if wanted.action == "remove":
+        return edited(job_id, removal(job, wanted.kind, wanted.part))
+    return edited(job_id, doubling(job, wanted.kind, wanted.part, service().tail))
 
 
 @bp.post("/jobs/<job_id>/undo")

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import csv
+from collections.abc import Callable
 from io import StringIO
 from typing import Any
 
@@ -10,6 +11,7 @@ from pydantic import ValidationError
 
 from northspan.core.case.slots import circuits_in
 from northspan.core.document.job import Job, PanelCircuit
+from northspan.core.document.job.part import fresh_key
 from northspan.core.document.plan.panel import PanelPlan
 from northspan.core.working.errors import InvalidJob
 from northspan.files.csv_rows import guarded, refused_row, unguarded, without_remarks
@@ -40,7 +42,7 @@ def write_circuits(job: Job, plan: PanelPlan) -> str:
     return out.getvalue()
 
 
-def circuit_edits(job: Job, panel: str, text: str) -> list[dict[str, Any]]:
+def circuit_edits(job: Job, panel: str, text: str, tail: Callable[[], str] = str) -> list[dict[str, Any]]:
     """Read circuits from CSV with a header row, and give the edit that puts them into a panel, beside what is there.
 
     Parameters
@@ -51,6 +53,8 @@ def circuit_edits(job: Job, panel: str, text: str) -> list[dict[str, Any]]:
         Id of the panel. [-]
     text : str
         The file. [-]
+    tail : callable
+        Makes the tails of new ids. [-]
 
     Raises
     ------
@@ -79,7 +83,7 @@ def circuit_edits(job: Job, panel: str, text: str) -> list[dict[str, Any]]:
             read = PanelCircuit.model_validate(cells | {"enclosure": panel})
         except ValidationError as error:
             raise refused_row("circuit", number, error) from error
-        key = there.get((read.slots, read.half)) or next(name for i in range(1, 2000) if (name := f"W{i}") not in taken)
+        key = there.get((read.slots, read.half)) or fresh_key("W", taken, tail())
         taken.add(key)
         kept = job.circuits.get(key)
         value = read.model_dump(mode="json")

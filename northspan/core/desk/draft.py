@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from typing import Any
 
 from northspan.core.document.job import Box, Building, Electrode, Enclosure, Job, Load, PanelCircuit, Run, Source
+from northspan.core.document.job.part import fresh_key
 from northspan.core.rulebooks.registry import rulebook_of
 
 KINDS = ("sources", "buildings", "enclosures", "electrodes", "loads", "runs", "circuits", "boxes")
@@ -21,11 +23,27 @@ _PLACES: dict[type, tuple[str, str]] = {
 }
 
 
-class Draft:
-    """A job to which parts are added."""
+Tail = Callable[[], str]
 
-    def __init__(self, job: Job) -> None:
-        self.before = job
+
+def no_tail() -> str:
+    """Make no tail: for a job that nobody else writes in."""
+    return ""
+
+
+class Draft:
+    """A job to which parts are added.
+
+    Parameters
+    ----------
+    job : Job
+        The job. [-]
+    tail : callable
+        Makes the tails of new ids, which nobody else makes up at the same time. [-]
+    """
+
+    def __init__(self, job: Job, tail: Tail = no_tail) -> None:
+        self.before, self.tail = job, tail
         self.rules = rulebook_of(job)
         self.say = self.rules.words
         self.parts: dict[str, dict[str, Any]] = {kind: dict(getattr(job, kind)) for kind in KINDS}
@@ -40,7 +58,7 @@ class Draft:
         """
         kind, letter = _PLACES[type(part)]
         taken = {key for parts in self.parts.values() for key in parts}
-        key = next(name for i in range(1, 2000) if (name := f"{letter}{i}") not in taken)
+        key = fresh_key(letter, taken, self.tail())
         self.parts[kind][key] = self._usually_laid(part) if isinstance(part, Run) else part
         return key
 

@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from northspan.core.desk.draft import Draft
+from northspan.core.desk.draft import Draft, Tail, no_tail
 from northspan.core.document.job import Bond, Job, PanelLayout, Room, Run, Status
 from northspan.core.working.errors import InvalidJob
 
 
-def moved(job: Job, key: str, right_m: float, up_m: float, spaces: int | None = None) -> Job:
+def moved(job: Job, key: str, right_m: float, up_m: float, spaces: int | None = None, tail: Tail = no_tail) -> Job:
     """Hang a new panel in place of an old one.
 
     Parameters
@@ -22,6 +22,8 @@ def moved(job: Job, key: str, right_m: float, up_m: float, spaces: int | None = 
         How far it hangs above it. [m]
     spaces : int or None
         Its spaces; None takes as many as the old one has. [-]
+    tail : callable
+        Makes the tails of new ids. [-]
 
     Notes
     -----
@@ -43,7 +45,7 @@ def moved(job: Job, key: str, right_m: float, up_m: float, spaces: int | None = 
     wanted = spaces or panel.layout.spaces
     if wanted < last:
         raise InvalidJob("/spaces", f"slot {last} of the old one is in use, and the new one would have {wanted}.", f"At least {last}.")
-    draft = Draft(job)
+    draft = Draft(job, tail)
     layout = _new_layout(panel.layout, key, wanted, right_m, up_m)
     fresh = panel.model_copy(update={"name": f"{panel.name[:60]}, new place", "layout": layout, "status": Status.new,
                                      "spaces_free": None, "neutrals_landed": None, "bond_found": Bond.unknown,

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from northspan.core.desk.draft import KINDS, Draft, edits_between
+from northspan.core.desk.draft import KINDS, Draft, Tail, edits_between, no_tail
 from northspan.core.document.job import Job, PanelLayout
 from northspan.core.working.errors import InvalidJob
 
@@ -92,7 +92,7 @@ def _layout_without(layout: PanelLayout, gone: dict[str, set[str]]) -> PanelLayo
     return layout.model_copy(update=fields) if fields else layout
 
 
-def doubling(job: Job, kind: str, key: str) -> list[dict[str, Any]]:
+def doubling(job: Job, kind: str, key: str, tail: Tail = no_tail) -> list[dict[str, Any]]:
     """Give the edit that copies a part with everything in it, as JSON Patch operations.
 
     Parameters
@@ -103,6 +103,8 @@ def doubling(job: Job, kind: str, key: str) -> list[dict[str, Any]]:
         Which map the part is in. [-]
     key : str
         Its id. [-]
+    tail : callable
+        Makes the tails of new ids. [-]
 
     Notes
     -----
@@ -118,7 +120,7 @@ def doubling(job: Job, kind: str, key: str) -> list[dict[str, Any]]:
     _check(job, kind, key)
     if kind == "runs":
         raise InvalidJob(f"/runs/{key}", "a run cannot be copied alone.", "Copy what it feeds; the run comes along.")
-    draft = Draft(job)
+    draft = Draft(job, tail)
     part = getattr(job, kind)[key]
     if kind in {"loads", "electrodes", "boxes", "circuits"}:
         bare = {"slots": (), "partner": None, "neutral_with": None, "run": None, "loads": (), "old_slots": ()} if kind == "circuits" else {}

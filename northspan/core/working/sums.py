@@ -23,7 +23,7 @@ def sum_of(values: Iterable[float]) -> float:
     """
     parts = tuple(values)
     found = fsum(parts)
-    if found and abs(found) <= RESIDUE * max(map(abs, parts)):
+    if found and min(parts) < 0 and abs(found) <= RESIDUE * max(map(abs, parts)):  # only what is taken away can cancel
         return 0.0
     return found
 

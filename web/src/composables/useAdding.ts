@@ -13,10 +13,9 @@ export function useAdding() {
     letter: string,
     value: Record<string, unknown>,
     more: Operation[] = [],
+    key = store.job ? freshId(store.job, letter) : '',
   ): Promise<void> {
-    const job = store.job
-    if (!job) return
-    const key = freshId(job, letter)
+    if (!key) return
     await store.edit([...more, { op: 'add', path: `/${kind}/${key}`, value }])
     store.pick(kind, key)
   }
@@ -79,7 +78,7 @@ export function useAdding() {
         { length_m: roundLength(50, 15, store.units), place: lies, method: store.options?.usual_methods[lies] },
       ],
     }
-    return put('enclosures', 'P', { name: panelName(), building: id }, edits).then(() =>
+    return put('enclosures', 'P', { name: panelName(), building: id }, edits, can).then(() =>
       store.edit([{ op: 'add', path: `/runs/${run}`, value }]),
     )
   }

@@ -56,12 +56,19 @@ export function treeRows(job: Job): TreeRow[] {
   return rows
 }
 
-/** The next free id with this letter. */
+const LETTERS = '0123456789abcdefghjkmnpqrstvwxyz'
+
+/** The short name of a part, as people see it. */
+export const shortName = (id: string): string => id.split('-')[0]!
+
+/** An id for a new part: the next short name that is free, and a tail that nobody else makes up at the same time. */
 export function freshId(job: Job, letter: string, also: string[] = []): string {
   const taken = new Set(
     [job.sources, job.buildings, job.enclosures, job.electrodes, job.loads, job.runs, job.circuits, job.boxes]
       .flatMap((parts) => Object.keys(parts))
-      .concat(also),
+      .concat(also)
+      .map(shortName),
   )
-  for (let i = 1; ; i++) if (!taken.has(`${letter}${i}`)) return `${letter}${i}`
+  const tail = [...crypto.getRandomValues(new Uint8Array(6))].map((byte) => LETTERS[byte % 32]).join('')
+  for (let i = 1; ; i++) if (!taken.has(`${letter}${i}`)) return `${letter}${i}-${tail}`
 }

@@ -6,7 +6,7 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Any
 
-from northspan.core.desk.draft import Draft, edits_between
+from northspan.core.desk.draft import Draft, Tail, edits_between, no_tail
 from northspan.core.desk.rulebook_change import in_own_rulebook
 from northspan.core.desk.starts import cases
 from northspan.core.desk.starts.asked import (
@@ -163,7 +163,7 @@ def started(key: str, answers: Answers) -> Job:
     return ready(laid_out(before, key, answers), before, answers)
 
 
-def start_edits(job: Job, key: str, answers: Answers) -> list[dict[str, Any]]:
+def start_edits(job: Job, key: str, answers: Answers, tail: Tail = no_tail) -> list[dict[str, Any]]:
     """Give the edit that adds a start to a job, as JSON Patch operations.
 
     Parameters
@@ -174,6 +174,8 @@ def start_edits(job: Job, key: str, answers: Answers) -> list[dict[str, Any]]:
         Key of the start. [-]
     answers : Answers
         What was answered; the name is left aside. [-]
+    tail : callable
+        Makes the tails of new ids. [-]
 
     Raises
     ------
@@ -186,7 +188,7 @@ def start_edits(job: Job, key: str, answers: Answers) -> list[dict[str, Any]]:
             f"“{rulebook_of(job).words.fill(STARTS[key].title)}” lays out a whole property, and this job has runs already.",
             "Start a new job.",
         )
-    return edits_between(job, ready(laid_out(job, key, answers), job, answers))
+    return edits_between(job, ready(laid_out(job, key, answers, tail), job, answers))
 
 
 def detached_feeder(name: str, load_a: float, length_m: float, metal: Metal | None = None, continuous_a: float = 0) -> Job:
@@ -251,7 +253,7 @@ def _in_amperes(answers: Answers, start: Start, supply_rules: SupplyRules) -> An
     return answers.model_copy(update={"load_a": round(answers.load_va / volts, 2)})
 
 
-def laid_out(job: Job, key: str, answers: Answers) -> Job:
+def laid_out(job: Job, key: str, answers: Answers, tail: Tail = no_tail) -> Job:
     """Lay a start into a job, with the habits its cases are written in.
 
     Parameters
@@ -262,6 +264,8 @@ def laid_out(job: Job, key: str, answers: Answers) -> Job:
         Key of the start. [-]
     answers : Answers
         What was answered. [-]
+    tail : callable
+        Makes the tails of new ids. [-]
 
     Raises
     ------
@@ -278,6 +282,6 @@ def laid_out(job: Job, key: str, answers: Answers) -> Job:
                 f"{rulebook_of(job).words.fill(question.words).lower()} is missing.",
                 f"For example {question.hint}.",
             )
-    draft = Draft(job)
+    draft = Draft(job, tail)
     start.lay_out(draft, _in_amperes(answers, start, rulebook_of(job).supplies))
     return with_rods(draft)

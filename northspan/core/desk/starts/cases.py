@@ -177,7 +177,7 @@ def move_panel(draft: Draft, a: Answers) -> None:
     old = draft.add(panel)
     before = _feeder(draft.say.fill("Old {feeder}"), main, old, _BETWEEN_M, place=Place.indoors)
     draft.add(before.model_copy(update={"status": Status.existing}))
-    draft.take(moved(draft.job(), old, min(length_m, _FAR_M) if a.moved_m is None else a.moved_m, 0.0))
+    draft.take(moved(draft.job(), old, min(length_m, _FAR_M) if a.moved_m is None else a.moved_m, 0.0, tail=draft.tail))
     shelf = book.devices.ratings(book.devices.device_type_of(RunKind.feeder, ""))
     bus_a = next((rating for rating in shelf if rating >= (a.service_a or 0)), a.service_a)
     new, run = next((run.target, key) for key, run in draft.parts["runs"].items() if run.status is Status.new)

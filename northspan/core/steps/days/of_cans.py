@@ -6,6 +6,7 @@ from collections.abc import Iterator
 
 from northspan.core.case.case import Case
 from northspan.core.document.job import EnclosureKind, Room, Sky, Status
+from northspan.core.document.job.part import short_name
 from northspan.core.document.plan import Plan
 from northspan.core.document.plan.panel import MovePlan
 from northspan.core.steps.days.kinds import key_of
@@ -89,7 +90,7 @@ def circuit_tasks(case: Case, plan: Plan) -> Iterator[Task]:
             yield task(case, "box", key, f"{box.name} hung", "circuits go on in it; its lid stays in reach", f"/boxes/{key}")
     for key, circuit in job.circuits.items():
         if circuit.status is Status.new and circuit.run is None and not circuit.old_slots:
-            name, at, can = circuit.name or key, f"/circuits/{key}", circuit.enclosure
+            name, at, can = circuit.name or short_name(key), f"/circuits/{key}", circuit.enclosure
             yield task(case, "rough", key, f"{name}: cable pulled in", "a new circuit", at, after=(key_of("hang", can),))
             dead = frozenset({can}) if there_already(case, can) else frozenset[str]()
             after = (key_of("rough", key), key_of("look_rough"))

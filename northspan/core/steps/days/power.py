@@ -6,6 +6,7 @@ from collections.abc import Iterator
 
 from northspan.core.case.case import Case
 from northspan.core.document.job import MattersAs, Serves, StandbyKind, Status, TemporarySupply
+from northspan.core.document.job.part import short_name
 from northspan.core.document.plan import Plan
 from northspan.core.document.plan.days import PowerRow, PowerSpan, SupplyPlan
 from northspan.core.steps.days.laid import LaidJob
@@ -104,7 +105,7 @@ def _mattering(laid: LaidJob, circuit: str, spans: tuple[PowerSpan, ...], hours:
     said = job.days.matters.get(circuit)
     stands_h = STANDS_H[kind] if said is None or said.stands_h is None else said.stands_h
     fed = next((one for one in job.days.supplies.values() if circuit in one.circuits), None)
-    name = job.circuits[circuit].name or circuit
+    name = job.circuits[circuit].name or short_name(circuit)
     if fed is not None:
         spans = tuple(PowerSpan(span.day, span.from_h, span.to_h, "temporary", f"by {fed.name}") for span in spans)
         return PowerRow(f"circuit:{circuit}", name, kind.value, spans, 0.0, stands_h, "")
@@ -149,7 +150,7 @@ def supply_plans(case: Case, plan: Plan) -> Iterator[SupplyPlan]:
             poles[one.id] = one.poles
             load_va[one.id] = one.load_a * _volts(case) * (1 if one.poles == 1 else 2)
     for key, supply in case.job.days.supplies.items():
-        names = {one: case.job.circuits[one].name or one for one in supply.circuits}
+        names = {one: case.job.circuits[one].name or short_name(one) for one in supply.circuits}
         unknown = [names[one] for one in supply.circuits if not load_va.get(one)]
         two = [names[one] for one in supply.circuits if poles.get(one, 1) > 1 and supply.kind is StandbyKind.cord]
         asked = sum_of(load_va.get(one, 0.0) for one in supply.circuits)

@@ -10,6 +10,7 @@ from pydantic import JsonValue
 from northspan.core.case.case import Case
 from northspan.core.document.findings import Cure, Edit, Finding, Severity, in_a_row
 from northspan.core.document.job import ComesFrom, PanelCircuit, PanelLayout, Status, WhenShort
+from northspan.core.document.job.part import fresh_key
 from northspan.core.document.plan import work_lines
 from northspan.core.document.plan.panel import CablePlan, MovePlan
 from northspan.core.rulebooks.amounts import INCH_M
@@ -179,9 +180,10 @@ def _offer(case: Case, panel: str, offered: tuple[tuple[ComesFrom, Offered], ...
     if not offered:
         return None
     edits: list[Edit] = []
-    names = (name for i in range(1, 2000) if (name := f"X{i}") not in case.job.boxes)
+    taken = set(case.job.boxes)
     for number, (side, box) in enumerate(offered, 1):
-        key = next(names)
+        key = fresh_key("X", taken)
+        taken.add(key)
         made: dict[str, JsonValue] = {
             "name": _box_name(case.rulebook.words, side, number), "building": case.job.enclosures[panel].building, "ring_l": box.ring_l,
             "volume_l": box.volume_l or None,

@@ -10,6 +10,7 @@ from northspan.core.case.case import Case
 from northspan.core.case.slots import circuits_in, free_slots, leg_of
 from northspan.core.document.findings import Cure, Edit
 from northspan.core.document.job import LegsLand, PanelLayout, RunKind, Status
+from northspan.core.document.job.part import fresh_key
 from northspan.core.document.plan import work_lines
 from northspan.core.document.plan.panel import CircuitPlan, PanelPlan, WaitingPlan
 from northspan.core.topics.circuits.around import around_panel, lands_on
@@ -182,7 +183,7 @@ def _offer(
     if slots and fields is None:
         edits = (Edit("add", f"/circuits/{key}/slots", list(slots)),)
     elif slots and fields is not None:
-        fresh = next(free for i in range(1, 2000) if (free := f"W{i}") not in case.job.circuits)
+        fresh = fresh_key("W", case.job.circuits)
         edits = (Edit("add", f"/circuits/{fresh}", {**fields, "slots": list(slots)}),)
     cure = Cure(f"Put it in {' and '.join(str(slot) for slot in slots)}", edits) if edits else None
     return WaitingPlan(key, kind, name, poles, load_a, words, cure)

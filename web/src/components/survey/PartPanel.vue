@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import CiteButton from '../parts/CiteButton.vue'
+import { shortName } from '../../drawing/tree'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import type { PartKind } from '../../api/client'
@@ -47,7 +48,7 @@ function size(): void {
 
 <template>
   <section v-if="part" ref="panel" class="part-panel" :aria-label="`${$fill(WORDS[part.kind])} ${name}`">
-    <p class="run-name">{{ $fill(WORDS[part.kind]) }} {{ part.key }}</p>
+    <p class="run-name">{{ $fill(WORDS[part.kind]) }} {{ shortName(part.key) }}</p>
     <h1>{{ name }}</h1>
     <ul v-if="findings.length" class="part-findings">
       <li v-for="f in findings" :key="f.where + f.text" :class="f.severity">

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, ref } from 'vue'
 import { useAdding } from '../../composables/useAdding'
-import { treeRows, type TreeRow } from '../../drawing/tree'
+import { shortName, treeRows, type TreeRow } from '../../drawing/tree'
 import { amperes, lengthText } from '../../format/quantities'
 import { STATUSES } from '../../state/fields'
 import { useJob } from '../../state/job'
@@ -91,7 +91,7 @@ async function move(event: KeyboardEvent, index: number): Promise<void> {
                 @keydown="move($event, i)">
                 <span class="mark" aria-hidden="true" />
                 <span
-                  ><b>{{ row.id }} {{ row.name }}</b
+                  ><b>{{ shortName(row.id) }} {{ row.name }}</b
                   ><em v-if="words(row.status)">{{ words(row.status) }}</em>
                   <small
                     >{{ store.job?.buildings[row.building]?.name ?? ''
