@@ -1,9 +1,11 @@
 import '@fontsource-variable/source-sans-3/wght.css'
 import 'vuetify/styles'
 import './styles/main.css'
+import { VueQueryPlugin } from '@tanstack/vue-query'
 import { createPinia } from 'pinia'
 import { createApp } from 'vue'
 import App from './App.vue'
+import { queries } from './setup/query'
 import { router } from './setup/router'
 import { makeVuetify } from './setup/vuetify'
 import { terms } from './setup/terms'
@@ -13,5 +15,6 @@ const app = createApp(App)
 app.use(createPinia())
 app.use(router)
 app.use(terms)
+app.use(VueQueryPlugin, { queryClient: queries })
 app.use(makeVuetify(useSettings().theme))
 app.mount('#app')

@@ -1,5 +1,5 @@
-import createClient from 'openapi-fetch'
-import type { components, paths } from './schema'
+/** Names for the shapes that the server sends and takes. */
+import type { components } from './schema'
 
 export type Schemas = components['schemas']
 export type Job = Schemas['Job-Output']
@@ -30,5 +30,3 @@ export function problemText(problem: Problem, atItsField = false): string {
   const named = problem.named && !atItsField ? `${problem.named}:` : ''
   return [named, problem.detail, problem.right ?? ''].filter(Boolean).join(' ')
 }
-
-export const client = createClient<paths>({ baseUrl: '' })

@@ -1,7 +1,9 @@
 /** A calculator asked again and again: only the answer to the newest question is taken, a late one is dropped. */
+import { hashKey } from '@tanstack/vue-query'
 import { ref, shallowRef, type Ref, type ShallowRef } from 'vue'
-import { client, problemText, type Problem } from '../api/client'
+import { Refused, send, taken } from '../api/transport'
 import type { paths } from '../api/schema'
+import { queries } from '../setup/query'
 
 type Path = Extract<keyof paths, `/api/calc/${string}`>
 type Asked<P extends Path> = paths[P] extends { post: { requestBody: { content: { 'application/json': infer B } } } }
@@ -22,6 +24,8 @@ export interface Calculator<P extends Path> {
   forget: () => void
 }
 
+const KEPT_MS = 60_000 // whole jobs are asked about: their answers are not kept for long
+
 /** With `keeps` the last answer stays on screen while the next question is refused. */
 export function useCalculator<P extends Path>(path: P, { keeps = false } = {}): Calculator<P> {
   const answer: ShallowRef<Answered<P> | null> = shallowRef(null)
@@ -30,11 +34,21 @@ export function useCalculator<P extends Path>(path: P, { keeps = false } = {}): 
 
   async function ask(body: Asked<P>): Promise<boolean> {
     const mine = ++newest
-    const { data, error } = await client.POST(path, { body } as never)
-    if (mine !== newest) return false
-    answer.value = (data as Answered<P> | undefined) ?? (keeps ? answer.value : null)
-    trouble.value = data ? '' : problemText(error as Problem)
-    return Boolean(data)
+    const queryFn = () =>
+      taken(send('post', path, { body } as never) as Promise<{ data?: Answered<P>; error?: unknown }>)
+    try {
+      const found = await queries.fetchQuery({ queryKey: [path, hashKey([body])], queryFn, gcTime: KEPT_MS })
+      if (mine !== newest) return false
+      answer.value = found
+      trouble.value = ''
+      return true
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error
+      if (mine !== newest) return false
+      answer.value = keeps ? answer.value : null
+      trouble.value = error.message
+      return false
+    }
   }
 
   function forget(): void {

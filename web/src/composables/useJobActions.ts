@@ -1,4 +1,5 @@
 /** What `/` finds in an open job, by name and by what a tradesman calls it: commands, steps, parts, findings. */
+import { link } from '../api/transport'
 import { computed, type Ref } from 'vue'
 import { useRouter } from 'vue-router'
 import type { PartKind } from '../api/client'
@@ -6,7 +7,7 @@ import type { Action } from '../components/frame/FindDialog.vue'
 import { useJob } from '../state/job'
 import { siting, useSettings, working } from '../state/settings'
 import { STEPS } from '../state/steps'
-import { useRunEdits } from './useRunEdits'
+import { useRunEdits } from '../components/steps/sizing/useRunEdits'
 import { useShowFinding } from './useShowFinding'
 
 /** Parts of a job that are surveyed, and what else they are called. */
@@ -97,7 +98,7 @@ export function useJobActions(dialogs: { helping: Ref<boolean>; ruling: Ref<bool
       words: 'Save the job as a file',
       keys: '',
       also: 'export json download',
-      run: () => window.location.assign(`/api/jobs/${store.state?.id}/export/job.json`),
+      run: () => window.location.assign(link('/api/jobs/{job_id}/export/job.json', { job_id: store.state?.id ?? '' })),
     },
     { words: 'Light or dark colors', keys: '', also: 'theme night', run: settings.changeTheme },
     { words: 'Calculation sheet to print', keys: '', also: 'inspector paper pdf', run: () => to('sheet') },

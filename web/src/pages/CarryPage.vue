@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed, onMounted, reactive, ref, watch } from 'vue'
-import { client, type Choice, type Options } from '../api/client'
+import { type Choice, type Options } from '../api/client'
+import { orElse } from '../api/transport'
+import { rulebook, rulebooks } from '../setup/lists'
 import CommitField from '../components/parts/CommitField.vue'
 import WorkLines from '../components/parts/WorkLines.vue'
 import { useCalculator } from '../composables/useCalculator'
@@ -37,13 +39,13 @@ const count = (text: string): number | null => (/^\d+$/.test(text.trim()) ? Numb
 
 onMounted(async () => {
   document.title = 'What can it carry? · North Span'
-  books.value = (await client.GET('/api/rulebooks')).data?.rulebooks ?? []
+  books.value = await orElse(rulebooks(), [])
   await follow(books.value.find((one) => one.value === settings.rules)?.value ?? books.value[0]?.value ?? '')
 })
 
 /** Other rules have other cables: begin with what is usual there. */
 async function follow(name: string): Promise<void> {
-  const found = name ? (await client.GET('/api/rulebooks/{name}', { params: { path: { name } } })).data : null
+  const found = name ? await orElse(rulebook(name), null) : null
   if (!found) {
     trouble.value = 'The server does not answer.'
     return

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { client, problemText, type Problem, type Schemas } from '../api/client'
+import { problemText, type Problem, type Schemas } from '../api/client'
+import { orElse, send } from '../api/transport'
+import { rulebooks } from '../setup/lists'
 import StartDialog from '../components/frame/StartDialog.vue'
 import { useShortcuts } from '../composables/useShortcuts'
 import { useSettings } from '../state/settings'
@@ -19,8 +21,8 @@ onMounted(list)
 useShortcuts({ n: () => (starting.value = true) })
 
 async function list(): Promise<void> {
-  const { data } = await client.GET('/api/jobs')
-  books.value = (await client.GET('/api/rulebooks')).data?.rulebooks ?? []
+  const { data } = await send('get', '/api/jobs')
+  books.value = await orElse(rulebooks(), [])
   const known = books.value.some((one) => one.value === settings.rules)
   rulebook.value ||= (known ? settings.rules : books.value[0]?.value) ?? ''
   if (data) jobs.value = data.jobs
@@ -32,7 +34,7 @@ const FIRST = { empty: 'survey', demo: 'sizing', 'demo-move': 'panels' }
 async function startFrom(start: 'empty' | 'demo' | 'demo-move'): Promise<void> {
   // A press before the rulebooks are here takes the first of them, as the list would have shown.
   const body = { start, name: 'New property', answers: null, ...(rulebook.value ? { rulebook: rulebook.value } : {}) }
-  const { data, error } = await client.POST('/api/jobs', { body })
+  const { data, error } = await send('post', '/api/jobs', { body })
   if (data) await router.push(`/jobs/${data.id}/${FIRST[start]}`)
   else trouble.value = problemText(error as Problem)
 }
@@ -40,15 +42,13 @@ async function startFrom(start: 'empty' | 'demo' | 'demo-move'): Promise<void> {
 async function openFile(): Promise<void> {
   const chosen = file.value?.files?.[0]
   if (!chosen) return
-  const response = await fetch('/api/import', {
-    method: 'POST',
-    body: await chosen.text(),
-    headers: { 'Content-Type': 'application/json' },
+  const { data, error } = await send('post', '/api/import', {
+    body: (await chosen.text()) as never, // as it is: the server reads it, and says what is wrong with it
+    bodySerializer: (text) => text as unknown as string,
   })
   if (file.value) file.value.value = ''
-  const answer = await response.json()
-  if (response.ok) await router.push(`/jobs/${answer.id}/sizing`)
-  else trouble.value = `${chosen.name} was not opened. ${problemText(answer as Problem)}`
+  if (data) await router.push(`/jobs/${data.id}/sizing`)
+  else trouble.value = `${chosen.name} was not opened. ${problemText(error as Problem)}`
 }
 </script>
 

@@ -2,7 +2,6 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import {
-  client,
   type Cure,
   problemText,
   type Answers,
@@ -14,6 +13,8 @@ import {
   type Plan,
   type Problem,
 } from '../api/client'
+import { orElse, send } from '../api/transport'
+import { rulebook } from '../setup/lists'
 import type { paths } from '../api/schema'
 import { useSettings } from './settings'
 
@@ -54,7 +55,7 @@ export const useJob = defineStore('job', () => {
 
   async function load(id: string): Promise<void> {
     const ticket = ++asked
-    const { data, error } = await client.GET('/api/jobs/{job_id}', {
+    const { data, error } = await send('get', '/api/jobs/{job_id}', {
       params: { path: { job_id: id }, query: { focus: '' } },
     })
     if (ticket !== asked) return
@@ -62,8 +63,7 @@ export const useJob = defineStore('job', () => {
     tried.value = null
     state.value = data
     if (!options.value || options.value.id !== data.job.rulebook) {
-      options.value =
-        (await client.GET('/api/rulebooks/{name}', { params: { path: { name: data.job.rulebook } } })).data ?? null
+      options.value = await orElse(rulebook(data.job.rulebook), null)
     }
     await replan()
   }
@@ -72,7 +72,7 @@ export const useJob = defineStore('job', () => {
   async function replan(): Promise<void> {
     const now = state.value
     if (!now) return
-    const { data } = await client.GET('/api/jobs/{job_id}/plan', {
+    const { data } = await send('get', '/api/jobs/{job_id}/plan', {
       params: { path: { job_id: now.id }, query: { focus: run_id.value } },
     })
     if (data && state.value?.revision === now.revision) state.value = { ...now, plan: data }
@@ -93,7 +93,7 @@ export const useJob = defineStore('job', () => {
   function edit(patch: Operation[]): Promise<void> {
     return enqueue(
       (now, params) =>
-        client.PATCH('/api/jobs/{job_id}', { params: { ...params, path: { job_id: now.id } }, body: patch }),
+        send('patch', '/api/jobs/{job_id}', { params: { ...params, path: { job_id: now.id } }, body: patch }),
       () => void edit(patch),
     )
   }
@@ -116,7 +116,7 @@ export const useJob = defineStore('job', () => {
   function addStart(start: string, answers: Answers): Promise<void> {
     return enqueue(
       (now, params) =>
-        client.POST('/api/jobs/{job_id}/start', {
+        send('post', '/api/jobs/{job_id}/start', {
           params: { ...params, path: { job_id: now.id } },
           body: { start, answers },
         }),
@@ -128,7 +128,7 @@ export const useJob = defineStore('job', () => {
   function changePart(action: 'remove' | 'copy', kind: PartKind, part: string): Promise<void> {
     return enqueue(
       (now, params) =>
-        client.POST('/api/jobs/{job_id}/parts', {
+        send('post', '/api/jobs/{job_id}/parts', {
           params: { ...params, path: { job_id: now.id } },
           body: { action, kind, part },
         }),
@@ -140,7 +140,7 @@ export const useJob = defineStore('job', () => {
   function readCircuits(panel: string, text: string): Promise<void> {
     return enqueue(
       (now, params) =>
-        client.POST('/api/jobs/{job_id}/panels/{panel}/circuits', {
+        send('post', '/api/jobs/{job_id}/panels/{panel}/circuits', {
           params: { ...params, path: { job_id: now.id, panel } },
           body: { text },
         }),
@@ -152,7 +152,7 @@ export const useJob = defineStore('job', () => {
   function movePanel(panel: string, right_m: number, up_m: number, spaces: number | null): Promise<void> {
     return enqueue(
       (now, params) =>
-        client.POST('/api/jobs/{job_id}/panels/{panel}/move', {
+        send('post', '/api/jobs/{job_id}/panels/{panel}/move', {
           params: { ...params, path: { job_id: now.id, panel } },
           body: { right_m, up_m, spaces },
         }),
@@ -163,7 +163,7 @@ export const useJob = defineStore('job', () => {
   function takePrices(names: string[]): Promise<void> {
     return enqueue(
       (now, params) =>
-        client.POST('/api/jobs/{job_id}/steps/materials/events/prices', {
+        send('post', '/api/jobs/{job_id}/steps/materials/events/prices', {
           params: { ...params, path: { job_id: now.id } },
           body: { names },
         }),
@@ -183,21 +183,21 @@ export const useJob = defineStore('job', () => {
   ): Promise<void> {
     return enqueue(
       (now, params) =>
-        client.POST(path, { params: { ...params, path: { job_id: now.id } }, body: body as never }) as Promise<Answer>,
+        send('post', path, { params: { ...params, path: { job_id: now.id } }, body: body as never }) as Promise<Answer>,
       null,
     )
   }
 
   function undo(): Promise<void> {
     return enqueue(
-      (now, params) => client.POST('/api/jobs/{job_id}/undo', { params: { ...params, path: { job_id: now.id } } }),
+      (now, params) => send('post', '/api/jobs/{job_id}/undo', { params: { ...params, path: { job_id: now.id } } }),
       null,
     )
   }
 
   function redo(): Promise<void> {
     return enqueue(
-      (now, params) => client.POST('/api/jobs/{job_id}/redo', { params: { ...params, path: { job_id: now.id } } }),
+      (now, params) => send('post', '/api/jobs/{job_id}/redo', { params: { ...params, path: { job_id: now.id } } }),
       null,
     )
   }
@@ -264,7 +264,7 @@ export const useJob = defineStore('job', () => {
       while (next_try) {
         const mine: Job = next_try
         next_try = null
-        const { data } = await client.POST('/api/solve', { params: { query: { focus: run_id.value } }, body: mine })
+        const { data } = await send('post', '/api/solve', { params: { query: { focus: run_id.value } }, body: mine })
         if (data) tried.value = { job: mine, plan: data }
       }
     } finally {

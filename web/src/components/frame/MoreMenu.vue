@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { link } from '../../api/transport'
 import { mdiDotsVertical } from '@mdi/js'
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
@@ -16,7 +17,7 @@ const rows = computed(() => [
   { words: 'Address, permit, shelf', run: () => emit('job') },
   {
     words: 'Save the job as a file',
-    run: () => window.location.assign(`/api/jobs/${store.state?.id}/export/job.json`),
+    run: () => window.location.assign(link('/api/jobs/{job_id}/export/job.json', { job_id: store.state?.id ?? '' })),
   },
   { words: 'Calculation sheet', run: () => void router.push(`/jobs/${store.state?.id}/sheet`) },
   { words: 'Light or dark', run: settings.changeTheme },

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
-import { client, problemText, type Problem, type Schemas } from '../../api/client'
+import { problemText, type Problem, type Schemas } from '../../api/client'
+import { orElse, send } from '../../api/transport'
+import { rulebooks } from '../../setup/lists'
 import { useJob } from '../../state/job'
 
 /** The rules a job follows: what another code would change in meaning, before it is taken. */
@@ -14,7 +16,7 @@ const trouble = ref('')
 watch(open, async (now) => {
   if (!now) return
   answer.value = null
-  books.value = (await client.GET('/api/rulebooks')).data?.rulebooks ?? []
+  books.value = await orElse(rulebooks(), [])
   await look(books.value.find((book) => book.value !== store.job?.rulebook)?.value ?? '')
 })
 
@@ -24,7 +26,7 @@ async function look(name: string): Promise<void> {
     answer.value = null
     return
   }
-  const { data, error } = await client.POST('/api/calc/rulebook-change', { body: { job: store.job, to: name } })
+  const { data, error } = await send('post', '/api/calc/rulebook-change', { body: { job: store.job, to: name } })
   answer.value = data ?? null
   trouble.value = data ? '' : problemText(error as Problem)
 }

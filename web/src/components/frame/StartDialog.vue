@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { computed, nextTick, reactive, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { client, problemText, type Answers, type Problem, type StartItem } from '../../api/client'
+import { problemText, type Answers, type Problem, type StartItem } from '../../api/client'
+import { orElse, send } from '../../api/transport'
+import { rulebook as bookNamed, starts as listStarts } from '../../setup/lists'
 import {
   Misread,
   areaText,
@@ -58,9 +60,8 @@ watch(followed, () => open.value && void look())
 /** The starts in the words of the rules; the first rulebook's, while nobody has named one. */
 async function look(): Promise<void> {
   const name = followed.value
-  const { data } = await client.GET('/api/starts', { params: { query: name ? { rulebook: name } : {} } })
-  starts.value = (data?.starts ?? []) as StartItem[] // the client's types make lists of its pairs
-  const book = name ? (await client.GET('/api/rulebooks/{name}', { params: { path: { name } } })).data : null
+  starts.value = await orElse(listStarts(name), [])
+  const book = name ? await orElse(bookNamed(name), null) : null
   metals.value = book?.metals ?? []
   own_units.value = book?.terms.length_unit === 'metres' ? 'metres' : 'feet'
   if (!starts.value.length) trouble.value = 'The server does not answer.'
@@ -148,7 +149,7 @@ async function start(): Promise<void> {
     answers,
     ...(props.rulebook ? { rulebook: props.rulebook } : {}),
   }
-  const { data, error } = await client.POST('/api/jobs', {
+  const { data, error } = await send('post', '/api/jobs', {
     body,
     headers: { 'Northspan-Person': encodeURIComponent(settings.person) },
   })

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { link } from '../../api/transport'
 import {
   mdiHelpCircleOutline,
   mdiMagnify,
@@ -45,7 +46,7 @@ const saved = computed(() => (store.saving ? 'Saving' : store.state ? `Saved, re
     <a
       v-if="store.state"
       class="bar-link wide"
-      :href="`/api/jobs/${store.state.id}/export/job.json`"
+      :href="link('/api/jobs/{job_id}/export/job.json', { job_id: store.state.id })"
       download
       title="Save the job as a file">
       <v-icon :icon="mdiTrayArrowDown" /><span>Job file</span></a

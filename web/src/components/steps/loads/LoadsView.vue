@@ -1,0 +1,215 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { problemText, type LibraryLoad, type Problem } from '../../../api/client'
+import { send } from '../../../api/transport'
+import { useAdding } from '../../../composables/useAdding'
+import { useIntoView } from '../../../composables/useIntoView'
+import { useWidth } from '../../../composables/useWidth'
+import { amperes, areaText, parseArea, powerText } from '../../../format/quantities'
+import { STATUSES, loadKinds } from '../../../state/fields'
+import { fill } from '../../../setup/terms'
+import { useJob } from '../../../state/job'
+import CommitField from '../../parts/CommitField.vue'
+import FindingsStrip from '../../frame/FindingsStrip.vue'
+import LegsView from './LegsView.vue'
+import LibraryDialog from './LibraryDialog.vue'
+import PartEditor from '../survey/PartEditor.vue'
+import SourceCard from './SourceCard.vue'
+import WorkLines from '../../parts/WorkLines.vue'
+import FirstStep from '../../parts/FirstStep.vue'
+
+/** What each building uses, leg by leg and by every method, and whether the sources carry it. */
+const store = useJob()
+const adding = useAdding()
+const frame = ref<HTMLElement | null>(null)
+const width = useWidth(frame, 760)
+const panel = ref<HTMLElement | null>(null)
+const wanted = ref('')
+const browsing = ref(false)
+const said = ref('')
+const shown_method = ref('')
+const buildings = computed(() => Object.entries(store.job?.buildings ?? {}).filter(([id]) => store.plan?.buildings[id]))
+const id = computed(() =>
+  buildings.value.some(([key]) => key === wanted.value) ? wanted.value : (buildings.value[0]?.[0] ?? ''),
+)
+const building = computed(() => store.job?.buildings[id.value])
+const plan = computed(() => store.plan?.buildings[id.value])
+const cans = computed(() =>
+  Object.entries(store.job?.enclosures ?? {}).filter(([, can]) => can.building === id.value && can.status !== 'remove'),
+)
+const loads = computed(() =>
+  Object.entries(store.job?.loads ?? {}).filter(([, load]) => cans.value.some(([key]) => key === load.enclosure)),
+)
+const picked = computed(() => (store.part?.kind === 'loads' ? store.part.key : ''))
+useIntoView(panel, () => picked.value)
+const kindWords = (kind: string) =>
+  fill((store.options ? loadKinds(store.options) : []).find((k) => k.value === kind)?.title ?? kind)
+const oneLine = computed(() => store.options?.one_line ?? false)
+const ACROSS: Record<string, string> = { line_line: 'both legs', l1_neutral: 'leg 1', l2_neutral: 'leg 2' }
+watch(picked, (key) => {
+  const can = store.job?.loads[key]?.enclosure
+  if (can) wanted.value = store.job?.enclosures[can]?.building ?? wanted.value
+  said.value = ''
+})
+
+function add(load?: LibraryLoad): void {
+  const to = cans.value.find(([, can]) => ['panel_lugs', 'panel_main_breaker'].includes(can.kind)) ?? cans.value[0]
+  if (to) void adding.load(to[0], load as Record<string, unknown> | undefined)
+}
+
+function method(key: string): void {
+  void store.edit([{ op: 'add', path: `/buildings/${id.value}/load_method`, value: key }])
+}
+
+async function keep(): Promise<void> {
+  const load = store.job?.loads[picked.value]
+  if (!load) return
+  const library = Object.fromEntries(
+    Object.entries(load).filter(([field]) => field !== 'enclosure' && field !== 'status'),
+  ) as LibraryLoad
+  const { error } = await send('post', '/api/library', { body: library })
+  said.value = error ? problemText(error as Problem) : 'Kept in the library.'
+}
+</script>
+
+<template>
+  <main class="sizing">
+    <div ref="frame" class="center">
+      <div class="center-scroll loads">
+        <div class="ways" role="group" aria-label="Building">
+          <span class="ways-title">Building</span>
+          <button
+            v-for="[key, b] in buildings"
+            :key="key"
+            class="way"
+            :class="{ chosen: key === id }"
+            :aria-pressed="key === id"
+            @click="wanted = key">
+            {{ b.name }}
+            <b v-if="store.plan?.buildings[key]">{{
+              amperes(Math.max(store.plan.buildings[key]!.line_1_a, store.plan.buildings[key]!.line_2_a))
+            }}</b>
+          </button>
+        </div>
+        <FirstStep v-if="!plan" :title="$fill('No building with a {panel} yet')" />
+        <template v-else>
+          <h1 v-if="!picked" class="sr-only">Loads of {{ building?.name }}</h1>
+          <h2 class="survey-title">{{ oneLine ? 'Connected' : 'Connected, leg by leg' }}</h2>
+          <LegsView :building="id" :width="width - 24" />
+          <p class="legs-words">
+            Where its supply comes in, with everything fed from here:
+            <template v-if="oneLine">{{ amperes(plan.line_1_a) }}, all of it connected.</template
+            ><template v-else
+              >{{ amperes(plan.line_1_a) }} on leg 1, {{ amperes(plan.line_2_a) }} on leg 2,
+              {{ amperes(plan.neutral_a) }} at most in the neutral.</template
+            >
+          </p>
+          <div class="load-tools">
+            <button class="cure" @click="add()">Add a load</button
+            ><button class="cure" @click="browsing = true">From the library</button>
+          </div>
+          <ul class="load-list">
+            <li v-for="[key, load] in loads" :key="key" :class="{ picked: key === picked }">
+              <button @click="store.pick('loads', key)">
+                <b>{{ load.name }}</b><em v-if="load.status !== 'existing'">{{
+                  STATUSES.find((s) => s.value === load.status)?.title
+                }}</em
+                ><small
+                  >{{ kindWords(load.kind) }}<template v-if="!oneLine">, {{ ACROSS[load.across] }}</template
+                  ><template v-if="store.plan?.loads[key]?.note">, {{ store.plan.loads[key]!.note }}</template></small
+                >
+                <span>{{ powerText(store.plan?.loads[key]?.power_va ?? load.power_va) }}</span>
+                <span>{{
+                  amperes(Math.max(store.plan?.loads[key]?.line_1_a ?? 0, store.plan?.loads[key]?.line_2_a ?? 0))
+                }}</span>
+              </button>
+            </li>
+          </ul>
+          <p v-if="!loads.length" class="empty">
+            No load is noted in {{ building?.name }} yet{{
+              plan.line_1_a ? $fill('; its {feeder} has a load typed in Sizing') : ''
+            }}.
+          </p>
+          <template v-if="building?.use === 'dwelling'">
+            <h2 class="survey-title">
+              {{ plan.methods.length > 1 ? 'The dwelling, by every method' : 'The dwelling' }}
+            </h2>
+            <div v-if="store.options?.floor_load" class="fields method-fields">
+              <CommitField
+                label="Floor area"
+                :shown="building.floor_m2 ? areaText(building.floor_m2, store.units) : ''"
+                hint="measure it"
+                empty-ok
+                :parse="(t) => parseArea(t, store.units)"
+                :understood="(v) => areaText(v, store.units)"
+                wrong="An area, for example 1850 sq ft"
+                @commit="store.edit([{ op: 'add', path: `/buildings/${id}/floor_m2`, value: $event }])" />
+            </div>
+            <p v-if="!plan.methods.length && store.options?.floor_load" class="empty">
+              The methods need the floor area.
+            </p>
+            <ul class="methods" aria-label="Method that counts">
+              <li :class="{ chosen: building.load_method === 'connected' }">
+                <label
+                  ><input
+                    type="radio"
+                    name="method"
+                    :checked="building.load_method === 'connected'"
+                    @change="method('connected')" /><b>Add up what is connected</b></label
+                ><span>no demand factor</span>
+              </li>
+              <li v-for="m in plan.methods" :key="m.key" :class="{ chosen: m.chosen }">
+                <label
+                  ><input type="radio" name="method" :checked="m.chosen" @change="method(m.key)" /><b>{{
+                    m.title
+                  }}</b></label
+                >
+                <span class="method-figures"
+                  ><b>{{ amperes(m.total_a) }}</b> {{ powerText(m.total_va) }}, {{ $fill('{service}') }}
+                  {{ amperes(m.service_a)
+                  }}<template v-if="m.neutral_a !== null && !oneLine"
+                    >, neutral {{ amperes(m.neutral_a) }}</template
+                  ></span
+                >
+                <button
+                  class="cure plain"
+                  :aria-expanded="shown_method === m.key"
+                  @click="shown_method = shown_method === m.key ? '' : m.key">
+                  Working
+                </button>
+                <WorkLines v-if="shown_method === m.key" :lines="m.working" />
+              </li>
+            </ul>
+          </template>
+        </template>
+      </div>
+      <FindingsStrip />
+    </div>
+    <div class="answer">
+      <section v-if="picked" ref="panel" class="part-panel" aria-label="Load">
+        <p class="run-name">Load {{ picked }}</p>
+        <h1>{{ store.job?.loads[picked]?.name }}</h1>
+        <PartEditor kind="loads" :part="picked" />
+        <div class="part-buttons">
+          <button class="cure" @click="keep">Keep in the library</button>
+          <button class="cure plain" @click="store.changePart('copy', 'loads', picked)">Copy</button>
+          <button class="cure plain" @click="store.changePart('remove', 'loads', picked)">Take out</button>
+        </div>
+        <p v-if="said" role="status">{{ said }}</p>
+        <details v-if="store.plan?.loads[picked]">
+          <summary><b>How it was worked</b></summary>
+          <WorkLines :lines="store.plan.loads[picked]!.working" />
+        </details>
+      </section>
+      <section class="part-panel" aria-label="Will it carry it?">
+        <h2>Will it carry it?</h2>
+        <p v-if="!Object.keys(store.plan?.sources ?? {}).length" class="empty">
+          No source is noted. Add one in Survey.
+        </p>
+        <SourceCard v-for="source in store.plan?.sources" :key="source.id" :source="source" />
+        <p class="standing">{{ store.plan?.deference }}</p>
+      </section>
+    </div>
+    <LibraryDialog v-model="browsing" @take="add($event)" />
+  </main>
+</template>

@@ -1,0 +1,88 @@
+<script setup lang="ts">
+import { link } from '../../../api/transport'
+import { computed, ref } from 'vue'
+import { usePanel } from './usePanel'
+import { useJob } from '../../../state/job'
+import WorkLines from '../../parts/WorkLines.vue'
+
+/** The directory of a panel, slot by slot: to read, to print on a plain printer, and as CSV both ways. */
+const panel = usePanel()
+const here = computed(() => ({ job_id: store.state?.id ?? '', panel: panel.key }))
+const store = useJob()
+const file = ref<HTMLInputElement | null>(null)
+const lines = computed(() =>
+  [...(panel.plan?.circuits ?? [])].sort((a, b) => (a.slots[0] ?? 999) - (b.slots[0] ?? 999)),
+)
+const spare = computed(() => {
+  const taken = new Set(lines.value.flatMap((one) => one.slots))
+  return (panel.plan?.slots ?? []).filter((slot) => !taken.has(slot.slot)).map((slot) => slot.slot)
+})
+
+async function read(): Promise<void> {
+  const chosen = file.value?.files?.[0]
+  if (!chosen) return
+  const text = await chosen.text()
+  if (file.value) file.value.value = ''
+  await store.readCircuits(panel.key, text)
+}
+
+function print(): void {
+  window.print()
+}
+</script>
+
+<template>
+  <details class="layout-fields directory-part">
+    <summary><b>Directory</b></summary>
+    <table class="other-ways directory">
+      <caption>
+        {{
+          store.job?.name
+        }},
+        {{
+          panel.plan?.name
+        }}
+      </caption>
+      <thead>
+        <tr>
+          <th>{{ $fill('{Slot}') }}</th>
+          <th>Line</th>
+          <th>Device</th>
+          <th>Wire</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="one in lines" :key="one.id">
+          <td>{{ one.slots.join(', ') || 'none' }}{{ one.half }}</td>
+          <td>{{ one.line }}</td>
+          <td>{{ one.device }}</td>
+          <td>{{ one.wire }}</td>
+        </tr>
+        <tr v-if="spare.length">
+          <td>{{ spare.join(', ') }}</td>
+          <td>spare</td>
+          <td />
+          <td />
+        </tr>
+      </tbody>
+    </table>
+    <h2 class="survey-title">What else is written there</h2>
+    <WorkLines :lines="panel.plan?.notices ?? []" />
+    <div class="part-buttons">
+      <button class="cure" @click="print">Print it</button>
+      <a class="cure link" target="_blank" :href="link('/api/jobs/{job_id}/panels/{panel}/label.svg', here)"
+        >Label at true size</a
+      >
+      <a class="cure link" :href="link('/api/jobs/{job_id}/panels/{panel}/circuits.csv', here)" download>Save as CSV</a>
+      <button class="cure plain" @click="file?.click()">Read a CSV</button>
+    </div>
+    <input
+      ref="file"
+      type="file"
+      accept=".csv,text/csv"
+      class="sr-only"
+      aria-label="Circuits as CSV"
+      tabindex="-1"
+      @change="read" />
+  </details>
+</template>

@@ -1,0 +1,178 @@
+<script setup lang="ts">
+import { useWhileShown } from '../../../composables/useWhileShown'
+import { computed, ref, watch } from 'vue'
+import { useRoute } from 'vue-router'
+import { usePanel } from './usePanel'
+import { amperes } from '../../../format/quantities'
+import { useJob } from '../../../state/job'
+import FirstStep from '../../parts/FirstStep.vue'
+import FindingsStrip from '../../frame/FindingsStrip.vue'
+import CallsList from '../../parts/CallsList.vue'
+import WorkLines from '../../parts/WorkLines.vue'
+import BarsPart from './BarsPart.vue'
+import CircuitFields from './CircuitFields.vue'
+import LayoutFields from './LayoutFields.vue'
+import LegsBeam from './LegsBeam.vue'
+import MoveHead from './MoveHead.vue'
+import MovePart from './MovePart.vue'
+import MoveStart from './MoveStart.vue'
+import PanelDirectory from './PanelDirectory.vue'
+import PanelDrawing from './PanelDrawing.vue'
+import QuickAdd from './QuickAdd.vue'
+import TracePart from './TracePart.vue'
+
+/** A panel slot by slot: what stands where, what waits for a place, how the legs carry, what is wrong. */
+const store = useJob()
+const panel = usePanel()
+useWhileShown(panel)
+const bare = computed(() =>
+  Object.entries(store.job?.enclosures ?? {})
+    .filter(
+      ([, one]) => !one.layout && !['meter', 'junction_box', 'splitter'].includes(one.kind) && one.status !== 'remove',
+    )
+    .map(([value, one]) => ({ value, title: one.name })),
+)
+const spaces = ref('20')
+const count = computed(() => Math.max(1, Math.min(84, Number(spaces.value) || 20)))
+const findings = computed(() =>
+  (store.plan?.findings ?? []).filter((one) => one.where.startsWith(`/circuits/${panel.chosen}/`)),
+)
+watch(
+  () => store.part,
+  (picked) => {
+    if (picked?.kind !== 'circuits') return
+    panel.chosen = picked.key
+    panel.wanted = store.job?.circuits[picked.key]?.enclosure ?? panel.wanted
+  },
+  { immediate: true },
+)
+const route = useRoute()
+watch(
+  () => route.query.panel,
+  (asked) => {
+    if (typeof asked === 'string' && asked) panel.wanted = asked
+  },
+  { immediate: true },
+)
+const cable = computed(() => panel.plan?.move?.cables.find((one) => one.circuit === panel.chosen))
+const best = computed(() => (panel.plan?.moves ?? []).filter((one) => one.cure))
+</script>
+
+<template>
+  <main class="sizing panels">
+    <div class="center">
+      <div class="center-scroll panels-scroll">
+        <div v-if="panel.drawn.length" class="ways" role="group" aria-label="Panel">
+          <button
+            v-for="id in panel.drawn"
+            :key="id"
+            class="way"
+            :class="{ chosen: id === panel.key }"
+            :aria-pressed="id === panel.key"
+            @click="panel.wanted = id">
+            {{ store.plan?.panels[id]?.name }}
+          </button>
+        </div>
+        <template v-if="panel.plan">
+          <p class="panel-room">{{ panel.plan.room }}.</p>
+          <QuickAdd />
+          <MoveHead />
+          <div class="panel-body">
+            <PanelDrawing />
+            <div class="panel-beside">
+              <LegsBeam :plan="panel.plan" />
+              <section v-if="best.length">
+                <h2 class="survey-title">Even the legs</h2>
+                <ul class="moves">
+                  <li v-for="one in best" :key="one.words">
+                    <button class="cure" @click="store.take(one.cure!)">{{ one.words }}</button>
+                  </li>
+                </ul>
+              </section>
+              <section v-if="panel.plan.waiting.length">
+                <h2 class="survey-title">No place yet</h2>
+                <ul class="waiting">
+                  <li v-for="one in panel.plan.waiting" :key="`${one.kind} ${one.id}`">
+                    <b>{{ one.name }}</b> {{ amperes(one.load_a) }}<template v-if="one.poles > 1">, two poles</template>
+                    <button v-if="one.cure" class="cure" @click="store.take(one.cure)">{{ one.cure.words }}</button>
+                    <small>{{ one.words }}</small>
+                  </li>
+                </ul>
+              </section>
+            </div>
+          </div>
+          <MovePart />
+          <TracePart />
+          <BarsPart />
+          <details v-if="panel.plan.calls.length" class="layout-fields">
+            <summary><b>Your calls here</b></summary>
+            <CallsList :calls="panel.plan.calls" />
+          </details>
+          <LayoutFields />
+          <MoveStart v-if="!panel.plan.move" />
+          <PanelDirectory />
+        </template>
+        <section v-if="!panel.plan && !bare.length" class="draw-spaces">
+          <FirstStep v-if="!Object.keys(store.job?.runs ?? {}).length" :title="$fill('No {panel} yet')" />
+          <h2 class="survey-title">{{ $fill('Write down a {panel} that is there') }}</h2>
+          <form class="move-start" @submit.prevent="panel.begin(count)">
+            <label>{{ $fill('{Spaces}') }} <input v-model="spaces" inputmode="numeric" size="3" /></label>
+            <button class="cure" type="submit">{{ $fill('Draw the {panel}') }}</button>
+          </form>
+        </section>
+        <section v-if="bare.length" class="draw-spaces">
+          <h2 class="survey-title">{{ $fill('Draw the {spaces} of a {panel}') }}</h2>
+          <label>{{ $fill('{Spaces}') }} <input v-model="spaces" inputmode="numeric" size="3" /></label>
+          <button v-for="one in bare" :key="one.value" class="cure plain" @click="panel.draw(one.value, count)">
+            {{ one.title }}
+          </button>
+        </section>
+      </div>
+      <FindingsStrip />
+    </div>
+    <div class="answer">
+      <section v-if="panel.circuit" class="part-panel" aria-label="The circuit">
+        <p class="run-name">
+          {{ $fill('{Slot}') }} {{ panel.circuit.slots.join(' and ') || 'none'
+          }}<template v-if="!panel.plan?.one_line">, leg {{ panel.circuit.legs.join(' and ') }}</template>
+        </p>
+        <h1 aria-live="polite">{{ panel.circuit.device }}</h1>
+        <p>{{ panel.circuit.wire }}. Load {{ amperes(panel.circuit.load_a) }}.</p>
+        <p v-for="words in panel.circuit.lands" :key="words">{{ words }}</p>
+        <p class="because">In the directory: “{{ panel.circuit.line }}”</p>
+        <ul v-if="findings.length" class="part-findings">
+          <li v-for="one in findings" :key="one.text">
+            <b>{{ one.severity }}</b> {{ one.text }} {{ one.why }}
+            <button v-for="cure in one.cures" :key="cure.words" class="cure" @click="store.take(cure)">
+              {{ cure.words }}
+            </button>
+          </li>
+        </ul>
+        <CircuitFields />
+        <template v-if="panel.circuit.must.length">
+          <h2>It must have</h2>
+          <WorkLines :lines="panel.circuit.must" />
+        </template>
+        <template v-if="panel.circuit.working.length">
+          <h2>Its loads, and the most on this wire</h2>
+          <WorkLines :lines="panel.circuit.working" />
+        </template>
+        <template v-if="panel.circuit.shared.length">
+          <h2>If the shared neutral opens</h2>
+          <WorkLines :lines="panel.circuit.shared" />
+        </template>
+        <template v-if="cable">
+          <h2>Its cable</h2>
+          <p>{{ cable.words }}</p>
+          <WorkLines :lines="cable.working" />
+        </template>
+        <div class="part-buttons"><button class="cure plain" @click="panel.remove()">Take it out</button></div>
+      </section>
+      <section v-else class="part-panel">
+        <h1>{{ panel.plan ? 'Press a device' : 'No panel drawn yet' }}</h1>
+        <p v-if="panel.plan">Its wire, its load and what it must be stand here. Drag it, or use the arrow keys.</p>
+        <p v-else>{{ $fill('Say how many {spaces} a {panel} has, then write down what is in it.') }}</p>
+      </section>
+    </div>
+  </main>
+</template>

@@ -1,0 +1,126 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { usePanel } from './usePanel'
+import { ROOMS } from '../../../state/panelFields'
+import { useJob } from '../../../state/job'
+
+/** Which circuit feeds what: switch a round, walk the rooms, press off or on at each outlet. Made for one hand. */
+const panel = usePanel()
+const store = useJob()
+const trace = computed(() => panel.plan?.trace)
+const log = computed(() => panel.layout?.trace ?? null)
+const at = computed(() => `/enclosures/${panel.key}/layout/trace`)
+const round = ref(0)
+const now = computed(() => trace.value?.rounds[Math.min(round.value, trace.value.rounds.length - 1)])
+const room = ref('kitchen')
+const name = ref('')
+const rooms = computed(() => {
+  const found = new Map<string, number[]>()
+  for (const [i, one] of (log.value?.outlets ?? []).entries())
+    found.set(one.serves, [...(found.get(one.serves) ?? []), i])
+  return [...found.entries()]
+})
+const title = (serves: string): string => ROOMS.find((one) => one.value === serves)?.title ?? serves
+
+function seen(outlet: number, off: boolean): void {
+  const kept = [...(log.value?.outlets[outlet]?.off ?? [])]
+  while (kept.length <= round.value) kept.push(null)
+  kept[round.value] = kept[round.value] === off ? null : off
+  void store.edit([{ op: 'add', path: `${at.value}/outlets/${outlet}/off`, value: kept }])
+}
+
+function add(): void {
+  const value = { serves: room.value, name: name.value.trim() }
+  name.value = ''
+  void store.edit([{ op: 'add', path: `${at.value}/outlets/-`, value }])
+}
+
+function strike(outlet: number): void {
+  void store.edit([{ op: 'remove', path: `${at.value}/outlets/${outlet}` }])
+}
+
+function again(): void {
+  round.value = 0
+  void store.edit([{ op: 'add', path: at.value, value: null }])
+}
+</script>
+
+<template>
+  <details v-if="trace" class="layout-fields trace-part" :open="Boolean(log)">
+    <summary><b>Which circuit feeds what</b></summary>
+    <aside class="cautions" aria-label="Cautions">
+      <p>{{ trace.caution }}</p>
+    </aside>
+    <template v-if="!trace.rounds.length">
+      <p v-if="!trace.begin.length">{{ $fill('Write down what is in the {panel} first.') }}</p>
+      <p v-else>
+        Each outlet is seen on or off in each round, and that names its circuit. Mark the circuits that must stay on
+        first.
+      </p>
+      <div class="part-buttons">
+        <button v-for="way in trace.begin" :key="way.words" class="cure" @click="store.take(way)">
+          {{ way.words }}
+        </button>
+      </div>
+    </template>
+    <template v-else-if="now">
+      <div class="round-bar">
+        <button class="cure big" :disabled="round === 0" aria-label="The round before" @click="round -= 1">‹</button>
+        <p class="round-words" aria-live="polite">
+          <b>Round {{ now.number }} of {{ trace.rounds.length }}</b>
+          <span>{{ now.words }}</span>
+        </p>
+        <button
+          class="cure big"
+          :disabled="round >= trace.rounds.length - 1"
+          aria-label="The next round"
+          @click="round += 1">
+          ›
+        </button>
+      </div>
+      <section v-for="[serves, outlets] in rooms" :key="serves" class="trace-room">
+        <h2 class="survey-title">{{ title(serves) }}</h2>
+        <div
+          v-for="i in outlets"
+          :key="i"
+          class="outlet"
+          role="group"
+          :aria-label="log!.outlets[i]!.name || 'an outlet'">
+          <p>
+            <b>{{ log!.outlets[i]!.name || 'an outlet' }}</b>
+            <small>{{ trace.outlets[i]?.words }}</small>
+          </p>
+          <button class="cure big" :aria-pressed="log!.outlets[i]!.off[round] === true" @click="seen(i, true)">
+            Off
+          </button>
+          <button class="cure big" :aria-pressed="log!.outlets[i]!.off[round] === false" @click="seen(i, false)">
+            On
+          </button>
+          <button
+            class="cure plain big"
+            :aria-label="`Strike ${log!.outlets[i]!.name || 'this outlet'}`"
+            @click="strike(i)">
+            ×
+          </button>
+        </div>
+      </section>
+      <form class="move-start" @submit.prevent="add">
+        <label
+          >Room
+          <select v-model="room">
+            <option v-for="one in ROOMS" :key="one.value" :value="one.value">{{ one.title }}</option>
+          </select>
+        </label>
+        <label>Outlet <input v-model="name" size="18" maxlength="80" placeholder="left of the sink" /></label>
+        <button class="cure" type="submit">Add the outlet</button>
+      </form>
+      <ul v-if="trace.unsure.length" class="plain-list">
+        <li v-for="words in trace.unsure" :key="words">{{ words }}</li>
+      </ul>
+      <div class="part-buttons">
+        <button v-if="trace.take" class="cure" @click="store.take(trace.take)">{{ trace.take.words }}</button>
+        <button class="cure plain" @click="again">Begin again</button>
+      </div>
+    </template>
+  </details>
+</template>

@@ -1,0 +1,92 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Cure } from '../../../api/client'
+import { money, percent } from '../../../format/quantities'
+import { useJob } from '../../../state/job'
+import CallsList from '../../parts/CallsList.vue'
+import DropSchools from './DropSchools.vue'
+import FarEnd from './FarEnd.vue'
+import LongRun from './LongRun.vue'
+import { siting } from '../../../state/settings'
+import SiteDialog from './SiteDialog.vue'
+import TapChoices from './TapChoices.vue'
+import WorkLines from '../../parts/WorkLines.vue'
+
+const working = defineModel<boolean>('working', { required: true })
+const store = useJob()
+const plan = computed(() => store.run_plan)
+const pricedBy = computed(() => plan.value?.neighbours.find((one) => one.current)?.priced_by)
+
+function take(cure: Cure): void {
+  void store.take(cure)
+}
+</script>
+
+<template>
+  <div v-if="plan" class="answer-body">
+    <section v-if="plan.wires.length">
+      <h2>Wires</h2>
+      <ul class="wires">
+        <li v-for="wire in plan.wires" :key="wire.role">
+          <i :class="`wire-${wire.color.replaceAll(' ', '-')}`" aria-hidden="true" />{{ wire.name }}:
+          <b>{{ wire.size_name }}</b>, {{ wire.color }}
+        </li>
+      </ul>
+    </section>
+    <section v-if="plan.calls.length">
+      <h2>Your calls</h2>
+      <CallsList :calls="plan.calls" />
+    </section>
+    <TapChoices />
+    <FarEnd />
+    <section v-if="plan.neighbours.length">
+      <h2>Other ways</h2>
+      <table class="other-ways">
+        <thead>
+          <tr>
+            <th>Conductor</th>
+            <th class="number">Drop</th>
+            <th>Pipe</th>
+            <th class="number">Cost</th>
+            <th><span class="sr-only">Take it</span></th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="way in plan.neighbours" :key="way.words" :class="{ current: way.current, fails: !way.holds }">
+            <td>
+              {{ way.size_name }} {{ way.metal }}<small v-if="!way.current">{{ way.words }}</small
+              ><small v-if="!way.holds">{{ way.why_not }}</small>
+            </td>
+            <td class="number">{{ percent(way.drop_percent) }}</td>
+            <td>{{ way.pipe_name || 'none' }}</td>
+            <td class="number">{{ money(way.cost) }}</td>
+            <td>
+              <span v-if="way.current">chosen</span
+              ><button v-else class="cure" :aria-label="way.cure.words" @click="take(way.cure)">Take</button>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-if="pricedBy" class="because">Cost: {{ pricedBy }}.</p>
+      <button class="cure site-button" @click="siting = true">The whole site at once</button>
+    </section>
+    <DropSchools />
+    <LongRun />
+    <section v-if="plan.working.length">
+      <h2><button class="toggle" :aria-expanded="working" @click="working = !working">How it was worked</button></h2>
+      <template v-if="working">
+        <div v-for="group in plan.working" :key="group.key" class="work-group">
+          <h3>
+            {{ group.title }} <span>{{ group.answer }}</span>
+          </h3>
+          <WorkLines :lines="group.lines" />
+        </div>
+      </template>
+    </section>
+    <SiteDialog v-model="siting" />
+    <aside class="cautions" aria-label="Cautions">
+      <p v-for="caution in plan.cautions" :key="caution">{{ caution }}</p>
+      <p class="standing">{{ store.plan?.deference }}</p>
+    </aside>
+  </div>
+</template>

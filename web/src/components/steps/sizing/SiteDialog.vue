@@ -1,0 +1,216 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { vApart } from '../../../composables/apart'
+import { useCalculator } from '../../../composables/useCalculator'
+import { money, parseMeasure, percent } from '../../../format/quantities'
+import { useJob } from '../../../state/job'
+import CommitField from '../../parts/CommitField.vue'
+
+/** All runs together: the trade between cost and drop as a curve to press, and the set behind each point. */
+const open = defineModel<boolean>({ required: true })
+const store = useJob()
+const { answer, trouble, ask } = useCalculator('/api/calc/site')
+const at = ref(0)
+const WIDTH = 560
+const HEIGHT = 170
+const points = computed(() => answer.value?.points ?? [])
+const point = computed(() => points.value[at.value])
+const drops = computed(() => [...points.value.map((p) => p.drop_percent), answer.value?.now_drop_percent ?? 0])
+const quoted = computed(() => Object.keys(store.job?.prices.quoted ?? {}).length)
+const costs = computed(() => [...points.value.map((p) => p.cost), answer.value?.now_cost ?? 0])
+watch([open, () => store.state?.revision], async () => {
+  if (!open.value || !store.job) return
+  await ask({ job: store.job, way_limit_percent: null })
+  at.value = Math.max(0, points.value.length - 1)
+})
+
+function x(drop: number): number {
+  const low = Math.min(...drops.value)
+  return 54 + ((drop - low) / (Math.max(...drops.value) - low || 1)) * (WIDTH - 110)
+}
+
+function y(cost: number): number {
+  const low = Math.min(...costs.value)
+  return 140 - ((cost - low) / (Math.max(...costs.value) - low || 1)) * 112
+}
+
+const line = computed(() =>
+  points.value.map((p, i) => `${i ? 'L' : 'M'} ${x(p.drop_percent).toFixed(1)} ${y(p.cost).toFixed(1)}`).join(' '),
+)
+
+function price(field: string, value: number | null): void {
+  void store.edit([{ op: 'add', path: `/prices/${field}`, value: value ?? 0 }])
+}
+
+function take(): void {
+  const edits = point.value?.runs.filter((run) => run.changes).flatMap((run) => run.edits) ?? []
+  if (edits.length) void store.take({ edits })
+  open.value = false
+}
+</script>
+
+<template>
+  <v-dialog v-model="open" aria-label="Other ways for the whole site" max-width="760">
+    <v-card class="dialog site-dialog">
+      <h2>Other ways for the whole site</h2>
+      <p v-if="trouble" class="bad" role="alert">{{ trouble }}</p>
+      <p v-if="!answer && !trouble">Looking at every set.</p>
+      <template v-if="answer">
+        <p>
+          Every set that keeps all limits, metal and size and pipe of all runs together. Cost is wires, pipes and the
+          losses of {{ store.job?.prices.years }} years, in your own money.
+        </p>
+        <svg
+          v-apart
+          class="curve"
+          :viewBox="`0 0 ${WIDTH} ${HEIGHT}`"
+          role="group"
+          aria-label="Cost against the drop of the worst way">
+          <line x1="54" :x2="WIDTH - 40" y1="150" y2="150" />
+          <line x1="54" x2="54" y1="14" y2="150" />
+          <text x="6" :y="y(Math.max(...costs)) + 4">{{ money(Math.max(...costs)) }}</text>
+          <text x="6" :y="y(Math.min(...costs)) + 4">{{ money(Math.min(...costs)) }}</text>
+          <text :x="x(Math.min(...drops))" y="166">{{ percent(Math.min(...drops)) }}</text>
+          <text :x="x(Math.max(...drops)) - 24" y="166">{{ percent(Math.max(...drops)) }}</text>
+          <path :d="line" />
+          <g class="now">
+            <rect :x="x(answer.now_drop_percent) - 6" :y="y(answer.now_cost) - 6" width="12" height="12" />
+            <text
+              :x="x(answer.now_drop_percent) + (x(answer.now_drop_percent) > WIDTH - 130 ? -10 : 10)"
+              :y="y(answer.now_cost) - 10"
+              :text-anchor="x(answer.now_drop_percent) > WIDTH - 130 ? 'end' : 'start'">
+              as planned
+            </text>
+          </g>
+          <g v-for="(p, i) in points" :key="i" class="dot" :class="{ chosen: i === at }" @click="at = i">
+            <circle class="reach" :cx="x(p.drop_percent)" :cy="y(p.cost)" r="13" />
+            <circle :cx="x(p.drop_percent)" :cy="y(p.cost)" :r="i === at ? 8 : 5" />
+          </g>
+        </svg>
+        <label class="curve-slider"
+          >Point on the curve, from the least drop to the least cost
+          <input
+            :key="points.length"
+            v-model.number="at"
+            type="range"
+            min="0"
+            :max="Math.max(0, points.length - 1)"
+            :aria-valuetext="point ? `${money(point.cost)}, worst way ${percent(point.drop_percent)}` : ''"
+        /></label>
+        <template v-if="point">
+          <p class="curve-words" aria-live="polite">
+            <b>{{ money(point.cost) }}</b>, worst way {{ percent(point.drop_percent) }} of
+            {{ percent(answer.limit_percent) }}. As planned {{ money(answer.now_cost) }},
+            {{ percent(answer.now_drop_percent) }}.
+          </p>
+          <table class="other-ways">
+            <thead>
+              <tr>
+                <th>Run</th>
+                <th>Made of</th>
+                <th class="number">Drop</th>
+                <th class="number">Cost</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="run in point.runs" :key="run.run" :class="{ current: run.changes }">
+                <td>{{ run.name }}</td>
+                <td>{{ run.words }}<small v-if="run.changes" class="plain">changes</small></td>
+                <td class="number">{{ percent(run.drop_percent) }}</td>
+                <td class="number">{{ run.cost ? money(run.cost) : 'there' }}</td>
+              </tr>
+            </tbody>
+          </table>
+          <p v-if="answer.left_out.length" class="empty">Left out: {{ answer.left_out.join(', ') }}.</p>
+        </template>
+      </template>
+      <details>
+        <summary>
+          <b>Prices and years</b>
+          <span>{{
+            quoted ? `${quoted} prices from books, the rest by these` : 'made-up figures until you type your own'
+          }}</span>
+        </summary>
+        <div v-if="store.job" class="fields">
+          <CommitField
+            label="Copper, per kg"
+            :shown="String(store.job.prices.copper_per_kg)"
+            :parse="(t) => parseMeasure(t, 'plain')"
+            :understood="String"
+            wrong="A price"
+            @commit="price('copper_per_kg', $event)" />
+          <CommitField
+            label="Aluminum, per kg"
+            :shown="String(store.job.prices.aluminum_per_kg)"
+            :parse="(t) => parseMeasure(t, 'plain')"
+            :understood="String"
+            wrong="A price"
+            @commit="price('aluminum_per_kg', $event)" />
+          <CommitField
+            label="Making wire, per metre"
+            :shown="String(store.job.prices.wire_making_per_m)"
+            :parse="(t) => parseMeasure(t, 'plain')"
+            :understood="String"
+            wrong="A price"
+            @commit="price('wire_making_per_m', $event)" />
+          <CommitField
+            label="Pipe, per metre and cm²"
+            :shown="String(store.job.prices.pipe_per_m_cm2)"
+            :parse="(t) => parseMeasure(t, 'plain')"
+            :understood="String"
+            wrong="A price"
+            @commit="price('pipe_per_m_cm2', $event)" />
+          <CommitField
+            label="Each transformer"
+            :shown="String(store.job.prices.transformer_each)"
+            :parse="(t) => parseMeasure(t, 'plain')"
+            :understood="String"
+            wrong="A price"
+            @commit="price('transformer_each', $event)" />
+          <CommitField
+            label="Transformer, per kVA"
+            :shown="String(store.job.prices.transformer_per_kva)"
+            :parse="(t) => parseMeasure(t, 'plain')"
+            :understood="String"
+            wrong="A price"
+            @commit="price('transformer_per_kva', $event)" />
+          <CommitField
+            label="Energy, per kWh"
+            :shown="String(store.job.prices.energy_per_kwh)"
+            :parse="(t) => parseMeasure(t, 'plain')"
+            :understood="String"
+            wrong="A price"
+            @commit="price('energy_per_kwh', $event)" />
+          <CommitField
+            label="Years that count"
+            :shown="String(store.job.prices.years)"
+            :parse="(t) => parseMeasure(t, 'plain')"
+            :understood="String"
+            wrong="Years, 0 for material only"
+            @commit="price('years', $event)" />
+          <CommitField
+            label="Hours a year at full load"
+            :shown="String(store.job.prices.loaded_hours_per_year)"
+            :parse="(t) => parseMeasure(t, 'amperes')"
+            :understood="(v) => `${v} A`"
+            wrong="Hours"
+            @commit="price('loaded_hours_per_year', $event)" />
+        </div>
+        <label class="flag"
+          ><input
+            type="checkbox"
+            :checked="store.job?.voltage_may_rise"
+            @change="
+              store.edit([{ op: 'add', path: '/voltage_may_rise', value: ($event.target as HTMLInputElement).checked }])
+            " />The voltage of long runs may be raised</label
+        >
+      </details>
+      <div class="dialog-buttons">
+        <v-btn @click="open = false">Close</v-btn
+        ><v-btn color="primary" variant="flat" :disabled="!point?.runs.some((r) => r.changes)" @click="take"
+          >Take this set</v-btn
+        >
+      </div>
+    </v-card>
+  </v-dialog>
+</template>

@@ -1,0 +1,78 @@
+/** Edits to the run on screen, as JSON Patch operations. */
+import { computed } from 'vue'
+import type { Job, Operation, Run } from '../../../api/client'
+import { useJob } from '../../../state/job'
+
+type Value = string | number | null
+
+/** The stretch that a changed length goes to: the longest one outdoors. */
+export function mainStretch(run: Run): number {
+  const outdoors = run.segments
+    .map((s, i) => ({ i, s }))
+    .filter(({ s }) => s.place === 'buried' || s.place === 'overhead')
+  const among = outdoors.length ? outdoors : run.segments.map((s, i) => ({ i, s }))
+  return among.reduce((best, next) => (next.s.length_m > best.s.length_m ? next : best)).i
+}
+
+/** The edit of a stretch's length; a typed or dragged one takes the place of measured legs. */
+export function lengthEdits(run: string, index: number, length_m: number): Operation[] {
+  const at = `/runs/${run}/segments/${index}`
+  return [
+    { op: 'add', path: `${at}/legs`, value: [] },
+    { op: 'add', path: `${at}/slack_m`, value: 0 },
+    { op: 'replace', path: `${at}/length_m`, value: length_m },
+  ]
+}
+
+/** A job in which the run has another length, in its main stretch. */
+export function withLength(job: Job, id: string, length_m: number): Job {
+  const run = job.runs[id]!
+  const at = mainStretch(run)
+  const segments = run.segments.map((s, i) => (i === at ? { ...s, length_m, legs: [], slack_m: 0 } : s))
+  return { ...job, runs: { ...job.runs, [id]: { ...run, segments } } }
+}
+
+export function useRunEdits() {
+  const store = useJob()
+  const at = computed(() => `/runs/${store.run_id}`)
+
+  function set(field: string, value: Value): Promise<void> {
+    return store.edit([{ op: 'add', path: `${at.value}/${field}`, value }])
+  }
+
+  function setStretch(index: number, field: string, value: Value): Promise<void> {
+    return store.edit([{ op: 'add', path: `${at.value}/segments/${index}/${field}`, value }])
+  }
+
+  function setLength(index: number, length_m: number | null): Promise<void> {
+    return length_m === null ? Promise.resolve() : store.edit(lengthEdits(store.run_id, index, length_m))
+  }
+
+  /** Another metal: pinned sizes belong to the old one and are handed back to the rules. */
+  function setMetal(metal: string | null): Promise<void> {
+    const fields = ['conductor_size', 'grounded_size', 'equipment_ground_size', 'tail_size', 'insulation']
+    const operations: Operation[] = [{ op: 'add', path: `${at.value}/metal`, value: metal }]
+    return store.edit([
+      ...operations,
+      ...fields.map((field): Operation => ({ op: 'add', path: `${at.value}/${field}`, value: null })),
+    ])
+  }
+
+  function pinSize(size: string): Promise<void> {
+    const plan = store.run_plan
+    if (!size || !plan) return Promise.resolve()
+    return store.edit([
+      { op: 'add', path: `${at.value}/metal`, value: plan.metal },
+      { op: 'add', path: `${at.value}/conductor_size`, value: size },
+    ])
+  }
+
+  function unpin(): Promise<void> {
+    return store.edit([
+      { op: 'add', path: `${at.value}/metal`, value: null },
+      { op: 'add', path: `${at.value}/conductor_size`, value: null },
+    ])
+  }
+
+  return { at, set, setStretch, setLength, setMetal, pinSize, unpin }
+}
