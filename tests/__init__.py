@@ -2,5 +2,7 @@
 
 from hypothesis import HealthCheck, settings
 
-settings.register_profile("north-span", deadline=None, derandomize=True, max_examples=120, suppress_health_check=list(HealthCheck))
+from tests.run import cases
+
+settings.register_profile("north-span", deadline=None, derandomize=True, max_examples=cases(300), suppress_health_check=list(HealthCheck))
 settings.load_profile("north-span")

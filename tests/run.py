@@ -14,7 +14,15 @@ from pathlib import Path
 
 SHARES = 4  # for each processor, so that none waits long for the last one
 TOP = Path(__file__).parent.parent
+SLOWEST = 20
+_TIMED = re.compile(r"^ *([\d.]+) s  (tests\..*)\n", re.MULTILINE)
 slow = unittest.skipIf("QUICK" in os.environ, "slow, and left out by make quick")  # marks what takes long
+
+
+def cases(every: int) -> int:
+    """How many made-up cases are tried: all of them by make attack, a fifth of them by make test, a few by make quick."""
+    share = 1.0 if "ATTACK" in os.environ else 0.04 if "QUICK" in os.environ else 0.2
+    return max(3, round(every * share))
 
 
 class Counting(unittest.TextTestResult):
@@ -72,7 +80,7 @@ def _ran(task: list[str]) -> str:
     ran = subprocess.run(
         [sys.executable, "-m", "tests.run", *task], cwd=TOP, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True, check=False
     )
-    print(ran.stdout.rstrip("\n").rsplit("\n", 1)[0], flush=True)
+    print(_TIMED.sub("", ran.stdout).rstrip("\n").rsplit("\n", 1)[0], flush=True)
     return ran.stdout
 
 
@@ -83,6 +91,10 @@ def side_by_side(names: list[str]) -> int:
     counts = [tuple(map(int, re.findall(r"\d+", text.strip().rsplit("\n", 1)[-1]))) for text in said]
     whole = all(len(each) == len(("passed", "failed", "skipped")) for each in counts)  # a process that broke has no count
     passed, failed, skipped = map(sum, zip(*counts, strict=True)) if whole else (0, len(counts), 0)
+    slowest = sorted({(float(seconds), test) for text in said for seconds, test in _TIMED.findall(text)}, reverse=True)
+    print(f"The slowest {SLOWEST}:")
+    for seconds, test in slowest[:SLOWEST]:
+        print(f"{seconds:6.1f} s  {test}")
     print(f"{passed} passed, {failed} failed, {skipped} skipped")
     return 1 if failed or not passed else 0
 
@@ -93,7 +105,7 @@ def main(names: list[str]) -> int:
     suite = unittest.TestSuite(_found(loader, name) for name in names or ["tests"])
     result = unittest.TextTestRunner(stream=sys.stdout, resultclass=Counting, verbosity=1).run(suite)
     assert isinstance(result, Counting)
-    for seconds, test in sorted(result.slow, reverse=True)[:5]:
+    for seconds, test in sorted(result.slow, reverse=True)[:SLOWEST]:
         print(f"{seconds:6.1f} s  {test}")
     passed, failed, skipped = result.counts()
     print(f"{passed} passed, {failed} failed, {skipped} skipped")

@@ -132,7 +132,9 @@ class Ordinary(ApiCase):
         job_id = self.jobs.add(empty_job("Bare"), "").id
         url, body = f"/api/jobs/{job_id}/start", {"start": "new_service", "answers": {"floor_m2": 150, "service_length_m": 20}}
         filled = self.client.post(url, json=body, headers={"If-Match": "1"}).get_json()
-        self.assertEqual((filled["revision"], filled["job"]["name"], next(iter(filled["plan"]["runs"].values()))["sized"]), (2, "Bare", True))
+        self.assertEqual(
+            (filled["revision"], filled["job"]["name"], next(iter(filled["plan"]["runs"].values()))["sized"]), (2, "Bare", True)
+        )
         self.assertEqual(self.problem(self.client.post(url, json=body, headers={"If-Match": "2"}), 422)["field"], "/runs")
         feeder = {"start": "detached_panel", "answers": {"load_a": 60, "length_m": 40, "building": "Barn"}}
         more = self.client.post(url, json=feeder, headers={"If-Match": "2"}).get_json()

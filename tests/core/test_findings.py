@@ -13,6 +13,7 @@ from northspan.core.document.job import Electrode, Grounding, Load
 from northspan.core.document.upgrade import read_job
 from northspan.core.solve import solve
 from tests.generated import a_job
+from tests.run import cases
 from tests.support import FT_M, a_feeder, checked, found, with_building, with_panel
 
 
@@ -110,14 +111,14 @@ class Cures(unittest.TestCase):
 
     def test_every_cure_of_made_up_jobs_ends_its_finding(self):
         count = 0
-        for number in range(30):
+        for number in range(cases(30)):
             job = a_job(number)
             for finding in solve(job, ()).findings:
                 for cure in finding.cures:
                     after = {(f.code, f.where, f.text) for f in solve(cured(job, cure), ()).findings}
                     self.assertNotIn((finding.code, finding.where, finding.text), after, (number, cure.words))
                     count += 1
-        self.assertGreater(count, 60)
+        self.assertGreater(count, cases(60))
 
     def test_curing_one_after_the_other_leaves_nothing_that_stops(self):
         job = kestrel_hollow()

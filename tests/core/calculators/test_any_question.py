@@ -7,9 +7,9 @@ import unittest
 from northspan.core.calculators import CALCULATORS
 from northspan.core.working.errors import NorthSpanError
 from tests.generated import a_question
-from tests.run import slow
+from tests.run import cases, slow
 
-TRIES = int(os.environ.get("NORTHSPAN_TRIES", "40"))
+TRIES = cases(int(os.environ.get("NORTHSPAN_TRIES", "40")))
 
 
 @slow
@@ -18,7 +18,7 @@ class AnyQuestion(unittest.TestCase):
         silent = 0
         for name, calculator in CALCULATORS.items():
             answered = tried = 0
-            for number_of in range(12 if "job" in calculator.question.model_fields else TRIES):
+            for number_of in range(cases(12) if "job" in calculator.question.model_fields else TRIES):
                 question = a_question(name, number_of)
                 if question is None:
                     continue

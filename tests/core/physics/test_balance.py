@@ -8,6 +8,7 @@ import numpy as np
 from scipy.optimize import Bounds, LinearConstraint, milp
 
 from northspan.core.physics.balance import Item, balanced, fewest_moves
+from tests.run import cases
 
 
 def by_trying(weights, on_first, fixed):
@@ -38,7 +39,7 @@ def by_milp(items, fixed, room, most):
 class Moves(unittest.TestCase):
     def test_as_good_as_every_way_for_every_number_of_moves(self):
         draw = random.Random(11)
-        for _ in range(200):
+        for _ in range(cases(200)):
             count = draw.randint(0, 9)
             weights = [draw.randint(1, 4000) / 100 for _ in range(count)]
             on_first = [draw.random() < 0.6 for _ in weights]
@@ -58,7 +59,7 @@ class Moves(unittest.TestCase):
 
     def test_as_good_as_a_milp_on_hundreds_of_panels(self):
         draw = random.Random(7)
-        for _ in range(200):
+        for _ in range(cases(200)):
             count = draw.randint(2, 24)
             on_first = [draw.random() < 0.6 for _ in range(count)]
             items = [Item((1 if first else -1) * draw.randint(1, 2500) / 100, 1 if first else -1) for first in on_first]

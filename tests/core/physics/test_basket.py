@@ -9,6 +9,7 @@ from scipy.optimize import Bounds, LinearConstraint, milp
 
 from northspan.core.physics.basket import cheapest
 from northspan.core.physics.cutting import cut_from
+from tests.run import cases
 
 
 def by_milp(prices, trips):
@@ -66,7 +67,7 @@ def by_trying(pieces, lengths):
 class Cuts(unittest.TestCase):
     def test_as_little_as_trying_every_way(self):
         rng = random.Random(11)
-        for _ in range(60):
+        for _ in range(cases(60)):
             pieces = [round(rng.uniform(1, 20), 1) for _ in range(rng.randint(1, 6))]
             lengths = sorted({20.0, round(rng.uniform(20, 45), 1)})
             found = cut_from(pieces, lengths)

@@ -15,6 +15,7 @@ from northspan.core.solve import solve
 from northspan.core.topics.site.calculators import SiteQuestion, site
 from northspan.core.topics.site.choices import site_choices
 from northspan.core.working.errors import NoSolution
+from tests.run import cases
 from tests.support import a_feeder, a_property_of, checked
 
 
@@ -50,7 +51,7 @@ class Exact(unittest.TestCase):
     def test_it_agrees_with_a_mixed_integer_programme_on_300_trees(self):
         rng = random.Random(20261124)
         feasible = 0
-        for number in range(300):
+        for number in range(cases(300)):
             fed_by, choices = a_tree(rng, rng.randint(1, 12))
             limit = rng.uniform(0.5, 6)
             best, points = by_programme(fed_by, choices, limit), cheapest_sets(fed_by, choices, limit)
@@ -60,7 +61,7 @@ class Exact(unittest.TestCase):
                 else:
                     feasible += 1
                     self.assertAlmostEqual(points[-1].cost, best, 6)
-        self.assertGreater(feasible, 150)
+        self.assertGreater(feasible, cases(150))
 
     def test_the_curve_is_the_unbeaten_sets_of_all(self):
         rng = random.Random(7)

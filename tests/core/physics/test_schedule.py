@@ -10,6 +10,7 @@ from scipy.optimize import LinearConstraint, milp
 from northspan.core.physics.blocks import shortest_block
 from northspan.core.physics.schedule import lay_out, simple
 from northspan.core.physics.works import Crew, Work, in_order
+from tests.run import cases
 
 
 def crew_of(people, days, day, skilled=None):
@@ -124,7 +125,7 @@ def milp_span(works, people, room):
 class Exact(unittest.TestCase):
     def test_small_ones_are_as_good_as_trying_every_start(self):
         rng = random.Random(3)
-        for i in range(40):
+        for i in range(cases(40)):
             works = random_works(rng, 4, block=rng.choice((0, 2, 3)), most=3)
             crew = crew_of(2, 2, 6, (True, False))
             found, best = lay_out(works, crew), every_start(works, crew)
@@ -147,7 +148,7 @@ class Exact(unittest.TestCase):
 class Rules(unittest.TestCase):
     def test_no_rule_is_ever_broken(self):
         rng = random.Random(11)
-        for i in range(140):
+        for i in range(cases(140)):
             works = random_works(rng, rng.randint(3, 28), block=rng.choice((0, 4, 8)), sky=0.3)
             people = rng.randint(1, 4)
             crew = crew_of(people, 4, 24, (True, *(rng.random() < 0.5 for _ in range(people - 1))))

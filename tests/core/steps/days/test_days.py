@@ -14,6 +14,7 @@ from northspan.core.steps.days.plan import days_plan
 from northspan.core.steps.days.power import outage_spans
 from northspan.core.steps.days.tasks import tasks_of
 from northspan.core.working.errors import InvalidJob
+from tests.run import cases
 
 US, MOVE = DEMOS["us-2023"](), MOVES["us-2023"]()
 
@@ -81,7 +82,7 @@ class Safe(unittest.TestCase):
         jobs += [utility(job) for job in jobs]
         keys = {id(job): [task.key for task in tasks_of(worked(job)).tasks] for job in jobs}
         laid_out = 0
-        for i in range(200):
+        for i in range(cases(200)):
             job = rng.choice(jobs)
             sky = [{"day": rng.randrange(4), "from_h": (at := rng.uniform(7, 14)), "to_h": at + rng.uniform(0.5, 4), "sky": rng.choice(("thunder", "rain", "frost", "heat"))}
                    for _ in range(rng.randrange(4))]  # fmt: skip

@@ -27,6 +27,7 @@ from northspan.core.topics.bonds.trial import Trial
 from northspan.core.topics.panels.bonding import plan_enclosures
 from northspan.core.topics.sizing.topic import SIZED
 from northspan.core.topics.supply.states import state_named
+from tests.run import cases
 from tests.support import a_segment
 
 NEAR, COLD = 0.02, 0.78  # a table's wire is warm on the bench and cold where a device must interrupt
@@ -64,7 +65,7 @@ def on_the_bench(job, trial=None):
 class Agree(unittest.TestCase):
     def test_the_fault_at_every_can_is_that_of_the_plan(self):
         compared = 0
-        for seed in range(30):
+        for seed in range(cases(30)):
             job, _ = a_chain(seed)
             bench, sized = on_the_bench(job, Trial(case_fault="P0"))
             branches = [one for one in circuitry(bench, sized).branches if "fault" not in one.key]
@@ -75,7 +76,7 @@ class Agree(unittest.TestCase):
                     with self.subTest(seed, key=key, to=end):
                         self.assertTrue(COLD < share < 1.0, share)
                     compared += 1
-        self.assertGreater(compared, 100)
+        self.assertGreater(compared, cases(100))
 
     def test_the_voltage_at_the_last_can_is_that_of_the_plan(self):
         compared = 0
@@ -94,7 +95,7 @@ class Agree(unittest.TestCase):
         self.assertGreater(compared, 15)
 
     def test_the_load_is_felt_ahead_of_its_transformers_at_their_voltages(self):
-        for seed in range(30):
+        for seed in range(cases(30)):
             job, _ = a_chain(seed)
             bench, sized = on_the_bench(job)
             state, plan = solve_network(circuitry(bench, sized).branches), solve(job)

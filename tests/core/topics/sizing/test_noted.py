@@ -11,7 +11,7 @@ from northspan.core.solve import solve
 from northspan.core.topics.sizing.question import device_shelf
 from tests.core.topics.sizing.test_choices import taken
 from tests.generated import a_job
-from tests.run import slow
+from tests.run import cases, slow
 from tests.support import a_feeder, checked, run_of
 
 NOTED = ("size", "metal", "insulation", "sets", "grounded_size", "equipment_ground_size", "device_a", "device_type")
@@ -55,7 +55,7 @@ def noted_run(seed):
 class Stays(unittest.TestCase):
     @slow
     def test_whatever_is_noted_is_planned_as_noted_or_has_a_finding_and_no_answer(self):
-        for seed in range(450):
+        for seed in range(cases(450)):
             job, key = noted_run(seed)
             run, plan = job.runs[key], solve(job, ())
             got = plan.runs[key]
@@ -157,7 +157,7 @@ class Cures(unittest.TestCase):
 
     @slow
     def test_no_cure_of_a_run_leaves_its_finding_or_makes_another_stop(self):
-        jobs = [noted_run(seed)[0] for seed in range(60)] + [a_job(seed) for seed in range(60)]
+        jobs = [noted_run(seed)[0] for seed in range(cases(60))] + [a_job(seed) for seed in range(cases(60))]
         pressed = 0
         for number, job in enumerate(jobs):
             try:
@@ -176,7 +176,7 @@ class Cures(unittest.TestCase):
                         self.assertNotIn((finding.code, finding.where), {(one.code, one.where) for one in after})
                         new = [one.text for one in after if one.severity == "stop" and (one.code, one.where) not in before]
                         self.assertEqual(new, [])
-        self.assertGreater(pressed, 80)
+        self.assertGreater(pressed, cases(80))
 
 
 class UnknownSupply(unittest.TestCase):
