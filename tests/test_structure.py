@@ -41,6 +41,12 @@ BELOW = {
 CORE = TOP / "northspan/core"
 CHANGING = {"append", "extend", "insert", "add", "update", "setdefault", "pop", "remove"}
 UNIT = re.compile(r"_(m|m2|m3|l|a|ma|v|va|kva|w|ohm|ohm_m|c|k|deg|percent|n|n_m|s|per_kg|per_m|per_kva|per_kwh)$")  # a suffix is a unit
+# rooms of the screen, each importing from those before it; a step may show a part of a step before it
+SCREEN = (
+    *("api", "format", "drawing", "state", "composables", "parts", "frame"),
+    *("sizing", "route", "neutrals", "survey", "loads", "electrodes", "panels", "materials", "days", "record"),
+    *("pages", "setup", "App.vue", "main.ts"),
+)
 BUILDERS = {"draft"}  # what a start writes into
 IN_PLACE = {"linear", "network", "laying"}  # arithmetic on a matrix, and a search that tries and takes back, thousands of times
 
@@ -211,6 +217,28 @@ class FrontEnd(unittest.TestCase):
         for path in self.sources():
             for number, line in enumerate(path.read_text().splitlines(), 1):
                 self.assertLessEqual(len(line), 120, f"{path.name}:{number}")
+
+    def room(self, path):
+        place = path.relative_to(TOP / "web/src").parts
+        return place[2] if place[:2] == ("components", "steps") else place[1] if place[0] == "components" else place[0]
+
+    def test_arrows_of_the_screen_point_down_only(self):
+        for path in self.sources():
+            for spec in re.findall(r"(?:from |import\(?)['\"](\.[^'\"]+)['\"]", path.read_text()):
+                found = [one for end in ("", ".ts", ".vue") if (one := (path.parent / f"{spec}{end}").resolve()).is_file()]
+                if not found or found[0].name == "schema.d.ts":
+                    continue
+                here, there = self.room(path), self.room(found[0])
+                if here in SCREEN and there in SCREEN:
+                    self.assertLessEqual(SCREEN.index(there), SCREEN.index(here), f"{path.name} imports {spec}")
+
+    def test_only_one_door_leads_to_the_server(self):
+        for path in self.sources():
+            text = path.read_text()
+            self.assertFalse("fetch(" in text.replace("refetch(", "") and path.name != "transport.ts", path.name)
+            self.assertFalse(
+                re.search(r"/api/(jobs|books|library)/\$\{", text), path.name
+            )  # an address is named, and filled in by the door
 
     def test_a_foot_is_written_once(self):
         self.assertEqual([path.name for path in self.sources() if "0.3048" in path.read_text()], ["quantities.ts"])

@@ -1,14 +1,16 @@
 import '@fontsource-variable/source-sans-3/wght.css'
 import 'vuetify/styles'
 import './styles/main.css'
+import './components/parts/parts.css'
+import './components/frame/frame.css'
 import { VueQueryPlugin } from '@tanstack/vue-query'
 import { createPinia } from 'pinia'
 import { createApp } from 'vue'
 import App from './App.vue'
-import { queries } from './setup/query'
+import { queries } from './api/queries'
 import { router } from './setup/router'
 import { makeVuetify } from './setup/vuetify'
-import { terms } from './setup/terms'
+import { terms } from './state/terms'
 import { useSettings } from './state/settings'
 
 const app = createApp(App)

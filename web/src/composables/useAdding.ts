@@ -2,7 +2,7 @@
 import { roundLength } from '../format/quantities'
 import type { Operation, PartKind } from '../api/client'
 import { freshId } from '../drawing/tree'
-import { fill } from '../setup/terms'
+import { fill } from '../state/terms'
 import { useJob } from '../state/job'
 
 export function useAdding() {

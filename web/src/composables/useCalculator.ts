@@ -3,7 +3,7 @@ import { hashKey } from '@tanstack/vue-query'
 import { ref, shallowRef, type Ref, type ShallowRef } from 'vue'
 import { Refused, send, taken } from '../api/transport'
 import type { paths } from '../api/schema'
-import { queries } from '../setup/query'
+import { queries } from '../api/queries'
 
 type Path = Extract<keyof paths, `/api/calc/${string}`>
 type Asked<P extends Path> = paths[P] extends { post: { requestBody: { content: { 'application/json': infer B } } } }

@@ -1,4 +1,4 @@
-/** What a step answers about the job on screen: asked once a revision, the last answer shown until the next is there. */
+/** What a step answers about the job on screen: asked once a revision; the last answer stays until the next. */
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, shallowRef, watch } from 'vue'
 import { send, taken } from '../api/transport'

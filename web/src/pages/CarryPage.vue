@@ -2,7 +2,7 @@
 import { computed, onMounted, reactive, ref, watch } from 'vue'
 import { type Choice, type Options } from '../api/client'
 import { orElse } from '../api/transport'
-import { rulebook, rulebooks } from '../setup/lists'
+import { rulebook, rulebooks } from '../api/lists'
 import CommitField from '../components/parts/CommitField.vue'
 import WorkLines from '../components/parts/WorkLines.vue'
 import { useCalculator } from '../composables/useCalculator'
@@ -156,3 +156,14 @@ async function ask(): Promise<void> {
     </section>
   </main>
 </template>
+
+<style scoped>
+.carry-answer {
+  margin-top: 18px;
+  background: rgb(var(--v-theme-surface));
+  border: 1px solid rgb(var(--v-theme-line));
+  padding: 14px 18px;
+}
+</style>
+
+<style src="./CarryPage.css"></style>

@@ -8,10 +8,10 @@ import RulesDialog from '../components/frame/RulesDialog.vue'
 import StepPending from '../components/frame/StepPending.vue'
 import TopBar from '../components/frame/TopBar.vue'
 import WorkRail from '../components/frame/WorkRail.vue'
-import { useJobActions } from '../composables/useJobActions'
+import { useJobActions } from './useJobActions'
 import { useFocusBack } from '../composables/useFocusBack'
 import { useShortcuts } from '../composables/useShortcuts'
-import { VIEWS } from '../setup/views'
+import { VIEWS } from './views'
 import { useJob } from '../state/job'
 import { asked, working } from '../state/settings'
 
@@ -74,7 +74,12 @@ useShortcuts({
     </main>
     <div v-else-if="store.state?.id === id" class="job-body">
       <WorkRail :step="step" />
-      <component :is="view" id="work" tabindex="-1" v-bind="view === StepPending ? { step } : {}" />
+      <component
+        :is="view"
+        id="work"
+        tabindex="-1"
+        :class="`step-${step}`"
+        v-bind="view === StepPending ? { step } : {}" />
     </div>
     <main v-else class="pending"><p>Opening the job.</p></main>
     <HelpDialog v-model="helping" />
@@ -83,3 +88,38 @@ useShortcuts({
     <FindDialog v-model="finding" :actions="actions" :start="asked" />
   </div>
 </template>
+
+<style scoped>
+.job-page {
+  height: 100vh;
+  display: flex;
+  flex-direction: column;
+}
+.job-body {
+  flex: 1;
+  min-height: 0;
+  display: grid;
+  grid-template-columns: 152px 1fr;
+}
+@media (max-width: 900px) {
+  .job-page {
+    height: auto;
+    min-height: 100vh;
+  }
+  .job-body {
+    display: block;
+  }
+}
+@media print {
+  .job-page,
+  .job-page .job-body {
+    display: block;
+    height: auto;
+    max-height: none;
+    width: auto;
+    overflow: visible;
+  }
+}
+</style>
+
+<style src="./JobPage.css"></style>

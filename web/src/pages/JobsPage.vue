@@ -3,7 +3,7 @@ import { onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { problemText, type Problem, type Schemas } from '../api/client'
 import { orElse, send } from '../api/transport'
-import { rulebooks } from '../setup/lists'
+import { rulebooks } from '../api/lists'
 import StartDialog from '../components/frame/StartDialog.vue'
 import { useShortcuts } from '../composables/useShortcuts'
 import { useSettings } from '../state/settings'
@@ -94,3 +94,14 @@ async function openFile(): Promise<void> {
     <StartDialog v-model="starting" :rulebook="rulebook" />
   </main>
 </template>
+
+<style scoped>
+.start-row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px;
+  padding-bottom: 22px;
+}
+</style>
+
+<style src="./JobsPage.css"></style>

@@ -265,3 +265,48 @@ function printNow(): void {
     </p>
   </main>
 </template>
+
+<style scoped>
+.sheet {
+  max-width: 860px;
+  margin: 0 auto;
+  padding: 16px 24px;
+  background: #fff;
+  color: #111;
+  line-height: 1.3;
+  width: 100%;
+}
+.sheet-tools {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 16px;
+  align-items: center;
+  justify-content: space-between;
+  padding-bottom: 10px;
+}
+@media print {
+  .sheet {
+    padding: 0;
+    max-width: none;
+    font-size: 11.5px;
+    line-height: 1.25;
+  }
+  .sheet-tools {
+    display: none;
+  }
+  .sheet .work {
+    columns: 2;
+    column-gap: 16px;
+  }
+}
+.part-findings .check {
+  border-left-color: rgb(var(--v-theme-info));
+}
+@media print {
+  .sheet .key {
+    margin: 2px 0;
+  }
+}
+</style>
+
+<style src="./SheetPage.css"></style>

@@ -46,6 +46,9 @@ export interface Field {
   where?: (options: Options) => boolean
 }
 
+/** A field of one kind of part: the job document has it, or it does not compile. */
+export type FieldOf<P> = Field & { field: keyof P & string }
+
 type Part = Record<string, unknown>
 const byLoop = (options: Options) => options.by_loop
 const notByLoop = (options: Options) => !options.by_loop
@@ -55,14 +58,14 @@ function choices(...pairs: [string, string][]): Choice[] {
   return pairs.map(([value, title]) => ({ value, title }))
 }
 
-const NAME: Field = { field: 'name', label: 'Name', type: 'text', required: true }
+const NAME: FieldOf<{ name: string }> = { field: 'name', label: 'Name', type: 'text', required: true }
 export const STATUSES = choices(
   ['existing', 'there already'],
   ['new', 'new'],
   ['temporary', 'for now only'],
   ['remove', 'to remove'],
 )
-const STATUS: Field = { field: 'status', label: 'Status', type: 'choice', choices: STATUSES }
+const STATUS: FieldOf<{ status: string }> = { field: 'status', label: 'Status', type: 'choice', choices: STATUSES }
 export const LOAD_KINDS = choices(
   ['other', 'anything else'],
   ['counted', 'a load somebody calculated'],
@@ -135,7 +138,7 @@ export const ELECTRODE_KINDS = choices(
 
 export const isMotor = (part: Part) => part.kind === 'motor' || part.kind === 'heat_pump' || part.kind === 'cooling'
 
-export const FIELDS: Record<PartKind, Field[]> = {
+export const FIELDS: { [K in PartKind]: FieldOf<Job[K][string]>[] } = {
   sources: [
     NAME,
     STATUS,

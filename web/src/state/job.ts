@@ -14,7 +14,7 @@ import {
   type Problem,
 } from '../api/client'
 import { orElse, send } from '../api/transport'
-import { rulebook } from '../setup/lists'
+import { rulebook } from '../api/lists'
 import type { paths } from '../api/schema'
 import { useSettings } from './settings'
 

@@ -1,6 +1,11 @@
 /** What is written down of a circuit, of the can it stands in, of a box, and of a cable whose panel moves. */
 import type { Choice, Job, Options } from '../api/client'
-import { STATUSES, type Field } from './fields'
+import { STATUSES, type FieldOf } from './fields'
+
+type Circuit = Job['circuits'][string]
+type Box = Job['boxes'][string]
+type Layout = NonNullable<Job['enclosures'][string]['layout']>
+type Group = Layout['groups'][number]
 
 type Part = Record<string, unknown>
 const pairs = (...all: [string, string][]): Choice[] => all.map(([value, title]) => ({ value, title }))
@@ -47,7 +52,7 @@ function groupsThere(_: Options, part: Part, job: Job): Choice[] {
   ]
 }
 
-export const CIRCUIT_FIELDS: Field[] = [
+export const CIRCUIT_FIELDS: FieldOf<Circuit>[] = [
   { field: 'slots', label: '{Slots}', type: 'slots', hint: 'no place yet' },
   { field: 'name', label: 'Name in the directory', type: 'text', hint: 'room and use', only: ownWire },
   { field: 'rating_a', label: 'Device', type: 'amperes', hint: 'not read', only: ownWire },
@@ -108,7 +113,7 @@ export const CIRCUIT_FIELDS: Field[] = [
   },
 ]
 
-export const CIRCUIT_MORE: Field[] = [
+export const CIRCUIT_MORE: FieldOf<Circuit>[] = [
   { field: 'metal', label: 'Metal of its wire', type: 'choice', from: metals, only: ownWire },
   {
     field: 'half',
@@ -128,7 +133,7 @@ export const CIRCUIT_MORE: Field[] = [
   { field: 'crossed', label: 'Second inverter on the upper terminal', type: 'flag', only: (p) => Boolean(p.source) },
 ]
 
-export const CABLE_FIELDS: Field[] = [
+export const CABLE_FIELDS: FieldOf<Circuit>[] = [
   {
     field: 'comes_from',
     label: 'Its cable comes from',
@@ -147,7 +152,7 @@ export const CABLE_FIELDS: Field[] = [
   { field: 'new_cable_m', label: 'A new cable would be', type: 'length', hint: 'not measured' },
 ]
 
-export const LAYOUT_FIELDS: Field[] = [
+export const LAYOUT_FIELDS: FieldOf<Layout>[] = [
   { field: 'spaces', label: '{Spaces}', type: 'count', required: true },
   {
     field: 'main',
@@ -194,20 +199,20 @@ export const LAYOUT_FIELDS: Field[] = [
   { field: 'fed_at_bottom', label: 'Its main is at the bottom', type: 'flag' },
 ]
 
-export const MOVE_FIELDS: Field[] = [
+export const MOVE_FIELDS: FieldOf<Layout>[] = [
   { field: 'moved_right_m', label: 'To the right of the old one', type: 'way', zero: 0 },
   { field: 'moved_up_m', label: 'Above the old one', type: 'way', zero: 0 },
   { field: 'make_up_m', label: 'Cable needed inside', type: 'way', zero: 0 },
 ]
 
-export const BOX_FIELDS: Field[] = [
+export const BOX_FIELDS: FieldOf<Box>[] = [
   { field: 'name', label: 'Name', type: 'text', required: true },
   { field: 'volume_l', label: 'Volume, as marked', type: 'litres', hint: 'not read' },
   { field: 'ring_l', label: 'Extension ring', type: 'litres', zero: 0 },
   { field: 'accessible', label: 'Its cover stays within reach', type: 'flag' },
 ]
 
-export const GROUP_FIELDS: Field[] = [
+export const GROUP_FIELDS: FieldOf<Group>[] = [
   { field: 'name', label: 'Name', type: 'text', required: true },
   { field: 'residual_ma', label: 'Residual current', type: 'milliamperes', required: true },
   { field: 'rating_a', label: 'Carries', type: 'amperes', hint: 'not read' },

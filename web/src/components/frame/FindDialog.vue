@@ -1,13 +1,6 @@
 <script setup lang="ts">
+import type { Action } from '../../state/actions'
 import { computed, nextTick, ref, watch } from 'vue'
-
-export interface Action {
-  words: string
-  keys: string
-  run: () => void
-  /** Other words that find it. */
-  also?: string
-}
 
 const open = defineModel<boolean>({ required: true })
 const props = defineProps<{ actions: Action[]; start?: string }>()
@@ -72,3 +65,20 @@ function choose(action: Action | undefined): void {
     </v-card>
   </v-dialog>
 </template>
+
+<style scoped>
+.find {
+  min-height: 48px;
+  padding: 0 12px;
+  font: inherit;
+  font-size: 17px;
+  color: inherit;
+  background: rgb(var(--v-theme-background));
+  border: 2px solid rgb(var(--v-theme-primary));
+  border-radius: 3px;
+  outline: none;
+}
+.found .at {
+  background: rgb(var(--v-theme-wash));
+}
+</style>

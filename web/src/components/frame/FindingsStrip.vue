@@ -63,3 +63,42 @@ function cure(chosen: Cure): void {
     </ul>
   </section>
 </template>
+
+<style scoped>
+.findings {
+  border-top: 1px solid rgb(var(--v-theme-line));
+  background: rgb(var(--v-theme-surface));
+  flex: none;
+}
+.findings ul.all {
+  max-height: 46vh;
+  overflow-y: auto;
+}
+.finding-steps {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 8px;
+  padding: 4px 12px;
+  border-bottom: 1px solid rgb(var(--v-theme-line));
+}
+.finding-text {
+  text-align: left;
+  min-height: 44px;
+  padding: 4px 0;
+  line-height: 1.3;
+}
+.cures {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  justify-content: flex-end;
+}
+@media (max-width: 900px) {
+  .findings ul.all {
+    max-height: none;
+  }
+  .cures {
+    justify-content: flex-start;
+  }
+}
+</style>

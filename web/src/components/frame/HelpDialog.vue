@@ -36,3 +36,12 @@ const KEYS = [
     </v-card>
   </v-dialog>
 </template>
+
+<style scoped>
+.keys {
+  display: grid;
+  grid-template-columns: 110px 1fr;
+  gap: 4px 12px;
+  font-size: 15px;
+}
+</style>

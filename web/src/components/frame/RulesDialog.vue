@@ -2,7 +2,7 @@
 import { ref, watch } from 'vue'
 import { problemText, type Problem, type Schemas } from '../../api/client'
 import { orElse, send } from '../../api/transport'
-import { rulebooks } from '../../setup/lists'
+import { rulebooks } from '../../api/lists'
 import { useJob } from '../../state/job'
 
 /** The rules a job follows: what another code would change in meaning, before it is taken. */
@@ -100,3 +100,11 @@ async function take(): Promise<void> {
     </v-card>
   </v-dialog>
 </template>
+
+<style scoped>
+.rules-list {
+  max-height: 44vh;
+  overflow-y: auto;
+  min-height: 120px;
+}
+</style>

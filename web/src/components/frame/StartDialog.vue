@@ -3,7 +3,7 @@ import { computed, nextTick, reactive, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { problemText, type Answers, type Problem, type StartItem } from '../../api/client'
 import { orElse, send } from '../../api/transport'
-import { rulebook as bookNamed, starts as listStarts } from '../../setup/lists'
+import { rulebook as bookNamed, starts as listStarts } from '../../api/lists'
 import {
   Misread,
   areaText,
@@ -210,3 +210,10 @@ async function start(): Promise<void> {
     </v-card>
   </v-dialog>
 </template>
+
+<style scoped>
+.starts {
+  display: grid;
+  gap: 6px;
+}
+</style>

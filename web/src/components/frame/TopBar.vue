@@ -59,3 +59,60 @@ const saved = computed(() => (store.saving ? 'Saving' : store.state ? `Saved, re
     <MoreMenu class="narrow" @help="$emit('help')" @rules="$emit('rules')" @job="$emit('job')" />
   </header>
 </template>
+
+<style scoped>
+.chip {
+  border: 1px solid #66757c;
+  border-radius: 3px;
+  padding: 0 10px;
+  min-height: 30px;
+  line-height: 28px;
+  font-size: 14px;
+  white-space: nowrap;
+}
+button.chip {
+  min-height: 44px;
+  line-height: 42px;
+}
+.saved {
+  font-size: 14px;
+  white-space: nowrap;
+}
+.bar-link {
+  color: inherit;
+  text-decoration: none;
+  display: inline-flex;
+  align-items: center;
+  gap: 6px;
+  min-height: 44px;
+  min-width: 44px;
+  justify-content: center;
+  font-size: 15px;
+  white-space: nowrap;
+}
+.narrow {
+  display: none !important;
+}
+.skip {
+  position: absolute;
+  left: -999px;
+  z-index: 10;
+  padding: 12px 16px;
+  background: rgb(var(--v-theme-surface));
+  color: rgb(var(--v-theme-primary));
+}
+.skip:focus {
+  left: 8px;
+  top: 4px;
+}
+@media (max-width: 900px) {
+  .narrow {
+    display: inline-flex !important;
+  }
+}
+@media (max-width: 360px) {
+  .top-bar .bar-link {
+    display: none;
+  }
+}
+</style>

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import { useJob } from '../../state/job'
-import { fill } from '../../setup/terms'
+import { fill } from '../../state/terms'
 import { STEPS } from '../../state/steps'
 
 const props = defineProps<{ step: string }>()
@@ -60,3 +60,50 @@ function go(event: Event): void {
     </label>
   </nav>
 </template>
+
+<style scoped>
+.rail {
+  background: rgb(var(--v-theme-rail));
+  border-right: 1px solid rgb(var(--v-theme-line));
+  padding-top: 8px;
+  overflow-y: auto;
+}
+.rail-step {
+  display: flex;
+  flex-direction: column;
+  justify-content: center;
+  min-height: 46px;
+  padding: 2px 10px 2px 12px;
+  border-left: 4px solid transparent;
+  color: rgb(var(--v-theme-on-background));
+  text-decoration: none;
+  font-size: 15px;
+  line-height: 1.2;
+}
+.rail-step.here {
+  background: rgb(var(--v-theme-surface));
+  border-left-color: rgb(var(--v-theme-primary));
+  font-weight: 700;
+}
+.rail-step:not(.here):hover {
+  background: rgba(var(--v-theme-surface), 0.5);
+}
+.rail-select {
+  display: none;
+}
+@media (max-width: 900px) {
+  .rail {
+    border: 0;
+    padding: 4px 12px;
+  }
+  .rail-step {
+    display: none;
+  }
+  .rail-select {
+    display: flex;
+    align-items: center;
+    gap: 10px;
+    font-weight: 700;
+  }
+}
+</style>

@@ -69,3 +69,25 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
     </fieldset>
   </details>
 </template>
+
+<style scoped>
+.why {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  font-size: 14px;
+}
+.decided {
+  font-size: 13px;
+  color: rgb(var(--v-theme-secondary));
+}
+.ruling {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+}
+.ruling .why {
+  flex: 1 1 200px;
+  white-space: nowrap;
+}
+</style>

@@ -21,7 +21,7 @@ import {
   volumeText,
   wayText,
 } from '../../format/quantities'
-import { fill } from '../../setup/terms'
+import { fill } from '../../state/terms'
 import { useJob } from '../../state/job'
 import CommitField from './CommitField.vue'
 

@@ -32,3 +32,58 @@ function result(line: Line): string {
     </li>
   </ol>
 </template>
+
+<style scoped>
+.lines .where {
+  grid-column: 1 / -1;
+  font-size: 13px;
+  color: rgb(var(--v-theme-secondary));
+}
+.lines .words {
+  grid-column: 1 / 3;
+}
+.lines .sum {
+  font-size: 13.5px;
+  color: rgb(var(--v-theme-on-surface));
+  overflow-wrap: anywhere;
+}
+.sheet .lines .words {
+  grid-column: 1;
+}
+.sheet .lines .sum {
+  font-size: 12px;
+  color: #111;
+}
+@media (max-width: 900px) {
+  .sheet .lines .words {
+    grid-column: 1 / 3;
+  }
+}
+@media print {
+  .sheet .lines .sum {
+    font-size: 9.1px;
+  }
+  .sheet .lines .words::after {
+    content: ': ';
+  }
+}
+.methods .lines {
+  grid-column: 1 / 4;
+  padding-bottom: 8px;
+}
+@media (max-width: 900px) {
+  .methods .lines {
+    grid-column: 1;
+  }
+}
+/* On paper the letters stand once, in the key. */
+.sheet .lines .where {
+  display: none;
+}
+@media print {
+  .sheet .lines .sum {
+    font-size: 8.4px;
+    line-height: 1.1;
+  }
+}
+</style>

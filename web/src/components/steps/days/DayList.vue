@@ -54,3 +54,18 @@ const name = (id: string): string => store.job?.days.people[id]?.name ?? id
     </ol>
   </section>
 </template>
+
+<style scoped>
+.day-buttons {
+  grid-column: 3;
+  grid-row: 1 / span 2;
+  display: flex;
+  gap: 6px;
+}
+@media (max-width: 760px) {
+  .day-buttons {
+    grid-column: 2;
+    grid-row: 1 / span 3;
+  }
+}
+</style>

@@ -46,3 +46,12 @@ function print(page: string): void {
     <button class="cure not-printed" @click="print('crew')">Print it</button>
   </details>
 </template>
+
+<style scoped>
+@media print {
+  .prints-page.owner .days-page.crew,
+  .prints-page.crew .days-page.owner {
+    display: none !important;
+  }
+}
+</style>

@@ -234,3 +234,144 @@ function onKey(event: KeyboardEvent, task: Task): void {
     </div>
   </div>
 </template>
+
+<style scoped>
+.day-board {
+  position: relative;
+  margin: 8px 0 16px;
+}
+.day-row {
+  display: flex;
+  align-items: stretch;
+  min-height: 30px;
+  margin-bottom: 4px;
+}
+.day-row.people {
+  min-height: 60px;
+}
+.row-name {
+  flex: 0 0 104px;
+  padding: 4px 8px 4px 0;
+  font-size: 13px;
+  line-height: 1.2;
+}
+.row-name.worry {
+  font-weight: 700;
+  color: rgb(var(--v-theme-error));
+}
+.row-head {
+  font-size: 13px;
+  margin: 10px 0 4px;
+}
+.track {
+  position: relative;
+  flex: 1;
+  min-width: 0;
+}
+.heads .track {
+  min-height: 44px;
+}
+.day-head {
+  position: absolute;
+  top: 0;
+  overflow: hidden;
+  white-space: nowrap;
+  text-overflow: ellipsis;
+  font-size: 13px;
+  border-left: 2px solid rgb(var(--v-theme-line));
+  padding-left: 4px;
+}
+.hour {
+  position: absolute;
+  top: 22px;
+  font-size: 12px;
+  font-style: normal;
+}
+.sky,
+.track.on {
+  background: rgb(var(--v-theme-surface));
+  border: 1px solid rgb(var(--v-theme-line));
+}
+.spell,
+.visit,
+.span {
+  position: absolute;
+  top: 0;
+  bottom: 0;
+  overflow: hidden;
+  white-space: nowrap;
+  font-size: 12px;
+  padding: 4px;
+  line-height: 1.3;
+}
+.spell {
+  border: 1px solid currentColor;
+  background: repeating-linear-gradient(-45deg, transparent 0 8px, rgb(var(--v-theme-line)) 8px 10px);
+}
+.visit {
+  border: 1px dashed currentColor;
+}
+.visit.confirmed {
+  border-style: solid;
+}
+.visit.there {
+  border: 0;
+  border-bottom: 4px solid currentColor;
+}
+.task-block {
+  position: absolute;
+  top: 1px;
+  bottom: 1px;
+  overflow: hidden;
+  text-align: left;
+  padding: 4px;
+  font-size: 12px;
+  line-height: 1.2;
+  border: 1px solid currentColor;
+  background: rgb(var(--v-theme-surface));
+  touch-action: none;
+  cursor: grab;
+}
+.task-block {
+  container-type: inline-size;
+}
+.task-block.off,
+.span.off {
+  background: repeating-linear-gradient(
+    -45deg,
+    rgb(var(--v-theme-surface)) 0 7px,
+    color-mix(in srgb, rgb(var(--v-theme-error)) 30%, rgb(var(--v-theme-surface))) 7px 10px
+  );
+}
+.span.off {
+  text-shadow:
+    0 0 3px rgb(var(--v-theme-surface)),
+    0 0 3px rgb(var(--v-theme-surface));
+}
+.task-block.chosen {
+  outline: 3px solid rgb(var(--v-theme-primary));
+  outline-offset: -1px;
+  z-index: 2;
+}
+.task-block.done {
+  opacity: 0.75;
+  border-style: dotted;
+}
+.task-block.begun {
+  border-width: 3px;
+}
+.span.off {
+  border: 1px solid rgb(var(--v-theme-error));
+}
+.now-line {
+  position: absolute;
+  top: 20px;
+  bottom: 0;
+  border-left: 3px solid rgb(var(--v-theme-primary));
+}
+@media (max-width: 760px) {
+  .day-board {
+    display: none;
+  }
+}
+</style>

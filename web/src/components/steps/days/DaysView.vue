@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useWhileShown } from '../../../composables/useWhileShown'
-import FirstStep from '../../parts/FirstStep.vue'
+import FirstStep from '../../frame/FirstStep.vue'
 import { ref } from 'vue'
 import { useDays } from './useDays'
 import { freshId } from '../../../drawing/tree'
@@ -107,3 +107,19 @@ async function add(): Promise<void> {
     </div>
   </main>
 </template>
+
+<style scoped>
+.days-body {
+  padding: 12px 16px 24px;
+}
+.days-head {
+  font-size: 24px;
+  line-height: 1.25;
+}
+.day-troubles {
+  list-style: none;
+  padding: 0;
+}
+</style>
+
+<style src="./days.css"></style>

@@ -47,3 +47,18 @@ function setDay(value: string): void {
     </template>
   </section>
 </template>
+
+<style scoped>
+.events-bar {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: center;
+  margin: 12px 0;
+}
+.events-now {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+</style>

@@ -141,3 +141,26 @@ const lists = (one: Schemas['Turning']): [string, Step[]][] => [
     </form>
   </details>
 </template>
+
+<style scoped>
+.turn-steps {
+  padding-left: 24px;
+}
+.turn-steps li.blocked .turn-words {
+  opacity: 0.8;
+}
+.hold-tags {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+}
+.hold-tag {
+  border: 4px double currentColor;
+  padding: 12px 16px;
+  width: 240px;
+}
+.hold-tag .tag-device {
+  font-size: 20px;
+  font-weight: 700;
+}
+</style>

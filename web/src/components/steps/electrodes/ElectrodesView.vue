@@ -13,7 +13,7 @@ import GroundPicture from './GroundPicture.vue'
 import PartEditor from '../survey/PartEditor.vue'
 import ReadingsPanel from './ReadingsPanel.vue'
 import WorkLines from '../../parts/WorkLines.vue'
-import FirstStep from '../../parts/FirstStep.vue'
+import FirstStep from '../../frame/FirstStep.vue'
 
 /** Electrodes of a building: needed or not, what they come to, what more would give, and what was measured. */
 const store = useJob()
@@ -251,3 +251,19 @@ function setBare(value: number | null): void {
     </div>
   </main>
 </template>
+
+<style scoped>
+.more-table {
+  margin: 0 14px;
+  width: calc(100% - 28px);
+}
+.gain {
+  display: grid;
+  grid-template-columns: 1fr 48px;
+  align-items: center;
+  gap: 8px;
+  min-width: 110px;
+}
+</style>
+
+<style src="./electrodes.css"></style>

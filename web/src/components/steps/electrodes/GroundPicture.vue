@@ -93,3 +93,33 @@ function shape(e: Schemas['ElectrodeHere']): string {
     <text :x="width - 90" :y="HEIGHT - 8">{{ lengthText(deepest, store.units) }} deep</text>
   </svg>
 </template>
+
+<style scoped>
+.ground-picture {
+  display: block;
+}
+.ground-picture .lower {
+  fill: rgb(var(--v-theme-secondary));
+  opacity: 0.22;
+}
+.ground-picture .surface {
+  fill: none;
+  stroke: rgb(var(--v-theme-warning));
+  stroke-width: 2.5;
+}
+.electrode {
+  cursor: pointer;
+}
+.electrode .metal {
+  fill: none;
+  stroke: rgb(var(--v-theme-success));
+  stroke-width: 5;
+}
+.electrode.picked .metal {
+  stroke: var(--wire);
+  stroke-width: 8;
+}
+.electrode .ohm {
+  font-weight: 700;
+}
+</style>

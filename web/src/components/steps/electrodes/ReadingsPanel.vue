@@ -207,3 +207,28 @@ function keepLog(fields: Record<string, unknown>): void {
       @change="readFile" />
   </section>
 </template>
+
+<style scoped>
+.reading-block {
+  margin: 4px 14px 12px;
+  padding: 8px 12px;
+  border: 1px solid rgb(var(--v-theme-line));
+  background: rgb(var(--v-theme-surface));
+}
+.verdict {
+  border-left: 4px solid rgb(var(--v-theme-warning));
+  padding: 4px 10px;
+  margin: 6px 0;
+}
+.verdict.proved {
+  border-left-color: rgb(var(--v-theme-success));
+}
+.fall {
+  width: 100%;
+  max-width: 520px;
+}
+.fall .mark62 {
+  stroke: rgb(var(--v-theme-warning));
+  stroke-dasharray: 5 4;
+}
+</style>

@@ -90,3 +90,10 @@ async function add(field: string, value: number | null): Promise<void> {
     </tbody>
   </table>
 </template>
+
+<style scoped>
+.typed-readings {
+  border-collapse: collapse;
+  margin: 8px 0 12px;
+}
+</style>

@@ -58,3 +58,13 @@ const words = computed(() =>
     </g>
   </svg>
 </template>
+
+<style scoped>
+.legs .post {
+  stroke: rgb(var(--v-theme-secondary));
+  stroke-width: 3;
+}
+.load-block {
+  cursor: pointer;
+}
+</style>

@@ -53,7 +53,7 @@ function take(load: LibraryLoad): void {
 
 <template>
   <v-dialog v-model="open" aria-label="Load library" max-width="640">
-    <v-card class="dialog">
+    <v-card class="step-loads dialog">
       <h2>Load library</h2>
       <v-text-field v-model="text" label="Find a load" autocomplete="off" />
       <p v-if="trouble" class="bad" role="alert">{{ trouble }}</p>
@@ -93,3 +93,22 @@ function take(load: LibraryLoad): void {
     </v-card>
   </v-dialog>
 </template>
+
+<style scoped>
+.library {
+  max-height: 46vh;
+  overflow-y: auto;
+}
+.library-load {
+  flex: 1;
+  display: flex;
+  justify-content: space-between;
+  min-height: 44px;
+  align-items: center;
+  padding: 0 8px;
+  text-align: left;
+}
+.library-load:hover {
+  background: rgb(var(--v-theme-wash));
+}
+</style>

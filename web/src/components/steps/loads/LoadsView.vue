@@ -7,7 +7,7 @@ import { useIntoView } from '../../../composables/useIntoView'
 import { useWidth } from '../../../composables/useWidth'
 import { amperes, areaText, parseArea, powerText } from '../../../format/quantities'
 import { STATUSES, loadKinds } from '../../../state/fields'
-import { fill } from '../../../setup/terms'
+import { fill } from '../../../state/terms'
 import { useJob } from '../../../state/job'
 import CommitField from '../../parts/CommitField.vue'
 import FindingsStrip from '../../frame/FindingsStrip.vue'
@@ -16,7 +16,7 @@ import LibraryDialog from './LibraryDialog.vue'
 import PartEditor from '../survey/PartEditor.vue'
 import SourceCard from './SourceCard.vue'
 import WorkLines from '../../parts/WorkLines.vue'
-import FirstStep from '../../parts/FirstStep.vue'
+import FirstStep from '../../frame/FirstStep.vue'
 
 /** What each building uses, leg by leg and by every method, and whether the sources carry it. */
 const store = useJob()
@@ -213,3 +213,18 @@ async function keep(): Promise<void> {
     <LibraryDialog v-model="browsing" @take="add($event)" />
   </main>
 </template>
+
+<style scoped>
+.load-list {
+  padding: 4px 14px;
+}
+.method-fields {
+  padding: 4px 14px;
+  max-width: 240px;
+}
+.methods {
+  padding: 0 14px;
+}
+</style>
+
+<style src="./loads.css"></style>

@@ -53,3 +53,25 @@ function share(amount: number): string {
     </details>
   </article>
 </template>
+
+<style scoped>
+.source-card {
+  border: 1px solid rgb(var(--v-theme-line));
+  border-left: 5px solid rgb(var(--v-theme-success));
+  padding: 8px 12px;
+  margin-top: 10px;
+}
+.source-card.short {
+  border-left-color: rgb(var(--v-theme-error));
+}
+.limit-mark {
+  stroke: rgb(var(--v-theme-on-surface));
+  stroke-width: 3;
+}
+.shed {
+  padding: 4px 0 4px 20px;
+  list-style: decimal;
+  font-size: 15px;
+  line-height: 1.4;
+}
+</style>

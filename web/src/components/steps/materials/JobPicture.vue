@@ -145,3 +145,39 @@ function press(key: string): void {
     </button>
   </nav>
 </template>
+
+<style scoped>
+.asking {
+  display: flex;
+  flex-direction: column;
+  gap: 6px;
+  position: sticky;
+  top: 0;
+  align-self: start;
+  max-height: calc(100vh - 160px);
+  overflow-y: auto;
+}
+.job-picture {
+  width: 100%;
+  max-width: 340px;
+}
+.job-place.asks {
+  cursor: pointer;
+}
+.job-place:focus-visible {
+  outline: 3px solid rgb(var(--v-theme-primary));
+  outline-offset: 2px;
+}
+.asking .way.lit {
+  border-color: rgb(var(--v-theme-primary));
+  border-width: 2px;
+}
+@media (max-width: 900px) {
+  .asking {
+    flex-direction: row;
+    flex-wrap: wrap;
+    position: static;
+    max-height: none;
+  }
+}
+</style>

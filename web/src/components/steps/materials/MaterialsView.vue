@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useWhileShown } from '../../../composables/useWhileShown'
 import { link } from '../../../api/transport'
-import FirstStep from '../../parts/FirstStep.vue'
+import FirstStep from '../../frame/FirstStep.vue'
 import { ref } from 'vue'
 import { useTakeOff, type Line } from './useTakeOff'
 import { useMoney } from '../../../composables/useMoney'
@@ -130,3 +130,41 @@ async function add(): Promise<void> {
     </div>
   </main>
 </template>
+
+<style scoped>
+/* Materials: what asks on one side, the list on the other. */
+.materials-body {
+  display: grid;
+  grid-template-columns: minmax(200px, 300px) minmax(0, 1fr);
+  gap: 20px;
+}
+.goods-list {
+  list-style: none;
+  padding: 0;
+  margin: 0;
+  content-visibility: auto;
+}
+.goods-list:last-of-type {
+  margin-bottom: 12px;
+}
+.goods-line {
+  display: grid;
+  grid-template-columns: 96px minmax(0, 1fr);
+  column-gap: 12px;
+  width: 100%;
+  min-height: 44px;
+  align-items: center;
+  text-align: left;
+  border-bottom: 1px solid rgb(var(--v-theme-line));
+}
+.goods-line.chosen {
+  outline: 3px solid rgb(var(--v-theme-primary));
+}
+@media (max-width: 900px) {
+  .materials-body {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>
+
+<style src="./materials.css"></style>

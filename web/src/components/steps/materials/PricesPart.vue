@@ -150,3 +150,20 @@ async function read(): Promise<void> {
       @change="read" />
   </section>
 </template>
+
+<style scoped>
+.totals {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 32px;
+}
+.money-bars {
+  list-style: none;
+  padding: 0;
+  margin: 10px 0;
+}
+.money-bar {
+  height: 14px;
+  border: 1px solid rgb(var(--v-theme-line));
+}
+</style>

@@ -4,7 +4,7 @@ import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import { problemText, type Problem, type Schemas } from '../../../api/client'
 import { send, taken } from '../../../api/transport'
-import { queries } from '../../../setup/query'
+import { queries } from '../../../api/queries'
 import { useJob } from '../../../state/job'
 import { useTakeOff } from './useTakeOff'
 

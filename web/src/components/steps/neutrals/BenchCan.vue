@@ -11,7 +11,7 @@ import {
   type BenchNode,
 } from '../../../drawing/bench'
 import { inLines } from '../../../format/lines'
-import { fill } from '../../../setup/terms'
+import { fill } from '../../../state/terms'
 import { useJob } from '../../../state/job'
 import BenchBond from './BenchBond.vue'
 import BenchEarth from './BenchEarth.vue'
@@ -102,3 +102,30 @@ const hasNeutral = computed(() => {
     <BenchEarth v-if="seen.hasEarth(node)" :seen="seen" :node="node" />
   </g>
 </template>
+
+<style scoped>
+.bench .can.danger {
+  stroke: rgb(var(--v-theme-error));
+  stroke-width: 7;
+}
+.bench .bar-n {
+  fill: #c9ced1;
+  stroke: rgb(var(--v-theme-on-background));
+}
+.bench .bar-g {
+  fill: rgba(var(--v-theme-success), 0.45);
+  stroke: rgb(var(--v-theme-success));
+}
+.bench .strap {
+  stroke: rgb(var(--v-theme-success));
+  stroke-width: 6;
+}
+.bench .strap.loose {
+  stroke: rgb(var(--v-theme-error));
+  stroke-dasharray: 2 3;
+}
+.bench .touch.danger {
+  fill: rgb(var(--v-theme-error));
+  font-weight: 700;
+}
+</style>

@@ -46,3 +46,16 @@ const seen = useBenchPicture(() => props.width)
     </svg>
   </div>
 </template>
+
+<style scoped>
+.bench-scroll {
+  overflow-x: auto;
+}
+.bench {
+  display: block;
+}
+.bench .ground-line {
+  stroke: rgb(var(--v-theme-secondary));
+  stroke-width: 2;
+}
+</style>

@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import type { BenchSeen } from './useBenchPicture'
 import { CAN_TOP, GROUND_BAR_Y, LINE_1_Y, LINE_2_Y, NEUTRAL_Y, type BenchGap } from '../../../drawing/bench'
 import { inLines } from '../../../format/lines'
-import { fill } from '../../../setup/terms'
+import { fill } from '../../../state/terms'
 import { useJob } from '../../../state/job'
 import BenchStrand, { type Strand } from './BenchStrand.vue'
 
@@ -73,3 +73,9 @@ const strands = computed(() =>
       @press="strand.list && seen.bench.toggle(strand.list, gap.run)" />
   </g>
 </template>
+
+<style scoped>
+.bench .run-title {
+  fill: rgb(var(--v-theme-secondary));
+}
+</style>

@@ -48,3 +48,12 @@ const faultPath = computed(() => {
     </g>
   </g>
 </template>
+
+<style scoped>
+.bench .soil-way {
+  fill: none;
+  stroke: rgb(var(--v-theme-secondary));
+  stroke-width: 2;
+  stroke-dasharray: 2 5;
+}
+</style>

@@ -37,3 +37,14 @@ const right = computed(() => props.node.x + props.node.width)
     </template>
   </g>
 </template>
+
+<style scoped>
+.bench .earth-line {
+  stroke: rgb(var(--v-theme-success));
+}
+.bench .winding {
+  fill: none;
+  stroke: rgb(var(--v-theme-on-background));
+  stroke-width: 2;
+}
+</style>

@@ -51,3 +51,11 @@ const pressed = computed(() => (props.strand.list ? { is: BenchPress, ...hit.val
     <text :x="middle" :y="strand.y - 8" class="middle amps">{{ strand.words }}</text>
   </component>
 </template>
+
+<style scoped>
+.bench .cross {
+  stroke: rgb(var(--v-theme-error));
+  stroke-width: 3;
+  fill: none;
+}
+</style>

@@ -128,3 +128,29 @@ function v(value: number | null | undefined): string {
     </ul>
   </section>
 </template>
+
+<style scoped>
+.bench-values .bench-table,
+.bench-values .wide-table {
+  margin-left: 0;
+  margin-right: 0;
+  width: 100%;
+}
+.bench-tables {
+  padding-bottom: 16px;
+}
+.bench-table,
+.wide-table {
+  margin: 0 14px;
+  width: calc(100% - 28px);
+}
+.wide-table {
+  overflow-x: auto;
+}
+.assumed {
+  padding: 0 16px;
+  font-size: 14px;
+  line-height: 1.4;
+  color: rgb(var(--v-theme-secondary));
+}
+</style>

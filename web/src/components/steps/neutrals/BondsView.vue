@@ -13,7 +13,7 @@ import CallsList from '../../parts/CallsList.vue'
 import OutbuildingEarth from './OutbuildingEarth.vue'
 import FindingsStrip from '../../frame/FindingsStrip.vue'
 import WorkLines from '../../parts/WorkLines.vue'
-import FirstStep from '../../parts/FirstStep.vue'
+import FirstStep from '../../frame/FirstStep.vue'
 
 /** The bond bench: the real circuit of the property, what happens when something in it is tried, and why. */
 const store = useJob()
@@ -197,3 +197,58 @@ function volts(value: number): string {
     </div>
   </main>
 </template>
+
+<style scoped>
+.part-findings li.stop {
+  border-left-color: rgb(var(--v-theme-error));
+}
+.bench-said {
+  display: none;
+  padding: 8px 14px;
+}
+.bench-values {
+  margin: 0 14px;
+}
+@media (max-width: 900px) {
+  .bench-said {
+    display: block;
+  }
+}
+.run-name .level-mark {
+  display: inline-block;
+  width: 12px;
+  height: 12px;
+  margin-right: 8px;
+  background: currentColor;
+}
+.level-0 {
+  color: rgb(var(--v-theme-success));
+}
+.level-2 {
+  color: rgb(var(--v-theme-warning));
+}
+.level-3,
+.level-4 {
+  color: rgb(var(--v-theme-error));
+}
+.level-4 .level-mark,
+.level-3 .level-mark {
+  clip-path: polygon(30% 0, 70% 0, 100% 30%, 100% 70%, 70% 100%, 30% 100%, 0 70%, 0 30%);
+}
+.level-0 .level-mark {
+  clip-path: polygon(50% 0, 100% 50%, 50% 100%, 0 50%);
+}
+.change {
+  min-height: 44px;
+  text-align: left;
+  text-decoration: underline;
+  text-underline-offset: 3px;
+}
+@media (forced-colors: active) {
+  .level-mark {
+    forced-color-adjust: none;
+  }
+}
+</style>
+
+<style src="./neutrals.css"></style>

@@ -156,3 +156,12 @@ function setEntry(i: number, fields: Partial<Schemas['Entry-Output']>): void {
     </template>
   </section>
 </template>
+
+<style scoped>
+.entry {
+  border: 0;
+  border-top: 1px solid rgb(var(--v-theme-line));
+  margin: 0;
+  padding: 10px 0 4px;
+}
+</style>

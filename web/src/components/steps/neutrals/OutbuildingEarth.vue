@@ -64,3 +64,11 @@ function take(cure: Cure): void {
     </article>
   </section>
 </template>
+
+<style scoped>
+.touch-list {
+  display: grid;
+  gap: 4px;
+  padding: 4px 0 8px;
+}
+</style>

@@ -2,7 +2,7 @@
 import { defineStore } from 'pinia'
 import { computed, ref, watch } from 'vue'
 import type { Cure, Schemas } from '../../../api/client'
-import { fill } from '../../../setup/terms'
+import { fill } from '../../../state/terms'
 import { useJob } from '../../../state/job'
 import { useCalculator } from '../../../composables/useCalculator'
 

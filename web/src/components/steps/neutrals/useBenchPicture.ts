@@ -3,7 +3,7 @@ import { computed, reactive } from 'vue'
 import { useBench } from './useBench'
 import { benchOf, type BenchNode } from '../../../drawing/bench'
 import { ohms } from '../../../format/quantities'
-import { fill } from '../../../setup/terms'
+import { fill } from '../../../state/terms'
 import { useJob } from '../../../state/job'
 
 const ROLES: Record<string, string> = { L1: 'line 1', L2: 'line 2', N: 'neutral', G: 'ground' }

@@ -62,3 +62,9 @@ const money = (cost: number | null): string => (cost === null ? '' : `, about ${
     </template>
   </details>
 </template>
+
+<style scoped>
+.mark-line {
+  display: block;
+}
+</style>

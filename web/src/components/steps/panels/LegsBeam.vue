@@ -65,3 +65,13 @@ const tilt = computed(() => {
     </table>
   </section>
 </template>
+
+<style scoped>
+.beam {
+  width: 100%;
+  max-width: 420px;
+}
+.beam .pivot {
+  fill: rgb(var(--v-theme-secondary));
+}
+</style>

@@ -148,3 +148,47 @@ const label = computed(() => {
     </g>
   </svg>
 </template>
+
+<style scoped>
+.move-board {
+  width: 100%;
+  max-width: 760px;
+  max-height: 520px;
+}
+.move-board .can-name {
+  font-size: 16px;
+  font-weight: 600;
+  fill: rgb(var(--v-theme-on-surface));
+}
+.move-board .seat {
+  fill: none;
+  stroke: rgb(var(--v-theme-line));
+}
+.move-board .seat.taken {
+  fill: rgb(var(--v-theme-background));
+  stroke: rgb(var(--v-theme-on-surface));
+}
+.move-board .seat-number {
+  font-size: 11px;
+  text-anchor: middle;
+  fill: rgb(var(--v-theme-on-surface));
+}
+.move-board .cable {
+  fill: none;
+  stroke: rgb(var(--v-theme-secondary));
+  stroke-width: 2;
+}
+.move-board .cable.picked {
+  stroke: rgb(var(--v-theme-primary));
+  stroke-width: 5;
+}
+.move-board .joint {
+  fill: rgb(var(--v-theme-surface));
+  stroke: rgb(var(--v-theme-on-surface));
+  stroke-width: 2;
+}
+.move-board .joint.full {
+  stroke: rgb(var(--v-theme-error));
+  stroke-dasharray: 4 3;
+}
+</style>

@@ -25,3 +25,13 @@ const move = computed(() => panel.plan?.move ?? null)
     </aside>
   </section>
 </template>
+
+<style scoped>
+.move-title {
+  font-size: 17px;
+  margin-bottom: 4px;
+}
+.move-offer {
+  margin: 8px 0;
+}
+</style>

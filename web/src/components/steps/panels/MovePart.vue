@@ -118,3 +118,19 @@ const MARK: Record<string, string> = { reaches: '✓', short: '✗', box: '▢',
     </details>
   </section>
 </template>
+
+<style scoped>
+.two-lists {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(260px, 1fr));
+  gap: 0 24px;
+}
+.link-button {
+  min-height: 44px;
+  text-align: left;
+  text-decoration: underline;
+}
+.nowrap {
+  white-space: nowrap;
+}
+</style>

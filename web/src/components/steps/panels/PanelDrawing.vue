@@ -141,3 +141,110 @@ function onKey(event: KeyboardEvent, id: string, slot: number): void {
     </div>
   </div>
 </template>
+
+<style scoped>
+.panel-can {
+  flex: 0 1 440px;
+  min-width: 280px;
+  border: 4px solid rgb(var(--v-theme-secondary));
+  background: rgb(var(--v-theme-surface));
+  padding: 8px;
+}
+.panel-main {
+  margin: 0 auto 8px;
+  padding: 4px 12px;
+  width: max-content;
+  border: 1px solid rgb(var(--v-theme-secondary));
+  background: rgb(var(--v-theme-background));
+  font-weight: 600;
+}
+.panel-slots {
+  display: grid;
+  grid-template-columns: 24px minmax(0, 1fr) 22px 22px minmax(0, 1fr) 24px;
+  grid-auto-rows: 44px;
+  gap: 2px 0;
+}
+.panel-slots.single {
+  grid-template-columns: 24px minmax(0, 1fr) 22px 0 0 0;
+}
+.slot-number {
+  font-size: 12px;
+  align-self: center;
+  text-align: center;
+  color: rgb(var(--v-theme-secondary));
+}
+.stab {
+  font-size: 11px;
+  align-self: center;
+  text-align: center;
+  border-top: 3px solid currentColor;
+}
+.stab.leg-2 {
+  border-top-style: double;
+  border-top-width: 5px;
+}
+.slot {
+  border: 1px dashed rgb(var(--v-theme-line));
+}
+.slot.half {
+  background: repeating-linear-gradient(0deg, transparent 0 20px, rgb(var(--v-theme-line)) 20px 21px);
+}
+.slot.over {
+  outline: 3px solid rgb(var(--v-theme-primary));
+}
+.breaker {
+  position: relative;
+  display: flex;
+  align-items: flex-start;
+  gap: 6px;
+  min-width: 0;
+  padding: 4px 6px 8px;
+  text-align: left;
+  border: 1px solid rgb(var(--v-theme-on-surface));
+  background: rgb(var(--v-theme-surface));
+  cursor: grab;
+}
+.breaker.half-a {
+  margin-bottom: 45px;
+  padding-bottom: 2px;
+  min-height: 0;
+}
+.breaker.half-b {
+  margin-top: 45px;
+  padding-top: 0;
+}
+.breaker-name {
+  flex: 1;
+  min-width: 0;
+  font-size: 13px;
+  line-height: 1.15;
+  overflow: hidden;
+  display: -webkit-box;
+  -webkit-line-clamp: 2;
+  -webkit-box-orient: vertical;
+  overflow-wrap: anywhere;
+}
+.breaker-load {
+  position: absolute;
+  left: 0;
+  bottom: 0;
+  height: 4px;
+  background: rgb(var(--v-theme-primary));
+}
+.breaker-load.over {
+  background: rgb(var(--v-theme-error));
+}
+.breaker.picked {
+  outline: 3px solid rgb(var(--v-theme-primary));
+  z-index: 1;
+}
+.breaker.held {
+  opacity: 0.5;
+}
+.breaker.going {
+  border-style: dashed;
+}
+.breaker.fix {
+  border-left: 6px solid rgb(var(--v-theme-error));
+}
+</style>

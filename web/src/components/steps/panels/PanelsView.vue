@@ -5,7 +5,7 @@ import { useRoute } from 'vue-router'
 import { usePanel } from './usePanel'
 import { amperes } from '../../../format/quantities'
 import { useJob } from '../../../state/job'
-import FirstStep from '../../parts/FirstStep.vue'
+import FirstStep from '../../frame/FirstStep.vue'
 import FindingsStrip from '../../frame/FindingsStrip.vue'
 import CallsList from '../../parts/CallsList.vue'
 import WorkLines from '../../parts/WorkLines.vue'
@@ -176,3 +176,26 @@ const best = computed(() => (panel.plan?.moves ?? []).filter((one) => one.cure))
     </div>
   </main>
 </template>
+
+<style scoped>
+.panel-room {
+  margin: 8px 0;
+}
+.panel-body {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 20px;
+  align-items: flex-start;
+}
+.panel-beside {
+  flex: 1 1 260px;
+}
+.moves,
+.waiting {
+  list-style: none;
+  padding: 0;
+  margin: 0 0 12px;
+}
+</style>
+
+<style src="./panels.css"></style>

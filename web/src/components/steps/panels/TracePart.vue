@@ -124,3 +124,20 @@ function again(): void {
     </template>
   </details>
 </template>
+
+<style scoped>
+/* Tracing goes with one hand, in a dark hallway: one column, nothing smaller than a thumb. */
+.round-bar {
+  position: sticky;
+  top: 0;
+  z-index: 2;
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  padding: 6px 0;
+  background: rgb(var(--v-theme-background));
+}
+.round-words {
+  flex: 1;
+}
+</style>

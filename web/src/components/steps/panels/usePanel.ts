@@ -3,7 +3,7 @@ import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import type { Job, Operation } from '../../../api/client'
 import { freshId } from '../../../drawing/tree'
-import { fill } from '../../../setup/terms'
+import { fill } from '../../../state/terms'
 import { useJob } from '../../../state/job'
 
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)

@@ -25,3 +25,12 @@ defineProps<{ lines: Schemas['EarlierItem'][] }>()
     </tbody>
   </table>
 </template>
+
+<style scoped>
+@media (max-width: 400px) {
+  table.record {
+    display: block;
+    overflow-x: auto;
+  }
+}
+</style>

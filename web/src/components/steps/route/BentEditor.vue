@@ -82,3 +82,10 @@ function drawn(plan: Schemas['BentPlan']) {
     <div class="leg-buttons"><button class="cure" @click="add">Add a bend</button></div>
   </details>
 </template>
+
+<style scoped>
+.stick {
+  width: 100%;
+  max-width: 520px;
+}
+</style>

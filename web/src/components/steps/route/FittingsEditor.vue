@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import type { Fitting, Segment } from '../../../api/client'
 import { volumeText, parseVolume } from '../../../format/forces'
 import { depthText, lengthText, parseLength } from '../../../format/quantities'
-import { fill } from '../../../setup/terms'
+import { fill } from '../../../state/terms'
 import { useJob } from '../../../state/job'
 import CommitField from '../../parts/CommitField.vue'
 
@@ -117,3 +117,14 @@ function add(kind: Fitting['kind']): void {
     <p v-if="stretch.legs.length" class="empty">One that stands at a corner of the legs takes the place of the bend.</p>
   </details>
 </template>
+
+<style scoped>
+.leg.wide {
+  grid-template-columns: repeat(auto-fit, minmax(136px, 1fr));
+}
+@media (min-width: 1100px) {
+  .center .leg.wide {
+    grid-template-columns: 150px 1fr 1fr 1fr 1fr 84px;
+  }
+}
+</style>

@@ -5,7 +5,7 @@ import { useWidth } from '../../../composables/useWidth'
 import type { Scale } from '../../../drawing/scale'
 import { forceText, inUnits, liquidText, parseForce } from '../../../format/forces'
 import { figure, lengthText, parseLength, parseMeasure, withUnit } from '../../../format/quantities'
-import { fill } from '../../../setup/terms'
+import { fill } from '../../../state/terms'
 import { useJob } from '../../../state/job'
 import CommitField from '../../parts/CommitField.vue'
 import AnswerBar from '../sizing/AnswerBar.vue'
@@ -15,7 +15,7 @@ import StretchEditor from './StretchEditor.vue'
 import TensionView from './TensionView.vue'
 import WayChooser from '../sizing/WayChooser.vue'
 import WorkLines from '../../parts/WorkLines.vue'
-import FirstStep from '../../parts/FirstStep.vue'
+import FirstStep from '../../frame/FirstStep.vue'
 
 /** How the wires get there: the route, the pull in both directions, where to part it, what a crew does, what is cut. */
 const store = useJob()
@@ -275,3 +275,36 @@ function take(cure: Cure): void {
     </div>
   </main>
 </template>
+
+<style scoped>
+.route-edit {
+  padding: 4px 12px 16px;
+}
+.pull-order {
+  list-style: decimal;
+  padding-left: 20px;
+}
+.bought {
+  padding: 6px 0 2px;
+  font-size: 14.5px;
+}
+.stage-run {
+  display: block;
+  width: 100%;
+  text-align: left;
+  min-height: 44px;
+  padding: 4px 8px;
+  border-bottom: 1px solid rgb(var(--v-theme-line));
+  font-size: 14.5px;
+  line-height: 1.3;
+}
+.stage-run.current {
+  background: rgb(var(--v-theme-wash));
+  border-left: 4px solid rgb(var(--v-theme-primary));
+}
+.stage-run:hover {
+  background: rgb(var(--v-theme-wash));
+}
+</style>
+
+<style src="./route.css"></style>

@@ -124,3 +124,24 @@ function handleWords(handle: Handle): string {
   </figure>
   <p v-else-if="pull" class="legs-words">{{ pull.words }}</p>
 </template>
+
+<style scoped>
+.tension .base {
+  stroke: rgb(var(--v-theme-secondary));
+}
+.tension .pull-point {
+  cursor: ew-resize;
+  touch-action: none;
+}
+.tension .pull-point .box {
+  fill: rgb(var(--v-theme-surface));
+  stroke: rgb(var(--v-theme-warning));
+  stroke-width: 2.5;
+}
+.tension .pull-point:focus-visible {
+  outline: none;
+}
+.tension .pull-point:focus-visible .box {
+  fill: rgb(var(--v-theme-warning));
+}
+</style>

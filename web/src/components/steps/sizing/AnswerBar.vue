@@ -21,3 +21,23 @@ watch([() => store.run_id, now], ([run, after], [before_run, before]) => {
     <b>{{ now }}</b><span v-if="was">was {{ was }}</span>
   </p>
 </template>
+
+<style scoped>
+.answer-bar {
+  display: none;
+}
+@media (max-width: 900px) {
+  .answer-bar {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0 10px;
+    position: sticky;
+    bottom: 0;
+    z-index: 3;
+    margin: 0;
+    padding: 8px 14px;
+    background: rgb(var(--v-theme-surface));
+    border-top: 2px solid rgb(var(--v-theme-primary));
+  }
+}
+</style>

@@ -90,3 +90,44 @@ function take(cure: Cure): void {
     </aside>
   </div>
 </template>
+
+<style scoped>
+.wires {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 14px;
+  font-size: 15px;
+  padding-top: 4px;
+}
+.wire-black {
+  background: #1a1a1a;
+}
+.wire-red {
+  background: #b8322a;
+}
+.wire-white {
+  background: #fff;
+}
+.wire-green {
+  background: #2c7a3f;
+}
+.wire-blue {
+  background: #2456a8;
+}
+.wire-brown {
+  background: #7a4a24;
+}
+.wire-bare-steel {
+  background: #8b9499;
+}
+.wire-green-and-yellow {
+  background: repeating-linear-gradient(135deg, #2c7a3f 0 4px, #e6c522 4px 8px);
+}
+@media (max-width: 900px) {
+  .answer-body {
+    order: 2;
+    background: rgb(var(--v-theme-surface));
+    padding: 0 14px 24px;
+  }
+}
+</style>

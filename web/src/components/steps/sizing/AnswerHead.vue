@@ -58,3 +58,41 @@ const pinned = computed(() => Boolean(store.run?.conductor_size))
     </ul>
   </section>
 </template>
+
+<style scoped>
+.tag {
+  border: 1px solid currentColor;
+  border-radius: 3px;
+  font-size: 12.5px;
+  padding: 0 6px;
+  margin-left: 8px;
+  font-weight: 600;
+}
+.headline-row {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+  flex-wrap: wrap;
+}
+.stepper {
+  display: inline-flex;
+}
+.subline {
+  color: rgb(var(--v-theme-on-surface));
+  font-size: 15px;
+  line-height: 1.35;
+  padding-bottom: 8px;
+}
+@media (max-width: 900px) {
+  .answer-head {
+    order: 0;
+    background: rgb(var(--v-theme-surface));
+    padding: 10px 14px;
+  }
+}
+.allowance {
+  font-size: 14.5px;
+  padding-bottom: 6px;
+  line-height: 1.3;
+}
+</style>

@@ -189,3 +189,16 @@ const count = (text: string): number | null => (/^\d+$/.test(text.trim()) ? Numb
     </div>
   </section>
 </template>
+
+<style scoped>
+.decides {
+  padding: 8px 12px 12px;
+}
+.decides-head {
+  display: flex;
+  align-items: center;
+  flex-wrap: wrap;
+  gap: 12px;
+  min-height: 44px;
+}
+</style>

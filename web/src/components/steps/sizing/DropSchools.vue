@@ -41,3 +41,12 @@ const cell = (method: string, current: string) => drops.value.find((d) => d.meth
     </div>
   </section>
 </template>
+
+<style scoped>
+.scroll-x {
+  overflow-x: auto;
+}
+.schools-table {
+  font-size: 13.5px;
+}
+</style>

@@ -75,3 +75,11 @@ function take(cure: Cure | null): void {
     <p class="standing">Coil some cable at both ends, and leave a string in the pipe.</p>
   </section>
 </template>
+
+<style scoped>
+.needs {
+  padding: 4px 0 6px 18px;
+  list-style: disc;
+  font-size: 14px;
+}
+</style>

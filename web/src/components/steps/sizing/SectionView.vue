@@ -283,3 +283,42 @@ function keys(event: KeyboardEvent, building: string): void {
     </g>
   </svg>
 </template>
+
+<style scoped>
+.section {
+  display: block;
+  touch-action: pan-y;
+}
+.section .wall {
+  fill: rgb(var(--v-theme-surface));
+  stroke: rgb(var(--v-theme-on-background));
+  stroke-width: 1.6;
+  stroke-linejoin: round;
+}
+.section .movable {
+  cursor: ew-resize;
+  touch-action: none;
+}
+.section .movable:focus-visible {
+  outline: none;
+}
+.section .movable:focus-visible .wall {
+  stroke: rgb(var(--v-theme-warning));
+  stroke-width: 4;
+}
+.section .run {
+  cursor: pointer;
+}
+.section .inside {
+  pointer-events: none;
+}
+.section .rod-words {
+  fill: rgb(var(--v-theme-on-background));
+  font-size: 13px;
+}
+.section .ribbon {
+  stroke: rgb(var(--v-theme-warning));
+  stroke-width: 1.5;
+  stroke-dasharray: 6 5;
+}
+</style>

@@ -51,7 +51,7 @@ function take(): void {
 
 <template>
   <v-dialog v-model="open" aria-label="Other ways for the whole site" max-width="760">
-    <v-card class="dialog site-dialog">
+    <v-card class="step-sizing dialog site-dialog">
       <h2>Other ways for the whole site</h2>
       <p v-if="trouble" class="bad" role="alert">{{ trouble }}</p>
       <p v-if="!answer && !trouble">Looking at every set.</p>
@@ -214,3 +214,28 @@ function take(): void {
     </v-card>
   </v-dialog>
 </template>
+
+<style scoped>
+.site-dialog {
+  max-height: 88vh;
+  overflow-y: auto;
+}
+.curve {
+  width: 100%;
+  flex: none;
+  aspect-ratio: 560 / 170;
+}
+.curve .dot {
+  cursor: pointer;
+}
+.curve-slider {
+  display: block;
+  font-size: 14px;
+  color: rgb(var(--v-theme-secondary));
+}
+@media (forced-colors: active) {
+  .dot {
+    forced-color-adjust: none;
+  }
+}
+</style>

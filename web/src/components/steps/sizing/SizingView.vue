@@ -13,7 +13,7 @@ import FindingsStrip from '../../frame/FindingsStrip.vue'
 import SectionView from './SectionView.vue'
 import VoltageView from './VoltageView.vue'
 import WayChooser from './WayChooser.vue'
-import FirstStep from '../../parts/FirstStep.vue'
+import FirstStep from '../../frame/FirstStep.vue'
 
 const store = useJob()
 const frame = ref<HTMLElement | null>(null)
@@ -64,3 +64,5 @@ function release(): void {
     </div>
   </main>
 </template>
+
+<style src="./sizing.css"></style>

@@ -50,3 +50,13 @@ const spoken = computed(() =>
     </details>
   </section>
 </template>
+
+<style scoped>
+.taps .tap-name {
+  font-weight: 700;
+}
+.taps .tap-end {
+  stroke: rgb(var(--v-theme-warning));
+  stroke-width: 2;
+}
+</style>

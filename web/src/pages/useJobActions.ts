@@ -3,12 +3,12 @@ import { link } from '../api/transport'
 import { computed, type Ref } from 'vue'
 import { useRouter } from 'vue-router'
 import type { PartKind } from '../api/client'
-import type { Action } from '../components/frame/FindDialog.vue'
+import type { Action } from '../state/actions'
 import { useJob } from '../state/job'
 import { siting, useSettings, working } from '../state/settings'
 import { STEPS } from '../state/steps'
 import { useRunEdits } from '../components/steps/sizing/useRunEdits'
-import { useShowFinding } from './useShowFinding'
+import { useShowFinding } from '../composables/useShowFinding'
 
 /** Parts of a job that are surveyed, and what else they are called. */
 const PARTS: [PartKind, string][] = [

@@ -1,6 +1,6 @@
-/** What the server said is kept here: by what was asked, and for a job by its revision, so that nothing is asked twice. */
+/** What the server said, kept by what was asked and for a job by its revision: nothing is asked twice. */
 import { QueryClient } from '@tanstack/vue-query'
-import { Refused } from '../api/transport'
+import { Refused } from './transport'
 
 export const queries = new QueryClient({
   defaultOptions: {

@@ -1,6 +1,6 @@
 /** Puts the words of the job's rulebook into the texts of the screens: "{Feeder} to the new {panel}". */
 import type { App } from 'vue'
-import { useJob } from '../state/job'
+import { useJob } from './job'
 
 /** A capital at the beginning of a name stays one. Until the rulebook has come the name itself is said. */
 export function fill(text: string): string {

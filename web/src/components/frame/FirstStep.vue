@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { useJob } from '../../state/job'
-import StartDialog from '../frame/StartDialog.vue'
+import StartDialog from './StartDialog.vue'
 
 /** A step with nothing in it yet says what to do first, and does it from here. */
 defineProps<{ title: string }>()

@@ -1,7 +1,7 @@
 /** Lists that the server keeps for everybody: asked once, and again when something was changed in them. */
-import { send, taken } from '../api/transport'
-import type { Choice, Options, StartItem } from '../api/client'
-import { queries } from './query'
+import { send, taken } from './transport'
+import type { Choice, Options, StartItem } from './client'
+import { queries } from './queries'
 
 /** The rulebooks there are, the usual one first. */
 export async function rulebooks(): Promise<Choice[]> {
