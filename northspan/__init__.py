@@ -1,3 +1,3 @@
 """North Span: sizes feeders to houses and detached buildings, with every answer explained."""
 
-__version__ = "0.1.0"
+__version__ = "0.2.0"

@@ -115,7 +115,7 @@ def side_by_side(names: list[str]) -> int:
     counts = [tuple(map(int, re.findall(r"\d+", text.strip().rsplit("\n", 1)[-1]))) for text in said]
     whole = all(len(each) == len(("passed", "failed", "skipped")) for each in counts)  # a process that broke has no count
     passed, failed, skipped = map(sum, zip(*counts, strict=True)) if whole else (0, len(counts), 0)
-    if whole and (("tests.core" in names and "tests.test_structure" in names) or names == ["tests"]):
+    if whole and "QUICK" not in os.environ and (("tests.core" in names and "tests.test_structure" in names) or names == ["tests"]):
         for code in (missing := _unprovoked(said)):
             print(f"FAIL: the finding {code} is provoked by no test")
         passed, failed = passed + (not missing), failed + bool(missing)

@@ -3,6 +3,7 @@
 import ast
 import dataclasses
 import doctest
+import functools
 import importlib
 import inspect
 import pkgutil
@@ -21,7 +22,7 @@ from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.solve import solve
 from northspan.core.working import errors
 from tests.generated import a_job
-from tests.run import TOP
+from tests.run import TOP, cases
 
 # what each layer may import of ours; the core may import no other packages than these
 BELOW = {
@@ -41,6 +42,25 @@ BELOW = {
 CORE = TOP / "northspan/core"
 CHANGING = {"append", "extend", "insert", "add", "update", "setdefault", "pop", "remove"}
 UNIT = re.compile(r"_(m|m2|m3|l|a|ma|v|va|kva|w|ohm|ohm_m|c|k|deg|percent|n|n_m|s|per_kg|per_m|per_kva|per_kwh)$")  # a suffix is a unit
+# fields of the job document that no screen shows or takes yet, and why; files and the API have them
+UNSEEN = {
+    "Electrode.y_m": "electrodes are drawn along one line; a second direction has no picture yet",
+    "Electrode.diameter_m": "the usual one is taken; nobody types another by hand",
+    "FourPinReading.pin_m": "the tester's own pins are taken",
+    "GroundSoil.wet_percent": "comes with readings of a season, which are not typed yet",
+    "Materials.electrode_lead_m": "the usual length is taken; a line of the list can be changed",
+    "Materials.circuit_cable_m": "the usual length is taken; a line of the list can be changed",
+    "PanelLayout.as_found": "written by the inventory when a panel is evened, never typed",
+    "Person.away_from_h": "written by the press that somebody is ill",
+    "Prices.panel_each": "price books say it better",
+    "Prices.panel_per_space": "price books say it better",
+    "Prices.box_each": "price books say it better",
+    "Run.given_drop_a": "a current typed for the drop alone; the school that takes it can be chosen, the figure not typed yet",
+    "Run.power_factor": "what is usual is taken; not typed yet",
+    "Segment.other_wires": "counted from the carrying ones; not typed yet",
+    "Job.version": "written by the program",
+    "Job.notes": "not typed yet",
+}
 # rooms of the screen, each importing from those before it; a step may show a part of a step before it
 SCREEN = (
     *("api", "format", "drawing", "state", "composables", "parts", "frame"),
@@ -49,6 +69,12 @@ SCREEN = (
 )
 BUILDERS = {"draft"}  # what a start writes into
 IN_PLACE = {"linear", "network", "laying"}  # arithmetic on a matrix, and a search that tries and takes back, thousands of times
+
+
+@functools.cache
+def parsed(path):
+    """A module as a tree, read once for every rule."""
+    return ast.parse(path.read_text())
 
 
 def written(function):
@@ -80,7 +106,7 @@ def modules(folder=""):
 
 
 def imports(path):
-    for node in ast.walk(ast.parse(path.read_text())):
+    for node in ast.walk(parsed(path)):
         if isinstance(node, ast.Import):
             yield from (alias.name for alias in node.names)
         elif isinstance(node, ast.ImportFrom):
@@ -168,11 +194,11 @@ class Layers(unittest.TestCase):
     def test_no_value_is_read_out_of_working_by_its_place(self):
         for name, path in modules("core"):
             if not name.endswith(".worked"):
-                self.assertEqual(re.findall(r".*(?:(?:steps|lines)\[-?\d+\]|\[-\d\]\.(?:value|result)\b).*", path.read_text()), [], name)
+                self.assertEqual(re.findall(r"(?:steps|lines)\[-?\d+\]|\[-\d\]\.(?:value|result)\b", path.read_text()), [], name)
 
     def test_no_function_changes_a_list_that_it_was_handed(self):
         for name, path in modules("core"):
-            for function in (node for node in ast.walk(ast.parse(path.read_text())) if isinstance(node, ast.FunctionDef)):
+            for function in (node for node in ast.walk(parsed(path)) if isinstance(node, ast.FunctionDef)):
                 handed = {one.arg for one in (*function.args.args, *function.args.kwonlyargs) if one.arg not in {"self", "cls"}}
                 calls = [node.func for node in ast.walk(function) if isinstance(node, ast.Call) and isinstance(node.func, ast.Attribute)]
                 changed = {one.value.id for one in calls if isinstance(one.value, ast.Name) and one.attr in CHANGING}
@@ -182,7 +208,7 @@ class Layers(unittest.TestCase):
     def test_sums_are_the_same_on_every_machine(self):
         """The plain sum of floats differs between versions of Python; a set has no order that stays."""
         for name, path in modules("core"):
-            tree = ast.parse(path.read_text())
+            tree = parsed(path)
             called = {node.func.id for node in ast.walk(tree) if isinstance(node, ast.Call) and isinstance(node.func, ast.Name)}
             self.assertFalse("sum" in called and not name.endswith(".sums"), f"{name}: add up by northspan.core.working.sums")
             for node in ast.walk(tree):
@@ -206,7 +232,7 @@ class Layers(unittest.TestCase):
     def test_the_screen_knows_no_rule_of_the_trade(self):
         for path in (TOP / "web/src").rglob("*"):
             if path.suffix in {".ts", ".vue"} and path.name != "schema.d.ts":
-                self.assertNotRegex(path.read_text(), r"\b(1\.25|0\.8333|310\.16|250\.\d+|215\.\d+)\b", path.name)
+                self.assertNotRegex(path.read_text().partition("<style")[0], r"\b(1\.25|0\.8333|310\.16|250\.\d+|215\.\d+)\b", path.name)
 
 
 class FrontEnd(unittest.TestCase):
@@ -231,6 +257,13 @@ class FrontEnd(unittest.TestCase):
                 here, there = self.room(path), self.room(found[0])
                 if here in SCREEN and there in SCREEN:
                     self.assertLessEqual(SCREEN.index(there), SCREEN.index(here), f"{path.name} imports {spec}")
+
+    def test_every_field_of_a_job_is_on_a_screen_or_listed_with_its_reason(self):
+        words = {word for path in self.sources() for word in re.findall(r"\w+", path.read_text())}
+        schema = Job.model_json_schema()
+        models = {"Job": schema, **{model["title"]: model for model in schema["$defs"].values()}}
+        unseen = {f"{title}.{name}" for title, model in models.items() for name in model.get("properties", {}) if name not in words}
+        self.assertEqual(unseen, set(UNSEEN))
 
     def test_only_one_door_leads_to_the_server(self):
         for path in self.sources():
@@ -381,11 +414,11 @@ class Documents(unittest.TestCase):
     def test_every_finding_is_in_the_docs_and_belongs_to_a_step_of_the_rail(self):
         listed = re.findall(r"^### (.+)$", (TOP / "docs/findings.md").read_text(), re.MULTILINE)
         self.assertEqual(len(listed), len(set(listed)))
-        source = "".join(path.read_text() for path in (CORE / "topics").rglob("*.py"))
+        source = "".join(path.read_text() for wing in ("topics", "steps") for path in (CORE / wing).rglob("*.py"))
         written = set(re.findall(r'(?:Finding|feed\.found)\(\s*"([a-z-]+)"', source))
         self.assertEqual({code for code in listed if not code.startswith(("limit-", "pull-"))} | {"limit-of-utility"}, written)
         rail = set(re.findall(r"key: '(\w+)'", (TOP / "web/src/state/steps.ts").read_text()))
-        for number in range(60):
+        for number in range(cases(60)):
             with self.subTest(number):
                 for one in self.plan_of(number).findings:
                     self.assertIn(one.code, listed)
@@ -394,7 +427,7 @@ class Documents(unittest.TestCase):
     @staticmethod
     def plan_of(number):
         try:
-            return solve(a_job(number))
+            return solve(a_job(number), ())
         except errors.NorthSpanError:
             return solve(Job(name="Nothing"))
 

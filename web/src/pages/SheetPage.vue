@@ -298,11 +298,6 @@ function printNow(): void {
     columns: 2;
     column-gap: 16px;
   }
-}
-.part-findings .check {
-  border-left-color: rgb(var(--v-theme-info));
-}
-@media print {
   .sheet .key {
     margin: 2px 0;
   }

@@ -100,7 +100,7 @@ class Safe(unittest.TestCase):
             now = {"day": 1, "at_h": 11} if rng.random() < 0.3 else None
             self.check(with_days(job, weather=sky, visits=visits, people=people, changed=changed, now=now, days=rng.choice((3, 5, 8))), i)
             laid_out += 1
-        self.assertEqual(laid_out, 200)
+        self.assertEqual(laid_out, cases(200))
 
     def test_the_utility_opens_before_and_closes_after_it_was_looked_at(self):
         for book in DEMOS:

@@ -90,9 +90,6 @@ button.chip {
   font-size: 15px;
   white-space: nowrap;
 }
-.narrow {
-  display: none !important;
-}
 .skip {
   position: absolute;
   left: -999px;
@@ -104,11 +101,6 @@ button.chip {
 .skip:focus {
   left: 8px;
   top: 4px;
-}
-@media (max-width: 900px) {
-  .narrow {
-    display: inline-flex !important;
-  }
 }
 @media (max-width: 360px) {
   .top-bar .bar-link {

@@ -363,6 +363,10 @@ function onKey(event: KeyboardEvent, task: Task): void {
 .span.off {
   border: 1px solid rgb(var(--v-theme-error));
 }
+.span.temporary {
+  border: 2px dashed currentColor;
+  background: rgb(var(--v-theme-surface));
+}
 .now-line {
   position: absolute;
   top: 20px;

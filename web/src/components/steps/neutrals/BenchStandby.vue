@@ -36,16 +36,3 @@ const neutral = computed(() => {
     </BenchPress>
   </g>
 </template>
-
-<style scoped>
-.bench .standby .drop {
-  stroke: rgb(var(--v-theme-secondary));
-  stroke-width: 3;
-  stroke-dasharray: 6 4;
-  fill: none;
-}
-.bench .standby.running .drop {
-  stroke: rgb(var(--v-theme-on-background));
-  stroke-dasharray: none;
-}
-</style>

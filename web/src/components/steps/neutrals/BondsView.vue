@@ -199,9 +199,6 @@ function volts(value: number): string {
 </template>
 
 <style scoped>
-.part-findings li.stop {
-  border-left-color: rgb(var(--v-theme-error));
-}
 .bench-said {
   display: none;
   padding: 8px 14px;

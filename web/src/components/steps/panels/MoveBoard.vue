@@ -178,6 +178,10 @@ const label = computed(() => {
   stroke: rgb(var(--v-theme-secondary));
   stroke-width: 2;
 }
+.move-board .cable.short {
+  stroke: rgb(var(--v-theme-error));
+  stroke-width: 3;
+}
 .move-board .cable.picked {
   stroke: rgb(var(--v-theme-primary));
   stroke-width: 5;

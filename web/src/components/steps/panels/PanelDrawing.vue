@@ -244,7 +244,11 @@ function onKey(event: KeyboardEvent, id: string, slot: number): void {
 .breaker.going {
   border-style: dashed;
 }
+.breaker.stop,
 .breaker.fix {
   border-left: 6px solid rgb(var(--v-theme-error));
+}
+.breaker.check {
+  border-left: 6px solid rgb(var(--v-theme-warning));
 }
 </style>

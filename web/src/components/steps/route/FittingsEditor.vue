@@ -117,14 +117,3 @@ function add(kind: Fitting['kind']): void {
     <p v-if="stretch.legs.length" class="empty">One that stands at a corner of the legs takes the place of the bend.</p>
   </details>
 </template>
-
-<style scoped>
-.leg.wide {
-  grid-template-columns: repeat(auto-fit, minmax(136px, 1fr));
-}
-@media (min-width: 1100px) {
-  .center .leg.wide {
-    grid-template-columns: 150px 1fr 1fr 1fr 1fr 84px;
-  }
-}
-</style>

@@ -251,13 +251,9 @@ async function move(event: KeyboardEvent, index: number): Promise<void> {
 .wiring-node.is-remove {
   border-style: dotted;
 }
-.wiring-node.picked,
-.place.picked {
+.wiring-node.picked {
   background: rgb(var(--v-theme-wash));
   outline: 2px solid rgb(var(--v-theme-primary));
-}
-.bond.bad {
-  color: rgb(var(--v-theme-error));
 }
 .places {
   padding: 0 14px;
