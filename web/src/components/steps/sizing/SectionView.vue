@@ -312,10 +312,6 @@ function keys(event: KeyboardEvent, building: string): void {
 .section .inside {
   pointer-events: none;
 }
-.section .rod-words {
-  fill: rgb(var(--v-theme-on-background));
-  font-size: 13px;
-}
 .section .ribbon {
   stroke: rgb(var(--v-theme-warning));
   stroke-width: 1.5;
