@@ -109,7 +109,6 @@ _TEXTS = {
     "protective": "its protective conductor of {limit:g} mm² is too thin for a fault, {used:.2f} mm² is the least.",
     "least_size": "{limit:g} mm² is below the smallest lawful {used:g} mm².",
     "device": "the {limit_n} A device is below the {used_n} A that the load asks.",
-    "heat": "{words}: {against}.",
 }
 _BY_LOOP = frozenset({"loop", "measured_loop", "protective"})
 _NOTED = ("/main_a", "/breaker_a")
@@ -164,8 +163,6 @@ def _cures(sized: SizedRun, margin: Margin, rulebook: SizingRules) -> tuple[Cure
             most = question.stated_bus_a or math.inf
             larger = next((a for a in device_shelf(question.run, rulebook.devices) if margin.used - 1e-9 <= a <= most), None)
             return (pin(question.stated_where, larger, f"A {what} of {larger:g} A"),) if larger and margin.key == "device" else ()
-        return ()
-    if margin.key == "heat":
         return ()
     cures = size_cures(sized, margin.key, rulebook)
     if margin.key == "protection" and question.run.device_a is not None:

@@ -48,7 +48,7 @@ def noted_run(seed):
         "terminals": some([mark for mark, _ in rules.choices.terminal_markings()], 0.3) or Terminals.unmarked,
         "load_a": rng.uniform(3, 250), "segments": tuple(stretches),
     })  # fmt: skip
-    run = run.model_copy(update={"device_a": some(device_shelf(run, rules), 0.7)})
+    run = run.model_copy(update={"device_a": some(device_shelf(run, rules.devices), 0.7)})
     return checked(base, runs=base.runs | {key: run}), key
 
 
