@@ -8,6 +8,7 @@ import unittest
 from typing import Any
 
 from playwright.sync_api import Browser, BrowserContext, Page, expect, sync_playwright
+from playwright.sync_api import TimeoutError as TooLate
 
 from tests.run import TOP, slow
 from tests.server import Server
@@ -107,6 +108,19 @@ class BrowserCase(unittest.TestCase):
             if not self.page.get_by_role("dialog").count():
                 return
         self.fail("Escape does not close the dialog")
+
+    def take_option(self, name: str, *, exact: bool = True) -> None:
+        """Press a choice of an open list until the list is gone: one that is still opening does not hear the first press."""
+        option = self.page.get_by_role("option", name=name, exact=exact)
+        option.wait_for()
+        for _ in range(20):
+            try:
+                option.click(timeout=3000)
+                option.wait_for(state="hidden", timeout=2000)
+            except TooLate:
+                continue
+            return
+        self.fail(f"the list does not take {name}")
 
     def reach(self, name: str, most: int = 80) -> None:
         """Tab until something of this name has the focus."""

@@ -52,7 +52,7 @@ class Sizing(BrowserCase):
             before = after
         for revision, (label, option) in enumerate((("Metal", "copper"), ("Insulation", "THWN"), ("Wiring method", "Rigid metal conduit"), ("Terminals", "marked 60 °C"), ("Device", "30 A")), 7):  # fmt: skip
             self.page.locator(".v-select", has_text=label).click()
-            self.page.get_by_role("option", name=option, exact=True).click()
+            self.take_option(option)
             self.saved(revision)
             after = self.page.locator(".answer-head").inner_text()
             self.assertNotEqual(after, before, label)
@@ -214,7 +214,7 @@ class Start(BrowserCase):
         length.press("Enter")
         expect(said).to_contain_text("2.9 % drop at 30 A")
         self.page.locator(".v-select", has_text="Where it lies").click()
-        self.page.get_by_role("option", name="Outdoors", exact=True).click()
+        self.take_option("Outdoors")
         expect(self.page.get_by_role("alert")).to_contain_text("NM-B in a wet place; it is for dry places")
 
     def test_no_such_job(self):

@@ -26,7 +26,7 @@ class OfTheDemo(BrowserCase):
 
     def choose(self, label, option):
         self.page.locator(".v-select", has=self.page.get_by_label(label, exact=True)).first.click()
-        self.page.get_by_role("option", name=option, exact=True).click()
+        self.take_option(option)
 
 
 class Survey(OfTheDemo):
@@ -218,7 +218,7 @@ class Route(OfTheDemo):
         panel = self.page.locator(".part-panel")
         expect(panel).to_contain_text("Trench “yard”: Studio feeder, Pump circuit")
         self.page.get_by_label("Status of it").press("Enter")
-        self.page.get_by_role("option", name="for now only").click()
+        self.take_option("for now only", exact=False)
         expect(panel.get_by_role("region", name="For now only")).to_contain_text("Pump circuit")
         self.no_violation(self.page, "route")
 
