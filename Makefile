@@ -23,8 +23,8 @@ core: .venv/dev.stamp ## Run the tests of the trade's rules and arithmetic alone
 quick: .venv/dev.stamp ## Run of the core what is quick: all but properties and made-up questions
 	@QUICK=1 $(PY) -m tests.run --side-by-side tests.core tests.test_structure
 
-attack: .venv/dev.stamp ## Run the tests of the core with every made-up case, which takes long
-	@ATTACK=1 $(PY) -m tests.run --side-by-side tests.core
+attack: .venv/dev.stamp ## Run the tests of core and API with every made-up case, which takes long
+	@ATTACK=1 $(PY) -m tests.run --side-by-side tests.core tests.api
 
 check: .venv/dev.stamp web/node_modules/installed.stamp ## Run only the checks: format, lint, types, spec and types in step
 	@$(PY) -m tests.run tests.test_checks

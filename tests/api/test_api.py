@@ -24,6 +24,7 @@ from northspan.core.document.job import VERSION
 from northspan.core.solve import solve, worked
 from northspan.service import Service
 from northspan.store.jobs import Jobs
+from tests.amounts import cases
 from tests.support import a_feeder, a_property_of, checked
 
 
@@ -409,10 +410,10 @@ class Contract(ApiCase):
             # without a body there is nothing to send that the document does not allow
             modes = [GenerationMode.POSITIVE, *([GenerationMode.NEGATIVE] if operation.ok().method in {"post", "patch"} else [])]
             for mode in modes:
-                cases = operation.ok().as_strategy(generation_mode=mode)
+                fitting = operation.ok().as_strategy(generation_mode=mode)
 
-                @settings(max_examples=12)
-                @given(cases)
+                @settings(max_examples=cases(30))
+                @given(fitting)
                 def ask(case):
                     nonlocal asked
                     asked += 1
