@@ -14,8 +14,6 @@ from northspan.core.working.errors import InvalidJob
 from northspan.core.working.sums import sum_of
 from northspan.core.working.worked import Step, given, whole
 
-SQUARE_DEG = 90.0
-
 
 def laid_out(bent: BentByHand, at: str = "") -> HandBend:
     """Lay out a bend from what was measured for it.

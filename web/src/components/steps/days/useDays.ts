@@ -1,4 +1,5 @@
 /** The days on screen: laid out anew by the server after each edit, and while a task is dragged. */
+import { pointerStep } from '../../../format/pointer'
 import { defineStore } from 'pinia'
 import { computed, ref, watch } from 'vue'
 import type { Schemas } from '../../../api/client'
@@ -23,7 +24,7 @@ export const useDays = defineStore('days', () => {
   watch(found, () => (tried.value = null))
 
   const kept = (key: string) => store.job?.days.changed[key]
-  const path = (key: string): string => `/days/changed/${key.replaceAll('~', '~0').replaceAll('/', '~1')}`
+  const path = (key: string): string => `/days/changed/${pointerStep(key)}`
 
   /** Change a task, and keep it. */
   function change(key: string, fields: Partial<Schemas['TaskChange-Input']>): Promise<void> {

@@ -1,4 +1,5 @@
 /** The take-off on screen: counted anew by the server after each edit; what a person changes goes into the job. */
+import { pointerStep } from '../../../format/pointer'
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import { type Schemas } from '../../../api/client'
@@ -83,7 +84,7 @@ export const useTakeOff = defineStore('take-off', () => {
 
   function change(fields: Record<string, unknown>, key = chosen.value): Promise<void> {
     const before = store.job?.materials.changed[key] ?? {}
-    const path = `/materials/changed/${key.replaceAll('~', '~0').replaceAll('/', '~1')}`
+    const path = `/materials/changed/${pointerStep(key)}`
     return store.edit([{ op: 'add', path, value: { ...before, ...fields } }])
   }
 
