@@ -149,7 +149,7 @@ def over_http() -> list[Row]:
 
         def edit(number: int) -> None:
             nonlocal revision
-            patch = [{"op": "replace", "path": "/runs/F2/segments/1/length_m", "value": 50 + 0.01 * number}]
+            patch = [{"op": "replace", "path": "/runs/F2/segments/2/length_m", "value": 50 + 0.01 * number}]
             status, answer = server.ask("PATCH", url, patch, If_Match=f'"{revision}"')
             assert status == 200
             revision = answer["revision"]
@@ -157,7 +157,7 @@ def over_http() -> list[Row]:
         job = state["job"]
 
         def drag(number: int) -> None:
-            job["runs"]["F2"]["segments"][1]["fittings"] = [{"at_m": 10 + 0.05 * number}]
+            job["runs"]["F2"]["segments"]["2"]["fittings"] = [{"at_m": 10 + 0.05 * number}]
             status, _ = server.ask("POST", "/api/solve?focus=F2", job)
             assert status == 200
 

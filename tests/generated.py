@@ -33,7 +33,22 @@ _PARTS = {
     "loads": "Load",
     "sources": "Source",
 }
-_KEPT = {"name", "note", "origin", "target", "enclosure", "building", "segments", "kind", "legs", "slack_m", "fall_log", "trench", "words"}
+_KEPT = {
+    "name",
+    "note",
+    "origin",
+    "target",
+    "enclosure",
+    "building",
+    "segments",
+    "kind",
+    "legs",
+    "slack_m",
+    "fall_log",
+    "trench",
+    "words",
+    "order",
+}
 _CHANGES_OF_A_JOB = 14
 
 
@@ -106,7 +121,7 @@ def _change(rng: random.Random, document: dict[str, Any], book: str) -> None:
     part = document[kind][rng.choice(sorted(document[kind]))]
     model = _PARTS[kind]
     if kind == "runs" and rng.random() < 0.5:
-        part, model = rng.choice(part["segments"]), "Segment"
+        part, model = rng.choice(list(part["segments"].values())), "Segment"
     fields = _SCHEMA["$defs"][model]["properties"]
     field = rng.choice(sorted(set(fields) - _KEPT))
     rules = rulebook_named(book)
@@ -200,6 +215,9 @@ def of_kind(rng, schema, defs, book, name):  # noqa: PLR0911 - one line for each
             for key, part in schema["properties"].items()
             if key in required or key == "rulebook" or rng.random() < 0.5
         }
+    if kind == "object" and "patternProperties" in schema:
+        (one,) = schema["patternProperties"].values()
+        return {f"K{i}": sample(rng, one, defs, book, name) for i in range(rng.randint(schema.get("minProperties", 0), 3))}
     if kind == "array":
         parts = schema.get("prefixItems")
         if parts:

@@ -10,7 +10,7 @@ from flask import Response
 from northspan import shapes
 from northspan.api import bodies
 from northspan.api.job_state import edited, service
-from northspan.core.document.job import Job, Visit, VisitKind
+from northspan.core.document.job import Job, Visit, VisitKind, place_between, row_document
 from northspan.core.steps.days.plan import days_plan
 from northspan.core.working.errors import InvalidJob
 from northspan.files.days_calendar import read_busy, write_calendar
@@ -31,11 +31,11 @@ def ask_desk(job_id: str) -> Response:
     wanted, job = bodies.body(shapes.VisitAsked), service().get(job_id).job
     if wanted.kind not in UTILITY:
         raise InvalidJob("/kind", "the utility opens or closes its side.", "Ask the inspection office for an inspection.")
-    at = _known(job, wanted.kind)
+    known = _known(job, wanted.kind)
     lateness(wanted.how)
     desk: UtilityDesk = SimulatedDesk(job.name, job.days.days, wanted.how)
-    said = desk.window(wanted.kind, min(wanted.day, job.days.days - 1), None if at is None else job.days.visits[at])
-    return edited(job_id, _kept(said, at))
+    said = desk.window(wanted.kind, min(wanted.day, job.days.days - 1), known)
+    return edited(job_id, _kept(job, said, known))
 
 
 @bp.post("/jobs/<job_id>/standins/inspection-office")
@@ -47,7 +47,8 @@ def ask_office(job_id: str) -> Response:
         raise InvalidJob("/kind", "an inspection office books inspections.", "Ask the utility desk.")
     lateness(wanted.how)
     office: InspectionOffice = SimulatedOffice(job.name, job.days.days, wanted.how)
-    return edited(job_id, _kept(office.book(wanted.kind, min(wanted.day, job.days.days - 1)), _known(job, wanted.kind)))
+    said = office.book(wanted.kind, min(wanted.day, job.days.days - 1))
+    return edited(job_id, _kept(job, said, _known(job, wanted.kind)))
 
 
 @bp.post("/jobs/<job_id>/standins/weather")
@@ -58,8 +59,8 @@ def ask_weather(job_id: str) -> Response:
     lateness(wanted.how)
     weather: WeatherService = SimulatedWeather(job.name, wanted.how)
     typed = [one for one in job.days.weather if not one.simulated]
-    value = [one.model_dump(mode="json") for one in (*typed, *weather.spells(job.days.days))]
-    return edited(job_id, [{"op": "add", "path": "/days/weather", "value": value}])
+    spells = row_document((*typed, *weather.spells(job.days.days)))
+    return edited(job_id, [{"op": "add", "path": "/days/weather", "value": spells}])
 
 
 @bp.get("/jobs/<job_id>/calendar.ics")
@@ -81,12 +82,11 @@ def import_calendar(job_id: str) -> Response:
     return edited(job_id, [{"op": "add", "path": f"/days/people/{wanted.person}/busy", "value": busy}])
 
 
-def _known(job: Job, kind: VisitKind) -> int | None:
-    return next((i for i, one in enumerate(job.days.visits) if one.kind is kind), None)
+def _known(job: Job, kind: VisitKind) -> Visit | None:
+    return next((one for one in job.days.visits if one.kind is kind), None)
 
 
-def _kept(visit: Visit, at: int | None) -> list[dict[str, Any]]:
-    value = visit.model_dump(mode="json")
-    if at is None:
-        return [{"op": "add", "path": "/days/visits/-", "value": value}]
-    return [{"op": "replace", "path": f"/days/visits/{at}", "value": value}]
+def _kept(job: Job, said: Visit, known: Visit | None) -> list[dict[str, Any]]:
+    """What was said of a visit in place of what is known of it; the first of its kind goes by the name of the kind."""
+    key, order = (said.kind.value, place_between(job.days.visits, len(job.days.visits))) if known is None else (known.key, known.order)
+    return [{"op": "add", "path": f"/days/visits/{key}", "value": said.model_dump(mode="json") | {"order": order}}]

@@ -55,10 +55,10 @@ def write_calendar(job: Job, job_id: str, plan: DaysPlan) -> bytes:
         words = f"{task.words} ({names})" if names else task.words
         begins, ends = (_moment(job, task.day, at_h, zone) for at_h in (task.start_h, task.end_h))
         calendar.add_component(_event(f"{task.key}@{job_id}", words, begins, ends, task.why, task.place))
-    for i, visit in enumerate(job.days.visits):
+    for visit in job.days.visits:
         words = f"{visit.kind.value.replace('_', ' ').capitalize()}: window{'' if visit.confirmed else ', not confirmed'}"
         begins, ends = (_moment(job, visit.day, at_h, zone) for at_h in (visit.from_h, visit.to_h))
-        calendar.add_component(_event(f"visit.{visit.kind.value}.{i}@{job_id}", words, begins, ends, visit.words, ""))
+        calendar.add_component(_event(f"visit.{visit.key}@{job_id}", words, begins, ends, visit.words, ""))
     for item in (*plan.ahead, *plan.later):
         if item.date:
             at, uid = date.fromisoformat(item.date), f"{item.words.split(':', maxsplit=1)[0]}.{item.days}@{job_id}"

@@ -234,7 +234,7 @@ class Ordinary(ApiCase):
 class Hostile(ApiCase):
     def test_bad_edits_name_the_field_and_change_nothing(self):
         cases = [
-            ({"path": "/runs/F1/segments/0/length_m", "value": -5}, "/runs/F1/segments/0/length_m", "from 0.4 in up"),
+            ({"path": "/runs/F1/segments/1/length_m", "value": -5}, "/runs/F1/segments/1/length_m", "from 0.4 in up"),
             ({"path": "/runs/F1/conductor_size", "value": "5"}, "/runs/F1/conductor_size", "no conductor of size 5"),
             ({"path": "/runs/F1/load_a", "value": "many"}, "/runs/F1/load_a", "must be a number"),
             ({"path": "/runs/F1/load_a", "value": 1e14}, "/runs/F1/load_a", "up to 6000 A"),
@@ -254,7 +254,7 @@ class Hostile(ApiCase):
         cases = [
             (b"", 400), (b"{", 400), (b"\xff\xfe", 400), (b"[NaN]", 400), (b'[{"op":"add","path":"/runs/F1/load_a","value":Infinity}]', 400),
             (b"[" * 100_000, 400), (b"1" * 5000, 400), (b"{}", 422), (b"[]", 422), (b'[{"op":"grow","path":"/"}]', 422),
-            (b'[{"op":"add","path":"/notes","value":"\\ud800"}]', 400), (b'[{"op":"add","path":"/runs/F1/segments/0/slack_m","value":1' + b"0" * 400 + b"}]", 400),
+            (b'[{"op":"add","path":"/notes","value":"\\ud800"}]', 400), (b'[{"op":"add","path":"/runs/F1/segments/1/slack_m","value":1' + b"0" * 400 + b"}]", 400),
             (b'[{"op":"add","path":7}]', 422), (b'[{"op":"add","path":"/name"}]', 422), (b'[{"op":"move","path":"/name"}]', 422),
             (b'[{"op":"add","path":"name","value":"x"}]', 422), (b'[{"op":"copy","from":"/runs","path":"/runs/F1/x/y"}]', 422),
         ]  # fmt: skip

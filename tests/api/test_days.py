@@ -40,23 +40,23 @@ class DaysOverHttp(unittest.TestCase):
 
     def test_the_desks_answer_and_say_that_they_are_simulated(self):
         status, state = self.send("standins/inspection-office", {"kind": "trench", "day": 1})
-        visit = state["job"]["days"]["visits"][-1]
+        visit = state["job"]["days"]["visits"]["trench"]
         self.assertEqual((status, visit["kind"], visit["simulated"]), (200, "trench", True))
         status, state = self.send("standins/utility-desk", {"kind": "utility_off", "day": 2}, state["revision"])
-        asked = state["job"]["days"]["visits"][-1]
+        asked = state["job"]["days"]["visits"]["utility_off"]
         self.assertTrue(1 <= asked["to_h"] - asked["from_h"] <= 3 and not asked["confirmed"])
         status, state = self.send("standins/utility-desk", {"kind": "utility_off", "day": 2}, state["revision"])
-        again = state["job"]["days"]["visits"][-1]
+        again = state["job"]["days"]["visits"]["utility_off"]
         self.assertTrue(again["confirmed"] or again["day"] == asked["day"] + 1)
         status, state = self.send("standins/weather", {}, state["revision"])
-        self.assertTrue(any(one["sky"] == "thunder" and one["simulated"] for one in state["job"]["days"]["weather"]))
-        self.assertTrue(any(not one["simulated"] for one in state["job"]["days"]["weather"]))  # what a person typed stays
+        self.assertTrue(any(one["sky"] == "thunder" and one["simulated"] for one in state["job"]["days"]["weather"].values()))
+        self.assertTrue(any(not one["simulated"] for one in state["job"]["days"]["weather"].values()))  # what a person typed stays
         for path, body in (("utility-desk", {"kind": "utility_off"}), ("inspection-office", {"kind": "final"}), ("weather", {})):
             status, problem = self.send(f"standins/{path}", body | {"how": "silent"}, state["revision"])
             self.assertEqual((status, problem["type"]), (502, "/errors#no-answer"))
-        right = [one for one in state["job"]["days"]["weather"] if one["simulated"]]
+        right = [one for one in state["job"]["days"]["weather"].values() if one["simulated"]]
         _, state = self.send("standins/weather", {"how": "wrong"}, state["revision"])
-        wrong = [one for one in state["job"]["days"]["weather"] if one["simulated"]]
+        wrong = [one for one in state["job"]["days"]["weather"].values() if one["simulated"]]
         self.assertEqual({one["from_h"] - other["from_h"] for one, other in zip(wrong, right, strict=True)}, {-3.0})
         self.assertEqual(self.send("standins/utility-desk", {"kind": "final"}, state["revision"])[0], 422)
 

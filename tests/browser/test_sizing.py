@@ -92,7 +92,7 @@ class Sizing(BrowserCase):
         self.page.mouse.up()
         self.saved(2)
         kept = self.kept(job_id)
-        self.assertLess(kept["job"]["runs"]["F2"]["segments"][1]["length_m"], 40)
+        self.assertLess(kept["job"]["runs"]["F2"]["segments"]["2"]["length_m"], 40)
         self.says(kept["plan"]["runs"]["F2"]["headline"])
 
     def test_pin_undo_redo_close_and_come_back(self):

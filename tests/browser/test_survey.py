@@ -76,7 +76,7 @@ class Survey(OfTheDemo):
         self.saved(3)
         self.fill("Slack at ends and boxes", "6 ft")
         self.saved(4)
-        segment = self.kept(job_id)["job"]["runs"]["C1"]["segments"][0]
+        segment = self.kept(job_id)["job"]["runs"]["C1"]["segments"]["1"]
         self.assertAlmostEqual(segment["length_m"], ((90**2 + 30**2) ** 0.5 + 6) * 0.3048, 6)
         with TemporaryDirectory() as folder:
             track = Path(folder) / "walk.gpx"
@@ -84,14 +84,14 @@ class Survey(OfTheDemo):
             self.page.get_by_label("GPX track").set_input_files(track)
             self.saved(5)
             self.assertAlmostEqual(
-                self.kept(job_id)["job"]["runs"]["C1"]["segments"][0]["length_m"], (55.6**2 + 10**2) ** 0.5 + 6 * 0.3048, delta=0.3
+                self.kept(job_id)["job"]["runs"]["C1"]["segments"]["1"]["length_m"], (55.6**2 + 10**2) ** 0.5 + 6 * 0.3048, delta=0.3
             )
             track.write_text("no track")
             self.page.get_by_label("GPX track").set_input_files(track)
             expect(self.page.get_by_role("alert")).to_contain_text("walk.gpx was not read")
         self.fill("Length", "90 ft")  # a typed length takes the place of the legs
         self.saved(6)
-        self.assertEqual(self.kept(job_id)["job"]["runs"]["C1"]["segments"][0]["legs"], [])
+        self.assertEqual(self.kept(job_id)["job"]["runs"]["C1"]["segments"]["1"]["legs"], {})
 
     def test_a_finding_leads_to_the_part(self):
         self.open("survey")
@@ -139,11 +139,11 @@ class Route(OfTheDemo):
         self.saved(2)
         expect(panel.get_by_role("heading", level=1)).to_contain_text("in 2 stages")
         point = self.page.get_by_role("slider", name="Pull point 1")
-        before = float(self.kept(job_id)["job"]["runs"]["C1"]["segments"][0]["fittings"][0]["at_m"])
+        before = float(self.kept(job_id)["job"]["runs"]["C1"]["segments"]["1"]["fittings"]["1"]["at_m"])
         point.focus()
         self.page.keyboard.press("ArrowRight")
         self.saved(3)
-        after = float(self.kept(job_id)["job"]["runs"]["C1"]["segments"][0]["fittings"][0]["at_m"])
+        after = float(self.kept(job_id)["job"]["runs"]["C1"]["segments"]["1"]["fittings"]["1"]["at_m"])
         self.assertAlmostEqual(after - before, 0.3048, delta=0.16)
         self.no_violation(self.page, "route")
         point.focus()
@@ -200,7 +200,7 @@ class Route(OfTheDemo):
         expect(self.page.get_by_role("button", name=re.compile("^2 buried 175 ft"))).to_contain_text("found")
         here.get_by_role("button", name="Make it a box").click()
         self.saved(4)
-        self.assertEqual(self.kept(job_id)["job"]["runs"]["F2"]["segments"][1]["fittings"][0]["kind"], "pull_box")
+        self.assertEqual(self.kept(job_id)["job"]["runs"]["F2"]["segments"]["2"]["fittings"]["1"]["kind"], "pull_box")
         self.fill("Inside length", "6 in")
         expect(here).to_contain_text("12 in is the least")
         expect(self.page.get_by_role("slider", name="Pull point 1")).to_be_visible()
@@ -268,4 +268,4 @@ class Route(OfTheDemo):
         self.page.keyboard.press("Enter")
         self.saved(6)
         run = self.kept(job_id)["job"]["runs"]["C1"]
-        self.assertEqual((run["pull"]["hands"], run["pull"]["lubricated"], len(run["segments"][0]["fittings"])), (3, True, 2))
+        self.assertEqual((run["pull"]["hands"], run["pull"]["lubricated"], len(run["segments"]["1"]["fittings"])), (3, True, 2))

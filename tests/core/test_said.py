@@ -80,7 +80,7 @@ class Figures(unittest.TestCase):
         self.assertEqual(amount(537.7777, "ambient_c", feet=True), "1000 °F")
         self.assertEqual(said("less_than_equal", {"le": 80}, "ambient_c", feet=True), "this goes up to 176 °F.")
         raw = a_feeder().model_dump(mode="json")
-        raw["runs"]["F1"]["segments"][0]["ambient_c"] = 537.7777
+        raw["runs"]["F1"]["segments"]["1"]["ambient_c"] = 537.7777
         for units, shown in (("feet", "1000 °F"), ("metres", "537.778 °C")):
             with self.assertRaisesRegex(InvalidJob, shown):
                 read_job(raw | {"units": units})

@@ -106,7 +106,7 @@ class Edits(StoreCase):
         cases = [
             (setting("/runs/F1/conductor_size", None), "Feeder: conductor size handed back to the rules"),
             ([{"op": "remove", "path": "/electrodes/E3"}], "electrodes E3: removed"),
-            (setting("/runs/F1/segments/1/length_m", 56.388), "Feeder: stretch 2 length 185 ft"),
+            (setting("/runs/F1/segments/2/length_m", 56.388), "Feeder: stretch 2 length 185 ft"),
             ([{"op": "test", "path": "/name", "value": 1}], ""),
             (setting("/electrodes/E9", {"name": "Rod"}), "electrodes E9: added"),
             (setting("/name", "Other"), "name: Other"),

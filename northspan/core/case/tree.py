@@ -275,10 +275,11 @@ def _check_runs(job: Job) -> None:
             raise InvalidJob(
                 f"/runs/{run_id}/target", f"{run.target} is a source that nothing feeds.", "Name an enclosure or a transformer."
             )
-        for i, segment in enumerate(run.segments):
+        for segment in run.segments:
             for other in segment.shares_with:
                 if other not in job.runs or other == run_id:
-                    raise InvalidJob(f"/runs/{run_id}/segments/{i}/shares_with", f"there is no other run {other}.", "Name another run.")
+                    at = f"/runs/{run_id}/segments/{segment.key}/shares_with"
+                    raise InvalidJob(at, f"there is no other run {other}.", "Name another run.")
         _check_load(run_id, run)
         _check_ground(job, run_id, run)
         if run.kind is RunKind.service and run.origin not in job.sources and not _ahead_of_mains(job, run.origin):

@@ -139,16 +139,17 @@ def _run_edits(run: Run, book: Rulebook) -> Iterator[tuple[str, float | str | bo
     """Whatever of a run the other code does not know."""
     known = {method for method, _ in book.choices.methods()}
     laid = {way for way, _ in book.choices.laid_ways()}
-    for i, segment in enumerate(run.segments):
+    for i, segment in enumerate(run.segments, 1):
+        at = f"segments/{segment.key}"
         if segment.method not in known:
             instead = STAND_IN.get(segment.method, next(iter(book.choices.methods()))[0])
-            yield f"segments/{i}/method", instead.value, f"{dict(book.choices.methods())[instead]} in place of {segment.method.value}"
+            yield f"{at}/method", instead.value, f"{dict(book.choices.methods())[instead]} in place of {segment.method.value}"
         if segment.laid and segment.laid not in laid:
-            yield f"segments/{i}/laid", "", f"reference method {segment.laid} is not known there"
+            yield f"{at}/laid", "", f"reference method {segment.laid} is not known there"
         if segment.insulation is not None and segment.insulation not in book.wires.insulations():
-            yield f"segments/{i}/insulation", None, f"{segment.insulation} of stretch {i + 1} is not known there; the rules choose"
+            yield f"{at}/insulation", None, f"{segment.insulation} of stretch {i} is not known there; the rules choose"
         if segment.grouped and segment.grouped not in dict(book.choices.groupings()):
-            yield f"segments/{i}/grouped", "", f"stretch {i + 1}: that code does not tell how circuits lie together"
+            yield f"{at}/grouped", "", f"stretch {i}: that code does not tell how circuits lie together"
     yield from _pinned(run, book)
     pipes = {pipe.size for segment in run.segments if segment.method in known for pipe in book.pipes.trade_sizes(segment.method, 3)}
     if run.pipe_size is not None and run.pipe_size not in pipes:

@@ -134,7 +134,7 @@ def _change(operation: dict[str, Any], document: dict[str, Any]) -> str:
     key, _, field = rest.partition("/")
     part = document.get(kind, {}).get(key, {}) if isinstance(document.get(kind), dict) else {}
     name = part["name"] if isinstance(part, dict) and "name" in part else f"{kind} {bare(key)}".strip()
-    what, last = _field_words(field), field.rpartition("/")[2]
+    what, last = _field_words(field, part), field.rpartition("/")[2]
     feet = document.get("units", "feet") == "feet"
     value = operation.get("value")
     if operation["op"] == "remove":
@@ -152,7 +152,21 @@ def _change(operation: dict[str, Any], document: dict[str, Any]) -> str:
     return f"{name.replace('_', ' ')}: {f'{what} {outcome}'.strip()}"
 
 
-def _field_words(field: str) -> str:
-    """A field as people call it: stretches counted from one, without the unit that its figure carries."""
-    words = [bare(part).replace("_", " ") if not part.isdigit() else str(int(part) + 1) for part in field.split("/")]
-    return " ".join("stretch" if word == "segments" else word for word in words).strip()
+def _field_words(field: str, part: object) -> str:
+    """A field as people call it: what stands in a row counted from one, without the unit that its figure carries."""
+    words = []
+    for name in field.split("/") if field else ():
+        row = _keys_in_order(part)
+        if row is None:
+            words.append(str(int(name) + 1) if name.isdigit() else bare(name).replace("_", " "))
+        elif name in row:
+            words.append(str(row.index(name) + 1))
+        part = part.get(name) if isinstance(part, dict) else None
+    return " ".join("stretch" if word == "segments" else word for word in words)
+
+
+def _keys_in_order(row: object) -> list[str] | None:
+    """Keys of a row in its order; None where it is no row."""
+    if not isinstance(row, dict) or not row or not all(isinstance(one, dict) and "order" in one for one in row.values()):
+        return None
+    return sorted(row, key=lambda one: (row[one]["order"], one))

@@ -8,6 +8,7 @@ from typing import Annotated, Any
 from pydantic import BeforeValidator, ValidationError
 
 from northspan.core.document.job import FORMAT, VERSION, Job
+from northspan.core.document.job.in_order import listed_as_row
 from northspan.core.document.limits import amount, said
 from northspan.core.working.errors import InvalidJob
 
@@ -114,6 +115,29 @@ def _from_4(document: dict[str, Any]) -> dict[str, Any]:
     return document | {"version": 5, "calls": kept | calls}
 
 
+def _from_5(document: dict[str, Any]) -> dict[str, Any]:
+    """Version 6 keeps the rows that people put things into as maps with an order; keys count from 1, as people count stretches."""
+    raised = dict(document)
+    days, runs = document.get("days"), document.get("runs")
+    if isinstance(days, dict):
+        raised["days"] = _with_rows(days, ("weather", "visits"))
+    if isinstance(runs, dict):
+        raised["runs"] = {key: _run_with_rows(run) for key, run in runs.items()}
+    return raised | {"version": 6}
+
+
+def _run_with_rows(run: object) -> object:
+    if not isinstance(run, dict) or not isinstance(run.get("segments"), list):
+        return run
+    stretches = [_with_rows(one, ("legs", "fittings")) if isinstance(one, dict) else one for one in run["segments"]]
+    return _with_rows(run | {"segments": stretches}, ("segments",))
+
+
+def _with_rows(part: dict[str, Any], fields: tuple[str, ...]) -> dict[str, Any]:
+    """Lists into maps; what is no list is left for the model to judge."""
+    return part | {field: listed_as_row(part[field]) for field in fields if isinstance(part.get(field), list)}
+
+
 _BEFORE_THE_SHELF = {"shelf": "least", "metal": "aluminum_feeders"}
-_STEPS: dict[int, Callable[[dict[str, Any]], dict[str, Any]]] = {1: _from_1, 2: _from_2, 3: _from_3, 4: _from_4}
+_STEPS: dict[int, Callable[[dict[str, Any]], dict[str, Any]]] = {1: _from_1, 2: _from_2, 3: _from_3, 4: _from_4, 5: _from_5}
 AnyJob = Annotated[Job, BeforeValidator(_of_any_version)]

@@ -175,7 +175,7 @@ class NothingOfItsOwn(unittest.TestCase):
             job,
             [
                 {"op": "replace", "path": "/runs/F1/pull", "value": {}},
-                {"op": "replace", "path": "/runs/F1/segments/0/fittings", "value": []},
+                {"op": "replace", "path": "/runs/F1/segments/1/fittings", "value": []},
             ],
         )
         added = edited(there, start_edits(there, "shed_circuit", answers))
@@ -212,7 +212,7 @@ class Parts(unittest.TestCase):
 
     def test_a_run_that_goes_leaves_its_pipe_mates(self):
         job = kestrel_hollow()
-        mates = edited(job, [{"op": "add", "path": "/runs/F2/segments/0/shares_with", "value": ["F3"]}])
+        mates = edited(job, [{"op": "add", "path": "/runs/F2/segments/1/shares_with", "value": ["F3"]}])
         left = edited(mates, removal(mates, "runs", "F3"))
         self.assertEqual(left.runs["F2"].segments[0].shares_with, ())
 

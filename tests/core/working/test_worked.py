@@ -65,7 +65,7 @@ class Documents(unittest.TestCase):
     def test_version_1_is_brought_up_to_date(self):
         job = json.loads(a_feeder(60, 42).model_dump_json())
         run = job["runs"]["F1"]
-        segment = run.pop("segments")[0]
+        segment = run.pop("segments")["1"]
         segment = {
             name: segment[name]
             for name in ("length_m", "method", "place", "surface", "ambient_c", "other_carrying", "bends_deg", "cover_m")
@@ -82,7 +82,7 @@ class Documents(unittest.TestCase):
         cases = [
             ([], "/format", "not a North Span job"),
             (good | {"format": "other"}, "/format", "northspan-job"),
-            (good | {"version": 99}, "/version", "reads up to 5"),
+            (good | {"version": 99}, "/version", "reads up to 6"),
             (good | {"version": "2"}, "/version", "not a whole number"),
             (good | {"version": True}, "/version", "not a whole number"),
             (good | {"version": 0}, "/version", "not a whole number"),
@@ -92,15 +92,15 @@ class Documents(unittest.TestCase):
             (good | {"version": 1, "runs": {"F1": 3}}, "/runs/F1", "a map"),
             (
                 good | {"runs": {"F1": good["runs"]["F1"] | {"segments": [segment]}}},
-                "/runs/F1/segments/0/length_m",
+                "/runs/F1/segments/1/length_m",
                 "from 0.4 in up. Got -10 ft.",
             ),
             (good | {"runs": {"a/b": good["runs"]["F1"]}}, "/runs/a~1b/[key]", "should match pattern"),
         ]
         metric = good | {"units": "metres", "runs": {"F1": good["runs"]["F1"] | {"segments": [segment]}}}
-        cases.append((metric, "/runs/F1/segments/0/length_m", "from 10 mm up. Got -3 m."))
+        cases.append((metric, "/runs/F1/segments/1/length_m", "from 10 mm up. Got -3 m."))
         hot = good | {"runs": {"F1": good["runs"]["F1"] | {"segments": [{"length_m": 3, "ambient_c": 90}]}}}
-        cases.append((hot, "/runs/F1/segments/0/ambient_c", "up to 176 °F. Got 194 °F."))
+        cases.append((hot, "/runs/F1/segments/1/ambient_c", "up to 176 °F. Got 194 °F."))
         for document, where, words in cases:
             with self.subTest(where, words=words), self.assertRaisesRegex(InvalidJob, words) as refused:
                 read_job(document)

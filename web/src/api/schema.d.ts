@@ -7382,12 +7382,16 @@ export interface components {
              * Visits
              * @default []
              */
-            visits?: components["schemas"]["Visit-Input"][];
+            visits?: {
+                [key: string]: components["schemas"]["Visit-Input"];
+            };
             /**
              * Weather
              * @default []
              */
-            weather?: components["schemas"]["Weather-Input"][];
+            weather?: {
+                [key: string]: components["schemas"]["Weather-Input"];
+            };
             /**
              * Zone
              * @description Time zone by its IANA name.
@@ -7466,14 +7470,18 @@ export interface components {
             };
             /**
              * Visits
-             * @default []
+             * @default {}
              */
-            visits: components["schemas"]["Visit-Output"][];
+            visits: {
+                [key: string]: components["schemas"]["Visit-Output"];
+            };
             /**
              * Weather
-             * @default []
+             * @default {}
              */
-            weather: components["schemas"]["Weather-Output"][];
+            weather: {
+                [key: string]: components["schemas"]["Weather-Output"];
+            };
             /**
              * Zone
              * @description Time zone by its IANA name.
@@ -9008,6 +9016,12 @@ export interface components {
              */
             length_m?: number | null;
             /**
+             * Order
+             * @description Its place in the row, smallest first; any number. [-]
+             * @default 0
+             */
+            order?: number;
+            /**
              * Spliced
              * @description Wires are joined in it.
              * @default false
@@ -9040,6 +9054,12 @@ export interface components {
              * @default null
              */
             length_m: number | null;
+            /**
+             * Order
+             * @description Its place in the row, smallest first; any number. [-]
+             * @default 0
+             */
+            order: number;
             /**
              * Spliced
              * @description Wires are joined in it.
@@ -9654,8 +9674,8 @@ export interface components {
              *       "supplies": {},
              *       "tags": {},
              *       "ticks": {},
-             *       "visits": [],
-             *       "weather": [],
+             *       "visits": {},
+             *       "weather": {},
              *       "zone": ""
              *     }
              */
@@ -9772,10 +9792,10 @@ export interface components {
             units?: components["schemas"]["Units"];
             /**
              * Version
-             * @default 5
+             * @default 6
              * @constant
              */
-            version?: 5;
+            version?: 6;
             /**
              * Voltage May Rise
              * @description Whether step-up and step-down transformers may be chosen for a long run.
@@ -9834,8 +9854,8 @@ export interface components {
              *       "supplies": {},
              *       "tags": {},
              *       "ticks": {},
-             *       "visits": [],
-             *       "weather": [],
+             *       "visits": {},
+             *       "weather": {},
              *       "zone": ""
              *     }
              */
@@ -9952,10 +9972,10 @@ export interface components {
             units: components["schemas"]["Units"];
             /**
              * Version
-             * @default 5
+             * @default 6
              * @constant
              */
-            version: 5;
+            version: 6;
             /**
              * Voltage May Rise
              * @description Whether step-up and step-down transformers may be chosen for a long run.
@@ -10058,6 +10078,12 @@ export interface components {
              */
             level_m: number;
             /**
+             * Order
+             * @description Its place in the row, smallest first; any number. [-]
+             * @default 0
+             */
+            order?: number;
+            /**
              * Rise M
              * @description Rise; a fall is negative. [m]
              * @default 0
@@ -10085,6 +10111,12 @@ export interface components {
              * @description Distance on the level. [m]
              */
             level_m: number;
+            /**
+             * Order
+             * @description Its place in the row, smallest first; any number. [-]
+             * @default 0
+             */
+            order: number;
             /**
              * Rise M
              * @description Rise; a fall is negative. [m]
@@ -13707,7 +13739,9 @@ export interface components {
              */
             ring_spurs?: number | null;
             /** Segments */
-            segments: components["schemas"]["Segment-Input"][];
+            segments: {
+                [key: string]: components["schemas"]["Segment-Input"];
+            };
             /**
              * Sets
              * @description Sets of conductors in parallel; empty asks for as few as will do.
@@ -13963,7 +13997,9 @@ export interface components {
              */
             ring_spurs: number | null;
             /** Segments */
-            segments: components["schemas"]["Segment-Output"][];
+            segments: {
+                [key: string]: components["schemas"]["Segment-Output"];
+            };
             /**
              * Sets
              * @description Sets of conductors in parallel; empty asks for as few as will do.
@@ -14338,7 +14374,9 @@ export interface components {
              * @description Boxes and bodies along its pipe, at which wires can be taken out.
              * @default []
              */
-            fittings?: components["schemas"]["Fitting-Input"][];
+            fittings?: {
+                [key: string]: components["schemas"]["Fitting-Input"];
+            };
             /**
              * Grouped
              * @description How circuits lie together, by the code's own word; empty takes them bunched, or as they lie in the ground.
@@ -14380,7 +14418,9 @@ export interface components {
              * @description The route as measured, if it was.
              * @default []
              */
-            legs?: components["schemas"]["Leg-Input"][];
+            legs?: {
+                [key: string]: components["schemas"]["Leg-Input"];
+            };
             /**
              * Length M
              * @description Length along the route. [m]
@@ -14388,6 +14428,12 @@ export interface components {
             length_m: number;
             /** @default pvc40 */
             method?: components["schemas"]["Method"];
+            /**
+             * Order
+             * @description Its place in the row, smallest first; any number. [-]
+             * @default 0
+             */
+            order?: number;
             /**
              * Other Carrying
              * @description Carrying conductors of other circuits in the same pipe.
@@ -14512,9 +14558,11 @@ export interface components {
             /**
              * Fittings
              * @description Boxes and bodies along its pipe, at which wires can be taken out.
-             * @default []
+             * @default {}
              */
-            fittings: components["schemas"]["Fitting-Output"][];
+            fittings: {
+                [key: string]: components["schemas"]["Fitting-Output"];
+            };
             /**
              * Grouped
              * @description How circuits lie together, by the code's own word; empty takes them bunched, or as they lie in the ground.
@@ -14554,9 +14602,11 @@ export interface components {
             /**
              * Legs
              * @description The route as measured, if it was.
-             * @default []
+             * @default {}
              */
-            legs: components["schemas"]["Leg-Output"][];
+            legs: {
+                [key: string]: components["schemas"]["Leg-Output"];
+            };
             /**
              * Length M
              * @description Length along the route. [m]
@@ -14564,6 +14614,12 @@ export interface components {
             length_m: number;
             /** @default pvc40 */
             method: components["schemas"]["Method"];
+            /**
+             * Order
+             * @description Its place in the row, smallest first; any number. [-]
+             * @default 0
+             */
+            order: number;
             /**
              * Other Carrying
              * @description Carrying conductors of other circuits in the same pipe.
@@ -16669,6 +16725,12 @@ export interface components {
             from_h: number;
             kind: components["schemas"]["VisitKind"];
             /**
+             * Order
+             * @description Its place in the row, smallest first; any number. [-]
+             * @default 0
+             */
+            order?: number;
+            /**
              * Simulated
              * @default false
              */
@@ -16705,6 +16767,12 @@ export interface components {
             /** From H */
             from_h: number;
             kind: components["schemas"]["VisitKind"];
+            /**
+             * Order
+             * @description Its place in the row, smallest first; any number. [-]
+             * @default 0
+             */
+            order: number;
             /**
              * Simulated
              * @default false
@@ -16854,6 +16922,12 @@ export interface components {
             /** From H */
             from_h: number;
             /**
+             * Order
+             * @description Its place in the row, smallest first; any number. [-]
+             * @default 0
+             */
+            order?: number;
+            /**
              * Simulated
              * @default false
              */
@@ -16875,6 +16949,12 @@ export interface components {
             day: number;
             /** From H */
             from_h: number;
+            /**
+             * Order
+             * @description Its place in the row, smallest first; any number. [-]
+             * @default 0
+             */
+            order: number;
             /**
              * Simulated
              * @default false

@@ -74,9 +74,9 @@ export function useAdding() {
       kind,
       origin,
       target: can,
-      segments: [
-        { length_m: roundLength(50, 15, store.units), place: lies, method: store.options?.usual_methods[lies] },
-      ],
+      segments: {
+        1: { length_m: roundLength(50, 15, store.units), place: lies, method: store.options?.usual_methods[lies] },
+      },
     }
     return put('enclosures', 'P', { name: panelName(), building: id }, edits, can).then(() =>
       store.edit([{ op: 'add', path: `/runs/${run}`, value }]),

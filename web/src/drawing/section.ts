@@ -1,5 +1,6 @@
 /** Geometry of the Section: buildings, runs, rods. Distances to scale; depths to their own scale. */
 import type { Job, Plan, Way } from '../api/client'
+import { inOrder } from './rows'
 import { toPixels, type Scale } from './scale'
 
 export const GROUND_Y = 168
@@ -107,7 +108,7 @@ function runLine(job: Job, plan: Plan, way: Way, id: string, buildings: Building
   let buried = false
   let buried_y = GROUND_Y
   const risers: RunLine['risers'] = []
-  run.segments.forEach((segment, i) => {
+  inOrder(run.segments).forEach((segment, i) => {
     const end = toPixels(scale, ends[i]?.distance_m ?? 0)
     const outside = segment.place === 'buried' || segment.place === 'overhead'
     // a stretch outdoors leaves through the wall of the building it starts in, and ends at the next wall

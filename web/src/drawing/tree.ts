@@ -62,6 +62,10 @@ const LETTERS = '0123456789abcdefghjkmnpqrstvwxyz'
 export const shortName = (id: string): string => id.split('-')[0]!
 
 /** An id for a new part: the next short name that is free, and a tail that nobody else makes up at the same time. */
+export function freshTail(): string {
+  return [...crypto.getRandomValues(new Uint8Array(6))].map((byte) => LETTERS[byte % 32]).join('')
+}
+
 export function freshId(job: Job, letter: string, also: string[] = []): string {
   const taken = new Set(
     [job.sources, job.buildings, job.enclosures, job.electrodes, job.loads, job.runs, job.circuits, job.boxes]
@@ -69,6 +73,6 @@ export function freshId(job: Job, letter: string, also: string[] = []): string {
       .concat(also)
       .map(shortName),
   )
-  const tail = [...crypto.getRandomValues(new Uint8Array(6))].map((byte) => LETTERS[byte % 32]).join('')
+  const tail = freshTail()
   for (let i = 1; ; i++) if (!taken.has(`${letter}${i}`)) return `${letter}${i}-${tail}`
 }

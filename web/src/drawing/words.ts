@@ -1,5 +1,6 @@
 /** The pictures in words, for those who do not see them: made from the same plan, so they keep in step. */
 import type { Job, Plan, Schemas, Way } from '../api/client'
+import { inOrder } from './rows'
 import { lengthText } from '../format/quantities'
 
 const nameOf = (job: Job, id: string): string => job.enclosures[id]?.name ?? job.sources[id]?.name ?? id
@@ -15,7 +16,7 @@ export function wayWords(job: Job, plan: Plan, way: Way, units: Job['units']): s
     const drawn = job.runs[id]
     if (!run || !drawn) continue
     const end = way.points.filter((point) => point.run === id).at(-1)
-    const places = [...new Set(drawn.segments.map((segment) => segment.place))].join(' and ')
+    const places = [...new Set(inOrder(drawn.segments).map((segment) => segment.place))].join(' and ')
     const length = lengthText((end?.distance_m ?? gone) - gone, units)
     gone = end?.distance_m ?? gone
     const volts = end ? `, ${end.design_v.toFixed(1)} V there` : ''

@@ -34,6 +34,7 @@ from northspan.core.document.job.document import (
     Stock,
     Units,
 )
+from northspan.core.document.job.in_order import InOrder, in_a_row, place_between, row_document
 from northspan.core.document.job.load import Across, LibraryLoad, Load, LoadKind
 from northspan.core.document.job.materials import Estimate, LineChange, Materials, OwnLine
 from northspan.core.document.job.panel import (
@@ -72,7 +73,7 @@ from northspan.core.document.job.property import (
     WaterPipe,
     WetRoom,
 )
-from northspan.core.document.job.run import Circuit, Grounding, Metal, Obstacle, Pull, Rope, Run, RunKind, Terminals, status_of
+from northspan.core.document.job.run import Circuit, Grounding, Metal, Obstacle, Pull, Rope, Run, RunKind, Stretches, Terminals, status_of
 from northspan.core.document.job.segment import (
     Companion,
     Crossing,
@@ -125,6 +126,7 @@ __all__ = [
     "Grounding",
     "HoldTag",
     "Id",
+    "InOrder",
     "Job",
     "Known",
     "Laid",
@@ -177,6 +179,7 @@ __all__ = [
     "StandbyKind",
     "Status",
     "Stock",
+    "Stretches",
     "Surface",
     "System",
     "TaskChange",
@@ -193,6 +196,9 @@ __all__ = [
     "Weather",
     "WetRoom",
     "WhenShort",
+    "in_a_row",
+    "place_between",
     "route_length_m",
+    "row_document",
     "status_of",
 ]  # fmt: skip

@@ -8,6 +8,7 @@ from typing import Annotated
 
 from pydantic import Field, StringConstraints, model_validator
 
+from northspan.core.document.job.in_order import InOrder, Row
 from northspan.core.document.job.part import Id, Name, Note, Part
 
 TaskKey = Annotated[str, StringConstraints(min_length=1, max_length=120)]
@@ -58,7 +59,7 @@ class Sky(StrEnum):
     heat = "heat"
 
 
-class Weather(Span):
+class Weather(Span, InOrder):
     """Hours of such a sky, as somebody said or saw."""
 
     sky: Sky = Sky.thunder
@@ -76,7 +77,7 @@ class VisitKind(StrEnum):
     final = "final"
 
 
-class Visit(Span):
+class Visit(Span, InOrder):
     """A window in which somebody comes, and whether that was confirmed; `came_h` is when he was there. [h]"""
 
     kind: VisitKind
@@ -199,8 +200,8 @@ class Days(Part):
     rates: dict[RateKey, Annotated[float, Field(gt=0, le=80)]] = Field(
         default_factory=dict, max_length=60, description="Hours, instead of what is customary. [h]"
     )
-    weather: tuple[Weather, ...] = Field((), max_length=120)
-    visits: tuple[Visit, ...] = Field((), max_length=40)
+    weather: Annotated[tuple[Weather, ...], Row(120)] = ()
+    visits: Annotated[tuple[Visit, ...], Row(40)] = ()
     changed: dict[TaskKey, TaskChange] = Field(default_factory=dict, max_length=600)
     own: dict[Id, OwnTask] = Field(default_factory=dict, max_length=120)
     matters: dict[Id, Matters] = Field(default_factory=dict, max_length=60, description="Circuits that must not be long without power.")

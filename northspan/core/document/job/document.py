@@ -23,7 +23,7 @@ from northspan.core.document.job.run import Run
 from northspan.core.document.job.source import Source
 
 FORMAT: Literal["northspan-job"] = "northspan-job"
-VERSION: Literal[5] = 5
+VERSION: Literal[6] = 6
 
 
 Line = Annotated[str, StringConstraints(max_length=160, strip_whitespace=True)]
@@ -108,7 +108,7 @@ class Job(Part):
     """One property and the work wanted on it."""
 
     format: Literal["northspan-job"] = FORMAT
-    version: Literal[5] = VERSION
+    version: Literal[6] = VERSION
     name: Name
     rulebook: Annotated[str, StringConstraints(max_length=20)] = "us-2023"
     units: Units = Units.feet

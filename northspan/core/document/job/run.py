@@ -7,6 +7,7 @@ from typing import Annotated
 
 from pydantic import Field, StringConstraints
 
+from northspan.core.document.job.in_order import Row
 from northspan.core.document.job.part import Id, Name, Note, Part, Size, Status
 from northspan.core.document.job.segment import Segment
 
@@ -90,6 +91,9 @@ class Pull(Part):
     reel_m: float | None = Field(None, gt=0, le=5000, description="Wire on a reel; empty buys it by length. [m]")
 
 
+Stretches = Annotated[tuple[Segment, ...], Row(40, 1)]
+
+
 class Run(Part):
     """An edge of the property: conductors from one enclosure or source to the next.
 
@@ -125,7 +129,7 @@ class Run(Part):
     )
     old_colors: bool = Field(False, description="Wired in the colors of before.")
     terminals: Terminals = Terminals.unmarked
-    segments: tuple[Segment, ...] = Field(min_length=1, max_length=40)
+    segments: Stretches
     in_the_way: tuple[Obstacle, ...] = Field((), max_length=7, description="What the route has to get past.")
     note: Note = ""
     load_a: float | None = Field(None, gt=0, le=6000, description="Design load typed by a person; empty adds up the loads. [A]")

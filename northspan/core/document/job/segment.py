@@ -10,6 +10,7 @@ from typing import Annotated, Any
 from pydantic import Field, StringConstraints, TypeAdapter, field_validator, model_validator
 
 from northspan.core.document.job.bends import BentByHand
+from northspan.core.document.job.in_order import InOrder, Row
 from northspan.core.document.job.part import Id, Part, Status
 from northspan.core.working.sums import sum_of
 
@@ -88,7 +89,7 @@ class FittingKind(StrEnum):
     conduit_body = "conduit_body"
 
 
-class Fitting(Part):
+class Fitting(InOrder):
     """A box or a body in a pipe: where it stands, whether wires are joined in it, and how large it is, if that is known.
 
     At a corner of a measured route it takes the place of the bend.
@@ -101,7 +102,7 @@ class Fitting(Part):
     length_m: float | None = Field(None, gt=0, le=3, description="Inside, the way the wires go. [m]")
 
 
-class Leg(Part):
+class Leg(InOrder):
     """A leg of a measured route: how far it goes on the level, and how much it rises or falls."""
 
     words: Annotated[str, StringConstraints(max_length=80)] = ""
@@ -132,7 +133,7 @@ def route_length_m(legs: Sequence[Leg], slack_m: float) -> float:
     return sum_of(hypot(leg.level_m, leg.rise_m) for leg in legs) + slack_m
 
 
-class Segment(Part):
+class Segment(InOrder):
     """A stretch of a run in which nothing about the wire's surroundings changes.
 
     Where its route was measured leg by leg, its length is what the legs and the slack add up to.
@@ -170,8 +171,8 @@ class Segment(Part):
     first_strap_m: float | None = Field(None, gt=0, le=50, description="The first strap from its box, as found or as wanted. [m]")
     over: Over = Field(Over.walk, description="What is below it, if overhead.")
     height_m: float | None = Field(None, ge=0, le=100, description="Overhead: how high its lowest point hangs over that. [m]")
-    fittings: tuple[Fitting, ...] = Field(
-        (), max_length=20, description="Boxes and bodies along its pipe, at which wires can be taken out."
+    fittings: Annotated[tuple[Fitting, ...], Row(20)] = Field(
+        (), description="Boxes and bodies along its pipe, at which wires can be taken out."
     )
     bent_by_hand: tuple[BentByHand, ...] = Field((), max_length=20, description="Bends made by hand, of those counted above.")
     shares_with: tuple[Id, ...] = Field((), max_length=20, description="Other runs that lie in the same pipe or bundle here.")
@@ -184,7 +185,7 @@ class Segment(Part):
         "", description="How circuits lie together, by the code's own word; empty takes them bunched, or as they lie in the ground."
     )
     in_insulation_m: float = Field(0, ge=0, le=500, description="Length wholly inside thermal insulation. [m]")
-    legs: tuple[Leg, ...] = Field((), max_length=400, description="The route as measured, if it was.")
+    legs: Annotated[tuple[Leg, ...], Row(400)] = Field((), description="The route as measured, if it was.")
     slack_m: float = Field(0, ge=0, le=100, description="Wire left at the ends and in boxes, on top of the legs. [m]")
 
     @field_validator("status")
@@ -207,4 +208,4 @@ class Segment(Part):
         return data | {"length_m": route_length_m(legs, slack_m)}
 
 
-_LEGS = TypeAdapter(tuple[Leg, ...])
+_LEGS = TypeAdapter(Annotated[tuple[Leg, ...], Row(400)])

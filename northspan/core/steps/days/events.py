@@ -7,7 +7,7 @@ from enum import StrEnum
 from typing import Any
 
 from northspan.core.case.worked import WorkedJob
-from northspan.core.document.job import Moment, Sky, TaskState, VisitKind, Weather
+from northspan.core.document.job import Moment, Sky, TaskState, VisitKind, Weather, place_between
 from northspan.core.steps.days.kinds import Does
 from northspan.core.steps.days.laid import LaidJob, lay_out_job
 from northspan.core.steps.days.plan import visits_wanted
@@ -64,7 +64,9 @@ def event_edits(whole: WorkedJob, event: Event, now: Moment, subject: str = "") 
         case Event.rain | Event.thunder:
             until_h = min(24.0, now.at_h + SKY_H)
             spell = Weather(day=now.day, from_h=now.at_h, to_h=until_h, sky=Sky(event.value))
-            return [*edits, {"op": "add", "path": "/days/weather/-", "value": spell.model_dump(mode="json")}]
+            placed = spell.model_copy(update={"order": place_between(job.days.weather, len(job.days.weather))})
+            key = f"{event.value}-{now.day}-{round(now.at_h * 60)}"  # what two people say at the same minute is one spell
+            return [*edits, {"op": "add", "path": f"/days/weather/{key}", "value": placed.model_dump(mode="json")}]
         case Event.ill:
             if subject not in job.days.people:
                 raise InvalidJob("/subject", f"there is nobody {subject}.", f"People: {', '.join(job.days.people)}.")
@@ -103,14 +105,14 @@ def _came(laid: LaidJob, event: Event, now: Moment) -> dict[str, Any]:
     if not wanted:
         raise InvalidJob("/event", "nobody waits for whoever came.", "Look at the list: no task wants this visit.")
     kind = min(placed)[1] if placed else wanted[0].value
-    announced = next((i for i, one in enumerate(laid.job.days.visits) if one.kind.value == kind), None)
-    if announced is not None:
-        one = laid.job.days.visits[announced].model_dump(mode="json") | {"day": now.day, "came_h": now.at_h, "confirmed": True}
-        return {"op": "replace", "path": f"/days/visits/{announced}", "value": one | _window(now)}
+    visits = laid.job.days.visits
+    announced = next((one for one in visits if one.kind.value == kind), None)
+    there = {"kind": kind, "order": place_between(visits, len(visits))} if announced is None else announced.model_dump(mode="json")
+    key = kind if announced is None else announced.key  # the first of its kind goes by that name, whoever notes it
     return {
         "op": "add",
-        "path": "/days/visits/-",
-        "value": {"kind": kind, "day": now.day, "came_h": now.at_h, "confirmed": True} | _window(now),
+        "path": f"/days/visits/{key}",
+        "value": there | {"day": now.day, "came_h": now.at_h, "confirmed": True} | _window(now),
     }
 
 

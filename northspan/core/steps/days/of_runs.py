@@ -42,33 +42,33 @@ def run_tasks(case: Case, routed: Routed, dug: frozenset[str]) -> Iterator[Task]
         return
     before: list[str] = []
     mine = set(dug)
-    for i, segment in enumerate(run.segments):
+    for segment in run.segments:
         if status_of(run, segment) in NEW:
-            for one in _stretch(case, routed, i, segment, frozenset(mine)):
+            for one in _stretch(case, routed, segment, frozenset(mine)):
                 mine.add(one.key)
                 before.append(one.key)
                 yield one
             if segment.place is Place.buried:
-                before.append(key_of("backfill", _trench(routed.id, i, segment)))
+                before.append(key_of("backfill", _trench(routed.id, segment)))
     yield from _pulled(case, routed, tuple(dict.fromkeys(before)))
     yield from _sealed(case, routed)
     yield from _ends(case, routed)
 
 
-def _trench(key: str, i: int, segment: Segment) -> str:
+def _trench(key: str, segment: Segment) -> str:
     """Name the trench of a stretch: one that several share, or its own."""
-    return segment.trench or _lain(key, i)
+    return segment.trench or _lain(key, segment)
 
 
-def _lain(key: str, i: int) -> str:
-    return f"{key}.{i + 1}"
+def _lain(key: str, segment: Segment) -> str:
+    return f"{key}.{segment.key}"
 
 
-def _stretch(case: Case, routed: Routed, i: int, segment: Segment, dug: frozenset[str]) -> Iterator[Task]:
-    run, say, at = routed.run, case.rulebook.words, f"/runs/{routed.id}/segments/{i}"
+def _stretch(case: Case, routed: Routed, segment: Segment, dug: frozenset[str]) -> Iterator[Task]:
+    run, say, at = routed.run, case.rulebook.words, f"/runs/{routed.id}/segments/{segment.key}"
     name, long = run.name, say.length_text(segment.length_m)
     piped = segment.method in IN_PIPE
-    part = _lain(routed.id, i)
+    part = _lain(routed.id, segment)
     if segment.place is not Place.buried:
         words = f"{name}: {long} of {'pipe hung' if piped else 'cable clipped'}"
         sky = frozenset({Sky.heat}) if segment.ambient_c >= ATTIC_C else frozenset() if segment.place in DRY else OUTDOORS
@@ -76,7 +76,7 @@ def _stretch(case: Case, routed: Routed, i: int, segment: Segment, dug: frozense
         rate = "pipe_up" if piped else "cable"
         yield task(case, "lay", part, words, "its route", at, segment.length_m, rate=rate, cannot_stand=sky, after=ends)
         return
-    trench = _trench(routed.id, i, segment)
+    trench = _trench(routed.id, segment)
     fresh = key_of("trench", trench) not in dug
     if fresh:
         words = f"Trench for {segment.trench or name}, {long}"
@@ -143,7 +143,7 @@ def _ends(case: Case, routed: Routed) -> Iterator[Task]:
     """The far end first, dead; tested; then the end that is fed."""
     run, key = routed.run, routed.id
     at, name_of = f"/runs/{key}", case.tree.name_of
-    wired = (key_of("pull", key), *(key_of("lay", _lain(key, i)) for i in range(len(run.segments))))
+    wired = (key_of("pull", key), *(key_of("lay", _lain(key, one)) for one in run.segments))
     far_off = frozenset({run.target}) if there_already(case, run.target) else frozenset[str]()
     near_off = frozenset({run.origin}) if there_already(case, run.origin) else frozenset[str]()
     tools = ("torque wrench", "lugs and antioxidant", *(LOTO if far_off or near_off else ()))
@@ -184,7 +184,7 @@ def _sealed(case: Case, routed: Routed) -> Iterator[Task]:
     homes = [home for home in dict.fromkeys(case.tree.building_of(node) for node in (run.origin, run.target)) if home in case.job.buildings]
     for home in homes if outside else ():
         name, where = case.job.buildings[home].name, f"/runs/{key}"
-        wired = (key_of("pull", key), *(key_of("lay", _lain(key, i)) for i in range(len(run.segments))))
+        wired = (key_of("pull", key), *(key_of("lay", _lain(key, one)) for one in run.segments))
         yield task(
             case,
             "seal",

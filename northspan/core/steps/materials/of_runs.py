@@ -88,18 +88,18 @@ def _stretch(case: Case, routed: Routed, i: int, segment: Segment) -> Iterator[W
         yield from _pipe(case, routed, i, segment, pipe)
         if routed.run.kind is RunKind.service and segment.method in METAL_PIPE:
             why, rule = "a metal pipe of the service is bonded at both ends", case.rulebook.words.cite("service_pipe")
-            yield Wanted("grounding_bushing", pipe.name, 2, _at(routed, f"/segments/{i}"), routed.run.name, why, rule, status)
+            yield Wanted("grounding_bushing", pipe.name, 2, _at(routed, f"/segments/{segment.key}"), routed.run.name, why, rule, status)
     elif segment.method is Method.cable and segment.place is not Place.buried:
         fixed = straps(segment.method, "", segment.length_m, case.rulebook.routes, case.rulebook.words, wanted_m=segment.strap_m)
-        yield Wanted("staple", "for the cable", fixed.value, _at(routed, f"/segments/{i}"), routed.run.name, fixed.rule.text,
+        yield Wanted("staple", "for the cable", fixed.value, _at(routed, f"/segments/{segment.key}"), routed.run.name, fixed.rule.text,
                      fixed.rule.citation, status)  # fmt: skip
     if segment.place is Place.buried:
-        yield Wanted("ribbon", "over the trench", segment.length_m, _at(routed, f"/segments/{i}"), routed.run.name,
+        yield Wanted("ribbon", "over the trench", segment.length_m, _at(routed, f"/segments/{segment.key}"), routed.run.name,
                      "half way down, along the whole trench", "trade habit", status)  # fmt: skip
 
 
 def _pipe(case: Case, routed: Routed, i: int, segment: Segment, pipe: Pipe) -> Iterator[Wanted]:
-    at, run, status = _at(routed, f"/segments/{i}"), routed.run, status_of(routed.run, segment)
+    at, run, status = _at(routed, f"/segments/{segment.key}"), routed.run, status_of(routed.run, segment)
     rules, size, name = case.rulebook, pipe.size, pipe.name
     stick = rules.goods["pipe"].pack if "pipe" in rules.goods else 3.0
 

@@ -7,8 +7,10 @@ from dataclasses import replace
 from functools import lru_cache
 from typing import Any
 
+from pydantic import TypeAdapter
+
 from northspan.core.document.findings import Cure, Edit, Finding, Severity, pin
-from northspan.core.document.job import Pull, Segment
+from northspan.core.document.job import Pull, Stretches, row_document
 from northspan.core.document.patching import patched
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.topics.pull.bundle import bundle_of
@@ -38,7 +40,7 @@ def pull_findings(routed: Routed, rulebook: PullRules) -> Iterator[Finding]:
 
 
 def _broken(i: int, one: PipePull, question: PullQuestion, routed: Routed, rulebook: PullRules) -> Iterator[Finding]:
-    name, at = routed.run.name, f"/runs/{routed.id}/segments/{one.pipe.first}"
+    name, at = routed.run.name, f"/runs/{routed.id}/segments/{one.pipe.segments[0].key}"
     for margin in one.margins:
         if margin.holds:
             continue
@@ -126,21 +128,23 @@ def _partings(one: PipePull, run_id: str, say: Words) -> Iterator[tuple[tuple[Ed
 
 
 def _is_parting(cure: Cure) -> bool:
-    return cure.edits[0].path.endswith("fittings")
+    return "/fittings/" in cure.edits[0].path
 
 
 def _holds(i: int, key: str, question: PullQuestion, rulebook: PullRules) -> bool:
     return all(margin.holds for margin in pulls(question, rulebook)[i].margins if margin.key == key)
 
 
+_STRETCHES = TypeAdapter(Stretches)
+
+
 def _with(question: PullQuestion, edits: tuple[Edit, ...]) -> PullQuestion:
     """The question after edits of the pull, or of the fittings of a stretch."""
     document: dict[str, Any] = {"pull": question.pull.model_dump(mode="json"),
-                                "segments": [one.model_dump(mode="json") for one in question.segments]}  # fmt: skip
+                                "segments": row_document(question.segments)}  # fmt: skip
     inside = [{"op": one.op, "path": "/" + one.path.split("/", 3)[3], "value": one.value} for one in edits]  # behind /runs/<id>
     changed: Any = patched(document, inside)
-    segments = tuple(Segment.model_validate(one) for one in changed["segments"])
-    return replace(question, pull=Pull.model_validate(changed["pull"]), segments=segments)
+    return replace(question, pull=Pull.model_validate(changed["pull"]), segments=_STRETCHES.validate_python(changed["segments"]))
 
 
 def _nearest(places_m: tuple[float, ...], at_m: float) -> float:

@@ -4,8 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from pydantic import JsonValue
-
 from northspan.core.document.findings import Cure, Edit, Finding, Severity, pin, sentence
 from northspan.core.document.job import Fitting, FittingKind
 from northspan.core.document.plan import WorkGroup, work_lines
@@ -59,17 +57,17 @@ def fitting_findings(routed: Routed, rulebook: PullRules) -> Iterator[Finding]:
         The rules that are asked. [-]
     """
     for i, segment in enumerate(routed.run.segments):
-        path = f"/runs/{routed.id}/segments/{i}/fittings"
-        inside: list[JsonValue] = [one.model_dump(mode="json") for one in segment.fittings if one.at_m < segment.length_m]
-        if len(inside) < len(segment.fittings):
+        path = f"/runs/{routed.id}/segments/{segment.key}/fittings"
+        beyond = tuple(Edit("remove", f"{path}/{one.key}") for one in segment.fittings if one.at_m >= segment.length_m)
+        if beyond:
             words = f"{routed.run.name}: a {rulebook.words.terms.pull_point} lies beyond its stretch and does not count."
-            cure = Cure("Take it out", (Edit("add", path, inside),))
+            cure = Cure("Take it out", beyond)
             yield Finding(
                 "fitting-beyond-stretch", Severity.check, path, words, "The stretch is shorter than where it was noted.", "job", (cure,)
             )
-        for n, fitting in enumerate(segment.fittings):
+        for fitting in segment.fittings:
             if fitting.at_m < segment.length_m:
-                yield from _about(f"{path}/{n}", i, fitting, routed, rulebook.boxes, rulebook.words)
+                yield from _about(f"{path}/{fitting.key}", i, fitting, routed, rulebook.boxes, rulebook.words)
 
 
 def _about(at: str, i: int, fitting: Fitting, routed: Routed, box_rules: BoxRules, say: Words) -> Iterator[Finding]:

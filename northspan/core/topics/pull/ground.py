@@ -116,7 +116,7 @@ def locate_findings(routed: dict[str, Routed]) -> Iterator[Finding]:
 
 
 def _crossed(i: int, routed: Routed, rulebook: PullRules) -> Iterator[Finding]:
-    run, at = routed.run, f"/runs/{routed.id}/segments/{i}"
+    run, at = routed.run, f"/runs/{routed.id}/segments/{routed.run.segments[i].key}"
     for n, line in enumerate(run.segments[i].crossings):
         least, between = rulebook.routes.line_distance(line.kind), _between(i, line, routed, rulebook)
         if between.value >= least.value - 1e-6:
@@ -138,7 +138,7 @@ def _between(i: int, line: Crossing, routed: Routed, rulebook: PullRules) -> Ste
 
 
 def _beside(i: int, routed: Routed, route_rules: RouteRules, say: Words) -> Iterator[Finding]:
-    run, at = routed.run, f"/runs/{routed.id}/segments/{i}/beside"
+    run, at = routed.run, f"/runs/{routed.id}/segments/{routed.run.segments[i].key}/beside"
     for n, line in enumerate(run.segments[i].beside):
         least = route_rules.line_distance(line.kind)
         if line.apart_m is None or line.apart_m >= least.value - 1e-6:

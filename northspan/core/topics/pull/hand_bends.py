@@ -125,7 +125,7 @@ def bent_plans(routed: Routed, say: Words) -> Iterator[BentPlan]:
         How the trade says it. [-]
     """
     for i, segment in enumerate(routed.run.segments):
-        for n, found in enumerate(bent_in(segment, f"/runs/{routed.id}/segments/{i}")):
+        for n, found in enumerate(bent_in(segment, f"/runs/{routed.id}/segments/{segment.key}")):
             marks = tuple(StickMark(mark.at_m, say.depth_text(mark.at_m), mark.angle_deg, mark.way) for mark in found.marks)
             yield BentPlan(i, n, bend_words(found, say), marks, found.shrink_m, found.developed_m)
 
@@ -142,7 +142,7 @@ def bent_findings(routed: Routed) -> Iterator[Finding]:
         made = bent_deg(segment)
         if made <= segment.bends_deg + 1e-9:
             continue
-        at = f"/runs/{routed.id}/segments/{i}"
+        at = f"/runs/{routed.id}/segments/{segment.key}"
         words = f"{routed.run.name}: {whole(made)}° are bent by hand in stretch {i + 1}, and it counts {whole(segment.bends_deg)}°."
         why = "What is bent counts in the pull and against the most that the code lets between pull points."
         cure = Cure(f"Count {whole(made)}°", (Edit("add", f"{at}/bends_deg", made),))

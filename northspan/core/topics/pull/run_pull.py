@@ -6,10 +6,8 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from functools import lru_cache
 
-from pydantic import JsonValue
-
 from northspan.core.document.findings import Cure, Edit
-from northspan.core.document.job import Fitting, Place, Pull, Rope, Segment
+from northspan.core.document.job import Fitting, Place, Pull, Rope, Segment, place_between, row_document
 from northspan.core.document.plan import BendMark, PullPlan, PullWay, WorkGroup, margins_shown, work_lines
 from northspan.core.document.plan import PullPoint as PlanPoint
 from northspan.core.physics.pull_tension import Point
@@ -35,7 +33,7 @@ from northspan.core.topics.pull.routed import Routed
 from northspan.core.topics.pull.rules import PullRules
 from northspan.core.topics.pull.supports import segment_groups
 from northspan.core.topics.routes.route import bend_places, turned_deg
-from northspan.core.working.sums import sum_of
+from northspan.core.working.sums import count_of, sum_of
 from northspan.core.working.worked import Margin, Worked, at_most
 
 NOT_PULLED = "No wires are pulled into a pipe here: a cable is laid or clipped."
@@ -249,7 +247,12 @@ def points_at(run_id: str, pipe: PipeRun, places_m: tuple[float, ...]) -> tuple[
         put.setdefault(at, []).append(Fitting(at_m=max(0.01, round(into_m, 2))))
     found: list[Edit] = []
     for at, fresh in put.items():
-        in_order = sorted((*pipe.segments[at].fittings, *fresh), key=lambda one: one.at_m)
-        there: list[JsonValue] = [one.model_dump(mode="json") for one in in_order]
-        found.append(Edit("add", f"/runs/{run_id}/segments/{pipe.first + at}/fittings", there))
+        segment = pipe.segments[at]
+        row = list(segment.fittings)
+        for one in fresh:
+            before = count_of(there.at_m < one.at_m for there in row)
+            row.insert(before, one.model_copy(update={"order": place_between(row, before)}))
+        known = {one.key for one in segment.fittings}
+        path = f"/runs/{run_id}/segments/{segment.key}/fittings"
+        found += [Edit("add", f"{path}/{key}", one) for key, one in row_document(row).items() if key not in known]
     return tuple(found)

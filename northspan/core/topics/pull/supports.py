@@ -108,7 +108,7 @@ def support_findings(routed: Routed, rulebook: PullRules) -> Iterator[Finding]:
     rulebook : PullRules
         The rules that are asked. [-]
     """
-    for i, (segment, pipe) in enumerate(zip(routed.run.segments, routed.sized.pipes, strict=True)):
+    for segment, pipe in zip(routed.run.segments, routed.sized.pipes, strict=True):
         if not _strapped(segment):
             continue
         limits = rulebook.routes.supports(segment.method, _size(segment, pipe.value, rulebook.pipes))
@@ -118,7 +118,7 @@ def support_findings(routed: Routed, rulebook: PullRules) -> Iterator[Finding]:
             found_m = getattr(segment, field)
             if found_m is None or not goes_beyond(found_m, limit.value):
                 continue
-            at = f"/runs/{routed.id}/segments/{i}/{field}"
+            at = f"/runs/{routed.id}/segments/{segment.key}/{field}"
             far = "apart" if field == "strap_m" else "from its box"
             depth = rulebook.words.depth_text
             said = f"{routed.run.name}: {words} {depth(found_m)} {far}, {depth(limit.value)} is the most."
@@ -140,10 +140,10 @@ def height_findings(routed: Routed, rulebook: PullRules) -> Iterator[Finding]:
     rulebook : PullRules
         The rules that are asked. [-]
     """
-    for i, segment in enumerate(routed.run.segments):
+    for segment in routed.run.segments:
         if segment.place is not Place.overhead or segment.height_m is None:
             continue
-        least, at = _height(segment, routed, rulebook.routes), f"/runs/{routed.id}/segments/{i}/height_m"
+        least, at = _height(segment, routed, rulebook.routes), f"/runs/{routed.id}/segments/{segment.key}/height_m"
         name = routed.run.name
         if least is None:
             yield Finding(

@@ -247,9 +247,9 @@ def _laid_otherwise(sized: SizedRun, rulebook: SizingRules) -> Otherwise | None:
     at = sized.question.pointer
     edits = [Edit("add", f"{at}/{name}", None) for name in _FREE]
     edits += [
-        Edit("add", f"{at}/segments/{i}/{name}", value)
+        Edit("add", f"{at}/segments/{run.segments[i].key}/{name}", value)
         for i in buried
-        for name, value in (("method", into), ("insulation", None), ("laid", ""), ("cover_m", None), ("fittings", []))
+        for name, value in (("method", into), ("insulation", None), ("laid", ""), ("cover_m", None), ("fittings", {}))
     ]
     way = words = "straight in the ground" if into is Method.direct_burial else "in pipe"
     cover = covers(other.question.run, other.device.value, other.question.line_v, other.tried.wire.insulation, rulebook.routes)

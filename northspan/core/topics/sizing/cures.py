@@ -210,7 +210,7 @@ def replaced(
             Edit("add", f"{at}/status", Status.new),
             Edit("add", f"{at}/note", note),
         ]
-        edits += [Edit("add", f"{at}/segments/{i}/insulation", None) for i, one in enumerate(run.segments) if one.insulation]
+        edits += [Edit("add", f"{at}/segments/{one.key}/insulation", None) for one in run.segments if one.insulation]
         new = f"{rulebook.words.size_name(other.tried.wire.size)} {rulebook.words.metal_name(other.tried.wire.metal)}"
         return (Cure(f"Replace it: {sets_words(other.question.sets)}{new}", tuple(edits)),)
     return ()

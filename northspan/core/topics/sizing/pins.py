@@ -43,12 +43,13 @@ def check_pins(run: Run, at: str, rulebook: SizingRules) -> None:
     _check_types(run, at, rulebook.wires)
     _check_device(run, at, rulebook.devices)
     ways, groupings = ([way for way, _ in found] for found in (rulebook.choices.laid_ways(), rulebook.choices.groupings()))
-    for i, segment in enumerate(run.segments):
+    for segment in run.segments:
         if segment.laid and segment.laid not in ways:
-            raise InvalidJob(f"{at}/segments/{i}/laid", f"there is no way {segment.laid}.", f"Ways: {', '.join(ways) or 'none here'}.")
+            right = f"Ways: {', '.join(ways) or 'none here'}."
+            raise InvalidJob(f"{at}/segments/{segment.key}/laid", f"there is no way {segment.laid}.", right)
         if segment.grouped and segment.grouped not in groupings:
             right = f"Ways: {', '.join(groupings) or 'none here'}."
-            raise InvalidJob(f"{at}/segments/{i}/grouped", f"circuits do not lie together as {segment.grouped}.", right)
+            raise InvalidJob(f"{at}/segments/{segment.key}/grouped", f"circuits do not lie together as {segment.grouped}.", right)
     _check_family(run, at, rulebook)
     if run.pipe_size is not None:
         for segment in run.segments:
@@ -59,10 +60,10 @@ def check_pins(run: Run, at: str, rulebook: SizingRules) -> None:
 
 def _check_family(run: Run, at: str, rulebook: SizingRules) -> None:
     known = [method for method, _ in rulebook.choices.methods()]
-    for i, segment in enumerate(run.segments):
+    for segment in run.segments:
         if segment.method not in known:
             right = f"Methods: {', '.join(known)}."
-            raise InvalidJob(f"{at}/segments/{i}/method", f"these rules are built without {segment.method}.", right)
+            raise InvalidJob(f"{at}/segments/{segment.key}/method", f"these rules are built without {segment.method}.", right)
     if run.ground_metal is not None and run.ground_metal not in rulebook.wires.metals():
         right = f"Metals: {', '.join(rulebook.wires.metals())}."
         raise InvalidJob(f"{at}/ground_metal", f"these rules are built without {run.ground_metal}.", right)
@@ -76,7 +77,7 @@ def _check_family(run: Run, at: str, rulebook: SizingRules) -> None:
 def _check_types(run: Run, at: str, wire_rules: WireRules) -> None:
     """Products that are chosen, for the run or for one of its stretches."""
     types = wire_rules.insulations()
-    named = {f"{at}/insulation": run.insulation} | {f"{at}/segments/{i}/insulation": one.insulation for i, one in enumerate(run.segments)}
+    named = {f"{at}/insulation": run.insulation} | {f"{at}/segments/{one.key}/insulation": one.insulation for one in run.segments}
     for where, insulation in named.items():
         if insulation is not None and insulation not in types:
             raise InvalidJob(where, f"there is no insulation {insulation}.", f"Types: {', '.join(types)}.")

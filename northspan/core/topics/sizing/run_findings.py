@@ -311,9 +311,9 @@ def _advice(margin: Margin) -> str:
 def _into_pipe(run: Run, i: int, at: str, wire_rules: WireRules) -> tuple[Edit, ...]:
     """A stretch in pipe, with wires that may be pulled in where those that were chosen may not."""
     segment = run.segments[i].model_copy(update={"method": Method.pvc40})
-    edits = [Edit("add", f"{at}/segments/{i}/method", Method.pvc40)]
+    edits = [Edit("add", f"{at}/segments/{segment.key}/method", Method.pvc40)]
     if run.insulation and wire_rules.insulation_fits(run.insulation, (segment,)).value:
-        edits += [Edit("add", f"{at}/insulation", None), Edit("add", f"{at}/segments/{i}/insulation", None)]
+        edits += [Edit("add", f"{at}/insulation", None), Edit("add", f"{at}/segments/{segment.key}/insulation", None)]
     return tuple(edits)
 
 
@@ -322,7 +322,7 @@ def _segments(sized: SizedRun, rulebook: SizingRules) -> Iterator[Finding]:
     run, at = sized.question.run, sized.question.pointer
     least = covers(run, sized.device.value, sized.question.line_v, sized.tried.wire.insulation, route_rules)
     for i, (segment, pipe, cover) in enumerate(zip(run.segments, sized.pipes, least, strict=True)):
-        where = f"{at}/segments/{i}"
+        where = f"{at}/segments/{segment.key}"
         for margin in pipe.margins:
             if not margin.holds:
                 yield Finding(

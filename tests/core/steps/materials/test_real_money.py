@@ -168,7 +168,7 @@ class OtherWays(unittest.TestCase):
 class BentByHand(unittest.TestCase):
     def bent(self, bends, counted=90):
         data = DEMOS["us-2023"]().model_dump(mode="json")
-        data["runs"]["F2"]["segments"][0] |= {"bends_deg": counted, "bent_by_hand": bends}
+        data["runs"]["F2"]["segments"]["1"] |= {"bends_deg": counted, "bent_by_hand": bends}
         return Job.model_validate(data)
 
     def test_what_is_bent_needs_no_elbow_and_more_pipe(self):

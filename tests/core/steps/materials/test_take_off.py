@@ -96,7 +96,7 @@ class ByHand(unittest.TestCase):
 class Grows(unittest.TestCase):
     def stretched(self, **fields):
         job = DEMOS["us-2023"]().model_dump(mode="json")
-        job["runs"]["F2"]["segments"][0] |= fields
+        job["runs"]["F2"]["segments"]["1"] |= fields
         job["runs"]["F2"]["conductor_size"] = "1"
         return taken_off(worked(Job.model_validate(job)))
 

@@ -133,7 +133,7 @@ class Straps(unittest.TestCase):
             self.assertFalse(found(solve(job(**{field: limit.value})), "is the most"), field)
             wide = job(**{field: limit.value + 0.01})
             said = found(solve(wide), "is the most")
-            self.assertEqual([one.where for one in said], [f"/runs/F1/segments/0/{field}"])
+            self.assertEqual([one.where for one in said], [f"/runs/F1/segments/1/{field}"])
             self.assertFalse(found(solve(taken(wide, said[0].cures[0])), "is the most"))
         closer = run_of(job(strap_m=apart.value / 2)).pull.segments
         count = {group.key: int(group.answer) for group in closer if group.key == "straps1"}["straps1"]

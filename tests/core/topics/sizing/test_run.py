@@ -130,7 +130,7 @@ class Pins(unittest.TestCase):
             self.assertTrue(refused.exception.right)
         with self.assertRaisesRegex(InvalidJob, "there is no insulation PAPER") as refused:
             solve(a_feeder(60, segment={"insulation": "PAPER"}))
-        self.assertEqual(refused.exception.where, "/runs/F1/segments/0/insulation")
+        self.assertEqual(refused.exception.where, "/runs/F1/segments/1/insulation")
 
 
 class Schools(unittest.TestCase):

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useDays, type Task } from './useDays'
+import { inOrder } from '../../../drawing/rows'
 import { clockText, hoursText } from '../../../format/clock'
 import { useJob } from '../../../state/job'
 
@@ -14,7 +15,7 @@ const lastDay = computed(() =>
   Math.max(
     0,
     ...(plan.value?.tasks ?? []).map((one) => one.day ?? 0),
-    ...(store.job?.days.visits ?? []).map((one) => one.day),
+    ...visits.value.map((one) => one.day),
     store.job?.days.now?.day ?? 0,
   ),
 )
@@ -32,8 +33,8 @@ function place(day: number, from_h: number, to_h: number) {
 const of = (person: string): Task[] =>
   (plan.value?.tasks ?? []).filter((one) => one.day !== null && one.who.includes(person))
 const alone = computed(() => (plan.value?.tasks ?? []).filter((one) => one.day !== null && !one.who.length))
-const visits = computed(() => store.job?.days.visits ?? [])
-const weather = computed(() => store.job?.days.weather ?? [])
+const visits = computed(() => inOrder(store.job?.days.visits))
+const weather = computed(() => inOrder(store.job?.days.weather))
 const now = computed(() => store.job?.days.now)
 const VISITS: Record<string, string> = {
   utility_off: 'utility, off', utility_on: 'utility, on', trench: 'trench looked at', rough: 'rough inspection',

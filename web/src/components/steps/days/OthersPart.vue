@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import { useDays } from './useDays'
 import { clockText, parseClock } from '../../../format/clock'
+import { freshKey, inOrder, placeAt } from '../../../drawing/rows'
 import { useJob } from '../../../state/job'
 import CommitField from '../../parts/CommitField.vue'
 
@@ -9,6 +10,8 @@ import CommitField from '../../parts/CommitField.vue'
 const days = useDays()
 const store = useJob()
 const kept = computed(() => store.job?.days)
+const visits = computed(() => inOrder(kept.value?.visits))
+const weather = computed(() => inOrder(kept.value?.weather))
 const KINDS = [
   { value: 'utility_off', title: 'Utility opens' },
   { value: 'utility_on', title: 'Utility closes' },
@@ -37,18 +40,22 @@ function type(kind: string): void {
   const task = days.plan?.tasks.find((one) => one.visit === kind)
   const from_h = task?.start_h ?? kept.value!.begins_h
   const value = { kind, day: task?.day ?? 0, from_h, to_h: Math.min(24, from_h + 2), confirmed: true }
-  void store.edit([{ op: 'add', path: '/days/visits/-', value }])
+  put('visits', visits.value, value)
 }
-function set(list: 'visits' | 'weather', i: number, field: string, value: unknown): void {
-  void store.edit([{ op: 'add', path: `/days/${list}/${i}/${field}`, value }])
+function put(list: 'visits' | 'weather', row: { order: number }[], fields: object): void {
+  const value = { ...fields, order: placeAt(row, row.length) }
+  void store.edit([{ op: 'add', path: `/days/${list}/${freshKey(row)}`, value }])
 }
-function strike(list: 'visits' | 'weather', i: number): void {
-  void store.edit([{ op: 'remove', path: `/days/${list}/${i}` }])
+function set(list: 'visits' | 'weather', key: string, field: string, value: unknown): void {
+  void store.edit([{ op: 'add', path: `/days/${list}/${key}/${field}`, value }])
+}
+function strike(list: 'visits' | 'weather', key: string): void {
+  void store.edit([{ op: 'remove', path: `/days/${list}/${key}` }])
 }
 function addSky(): void {
   const at_h = days.hour ?? kept.value!.begins_h
   const value = { day: days.today, from_h: at_h, to_h: Math.min(24, at_h + 2), sky: sky.value }
-  void store.edit([{ op: 'add', path: '/days/weather/-', value }])
+  put('weather', weather.value, value)
 }
 </script>
 
@@ -67,12 +74,7 @@ function addSky(): void {
       </li>
       <li v-if="!wanted.length">Nobody has to come for this work.</li>
     </ul>
-    <div
-      v-for="(one, i) in kept?.visits ?? []"
-      :key="`v${i}`"
-      class="fields window"
-      role="group"
-      :aria-label="title(one.kind)">
+    <div v-for="one in visits" :key="one.key" class="fields window" role="group" :aria-label="title(one.kind)">
       <p>
         <b>{{ title(one.kind) }}</b><small
           >{{ one.simulated ? ' simulated' : ''
@@ -84,30 +86,32 @@ function addSky(): void {
         :shown="String(one.day + 1)"
         :parse="(text) => (Number(text) >= 1 && Number(text) <= (kept?.days ?? 1) ? Number(text) : null)"
         wrong="A day of the job"
-        @commit="$event && set('visits', i, 'day', $event - 1)" />
+        @commit="$event && set('visits', one.key, 'day', $event - 1)" />
       <CommitField
         label="From"
         :shown="clockText(one.from_h)"
         :parse="parseClock"
         wrong="An hour"
-        @commit="$event !== null && set('visits', i, 'from_h', $event)" />
+        @commit="$event !== null && set('visits', one.key, 'from_h', $event)" />
       <CommitField
         label="To"
         :shown="clockText(one.to_h)"
         :parse="parseClock"
         wrong="An hour"
-        @commit="$event !== null && set('visits', i, 'to_h', $event)" />
+        @commit="$event !== null && set('visits', one.key, 'to_h', $event)" />
       <label class="flag"
         ><input
           type="checkbox"
           :checked="one.confirmed"
-          @change="set('visits', i, 'confirmed', ($event.target as HTMLInputElement).checked)" />Confirmed</label
+          @change="set('visits', one.key, 'confirmed', ($event.target as HTMLInputElement).checked)" />Confirmed</label
       >
-      <button class="cure plain" :aria-label="`Strike ${title(one.kind)}`" @click="strike('visits', i)">Strike</button>
+      <button class="cure plain" :aria-label="`Strike ${title(one.kind)}`" @click="strike('visits', one.key)">
+        Strike
+      </button>
     </div>
     <div
-      v-for="(one, i) in kept?.weather ?? []"
-      :key="`w${i}`"
+      v-for="one in weather"
+      :key="one.key"
       class="fields window"
       role="group"
       :aria-label="`${one.sky}, day ${one.day + 1}`">
@@ -119,14 +123,17 @@ function addSky(): void {
         :shown="clockText(one.from_h)"
         :parse="parseClock"
         wrong="An hour"
-        @commit="$event !== null && set('weather', i, 'from_h', $event)" />
+        @commit="$event !== null && set('weather', one.key, 'from_h', $event)" />
       <CommitField
         label="To"
         :shown="clockText(one.to_h)"
         :parse="parseClock"
         wrong="An hour"
-        @commit="$event !== null && set('weather', i, 'to_h', $event)" />
-      <button class="cure plain" :aria-label="`Strike ${one.sky}, day ${one.day + 1}`" @click="strike('weather', i)">
+        @commit="$event !== null && set('weather', one.key, 'to_h', $event)" />
+      <button
+        class="cure plain"
+        :aria-label="`Strike ${one.sky}, day ${one.day + 1}`"
+        @click="strike('weather', one.key)">
         Strike
       </button>
     </div>

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import type { Schemas, Segment } from '../../../api/client'
 import type { Field } from '../../../state/fields'
+import type { Keyed } from '../../../drawing/rows'
 import { useJob } from '../../../state/job'
 import FieldSet from '../../parts/FieldSet.vue'
 
 /** Bends made on the floor: what was measured for each, and the marks along its stick at true proportion. */
-const props = defineProps<{ run: string; index: number; stretch: Segment }>()
+const props = defineProps<{ run: string; index: number; stretch: Keyed<Segment> }>()
 const store = useJob()
 const STANDS = ['stub', 'back_to_back']
 type Values = Record<string, unknown>
@@ -35,7 +36,7 @@ const FIELDS: Field[] = [
   { field: 'take_up_m', label: 'Take-up of the shoe', type: 'depth', zero: 0, only: is(...STANDS) },
   { field: 'radius_m', label: 'Radius of the shoe', type: 'depth', required: true, only: is(...STANDS) },
 ] // prettier-ignore
-const path = `/runs/${props.run}/segments/${props.index}/bent_by_hand`
+const path = `/runs/${props.run}/segments/${props.stretch.key}/bent_by_hand`
 const planned = (n: number): Schemas['BentPlan'] | undefined =>
   store.plan?.runs[props.run]?.pull?.bent.find((one) => one.segment === props.index && one.number === n)
 

@@ -4,7 +4,7 @@ import { lengthText, parseLength, parseRise } from '../../../format/quantities'
 import { useJob } from '../../../state/job'
 import CommitField from '../../parts/CommitField.vue'
 
-type Leg = Segment['legs'][number]
+type Leg = Segment['legs'][string]
 
 /** One leg: what it follows, how far on the level, how much it rises, and how it turns at its end. */
 defineProps<{ leg: Leg; number: number }>()

@@ -17,7 +17,7 @@ const store = useJob()
     :parse="(t) => parseLength(t, store.units)"
     :understood="(v) => lengthText(v, store.units)"
     wrong="A length, for example 185 ft"
-    @commit="$event !== null && emit('change', { length_m: $event, legs: [], slack_m: 0 })" />
+    @commit="$event !== null && emit('change', { length_m: $event, legs: {}, slack_m: 0 })" />
   <v-select
     label="Wiring method"
     :model-value="stretch.method"

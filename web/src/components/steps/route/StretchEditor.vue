@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import CiteButton from '../../parts/CiteButton.vue'
 import { computed, ref } from 'vue'
-import type { Cure, Finding, Segment } from '../../../api/client'
+import type { Cure, Finding, Operation, Segment } from '../../../api/client'
+import { freshKey, inOrder, placeAt, unkeyed } from '../../../drawing/rows'
 import { lengthText, roundLength } from '../../../format/quantities'
 import { useJob } from '../../../state/job'
 import BentEditor from './BentEditor.vue'
@@ -18,18 +19,20 @@ const props = defineProps<{ run: string }>()
 const store = useJob()
 const run = computed(() => store.job?.runs[props.run])
 const at = ref(0)
-const stretch = computed(() => run.value?.segments[Math.min(at.value, run.value.segments.length - 1)])
-const index = computed(() => (run.value && stretch.value ? run.value.segments.indexOf(stretch.value) : 0))
+const stretches = computed(() => inOrder(run.value?.segments))
+const stretch = computed(() => stretches.value[Math.min(at.value, stretches.value.length - 1)])
+const index = computed(() => (stretch.value ? stretches.value.indexOf(stretch.value) : 0))
 const others = computed(() =>
   Object.entries(store.job?.runs ?? {})
     .filter(([id]) => id !== props.run)
     .map(([value, r]) => ({ value, title: `${value} ${r.name}` })),
 )
-const total = computed(() => (run.value?.segments ?? []).reduce((sum, one) => sum + one.length_m, 0))
+const total = computed(() => stretches.value.reduce((sum, one) => sum + one.length_m, 0))
 const inPipe = computed(() => Boolean(store.plan?.runs[props.run]?.segments[index.value]?.pipe_size))
+const pathOf = (key: string): string => `/runs/${props.run}/segments/${key}`
 /** What was found at a stretch, the worst first. */
-function foundAt(i: number): Finding[] {
-  const here = `/runs/${props.run}/segments/${i}`
+function foundAt(key: string): Finding[] {
+  const here = pathOf(key)
   return (store.plan?.findings ?? []).filter(
     (one) => one.severity !== 'holds' && (one.where === here || one.where.startsWith(`${here}/`)),
   )
@@ -39,29 +42,33 @@ function cure(chosen: Cure): void {
   void store.take(chosen)
 }
 
-function put(segments: Segment[]): void {
-  void store.edit([{ op: 'add', path: `/runs/${props.run}/segments`, value: segments }])
+/** Changes fields of the stretch on screen, or of what stands in it, each by itself. */
+function edit(edits: Operation[]): void {
+  if (!stretch.value) return
+  const here = pathOf(stretch.value.key)
+  void store.edit(edits.map((one) => ({ ...one, path: `${here}/${one.path}` })))
 }
 
 function change(fields: Partial<Segment>): void {
-  if (run.value) put(run.value.segments.map((s, i) => (i === index.value ? { ...s, ...fields } : s)))
+  edit(Object.entries(fields).map(([path, value]) => ({ op: 'add', path, value })))
 }
 
 function set(field: string, value: unknown): void {
-  void store.edit([{ op: 'add', path: `/runs/${props.run}/segments/${index.value}/${field}`, value }])
+  edit([{ op: 'add', path: field, value }])
 }
 
 function add(): void {
-  if (!run.value || !stretch.value) return
-  const bare = { legs: [], slack_m: 0, bends_deg: 0, fittings: [], bent_by_hand: [], crossings: [], beside: [] }
-  const fresh = { ...stretch.value, ...bare, length_m: roundLength(10, 3, store.units) }
-  put([...run.value.segments.slice(0, index.value + 1), fresh, ...run.value.segments.slice(index.value + 1)])
+  if (!stretch.value) return
+  const bare = { legs: {}, slack_m: 0, bends_deg: 0, fittings: {}, bent_by_hand: [], crossings: [], beside: [] }
+  const order = placeAt(stretches.value, index.value + 1)
+  const value = { ...unkeyed(stretch.value), ...bare, length_m: roundLength(10, 3, store.units), order }
+  void store.edit([{ op: 'add', path: pathOf(freshKey(stretches.value)), value }])
   at.value = index.value + 1
 }
 
 function remove(): void {
-  if (!run.value || run.value.segments.length < 2) return
-  put(run.value.segments.filter((_, i) => i !== index.value))
+  if (!stretch.value || stretches.value.length < 2) return
+  void store.edit([{ op: 'remove', path: pathOf(stretch.value.key) }])
   at.value = 0
 }
 </script>
@@ -69,22 +76,22 @@ function remove(): void {
 <template>
   <section v-if="run && stretch" class="stretch-editor">
     <h2>Route, stretch by stretch</h2>
-    <p v-if="run.segments.length > 1" class="total">{{ lengthText(total, store.units) }} in all</p>
+    <p v-if="stretches.length > 1" class="total">{{ lengthText(total, store.units) }} in all</p>
     <div class="stretches" role="group" aria-label="Stretch">
       <button
-        v-for="(s, i) in run.segments"
-        :key="i"
+        v-for="(s, i) in stretches"
+        :key="s.key"
         :class="{ chosen: i === index }"
         :aria-pressed="i === index"
         @click="at = i">
         {{ i + 1 }} {{ s.place }} {{ lengthText(s.length_m, store.units)
-        }}<em v-if="foundAt(i).length"> {{ foundAt(i).length }} found</em>
+        }}<em v-if="foundAt(s.key).length"> {{ foundAt(s.key).length }} found</em>
       </button>
       <button class="cure" @click="add">Add a stretch</button>
-      <button v-if="run.segments.length > 1" class="cure plain" @click="remove">Remove stretch {{ index + 1 }}</button>
+      <button v-if="stretches.length > 1" class="cure plain" @click="remove">Remove stretch {{ index + 1 }}</button>
     </div>
-    <ul v-if="foundAt(index).length" class="part-findings">
-      <li v-for="finding in foundAt(index)" :key="finding.where + finding.text" :class="finding.severity">
+    <ul v-if="foundAt(stretch.key).length" class="part-findings">
+      <li v-for="finding in foundAt(stretch.key)" :key="finding.where + finding.text" :class="finding.severity">
         {{ finding.text }} {{ finding.why }} <CiteButton :text="finding.citation" />
         <button v-for="one in finding.cures" :key="one.words" class="cure" @click="cure(one)">{{ one.words }}</button>
       </li>
@@ -103,8 +110,8 @@ function remove(): void {
         @update:model-value="set('shares_with', $event)" />
     </div>
     <TrenchEditor v-if="stretch.place === 'buried'" :stretch="stretch" @change="change" />
-    <BentEditor v-if="inPipe" :key="`${props.run}/${index}`" :run="props.run" :index="index" :stretch="stretch" />
-    <FittingsEditor v-if="inPipe" :stretch="stretch" @change="set('fittings', $event)" />
+    <BentEditor v-if="inPipe" :key="`${props.run}/${stretch.key}`" :run="props.run" :index="index" :stretch="stretch" />
+    <FittingsEditor v-if="inPipe" :stretch="stretch" @edit="edit" />
     <label v-if="store.options?.by_loop" class="flag"
       ><input
         type="checkbox"
@@ -113,6 +120,6 @@ function remove(): void {
         $fill('Hidden in a wall, {shallow_in_wall}, no earthed metal around it')
       }}</label
     >
-    <LegsEditor :stretch="stretch" @change="change" />
+    <LegsEditor :stretch="stretch" @edit="edit" />
   </section>
 </template>

@@ -69,7 +69,7 @@ function keys(event: KeyboardEvent, handle: Handle): void {
 
 function handleWords(handle: Handle): string {
   const name = handle.kind === 'conduit_body' ? 'Conduit body' : 'Pull point'
-  return `${name} ${handle.index + 1}, distance; Delete takes it out`
+  return `${name} ${handle.number}, distance; Delete takes it out`
 }
 </script>
 
@@ -101,7 +101,7 @@ function handleWords(handle: Handle): string {
       </g>
       <g
         v-for="handle in points.handles.value"
-        :key="`${handle.segment}.${handle.index}`"
+        :key="`${handle.segment}.${handle.fitting}`"
         class="pull-point"
         role="slider"
         tabindex="0"

@@ -22,7 +22,7 @@ const trenchName = (text: string) => text.trim().slice(0, 40) || null
 const named = computed(() => [
   ...new Set(
     Object.values(store.job?.runs ?? {})
-      .flatMap((run) => run.segments.map((one) => one.trench))
+      .flatMap((run) => Object.values(run.segments).map((one) => one.trench))
       .filter(Boolean),
   ),
 ])

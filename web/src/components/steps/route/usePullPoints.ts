@@ -1,13 +1,15 @@
 /** Pull points of the run on screen: dragged along the way, stepped by keys, taken out. */
 import { FOOT_M } from '../../../format/quantities'
 import { computed, ref } from 'vue'
-import type { Fitting, Job, Operation } from '../../../api/client'
+import type { Fitting, Job, Segment } from '../../../api/client'
+import { inOrder, withOne } from '../../../drawing/rows'
 import { metresPerPixel, type Scale } from '../../../drawing/scale'
 import { useJob } from '../../../state/job'
 
 export interface Handle {
-  segment: number
-  index: number
+  segment: string // keys in their rows
+  fitting: string
+  number: number // in its stretch, from 1
   at_m: number // from the head of the run
   kind: Fitting['kind']
 }
@@ -19,44 +21,44 @@ export function usePullPoints(scaleNow: () => Scale) {
   const held = ref<{ handle: Handle; from_px: number; from_m: number; scale: Scale } | null>(null)
 
   function handlesOf(job: Job | null | undefined): Handle[] {
-    const run = job?.runs[store.run_id]
     let gone = 0
-    return (run?.segments ?? []).flatMap((segment, i) => {
+    return inOrder(job?.runs[store.run_id]?.segments).flatMap((segment) => {
       const begins = gone
       gone += segment.length_m
-      return segment.fittings.map((one, index) => ({ segment: i, index, at_m: begins + one.at_m, kind: one.kind }))
+      return inOrder(segment.fittings).map((one, i) => ({
+        segment: segment.key,
+        fitting: one.key,
+        number: i + 1,
+        at_m: begins + one.at_m,
+        kind: one.kind,
+      }))
     })
   }
 
   const handles = computed(() => handlesOf(store.job))
+  const stretchOf = (handle: Handle): Segment => store.state!.job.runs[store.run_id]!.segments[handle.segment]!
+  const path = (handle: Handle): string => `/runs/${store.run_id}/segments/${handle.segment}/fittings/${handle.fitting}`
 
-  /** The pull points of a stretch with one of them moved. */
-  function movedTo(handle: Handle, into_m: number): Fitting[] {
-    const segment = store.state!.job.runs[store.run_id]!.segments[handle.segment]!
+  /** Where in its stretch a pull point may go that is wished there. */
+  function placeOf(handle: Handle, into_m: number): number {
     const grain = store.units === 'feet' ? FOOT_M / 2 : 0.1
-    const place = Math.min(segment.length_m - EDGE_M, Math.max(EDGE_M, Math.round(into_m / grain) * grain))
-    return segment.fittings.map((one, i) => (i === handle.index ? { ...one, at_m: Number(place.toFixed(3)) } : one))
+    const most_m = stretchOf(handle).length_m - EDGE_M
+    return Number(Math.min(most_m, Math.max(EDGE_M, Math.round(into_m / grain) * grain)).toFixed(3))
   }
 
-  function path(segment: number): string {
-    return `/runs/${store.run_id}/segments/${segment}/fittings`
+  function put(handle: Handle, at_m: number): Promise<void> {
+    return store.edit([{ op: 'add', path: `${path(handle)}/at_m`, value: at_m }])
   }
 
-  function put(segment: number, points: Fitting[]): Promise<void> {
-    const operation: Operation = { op: 'add', path: path(segment), value: points }
-    return store.edit([operation])
-  }
-
-  function tried(handle: Handle, points: Fitting[]): Job {
+  function tried(handle: Handle, at_m: number): Job {
     const job = store.state!.job
     const run = job.runs[store.run_id]!
-    const segments = run.segments.map((s, i) => (i === handle.segment ? { ...s, fittings: points } : s))
+    const fittings = withOne(stretchOf(handle).fittings, handle.fitting, { at_m })
+    const segments = withOne(run.segments, handle.segment, { fittings })
     return { ...job, runs: { ...job.runs, [store.run_id]: { ...run, segments } } }
   }
 
-  function into(handle: Handle): number {
-    return store.state!.job.runs[store.run_id]!.segments[handle.segment]!.fittings[handle.index]!.at_m
-  }
+  const into = (handle: Handle): number => stretchOf(handle).fittings[handle.fitting]!.at_m
 
   function grab(event: PointerEvent, handle: Handle): void {
     if (event.button !== 0) return
@@ -67,29 +69,25 @@ export function usePullPoints(scaleNow: () => Scale) {
   function move(event: PointerEvent): void {
     if (!held.value || !store.state) return
     const { handle, from_px, from_m, scale } = held.value
-    void store.tryOut(tried(handle, movedTo(handle, from_m + (event.clientX - from_px) * metresPerPixel(scale))))
+    void store.tryOut(tried(handle, placeOf(handle, from_m + (event.clientX - from_px) * metresPerPixel(scale))))
   }
 
   function drop(event: PointerEvent): void {
     if (!held.value) return
     const { handle, from_px, from_m, scale } = held.value
     held.value = null
-    const points = movedTo(handle, from_m + (event.clientX - from_px) * metresPerPixel(scale))
+    const at_m = placeOf(handle, from_m + (event.clientX - from_px) * metresPerPixel(scale))
     if (event.type === 'pointercancel' || Math.abs(event.clientX - from_px) < 2) store.forgetTry()
-    else void put(handle.segment, points)
+    else void put(handle, at_m)
   }
 
   function nudge(handle: Handle, steps: number): void {
     const grain = store.units === 'feet' ? FOOT_M : 0.5
-    void put(handle.segment, movedTo(handle, into(handle) + steps * grain))
+    void put(handle, placeOf(handle, into(handle) + steps * grain))
   }
 
   function takeOut(handle: Handle): void {
-    const points = store.state!.job.runs[store.run_id]!.segments[handle.segment]!.fittings
-    void put(
-      handle.segment,
-      points.filter((_, i) => i !== handle.index),
-    )
+    void store.edit([{ op: 'remove', path: path(handle) }])
   }
 
   return { handles, grab, move, drop, nudge, takeOut }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
+import { inOrder } from '../../../drawing/rows'
 import { mainStretch, useRunEdits } from './useRunEdits'
 import {
   amperes,
@@ -15,15 +16,15 @@ import CommitField from '../../parts/CommitField.vue'
 
 const store = useJob()
 const edits = useRunEdits()
-const picked = ref<number | null>(null)
+const picked = ref<string | null>(null)
 watch(
   () => store.run_id,
   () => (picked.value = null),
 )
-const stretch = computed(() => {
-  const count = store.run?.segments.length ?? 0
-  return picked.value !== null && picked.value < count ? picked.value : store.run ? mainStretch(store.run) : 0
-})
+const stretches = computed(() => inOrder(store.run?.segments))
+const stretch = computed(() =>
+  picked.value && store.run?.segments[picked.value] ? picked.value : store.run ? mainStretch(store.run).key : '',
+)
 const segment = computed(() => store.run?.segments[stretch.value])
 const plan = computed(() => store.run_plan)
 const choices = (list: { value: string; title: string }[] | undefined, chosen: string) => [
@@ -69,13 +70,13 @@ const count = (text: string): number | null => (/^\d+$/.test(text.trim()) ? Numb
   <section v-if="store.run && segment" class="decides" aria-label="What decides it">
     <div class="decides-head">
       <h2>What decides it</h2>
-      <div v-if="store.run.segments.length > 1" class="stretches" role="group" aria-label="Stretch">
+      <div v-if="stretches.length > 1" class="stretches" role="group" aria-label="Stretch">
         <button
-          v-for="(s, i) in store.run.segments"
-          :key="i"
-          :class="{ chosen: i === stretch }"
-          :aria-pressed="i === stretch"
-          @click="picked = i">
+          v-for="(s, i) in stretches"
+          :key="s.key"
+          :class="{ chosen: s.key === stretch }"
+          :aria-pressed="s.key === stretch"
+          @click="picked = s.key">
           {{ i + 1 }} {{ s.place }} {{ lengthText(s.length_m, store.units) }}
         </button>
       </div>

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { useBuildingDrag } from './useBuildingDrag'
 import { vApart } from '../../../composables/apart'
+import { inOrder } from '../../../drawing/rows'
 import { toPixels, spread, type Scale } from '../../../drawing/scale'
 import { GROUND_Y, PIXELS_PER_METRE_DEEP, SECTION_HEIGHT, sectionOf, type BuildingBox } from '../../../drawing/section'
 import { FOOT_M, depthText, lengthText, ohms } from '../../../format/quantities'
@@ -68,7 +69,7 @@ const stretches = computed(() => {
   const all = store.way?.points ?? []
   const first = all.findIndex((point) => point.run === store.run_id)
   let gone = first > 0 ? all[first - 1]!.distance_m : 0
-  return (first > 0 ? (store.run?.segments ?? []) : []).map((segment, i) => {
+  return (first > 0 ? inOrder(store.run?.segments) : []).map((segment, i) => {
     const begins_m = gone
     gone += segment.length_m
     return { segment, begins_m, ribbon_m: store.run_plan?.segments[i]?.ribbon_m ?? null }
@@ -100,7 +101,7 @@ const crossingMarks = computed(() =>
 /** Boxes and bodies of the run on screen, where they stand. */
 const pullMarks = computed(() =>
   stretches.value.flatMap((one, i) =>
-    one.segment.fittings.map((fitting, n) => ({
+    inOrder(one.segment.fittings).map((fitting, n) => ({
       key: `${i}.${n}`,
       x: toPixels(props.scale, one.begins_m + fitting.at_m),
       y: lineY(one.segment.place, toPixels(props.scale, one.begins_m + fitting.at_m)),

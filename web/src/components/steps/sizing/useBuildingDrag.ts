@@ -18,7 +18,7 @@ export function useBuildingDrag(scaleNow: () => Scale) {
 
   function lengthOf(run: string): number {
     const found = store.state?.job.runs[run]
-    return found ? found.segments[mainStretch(found)]!.length_m : LEAST_M
+    return found ? mainStretch(found).length_m : LEAST_M
   }
 
   function grab(event: PointerEvent, run: string): void {
@@ -52,7 +52,7 @@ export function useBuildingDrag(scaleNow: () => Scale) {
   function keep(run: string, length_m: number): Promise<void> {
     const found = store.state?.job.runs[run]
     if (!found) return Promise.resolve()
-    return store.edit(lengthEdits(run, mainStretch(found), length_m))
+    return store.edit(lengthEdits(run, mainStretch(found).key, length_m))
   }
 
   return { held, grab, move, drop, nudge, lengthOf }

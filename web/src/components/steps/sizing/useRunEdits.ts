@@ -1,24 +1,24 @@
 /** Edits to the run on screen, as JSON Patch operations. */
 import { computed } from 'vue'
-import type { Job, Operation, Run } from '../../../api/client'
+import type { Job, Operation, Run, Segment } from '../../../api/client'
+import { inOrder, withOne, type Keyed } from '../../../drawing/rows'
 import { useJob } from '../../../state/job'
 
 type Value = string | number | null
 
 /** The stretch that a changed length goes to: the longest one outdoors. */
-export function mainStretch(run: Run): number {
-  const outdoors = run.segments
-    .map((s, i) => ({ i, s }))
-    .filter(({ s }) => s.place === 'buried' || s.place === 'overhead')
-  const among = outdoors.length ? outdoors : run.segments.map((s, i) => ({ i, s }))
-  return among.reduce((best, next) => (next.s.length_m > best.s.length_m ? next : best)).i
+export function mainStretch(run: Run): Keyed<Segment> {
+  const all = inOrder(run.segments)
+  const outdoors = all.filter((one) => one.place === 'buried' || one.place === 'overhead')
+  const among = outdoors.length ? outdoors : all
+  return among.reduce((best, next) => (next.length_m > best.length_m ? next : best))
 }
 
 /** The edit of a stretch's length; a typed or dragged one takes the place of measured legs. */
-export function lengthEdits(run: string, index: number, length_m: number): Operation[] {
-  const at = `/runs/${run}/segments/${index}`
+export function lengthEdits(run: string, stretch: string, length_m: number): Operation[] {
+  const at = `/runs/${run}/segments/${stretch}`
   return [
-    { op: 'add', path: `${at}/legs`, value: [] },
+    { op: 'add', path: `${at}/legs`, value: {} },
     { op: 'add', path: `${at}/slack_m`, value: 0 },
     { op: 'replace', path: `${at}/length_m`, value: length_m },
   ]
@@ -27,8 +27,7 @@ export function lengthEdits(run: string, index: number, length_m: number): Opera
 /** A job in which the run has another length, in its main stretch. */
 export function withLength(job: Job, id: string, length_m: number): Job {
   const run = job.runs[id]!
-  const at = mainStretch(run)
-  const segments = run.segments.map((s, i) => (i === at ? { ...s, length_m, legs: [], slack_m: 0 } : s))
+  const segments = withOne(run.segments, mainStretch(run).key, { length_m, legs: {}, slack_m: 0 })
   return { ...job, runs: { ...job.runs, [id]: { ...run, segments } } }
 }
 
@@ -40,12 +39,12 @@ export function useRunEdits() {
     return store.edit([{ op: 'add', path: `${at.value}/${field}`, value }])
   }
 
-  function setStretch(index: number, field: string, value: Value): Promise<void> {
-    return store.edit([{ op: 'add', path: `${at.value}/segments/${index}/${field}`, value }])
+  function setStretch(stretch: string, field: string, value: Value): Promise<void> {
+    return store.edit([{ op: 'add', path: `${at.value}/segments/${stretch}/${field}`, value }])
   }
 
-  function setLength(index: number, length_m: number | null): Promise<void> {
-    return length_m === null ? Promise.resolve() : store.edit(lengthEdits(store.run_id, index, length_m))
+  function setLength(stretch: string, length_m: number | null): Promise<void> {
+    return length_m === null ? Promise.resolve() : store.edit(lengthEdits(store.run_id, stretch, length_m))
   }
 
   /** Another metal: pinned sizes belong to the old one and are handed back to the rules. */
