@@ -46,7 +46,8 @@ def a_breaker(page: Page) -> None:
 
 def bonds(page: Page) -> None:
     page.get_by_role("button", name="Bond at House panel: made").click()
-    page.get_by_label("Case fault").select_option(label="Studio panel")
+    page.locator(".v-select", has=page.get_by_label("Case fault")).click()
+    page.get_by_role("option", name="Studio panel", exact=True).click()
     page.locator(".changes").wait_for()
 
 
@@ -58,7 +59,8 @@ def pull(page: Page) -> None:
 
 
 def outbuilding(page: Page) -> None:
-    page.get_by_label("Case fault").select_option(label="Music room board")
+    page.locator(".v-select", has=page.get_by_label("Case fault")).click()
+    page.get_by_role("option", name="Music room board", exact=True).click()
     page.locator(".outbuilding .way-card").first.wait_for()
     page.locator(".outbuilding").evaluate("e => document.querySelector('.answer').scrollTop = e.offsetTop - 60")
 

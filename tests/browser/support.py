@@ -27,7 +27,7 @@ AXE = (TOP / "web/node_modules/axe-core/axe.min.js").read_text()
 PATIENCE_MS = 60_000  # a busy machine is slow, not wrong
 expect.set_options(timeout=PATIENCE_MS)
 FOCUSED = """(() => { const e = document.activeElement
-  return e.getAttribute("aria-label") || e.innerText || (e.labels && e.labels[0] && e.labels[0].innerText) || "" })()"""
+  return e.getAttribute("aria-label") || e.innerText || [...(e.labels || [])].map((one) => one.textContent).find(Boolean) || "" })()"""
 PHONE = {"viewport": {"width": 390, "height": 844}, "has_touch": True, "is_mobile": True}
 
 
@@ -121,6 +121,11 @@ class BrowserCase(unittest.TestCase):
                 continue
             return
         self.fail(f"the list does not take {name}")
+
+    def choose(self, label: str, option: str) -> None:
+        """Open the list of a field and take a choice."""
+        self.page.locator(".v-select:visible", has=self.page.get_by_label(label, exact=True)).first.click()
+        self.take_option(option)
 
     def reach(self, name: str, most: int = 80) -> None:
         """Tab until something of this name has the focus."""

@@ -1,5 +1,7 @@
 """Where a job begins: an empty one says what to do first, a start takes what a tradesman says, and a panel that moves is written down."""
 
+import re
+
 from playwright.sync_api import expect
 
 from tests.browser.support import BrowserCase
@@ -42,7 +44,7 @@ class Begin(BrowserCase):
         job_id = self.a_job(start="move_panel", name="Moves", answers=answers)
         self.page.goto(f"/jobs/{job_id}/panels")
         for name, over in (("Bedroom", True), ("New outlet", False)):
-            self.page.get_by_label("Name", exact=True).fill(name)
+            self.page.get_by_label(re.compile("^Name, ")).fill(name)
             self.page.get_by_label("it is in the old panel and goes over").set_checked(over)
             self.page.get_by_role("button", name="Add", exact=True).click()
             expect(self.page.get_by_role("table").get_by_role("button", name=name)).to_be_visible()

@@ -150,7 +150,7 @@ class Keys(BrowserCase):
             self.page.keyboard.press("Shift+Tab")
             self.page.keyboard.press("Enter")
             expect(self.page.locator(".breaker")).to_have_count(at)
-            expect(self.page.get_by_role("textbox", name="Name", exact=True)).to_be_focused()
+            expect(self.page.get_by_role("textbox", name=re.compile("^Name, "))).to_be_focused()
         self.press("Move this panel")
         self.typed("To the right", "4 ft")
         self.page.keyboard.press("Enter")

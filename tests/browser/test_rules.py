@@ -8,7 +8,7 @@ from tests.browser.support import BrowserCase
 class Rules(BrowserCase):
     def test_a_canadian_job_from_the_first_page_to_a_cured_finding(self):
         self.page.goto("/")
-        self.page.get_by_label("Rules of a new job").select_option(label="Canadian rules, CE Code 2021")
+        self.choose("Rules of a new job", "Canadian rules, CE Code 2021")
         self.page.get_by_role("button", name="Demo property").click()
         self.says("AWG")
         expect(self.page.locator(".job-name")).to_have_text("Lac Sureau")
@@ -26,7 +26,7 @@ class Rules(BrowserCase):
 
     def test_a_british_job_from_the_first_page_to_the_loop_that_governs(self):
         self.page.goto("/")
-        self.page.get_by_label("Rules of a new job").select_option(label="British rules, BS 7671:2018 with Amendment 2:2022")
+        self.choose("Rules of a new job", "British rules, BS 7671:2018 with Amendment 2:2022")
         self.page.get_by_role("button", name="Start a job").click()
         dialog = self.page.get_by_role("dialog")
         expect(dialog).not_to_contain_text("panel")

@@ -240,7 +240,7 @@ class Kept(BrowserCase):
         self.says("1 AWG aluminum, 90 A")
         metal = page.locator(".call", has_text="Which metal?")
         metal.locator("summary").click()
-        metal.get_by_label("On whose word").select_option("inspector")
+        self.choose("On whose word", "the inspector")
         self.saved(4)
         metal.get_by_label("Their words").fill("as the house is")
         metal.get_by_label("Their words").press("Enter")

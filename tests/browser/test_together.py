@@ -43,7 +43,7 @@ class Together(BrowserCase):
             field.press("Enter")
             field.blur()
         elif action == "cure":
-            button = page.locator(".findings .cure:not(.plain)").first
+            button = page.locator(".findings .act").first
             try:
                 button.click(timeout=500)
             except PlaywrightTimeout:

@@ -1,6 +1,7 @@
 import '@fontsource-variable/source-sans-3/wght.css'
 import 'vuetify/styles'
 import './styles/main.css'
+import './styles/buttons.css'
 import './components/parts/parts.css'
 import './components/frame/frame.css'
 import { VueQueryPlugin } from '@tanstack/vue-query'

@@ -23,7 +23,7 @@ VISIT = {"kind": "trench", "day": 0, "from_h": 9, "to_h": 10}
 
 
 def document_of(job: Job) -> dict[str, Any]:
-    return cast(dict[str, Any], json.loads(job.model_dump_json()))
+    return cast("dict[str, Any]", json.loads(job.model_dump_json()))
 
 
 def row_to_list(row: dict[str, Any]) -> list[Any]:

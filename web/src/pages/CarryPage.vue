@@ -87,12 +87,12 @@ async function ask(): Promise<void> {
   <main class="jobs-page">
     <h1>This cable is in the wall. What can it carry?</h1>
     <p class="lead">Say what it is and where it runs. The answer follows each change.</p>
-    <label class="run-select rules-select"
-      >Rules
-      <select :value="options?.id" @change="follow(($event.target as HTMLSelectElement).value)">
-        <option v-for="book in books" :key="book.value" :value="book.value">{{ book.title }}</option>
-      </select>
-    </label>
+    <v-select
+      class="rules-select"
+      label="Rules"
+      :model-value="options?.id"
+      :items="books"
+      @update:model-value="follow" />
     <div v-if="options" class="fields">
       <v-select v-model="asked.metal" label="Metal" :items="options.metals" />
       <v-select v-model="asked.size" label="Size" :items="sizes" />

@@ -74,12 +74,7 @@ async function openFile(): Promise<void> {
         tabindex="-1"
         @change="openFile" />
     </div>
-    <label class="run-select rules-select"
-      >Rules of a new job
-      <select v-model="rulebook">
-        <option v-for="book in books" :key="book.value" :value="book.value">{{ book.title }}</option>
-      </select>
-    </label>
+    <v-select v-model="rulebook" class="rules-select" label="Rules of a new job" :items="books" />
     <ul v-if="jobs?.length" class="job-list">
       <li v-for="job in jobs" :key="job.id">
         <router-link :to="`/jobs/${job.id}/sizing`"

@@ -1,4 +1,5 @@
 import { createVuetify } from 'vuetify'
+import { VBtn } from 'vuetify/components'
 import { aliases, mdi } from 'vuetify/iconsets/mdi-svg'
 
 const paper = {
@@ -38,15 +39,36 @@ const night = {
   },
 }
 
+const PRESSED = { variant: 'text', ripple: false, rounded: 'sm' }
+/** Buttons by what they are: they do something to the job, or something beside it; choose a way; fold out; stand in the bar. */
+const BUTTONS = { VActButton: VBtn, VPlainButton: VBtn, VWayButton: VBtn, VFoldButton: VBtn, VBarButton: VBtn }
+declare module 'vue' {
+  interface GlobalComponents {
+    VActButton: typeof VBtn
+    VPlainButton: typeof VBtn
+    VWayButton: typeof VBtn
+    VFoldButton: typeof VBtn
+    VBarButton: typeof VBtn
+  }
+}
+
 export function makeVuetify(theme: string) {
   const cspNonce = document.querySelector<HTMLMetaElement>('meta[name=csp-nonce]')?.content
   return createVuetify({
+    aliases: BUTTONS,
     icons: { defaultSet: 'mdi', aliases, sets: { mdi } },
     theme: { defaultTheme: theme, themes: { paper, night }, cspNonce, variations: false },
     defaults: {
-      VBtn: { variant: 'text', ripple: false, rounded: 'sm', minHeight: 44, minWidth: 44 },
+      VBtn: { ...PRESSED, minHeight: 44, minWidth: 44 },
       VTextField: { variant: 'outlined', density: 'compact', hideDetails: 'auto', color: 'primary' },
       VSelect: { variant: 'outlined', density: 'compact', hideDetails: 'auto', color: 'primary' },
+      VActButton: { ...PRESSED, class: 'act', color: 'primary' },
+      VPlainButton: { ...PRESSED, class: 'plain-act' },
+      VWayButton: { ...PRESSED, class: 'way' },
+      VFoldButton: { ...PRESSED, class: 'fold' },
+      VBarButton: { ...PRESSED, class: 'bar-button' },
+      VCheckbox: { density: 'compact', hideDetails: true, color: 'primary' },
+      VTable: { density: 'compact' },
       VDialog: { maxWidth: 560 },
       VCard: { rounded: 'sm', flat: true, border: true },
     },

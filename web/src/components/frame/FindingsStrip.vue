@@ -32,15 +32,10 @@ function cure(chosen: Cure): void {
   <section class="findings" aria-label="Findings">
     <p v-if="!findings.length" class="empty">Nothing found yet.</p>
     <div v-if="all && steps.length > 1" class="finding-steps" role="group" aria-label="Findings of one step">
-      <button class="cure plain" :aria-pressed="!step" @click="step = ''">All {{ findings.length }}</button>
-      <button
-        v-for="one in steps"
-        :key="one.key"
-        class="cure plain"
-        :aria-pressed="step === one.key"
-        @click="step = one.key">
+      <v-plain-button :aria-pressed="!step" @click="step = ''">All {{ findings.length }}</v-plain-button>
+      <v-plain-button v-for="one in steps" :key="one.key" :aria-pressed="step === one.key" @click="step = one.key">
         {{ one.title }} {{ one.count }}
-      </button>
+      </v-plain-button>
     </div>
     <ul :class="{ all }">
       <li
@@ -54,10 +49,10 @@ function cure(chosen: Cure): void {
           <cite>{{ finding.citation }}</cite>
         </button>
         <span class="cures">
-          <button v-for="one in finding.cures" :key="one.words" class="cure" @click="cure(one)">{{ one.words }}</button>
-          <button v-if="i === 0 && findings.length > 1" class="cure plain" :aria-expanded="all" @click="all = !all">
+          <v-act-button v-for="one in finding.cures" :key="one.words" @click="cure(one)">{{ one.words }}</v-act-button>
+          <v-plain-button v-if="i === 0 && findings.length > 1" :aria-expanded="all" @click="all = !all">
             {{ all ? 'Only the worst' : `All ${findings.length}` }}
-          </button>
+          </v-plain-button>
         </span>
       </li>
     </ul>

@@ -61,7 +61,7 @@ async function take(): Promise<void> {
       <template v-if="answer">
         <h3>{{ answer.headline }}</h3>
         <div class="rules-list" tabindex="0" role="group" aria-label="What changes">
-          <table v-if="answer.meanings.length" class="other-ways">
+          <v-table v-if="answer.meanings.length" class="other-ways">
             <thead>
               <tr>
                 <th>Part</th>
@@ -78,7 +78,7 @@ async function take(): Promise<void> {
                 </td>
               </tr>
             </tbody>
-          </table>
+          </v-table>
           <template v-if="answer.handed_back.length"
             ><h3>Handed back to the rules</h3>
             <ul>

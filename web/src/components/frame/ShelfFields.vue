@@ -70,8 +70,8 @@ function put(change: Partial<Stock>): void {
         wrong="Sets, for example 2-2-4-6, 4/0-4/0-2/0-4"
         @commit="put({ aluminum_sets: $event ?? [] })" />
     </div>
-    <button v-if="own" class="cure plain" @click="store.edit([{ op: 'add', path: '/stock', value: null }])">
+    <v-plain-button v-if="own" @click="store.edit([{ op: 'add', path: '/stock', value: null }])">
       Take the usual shelf again
-    </button>
+    </v-plain-button>
   </details>
 </template>

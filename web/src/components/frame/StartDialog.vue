@@ -1,20 +1,11 @@
 <script setup lang="ts">
-import { computed, nextTick, reactive, ref, watch } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { problemText, type Answers, type Problem, type StartItem } from '../../api/client'
 import { orElse, send } from '../../api/transport'
 import { rulebook as bookNamed, starts as listStarts } from '../../api/lists'
-import {
-  Misread,
-  areaText,
-  lengthText,
-  parseArea,
-  parseLength,
-  parseMeasure,
-  parsePower,
-  powerText,
-} from '../../format/quantities'
 import { useJob } from '../../state/job'
+import { useStartAnswers } from './useStartAnswers'
 import { useSettings } from '../../state/settings'
 
 /** The usual cases: pick one, answer what matters. Starts a job of its own, or adds to the job on screen. */
@@ -25,34 +16,21 @@ const router = useRouter()
 const settings = useSettings()
 const starts = ref<StartItem[]>([])
 const chosen = ref<StartItem | null>(null)
-const typed = reactive<Record<string, string>>({})
-const tried = ref(false)
 const trouble = ref('')
 const form = ref<HTMLElement | null>(null)
 const metals = ref<{ value: string; title: string }[]>([])
 const own_units = ref<'feet' | 'metres'>('feet')
 const units = computed(() => (props.fill ? store.units : own_units.value))
 const busy = computed(() => Object.keys(store.job?.runs ?? {}).length > 0)
+const { typed, tried, parsed, asPower, meaning, wrong, forget } = useStartAnswers(units)
 const offered = computed(() => starts.value.filter((s) => !props.fill || s.adds || !busy.value))
 const asks = computed(() => chosen.value?.asks.filter((a) => !(props.fill && a.field === 'name')) ?? [])
-const examples = computed<Record<string, string>>(() => ({
-  length: units.value === 'feet' ? 'A length, for example 120 ft' : 'A length, for example 36 m',
-  amperes: 'Amperes, for example 60',
-  power: 'A power, for example 12 kW',
-  area: units.value === 'feet' ? 'An area, for example 1850 sq ft' : 'An area, for example 170 m²',
-  kva: 'kVA, for example 14',
-  height: units.value === 'feet' ? 'A height, for example 3500 ft' : 'A height, for example 1100 m',
-  count: 'A whole number, for example 2',
-  text: 'A name, so that you find it again',
-}))
-
 const followed = computed(() => (props.fill ? store.job?.rulebook : props.rulebook) ?? '')
 watch(open, (now) => {
   if (!now) return
   chosen.value = null
-  tried.value = false
   trouble.value = ''
-  for (const key of Object.keys(typed)) delete typed[key]
+  forget()
   void look()
 })
 watch(followed, () => open.value && void look())
@@ -72,60 +50,6 @@ async function choose(start_item: StartItem): Promise<void> {
   chosen.value = start_item
   await nextTick()
   form.value?.querySelector('input')?.focus()
-}
-
-function parsed(kind: string, text: string): string | number | null {
-  if (kind === 'text' || kind === 'choice' || kind === 'metal') return text.trim() || null
-  if (kind === 'length') return parseLength(text, units.value)
-  if (kind === 'height') return parseLength(text, units.value) ?? (/^0+$/.test(text.trim()) ? 0 : null)
-  if (kind === 'area') return parseArea(text, units.value)
-  if (kind === 'power') return parsePower(text)
-  if (kind === 'count') return /^\d+$/.test(text.trim()) ? Number(text) : null
-  return parseMeasure(text, kind === 'kva' ? 'kva' : kind === 'amperes' ? 'amperes' : 'plain')
-}
-
-/** A load is known in amperes or in kilowatts; the server turns the one into the other. */
-const asPower = (ask: StartItem['asks'][number], text: string): number | null => {
-  if (!ask.power || !/[a-z]/i.test(text) || /^[\d.,\s]*(a|amps?|amperes?|ma|ka)$/i.test(text.trim())) return null
-  return parsePower(text)
-}
-
-/** What is read, or why it cannot be. */
-function readAs(kind: string, text: string): { value: string | number | null; why: string } {
-  try {
-    return { value: parsed(kind, text), why: examples.value[kind] ?? 'This cannot be read' }
-  } catch (error) {
-    if (error instanceof Misread) return { value: null, why: `${error.message}.` }
-    throw error
-  }
-}
-
-/** What was understood, beside what is typed. */
-function meaning(ask: StartItem['asks'][number]): string {
-  const text = typed[ask.field]?.trim() ?? ''
-  const power = asPower(ask, text)
-  if (power !== null) return powerText(power) === text ? '' : `= ${powerText(power)}`
-  const { value } = readAs(ask.kind, text)
-  if (typeof value !== 'number' || ask.kind === 'count') return ''
-  const said =
-    ask.kind === 'length' || ask.kind === 'height'
-      ? lengthText(value, units.value)
-      : ask.kind === 'area'
-        ? areaText(value, units.value)
-        : ask.kind === 'power'
-          ? powerText(value)
-          : ask.kind === 'kva'
-            ? `${value} kVA`
-            : `${value} A`
-  return said === text ? '' : `= ${said}`
-}
-
-function wrong(ask: StartItem['asks'][number]): string {
-  const text = typed[ask.field]?.trim() ?? ''
-  if (!text) return tried.value && ask.required ? (examples.value[ask.kind] ?? 'An answer is needed') : ''
-  if (asPower(ask, text) !== null) return ''
-  const { value, why } = readAs(ask.kind, text)
-  return tried.value && value === null ? why : ''
 }
 
 async function start(): Promise<void> {

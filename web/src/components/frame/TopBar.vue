@@ -29,15 +29,18 @@ const saved = computed(() => (store.saving ? 'Saving' : store.state ? `Saved, re
     <router-link to="/" class="brand" title="All jobs"
       ><span>North Span</span><img :src="mark" alt="All jobs"
     /></router-link>
-    <button class="job-name" title="Address, customer, permit, shelf" @click="$emit('job')">
+    <v-bar-button class="job-name" title="Address, customer, permit, shelf" @click="$emit('job')">
       {{ store.job?.name }}
-    </button>
-    <button class="chip wide" title="The rules this job follows. Press to see others." @click="$emit('rules')">
+    </v-bar-button>
+    <v-bar-button class="chip wide" title="The rules this job follows. Press to see others." @click="$emit('rules')">
       {{ store.plan?.rulebook_title }}
-    </button>
-    <button class="chip wide" :title="`Lengths are in ${store.units}. Press to change.`" @click="store.changeUnits">
+    </v-bar-button>
+    <v-bar-button
+      class="chip wide"
+      :title="`Lengths are in ${store.units}. Press to change.`"
+      @click="store.changeUnits">
       {{ store.units }}
-    </button>
+    </v-bar-button>
     <span class="grow" />
     <span class="saved wide" role="status">{{ saved }}</span>
     <IconButton title="Find or do anything" :icon="mdiMagnify" @click="$emit('find')" />

@@ -33,8 +33,14 @@ function counted(count: number, one: string, more: string): string {
   return `${count} ${fill(count === 1 ? one : more)}`
 }
 
-function go(event: Event): void {
-  void router.push(`/jobs/${store.state?.id}/${(event.target as HTMLSelectElement).value}`)
+const choices = computed(() =>
+  items.value.map((item) => ({
+    value: item.key,
+    title: `${item.number} ${item.title}${item.coming ? ' (not built)' : ''}`,
+  })),
+)
+function go(step: string): void {
+  void router.push(`/jobs/${store.state?.id}/${step}`)
 }
 </script>
 
@@ -50,14 +56,7 @@ function go(event: Event): void {
       <span>{{ item.number }} {{ item.title }}</span
       ><small>{{ item.note }}</small>
     </router-link>
-    <label class="rail-select"
-      >Step
-      <select :value="props.step" @change="go">
-        <option v-for="item in items" :key="item.key" :value="item.key">
-          {{ item.number }} {{ item.title }}{{ item.coming ? ' (not built)' : '' }}
-        </option>
-      </select>
-    </label>
+    <v-select class="rail-select" label="Step" :model-value="props.step" :items="choices" @update:model-value="go" />
   </nav>
 </template>
 
@@ -101,8 +100,7 @@ function go(event: Event): void {
   }
   .rail-select {
     display: flex;
-    align-items: center;
-    gap: 10px;
+    padding-top: 8px;
     font-weight: 700;
   }
 }

@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import type { CallPlan, Schemas } from '../../api/client'
 import { useJob } from '../../state/job'
 import { useSettings } from '../../state/settings'
+import { fill } from '../../state/terms'
 
 /** One call: each school with what it gives here, whose word it rests on, when, and their words. */
 const props = defineProps<{ call: CallPlan }>()
@@ -16,6 +17,7 @@ const RULERS = [
   ['owner', 'the owner'],
   ['utility', 'the {utility}'],
 ] as const
+const rulers = computed(() => RULERS.map(([value, title]) => ({ value, title: fill(title) })))
 
 function put(change: Partial<Schemas['CallChoice-Output']>): void {
   const { chosen: school, ruled_by, when, why } = props.call
@@ -50,12 +52,12 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
         >
       </label>
       <div class="ruling">
-        <label class="why"
-          >On whose word
-          <select :value="call.ruled_by" @change="put({ ruled_by: text($event) as never })">
-            <option v-for="[value, title] in RULERS" :key="value" :value="value">{{ $fill(title) }}</option>
-          </select>
-        </label>
+        <v-select
+          class="pick"
+          label="On whose word"
+          :model-value="call.ruled_by"
+          :items="rulers"
+          @update:model-value="put({ ruled_by: $event as never })" />
         <label v-if="call.ruled_by" class="why"
           >When
           <input type="date" :value="call.when" @change="put({ when: text($event) })" />
@@ -85,6 +87,9 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
   display: flex;
   flex-wrap: wrap;
   gap: 8px;
+}
+.ruling {
+  padding: 8px 0;
 }
 .ruling .why {
   flex: 1 1 200px;

@@ -87,26 +87,23 @@ const count = (text: string): number | null => (/^([1-9]|10)$/.test(text.trim())
         :parse="(text) => text.trim() || null"
         wrong="A name"
         @commit="$event && set(`people/${id}/name`, $event)" />
-      <label class="flag"
-        ><input
-          type="checkbox"
-          :checked="person.role === 'electrician'"
-          @change="
-            set(`people/${id}/role`, ($event.target as HTMLInputElement).checked ? 'electrician' : 'helper')
-          " />Electrician</label
+      <v-checkbox
+        class="flag"
+        :model-value="person.role === 'electrician'"
+        @update:model-value="set(`people/${id}/role`, Boolean($event) ? 'electrician' : 'helper')"
+        ><template #label>Electrician</template></v-checkbox
       >
-      <button v-if="person.away_from_day != null" class="cure plain" @click="set(`people/${id}/away_from_day`, null)">
+      <v-plain-button v-if="person.away_from_day != null" @click="set(`people/${id}/away_from_day`, null)">
         Is back
-      </button>
-      <button class="cure plain" :aria-label="`Busy times of ${person.name} from a calendar`" @click="pick(id)">
+      </v-plain-button>
+      <v-plain-button :aria-label="`Busy times of ${person.name} from a calendar`" @click="pick(id)">
         Busy times from a calendar{{ person.busy.length ? ` (${person.busy.length})` : '' }}
-      </button>
-      <button
-        class="cure plain"
+      </v-plain-button>
+      <v-plain-button
         :aria-label="`${person.name} does not work here`"
         @click="store.edit([{ op: 'remove', path: `/days/people/${id}` }])">
         Take out
-      </button>
+      </v-plain-button>
     </div>
     <input
       ref="file"
@@ -117,20 +114,19 @@ const count = (text: string): number | null => (/^([1-9]|10)$/.test(text.trim())
       tabindex="-1"
       @change="read" />
     <div class="part-buttons">
-      <button class="cure" @click="addPerson">Add a person</button>
-      <a
+      <v-act-button @click="addPerson">Add a person</v-act-button>
+      <v-act-button
         v-if="kept?.starts"
-        class="cure link"
         :href="link('/api/jobs/{job_id}/calendar.ics', { job_id: store.state?.id ?? '' })"
         download
-        >Save as calendar</a
+        >Save as calendar</v-act-button
       >
       <span v-else class="because">With a first day, the days can be saved as a calendar.</span>
     </div>
     <h2 class="small-head">How long work takes</h2>
     <p class="because">Customary hours, no promise. What you type counts instead; what your own tasks took is shown.</p>
     <div class="table-scroll">
-      <table class="other-ways">
+      <v-table class="other-ways">
         <thead>
           <tr>
             <th>Work</th>
@@ -157,17 +153,16 @@ const count = (text: string): number | null => (/^([1-9]|10)$/.test(text.trim())
                 @commit="rate(one.key, $event === null ? null : $event / many(one.per))" />
             </td>
             <td class="number">
-              <button
+              <v-plain-button
                 v-if="one.learned_h"
-                class="cure plain"
                 :aria-label="`Take ${hoursText(one.learned_h * many(one.per))} for ${one.words}`"
                 @click="rate(one.key, one.learned_h)">
                 {{ hoursText(one.learned_h * many(one.per)) }} of {{ one.learned_of }}
-              </button>
+              </v-plain-button>
             </td>
           </tr>
         </tbody>
-      </table>
+      </v-table>
     </div>
   </details>
 </template>

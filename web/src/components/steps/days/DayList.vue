@@ -34,20 +34,16 @@ const name = (id: string): string => store.job?.days.people[id]?.name ?? id
           ><template v-if="one.state"> · {{ one.state }}</template></small
         >
         <span class="not-printed day-buttons">
-          <button
-            v-if="!one.state"
-            class="cure plain"
-            :aria-label="`${one.words}: begun`"
-            @click="days.event('begun', one.key)">
+          <v-plain-button v-if="!one.state" :aria-label="`${one.words}: begun`" @click="days.event('begun', one.key)">
             Begun
-          </button>
-          <button
+          </v-plain-button>
+          <v-act-button
             v-if="one.state !== 'done'"
-            class="cure big"
+            class="big"
             :aria-label="`${one.words}: done`"
             @click="days.event('done', one.key)">
             Done
-          </button>
+          </v-act-button>
           <span v-else aria-hidden="true">✓</span>
         </span>
       </li>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import { useDays } from './useDays'
 import { useJob } from '../../../state/job'
 import DayList from './DayList.vue'
@@ -8,6 +8,10 @@ import DayList from './DayList.vue'
 const days = useDays()
 const store = useJob()
 const whose = ref('')
+const people = computed(() => [
+  { value: '', title: 'everybody' },
+  ...days.people.map(([value, person]) => ({ value, title: person.name })),
+])
 function print(page: string): void {
   document.body.classList.add('prints-page', page)
   window.print()
@@ -29,21 +33,15 @@ function print(page: string): void {
         </ul>
       </template>
     </template>
-    <button class="cure not-printed" @click="print('owner')">Print it</button>
+    <v-act-button class="not-printed" @click="print('owner')">Print it</v-act-button>
   </details>
   <details class="layout-fields days-page crew">
     <summary class="not-printed"><b>A page for each of the crew</b> <span>who does what when</span></summary>
-    <label class="not-printed"
-      >Whose
-      <select v-model="whose" aria-label="Whose page">
-        <option value="">everybody</option>
-        <option v-for="[id, person] in days.people" :key="id" :value="id">{{ person.name }}</option>
-      </select></label
-    >
+    <v-select v-model="whose" class="pick not-printed" label="Whose page" :items="people" />
     <h2>{{ store.job?.name }}{{ whose ? `: ${store.job?.days.people[whose]?.name}` : '' }}</h2>
     <DayList :person="whose" />
     <p v-for="words in days.plan?.cautions ?? []" :key="words" class="caution">{{ words }}</p>
-    <button class="cure not-printed" @click="print('crew')">Print it</button>
+    <v-act-button class="not-printed" @click="print('crew')">Print it</v-act-button>
   </details>
 </template>
 

@@ -63,11 +63,14 @@ async function add(): Promise<void> {
             <DayList />
           </details>
           <form class="move-start not-printed" @submit.prevent="add">
-            <label
-              >A task of your own <input v-model="own.words" size="22" maxlength="80" placeholder="move the sofa"
-            /></label>
-            <label>Takes <input v-model="own.hours" size="6" /></label>
-            <button class="cure" type="submit">Add it</button>
+            <v-text-field
+              v-model="own.words"
+              class="pick"
+              label="A task of your own"
+              maxlength="80"
+              placeholder="move the sofa" />
+            <v-text-field v-model="own.hours" class="pick few" label="Takes" />
+            <v-act-button type="submit">Add it</v-act-button>
           </form>
           <TurningPart />
           <OthersPart />

@@ -7,21 +7,17 @@ import CommitField from '../../parts/CommitField.vue'
 /** What happens on the day, one press each: what is not begun is laid out anew from the hour that stands here. */
 const days = useDays()
 const ill = ref(false)
-
-function setDay(value: string): void {
-  days.setNow(Number(value), null)
-}
 </script>
 
 <template>
   <section class="events-bar" aria-label="On the day">
     <div class="events-now">
-      <label
-        >It is
-        <select :value="days.today" aria-label="Day" @change="setDay(($event.target as HTMLSelectElement).value)">
-          <option v-for="(name, i) in days.plan?.day_names ?? []" :key="name" :value="i">{{ name }}</option>
-        </select></label
-      >
+      <v-select
+        class="pick"
+        label="Day"
+        :model-value="days.today"
+        :items="(days.plan?.day_names ?? []).map((title, value) => ({ title, value }))"
+        @update:model-value="days.setNow($event, null)" />
       <CommitField
         label="Hour"
         :shown="days.hour === null ? '' : clockText(days.hour)"
@@ -29,21 +25,17 @@ function setDay(value: string): void {
         wrong="An hour, for example 10:30"
         @commit="$event !== null && days.setNow(days.today, $event)" />
     </div>
-    <button class="cure" @click="days.event('now')">Lay out from now</button>
-    <button class="cure" @click="days.event('utility_here')">The utility is here</button>
-    <button class="cure" @click="days.event('inspector_here')">The inspector is here</button>
-    <button class="cure" @click="days.event('thunder')">Thunder</button>
-    <button class="cure" @click="days.event('rain')">It rains</button>
-    <button class="cure" @click="days.event('rock')">We hit rock</button>
-    <button class="cure" :aria-expanded="ill" @click="ill = !ill">One of us is ill</button>
+    <v-act-button @click="days.event('now')">Lay out from now</v-act-button>
+    <v-act-button @click="days.event('utility_here')">The utility is here</v-act-button>
+    <v-act-button @click="days.event('inspector_here')">The inspector is here</v-act-button>
+    <v-act-button @click="days.event('thunder')">Thunder</v-act-button>
+    <v-act-button @click="days.event('rain')">It rains</v-act-button>
+    <v-act-button @click="days.event('rock')">We hit rock</v-act-button>
+    <v-act-button :aria-expanded="ill" @click="ill = !ill">One of us is ill</v-act-button>
     <template v-if="ill">
-      <button
-        v-for="[id, person] in days.people"
-        :key="id"
-        class="cure plain"
-        @click="((ill = false), days.event('ill', id))">
+      <v-plain-button v-for="[id, person] in days.people" :key="id" @click="((ill = false), days.event('ill', id))">
         {{ person.name }}
-      </button>
+      </v-plain-button>
     </template>
   </section>
 </template>

@@ -65,12 +65,12 @@ function addSky(): void {
     <ul class="plain-list">
       <li v-for="one in wanted" :key="one.value">
         <b>{{ one.title }}</b>
-        <button class="cure plain" :aria-label="`Ask for ${one.title} (simulated)`" @click="ask(one.value)">
+        <v-plain-button :aria-label="`Ask for ${one.title} (simulated)`" @click="ask(one.value)">
           Ask (simulated)
-        </button>
-        <button class="cure plain" :aria-label="`Type what was said of ${one.title}`" @click="type(one.value)">
+        </v-plain-button>
+        <v-plain-button :aria-label="`Type what was said of ${one.title}`" @click="type(one.value)">
           Type what was said
-        </button>
+        </v-plain-button>
       </li>
       <li v-if="!wanted.length">Nobody has to come for this work.</li>
     </ul>
@@ -99,15 +99,15 @@ function addSky(): void {
         :parse="parseClock"
         wrong="An hour"
         @commit="$event !== null && set('visits', one.key, 'to_h', $event)" />
-      <label class="flag"
-        ><input
-          type="checkbox"
-          :checked="one.confirmed"
-          @change="set('visits', one.key, 'confirmed', ($event.target as HTMLInputElement).checked)" />Confirmed</label
+      <v-checkbox
+        class="flag"
+        :model-value="one.confirmed"
+        @update:model-value="set('visits', one.key, 'confirmed', Boolean($event))"
+        ><template #label>Confirmed</template></v-checkbox
       >
-      <button class="cure plain" :aria-label="`Strike ${title(one.kind)}`" @click="strike('visits', one.key)">
+      <v-plain-button :aria-label="`Strike ${title(one.kind)}`" @click="strike('visits', one.key)">
         Strike
-      </button>
+      </v-plain-button>
     </div>
     <div
       v-for="one in weather"
@@ -130,30 +130,17 @@ function addSky(): void {
         :parse="parseClock"
         wrong="An hour"
         @commit="$event !== null && set('weather', one.key, 'to_h', $event)" />
-      <button
-        class="cure plain"
-        :aria-label="`Strike ${one.sky}, day ${one.day + 1}`"
-        @click="strike('weather', one.key)">
+      <v-plain-button :aria-label="`Strike ${one.sky}, day ${one.day + 1}`" @click="strike('weather', one.key)">
         Strike
-      </button>
+      </v-plain-button>
     </div>
     <div class="part-buttons">
-      <label
-        >Those who are simulated answer
-        <select v-model="how" aria-label="How they answer">
-          <option v-for="one in HOW" :key="one">{{ one }}</option>
-        </select></label
-      >
-      <button class="cure plain" @click="store.sendDays('/api/jobs/{job_id}/standins/weather', { how })">
+      <v-select v-model="how" class="pick" label="Those who are simulated answer" :items="HOW" />
+      <v-plain-button @click="store.sendDays('/api/jobs/{job_id}/standins/weather', { how })">
         Ask the weather (simulated)
-      </button>
-      <label
-        >Sky
-        <select v-model="sky" aria-label="Sky">
-          <option v-for="one in SKIES" :key="one">{{ one }}</option>
-        </select></label
-      >
-      <button class="cure plain" @click="addSky">Add it</button>
+      </v-plain-button>
+      <v-select v-model="sky" class="pick" label="Sky" :items="SKIES" />
+      <v-plain-button @click="addSky">Add it</v-plain-button>
     </div>
   </details>
 </template>

@@ -62,9 +62,9 @@ function strike(path: string): void {
         :parse="parseHours"
         wrong="A time, for example 4 h"
         @commit="set(`matters/${id}/stands_h`, $event)" />
-      <button class="cure plain" :aria-label="`${title(String(id))} can wait`" @click="strike(`matters/${id}`)">
+      <v-plain-button :aria-label="`${title(String(id))} can wait`" @click="strike(`matters/${id}`)">
         It can wait
-      </button>
+      </v-plain-button>
     </div>
     <v-select
       label="Another circuit that cannot wait"
@@ -96,21 +96,18 @@ function strike(path: string): void {
         :model-value="one.circuits"
         :items="circuits"
         @update:model-value="set(`supplies/${id}/circuits`, $event)" />
-      <label class="flag"
-        ><input
-          type="checkbox"
-          :checked="one.guards_people === true"
-          @change="set(`supplies/${id}/guards_people`, ($event.target as HTMLInputElement).checked)" />It has
-        ground-fault protection</label
+      <v-checkbox
+        class="flag"
+        :model-value="one.guards_people === true"
+        @update:model-value="set(`supplies/${id}/guards_people`, Boolean($event))"
+        ><template #label>It has ground-fault protection</template></v-checkbox
       >
       <p v-if="said(String(id))" :class="said(String(id))!.holds ? 'because' : 'trouble'">
         {{ said(String(id))!.words }}
       </p>
       <p v-for="words in said(String(id))?.cautions ?? []" :key="words" class="caution">{{ words }}</p>
-      <button class="cure plain" :aria-label="`Take out ${one.name}`" @click="strike(`supplies/${id}`)">
-        Take out
-      </button>
+      <v-plain-button :aria-label="`Take out ${one.name}`" @click="strike(`supplies/${id}`)"> Take out </v-plain-button>
     </div>
-    <button class="cure" @click="add">Add a temporary supply</button>
+    <v-act-button @click="add">Add a temporary supply</v-act-button>
   </details>
 </template>

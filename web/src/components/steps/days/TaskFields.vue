@@ -42,15 +42,12 @@ function set(fields: Record<string, unknown>): void {
     <p class="because">{{ task.why }}.</p>
     <p v-if="task.differs || task.note" class="because">{{ [task.differs, task.note].filter(Boolean).join('; ') }}</p>
     <div class="part-buttons">
-      <button v-if="task.state === ''" class="cure" @click="days.event('begun', task.key)">Begun</button>
-      <button v-if="task.state !== 'done'" class="cure" @click="days.event('done', task.key)">Done</button>
-      <button
-        v-if="task.pinned && task.state === ''"
-        class="cure plain"
-        @click="set({ day: null, start_h: null, who: [] })">
+      <v-act-button v-if="task.state === ''" @click="days.event('begun', task.key)">Begun</v-act-button>
+      <v-act-button v-if="task.state !== 'done'" @click="days.event('done', task.key)">Done</v-act-button>
+      <v-plain-button v-if="task.pinned && task.state === ''" @click="set({ day: null, start_h: null, who: [] })">
         Let it move
-      </button>
-      <button v-if="kept" class="cure plain" @click="days.asPlanned(task.key)">As planned</button>
+      </v-plain-button>
+      <v-plain-button v-if="kept" @click="days.asPlanned(task.key)">As planned</v-plain-button>
     </div>
     <div class="fields">
       <CommitField
@@ -102,12 +99,11 @@ function set(fields: Record<string, unknown>): void {
         wrong="A note"
         @commit="set({ note: $event ?? '' })" />
     </div>
-    <label class="flag"
-      ><input
-        type="checkbox"
-        :checked="kept?.crossed_out ?? false"
-        @change="set({ crossed_out: ($event.target as HTMLInputElement).checked })" />
-      Crossed out: it is done already, or by others</label
+    <v-checkbox
+      class="flag"
+      :model-value="kept?.crossed_out ?? false"
+      @update:model-value="set({ crossed_out: Boolean($event) })"
+      ><template #label>Crossed out: it is done already, or by others</template></v-checkbox
     >
     <h2>What it wants</h2>
     <ul class="plain-list">
@@ -127,9 +123,7 @@ function set(fields: Record<string, unknown>): void {
         <router-link :to="`/jobs/${store.state?.id}/materials`">{{ task.goods.length }} lines of the list</router-link>
       </li>
     </ul>
-    <router-link v-if="step" class="cure link plain" :to="`/jobs/${store.state?.id}/${step}`"
-      >Go to its part</router-link
-    >
+    <v-plain-button v-if="step" :to="`/jobs/${store.state?.id}/${step}`">Go to its part</v-plain-button>
     <h2>How long</h2>
     <WorkLines :lines="task.working" />
     <p class="because">

@@ -82,25 +82,24 @@ const lists = (one: Schemas['Turning']): [string, Step[]][] => [
             :parse="volts"
             wrong="A voltage, for example 121"
             @commit="$event === null ? untick(step) : tick(step, $event)" />
-          <button
+          <v-act-button
             v-else-if="!step.done && !step.blocked"
-            class="cure big"
+            class="big"
             :aria-label="`${step.words}: done`"
             @click="tick(step, null)">
             Done
-          </button>
+          </v-act-button>
           <span v-else-if="step.done" class="ticked"
             >✓ {{ step.at }}
-            <button class="cure plain" :aria-label="`Take back: ${step.words}`" @click="untick(step)">Take back</button>
+            <v-plain-button :aria-label="`Take back: ${step.words}`" @click="untick(step)">Take back</v-plain-button>
           </span>
           <small v-else class="waits">{{ step.blocked }}</small>
-          <button
+          <v-plain-button
             v-if="step.hold"
-            class="cure plain"
             :aria-label="`Tag for ${step.words}`"
             @click="hang(step.words.split(':')[0]!, step.why, step.hold)">
             Tag: {{ step.hold }}
-          </button>
+          </v-plain-button>
         </li>
       </ol>
     </template>
@@ -124,20 +123,20 @@ const lists = (one: Schemas['Turning']): [string, Step[]][] => [
           <b>{{ one.until }}</b>
         </p>
         <p>Hung by {{ one.who || '________________' }}</p>
-        <button
-          class="cure plain not-printed"
+        <v-plain-button
+          class="not-printed"
           :aria-label="`Take down the tag on ${one.device}`"
           @click="store.edit([{ op: 'remove', path: `/days/tags/${id}` }])">
           Take down
-        </button>
+        </v-plain-button>
       </article>
     </div>
     <form class="move-start" @submit.prevent="hangTyped">
-      <label>Device <input v-model="tag.device" maxlength="80" size="18" placeholder="water heater" /></label>
-      <label>Why <input v-model="tag.why" maxlength="80" size="18" placeholder="tank is empty" /></label>
-      <label>Until <input v-model="tag.until" maxlength="80" size="18" placeholder="until it is full" /></label>
-      <button class="cure" type="submit">Hang it</button>
-      <button v-if="tags.length" class="cure plain" type="button" @click="print">Print the tags</button>
+      <v-text-field v-model="tag.device" class="pick" label="Device" maxlength="80" placeholder="water heater" />
+      <v-text-field v-model="tag.why" class="pick" label="Why" maxlength="80" placeholder="tank is empty" />
+      <v-text-field v-model="tag.until" class="pick" label="Until" maxlength="80" placeholder="until it is full" />
+      <v-act-button type="submit">Hang it</v-act-button>
+      <v-plain-button v-if="tags.length" type="button" @click="print">Print the tags</v-plain-button>
     </form>
   </details>
 </template>

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { vApart } from '../../../composables/apart'
 import { problemText, type Cure, type Operation, type Problem, type Schemas } from '../../../api/client'
 import { send } from '../../../api/transport'
-import { asRead, lengthAsRead, lengthText, ohms, parseLength, parseMeasure } from '../../../format/quantities'
+import { asRead, lengthAsRead, parseLength, parseMeasure } from '../../../format/quantities'
 import { useJob } from '../../../state/job'
 import CommitField from '../../parts/CommitField.vue'
+import FallCurve from './FallCurve.vue'
 import ReadingsTable, { type Column } from './ReadingsTable.vue'
 
 /**
@@ -23,25 +23,20 @@ const building = computed(() => store.job?.buildings[props.building])
 const log = computed(() => building.value?.fall_log ?? null)
 const pins = computed(() => store.job?.soil_readings ?? [])
 const probe_m = computed(() => log.value?.current_probe_m ?? 30)
-const WIDTH = 420
-const curve = computed(() => {
-  const readings = [...(log.value?.readings ?? [])].sort((a, b) => a.distance_m - b.distance_m)
-  const top = Math.max(1, ...readings.map((r) => r.shown_ohm))
-  const at = (r: { distance_m: number; shown_ohm: number }) => ({
-    x: 40 + (r.distance_m / probe_m.value) * (WIDTH - 60),
-    y: 120 - (r.shown_ohm / top) * 100,
-  })
-  return {
-    points: readings.map(at),
-    line: readings.map((r, i) => `${i ? 'L' : 'M'} ${at(r).x.toFixed(1)} ${at(r).y.toFixed(1)}`).join(' '),
-    top,
-    mark: 40 + 0.618 * (WIDTH - 60),
-  }
-})
-
 function edit(path: string, value: unknown): void {
   const operation: Operation = { op: 'add', path, value }
   void store.edit([operation])
+}
+
+function within(list: string, edits: Operation[]): void {
+  void store.edit(edits.map((one) => ({ ...one, path: `${list}/${one.path}` })))
+}
+
+/** The first reading begins the log. */
+function withinLog(edits: Operation[]): void {
+  const at = `/buildings/${props.building}/fall_log`
+  if (log.value) within(`${at}/readings`, edits)
+  else keepLog({ readings: edits.map((one) => one.value) as never })
 }
 
 async function accept(text: string, what: 'four_pin' | 'fall', simulated = false): Promise<void> {
@@ -108,8 +103,9 @@ const fallColumns = computed<Column[]>(() => [
 ])
 
 function keepLog(fields: Record<string, unknown>): void {
-  const kept = { current_probe_m: probe_m.value, readings: log.value?.readings ?? [], when: log.value?.when ?? '' }
-  edit(`/buildings/${props.building}/fall_log`, { ...kept, ...fields })
+  const at = `/buildings/${props.building}/fall_log`
+  if (!log.value) return edit(at, { current_probe_m: probe_m.value, readings: [], when: '', ...fields })
+  void store.edit(Object.entries(fields).map(([field, value]) => ({ op: 'add', path: `${at}/${field}`, value })))
 }
 </script>
 
@@ -125,14 +121,14 @@ function keepLog(fields: Record<string, unknown>): void {
         :columns="pinColumns"
         :rows="pins"
         :simulated="(row) => Boolean(row.simulated)"
-        @change="edit('/soil_readings', $event)" />
+        @edit="within('/soil_readings', $event)" />
       <div class="part-buttons">
-        <button v-if="answer.fitted" class="cure" @click="emit('take', answer.fitted)">
+        <v-act-button v-if="answer.fitted" @click="emit('take', answer.fitted)">
           {{ answer.fitted.words }}
-        </button>
-        <button class="cure" @click="open('four_pin')">Read the tester’s CSV</button>
-        <button class="cure plain" @click="simulate('four_pin')">Simulated tester: four pins</button>
-        <button v-if="pins.length" class="cure plain" @click="edit('/soil_readings', [])">Forget them</button>
+        </v-act-button>
+        <v-act-button @click="open('four_pin')">Read the tester’s CSV</v-act-button>
+        <v-plain-button @click="simulate('four_pin')">Simulated tester: four pins</v-plain-button>
+        <v-plain-button v-if="pins.length" @click="edit('/soil_readings', [])">Forget them</v-plain-button>
       </div>
     </div>
     <div class="reading-block">
@@ -140,28 +136,13 @@ function keepLog(fields: Record<string, unknown>): void {
       <p v-if="answer.verdict" class="verdict" :class="{ proved: answer.proved }">
         <b>{{ answer.verdict }}</b>
       </p>
-      <svg
-        v-if="log?.readings.length"
-        v-apart
-        class="fall"
-        :viewBox="`0 0 ${WIDTH} 140`"
-        role="img"
-        :aria-label="`Fall-of-potential curve of ${log.readings.length} readings. ${answer.verdict}`">
-        <line x1="40" :x2="WIDTH - 20" y1="120" y2="120" />
-        <line x1="40" x2="40" y1="14" y2="120" />
-        <line :x1="curve.mark" :x2="curve.mark" y1="14" y2="120" class="mark62" />
-        <text :x="curve.mark + 4" y="24">62 %</text>
-        <path :d="curve.line" />
-        <circle v-for="(p, i) in curve.points" :key="i" :cx="p.x" :cy="p.y" r="4" />
-        <text x="2" y="24">{{ ohms(curve.top) }}</text>
-        <text :x="WIDTH - 90" y="136">{{ lengthText(probe_m, store.units) }}</text>
-      </svg>
+      <FallCurve v-if="log?.readings.length" :readings="log.readings" :probe-m="probe_m" :verdict="answer.verdict" />
       <ReadingsTable
         caption="Fall-of-potential readings"
         :columns="fallColumns"
         :rows="log?.readings ?? []"
         :simulated="(row) => Boolean(row.simulated)"
-        @change="keepLog({ readings: $event })" />
+        @edit="withinLog" />
       <div class="fields">
         <CommitField
           label="Current probe at"
@@ -182,16 +163,18 @@ function keepLog(fields: Record<string, unknown>): void {
       </div>
       <p v-if="answer.clamp">{{ answer.clamp }}</p>
       <div class="part-buttons">
-        <button v-if="answer.corrected" class="cure" @click="emit('take', answer.corrected)">
+        <v-act-button v-if="answer.corrected" @click="emit('take', answer.corrected)">
           {{ answer.corrected.words }}
-        </button>
-        <button class="cure" @click="open('fall')">Read the tester’s CSV</button>
-        <button class="cure plain" @click="simulate('fall')">Simulated tester: fall of potential</button>
-        <button v-if="log" class="cure plain" @click="edit(`/buildings/${props.building}/fall_log`, null)">
+        </v-act-button>
+        <v-act-button @click="open('fall')">Read the tester’s CSV</v-act-button>
+        <v-plain-button @click="simulate('fall')">Simulated tester: fall of potential</v-plain-button>
+        <v-plain-button v-if="log" @click="edit(`/buildings/${props.building}/fall_log`, null)">
           Forget the log
-        </button>
+        </v-plain-button>
       </div>
-      <label class="flag"><input v-model="careless" type="checkbox" />The simulated tester’s pins are set badly</label>
+      <v-checkbox v-model="careless" class="flag"
+        ><template #label>The simulated tester’s pins are set badly</template></v-checkbox
+      >
       <p class="standing">
         The simulated tester measures a made-up soil that nobody is told. It stands in for an instrument, and writes the
         same CSV.
@@ -208,27 +191,4 @@ function keepLog(fields: Record<string, unknown>): void {
   </section>
 </template>
 
-<style scoped>
-.reading-block {
-  margin: 4px 14px 12px;
-  padding: 8px 12px;
-  border: 1px solid rgb(var(--v-theme-line));
-  background: rgb(var(--v-theme-surface));
-}
-.verdict {
-  border-left: 4px solid rgb(var(--v-theme-warning));
-  padding: 4px 10px;
-  margin: 6px 0;
-}
-.verdict.proved {
-  border-left-color: rgb(var(--v-theme-success));
-}
-.fall {
-  width: 100%;
-  max-width: 520px;
-}
-.fall .mark62 {
-  stroke: rgb(var(--v-theme-warning));
-  stroke-dasharray: 5 4;
-}
-</style>
+<style scoped src="./ReadingsPanel.css"></style>

@@ -1,5 +1,6 @@
 <script setup lang="ts" generic="Row extends Record<string, unknown>">
 import { nextTick, ref } from 'vue'
+import type { Operation } from '../../../api/client'
 import CommitField from '../../parts/CommitField.vue'
 
 /** Readings as a table that is typed into: mend one, strike one, or add one in the last row. */
@@ -12,20 +13,16 @@ export interface Column {
   shown: (value: number) => string
 }
 const props = defineProps<{ caption: string; columns: Column[]; rows: Row[]; simulated: (row: Row) => boolean }>()
-const emit = defineEmits<{ change: [rows: Record<string, unknown>[]] }>()
+/** Each edit by itself, so that one that is still on its way is not written over. */
+const emit = defineEmits<{ edit: [edits: Operation[]] }>()
 const fresh = ref<Record<string, number>>({})
 const table = ref<HTMLTableElement | null>(null)
 
 function mend(index: number, field: string, value: number | null): void {
-  const rows = props.rows.map((row, i) => (i === index ? { ...row, [field]: value, simulated: false } : row))
-  emit('change', rows)
-}
-
-function strike(index: number): void {
-  emit(
-    'change',
-    props.rows.filter((_, i) => i !== index),
-  )
+  emit('edit', [
+    { op: 'add', path: `${index}/${field}`, value },
+    { op: 'add', path: `${index}/simulated`, value: false },
+  ])
 }
 
 /** A new row is kept as soon as all of its figures are there; then the next one waits. */
@@ -35,7 +32,7 @@ async function add(field: string, value: number | null): Promise<void> {
   if (!props.columns.every((column) => column.field in fresh.value)) return
   const row = fresh.value
   fresh.value = {}
-  emit('change', [...props.rows, row])
+  emit('edit', [{ op: 'add', path: '-', value: row }])
   await nextTick()
   table.value?.querySelector<HTMLInputElement>('tr.fresh input')?.focus()
 }
@@ -67,7 +64,11 @@ async function add(field: string, value: number | null): Promise<void> {
             @commit="mend(i, column.field, $event)" />
         </td>
         <td>
-          <button class="cure plain" :aria-label="`Strike reading ${i + 1}`" @click="strike(i)">Strike</button>
+          <v-plain-button
+            :aria-label="`Strike reading ${i + 1}`"
+            @click="emit('edit', [{ op: 'remove', path: String(i) }])"
+            >Strike</v-plain-button
+          >
           <small v-if="simulated(row)">simulated</small>
         </td>
       </tr>

@@ -65,21 +65,20 @@ function take(load: LibraryLoad): void {
               }}{{ load.continuous ? ', continuous' : '' }}</span
             >
           </button>
-          <button
+          <v-plain-button
             v-if="own.has(load.name)"
-            class="cure plain"
             :aria-label="`Drop ${load.name} from the library`"
             @click="drop(load.name)">
             Drop
-          </button>
+          </v-plain-button>
         </li>
       </ul>
       <p v-if="library && !found.length" class="empty">Nothing is called that.</p>
       <div class="dialog-buttons">
-        <a class="cure link" :href="link('/api/library.csv', {}, { rulebook: store.job?.rulebook ?? '' })" download
-          >Save as CSV</a
+        <v-act-button :href="link('/api/library.csv', {}, { rulebook: store.job?.rulebook ?? '' })" download
+          >Save as CSV</v-act-button
         >
-        <button class="cure plain" @click="file?.click()">Read a CSV</button>
+        <v-plain-button @click="file?.click()">Read a CSV</v-plain-button>
         <input
           ref="file"
           type="file"

@@ -5,12 +5,12 @@ import { send } from '../../../api/transport'
 import { useAdding } from '../../../composables/useAdding'
 import { useIntoView } from '../../../composables/useIntoView'
 import { useWidth } from '../../../composables/useWidth'
-import { amperes, areaText, parseArea, powerText } from '../../../format/quantities'
+import { amperes, powerText } from '../../../format/quantities'
 import { STATUSES, loadKinds } from '../../../state/fields'
 import { fill } from '../../../state/terms'
 import { useJob } from '../../../state/job'
-import CommitField from '../../parts/CommitField.vue'
 import FindingsStrip from '../../frame/FindingsStrip.vue'
+import DwellingMethods from './DwellingMethods.vue'
 import LegsView from './LegsView.vue'
 import LibraryDialog from './LibraryDialog.vue'
 import PartEditor from '../survey/PartEditor.vue'
@@ -27,7 +27,6 @@ const panel = ref<HTMLElement | null>(null)
 const wanted = ref('')
 const browsing = ref(false)
 const said = ref('')
-const shown_method = ref('')
 const buildings = computed(() => Object.entries(store.job?.buildings ?? {}).filter(([id]) => store.plan?.buildings[id]))
 const id = computed(() =>
   buildings.value.some(([key]) => key === wanted.value) ? wanted.value : (buildings.value[0]?.[0] ?? ''),
@@ -57,10 +56,6 @@ function add(load?: LibraryLoad): void {
   if (to) void adding.load(to[0], load as Record<string, unknown> | undefined)
 }
 
-function method(key: string): void {
-  void store.edit([{ op: 'add', path: `/buildings/${id.value}/load_method`, value: key }])
-}
-
 async function keep(): Promise<void> {
   const load = store.job?.loads[picked.value]
   if (!load) return
@@ -78,10 +73,9 @@ async function keep(): Promise<void> {
       <div class="center-scroll loads">
         <div class="ways" role="group" aria-label="Building">
           <span class="ways-title">Building</span>
-          <button
+          <v-way-button
             v-for="[key, b] in buildings"
             :key="key"
-            class="way"
             :class="{ chosen: key === id }"
             :aria-pressed="key === id"
             @click="wanted = key">
@@ -89,7 +83,7 @@ async function keep(): Promise<void> {
             <b v-if="store.plan?.buildings[key]">{{
               amperes(Math.max(store.plan.buildings[key]!.line_1_a, store.plan.buildings[key]!.line_2_a))
             }}</b>
-          </button>
+          </v-way-button>
         </div>
         <FirstStep v-if="!plan" :title="$fill('No building with a {panel} yet')" />
         <template v-else>
@@ -105,8 +99,8 @@ async function keep(): Promise<void> {
             >
           </p>
           <div class="load-tools">
-            <button class="cure" @click="add()">Add a load</button
-            ><button class="cure" @click="browsing = true">From the library</button>
+            <v-act-button @click="add()">Add a load</v-act-button
+            ><v-act-button @click="browsing = true">From the library</v-act-button>
           </div>
           <ul class="load-list">
             <li v-for="[key, load] in loads" :key="key" :class="{ picked: key === picked }">
@@ -130,57 +124,7 @@ async function keep(): Promise<void> {
               plan.line_1_a ? $fill('; its {feeder} has a load typed in Sizing') : ''
             }}.
           </p>
-          <template v-if="building?.use === 'dwelling'">
-            <h2 class="survey-title">
-              {{ plan.methods.length > 1 ? 'The dwelling, by every method' : 'The dwelling' }}
-            </h2>
-            <div v-if="store.options?.floor_load" class="fields method-fields">
-              <CommitField
-                label="Floor area"
-                :shown="building.floor_m2 ? areaText(building.floor_m2, store.units) : ''"
-                hint="measure it"
-                empty-ok
-                :parse="(t) => parseArea(t, store.units)"
-                :understood="(v) => areaText(v, store.units)"
-                wrong="An area, for example 1850 sq ft"
-                @commit="store.edit([{ op: 'add', path: `/buildings/${id}/floor_m2`, value: $event }])" />
-            </div>
-            <p v-if="!plan.methods.length && store.options?.floor_load" class="empty">
-              The methods need the floor area.
-            </p>
-            <ul class="methods" aria-label="Method that counts">
-              <li :class="{ chosen: building.load_method === 'connected' }">
-                <label
-                  ><input
-                    type="radio"
-                    name="method"
-                    :checked="building.load_method === 'connected'"
-                    @change="method('connected')" /><b>Add up what is connected</b></label
-                ><span>no demand factor</span>
-              </li>
-              <li v-for="m in plan.methods" :key="m.key" :class="{ chosen: m.chosen }">
-                <label
-                  ><input type="radio" name="method" :checked="m.chosen" @change="method(m.key)" /><b>{{
-                    m.title
-                  }}</b></label
-                >
-                <span class="method-figures"
-                  ><b>{{ amperes(m.total_a) }}</b> {{ powerText(m.total_va) }}, {{ $fill('{service}') }}
-                  {{ amperes(m.service_a)
-                  }}<template v-if="m.neutral_a !== null && !oneLine"
-                    >, neutral {{ amperes(m.neutral_a) }}</template
-                  ></span
-                >
-                <button
-                  class="cure plain"
-                  :aria-expanded="shown_method === m.key"
-                  @click="shown_method = shown_method === m.key ? '' : m.key">
-                  Working
-                </button>
-                <WorkLines v-if="shown_method === m.key" :lines="m.working" />
-              </li>
-            </ul>
-          </template>
+          <DwellingMethods v-if="building?.use === 'dwelling'" :id="id" :building="building" :plan="plan" />
         </template>
       </div>
       <FindingsStrip />
@@ -191,9 +135,9 @@ async function keep(): Promise<void> {
         <h1>{{ store.job?.loads[picked]?.name }}</h1>
         <PartEditor kind="loads" :part="picked" />
         <div class="part-buttons">
-          <button class="cure" @click="keep">Keep in the library</button>
-          <button class="cure plain" @click="store.changePart('copy', 'loads', picked)">Copy</button>
-          <button class="cure plain" @click="store.changePart('remove', 'loads', picked)">Take out</button>
+          <v-act-button @click="keep">Keep in the library</v-act-button>
+          <v-plain-button @click="store.changePart('copy', 'loads', picked)">Copy</v-plain-button>
+          <v-plain-button @click="store.changePart('remove', 'loads', picked)">Take out</v-plain-button>
         </div>
         <p v-if="said" role="status">{{ said }}</p>
         <details v-if="store.plan?.loads[picked]">
@@ -217,13 +161,6 @@ async function keep(): Promise<void> {
 <style scoped>
 .load-list {
   padding: 4px 14px;
-}
-.method-fields {
-  padding: 4px 14px;
-  max-width: 240px;
-}
-.methods {
-  padding: 0 14px;
 }
 </style>
 

@@ -44,7 +44,7 @@ function share(amount: number): string {
         Shed <b>{{ one.name }}</b>: {{ amperes(one.left_a) }} left
       </li>
     </ol>
-    <button v-if="!source.known" class="cure" @click="store.pick('sources', source.id)">Note its rating</button>
+    <v-act-button v-if="!source.known" @click="store.pick('sources', source.id)">Note its rating</v-act-button>
     <details v-for="group in source.working" :key="group.key">
       <summary>
         <b>{{ group.title }}</b> <span>{{ group.answer }}</span>

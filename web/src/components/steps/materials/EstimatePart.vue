@@ -57,12 +57,12 @@ function print(): void {
         Not included: {{ store.job?.materials.estimate.not_included || 'plaster, paint, and what nobody can see yet' }}.
       </p>
       <p>This holds for {{ store.job?.materials.estimate.holds_days }} days. The inspector has the last word.</p>
-      <button class="cure not-printed" @click="print">Print it</button>
+      <v-act-button class="not-printed" @click="print">Print it</v-act-button>
     </details>
     <div class="not-printed">
-      <button v-if="!goods.ways" class="cure plain" @click="goods.findWays()">What else could be done?</button>
+      <v-plain-button v-if="!goods.ways" @click="goods.findWays()">What else could be done?</v-plain-button>
       <div v-else class="table-scroll">
-        <table class="other-ways">
+        <v-table class="other-ways">
           <thead>
             <tr>
               <th>Way</th>
@@ -84,16 +84,16 @@ function print(): void {
               </td>
               <td>
                 <span v-if="!one.cure">planned</span>
-                <button v-else class="cure" :aria-label="one.cure.words" @click="store.take(one.cure)">Take</button>
+                <v-act-button v-else :aria-label="one.cure.words" @click="store.take(one.cure)">Take</v-act-button>
               </td>
             </tr>
           </tbody>
-        </table>
+        </v-table>
         <p class="because">The same hours are taken for each.</p>
       </div>
-      <button v-if="!goods.flips" class="cure plain" @click="goods.findFlips()">
+      <v-plain-button v-if="!goods.flips" @click="goods.findFlips()">
         When would another choice be cheaper?
-      </button>
+      </v-plain-button>
       <template v-else>
         <ul class="plain-list">
           <li v-for="one in goods.flips" :key="one.run + one.moves + one.words">

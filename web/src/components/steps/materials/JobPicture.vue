@@ -130,19 +130,18 @@ function press(key: string): void {
         </template>
       </g>
     </svg>
-    <button class="way" :class="{ chosen: !goods.part }" :aria-pressed="!goods.part" @click="goods.seePart('')">
+    <v-way-button :class="{ chosen: !goods.part }" :aria-pressed="!goods.part" @click="goods.seePart('')">
       The whole job
-    </button>
-    <button
+    </v-way-button>
+    <v-way-button
       v-for="one in others"
       :key="one.key"
-      class="way"
       :class="{ chosen: goods.part === one.key, lit: goods.lit.has(one.key) }"
       :aria-pressed="goods.part === one.key"
       @click="press(one.key)">
       <span>{{ one.name }}</span> <small>{{ one.count }}</small>
       <span v-if="goods.lit.has(one.key)" class="lit-mark" aria-label="asks for the chosen line">◂</span>
-    </button>
+    </v-way-button>
   </nav>
 </template>
 

@@ -58,15 +58,14 @@ const step = (where: string): string => STEP[where.split('/')[1] ?? ''] ?? 'mate
           wrong="A note"
           @commit="goods.change({ note: $event ?? '' })" />
       </div>
-      <label class="flag"
-        ><input
-          type="checkbox"
-          :checked="line.crossed_out"
-          @change="goods.change({ crossed_out: ($event.target as HTMLInputElement).checked })" />
-        Crossed out: it is there, or it is not wanted</label
+      <v-checkbox
+        class="flag"
+        :model-value="line.crossed_out"
+        @update:model-value="goods.change({ crossed_out: Boolean($event) })"
+        ><template #label>Crossed out: it is there, or it is not wanted</template></v-checkbox
       >
     </template>
-    <button v-else class="cure plain" @click="goods.strike()">Take it off the list</button>
+    <v-plain-button v-else @click="goods.strike()">Take it off the list</v-plain-button>
     <template v-if="price">
       <h2>Where it is bought</h2>
       <p v-if="price.cost != null">

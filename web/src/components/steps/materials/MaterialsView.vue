@@ -46,15 +46,12 @@ async function add(): Promise<void> {
         <section class="goods" aria-label="The list">
           <p v-if="goods.trouble" class="trouble" role="alert">{{ goods.trouble }}</p>
           <div class="move-start">
-            <label>Find <input v-model="goods.wanted" size="18" placeholder="wire, elbow ..." /></label>
-            <button class="cure" :aria-pressed="shelf" @click="shelf = !shelf">
+            <v-text-field v-model="goods.wanted" class="pick" label="Find" placeholder="wire, elbow ..." />
+            <v-act-button :aria-pressed="shelf" @click="shelf = !shelf">
               {{ shelf ? 'The whole list' : 'Pick list' }}
-            </button>
-            <a
-              class="cure link"
-              :href="link('/api/jobs/{job_id}/materials.csv', { job_id: store.state?.id ?? '' })"
-              download
-              >Save as CSV</a
+            </v-act-button>
+            <v-act-button :href="link('/api/jobs/{job_id}/materials.csv', { job_id: store.state?.id ?? '' })" download
+              >Save as CSV</v-act-button
             >
           </div>
           <template v-if="goods.found && !goods.found.lines.length">
@@ -88,11 +85,14 @@ async function add(): Promise<void> {
             </ul>
           </section>
           <form class="move-start" @submit.prevent="add">
-            <label
-              >A line of your own <input v-model="own" size="24" maxlength="80" placeholder="drill bit, 1 in"
-            /></label>
-            <label>How many <input v-model="quantity" size="4" inputmode="decimal" /></label>
-            <button class="cure" type="submit">Add it</button>
+            <v-text-field
+              v-model="own"
+              class="pick"
+              label="A line of your own"
+              maxlength="80"
+              placeholder="drill bit, 1 in" />
+            <v-text-field v-model="quantity" class="pick few" label="How many" inputmode="decimal" />
+            <v-act-button type="submit">Add it</v-act-button>
           </form>
           <PricesPart />
           <EstimatePart />

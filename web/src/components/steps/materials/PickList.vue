@@ -43,15 +43,15 @@ function mark(line: Line, got: string): void {
 </script>
 
 <template>
-  <button class="cure plain" :aria-pressed="byDay" @click="byDay = !byDay">
+  <v-plain-button :aria-pressed="byDay" @click="byDay = !byDay">
     {{ byDay ? 'By shop' : 'By the day it is needed' }}
-  </button>
+  </v-plain-button>
   <details class="layout-fields">
     <summary><b>Order of the shelves</b> <span>as the shop has them</span></summary>
     <ol class="shelf-order">
       <li v-for="([kind], i) in shelves" :key="kind">
         <span>{{ kind }}</span>
-        <button v-if="i" class="cure plain" :aria-label="`${kind} comes sooner`" @click="ahead(i)">Sooner</button>
+        <v-plain-button v-if="i" :aria-label="`${kind} comes sooner`" @click="ahead(i)">Sooner</v-plain-button>
       </li>
     </ol>
   </details>
@@ -62,10 +62,10 @@ function mark(line: Line, got: string): void {
         <b>{{ line.shown }}</b> {{ line.words }}
         <small v-if="line.got === 'not_there'">not there{{ line.differs ? `: ${line.differs}` : '' }}</small>
       </p>
-      <button class="cure big" :aria-pressed="line.got === 'got'" @click="mark(line, 'got')">Got it</button>
-      <button class="cure plain big" :aria-pressed="line.got === 'not_there'" @click="mark(line, 'not_there')">
+      <v-act-button class="big" :aria-pressed="line.got === 'got'" @click="mark(line, 'got')">Got it</v-act-button>
+      <v-plain-button class="big" :aria-pressed="line.got === 'not_there'" @click="mark(line, 'not_there')">
         Not there
-      </button>
+      </v-plain-button>
     </div>
   </section>
 </template>

@@ -42,7 +42,7 @@ async function read(): Promise<void> {
     <p v-if="list?.simulated" class="because">Some of these prices are simulated: no real shop stands behind them.</p>
     <template v-if="list?.splits.length">
       <div class="table-scroll">
-        <table class="other-ways">
+        <v-table class="other-ways">
           <thead>
             <tr>
               <th>Where</th>
@@ -65,7 +65,7 @@ async function read(): Promise<void> {
               <td class="number">{{ one.missing }}</td>
             </tr>
           </tbody>
-        </table>
+        </v-table>
       </div>
       <ul class="money-bars" aria-label="Where the money is">
         <li v-for="(sum, kind) in list.kinds" :key="kind">
@@ -108,15 +108,15 @@ async function read(): Promise<void> {
         <b>{{ one.name }}</b>: {{ one.lines }} prices<template v-if="one.oldest"
           >, of {{ one.oldest }}{{ age(one.oldest) }}</template
         >; a trip costs {{ money(one.trip) }}
-        <a class="cure link plain" :href="link('/api/books/{name}.csv', { name: one.name })" download>Save as CSV</a>
-        <button class="cure plain" :aria-label="`Drop ${one.name}`" @click="prices.drop(one.name)">Drop it</button>
+        <v-plain-button :href="link('/api/books/{name}.csv', { name: one.name })" download>Save as CSV</v-plain-button>
+        <v-plain-button :aria-label="`Drop ${one.name}`" @click="prices.drop(one.name)">Drop it</v-plain-button>
       </li>
     </ul>
     <div v-if="prices.books.length" class="part-buttons">
-      <button class="cure" @click="prices.take(prices.books.map((one) => one.name))">
+      <v-act-button @click="prices.take(prices.books.map((one) => one.name))">
         Plan with the prices of these books
-      </button>
-      <button v-if="quoted" class="cure plain" @click="prices.take([])">Plan by weight again</button>
+      </v-act-button>
+      <v-plain-button v-if="quoted" @click="prices.take([])">Plan by weight again</v-plain-button>
     </div>
     <p v-if="quoted" class="because">
       {{ quoted }} prices of wire, cable and pipe stand in the job, from {{ [...used].join(', ') }}. The site and the
@@ -124,21 +124,21 @@ async function read(): Promise<void> {
     </p>
     <p v-else class="because">The site and the other ways of each run count wire by its metal and pipe by its bore.</p>
     <div class="move-start">
-      <label>Supplier <input v-model="name" size="16" maxlength="80" placeholder="name of the shop" /></label>
-      <label>A trip there costs <input v-model="trip" size="6" inputmode="decimal" /></label>
-      <button class="cure" @click="file?.click()">Read a price list</button>
+      <v-text-field v-model="name" class="pick" label="Supplier" maxlength="80" placeholder="name of the shop" />
+      <v-text-field v-model="trip" class="pick few" label="A trip there costs" inputmode="decimal" />
+      <v-act-button @click="file?.click()">Read a price list</v-act-button>
     </div>
     <p class="because">Columns: item, what, unit, size, price, least, day, in_stock, cut_fee.</p>
     <div class="part-buttons">
-      <button v-for="shop in goods.shops" :key="shop" class="cure plain" @click="prices.ask(shop)">
+      <v-plain-button v-for="shop in goods.shops" :key="shop" @click="prices.ask(shop)">
         Ask {{ shop }}
-      </button>
-      <button v-if="goods.shops.length" class="cure plain" @click="prices.ask(goods.shops[0]!, { late: true })">
+      </v-plain-button>
+      <v-plain-button v-if="goods.shops.length" @click="prices.ask(goods.shops[0]!, { late: true })">
         Ask one that answers late
-      </button>
-      <button v-if="goods.shops.length" class="cure plain" @click="prices.ask(goods.shops[0]!, { silent: true })">
+      </v-plain-button>
+      <v-plain-button v-if="goods.shops.length" @click="prices.ask(goods.shops[0]!, { silent: true })">
         Ask one that is silent
-      </button>
+      </v-plain-button>
     </div>
     <input
       ref="file"

@@ -16,7 +16,7 @@ function v(value: number | null | undefined): string {
   <section class="bench-tables" aria-label="All values">
     <h2 class="survey-title">Cans</h2>
     <div class="wide-table" tabindex="0" role="group" aria-label="Cans, table">
-      <table class="other-ways">
+      <v-table class="other-ways">
         <thead>
           <tr>
             <th>Can</th>
@@ -43,10 +43,10 @@ function v(value: number | null | undefined): string {
             <td class="number">{{ v(c.after_v) }}</td>
           </tr>
         </tbody>
-      </table>
+      </v-table>
     </div>
     <h2 class="survey-title">Devices</h2>
-    <table class="other-ways bench-table">
+    <v-table class="other-ways bench-table">
       <thead>
         <tr>
           <th>Device</th>
@@ -63,9 +63,9 @@ function v(value: number | null | undefined): string {
           <td>{{ d.words }}</td>
         </tr>
       </tbody>
-    </table>
+    </v-table>
     <h2 class="survey-title">What a clamp meter reads</h2>
-    <table class="other-ways bench-table">
+    <v-table class="other-ways bench-table">
       <thead>
         <tr>
           <th>Clamp</th>
@@ -80,9 +80,9 @@ function v(value: number | null | undefined): string {
           <td>{{ c.words }}</td>
         </tr>
       </tbody>
-    </table>
+    </v-table>
     <h2 class="survey-title">Electrodes</h2>
-    <table class="other-ways bench-table">
+    <v-table class="other-ways bench-table">
       <thead>
         <tr>
           <th>Electrodes</th>
@@ -106,9 +106,9 @@ function v(value: number | null | undefined): string {
           </tr>
         </template>
       </tbody>
-    </table>
+    </v-table>
     <h2 class="survey-title">Every wire</h2>
-    <table class="other-ways bench-table">
+    <v-table class="other-ways bench-table">
       <thead>
         <tr>
           <th>Wire, bond, electrode or load</th>
@@ -121,7 +121,7 @@ function v(value: number | null | undefined): string {
           <td class="number">{{ w.shown }}</td>
         </tr>
       </tbody>
-    </table>
+    </v-table>
     <h2 class="survey-title">What was taken as given</h2>
     <ul class="assumed">
       <li v-for="a in answer.assumed" :key="a">{{ a }}</li>

@@ -56,15 +56,14 @@ function volts(value: number): string {
       <div v-if="store.way" class="center-scroll">
         <div class="ways" role="group" aria-label="Way to">
           <span class="ways-title">Way to</span>
-          <button
+          <v-way-button
             v-for="w in ways"
             :key="w.id"
-            class="way"
             :class="{ chosen: w.id === store.way.id }"
             :aria-pressed="w.id === store.way.id"
             @click="store.choose(w.id)">
             {{ w.name }} <b>{{ w.touch }}</b>
-          </button>
+          </v-way-button>
         </div>
         <BenchTry />
         <p v-if="answer" class="bench-said" :class="`level-${answer.level}`">
@@ -98,17 +97,14 @@ function volts(value: number): string {
           <p v-if="answer.assumed.length" class="standing">Assumed: {{ answer.assumed.join(' ') }}</p>
           <ul v-if="bench.tried.length" class="tried" aria-label="On the bench">
             <li v-for="one in bench.tried" :key="one.words">
-              <span>{{ one.words }}</span><button
-                class="cure plain"
-                :aria-label="`Take back: ${one.words}`"
-                @click="one.undo()">
+              <span>{{ one.words }}</span><v-plain-button :aria-label="`Take back: ${one.words}`" @click="one.undo()">
                 Take back
-              </button>
+              </v-plain-button>
             </li>
           </ul>
           <template v-if="touched.length">
             <h2>Touching it, standing on the ground</h2>
-            <table class="other-ways">
+            <v-table class="other-ways">
               <thead>
                 <tr>
                   <th>Can or case</th>
@@ -123,14 +119,14 @@ function volts(value: number): string {
                   <td class="number" :class="{ bad: can.dangerous_after }">{{ volts(can.after_v) }}</td>
                 </tr>
               </tbody>
-            </table>
+            </v-table>
           </template>
           <h2>Why</h2>
           <p>{{ answer.why }} <CiteButton :text="answer.citation" /></p>
           <OutbuildingEarth v-if="store.options?.by_loop" />
           <h2>If you change one thing</h2>
           <p v-if="!bench.changes" class="standing">Trying every change.</p>
-          <table v-else class="other-ways changes">
+          <v-table v-else class="other-ways changes">
             <thead>
               <tr>
                 <th>Change</th>
@@ -146,23 +142,18 @@ function volts(value: number): string {
                 </td>
                 <td :class="`level-${change.level}`">
                   <b>{{ LEVELS[change.level] }}</b>: {{ change.outcome
-                  }}<button
+                  }}<v-act-button
                     v-if="change.cure && change.level === 0 && !change.same"
-                    class="cure"
                     @click="bench.keep(change.cure)">
                     Write it into the job
-                  </button>
+                  </v-act-button>
                 </td>
               </tr>
             </tbody>
-          </table>
-          <button
-            v-if="bench.changes?.some((c) => c.same)"
-            class="toggle"
-            :aria-expanded="every"
-            @click="every = !every">
+          </v-table>
+          <v-fold-button v-if="bench.changes?.some((c) => c.same)" :aria-expanded="every" @click="every = !every">
             Also the changes that change nothing
-          </button>
+          </v-fold-button>
           <h2>One bond for each source</h2>
           <ul class="state-list">
             <li v-for="s in answer.states" :key="s.key" :class="s.holds ? 'holds' : 'stop'">
@@ -175,7 +166,7 @@ function volts(value: number): string {
           </ul>
           <CallsList :calls="calls" />
           <h2>
-            <button class="toggle" :aria-expanded="working" @click="working = !working">How it was worked</button>
+            <v-fold-button :aria-expanded="working" @click="working = !working">How it was worked</v-fold-button>
           </h2>
           <template v-if="working"
             ><div v-for="group in answer.working" :key="group.key" class="work-group">
@@ -198,54 +189,6 @@ function volts(value: number): string {
   </main>
 </template>
 
-<style scoped>
-.bench-said {
-  display: none;
-  padding: 8px 14px;
-}
-.bench-values {
-  margin: 0 14px;
-}
-@media (max-width: 900px) {
-  .bench-said {
-    display: block;
-  }
-}
-.run-name .level-mark {
-  display: inline-block;
-  width: 12px;
-  height: 12px;
-  margin-right: 8px;
-  background: currentColor;
-}
-.level-0 {
-  color: rgb(var(--v-theme-success));
-}
-.level-2 {
-  color: rgb(var(--v-theme-warning));
-}
-.level-3,
-.level-4 {
-  color: rgb(var(--v-theme-error));
-}
-.level-4 .level-mark,
-.level-3 .level-mark {
-  clip-path: polygon(30% 0, 70% 0, 100% 30%, 100% 70%, 70% 100%, 30% 100%, 0 70%, 0 30%);
-}
-.level-0 .level-mark {
-  clip-path: polygon(50% 0, 100% 50%, 50% 100%, 0 50%);
-}
-.change {
-  min-height: 44px;
-  text-align: left;
-  text-decoration: underline;
-  text-underline-offset: 3px;
-}
-@media (forced-colors: active) {
-  .level-mark {
-    forced-color-adjust: none;
-  }
-}
-</style>
+<style scoped src="./BondsView.css"></style>
 
 <style src="./neutrals.css"></style>

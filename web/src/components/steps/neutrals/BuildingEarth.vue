@@ -47,10 +47,7 @@ function put(path: string, value: unknown): void {
 }
 
 function setEntry(i: number, fields: Partial<Schemas['Entry-Output']>): void {
-  put(
-    'entries',
-    noted.value?.entries.map((entry, n) => (n === i ? { ...entry, ...fields } : entry)),
-  )
+  for (const [field, value] of Object.entries(fields)) put(`entries/${i}/${field}`, value)
 }
 </script>
 
@@ -96,20 +93,14 @@ function setEntry(i: number, fields: Partial<Schemas['Entry-Output']>): void {
           :understood="(v) => lengthText(v, store.units)"
           wrong="A length, for example 0.4 m"
           @commit="setEntry(i, { from_entry_m: $event })" />
-        <button
-          class="cure plain"
+        <v-plain-button
           :aria-label="`Remove entry ${i + 1}`"
-          @click="
-            put(
-              'entries',
-              noted.entries.filter((_, n) => n !== i),
-            )
-          ">
+          @click="store.edit([{ op: 'remove', path: `${at}/entries/${i}` }])">
           Remove
-        </button>
+        </v-plain-button>
       </div>
     </fieldset>
-    <button class="cure" @click="put('entries', [...noted.entries, { kind: 'water' }])">Add what comes in</button>
+    <v-act-button @click="put('entries/-', { kind: 'water' })">Add what comes in</v-act-button>
     <h2>Room with a bath or shower</h2>
     <template v-if="noted.wet_room">
       <div class="fields">
@@ -134,17 +125,16 @@ function setEntry(i: number, fields: Partial<Schemas['Entry-Output']>): void {
           wrong="Ohms, for example 0.4"
           @commit="put('wet_room/parts_ohm', $event)" />
       </div>
-      <label class="flag"
-        ><input
-          type="checkbox"
-          :checked="noted.wet_room.bonded"
-          @change="put('wet_room/bonded', ($event.target as HTMLInputElement).checked)" />Its pipes and cases are tied
-        together there</label
+      <v-checkbox
+        class="flag"
+        :model-value="noted.wet_room.bonded"
+        @update:model-value="put('wet_room/bonded', Boolean($event))"
+        ><template #label>Its pipes and cases are tied together there</template></v-checkbox
       >
-      <button class="cure plain" @click="put('wet_room', null)">There is no such room</button>
+      <v-plain-button @click="put('wet_room', null)">There is no such room</v-plain-button>
       <CallsList v-if="plan" :calls="plan.calls.filter((call) => call.name === 'supplementary_bonding')" />
     </template>
-    <button v-else class="cure" @click="put('wet_room', {})">There is one</button>
+    <v-act-button v-else @click="put('wet_room', {})">There is one</v-act-button>
     <template v-if="groups.length">
       <h2>What the rules ask</h2>
       <details v-for="group in groups" :key="group.key">

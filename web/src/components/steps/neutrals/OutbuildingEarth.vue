@@ -60,7 +60,7 @@ function take(cure: Cure): void {
         </div>
       </dl>
       <p v-if="one.assumed" class="standing">{{ one.assumed }}.</p>
-      <button v-if="!one.taken" class="cure" @click="take(one.cure)">{{ one.cure.words }}</button>
+      <v-act-button v-if="!one.taken" @click="take(one.cure)">{{ one.cure.words }}</v-act-button>
     </article>
   </section>
 </template>

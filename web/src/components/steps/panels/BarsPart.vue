@@ -27,7 +27,7 @@ const money = (cost: number | null): string => (cost === null ? '' : `, about ${
       </li>
     </ul>
     <div class="table-scroll">
-      <table class="other-ways">
+      <v-table class="other-ways">
         <caption class="sr-only">
           What each circuit brings to the bars
         </caption>
@@ -49,14 +49,14 @@ const money = (cost: number | null): string => (cost === null ? '' : `, about ${
             </td>
           </tr>
         </tbody>
-      </table>
+      </v-table>
     </div>
     <template v-if="plan.more_room.length">
       <h2 class="survey-title">More room</h2>
       <ul class="plain-list">
         <li v-for="way in plan.more_room" :key="way.words">
           {{ way.words }}: <b>{{ way.gives }}</b>{{ money(way.cost) }}
-          <button v-if="way.cure" class="cure plain" @click="store.take(way.cure)">{{ way.cure.words }}</button>
+          <v-plain-button v-if="way.cure" @click="store.take(way.cure)">{{ way.cure.words }}</v-plain-button>
         </li>
       </ul>
     </template>

@@ -37,7 +37,7 @@ function addGroup(): void {
             :values="groups[i] as Record<string, unknown>" />
         </li>
       </ul>
-      <button class="cure plain" @click="addGroup">Add a device</button>
+      <v-plain-button @click="addGroup">Add a device</v-plain-button>
     </template>
   </details>
 </template>

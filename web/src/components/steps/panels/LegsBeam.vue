@@ -45,7 +45,7 @@ const tilt = computed(() => {
         <text x="360" y="28" class="end">L2 {{ amperes(plan.connected_2_a) }}</text>
       </g>
     </svg>
-    <table class="other-ways">
+    <v-table class="other-ways">
       <thead>
         <tr>
           <th>Current</th>
@@ -62,7 +62,7 @@ const tilt = computed(() => {
           <td class="number">{{ row.neutral }}</td>
         </tr>
       </tbody>
-    </table>
+    </v-table>
   </section>
 </template>
 

@@ -15,7 +15,7 @@ const move = computed(() => panel.plan?.move ?? null)
     <h2 class="move-title">{{ move.old_name }} moves: the new one hangs {{ move.where }}</h2>
     <MoveBoard />
     <div v-if="move.offer" class="move-offer">
-      <button class="cure" @click="store.take(move.offer)">{{ move.offer.words }}</button>
+      <v-act-button @click="store.take(move.offer)">{{ move.offer.words }}</v-act-button>
       <ul class="plain-list">
         <li v-for="words in move.offer_words" :key="words">{{ words }}</li>
       </ul>

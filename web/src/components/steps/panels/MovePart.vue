@@ -33,7 +33,7 @@ const MARK: Record<string, string> = { reaches: '✓', short: '✗', box: '▢',
   <section v-if="move" class="move-part" aria-label="The cables, one by one">
     <h2 class="survey-title">The cables, one by one</h2>
     <div class="table-scroll">
-      <table class="other-ways">
+      <v-table class="other-ways">
         <caption class="sr-only">
           Each cable, whether it reaches, and what is done when
         </caption>
@@ -81,7 +81,7 @@ const MARK: Record<string, string> = { reaches: '✓', short: '✗', box: '▢',
             <td class="number">{{ money(one.new_cost) }}</td>
           </tr>
         </tbody>
-      </table>
+      </v-table>
     </div>
     <template v-if="boxes.length">
       <h2 class="survey-title">Boxes</h2>

@@ -34,12 +34,14 @@ async function move(): Promise<void> {
       {{ $fill('A new one is hung beside it; every circuit keeps its {slot}. Each cable then reaches, or is short.') }}
     </p>
     <form class="move-start" @submit.prevent="move">
-      <label>To the right <input v-model="right" size="8" placeholder="4 ft 6 in" /></label>
-      <label>Up <input v-model="up" size="6" /></label>
-      <label
-        >{{ $fill('{Spaces}') }} <input v-model="spaces" size="4" :placeholder="String(panel.layout?.spaces ?? '')"
-      /></label>
-      <button class="cure" type="submit">{{ $fill('Hang the new {panel}') }}</button>
+      <v-text-field v-model="right" class="pick" label="To the right" placeholder="4 ft 6 in" />
+      <v-text-field v-model="up" class="pick few" label="Up" />
+      <v-text-field
+        v-model="spaces"
+        class="pick few"
+        :label="$fill('{Spaces}')"
+        :placeholder="String(panel.layout?.spaces ?? '')" />
+      <v-act-button type="submit">{{ $fill('Hang the new {panel}') }}</v-act-button>
     </form>
     <p v-if="wrong" class="trouble" role="alert">{{ wrong }}</p>
   </details>

@@ -34,7 +34,7 @@ function print(): void {
 <template>
   <details class="layout-fields directory-part">
     <summary><b>Directory</b></summary>
-    <table class="other-ways directory">
+    <v-table class="other-ways directory">
       <caption>
         {{
           store.job?.name
@@ -65,16 +65,18 @@ function print(): void {
           <td />
         </tr>
       </tbody>
-    </table>
+    </v-table>
     <h2 class="survey-title">What else is written there</h2>
     <WorkLines :lines="panel.plan?.notices ?? []" />
     <div class="part-buttons">
-      <button class="cure" @click="print">Print it</button>
-      <a class="cure link" target="_blank" :href="link('/api/jobs/{job_id}/panels/{panel}/label.svg', here)"
-        >Label at true size</a
+      <v-act-button @click="print">Print it</v-act-button>
+      <v-act-button target="_blank" :href="link('/api/jobs/{job_id}/panels/{panel}/label.svg', here)"
+        >Label at true size</v-act-button
       >
-      <a class="cure link" :href="link('/api/jobs/{job_id}/panels/{panel}/circuits.csv', here)" download>Save as CSV</a>
-      <button class="cure plain" @click="file?.click()">Read a CSV</button>
+      <v-act-button :href="link('/api/jobs/{job_id}/panels/{panel}/circuits.csv', here)" download
+        >Save as CSV</v-act-button
+      >
+      <v-plain-button @click="file?.click()">Read a CSV</v-plain-button>
     </div>
     <input
       ref="file"

@@ -63,15 +63,14 @@ const best = computed(() => (panel.plan?.moves ?? []).filter((one) => one.cure))
     <div class="center">
       <div class="center-scroll panels-scroll">
         <div v-if="panel.drawn.length" class="ways" role="group" aria-label="Panel">
-          <button
+          <v-way-button
             v-for="id in panel.drawn"
             :key="id"
-            class="way"
             :class="{ chosen: id === panel.key }"
             :aria-pressed="id === panel.key"
             @click="panel.wanted = id">
             {{ store.plan?.panels[id]?.name }}
-          </button>
+          </v-way-button>
         </div>
         <template v-if="panel.plan">
           <p class="panel-room">{{ panel.plan.room }}.</p>
@@ -85,7 +84,7 @@ const best = computed(() => (panel.plan?.moves ?? []).filter((one) => one.cure))
                 <h2 class="survey-title">Even the legs</h2>
                 <ul class="moves">
                   <li v-for="one in best" :key="one.words">
-                    <button class="cure" @click="store.take(one.cure!)">{{ one.words }}</button>
+                    <v-act-button @click="store.take(one.cure!)">{{ one.words }}</v-act-button>
                   </li>
                 </ul>
               </section>
@@ -94,7 +93,7 @@ const best = computed(() => (panel.plan?.moves ?? []).filter((one) => one.cure))
                 <ul class="waiting">
                   <li v-for="one in panel.plan.waiting" :key="`${one.kind} ${one.id}`">
                     <b>{{ one.name }}</b> {{ amperes(one.load_a) }}<template v-if="one.poles > 1">, two poles</template>
-                    <button v-if="one.cure" class="cure" @click="store.take(one.cure)">{{ one.cure.words }}</button>
+                    <v-act-button v-if="one.cure" @click="store.take(one.cure)">{{ one.cure.words }}</v-act-button>
                     <small>{{ one.words }}</small>
                   </li>
                 </ul>
@@ -116,16 +115,16 @@ const best = computed(() => (panel.plan?.moves ?? []).filter((one) => one.cure))
           <FirstStep v-if="!Object.keys(store.job?.runs ?? {}).length" :title="$fill('No {panel} yet')" />
           <h2 class="survey-title">{{ $fill('Write down a {panel} that is there') }}</h2>
           <form class="move-start" @submit.prevent="panel.begin(count)">
-            <label>{{ $fill('{Spaces}') }} <input v-model="spaces" inputmode="numeric" size="3" /></label>
-            <button class="cure" type="submit">{{ $fill('Draw the {panel}') }}</button>
+            <v-text-field v-model="spaces" class="pick few" :label="$fill('{Spaces}')" inputmode="numeric" />
+            <v-act-button type="submit">{{ $fill('Draw the {panel}') }}</v-act-button>
           </form>
         </section>
         <section v-if="bare.length" class="draw-spaces">
           <h2 class="survey-title">{{ $fill('Draw the {spaces} of a {panel}') }}</h2>
-          <label>{{ $fill('{Spaces}') }} <input v-model="spaces" inputmode="numeric" size="3" /></label>
-          <button v-for="one in bare" :key="one.value" class="cure plain" @click="panel.draw(one.value, count)">
+          <v-text-field v-model="spaces" class="pick few" :label="$fill('{Spaces}')" inputmode="numeric" />
+          <v-plain-button v-for="one in bare" :key="one.value" @click="panel.draw(one.value, count)">
             {{ one.title }}
-          </button>
+          </v-plain-button>
         </section>
       </div>
       <FindingsStrip />
@@ -143,9 +142,9 @@ const best = computed(() => (panel.plan?.moves ?? []).filter((one) => one.cure))
         <ul v-if="findings.length" class="part-findings">
           <li v-for="one in findings" :key="one.text">
             <b>{{ one.severity }}</b> {{ one.text }} {{ one.why }}
-            <button v-for="cure in one.cures" :key="cure.words" class="cure" @click="store.take(cure)">
+            <v-act-button v-for="cure in one.cures" :key="cure.words" @click="store.take(cure)">
               {{ cure.words }}
-            </button>
+            </v-act-button>
           </li>
         </ul>
         <CircuitFields />
@@ -166,7 +165,7 @@ const best = computed(() => (panel.plan?.moves ?? []).filter((one) => one.cure))
           <p>{{ cable.words }}</p>
           <WorkLines :lines="cable.working" />
         </template>
-        <div class="part-buttons"><button class="cure plain" @click="panel.remove()">Take it out</button></div>
+        <div class="part-buttons"><v-plain-button @click="panel.remove()">Take it out</v-plain-button></div>
       </section>
       <section v-else class="part-panel">
         <h1>{{ panel.plan ? 'Press a device' : 'No panel drawn yet' }}</h1>

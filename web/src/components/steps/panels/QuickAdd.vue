@@ -12,7 +12,7 @@ const size = ref('')
 const poles = ref('1')
 const stands = ref(true)
 const wrong = ref('')
-const box = ref<HTMLInputElement | null>(null)
+const box = ref<{ focus: () => void } | null>(null)
 const next = computed(() => (poles.value === '2' ? panel.plan?.next_two_pole : panel.plan?.next_single))
 /** Where the panel takes the place of another: what is written down stands in the old one and goes over, or is new. */
 const moves = computed(() => Boolean(panel.plan?.move))
@@ -39,29 +39,20 @@ async function add(): Promise<void> {
 
 <template>
   <form class="move-start quick-add" :aria-label="$fill('Write down what is in the {panel}')" @submit.prevent="add">
-    <label
-      >{{ $fill('{Slot}') }} {{ next?.join(' and ') || '–' }}
-      <input ref="box" v-model="name" size="22" maxlength="80" placeholder="room and use" aria-label="Name" />
-    </label>
-    <label>Amperes <input v-model="amperes" size="4" inputmode="decimal" /></label>
-    <label
-      >Wire
-      <select v-model="size">
-        <option value="">not noted</option>
-        <option v-for="one in sizes" :key="one.value" :value="one.value">{{ one.title }}</option>
-      </select>
-    </label>
-    <label v-if="!store.options?.one_line"
-      >Poles
-      <select v-model="poles">
-        <option value="1">1</option>
-        <option value="2">2</option>
-      </select>
-    </label>
-    <label v-if="moves" class="flag">
-      <input v-model="stands" type="checkbox" /> {{ $fill('it is in the old {panel} and goes over') }}
-    </label>
-    <button class="cure" type="submit">Add</button>
+    <v-text-field
+      ref="box"
+      v-model="name"
+      class="pick"
+      :label="`Name, ${$fill('{slot}')} ${next?.join(' and ') || '–'}`"
+      maxlength="80"
+      placeholder="room and use" />
+    <v-text-field v-model="amperes" class="pick few" label="Amperes" inputmode="decimal" />
+    <v-select v-model="size" class="pick" label="Wire" :items="[{ value: '', title: 'not noted' }, ...sizes]" />
+    <v-select v-if="!store.options?.one_line" v-model="poles" class="pick few" label="Poles" :items="['1', '2']" />
+    <v-checkbox v-if="moves" v-model="stands" class="flag"
+      ><template #label>{{ $fill('it is in the old {panel} and goes over') }}</template></v-checkbox
+    >
+    <v-act-button type="submit">Add</v-act-button>
     <p v-if="wrong" class="trouble" role="alert">{{ wrong }}</p>
   </form>
 </template>

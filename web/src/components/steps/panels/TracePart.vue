@@ -58,25 +58,27 @@ function again(): void {
         first.
       </p>
       <div class="part-buttons">
-        <button v-for="way in trace.begin" :key="way.words" class="cure" @click="store.take(way)">
+        <v-act-button v-for="way in trace.begin" :key="way.words" @click="store.take(way)">
           {{ way.words }}
-        </button>
+        </v-act-button>
       </div>
     </template>
     <template v-else-if="now">
       <div class="round-bar">
-        <button class="cure big" :disabled="round === 0" aria-label="The round before" @click="round -= 1">‹</button>
+        <v-act-button class="big" :disabled="round === 0" aria-label="The round before" @click="round -= 1"
+          >‹</v-act-button
+        >
         <p class="round-words" aria-live="polite">
           <b>Round {{ now.number }} of {{ trace.rounds.length }}</b>
           <span>{{ now.words }}</span>
         </p>
-        <button
-          class="cure big"
+        <v-act-button
+          class="big"
           :disabled="round >= trace.rounds.length - 1"
           aria-label="The next round"
           @click="round += 1">
           ›
-        </button>
+        </v-act-button>
       </div>
       <section v-for="[serves, outlets] in rooms" :key="serves" class="trace-room">
         <h2 class="survey-title">{{ title(serves) }}</h2>
@@ -90,36 +92,31 @@ function again(): void {
             <b>{{ log!.outlets[i]!.name || 'an outlet' }}</b>
             <small>{{ trace.outlets[i]?.words }}</small>
           </p>
-          <button class="cure big" :aria-pressed="log!.outlets[i]!.off[round] === true" @click="seen(i, true)">
+          <v-act-button class="big" :aria-pressed="log!.outlets[i]!.off[round] === true" @click="seen(i, true)">
             Off
-          </button>
-          <button class="cure big" :aria-pressed="log!.outlets[i]!.off[round] === false" @click="seen(i, false)">
+          </v-act-button>
+          <v-act-button class="big" :aria-pressed="log!.outlets[i]!.off[round] === false" @click="seen(i, false)">
             On
-          </button>
-          <button
-            class="cure plain big"
+          </v-act-button>
+          <v-plain-button
+            class="big"
             :aria-label="`Strike ${log!.outlets[i]!.name || 'this outlet'}`"
             @click="strike(i)">
             ×
-          </button>
+          </v-plain-button>
         </div>
       </section>
       <form class="move-start" @submit.prevent="add">
-        <label
-          >Room
-          <select v-model="room">
-            <option v-for="one in ROOMS" :key="one.value" :value="one.value">{{ one.title }}</option>
-          </select>
-        </label>
-        <label>Outlet <input v-model="name" size="18" maxlength="80" placeholder="left of the sink" /></label>
-        <button class="cure" type="submit">Add the outlet</button>
+        <v-select v-model="room" class="pick" label="Room" :items="ROOMS" />
+        <v-text-field v-model="name" class="pick" label="Outlet" maxlength="80" placeholder="left of the sink" />
+        <v-act-button type="submit">Add the outlet</v-act-button>
       </form>
       <ul v-if="trace.unsure.length" class="plain-list">
         <li v-for="words in trace.unsure" :key="words">{{ words }}</li>
       </ul>
       <div class="part-buttons">
-        <button v-if="trace.take" class="cure" @click="store.take(trace.take)">{{ trace.take.words }}</button>
-        <button class="cure plain" @click="again">Begin again</button>
+        <v-act-button v-if="trace.take" @click="store.take(trace.take)">{{ trace.take.words }}</v-act-button>
+        <v-plain-button @click="again">Begin again</v-plain-button>
       </div>
     </template>
   </details>

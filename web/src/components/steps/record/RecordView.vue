@@ -36,11 +36,10 @@ watch(
       <RevisionTable :lines="before" />
     </template>
     <p v-if="store.state">
-      <a
-        class="cure"
+      <v-act-button
         :href="link('/api/jobs/{job_id}/export/job.json', { job_id: store.state.id }, { history: '1' })"
         download
-        >Save the job with its history</a
+        >Save the job with its history</v-act-button
       >
     </p>
   </main>

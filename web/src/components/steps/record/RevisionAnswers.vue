@@ -47,7 +47,7 @@ function opened(event: Event): void {
         <b>{{ change.name }}</b>: {{ change.before || 'nothing' }} → {{ change.after || 'gone' }}
       </li>
     </ul>
-    <button v-if="number !== newest" class="cure plain" @click="look(newest)">Compare with now</button>
-    <button class="cure plain" @click="openCopy">Open it as a copy</button>
+    <v-plain-button v-if="number !== newest" @click="look(newest)">Compare with now</v-plain-button>
+    <v-plain-button @click="openCopy">Open it as a copy</v-plain-button>
   </details>
 </template>

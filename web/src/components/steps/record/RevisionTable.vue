@@ -6,7 +6,7 @@ defineProps<{ lines: Schemas['EarlierItem'][] }>()
 </script>
 
 <template>
-  <table class="record">
+  <v-table class="record">
     <thead>
       <tr>
         <th>Revision</th>
@@ -23,7 +23,7 @@ defineProps<{ lines: Schemas['EarlierItem'][] }>()
         <td>{{ line.what }} <slot :line="line" /></td>
       </tr>
     </tbody>
-  </table>
+  </v-table>
 </template>
 
 <style scoped>

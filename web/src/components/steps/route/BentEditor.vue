@@ -73,14 +73,13 @@ function drawn(plan: Schemas['BentPlan']) {
           </g>
         </svg>
       </template>
-      <button
-        class="cure plain"
+      <v-plain-button
         :aria-label="`Remove bend ${n + 1}`"
         @click="store.edit([{ op: 'remove', path: `${path}/${n}` }])">
         Remove
-      </button>
+      </v-plain-button>
     </section>
-    <div class="leg-buttons"><button class="cure" @click="add">Add a bend</button></div>
+    <div class="leg-buttons"><v-act-button @click="add">Add a bend</v-act-button></div>
   </details>
 </template>
 

@@ -92,24 +92,23 @@ function add(kind: Fitting['kind']): void {
           :parse="(t) => parseVolume(t, store.units)"
           wrong="A volume, for example 32 in³"
           @commit="set(one.key, { volume_l: $event })" />
-        <label class="flag"
-          ><input
-            type="checkbox"
-            :checked="one.spliced"
-            :aria-label="`Wires joined in fitting ${i + 1}`"
-            @change="set(one.key, { spliced: ($event.target as HTMLInputElement).checked })" />Wires joined in it</label
+        <v-checkbox
+          class="flag"
+          :model-value="one.spliced"
+          :aria-label="`Wires joined in fitting ${i + 1}`"
+          @update:model-value="set(one.key, { spliced: Boolean($event) })"
+          ><template #label>Wires joined in it</template></v-checkbox
         >
-        <button
-          class="cure plain"
+        <v-plain-button
           :aria-label="`Remove fitting ${i + 1}`"
           @click="emit('edit', [{ op: 'remove', path: `fittings/${one.key}` }])">
           Remove
-        </button>
+        </v-plain-button>
       </li>
     </ol>
     <div class="leg-buttons">
-      <button class="cure" @click="add('pull_box')">{{ $fill('Add a {pull_point}') }}</button>
-      <button class="cure" @click="add('conduit_body')">{{ $fill('Add a {conduit_body}') }}</button>
+      <v-act-button @click="add('pull_box')">{{ $fill('Add a {pull_point}') }}</v-act-button>
+      <v-act-button @click="add('conduit_body')">{{ $fill('Add a {conduit_body}') }}</v-act-button>
     </div>
     <p v-if="Object.keys(stretch.legs).length" class="empty">
       One that stands at a corner of the legs takes the place of the bend.

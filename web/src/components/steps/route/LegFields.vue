@@ -41,5 +41,5 @@ const degrees = (text: string): number | null =>
     :parse="degrees"
     wrong="Degrees, 0 to 180"
     @commit="$event !== null && emit('set', { turn_deg: $event })" />
-  <button class="cure plain" :aria-label="`Remove leg ${number}`" @click="emit('drop')">Remove</button>
+  <v-plain-button :aria-label="`Remove leg ${number}`" @click="emit('drop')">Remove</v-plain-button>
 </template>

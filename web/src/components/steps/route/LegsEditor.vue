@@ -73,9 +73,9 @@ async function readTrack(): Promise<void> {
     </ol>
     <p v-else-if="legs.length" class="empty">{{ legs.length }} legs of a walked track.</p>
     <div class="leg-buttons">
-      <button class="cure" @click="addLeg">Add a leg</button>
-      <button class="cure" @click="gpx?.click()">Read a GPX track</button>
-      <button v-if="legs.length" class="cure plain" @click="forget">Forget the legs</button>
+      <v-act-button @click="addLeg">Add a leg</v-act-button>
+      <v-act-button @click="gpx?.click()">Read a GPX track</v-act-button>
+      <v-plain-button v-if="legs.length" @click="forget">Forget the legs</v-plain-button>
       <input
         ref="gpx"
         type="file"

@@ -1,16 +1,17 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { Cure, Operation } from '../../../api/client'
+import type { Cure } from '../../../api/client'
 import { useWidth } from '../../../composables/useWidth'
 import type { Scale } from '../../../drawing/scale'
-import { forceText, inUnits, liquidText, parseForce } from '../../../format/forces'
-import { figure, lengthText, parseLength, parseMeasure, withUnit } from '../../../format/quantities'
-import { fill } from '../../../state/terms'
+import { forceText, inUnits } from '../../../format/forces'
+import { figure, withUnit } from '../../../format/quantities'
 import { useJob } from '../../../state/job'
-import CommitField from '../../parts/CommitField.vue'
 import AnswerBar from '../sizing/AnswerBar.vue'
 import FindingsStrip from '../../frame/FindingsStrip.vue'
 import SectionView from '../sizing/SectionView.vue'
+import CutList from './CutList.vue'
+import JobStages from './JobStages.vue'
+import PullFields from './PullFields.vue'
 import StretchEditor from './StretchEditor.vue'
 import TensionView from './TensionView.vue'
 import WayChooser from '../sizing/WayChooser.vue'
@@ -31,32 +32,6 @@ const pull = computed(() => store.run_plan?.pull ?? null)
 const how = computed(() => store.run?.pull)
 const working = ref(false)
 const trenches = computed(() => (store.plan?.trenches ?? []).filter((one) => one.runs.includes(store.run_id)))
-const ROPES = computed(() => [
-  { value: 'tape', title: fill('{fish_tape}') },
-  { value: 'line', title: fill('{pull_line}') },
-  { value: 'rope', title: 'rope on a machine' },
-])
-const ENDS = [
-  { value: '', title: 'the easier end' },
-  { value: 'near', title: 'the head' },
-  { value: 'far', title: 'the far end' },
-]
-const from = computed(() =>
-  how.value?.from_far_end === null || how.value?.from_far_end === undefined
-    ? ''
-    : how.value.from_far_end
-      ? 'far'
-      : 'near',
-)
-const count = (text: string): number | null =>
-  /^\d+$/.test(text.trim()) && Number(text) > 0 ? Number(text.trim()) : null
-const none = (text: string) => parseLength(text, store.units) ?? (/^0+$/.test(text.trim()) ? 0 : null)
-
-function set(field: string, value: string | number | boolean | null): void {
-  const operation: Operation = { op: 'add', path: `/runs/${store.run_id}/pull/${field}`, value }
-  void store.edit([operation])
-}
-
 /** What of a limit is used, in the units of the job. */
 function used(margin: { used: number; limit: number; unit: string }): string {
   const [part, whole] = [
@@ -108,9 +83,9 @@ function take(cure: Cure): void {
           </li>
         </ul>
         <p v-for="cure in pull.cures" :key="cure.words">
-          <button class="cure" @click="take(cure)">{{ cure.words }}</button>
+          <v-act-button @click="take(cure)">{{ cure.words }}</v-act-button>
         </p>
-        <table v-if="pull.known" class="other-ways">
+        <v-table v-if="pull.known" class="other-ways">
           <thead>
             <tr>
               <th>Fed from</th>
@@ -125,74 +100,8 @@ function take(cure: Cure): void {
               <td class="number">{{ forceText(way.worst_dry_n, store.units) }}</td>
             </tr>
           </tbody>
-        </table>
-        <div v-if="pull.known" class="fields">
-          <v-select
-            label="Feed from"
-            :model-value="from"
-            :items="ENDS"
-            @update:model-value="set('from_far_end', $event ? $event === 'far' : null)" />
-          <v-select
-            label="Pulled with"
-            :model-value="how.rope"
-            :items="ROPES"
-            @update:model-value="set('rope', $event)" />
-          <CommitField
-            label="It may take"
-            :shown="how.rope_n ? forceText(how.rope_n, store.units) : ''"
-            hint="the usual"
-            empty-ok
-            :parse="(t) => parseForce(t, store.units)"
-            wrong="A force, as marked: 200 lbf or 900 N"
-            @commit="set('rope_n', $event)" />
-          <CommitField
-            label="Hands"
-            :shown="String(how.hands)"
-            :parse="count"
-            wrong="People, at least 1"
-            @commit="set('hands', $event ?? 2)" />
-          <CommitField
-            label="Friction"
-            :shown="how.friction_factor ? String(how.friction_factor) : ''"
-            hint="the usual"
-            empty-ok
-            :parse="(t) => parseMeasure(t, 'plain')"
-            :understood="String"
-            wrong="Between 0.05 and 1"
-            @commit="set('friction_factor', $event)" />
-          <CommitField
-            label="Make-up at each end"
-            :shown="lengthText(how.make_up_m, store.units)"
-            :parse="none"
-            :understood="(v) => lengthText(v, store.units)"
-            wrong="A length"
-            @commit="set('make_up_m', $event ?? 0)" />
-          <CommitField
-            label="Wire on a reel"
-            :shown="how.reel_m ? lengthText(how.reel_m, store.units) : ''"
-            hint="by length"
-            empty-ok
-            :parse="(t) => parseLength(t, store.units)"
-            :understood="(v) => lengthText(v, store.units)"
-            wrong="A length, for example 500 ft"
-            @commit="set('reel_m', $event)" />
-          <CommitField
-            label="Coiled for later"
-            :shown="lengthText(how.coil_m, store.units)"
-            :parse="none"
-            :understood="(v) => lengthText(v, store.units)"
-            wrong="A length"
-            @commit="set('coil_m', $event ?? 0)" />
-        </div>
-        <label v-if="pull.known" class="flag"
-          ><input
-            type="checkbox"
-            :checked="how.lubricated"
-            @change="set('lubricated', ($event.target as HTMLInputElement).checked)" />Lubricated<template
-            v-if="how.lubricated"
-            >, {{ liquidText(pull.lubricant_l, store.units) }}</template
-          ></label
-        >
+        </v-table>
+        <PullFields v-if="pull.known" :how="how" :pull="pull" />
         <details v-for="group in pull.segments" :key="group.key">
           <summary>
             <b>{{ group.title }}</b> <span>{{ group.answer }}</span>
@@ -208,39 +117,16 @@ function take(cure: Cure): void {
         <template v-if="pull.order.length"
           ><h2>
             In this order
-            <router-link class="cure" :to="`/jobs/${store.state?.id}/sheet?of=pull`">Print this plan</router-link>
+            <v-act-button :to="`/jobs/${store.state?.id}/sheet?of=pull`">Print this plan</v-act-button>
           </h2>
           <ol class="pull-order">
             <li v-for="line in pull.order" :key="line">{{ line }}</li>
           </ol></template
         >
-        <template v-if="pull.lengths.length">
-          <h2>Cut</h2>
-          <table class="other-ways">
-            <thead>
-              <tr>
-                <th>Conductor</th>
-                <th>Tape</th>
-                <th class="number">Each</th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="one in pull.lengths" :key="one.name">
-                <td>{{ one.count > 1 ? `${one.count} × ` : '' }}{{ one.name }}, {{ one.size_name }}</td>
-                <td>{{ one.color }}</td>
-                <td class="number">{{ lengthText(one.cut_m, store.units) }}</td>
-              </tr>
-            </tbody>
-          </table>
-        </template>
-        <ul v-if="pull.bought.length" class="bought">
-          <li v-for="one in pull.bought" :key="one.size_name">
-            {{ one.count }} × {{ one.size_name }}: {{ one.words }}
-          </li>
-        </ul>
+        <CutList :pull="pull" />
         <template v-if="pull.working.length">
           <h2>
-            <button class="toggle" :aria-expanded="working" @click="working = !working">How it was worked</button>
+            <v-fold-button :aria-expanded="working" @click="working = !working">How it was worked</v-fold-button>
           </h2>
           <template v-if="working"
             ><div v-for="group in pull.working" :key="group.key" class="work-group">
@@ -250,22 +136,7 @@ function take(cure: Cure): void {
               <WorkLines :lines="group.lines" /></div
           ></template>
         </template>
-        <template v-if="(store.plan?.stages.length ?? 0) > 1">
-          <h2>The job in stages</h2>
-          <section v-for="stage in store.plan?.stages" :key="stage.key" class="stage" :aria-label="stage.title">
-            <h3>{{ stage.title }}</h3>
-            <ul>
-              <li v-for="line in stage.lines" :key="line.run">
-                <button
-                  class="stage-run"
-                  :class="{ current: line.run === store.run_id }"
-                  @click="store.choose(line.run)">
-                  <b>{{ line.name }}</b> <span>{{ line.words }}</span>
-                </button>
-              </li>
-            </ul>
-          </section>
-        </template>
+        <JobStages v-if="(store.plan?.stages.length ?? 0) > 1" />
         <aside class="cautions" aria-label="Cautions">
           <p>Have gas, water, cable and communication lines located before the first spade. Shore a deep trench.</p>
           <p>Stand clear of the line of a loaded rope. Not during lightning. Both ends dead, locked and tested.</p>
@@ -283,27 +154,6 @@ function take(cure: Cure): void {
 .pull-order {
   list-style: decimal;
   padding-left: 20px;
-}
-.bought {
-  padding: 6px 0 2px;
-  font-size: 14.5px;
-}
-.stage-run {
-  display: block;
-  width: 100%;
-  text-align: left;
-  min-height: 44px;
-  padding: 4px 8px;
-  border-bottom: 1px solid rgb(var(--v-theme-line));
-  font-size: 14.5px;
-  line-height: 1.3;
-}
-.stage-run.current {
-  background: rgb(var(--v-theme-wash));
-  border-left: 4px solid rgb(var(--v-theme-primary));
-}
-.stage-run:hover {
-  background: rgb(var(--v-theme-wash));
 }
 </style>
 

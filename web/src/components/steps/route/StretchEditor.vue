@@ -78,7 +78,7 @@ function remove(): void {
     <h2>Route, stretch by stretch</h2>
     <p v-if="stretches.length > 1" class="total">{{ lengthText(total, store.units) }} in all</p>
     <div class="stretches" role="group" aria-label="Stretch">
-      <button
+      <v-way-button
         v-for="(s, i) in stretches"
         :key="s.key"
         :class="{ chosen: i === index }"
@@ -86,14 +86,14 @@ function remove(): void {
         @click="at = i">
         {{ i + 1 }} {{ s.place }} {{ lengthText(s.length_m, store.units)
         }}<em v-if="foundAt(s.key).length"> {{ foundAt(s.key).length }} found</em>
-      </button>
-      <button class="cure" @click="add">Add a stretch</button>
-      <button v-if="stretches.length > 1" class="cure plain" @click="remove">Remove stretch {{ index + 1 }}</button>
+      </v-way-button>
+      <v-act-button @click="add">Add a stretch</v-act-button>
+      <v-plain-button v-if="stretches.length > 1" @click="remove">Remove stretch {{ index + 1 }}</v-plain-button>
     </div>
     <ul v-if="foundAt(stretch.key).length" class="part-findings">
       <li v-for="finding in foundAt(stretch.key)" :key="finding.where + finding.text" :class="finding.severity">
         {{ finding.text }} {{ finding.why }} <CiteButton :text="finding.citation" />
-        <button v-for="one in finding.cures" :key="one.words" class="cure" @click="cure(one)">{{ one.words }}</button>
+        <v-act-button v-for="one in finding.cures" :key="one.words" @click="cure(one)">{{ one.words }}</v-act-button>
       </li>
     </ul>
     <div class="fields">
@@ -109,16 +109,17 @@ function remove(): void {
         no-data-text="There is no other run yet"
         @update:model-value="set('shares_with', $event)" />
     </div>
-    <TrenchEditor v-if="stretch.place === 'buried'" :stretch="stretch" @change="change" />
+    <TrenchEditor v-if="stretch.place === 'buried'" :stretch="stretch" @edit="edit" />
     <BentEditor v-if="inPipe" :key="`${props.run}/${stretch.key}`" :run="props.run" :index="index" :stretch="stretch" />
     <FittingsEditor v-if="inPipe" :stretch="stretch" @edit="edit" />
-    <label v-if="store.options?.by_loop" class="flag"
-      ><input
-        type="checkbox"
-        :checked="stretch.hidden"
-        @change="set('hidden', ($event.target as HTMLInputElement).checked)" />{{
+    <v-checkbox
+      v-if="store.options?.by_loop"
+      class="flag"
+      :model-value="stretch.hidden"
+      @update:model-value="set('hidden', Boolean($event))"
+      ><template #label>{{
         $fill('Hidden in a wall, {shallow_in_wall}, no earthed metal around it')
-      }}</label
+      }}</template></v-checkbox
     >
     <LegsEditor :stretch="stretch" @edit="edit" />
   </section>

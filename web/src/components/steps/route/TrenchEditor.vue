@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Segment } from '../../../api/client'
+import type { Operation, Segment } from '../../../api/client'
 import { depthText, lengthText, parseLength } from '../../../format/quantities'
 import { useJob } from '../../../state/job'
 import CommitField from '../../parts/CommitField.vue'
 
 /** The trench of a buried stretch: whose it is, what lies beside it, what it crosses. */
 const props = defineProps<{ stretch: Segment }>()
-const emit = defineEmits<{ change: [fields: Partial<Segment>] }>()
+const emit = defineEmits<{ edit: [edits: Operation[]] }>()
 const store = useJob()
 const LINES = [
   { value: 'water', title: 'water' },
@@ -39,12 +39,21 @@ const said = computed(() => {
   )
 })
 
-function setCrossing(i: number, fields: Partial<Segment['crossings'][number]>): void {
-  emit('change', { crossings: props.stretch.crossings.map((line, n) => (n === i ? { ...line, ...fields } : line)) })
+/** Each field by itself, so that an edit that is still on its way is not written over. */
+function put(path: string, fields: object): void {
+  emit(
+    'edit',
+    Object.entries(fields).map(([field, value]) => ({ op: 'add', path: `${path}/${field}`, value })),
+  )
 }
 
-function setBeside(i: number, fields: Partial<Segment['beside'][number]>): void {
-  emit('change', { beside: props.stretch.beside.map((line, n) => (n === i ? { ...line, ...fields } : line)) })
+function cross(): void {
+  const value = { kind: 'gas', at_m: Math.min(3, props.stretch.length_m), depth_m: 0.6 }
+  emit('edit', [{ op: 'add', path: 'crossings/-', value }])
+}
+
+function drop(path: string): void {
+  emit('edit', [{ op: 'remove', path }])
 }
 </script>
 
@@ -61,7 +70,7 @@ function setBeside(i: number, fields: Partial<Segment['beside'][number]>): void 
         empty-ok
         :parse="trenchName"
         wrong="A name"
-        @commit="emit('change', { trench: $event ?? '' })" />
+        @commit="emit('edit', [{ op: 'add', path: 'trench', value: $event ?? '' }])" />
       <CommitField
         label="Other circuits in it"
         :shown="stretch.trench_circuits ? String(stretch.trench_circuits) : ''"
@@ -69,7 +78,7 @@ function setBeside(i: number, fields: Partial<Segment['beside'][number]>): void 
         empty-ok
         :parse="count"
         wrong="A whole number"
-        @commit="emit('change', { trench_circuits: $event ?? 0 })" />
+        @commit="emit('edit', [{ op: 'add', path: 'trench_circuits', value: $event ?? 0 }])" />
     </div>
     <p class="empty">
       {{ named.length ? `Trenches here: ${named.join(', ')}. ` : '' }}Stretches with the same name lie in one trench,
@@ -81,7 +90,7 @@ function setBeside(i: number, fields: Partial<Segment['beside'][number]>): void 
           :label="`Beside it, line ${i + 1}`"
           :model-value="line.kind"
           :items="LINES"
-          @update:model-value="setBeside(i, { kind: $event })" />
+          @update:model-value="put(`beside/${i}`, { kind: $event })" />
         <CommitField
           label="Kept apart by"
           :shown="line.apart_m === null || line.apart_m === undefined ? '' : depthText(line.apart_m, store.units)"
@@ -90,13 +99,10 @@ function setBeside(i: number, fields: Partial<Segment['beside'][number]>): void 
           :parse="none"
           :understood="(v) => lengthText(v, store.units)"
           wrong="A distance, for example 12 in"
-          @commit="setBeside(i, { apart_m: $event })" />
-        <button
-          class="cure plain"
-          :aria-label="`Remove line ${i + 1} beside it`"
-          @click="emit('change', { beside: stretch.beside.filter((_, n) => n !== i) })">
+          @commit="put(`beside/${i}`, { apart_m: $event })" />
+        <v-plain-button :aria-label="`Remove line ${i + 1} beside it`" @click="drop(`beside/${i}`)">
           Remove
-        </button>
+        </v-plain-button>
       </li>
     </ol>
     <ol v-if="stretch.crossings.length">
@@ -105,44 +111,30 @@ function setBeside(i: number, fields: Partial<Segment['beside'][number]>): void 
           label="Line"
           :model-value="line.kind"
           :items="LINES"
-          @update:model-value="setCrossing(i, { kind: $event })" />
+          @update:model-value="put(`crossings/${i}`, { kind: $event })" />
         <CommitField
           :label="`Line ${i + 1}, where`"
           :shown="lengthText(line.at_m, store.units)"
           :parse="none"
           :understood="(v) => lengthText(v, store.units)"
           wrong="A length from the head of the stretch"
-          @commit="setCrossing(i, { at_m: $event ?? 0 })" />
+          @commit="put(`crossings/${i}`, { at_m: $event ?? 0 })" />
         <CommitField
           label="Its depth"
           :shown="depthText(line.depth_m, store.units)"
           :parse="none"
           :understood="(v) => lengthText(v, store.units)"
           wrong="A depth, for example 24 in"
-          @commit="setCrossing(i, { depth_m: $event ?? 0 })" />
-        <button
-          class="cure plain"
-          :aria-label="`Remove line ${i + 1}`"
-          @click="emit('change', { crossings: stretch.crossings.filter((_, n) => n !== i) })">
-          Remove
-        </button>
+          @commit="put(`crossings/${i}`, { depth_m: $event ?? 0 })" />
+        <v-plain-button :aria-label="`Remove line ${i + 1}`" @click="drop(`crossings/${i}`)"> Remove </v-plain-button>
       </li>
     </ol>
     <div class="leg-buttons">
-      <button
-        class="cure"
-        @click="
-          emit('change', {
-            crossings: [...stretch.crossings, { kind: 'gas', at_m: Math.min(3, stretch.length_m), depth_m: 0.6 }],
-          })
-        ">
-        Add a line it crosses
-      </button>
-      <button
-        class="cure"
-        @click="emit('change', { beside: [...stretch.beside, { kind: 'communication', apart_m: null }] })">
+      <v-act-button @click="cross"> Add a line it crosses </v-act-button>
+      <v-act-button
+        @click="emit('edit', [{ op: 'add', path: 'beside/-', value: { kind: 'communication', apart_m: null } }])">
         Add a line beside it
-      </button>
+      </v-act-button>
     </div>
   </details>
 </template>

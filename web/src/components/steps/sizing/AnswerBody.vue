@@ -41,7 +41,7 @@ function take(cure: Cure): void {
     <FarEnd />
     <section v-if="plan.neighbours.length">
       <h2>Other ways</h2>
-      <table class="other-ways">
+      <v-table class="other-ways">
         <thead>
           <tr>
             <th>Conductor</th>
@@ -62,18 +62,18 @@ function take(cure: Cure): void {
             <td class="number">{{ money(way.cost) }}</td>
             <td>
               <span v-if="way.current">chosen</span
-              ><button v-else class="cure" :aria-label="way.cure.words" @click="take(way.cure)">Take</button>
+              ><v-act-button v-else :aria-label="way.cure.words" @click="take(way.cure)">Take</v-act-button>
             </td>
           </tr>
         </tbody>
-      </table>
+      </v-table>
       <p v-if="pricedBy" class="because">Cost: {{ pricedBy }}.</p>
-      <button class="cure site-button" @click="siting = true">The whole site at once</button>
+      <v-act-button class="site-button" @click="siting = true">The whole site at once</v-act-button>
     </section>
     <DropSchools />
     <LongRun />
     <section v-if="plan.working.length">
-      <h2><button class="toggle" :aria-expanded="working" @click="working = !working">How it was worked</button></h2>
+      <h2><v-fold-button :aria-expanded="working" @click="working = !working">How it was worked</v-fold-button></h2>
       <template v-if="working">
         <div v-for="group in plan.working" :key="group.key" class="work-group">
           <h3>

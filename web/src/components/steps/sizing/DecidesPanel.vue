@@ -71,14 +71,14 @@ const count = (text: string): number | null => (/^\d+$/.test(text.trim()) ? Numb
     <div class="decides-head">
       <h2>What decides it</h2>
       <div v-if="stretches.length > 1" class="stretches" role="group" aria-label="Stretch">
-        <button
+        <v-way-button
           v-for="(s, i) in stretches"
           :key="s.key"
           :class="{ chosen: s.key === stretch }"
           :aria-pressed="s.key === stretch"
           @click="picked = s.key">
           {{ i + 1 }} {{ s.place }} {{ lengthText(s.length_m, store.units) }}
-        </button>
+        </v-way-button>
       </div>
     </div>
     <div class="fields">
@@ -191,15 +191,4 @@ const count = (text: string): number | null => (/^\d+$/.test(text.trim()) ? Numb
   </section>
 </template>
 
-<style scoped>
-.decides {
-  padding: 8px 12px 12px;
-}
-.decides-head {
-  display: flex;
-  align-items: center;
-  flex-wrap: wrap;
-  gap: 12px;
-  min-height: 44px;
-}
-</style>
+<style scoped src="./DecidesPanel.css"></style>

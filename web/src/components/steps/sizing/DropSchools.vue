@@ -15,7 +15,7 @@ const cell = (method: string, current: string) => drops.value.find((d) => d.meth
   <section v-if="drops.length">
     <h2>Drop, by every school</h2>
     <div class="scroll-x" tabindex="0" role="region" aria-label="Drop, by every school">
-      <table class="schools-table">
+      <v-table class="schools-table">
         <thead>
           <tr>
             <th>Method</th>
@@ -37,7 +37,7 @@ const cell = (method: string, current: string) => drops.value.find((d) => d.meth
             </td>
           </tr>
         </tbody>
-      </table>
+      </v-table>
     </div>
   </section>
 </template>

@@ -34,7 +34,7 @@ function take(cure: Cure | null): void {
       <ul v-if="way.needs.length" class="needs">
         <li v-for="need in way.needs" :key="need">{{ need }}</li>
       </ul>
-      <button v-if="way.cure" class="cure" @click="take(way.cure)">{{ way.cure.words }}</button>
+      <v-act-button v-if="way.cure" @click="take(way.cure)">{{ way.cure.words }}</v-act-button>
       <details>
         <summary><b>How it was worked</b></summary>
         <template v-for="group in way.working" :key="group.key"
@@ -48,7 +48,7 @@ function take(cure: Cure | null): void {
   </section>
   <section v-if="plan?.growth.length">
     <h2>Room to grow</h2>
-    <table class="other-ways">
+    <v-table class="other-ways">
       <thead>
         <tr>
           <th>Made</th>
@@ -67,11 +67,11 @@ function take(cure: Cure | null): void {
           <td class="number">{{ row.spare_wires }}</td>
           <td class="number">{{ money(row.cost_more) }}</td>
           <td>
-            <button v-if="!row.current" class="cure" :aria-label="row.cure.words" @click="take(row.cure)">Take</button>
+            <v-act-button v-if="!row.current" :aria-label="row.cure.words" @click="take(row.cure)">Take</v-act-button>
           </td>
         </tr>
       </tbody>
-    </table>
+    </v-table>
     <p class="standing">Coil some cable at both ends, and leave a string in the pipe.</p>
   </section>
 </template>

@@ -2,9 +2,9 @@
 import { computed, ref, watch } from 'vue'
 import { vApart } from '../../../composables/apart'
 import { useCalculator } from '../../../composables/useCalculator'
-import { money, parseMeasure, percent } from '../../../format/quantities'
+import { money, percent } from '../../../format/quantities'
 import { useJob } from '../../../state/job'
-import CommitField from '../../parts/CommitField.vue'
+import SitePrices from './SitePrices.vue'
 
 /** All runs together: the trade between cost and drop as a curve to press, and the set behind each point. */
 const open = defineModel<boolean>({ required: true })
@@ -16,7 +16,6 @@ const HEIGHT = 170
 const points = computed(() => answer.value?.points ?? [])
 const point = computed(() => points.value[at.value])
 const drops = computed(() => [...points.value.map((p) => p.drop_percent), answer.value?.now_drop_percent ?? 0])
-const quoted = computed(() => Object.keys(store.job?.prices.quoted ?? {}).length)
 const costs = computed(() => [...points.value.map((p) => p.cost), answer.value?.now_cost ?? 0])
 watch([open, () => store.state?.revision], async () => {
   if (!open.value || !store.job) return
@@ -37,10 +36,6 @@ function y(cost: number): number {
 const line = computed(() =>
   points.value.map((p, i) => `${i ? 'L' : 'M'} ${x(p.drop_percent).toFixed(1)} ${y(p.cost).toFixed(1)}`).join(' '),
 )
-
-function price(field: string, value: number | null): void {
-  void store.edit([{ op: 'add', path: `/prices/${field}`, value: value ?? 0 }])
-}
 
 function take(): void {
   const edits = point.value?.runs.filter((run) => run.changes).flatMap((run) => run.edits) ?? []
@@ -103,7 +98,7 @@ function take(): void {
             {{ percent(answer.limit_percent) }}. As planned {{ money(answer.now_cost) }},
             {{ percent(answer.now_drop_percent) }}.
           </p>
-          <table class="other-ways">
+          <v-table class="other-ways">
             <thead>
               <tr>
                 <th>Run</th>
@@ -120,91 +115,11 @@ function take(): void {
                 <td class="number">{{ run.cost ? money(run.cost) : 'there' }}</td>
               </tr>
             </tbody>
-          </table>
+          </v-table>
           <p v-if="answer.left_out.length" class="empty">Left out: {{ answer.left_out.join(', ') }}.</p>
         </template>
       </template>
-      <details>
-        <summary>
-          <b>Prices and years</b>
-          <span>{{
-            quoted ? `${quoted} prices from books, the rest by these` : 'made-up figures until you type your own'
-          }}</span>
-        </summary>
-        <div v-if="store.job" class="fields">
-          <CommitField
-            label="Copper, per kg"
-            :shown="String(store.job.prices.copper_per_kg)"
-            :parse="(t) => parseMeasure(t, 'plain')"
-            :understood="String"
-            wrong="A price"
-            @commit="price('copper_per_kg', $event)" />
-          <CommitField
-            label="Aluminum, per kg"
-            :shown="String(store.job.prices.aluminum_per_kg)"
-            :parse="(t) => parseMeasure(t, 'plain')"
-            :understood="String"
-            wrong="A price"
-            @commit="price('aluminum_per_kg', $event)" />
-          <CommitField
-            label="Making wire, per metre"
-            :shown="String(store.job.prices.wire_making_per_m)"
-            :parse="(t) => parseMeasure(t, 'plain')"
-            :understood="String"
-            wrong="A price"
-            @commit="price('wire_making_per_m', $event)" />
-          <CommitField
-            label="Pipe, per metre and cm²"
-            :shown="String(store.job.prices.pipe_per_m_cm2)"
-            :parse="(t) => parseMeasure(t, 'plain')"
-            :understood="String"
-            wrong="A price"
-            @commit="price('pipe_per_m_cm2', $event)" />
-          <CommitField
-            label="Each transformer"
-            :shown="String(store.job.prices.transformer_each)"
-            :parse="(t) => parseMeasure(t, 'plain')"
-            :understood="String"
-            wrong="A price"
-            @commit="price('transformer_each', $event)" />
-          <CommitField
-            label="Transformer, per kVA"
-            :shown="String(store.job.prices.transformer_per_kva)"
-            :parse="(t) => parseMeasure(t, 'plain')"
-            :understood="String"
-            wrong="A price"
-            @commit="price('transformer_per_kva', $event)" />
-          <CommitField
-            label="Energy, per kWh"
-            :shown="String(store.job.prices.energy_per_kwh)"
-            :parse="(t) => parseMeasure(t, 'plain')"
-            :understood="String"
-            wrong="A price"
-            @commit="price('energy_per_kwh', $event)" />
-          <CommitField
-            label="Years that count"
-            :shown="String(store.job.prices.years)"
-            :parse="(t) => parseMeasure(t, 'plain')"
-            :understood="String"
-            wrong="Years, 0 for material only"
-            @commit="price('years', $event)" />
-          <CommitField
-            label="Hours a year at full load"
-            :shown="String(store.job.prices.loaded_hours_per_year)"
-            :parse="(t) => parseMeasure(t, 'amperes')"
-            :understood="(v) => `${v} A`"
-            wrong="Hours"
-            @commit="price('loaded_hours_per_year', $event)" />
-        </div>
-        <label class="flag"
-          ><input
-            type="checkbox"
-            :checked="store.job?.voltage_may_rise"
-            @change="
-              store.edit([{ op: 'add', path: '/voltage_may_rise', value: ($event.target as HTMLInputElement).checked }])
-            " />The voltage of long runs may be raised</label
-        >
-      </details>
+      <SitePrices />
       <div class="dialog-buttons">
         <v-btn @click="open = false">Close</v-btn
         ><v-btn color="primary" variant="flat" :disabled="!point?.runs.some((r) => r.changes)" @click="take"

@@ -1,28 +1,32 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import { percent } from '../../../format/quantities'
 import { useJob } from '../../../state/job'
 
 const store = useJob()
+const runs = computed(() =>
+  (store.way?.runs ?? []).map((value) => ({ value, title: store.plan?.runs[value]?.name ?? value })),
+)
 </script>
 
 <template>
   <div class="ways" role="group" aria-label="Way to">
     <span class="ways-title">Way to</span>
-    <button
+    <v-way-button
       v-for="way in store.plan?.ways"
       :key="way.id"
-      class="way"
       :class="{ chosen: way.id === store.way?.id }"
       :aria-pressed="way.id === store.way?.id"
       @click="store.choose(way.id)">
       {{ way.name }} <b>{{ percent(way.drop_percent) }}</b>
-    </button>
+    </v-way-button>
     <span class="grow" />
-    <label v-if="(store.way?.runs.length ?? 0) > 1" class="run-select"
-      >Run
-      <select :value="store.run_id" @change="store.choose(($event.target as HTMLSelectElement).value)">
-        <option v-for="id in store.way?.runs" :key="id" :value="id">{{ store.plan?.runs[id]?.name }}</option>
-      </select>
-    </label>
+    <v-select
+      v-if="runs.length > 1"
+      class="pick"
+      label="Run"
+      :model-value="store.run_id"
+      :items="runs"
+      @update:model-value="store.choose" />
   </div>
 </template>

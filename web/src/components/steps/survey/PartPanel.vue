@@ -67,20 +67,17 @@ function size(): void {
           </button>
         </li>
       </ul>
-      <button class="cure" @click="adding.load(part.key)">Add a load</button>
+      <v-act-button @click="adding.load(part.key)">Add a load</v-act-button>
     </template>
     <div class="part-buttons">
-      <button
-        v-if="part.kind === 'enclosures' || part.kind === 'sources'"
-        class="cure"
-        @click="adding.fedFrom(part.key)">
+      <v-act-button v-if="part.kind === 'enclosures' || part.kind === 'sources'" @click="adding.fedFrom(part.key)">
         {{ $fill('Feed a new {panel} from here') }}
-      </button>
-      <button v-if="part.kind === 'runs'" class="cure" @click="size">Go to its sizing</button>
-      <button v-if="part.kind !== 'runs'" class="cure plain" @click="store.changePart('copy', part.kind, part.key)">
+      </v-act-button>
+      <v-act-button v-if="part.kind === 'runs'" @click="size">Go to its sizing</v-act-button>
+      <v-plain-button v-if="part.kind !== 'runs'" @click="store.changePart('copy', part.kind, part.key)">
         Copy with all in it
-      </button>
-      <button class="cure plain" @click="store.changePart('remove', part.kind, part.key)">Take out of the job</button>
+      </v-plain-button>
+      <v-plain-button @click="store.changePart('remove', part.kind, part.key)">Take out of the job</v-plain-button>
     </div>
     <p class="standing">To move a part, choose another place in “In”, “At” or “From”. Undo brings everything back.</p>
     <aside class="cautions" aria-label="Cautions">

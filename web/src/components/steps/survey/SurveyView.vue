@@ -51,10 +51,10 @@ async function move(event: KeyboardEvent, index: number): Promise<void> {
       <div class="center-scroll survey">
         <div class="survey-tools" role="group" aria-label="Add">
           <v-btn color="primary" variant="flat" @click="starting = true">Guided start</v-btn>
-          <button class="cure" @click="adding.source">Add a source</button>
-          <button class="cure" @click="adding.enclosure">{{ $fill('Add a {panel} or {can}') }}</button>
-          <button class="cure" @click="adding.building">Add a building</button>
-          <button class="cure" @click="adding.electrode">Add an electrode</button>
+          <v-act-button @click="adding.source">Add a source</v-act-button>
+          <v-act-button @click="adding.enclosure">{{ $fill('Add a {panel} or {can}') }}</v-act-button>
+          <v-act-button @click="adding.building">Add a building</v-act-button>
+          <v-act-button @click="adding.electrode">Add an electrode</v-act-button>
         </div>
         <div v-if="!rows.length && !buildings.length" class="no-runs">
           <h1>Nothing surveyed yet</h1>
@@ -151,132 +151,6 @@ async function move(event: KeyboardEvent, index: number): Promise<void> {
   </main>
 </template>
 
-<style scoped>
-.survey {
-  padding-bottom: 20px;
-}
-.survey-tools {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-  padding: 10px 14px 4px;
-}
-.wiring {
-  padding: 0 12px 0 14px;
-}
-.wiring-row {
-  position: relative;
-  padding-left: calc(var(--depth) * 34px);
-}
-.wiring-row .trunk {
-  position: absolute;
-  left: calc(var(--at) * 34px + 15px);
-  top: 0;
-  bottom: 0;
-  border-left: 3px solid rgb(var(--v-theme-secondary));
-}
-.wiring-row .elbow {
-  position: absolute;
-  left: calc((var(--depth) - 1) * 34px + 15px);
-  top: 0;
-  width: 34px;
-  height: 68px;
-  border-left: 3px solid rgb(var(--v-theme-secondary));
-  border-bottom: 3px solid rgb(var(--v-theme-secondary));
-}
-.wiring-row .elbow.is-new {
-  border-color: var(--wire);
-  border-width: 0 0 5px 5px;
-}
-.wiring-row .elbow.is-temporary {
-  border-style: dashed;
-}
-.wiring-row .elbow.is-remove {
-  border-style: dotted;
-  opacity: 0.7;
-}
-.wiring-run {
-  display: block;
-  text-align: left;
-  min-height: 44px;
-  padding: 2px 8px 2px 12px;
-  font-size: 14px;
-  color: rgb(var(--v-theme-secondary));
-  line-height: 1.25;
-  max-width: 100%;
-}
-.wiring-run.standby {
-  border-left: 3px dashed rgb(var(--v-theme-secondary));
-  margin-left: 14px;
-}
-.wiring-run:hover,
-.wiring-run.picked {
-  background: rgb(var(--v-theme-wash));
-  border-radius: 3px;
-}
-.wiring-node {
-  display: grid;
-  grid-template-columns: 30px 1fr auto;
-  align-items: center;
-  gap: 8px;
-  width: 100%;
-  max-width: 620px;
-  min-height: 48px;
-  padding: 4px 10px 4px 0;
-  text-align: left;
-  background: rgb(var(--v-theme-surface));
-  border: 1px solid rgb(var(--v-theme-line));
-  border-radius: 3px;
-  position: relative;
-  line-height: 1.2;
-}
-.wiring-node .mark {
-  width: 22px;
-  height: 30px;
-  margin-left: 6px;
-  border: 1.6px solid rgb(var(--v-theme-on-surface));
-  background: rgb(var(--v-theme-wash));
-}
-.wiring-node.sources .mark {
-  border-radius: 50%;
-  height: 22px;
-}
-.wiring-node.is-new {
-  border: 2px solid var(--wire);
-}
-.wiring-node.is-temporary {
-  border-style: dashed;
-  border-color: rgb(var(--v-theme-warning));
-}
-.wiring-node.is-remove {
-  border-style: dotted;
-}
-.wiring-node.picked {
-  background: rgb(var(--v-theme-wash));
-  outline: 2px solid rgb(var(--v-theme-primary));
-}
-.places {
-  padding: 0 14px;
-}
-.rod-chip {
-  border-left: 4px solid rgb(var(--v-theme-success));
-  font-size: 14px;
-}
-.wiring-row[style*='--depth: 0'] {
-  margin-top: 10px;
-}
-@media (max-width: 900px) {
-  .wiring-row {
-    padding-left: calc(var(--depth) * 14px);
-  }
-  .wiring-row .trunk {
-    left: calc(var(--at) * 14px + 4px);
-  }
-  .wiring-row .elbow {
-    left: calc((var(--depth) - 1) * 14px + 4px);
-    width: 12px;
-  }
-}
-</style>
+<style scoped src="./SurveyView.css"></style>
 
 <style src="./survey.css"></style>
