@@ -86,16 +86,22 @@ def _modules(names: list[str]) -> list[Path]:
     return [path for name in names for path in sorted((TOP / name.replace(".", "/")).rglob("test_*.py"))]
 
 
+def _shares(paths: list[Path], count: int) -> list[list[Path]]:
+    """Part modules into shares that are about as large."""
+    shares: list[list[Path]] = [[] for _ in range(count)]
+    for path in sorted(paths, key=lambda one: -one.stat().st_size):
+        min(shares, key=lambda share: sum(one.stat().st_size for one in share)).append(path)
+    return [share for share in shares if share]
+
+
 def _tasks(names: list[str]) -> list[list[str]]:
-    """Shares of modules that take long, the longest first; a module that drives the browser is a share of its own."""
-    paths = sorted(_modules(names), key=lambda one: -one.stat().st_size)
-    shares: list[list[Path]] = [[path] for path in paths if path.parent.name == "browser"]
-    rest = [path for path in paths if path.parent.name != "browser"]
-    count = SHARES * (os.cpu_count() or 1)
-    shares += [rest[i::count] for i in range(count)]
-    tasks = [[one.relative_to(TOP).with_suffix("").as_posix().replace("/", ".") for one in share] for share in shares if share]
-    tasks[-1] += [name for name in names if not (TOP / name.replace(".", "/")).is_dir()]
-    return tasks
+    """Shares of modules; those that drive the browser first, one share for each processor: they share a server and a browser."""
+    paths, processors = _modules(names), os.cpu_count() or 1
+    driving = [path for path in paths if path.parent.name == "browser"]
+    shares = _shares(driving, processors) + _shares([path for path in paths if path not in driving], SHARES * processors)
+    tasks = [[one.relative_to(TOP).with_suffix("").as_posix().replace("/", ".") for one in share] for share in shares]
+    alone = [name for name in names if not (TOP / name.replace(".", "/")).is_dir()]
+    return [*tasks, alone] if alone else tasks
 
 
 def _ran(task: list[str]) -> str:

@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+import atexit
 import json
 import re
 import unittest
+from functools import cache
 from typing import Any
 
 from playwright.sync_api import Browser, BrowserContext, Page, expect, sync_playwright
@@ -36,21 +38,26 @@ def open_browser(playwright: Any) -> Browser:
     return browser
 
 
+@cache
+def shared() -> tuple[Server, Browser]:
+    """The server and the browser of this process, started when they are first wanted and stopped at its end."""
+    server = Server().start()
+    atexit.register(server.stop)
+    playwright = sync_playwright().start()
+    atexit.register(playwright.stop)
+    return server, open_browser(playwright)
+
+
 @slow
 class BrowserCase(unittest.TestCase):
-    """One server and one browser for a class, one page for a test; a complaint on the console fails it."""
+    """The one server and the one browser, a page for each test; a complaint on the console fails it."""
 
     server: Server
     browser: Browser
 
     @classmethod
     def setUpClass(cls) -> None:
-        cls.server = Server().start()
-        cls.addClassCleanup(cls.server.stop)
-        playwright = sync_playwright().start()
-        cls.addClassCleanup(playwright.stop)
-        cls.browser = open_browser(playwright)
-        cls.addClassCleanup(cls.browser.close)
+        cls.server, cls.browser = shared()
 
     def setUp(self) -> None:
         self.complaints: list[str] = []
@@ -61,7 +68,7 @@ class BrowserCase(unittest.TestCase):
 
     def a_page(self, **settings: Any) -> Page:
         context: BrowserContext = self.browser.new_context(
-            **({"viewport": {"width": 1280, "height": 800}, "base_url": self.server.url} | settings)
+            **({"viewport": {"width": 1280, "height": 800}, "base_url": self.server.url, "reduced_motion": "reduce"} | settings)
         )
         self.addCleanup(context.close)
         context.set_default_timeout(PATIENCE_MS)
@@ -135,10 +142,11 @@ class BrowserCase(unittest.TestCase):
             self.page.keyboard.press("Tab")
         self.fail(f"Tab does not reach {name}")
 
-    def no_violation(self, page: Page, where: str) -> None:
+    def no_violation(self, page: Page, where: str, only: tuple[str, ...] = ()) -> None:
         # through the debugger, because the page's own policy lets no foreign script in
         page.evaluate(AXE + "; undefined")
-        found = page.evaluate("axe.run(document, {resultTypes: ['violations']})")
+        options = {"resultTypes": ["violations"]} | ({"runOnly": list(only)} if only else {})
+        found = page.evaluate("(options) => axe.run(document, options)", options)
         summary = [(v["id"], [n["target"] for n in v["nodes"]][:3], v["nodes"][0].get("failureSummary", "")) for v in found["violations"]]
         self.assertEqual(summary, [], f"{where}: {json.dumps(summary, indent=1)}")
 
