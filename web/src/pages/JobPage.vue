@@ -11,7 +11,7 @@ import WorkRail from '../components/frame/WorkRail.vue'
 import { useJobActions } from './useJobActions'
 import { useFocusBack } from '../composables/useFocusBack'
 import { useShortcuts } from '../composables/useShortcuts'
-import { VIEWS } from './views'
+import { viewOf } from './views'
 import { useJob } from '../state/job'
 import { asked, working } from '../state/settings'
 
@@ -42,7 +42,7 @@ watch(
 const { actions, nextRun, otherMetal, resize } = useJobActions({ helping, ruling, naming })
 watch(asked, (now) => now && (finding.value = true))
 watch(finding, (now) => !now && (asked.value = ''))
-const view = computed(() => VIEWS[step.value] ?? StepPending)
+const view = computed(() => viewOf(step.value) ?? StepPending)
 
 for (const open of [helping, finding, ruling, naming]) useFocusBack(open)
 useShortcuts({

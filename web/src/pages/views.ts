@@ -1,25 +1,9 @@
-/** The view of each step that is built; a step without one says what belongs there. */
+/** The view of each step that is built, found by its name; a step without one says what belongs there. */
 import type { Component } from 'vue'
-import DaysView from '../components/steps/days/DaysView.vue'
-import ElectrodesView from '../components/steps/electrodes/ElectrodesView.vue'
-import LoadsView from '../components/steps/loads/LoadsView.vue'
-import MaterialsView from '../components/steps/materials/MaterialsView.vue'
-import BondsView from '../components/steps/neutrals/BondsView.vue'
-import PanelsView from '../components/steps/panels/PanelsView.vue'
-import RecordView from '../components/steps/record/RecordView.vue'
-import RouteView from '../components/steps/route/RouteView.vue'
-import SizingView from '../components/steps/sizing/SizingView.vue'
-import SurveyView from '../components/steps/survey/SurveyView.vue'
 
-export const VIEWS: Record<string, Component> = {
-  survey: SurveyView,
-  loads: LoadsView,
-  sizing: SizingView,
-  route: RouteView,
-  electrodes: ElectrodesView,
-  neutrals: BondsView,
-  panels: PanelsView,
-  materials: MaterialsView,
-  days: DaysView,
-  record: RecordView,
+const FOUND = import.meta.glob<{ default: Component }>('../components/steps/*/*View.vue', { eager: true })
+
+/** The view of a step: `<Step>View.vue` in the folder of the step. */
+export function viewOf(step: string): Component | undefined {
+  return FOUND[`../components/steps/${step}/${step.charAt(0).toUpperCase()}${step.slice(1)}View.vue`]?.default
 }

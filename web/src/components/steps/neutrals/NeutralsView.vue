@@ -189,6 +189,6 @@ function volts(value: number): string {
   </main>
 </template>
 
-<style scoped src="./BondsView.css"></style>
+<style scoped src="./NeutralsView.css"></style>
 
 <style src="./neutrals.css"></style>
