@@ -40,7 +40,10 @@ const night = {
 }
 
 const PRESSED = { variant: 'text', ripple: false, rounded: 'sm' }
-/** Buttons by what they are: they do something to the job, or something beside it; choose a way; fold out; stand in the bar. */
+/**
+ * Buttons by what they are: they do something to the job, or something beside it; choose a way; fold out; stand in
+ * the bar.
+ */
 const BUTTONS = { VActButton: VBtn, VPlainButton: VBtn, VWayButton: VBtn, VFoldButton: VBtn, VBarButton: VBtn }
 declare module 'vue' {
   interface GlobalComponents {
