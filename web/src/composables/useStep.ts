@@ -35,5 +35,10 @@ export function useStep<P extends Asked>(path: P, { wanted = true } = {}) {
   watch(query.data, (now) => now && (last.value = now as StepAnswer<P>), { immediate: true })
   const data = computed(() => (wanted ? last.value : (query.data.value as StepAnswer<P> | undefined)))
   const trouble = computed(() => query.error.value?.message ?? '')
-  return { data, trouble, isError: query.isError, refetch: query.refetch }
+  /** Ask again, of the job with every edit that is on its way. */
+  async function refetch(): Promise<void> {
+    await store.settled()
+    await query.refetch()
+  }
+  return { data, trouble, isError: query.isError, refetch }
 }

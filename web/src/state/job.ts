@@ -41,6 +41,7 @@ export const useJob = defineStore('job', () => {
   let typing: symbol | null = null
   let queue: Promise<void> = Promise.resolve()
   let asked = 0
+  let replans = 0
   let solving = false
   let next_try: Job | null = null
 
@@ -72,10 +73,12 @@ export const useJob = defineStore('job', () => {
   async function replan(): Promise<void> {
     const now = state.value
     if (!now) return
+    const ticket = ++replans
     const { data } = await send('get', '/api/jobs/{job_id}/plan', {
       params: { path: { job_id: now.id }, query: { focus: run_id.value } },
     })
-    if (data && state.value?.revision === now.revision) state.value = { ...now, plan: data }
+    // a late answer about the run that was on screen before must not take the place of the newest
+    if (data && ticket === replans && state.value?.revision === now.revision) state.value = { ...now, plan: data }
   }
 
   async function choose(id: string): Promise<void> {
@@ -89,11 +92,17 @@ export const useJob = defineStore('job', () => {
     if (kind === 'runs') void choose(key)
   }
 
-  /** Queue an edit: edits go out in the order they were made, each on the revision before it. */
-  function edit(patch: Operation[]): Promise<void> {
+  /**
+   * Queue an edit: edits go out in the order they were made, each on the revision before it. One that adds to what stands
+   * in the job is a function of the job as it is when its turn comes: edits that are still on their way count.
+   */
+  function edit(patch: Operation[] | ((job: Job) => Operation[])): Promise<void> {
     return enqueue(
       (now, params) =>
-        send('patch', '/api/jobs/{job_id}', { params: { ...params, path: { job_id: now.id } }, body: patch }),
+        send('patch', '/api/jobs/{job_id}', {
+          params: { ...params, path: { job_id: now.id } },
+          body: typeof patch === 'function' ? patch(now.job) : patch,
+        }),
       () => void edit(patch),
     )
   }

@@ -28,7 +28,7 @@ export const useDays = defineStore('days', () => {
 
   /** Change a task, and keep it. */
   function change(key: string, fields: Partial<Schemas['TaskChange-Input']>): Promise<void> {
-    return store.edit([{ op: 'add', path: path(key), value: { ...kept(key), ...fields } }])
+    return store.edit((job) => [{ op: 'add', path: path(key), value: { ...job.days.changed[key], ...fields } }])
   }
 
   function asPlanned(key: string): Promise<void> {

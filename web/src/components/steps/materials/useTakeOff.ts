@@ -83,9 +83,8 @@ export const useTakeOff = defineStore('take-off', () => {
   }
 
   function change(fields: Record<string, unknown>, key = chosen.value): Promise<void> {
-    const before = store.job?.materials.changed[key] ?? {}
     const path = `/materials/changed/${pointerStep(key)}`
-    return store.edit([{ op: 'add', path, value: { ...before, ...fields } }])
+    return store.edit((job) => [{ op: 'add', path, value: { ...job.materials.changed[key], ...fields } }])
   }
 
   function add(words: string, quantity: number, unit: string): Promise<void> {

@@ -23,10 +23,14 @@ const rooms = computed(() => {
 const title = (serves: string): string => ROOMS.find((one) => one.value === serves)?.title ?? serves
 
 function seen(outlet: number, off: boolean): void {
-  const kept = [...(log.value?.outlets[outlet]?.off ?? [])]
-  while (kept.length <= round.value) kept.push(null)
-  kept[round.value] = kept[round.value] === off ? null : off
-  void store.edit([{ op: 'add', path: `${at.value}/outlets/${outlet}/off`, value: kept }])
+  const [path, asked] = [`${at.value}/outlets/${outlet}/off`, round.value]
+  const can = panel.key
+  void store.edit((job) => {
+    const value = [...(job.enclosures[can]?.layout?.trace?.outlets[outlet]?.off ?? [])]
+    while (value.length <= asked) value.push(null)
+    value[asked] = value[asked] === off ? null : off
+    return [{ op: 'add', path, value }]
+  })
 }
 
 function add(): void {
