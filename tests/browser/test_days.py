@@ -17,7 +17,7 @@ class Days(BrowserCase):
 
     def test_a_task_is_moved_by_keys_and_by_hand_and_let_go(self):
         job_id = self.open_days(start="demo-move")
-        expect(self.page.locator(".days-head")).to_contain_text("Power off 2 h 50 min; no order does better")
+        expect(self.page.locator(".days-head")).to_contain_text("Power off 3 h 40 min; no order does better")
         clean = self.page.locator(".task-block", has_text="Cleaned")
         clean.focus()
         self.page.keyboard.press("ArrowRight")
@@ -93,6 +93,6 @@ class Days(BrowserCase):
         self.assertIn("prints-page owner", self.page.evaluate("window.printed"))
         self.page.evaluate("document.body.classList.add('prints-page', 'owner')")
         self.page.emulate_media(media="print")
-        expect(self.page.get_by_text("House: day 1, from 12:10 to 15:00, off")).to_be_visible()
+        expect(self.page.get_by_text("House: day 1, from 12:10 to 15:50, off")).to_be_visible()
         expect(self.page.locator(".day-board")).to_be_hidden()
         expect(self.page.get_by_role("button", name="Thunder")).to_be_hidden()

@@ -94,8 +94,8 @@ class Materials(BrowserCase):
         estimate.get_by_role("button", name="When would another choice").click()
         expect(estimate).to_contain_text("until copper falls by")
         for name in ("Corner shop", "Harbor yard (simulated)"):
-            prices.get_by_role("button", name=f"Drop {name}").click()
-            expect(prices.get_by_role("button", name=f"Drop {name}")).to_have_count(0)
+            prices.get_by_role("button", name=f"Drop it, {name}").click()
+            expect(prices.get_by_role("button", name=f"Drop it, {name}")).to_have_count(0)
 
     def test_a_phone_beside_a_shelf(self):
         page = self.a_page(**PHONE)

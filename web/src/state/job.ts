@@ -93,8 +93,8 @@ export const useJob = defineStore('job', () => {
   }
 
   /**
-   * Queue an edit: edits go out in the order they were made, each on the revision before it. One that adds to what stands
-   * in the job is a function of the job as it is when its turn comes: edits that are still on their way count.
+   * Queue an edit: edits go out in the order they were made, each on the revision before it. One that adds to what
+   * stands in the job is a function of the job as it is when its turn comes: edits that are still on their way count.
    */
   function edit(patch: Operation[] | ((job: Job) => Operation[])): Promise<void> {
     return enqueue(

@@ -28,6 +28,7 @@ class Does(StrEnum):
     lays = "lays"
     lands = "lands"
     puts_in = "puts_in"
+    lifts = "lifts"
     takes_out = "takes_out"
     bonds = "bonds"
     joins = "joins"

@@ -34,7 +34,9 @@ def can_tasks(case: Case, plan: Plan) -> Iterator[Task]:
             yield task(
                 case, "hang", key, f"{can.name} hung", "it is new", at, rate=rate, cannot_stand=sky, tools=("level", "anchors", "drill")
             )
-            last = tuple(key_of("near", run) for run, one in case.job.runs.items() if key in {one.origin, one.target})
+            runs = case.job.runs.items()
+            last = tuple(key_of("far", run) for run, one in runs if one.target == key)
+            last += tuple(key_of("near", run) for run, one in runs if one.origin == key)
             yield task(
                 case,
                 "label",
@@ -42,7 +44,7 @@ def can_tasks(case: Case, plan: Plan) -> Iterator[Task]:
                 f"{can.name} torqued and labelled",
                 "its label says how tight",
                 at,
-                after=last,
+                after=(*last, *(key_of("over", one) for one, circuit in case.job.circuits.items() if circuit.enclosure == key)),
                 tools=("torque wrench", "labels"),
             )
         elif can.status is Status.remove:
@@ -53,7 +55,11 @@ def can_tasks(case: Case, plan: Plan) -> Iterator[Task]:
                 f"{can.name} taken out",
                 "it is marked to go; dead and tested first",
                 at,
-                after=tuple(key_of("over", one) for one in case.job.circuits),
+                after=(
+                    *(key_of("over", one) for one in case.job.circuits),
+                    *(key_of("lift", run) for run, one in case.job.runs.items() if key in {one.origin, one.target}),
+                ),
+                tools=LOTO,
             )
         found = plan.enclosures.get(key)
         if found is not None and not found.agrees and can.status is Status.existing:

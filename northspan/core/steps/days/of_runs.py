@@ -33,12 +33,10 @@ def run_tasks(case: Case, routed: Routed, dug: frozenset[str]) -> Iterator[Task]
     dug : frozenset of str
         Trenches that other runs asked for already; a trench that several share is dug once. [-]
     """
-    run, key = routed.run, routed.id
-    at = f"/runs/{key}"
+    run = routed.run
     if run.utility_owned or run.status is Status.existing:
         return
     if run.status is Status.remove:
-        yield task(case, "take_out", key, f"{run.name} taken out", "it is marked to go; dead and tested first", at)
         return
     before: list[str] = []
     mine = set(dug)
@@ -195,3 +193,20 @@ def _sealed(case: Case, routed: Routed) -> Iterator[Task]:
             after=wired,
             tools=("sealing compound",),
         )
+
+
+def removed_runs(case: Case) -> Iterator[Task]:
+    """List what runs that go ask for: disconnected while their ends are dead, taken out when nobody is without power for it.
+
+    Parameters
+    ----------
+    case : Case
+        The job made ready. [-]
+    """
+    for key, run in case.job.runs.items():
+        if run.status is not Status.remove or run.utility_owned:
+            continue
+        at, why = f"/runs/{key}", "it is marked to go; dead and tested first"
+        ends = f"in {case.tree.name_of(run.target)}" if run.origin in case.job.sources else "at both ends"
+        yield task(case, "lift", key, f"{run.name}: disconnected {ends}", why, at, tools=LOTO)
+        yield task(case, "take_out", key, f"{run.name} taken out", "it is marked to go", at, after=(key_of("lift", key),))

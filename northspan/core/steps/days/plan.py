@@ -17,7 +17,9 @@ from northspan.core.steps.days.owner import owner_page
 from northspan.core.steps.days.power import hours_text, outage_hours, power_rows, supply_plans
 from northspan.core.steps.days.rates import customary, hours_of, learned
 from northspan.core.steps.days.task import Task
+from northspan.core.steps.days.walked import Breach, breaches
 from northspan.core.steps.materials.lines import taken_off
+from northspan.core.walk.installation import Side
 from northspan.core.working.sums import count_of, sum_of
 
 WEEKEND = 5
@@ -57,11 +59,12 @@ def days_plan(whole: WorkedJob) -> DaysPlan:
     outage_h = sum_of(outage_hours(laid, one) for one in laid.found.outages)
     least_h = count_of(laid.laid.least_blocks.values()) / SLOTS_H
     goods = taken_off(whole)
+    live = tuple(breaches(laid))
     order = {key: at.start for key, at in laid.laid.placed.items()}
     tasks = sorted(laid.found.tasks, key=lambda one: (order.get(one.key, 10**9), one.key))
     kinds = {one.key: one.rate for one in tasks}
     return DaysPlan(
-        headline=_headline(laid, outage_h, least_h),
+        headline=_headline(laid, live, outage_h, least_h),
         tasks=tuple(_laid(laid, one, goods) for one in tasks),
         day_names=tuple(day_name(job, day) for day in range(job.days.days)),
         begins_h=job.days.begins_h,
@@ -75,7 +78,7 @@ def days_plan(whole: WorkedJob) -> DaysPlan:
         days_least=laid.laid.least_days,
         waits_h=laid.laid.waits / SLOTS_H,
         trips=laid.laid.trips,
-        troubles=tuple(_troubles(laid, rows, supplies)),
+        troubles=tuple(_troubles(laid, live, rows, supplies)),
         ahead=tuple(_ahead(laid)),
         later=tuple(_later(laid)),
         rates=tuple(_rates(job, kinds, laid.found.planned_h)),
@@ -84,13 +87,16 @@ def days_plan(whole: WorkedJob) -> DaysPlan:
     )
 
 
-def _headline(laid: LaidJob, outage_h: float, least_h: float) -> str:
+def _headline(laid: LaidJob, live: tuple[Breach, ...], outage_h: float, least_h: float) -> str:
     count, people = laid.laid.days, len(laid.people)
     if not laid.found.tasks:
         return "Nothing to do: nothing in this job is new."
+    if live:
+        return "Stop: as these days stand, somebody works on what is live."
     said = f"{count} {'day' if count == 1 else 'days'}, {people} {'person' if people == 1 else 'people'}."
     if not laid.found.outages:
-        return f"{said} The power stays on."
+        fresh = any(one.kind.does is Does.energises for one in laid.found.tasks)
+        return f"{said} No power before it is connected." if fresh else f"{said} The power stays on."
     better = "no order does better" if outage_h <= least_h + 1e-6 else f"no order does better than {hours_text(least_h)}"
     return f"{said} Power off {hours_text(outage_h)}; {better}."
 
@@ -175,8 +181,9 @@ def _differs(change: TaskChange | None, planned: float, task: Task) -> str:
     return "; ".join(words)
 
 
-def _troubles(laid: LaidJob, rows: tuple[PowerRow, ...], supplies: tuple[SupplyPlan, ...]) -> Iterator[str]:
-    """What does not hold any more, and what is not safe to leave so."""
+def _troubles(laid: LaidJob, live: tuple[Breach, ...], rows: tuple[PowerRow, ...], supplies: tuple[SupplyPlan, ...]) -> Iterator[str]:
+    """What does not hold any more, and what is not safe to leave so; hands in what is live before anything else."""
+    yield from (_breach(laid, one) for one in live)
     tasks, left = {one.key: one for one in laid.found.tasks}, set(laid.laid.left_out)
     blocks = laid.found.blocks
     waiting = {key for key in left if any(before in left and blocks.get(before, "-") != blocks.get(key) for before in tasks[key].after)}
@@ -197,6 +204,16 @@ def _troubles(laid: LaidJob, rows: tuple[PowerRow, ...], supplies: tuple[SupplyP
     for key in days.changed:
         if key not in laid.found.planned_h and not key.partition("#")[1]:
             yield f"A change of {key} has nothing to change any more."
+
+
+def _breach(laid: LaidJob, one: Breach) -> str:
+    name = laid.found.case.tree.name_of(one.part.can)
+    day, at_h = laid.clock(max(one.slot, 0))
+    when = f"day {day + 1}, {int(at_h)}:{round(at_h % 1 * 60):02d}"
+    if one.unfinished:
+        return f"{one.task.words}: still to do, and {name} is live from {when}. It is finished first, then it is fed."
+    side = "its line side" if one.part.side is Side.line else "its bus"
+    return f"{one.task.words}: {name} is live then, {side}, {when}. Off, locked and tested dead comes before it."
 
 
 def _cannot(laid: LaidJob, task: Task) -> Iterator[str]:

@@ -6,17 +6,21 @@ from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass, replace
 
 from northspan.core.case.case import Case
+from northspan.core.case.topic import Done
 from northspan.core.case.worked import WorkedJob
-from northspan.core.document.job import Job, Role, RunKind, Source, SourceKind, Status
+from northspan.core.document.job import Job, Role, RunKind, Status
 from northspan.core.document.plan import Plan
 from northspan.core.steps.days.kinds import key_of, kinds
 from northspan.core.steps.days.makes import LOTO, NEW, task
 from northspan.core.steps.days.of_cans import can_tasks, circuit_tasks
 from northspan.core.steps.days.of_ground import ground_tasks
-from northspan.core.steps.days.of_runs import run_tasks
+from northspan.core.steps.days.of_runs import removed_runs, run_tasks
 from northspan.core.steps.days.rates import check_rates
 from northspan.core.steps.days.task import Task
+from northspan.core.steps.days.touched import there_already, touched
 from northspan.core.topics.pull.topic import ROUTED
+from northspan.core.walk.installation import Part, Side, feeds_of, is_utility
+from northspan.core.walk.isolation import isolation_of
 from northspan.core.working.errors import InvalidJob
 
 LONGEST_H = 4.0  # nobody works longer at one thing before he eats
@@ -25,12 +29,17 @@ PER_CIRCUIT_H = 0.03
 
 @dataclass(frozen=True, slots=True)
 class Outage:
-    """What is dead in one go: the can at its head, what is without power behind it, whether the utility must open its side."""
+    """What is dead in one go: the can at its head, what is without power behind it, whether the utility must open its side.
+
+    `switches` are what is opened for it, `again` is the can at which the power comes back: the head, or what takes its place.
+    """
 
     head: str
     cans: frozenset[str]
     circuits: tuple[str, ...]
     utility: bool
+    switches: frozenset[str] = frozenset()
+    again: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -61,16 +70,14 @@ def tasks_of(whole: WorkedJob) -> JobTasks:
     job, case, done, plan = whole.job, whole.case, whole.done, whole.plan
     check_rates(job)
     _check(job)
-    found: list[Task] = []
-    for routed in done[ROUTED].values():
-        found += run_tasks(case, routed, frozenset(one.key for one in found))
-    found += [*can_tasks(case, plan), *circuit_tasks(case, plan)]
-    found += [*ground_tasks(case), *_own(case)]
+    found = _asked(case, plan, done)
     outages = tuple(_outages(case, found))
+    for outage in outages:
+        found = [*_within(found, outage), *_around(case, outage, found)]
+    found += _connected(case, outages, found)
     blocks: dict[str, str] = {}
     for outage in outages:
         blocks |= _held_in_one_go(found, outage)
-        found = [*_within(found, outage), *_around(case, outage, found)]
     hidden = tuple(one.key for one in found if one.kind.hidden)
     if hidden:
         found.append(task(case, "look_rough", "", "Rough inspection", "before walls are closed", "", after=hidden))
@@ -80,6 +87,34 @@ def tasks_of(whole: WorkedJob) -> JobTasks:
         found.append(task(case, "look_final", "", "Final inspection", "the inspector has the last word", "", after=(key_of("clean"),)))
     planned_h = {one.key: one.hours for one in found}
     return JobTasks(case, plan, tuple(_as_changed(job, found)), outages, planned_h, blocks)
+
+
+def _asked(case: Case, plan: Plan, done: Done) -> list[Task]:
+    """What the plan and the people ask for; what must be dead is read off where the hands go, and what is new is finished dead."""
+    found: list[Task] = []
+    for routed in done[ROUTED].values():
+        found += run_tasks(case, routed, frozenset(one.key for one in found))
+    found += [*can_tasks(case, plan), *circuit_tasks(case, plan), *removed_runs(case)]
+    found += [*ground_tasks(case), *_own(case)]
+    found = [replace(one, off=frozenset(part.can for part in there_already(case, one))) for one in found]
+    return list(_finished_dead(case, found))
+
+
+def _finished_dead(case: Case, found: list[Task]) -> Iterator[Task]:
+    """Whatever reaches into a new can comes before the last end of the run that feeds it: it is live from then on."""
+    job = case.job
+    inside: dict[str, list[str]] = {}
+    for one in found:
+        for can in {part.can for part in touched(case, one)}:
+            inside.setdefault(can, []).append(one.key)
+    feeds = {key_of("near", key): run.target for key, run in job.runs.items() if run.status in NEW and not run.alternate}
+    for one in found:
+        target = feeds.get(one.key)
+        if target is not None and job.enclosures[target].status in NEW:
+            before = (key for key in inside.get(target, ()) if key != one.key)
+            yield replace(one, after=tuple(dict.fromkeys((*one.after, *before))))
+        else:
+            yield one
 
 
 def _check(job: Job) -> None:
@@ -117,40 +152,84 @@ def _own(case: Case) -> Iterator[Task]:
 
 
 def _outages(case: Case, found: Iterable[Task]) -> Iterator[Outage]:
-    """Cans that must be dead, gathered under the uppermost of them: while it is off, what is behind it is off anyway."""
-    needed = {can for one in found for can in one.off}
+    """What must be dead, gathered under the uppermost can that is isolated: while it is off, what is behind it is off anyway."""
     job = case.job
+    isolations = [isolation_of(job, part) for one in found for part in there_already(case, one)]
+    needed = {one.head for one in isolations}
     changed = {run.target for run in job.runs.values() if run.kind is RunKind.service and run.status is not Status.existing}
     for head in sorted(needed):
-        above = head
-        heads = set[str]()
-        while (above := _origin(case, above)) in job.enclosures:
-            heads.add(above)
-        if heads & needed:
+        if _above(job, head) & needed:
             continue
-        behind = {head}
-        for _ in job.enclosures:  # as many steps as there are cans is far enough down
-            behind |= {run.target for run in job.runs.values() if run.origin in behind and run.target in job.enclosures}
+        behind = _behind(job, head)
+        here = [one for one in isolations if one.head in behind]
         circuits = tuple(key for key, one in job.circuits.items() if one.enclosure in behind and one.status is not Status.new)
-        utility = _from_utility(case, head) and (head in changed or job.enclosures[head].status in NEW | {Status.remove})
-        yield Outage(head, frozenset(behind), circuits, utility)
+        switches = frozenset(switch for one in here for switch in one.switches)
+        from_utility = any(is_utility(job, run.origin) for run in job.runs.values() if run.target == head)
+        utility = any(one.utility for one in here) or (from_utility and (head in changed or job.enclosures[head].status in NEW))
+        if utility and not any(one.utility for one in here):
+            switches |= isolation_of(job, Part(head, Side.line)).switches
+        yield Outage(head, behind, circuits, utility, switches, _again(job, head))
 
 
-def _origin(case: Case, can: str) -> str:
-    return next((run.origin for run in case.job.runs.values() if run.target == can and not run.alternate), "")
+def _above(job: Job, can: str) -> frozenset[str]:
+    """Cans through which a can is fed as it is found."""
+    found: set[str] = set()
+    left = [can]
+    while left:
+        origins = {job.runs[key].origin for key in feeds_of(job, left.pop())} & job.enclosures.keys() - found - {can}
+        found |= origins
+        left += origins
+    return frozenset(found)
 
 
-def _from_utility(case: Case, can: str) -> bool:
-    source: Source | None = case.job.sources.get(_origin(case, can))
-    return source is not None and source.kind is SourceKind.utility_transformer
+def _behind(job: Job, head: str) -> frozenset[str]:
+    """A can, and what is fed through it as it is found and as it will be."""
+    behind = {head}
+    for _ in job.enclosures:  # as many steps as there are cans is far enough down
+        behind |= {run.target for run in job.runs.values() if run.origin in behind and run.target in job.enclosures}
+    return frozenset(behind)
 
 
-def _held_in_one_go(found: Iterable[Task], outage: Outage) -> dict[str, str]:
-    """What is done in one go with an outage, and what opens and closes it."""
+def _again(job: Job, head: str) -> str:
+    """The can at which the power comes back: the head, or where it goes, what takes its place."""
+    if job.enclosures[head].status is not Status.remove:
+        return head
+    new = [key for key, can in job.enclosures.items() if can.status in NEW]
+    origins = {job.runs[key].origin for key in feeds_of(job, head)}
+    named = [key for key in new if (layout := job.enclosures[key].layout) is not None and layout.replaces == head]
+    alike = [run.target for run in job.runs.values() if run.status in NEW and run.origin in origins and run.target in new]
+    return next(iter((*named, *alike, *(one for one in origins if one in job.enclosures))), head)
+
+
+def _held_in_one_go(found: list[Task], outage: Outage) -> dict[str, str]:
+    """What is done in one go with an outage: what must be dead, what opens and closes it, and what has to lie between those."""
     head = outage.head
-    utility = (key_of("utility_off", head), key_of("look_service"), key_of("utility_on", head)) if outage.utility else ()
-    inside = (one.key for one in found if one.off & outage.cans)
-    return dict.fromkeys((*inside, *utility, key_of("off", head), key_of("on", head)), head)
+    mine = {one.key for one in found if one.off & outage.cans}
+    mine |= {key_of(kind, head) for kind in ("off", "on")}
+    mine |= {key_of("utility_off", head), key_of("look_service"), key_of("utility_on", head)} if outage.utility else set()
+    after = {one.key: frozenset(one.after) for one in found}
+    behind, ahead = _reached(after, mine), _reached(_turned(after), mine)
+    return dict.fromkeys((key for key in after if key in mine or (key in behind and key in ahead)), head)
+
+
+def _reached(ways: Mapping[str, frozenset[str]], begins: Iterable[str]) -> frozenset[str]:
+    """Everything that is reached from some tasks along the ways between them."""
+    found: set[str] = set()
+    left = list(begins)
+    while left:
+        fresh = ways.get(left.pop(), frozenset()) - found
+        found |= fresh
+        left += fresh
+    return frozenset(found)
+
+
+def _turned(after: Mapping[str, frozenset[str]]) -> dict[str, frozenset[str]]:
+    """What comes after each task, from what comes before it."""
+    found: dict[str, set[str]] = {}
+    for key, before in after.items():
+        for one in before:
+            found.setdefault(one, set()).add(key)
+    return {key: frozenset(ones) for key, ones in found.items()}
 
 
 def _within(found: Iterable[Task], outage: Outage) -> Iterator[Task]:
@@ -165,13 +244,14 @@ def _within(found: Iterable[Task], outage: Outage) -> Iterator[Task]:
 def _around(case: Case, outage: Outage, found: Iterable[Task]) -> Iterator[Task]:
     """What the outage itself asks: the utility, off and tested dead, on in order; temporary supplies in before and out after."""
     head, at = outage.head, f"/enclosures/{outage.head}"
-    name = case.tree.name_of(head)
+    name, again = case.tree.name_of(head), case.tree.name_of(outage.again)
     inside = tuple(one.key for one in found if one.off & outage.cans)
+    finished = _touching(case, outage.again, found)
     supplies = {key: one for key, one in case.job.days.supplies.items() if set(one.circuits) & set(outage.circuits)}
     for key, one in supplies.items():
         yield task(case, "temporary_in", key, f"{one.name} put up", "for what cannot wait; never back-fed", f"/days/supplies/{key}")
     before = tuple(key_of("temporary_in", key) for key in supplies)
-    last = inside
+    last = (*inside, *finished) if outage.again != head else inside
     if outage.utility:
         yield task(
             case,
@@ -183,7 +263,8 @@ def _around(case: Case, outage: Outage, found: Iterable[Task]) -> Iterator[Task]
             after=before,
             opens=head,
         )
-        yield task(case, "look_service", "", "Service inspection", "the utility closes only what was looked at", at, after=inside)
+        before_look = (*inside, *finished)
+        yield task(case, "look_service", "", "Service inspection", "the utility closes only what was looked at", at, after=before_look)
         yield task(
             case,
             "utility_on",
@@ -209,9 +290,9 @@ def _around(case: Case, outage: Outage, found: Iterable[Task]) -> Iterator[Task]
         case,
         "on",
         head,
-        f"{name}: on again, in order",
+        f"{again}: on again, in order",
         "tested leg by leg, what matters first",
-        at,
+        f"/enclosures/{outage.again}",
         after=(*last, key_of("off", head)),
         closes=head,
         tools=("volt meter", "two-pole tester and a proving unit"),
@@ -227,6 +308,28 @@ def _around(case: Case, outage: Outage, found: Iterable[Task]) -> Iterator[Task]
             f"/days/supplies/{key}",
             after=(key_of("on", head),),
         )
+
+
+def _touching(case: Case, can: str, found: Iterable[Task]) -> tuple[str, ...]:
+    """Tasks that reach into a can."""
+    return tuple(one.key for one in found if any(part.can == can for part in touched(case, one)))
+
+
+def _connected(case: Case, outages: Iterable[Outage], found: list[Task]) -> Iterator[Task]:
+    """A service to what never had power: looked at when it is finished, then the utility connects it, then it goes on in order."""
+    job, known = case.job, {can for one in outages for can in (*one.cans, one.again)}
+    heads = [run.target for run in job.runs.values() if run.status in NEW and is_utility(job, run.origin) and run.target in job.enclosures]
+    for head in dict.fromkeys(heads):
+        if head in known or key_of("look_service") in {one.key for one in found}:
+            continue
+        at, name = f"/enclosures/{head}", case.tree.name_of(head)
+        finished = _touching(case, head, found)
+        yield task(case, "look_service", "", "Service inspection", "the utility connects only what was looked at", at, after=finished)
+        looked = (key_of("look_service"),)
+        yield task(case, "utility_on", head, "The utility connects its side", "after the service inspection", at, after=looked)
+        words = f"{name}: on for the first time, in order"
+        yield task(case, "on", head, words, "tested leg by leg", at, after=(key_of("utility_on", head),), closes=head, tools=LOTO[1:])
+        return
 
 
 def _as_changed(job: Job, found: Iterable[Task]) -> Iterator[Task]:

@@ -15,6 +15,7 @@ from northspan.core.steps.days.kinds import Does
 from northspan.core.steps.days.power import matters
 from northspan.core.steps.days.tasks import JobTasks, Outage, tasks_of
 from northspan.core.topics.loads.run_load import voltages_at
+from northspan.core.walk.installation import feed_of, has_main
 
 MOTORS = frozenset({LoadKind.heat_pump, LoadKind.cooling, LoadKind.motor})
 TANKS = frozenset({LoadKind.water_heating, LoadKind.hot_tub})
@@ -70,7 +71,7 @@ def _first(found: JobTasks) -> Iterator[Outage]:
 def _turning(found: JobTasks, outage: Outage) -> Turning:
     name = found.case.tree.name_of(outage.head)
     off = _ticked(found, tuple(_off(found, outage, name)))
-    on = _ticked(found, tuple(_on(found, outage, name)))
+    on = _ticked(found, tuple(_on(found, outage)))
     live = tuple(dict.fromkeys(LIVE[one.kind] for one in found.case.job.sources.values()))
     return Turning(outage.head, name, off, live, on, tuple(_loose_ends(found)))
 
@@ -85,7 +86,14 @@ def _off(found: JobTasks, outage: Outage, name: str) -> Iterator[Wanted]:
     for key, source in job.sources.items():
         if source.kind in {SourceKind.generator, SourceKind.inverter_pair, SourceKind.governed_plant}:
             yield Wanted(f"{head}.off.source.{key}", f"{source.name} off, and kept from starting", "it feeds the same wires")
-    yield Wanted(f"{head}.off.circuits", f"Circuits of {name} off, then its main", "the main opens without load")
+    main = has_main(job, head)
+    words = f"Circuits of {name} off" + (", then its main" if main else "")
+    yield Wanted(f"{head}.off.circuits", words, "the main opens without load" if main else "nothing is opened under load")
+    for key in (key for key in job.runs if feed_of(key) in outage.switches):
+        origin = found.case.tree.name_of(job.runs[key].origin)
+        yield Wanted(
+            f"{head}.off.feed.{key}", f"Device of {job.runs[key].name} off, in {origin}", "what it feeds is touched ahead of any main"
+        )
     if outage.utility:
         yield Wanted(
             f"{head}.off.utility", "The utility has opened its side", "the line side is touched", hold="until the service was looked at"
@@ -102,15 +110,17 @@ def _off(found: JobTasks, outage: Outage, name: str) -> Iterator[Wanted]:
     yield Wanted(f"{head}.off.again", "Tester tried again", "it may have died in between")
 
 
-def _on(found: JobTasks, outage: Outage, name: str) -> Iterator[Wanted]:
+def _on(found: JobTasks, outage: Outage) -> Iterator[Wanted]:
     """All off; tested; main; volts leg by leg; what matters; lights and outlets; motors; tanks when full; electronics; sources; devices."""
-    case, job, head = found.case, found.case.job, outage.head
-    line_v, neutral_v = voltages_at(case.tree, head, case.rulebook.supplies)
+    case, job, head, again = found.case, found.case.job, outage.head, outage.again or outage.head
+    line_v, neutral_v = voltages_at(case.tree, again, case.rulebook.supplies)
     yield Wanted(f"{head}.on.all_off", "Every circuit off, large loads off", "they come back one by one")
     yield Wanted(f"{head}.on.tested", "Insulation and continuity tested, covers on where hands are near", "before it is ever live")
     if outage.utility:
         yield Wanted(f"{head}.on.utility", "The utility has closed its side", "after the service inspection")
-    yield Wanted(f"{head}.on.main", f"Main of {name} on", "nothing behind it yet")
+    comes = case.tree.name_of(again)
+    words = f"Main of {comes} on" if has_main(job, again) else f"What feeds {comes} on"
+    yield Wanted(f"{head}.on.main", words, "nothing behind it yet")
     if line_v > neutral_v:
         yield _volts(case, f"{head}.on.lines", "Line to line", line_v)
         yield _volts(case, f"{head}.on.leg_1", "Leg 1 to neutral", neutral_v)

@@ -163,7 +163,7 @@ class OnTheDay(unittest.TestCase):
             event_edits(worked(MOVE), Event.rock, Moment())
 
     def test_pinned_stays_and_says_when_it_cannot(self):
-        job = with_days(MOVE, changed={"clean": {"day": 1, "start_h": 13}})
+        job = with_days(MOVE, changed={"clean": {"day": 2, "start_h": 13}})
         plan = days_plan(worked(job))
         self.assertEqual(next(one.start_h for one in plan.tasks if one.key == "clean"), 13)
         cannot = with_days(MOVE, changed={"clean": {"day": 0, "start_h": 8}})
@@ -261,7 +261,7 @@ class Power(unittest.TestCase):
 
     def test_the_owner_reads_when_and_whom(self):
         words = {part.title: " ".join(part.lines) for part in days_plan(worked(MOVE)).owner}
-        self.assertIn("House: day 1, from 12:10 to 15:00, off", words["When the power is off"])
+        self.assertIn("House: day 1, from 12:10 to 15:50, off", words["When the power is off"])
         self.assertIn("drilling at the panel", words["Noise and dust"])
         self.assertIn("not known yet", words["Who else comes"])
 

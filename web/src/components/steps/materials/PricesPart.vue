@@ -109,7 +109,7 @@ async function read(): Promise<void> {
           >, of {{ one.oldest }}{{ age(one.oldest) }}</template
         >; a trip costs {{ money(one.trip) }}
         <v-plain-button :href="link('/api/books/{name}.csv', { name: one.name })" download>Save as CSV</v-plain-button>
-        <v-plain-button :aria-label="`Drop ${one.name}`" @click="prices.drop(one.name)">Drop it</v-plain-button>
+        <v-plain-button :aria-label="`Drop it, ${one.name}`" @click="prices.drop(one.name)">Drop it</v-plain-button>
       </li>
     </ul>
     <div v-if="prices.books.length" class="part-buttons">
