@@ -78,7 +78,7 @@ def turn_on(question: ScheduleQuestion) -> TurnOnAnswer:
     --------
     >>> from northspan.core.desk.demo_us import kestrel_hollow
     >>> turn_on(ScheduleQuestion(job=kestrel_hollow())).headline
-    'House panel: 10 steps off, 29 on; first Every circuit off, large loads off'
+    'House panel: 10 steps off, 38 on; first Every circuit off, large loads off'
     """
     found = turnings(worked(question.job))
     said = "; ".join(f"{one.name}: {len(one.off)} steps off, {len(one.on)} on; first {one.on[0].words}" for one in found)

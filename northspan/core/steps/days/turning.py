@@ -8,14 +8,15 @@ from dataclasses import dataclass
 from northspan.core.case.case import Case
 from northspan.core.case.worked import WorkedJob
 from northspan.core.document.findings import Severity
-from northspan.core.document.job import Job, LoadKind, PanelCircuit, SourceKind, Status
+from northspan.core.document.job import Circuit, Job, LoadKind, PanelCircuit, SourceKind, Status
 from northspan.core.document.plan.days import Turning, TurnStep
 from northspan.core.physics.network import EARTH, Branch, solve_network
 from northspan.core.steps.days.kinds import Does
 from northspan.core.steps.days.power import matters
 from northspan.core.steps.days.tasks import JobTasks, Outage, tasks_of
+from northspan.core.steps.days.touched import there_already
 from northspan.core.topics.loads.run_load import voltages_at
-from northspan.core.walk.installation import feed_of, has_main
+from northspan.core.walk.installation import feed_of, has_main, has_switches
 
 MOTORS = frozenset({LoadKind.heat_pump, LoadKind.cooling, LoadKind.motor})
 TANKS = frozenset({LoadKind.water_heating, LoadKind.hot_tub})
@@ -70,13 +71,13 @@ def _first(found: JobTasks) -> Iterator[Outage]:
 
 def _turning(found: JobTasks, outage: Outage) -> Turning:
     name = found.case.tree.name_of(outage.head)
-    off = _ticked(found, tuple(_off(found, outage, name)))
+    off = _ticked(found, tuple(_off(found, outage)))
     on = _ticked(found, tuple(_on(found, outage)))
     live = tuple(dict.fromkeys(LIVE[one.kind] for one in found.case.job.sources.values()))
     return Turning(outage.head, name, off, live, on, tuple(_loose_ends(found)))
 
 
-def _off(found: JobTasks, outage: Outage, name: str) -> Iterator[Wanted]:
+def _off(found: JobTasks, outage: Outage) -> Iterator[Wanted]:
     """Loads first, then what feeds them; locked; the tester tried, everything tested dead, the tester tried again."""
     head, job = outage.head, found.case.job
     for key, supply in job.days.supplies.items():
@@ -86,8 +87,9 @@ def _off(found: JobTasks, outage: Outage, name: str) -> Iterator[Wanted]:
     for key, source in job.sources.items():
         if source.kind in {SourceKind.generator, SourceKind.inverter_pair, SourceKind.governed_plant}:
             yield Wanted(f"{head}.off.source.{key}", f"{source.name} off, and kept from starting", "it feeds the same wires")
-    main = has_main(job, head)
-    words = f"Circuits of {name} off" + (", then its main" if main else "")
+    can = next((one for one in (head, *_reached(found, outage)) if has_switches(job, one)), head)
+    main = has_main(job, can)
+    words = f"Circuits of {found.case.tree.name_of(can)} off" + (", then its main" if main else "")
     yield Wanted(f"{head}.off.circuits", words, "the main opens without load" if main else "nothing is opened under load")
     for key in (key for key in job.runs if feed_of(key) in outage.switches):
         origin = found.case.tree.name_of(job.runs[key].origin)
@@ -102,18 +104,25 @@ def _off(found: JobTasks, outage: Outage, name: str) -> Iterator[Wanted]:
         f"{head}.off.lock", "Locked and tagged, the key in the pocket", "nobody switches on behind you", hold="until the work is done"
     )
     yield Wanted(f"{head}.off.proved", "Tester tried on what is live", "a dead tester shows dead wires")
-    least, most = 0.0, DEAD_V
-    line_v, neutral_v = voltages_at(found.case.tree, head, found.case.rulebook.supplies)
-    if line_v > neutral_v:
-        yield Wanted(f"{head}.off.lines", "Dead: line to line", "at the bus, where hands go", least, most)
-    yield Wanted(f"{head}.off.neutral", "Dead: each line to neutral, and to ground", "a back-fed leg shows here", least, most)
+    cans = _reached(found, outage)
+    for can in cans:
+        at, where = f"{head}.off" if can == head else f"{head}.off.{can}", f", at {found.case.tree.name_of(can)}" if len(cans) > 1 else ""
+        line_v, neutral_v = voltages_at(found.case.tree, can, found.case.rulebook.supplies)
+        if line_v > neutral_v:
+            yield Wanted(f"{at}.lines", f"Dead: line to line{where}", "at the bus, where hands go", 0.0, DEAD_V)
+        yield Wanted(f"{at}.neutral", f"Dead: each line to neutral, and to ground{where}", "a back-fed leg shows here", 0.0, DEAD_V)
     yield Wanted(f"{head}.off.again", "Tester tried again", "it may have died in between")
+
+
+def _reached(found: JobTasks, outage: Outage) -> tuple[str, ...]:
+    """The cans in which hands are while it is off, the head first; the head alone where no task says."""
+    cans = {part.can for one in found.tasks for part in there_already(found.case, one)} & outage.cans
+    return (*([outage.head] if outage.head in cans or not cans else []), *sorted(cans - {outage.head}))
 
 
 def _on(found: JobTasks, outage: Outage) -> Iterator[Wanted]:
     """All off; tested; main; volts leg by leg; what matters; lights and outlets; motors; tanks when full; electronics; sources; devices."""
     case, job, head, again = found.case, found.case.job, outage.head, outage.again or outage.head
-    line_v, neutral_v = voltages_at(case.tree, again, case.rulebook.supplies)
     yield Wanted(f"{head}.on.all_off", "Every circuit off, large loads off", "they come back one by one")
     yield Wanted(f"{head}.on.tested", "Insulation and continuity tested, covers on where hands are near", "before it is ever live")
     if outage.utility:
@@ -121,25 +130,62 @@ def _on(found: JobTasks, outage: Outage) -> Iterator[Wanted]:
     comes = case.tree.name_of(again)
     words = f"Main of {comes} on" if has_main(job, again) else f"What feeds {comes} on"
     yield Wanted(f"{head}.on.main", words, "nothing behind it yet")
-    if line_v > neutral_v:
-        yield _volts(case, f"{head}.on.lines", "Line to line", line_v)
-        yield _volts(case, f"{head}.on.leg_1", "Leg 1 to neutral", neutral_v)
-        yield _volts(case, f"{head}.on.leg_2", "Leg 2 to neutral", neutral_v)
-    else:
-        yield _volts(case, f"{head}.on.leg_1", "Line to neutral", neutral_v)
-    yield Wanted(f"{head}.on.ground", "Neutral to ground", "more is a neutral that is loose, or carries current", 0.0, TOGETHER_V)
-    mattering = matters(case)
+    yield from _reads(case, f"{head}.on", again, "")
+    mattering, read = matters(case), {again}
     order = sorted(outage.circuits, key=lambda key: (*_turn(job, job.circuits[key], key in mattering), job.circuits[key].slots))
     for key in order:
         circuit = job.circuits[key]
         if circuit.status is not Status.remove:
             yield _circuit(found, head, key, circuit, mattering=key in mattering)
+            fed = job.runs[circuit.run].target if circuit.run in job.runs else ""
+            if fed in job.enclosures and fed not in read and has_switches(job, fed):
+                read.add(fed)
+                yield from _reads(case, f"{head}.on.{fed}", fed, f"{case.tree.name_of(fed)}: ")
+    yield from _fed_besides(case, head, again, read)
     for key, source in job.sources.items():
         if source.kind in {SourceKind.generator, SourceKind.inverter_pair}:
             yield Wanted(f"{head}.on.source.{key}", f"{source.name}: transfer tried, both ways", "now is the time to find out")
     if any(one.residual_ma or one.protects.value != "standard" for key, one in job.circuits.items() if key in outage.circuits):
         yield Wanted(f"{head}.on.press", "Test buttons of residual-current and arc-fault devices pressed", "each trips, and is set again")
     yield Wanted(f"{head}.on.tags", "Tags and locks off, but those that must stay", "each by who hung it")
+
+
+def _reads(case: Case, at: str, can: str, name: str) -> Iterator[Wanted]:
+    """A reading of every leg, also after a first that is wrong: so an open neutral shows."""
+    line_v, neutral_v = voltages_at(case.tree, can, case.rulebook.supplies)
+    runs = case.job.runs.values()
+    wires = next((run.circuit for run in runs if run.target == can and run.status is not Status.remove and not run.alternate), None)
+    if wires is Circuit.two_wire_line:  # it has no neutral to read to
+        yield _volts(case, f"{at}.lines", _after(name, "Line to line, each line to ground alike"), line_v)
+        return
+    one = line_v <= neutral_v or wires is Circuit.two_wire_neutral
+    if not one:
+        yield _volts(case, f"{at}.lines", _after(name, "Line to line"), line_v)
+    yield _volts(case, f"{at}.leg_1", _after(name, "Line to neutral" if one else "Leg 1 to neutral"), neutral_v)
+    if not one:
+        yield _volts(case, f"{at}.leg_2", _after(name, "Leg 2 to neutral"), neutral_v)
+    yield Wanted(f"{at}.ground", _after(name, "Neutral to ground"), "more is a neutral that is loose, or carries current", 0.0, TOGETHER_V)
+
+
+def _after(name: str, words: str) -> str:
+    return f"{name}{words[:1].lower()}{words[1:]}" if name else words
+
+
+def _fed_besides(case: Case, head: str, again: str, read: set[str]) -> Iterator[Wanted]:
+    """Runs to further cans that stand in no directory: on one by one, each can read before anything behind it."""
+    job, left = case.job, [again, *sorted(read - {again})]
+    seen = set(read)
+    while left:
+        origin = left.pop(0)
+        for key, run in job.runs.items():
+            goes = run.origin == origin and run.target in job.enclosures and run.target not in seen
+            if goes and run.status is not Status.remove and not run.alternate:
+                seen.add(run.target)
+                left.append(run.target)
+                if not has_switches(job, run.target):  # an outlet or a joint, tested with its circuit
+                    continue
+                yield Wanted(f"{head}.on.feed.{key}", f"{run.name}: on", "nothing behind it yet")
+                yield from _reads(case, f"{head}.on.{run.target}", run.target, f"{case.tree.name_of(run.target)}: ")
 
 
 def _volts(case: Case, key: str, words: str, volts: float) -> Wanted:
@@ -178,21 +224,23 @@ def _circuit(found: JobTasks, head: str, key: str, circuit: PanelCircuit, *, mat
 def _ticked(found: JobTasks, steps: tuple[Wanted, ...]) -> tuple[TurnStep, ...]:
     """The steps as ticked: a reading that is wrong, or a step that is open, stops what comes after."""
     made: list[TurnStep] = []
-    blocked = ""
+    blocked = other = ""
     readings: dict[str, float] = {}
     for one in steps:
         tick = found.case.job.days.ticks.get(one.key)
         reading = tick.reading_v if tick is not None else None
         if reading is not None:
-            readings[one.key.rsplit(".", 1)[1]] = reading
+            readings[one.key] = reading
         wrong = _wrong(one, reading, readings)
         measured = one.least_v is None or reading is not None
         done = tick is not None and measured and not wrong
+        waits = "" if blocked and one.key == other else blocked  # a wrong leg says little before the other one is read, too
         made.append(
-            TurnStep(one.key, one.words, one.why, one.least_v, one.most_v, done, tick.at if tick else "", reading, wrong, blocked, one.hold)
+            TurnStep(one.key, one.words, one.why, one.least_v, one.most_v, done, tick.at if tick else "", reading, wrong, waits, one.hold)
         )
         if not blocked and not done:
             blocked = f"After “{one.words}”" if not wrong else "A reading is wrong: stop, and look"
+            other = one.key.replace(".leg_1", ".leg_2") if wrong else ""
     return tuple(made)
 
 
@@ -203,7 +251,8 @@ def _wrong(one: Wanted, reading: float | None, readings: dict[str, float]) -> st
     said = f"{reading:g} V, and {one.least_v:.0f} to {one.most_v:.0f} V is right."
     if ".off." in one.key:
         return f"{said} It is not dead: another source feeds it, or the wrong device is open. Hands off."
-    legs = readings.get("leg_1"), readings.get("leg_2")
+    at = one.key.rsplit(".", 1)[0]
+    legs = readings.get(f"{at}.leg_1"), readings.get(f"{at}.leg_2")
     if legs[0] is not None and legs[1] is not None and (legs[0] - one.most_v) * (legs[1] - one.most_v) < 0:
         return f"{said} One leg high and one low: the neutral is open. {_open_neutral(legs[0], legs[1])} Main off at once."
     if one.key.endswith(".ground"):

@@ -4,9 +4,11 @@ import unittest
 
 from northspan.core.desk.demo_move import MOVES
 from northspan.core.desk.demos import DEMOS
+from northspan.core.desk.starts.under import start_job_under
 from northspan.core.document.job import Days, Job
 from northspan.core.solve import worked
 from northspan.core.steps.days.turning import turnings
+from tests.core.desk.test_starts import ALL
 
 MOVE = MOVES["us-2023"]()
 
@@ -46,6 +48,33 @@ class Order(unittest.TestCase):
         cold = next(step for step in found.on if step.key.endswith("circuit.W4"))
         self.assertTrue(cold.words.endswith("first of all"))
         self.assertTrue(any("must be kept apart" in words for words in found.loose_ends))
+
+    def test_every_panel_is_read_when_it_comes_on_and_what_has_no_neutral_line_to_line(self):
+        keys = [step.key for step in turnings(worked(DEMOS["us-2023"]()))[0].on]
+        self.assertEqual([key for key in keys if ".P2." in key], [f"P1.on.P2.{one}" for one in ("lines", "leg_1", "leg_2", "ground")])
+        self.assertLess(keys.index("P1.on.circuit.W5"), keys.index("P1.on.P2.lines"))  # its feeder first
+        self.assertEqual([key for key in keys if ".D1." in key], ["P1.on.D1.lines"])  # a pump on two lines
+        british = [step.key for step in turnings(worked(DEMOS["uk-2022"]()))[0].on]
+        self.assertEqual([key for key in british if ".MR." in key], ["CU.on.MR.leg_1", "CU.on.MR.ground"])
+
+    def test_dead_is_proved_wherever_hands_go_and_a_feed_is_opened_where_there_is_no_main(self):
+        job = start_job_under("larger_service", ALL, "us-2023")
+        found = turnings(worked(job))[0]
+        self.assertEqual(
+            {step.key for step in found.off if step.most_v}, {f"P3.off.{one}" for one in ("lines", "neutral", "P2.lines", "P2.neutral")}
+        )
+        self.assertIn("Main of New meter-main on", [step.words for step in found.on])
+        self.assertIn("Circuits of Old panel, now a subpanel off, then its main", [step.words for step in found.off])
+        demo = [step.words for step in turnings(worked(DEMOS["us-2023"]()))[0].off]
+        self.assertIn("Device of House feeder off, in Meter-main", demo)
+
+    def test_a_wrong_first_leg_still_asks_for_the_second(self):
+        read = steps(MOVE, off_lines=0, off_neutral=0, on_lines=240, on_leg_1=95)
+        self.assertTrue(read["on_leg_1"].wrong)
+        self.assertEqual(read["on_leg_2"].blocked, "")
+        self.assertIn("A reading is wrong", read["on_ground"].blocked)
+        both = steps(MOVE, off_lines=0, off_neutral=0, on_lines=240, on_leg_1=95, on_leg_2=145)
+        self.assertIn("the neutral is open", both["on_leg_2"].wrong)
 
     def test_one_step_waits_for_the_one_before(self):
         found = turnings(worked(MOVE))[0]
