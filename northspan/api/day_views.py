@@ -68,7 +68,9 @@ def export_calendar(job_id: str) -> Response:
     """Save the days of a job as iCalendar, with ids that stay."""
     stored = service().get(job_id)
     headers = {"Content-Disposition": 'attachment; filename="days.ics"'}
-    return Response(write_calendar(stored.job, job_id, days_plan(service().worked(stored))), mimetype="text/calendar", headers=headers)
+    plan, head = days_plan(service().worked(stored)), stored.head
+    text = write_calendar(stored.job, job_id, plan, head.number, head.at)
+    return Response(text, mimetype="text/calendar", headers=headers)
 
 
 @bp.post("/jobs/<job_id>/calendar")

@@ -16,7 +16,7 @@ from northspan.core.working.errors import InvalidJob
 LARGEST, MOST_EVENTS = 2_000_000, 2000
 
 
-def write_calendar(job: Job, job_id: str, plan: DaysPlan) -> bytes:
+def write_calendar(job: Job, job_id: str, plan: DaysPlan, revision: int, changed: datetime) -> bytes:
     """Write the tasks of a job, the visits and what comes later as iCalendar.
 
     Parameters
@@ -27,6 +27,10 @@ def write_calendar(job: Job, job_id: str, plan: DaysPlan) -> bytes:
         Its id: part of the stable id of every event, so that a second export moves events and doubles none. [-]
     plan : DaysPlan
         Its days. [h]
+    revision : int
+        Of the job: the sequence of every event, so that a calendar takes a later export for the newer one. [-]
+    changed : datetime
+        When that revision was made, in UTC. [-]
 
     Notes
     -----
@@ -44,7 +48,7 @@ def write_calendar(job: Job, job_id: str, plan: DaysPlan) -> bytes:
     zone = zone_of(job)
     if not job.days.starts:
         raise InvalidJob("/days/starts", "the first day has no date.", "Say when the work begins.")
-    calendar = Calendar()
+    calendar, events = Calendar(), list[Event]()
     calendar.add("prodid", "-//North Span//Days//EN")
     calendar.add("version", "2.0")
     calendar.add("x-wr-calname", job.name)
@@ -54,15 +58,19 @@ def write_calendar(job: Job, job_id: str, plan: DaysPlan) -> bytes:
         names = ", ".join(job.days.people[one].name for one in task.who if one in job.days.people)
         words = f"{task.words} ({names})" if names else task.words
         begins, ends = (_moment(job, task.day, at_h, zone) for at_h in (task.start_h, task.end_h))
-        calendar.add_component(_event(f"{task.key}@{job_id}", words, begins, ends, task.why, task.place))
+        events.append(_event(f"{task.key}@{job_id}", words, begins, ends, task.why, task.place))
     for visit in job.days.visits:
         words = f"{visit.kind.value.replace('_', ' ').capitalize()}: window{'' if visit.confirmed else ', not confirmed'}"
         begins, ends = (_moment(job, visit.day, at_h, zone) for at_h in (visit.from_h, visit.to_h))
-        calendar.add_component(_event(f"visit.{visit.key}@{job_id}", words, begins, ends, visit.words, ""))
+        events.append(_event(f"visit.{visit.key}@{job_id}", words, begins, ends, visit.words, ""))
     for item in (*plan.ahead, *plan.later):
         if item.date:
             at, uid = date.fromisoformat(item.date), f"{item.words.split(':', maxsplit=1)[0]}.{item.days}@{job_id}"
-            calendar.add_component(_event(uid, item.words, at, at + timedelta(days=1), item.why, ""))
+            events.append(_event(uid, item.words, at, at + timedelta(days=1), item.why, ""))
+    for event in events:
+        event.add("dtstamp", changed)
+        event.add("sequence", revision)
+        calendar.add_component(event)
     calendar.add_missing_timezones()
     return bytes(calendar.to_ical())
 
@@ -127,7 +135,6 @@ def _event(uid: str, words: str, begins: datetime | date, ends: datetime | date,
     event.add("summary", words)
     event.add("dtstart", begins)
     event.add("dtend", ends)
-    event.add("dtstamp", begins if isinstance(begins, datetime) else datetime.combine(begins, time()))
     if why:
         event.add("description", why)
     if place:

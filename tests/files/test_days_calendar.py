@@ -1,7 +1,7 @@
 """The calendar: ids that stay, times through a change of clocks, busy times in, nonsense refused."""
 
 import unittest
-from datetime import datetime
+from datetime import UTC, datetime
 from zoneinfo import ZoneInfo
 
 from icalendar import Calendar
@@ -22,8 +22,8 @@ def dated(**fields):
     return job.model_copy(update={"days": Days.model_validate(days)})
 
 
-def events(job):
-    text = write_calendar(job, "abc", days_plan(worked(job)))
+def events(job, revision=1):
+    text = write_calendar(job, "abc", days_plan(worked(job)), revision, datetime(2026, 10, 1, 9, revision, tzinfo=UTC))
     return {str(one["UID"]): one for one in Calendar.from_ical(text).walk("VEVENT")}
 
 
@@ -33,6 +33,20 @@ class Out(unittest.TestCase):
         self.assertEqual(set(first), set(second))
         key = "up:P2@abc"
         self.assertEqual((second[key].start - first[key].start).total_seconds(), 3600)
+
+    def test_every_event_says_which_revision_it_is_of_and_when_that_was(self):
+        for revision in (1, 7):
+            for uid, one in events(dated(), revision).items():
+                self.assertEqual((one["SEQUENCE"], one["DTSTAMP"].to_ical()), (revision, f"20261001T090{revision}00Z".encode()), uid)
+
+    def test_a_visit_keeps_its_id_when_another_is_struck(self):
+        both = {
+            "a": {"kind": "final", "day": 1, "from_h": 9, "to_h": 10},
+            "b": {"kind": "final", "day": 2, "from_h": 9, "to_h": 10, "order": 1},
+        }
+        kept = {uid for uid in events(dated(visits=both)) if uid.startswith("visit.")}
+        self.assertEqual(kept, {"visit.a@abc", "visit.b@abc"})
+        self.assertEqual({uid for uid in events(dated(visits={"b": both["b"]})) if uid.startswith("visit.")}, {"visit.b@abc"})
 
     def test_the_hour_stays_through_a_change_of_clocks(self):
         found = events(dated())  # a Friday; clocks go back on the Sunday after

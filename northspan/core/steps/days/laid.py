@@ -131,6 +131,8 @@ def work_of(days: Days, task: Task, block: str, crew: Crew) -> Work:
         if spell.sky in task.cannot_stand:
             open_ &= ~_bits(days, spell)
     who = tuple(people.index(one) for one in change.who) if change else ()
+    if task.never_a_helper_alone and who and not any(crew.skilled[one] for one in who):
+        who = ()  # a hand may drag it there; an electrician does it all the same, and the days say so
     count = min(task.people, len(people)) if not who else len(who)
     if change is not None and change.state is not TaskState.open and change.day is not None and change.start_h is not None:
         start = _slot(days, change.day, change.start_h)

@@ -7,7 +7,7 @@ from datetime import date, timedelta
 from itertools import pairwise
 
 from northspan.core.case.worked import WorkedJob
-from northspan.core.document.job import Job, Metal, Place, Status, TaskChange, VisitKind, status_of
+from northspan.core.document.job import Job, Metal, Place, Role, Status, TaskChange, VisitKind, status_of
 from northspan.core.document.plan import work_lines
 from northspan.core.document.plan.days import DaysPlan, LeadItem, PowerRow, RatePlan, SupplyPlan, TaskLaid
 from northspan.core.document.plan.materials import TakeOff
@@ -221,6 +221,10 @@ def _cannot(laid: LaidJob, task: Task) -> Iterator[str]:
     if task.people > len(laid.people):
         yield f"{task.words}: it wants {task.people} people, and there {'is' if len(laid.people) == 1 else 'are'} {len(laid.people)}."
     change = laid.job.days.changed.get(task.key)
+    people = laid.job.days.people
+    pinned = [people[one] for one in change.who if one in people] if change is not None else []
+    if pinned and task.never_a_helper_alone and all(one.role is Role.helper for one in pinned):
+        yield f"{task.words}: never a helper alone. It is laid with an electrician."
     if change is not None and change.crossed_out:
         yield f"{task.words}: it cannot be crossed out, others would work on what is live."
 

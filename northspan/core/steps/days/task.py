@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from northspan.core.document.job import Sky
-from northspan.core.steps.days.kinds import Kind
+from northspan.core.steps.days.kinds import Kind, Reaches
 from northspan.core.working.worked import Step
 
 
@@ -36,3 +36,9 @@ class Task:
     closes: str = ""
     circuit: str = ""
     steps: tuple[Step, ...] = ()
+
+    @property
+    def never_a_helper_alone(self) -> bool:
+        """Whether an electrician has to be there: it makes dead or live, it is tested, or hands go where something may be live."""
+        kind = self.kind
+        return self.skilled and (kind.keeps_safe or kind.name in {"test", "measure"} or kind.reaches is not Reaches.nothing)

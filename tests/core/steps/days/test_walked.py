@@ -147,3 +147,23 @@ class Breached(unittest.TestCase):
         job = start_job_under("larger_service", ALL, "us-2023")
         wet = checked(job, days=job.days.model_copy(update={"weather": (Weather(day=0, from_h=8, to_h=16, sky="rain"),)}))
         self.assertEqual(list(breaches(lay_out_job(worked(wet)))), [])
+
+
+class Hands(unittest.TestCase):
+    def test_what_makes_dead_or_live_or_reaches_in_is_never_a_helpers_alone_also_after_a_drag(self):
+        job = start_job_under("larger_service", ALL, "us-2023")
+        helper = next(key for key, person in job.days.people.items() if person.role == "helper")
+        for key, alone in (
+            ("off:P3", False),
+            ("on:P3", False),
+            ("far:F4", False),
+            ("lift:F3", False),
+            ("test:F4", False),
+            ("out:P3", True),
+        ):
+            changed = {key: TaskChange(who=(helper,))}
+            plan = days_plan(worked(checked(job, days=job.days.model_copy(update={"changed": changed}))))
+            who = next(one.who for one in plan.tasks if one.key == key)
+            with self.subTest(key):
+                self.assertEqual(who == (helper,), alone)
+                self.assertEqual(any("never a helper alone" in words for words in plan.troubles), not alone)
