@@ -91,6 +91,7 @@ class _Shortest:
         self.by_key, self.crew, self.most_tried = by_key, crew, most_tried
         order = in_order(list(by_key.values()))
         self.tails = tails_of(order, by_key)
+        self.waiting = {key: frozenset(one.key for one in by_key.values() if key in one.after) for key in by_key}
         self.least = self._bound(order)
         self.search = Laying(by_key, crew, {}, {})
         self.tried, self.slots, self.best = 0, 10**9, dict[str, Placed]()
@@ -139,13 +140,14 @@ class _Shortest:
                 self.slots, self.best = end, placed
             return
         ready = [key for key in self.by_key if key not in placed and all(one in placed for one in self.by_key[key].after)]
-        seen = set[tuple[int, int, bool, tuple[str, ...], int]]()
+        seen = set[tuple[int, int, bool, tuple[str, ...], frozenset[str]]]()
         for key in sorted(ready, key=lambda key: -self.tails[key]):
             work = self.by_key[key]
-            alike = (work.slots, work.people, work.skilled, work.after, self.tails[key])
-            if alike in seen:  # one of a kind is enough
+            alike = (work.slots, work.people, work.skilled, work.after, self.waiting[key])
+            if alike in seen:  # one of a kind is enough, if the same wait for it
                 continue
             seen.add(alike)
-            then, still = dict(placed), list(free)
-            if self.search.place(key, still, then) and then[key].start + self.tails[key] < self.slots:  # too late already is no way
-                self.go(then, tuple(still))
+            for teams in self.search.teams_by_skill(work):
+                then, still = dict(placed), list(free)
+                if self.search.place(key, still, then, teams) and then[key].start + self.tails[key] < self.slots:  # too late is no way
+                    self.go(then, tuple(still))

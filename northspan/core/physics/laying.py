@@ -69,7 +69,7 @@ class Laying:
             free[person] &= ~mask
         placed[key] = at
 
-    def place(self, key: str, free: list[int], placed: dict[str, Placed]) -> bool:
+    def place(self, key: str, free: list[int], placed: dict[str, Placed], teams: tuple[tuple[int, ...], ...] = ()) -> bool:
         """Place a task as early as it can be; tell whether there is a place.
 
         Parameters
@@ -80,12 +80,14 @@ class Laying:
             Slots in which each is free, as bits; those taken are cleared. [-]
         placed : dict
             What is laid out already; the task is put into it. [-]
+        teams : tuple of tuple of int
+            Who may do it; whoever could if left out. [-]
         """
         work = self.by_key[key]
         after = max((placed[one].end for one in work.after), default=0)
         starts = self.fits(work.slots) & runs(work.open_ & ((1 << self.crew.slots) - 1), work.slots) & ~((1 << after) - 1) & work.begins
         best: tuple[int, int, tuple[int, ...]] | None = None
-        for rank, who in enumerate(self._teams(work)):
+        for rank, who in enumerate(teams or self._teams(work)):
             there = starts
             for person in who:
                 there &= runs(free[person], work.slots)
@@ -97,6 +99,19 @@ class Laying:
             return False
         self._put(key, Placed(best[0], work.slots, best[2]), free, placed)
         return True
+
+    def teams_by_skill(self, work: Work) -> tuple[tuple[tuple[int, ...], ...], ...]:
+        """Who could do it, gathered by how many skilled people each takes: those are missing elsewhere.
+
+        Parameters
+        ----------
+        work : Work
+            The task. [-]
+        """
+        found: dict[int, list[tuple[int, ...]]] = {}
+        for team in self._teams(work):
+            found.setdefault(count_of(self.crew.skilled[one] for one in team), []).append(team)
+        return tuple(tuple(teams) for teams in found.values())
 
     def _teams(self, work: Work) -> tuple[tuple[int, ...], ...]:
         """Who could do it; the unskilled first where they may."""
