@@ -44,7 +44,7 @@ screenshots: .venv/dev.stamp web/dist/built.stamp chromium ## Take the pictures 
 ratio: ## Show which share of the code is tests
 	@t=$$(git ls-files 'tests/*.py' 'web/tests/*' | xargs cat | grep -cv '^\s*$$'); \
 	c=$$(git ls-files 'northspan/*.py' 'web/src/*' | grep -vE '\.(svg|png)$$|schema\.d\.ts' | xargs cat | grep -cv '^\s*$$'); \
-	echo "tests $$t lines, code $$c lines, tests are $$((100 * t / (t + c))) %"
+	echo "tests $$t lines, code $$c lines, tests are $$((100 * t / c)) % of the code"
 
 lock: ## Resolve the requirements anew and write the lock files
 	rm -rf .venv/lock && python3 -m venv .venv/lock

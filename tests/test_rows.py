@@ -1,0 +1,33 @@
+"""Rows on the screen: in their order, and where something new is put."""
+
+import unittest
+
+from tests.typescript import shipped
+
+ROW = {"b": {"order": 2, "length_m": 1}, "a": {"order": 2, "length_m": 2}, "c": {"order": -1, "length_m": 3}}
+
+
+class Rows(unittest.TestCase):
+    def test_a_row_is_read_in_its_order_each_with_its_key(self):
+        found = shipped("drawing/rows.ts", [["inOrder", [ROW]], ["inOrder", [None]], ["inOrder", [{}]]])
+        self.assertEqual([one["key"] for one in found[0]], ["c", "a", "b"])
+        self.assertEqual(found[0][0], {"key": "c", "order": -1, "length_m": 3})
+        self.assertEqual(found[1:], [[], []])
+
+    def test_a_place_lies_between_its_neighbours(self):
+        row = [{"order": 1}, {"order": 2}, {"order": 4}]
+        places = shipped("drawing/rows.ts", [["placeAt", [row, at]] for at in range(5)] + [["placeAt", [[], 0]]])
+        self.assertEqual(places, [0, 1.5, 3, 5, 5, 1])
+
+    def test_a_key_is_one_that_the_core_takes_and_nobody_else_makes_up(self):
+        keys = shipped("drawing/rows.ts", [["freshKey", [[{"order": 1}]]] for _ in range(50)])
+        self.assertEqual(len(set(keys)), 50)
+        for key in keys:
+            self.assertRegex(key, r"^2-[a-z0-9]{6}$")
+
+    def test_what_is_written_has_no_key_and_one_changed_leaves_the_others(self):
+        bare, changed = shipped(
+            "drawing/rows.ts", [["unkeyed", [{"key": "a", "order": 1, "x": 2}]], ["withOne", [ROW, "b", {"length_m": 9}]]]
+        )
+        self.assertEqual(bare, {"order": 1, "x": 2})
+        self.assertEqual(changed, ROW | {"b": {"order": 2, "length_m": 9}})
