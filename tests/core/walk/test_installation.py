@@ -2,7 +2,7 @@
 
 import unittest
 
-from northspan.core.document.job import Bond, Building, Enclosure, EnclosureKind, Job, Run, RunKind, Segment, Source, Status
+from northspan.core.document.job import Bond, Building, Enclosure, EnclosureKind, Job, Run, RunKind, Segment, Source, SourceKind, Status
 from northspan.core.walk.installation import End, Installation, Part, Side, as_found, feed_of, main_of, utility_of
 from northspan.core.walk.isolation import Isolation, isolation_of
 
@@ -107,3 +107,9 @@ class Isolations(unittest.TestCase):
     def test_with_two_feeds_both_are_opened(self):
         twice = job({"M": MAIN, "N": MAIN, "P": LUGS}, {"A": run("T", "M"), "B": run("T", "N"), "F": run("M", "P"), "G": run("N", "P")})
         self.assertEqual(isolation_of(twice, Part("P", Side.line)).switches, {feed_of("F"), feed_of("G")})
+
+    def test_a_plant_of_ones_own_is_not_the_utility(self):
+        plant = HOUSE.model_copy(update={"sources": {"T": Source(name="Plant", kind=SourceKind.governed_plant, rating_kva=14)}})
+        found = isolation_of(plant, Part("E", Side.line))
+        self.assertEqual((found.utility, found.switches), (False, {utility_of("D")}))
+        self.assertNotIn(Part("E", Side.line), as_found(plant).with_open(found.switches).live())
