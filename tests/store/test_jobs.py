@@ -114,6 +114,8 @@ class Edits(StoreCase):
             (setting("/drop_limits/way_percent", 4), "drop limits way: 4 %"),
         ]
         document = json.loads(a_feeder().model_dump_json())
+        stretches = document["runs"]["F1"]["segments"]
+        stretches["2"] = stretches["1"] | {"order": 2}
         for patch, words in cases:
             self.assertEqual(what_changed(patch, document), words)
 
