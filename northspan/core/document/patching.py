@@ -156,7 +156,7 @@ def _field_words(field: str, part: object) -> str:
     """A field as people call it: what stands in a row counted from one, without the unit that its figure carries."""
     words = []
     for name in field.split("/") if field else ():
-        row = _keys_in_order(part)
+        row = [] if part == {} else _keys_in_order(part)  # into what is empty something is put for the first time
         if row is None:
             words.append(str(int(name) + 1) if name.isdigit() else bare(name).replace("_", " "))
         elif name in row:

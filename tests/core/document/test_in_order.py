@@ -123,6 +123,8 @@ class Keys(unittest.TestCase):
         base["runs"]["F1"]["segments"]["9-zzzzzz"] = base["runs"]["F1"]["segments"]["1"] | {"order": 0.5}
         said = what_changed([{"op": "replace", "path": "/runs/F1/segments/1/length_m", "value": 56.388}], base)
         self.assertEqual(said, "Feeder: stretch 2 length 185 ft")
+        put = [{"op": "add", "path": "/runs/F1/segments/1/fittings/1-k3x9qz", "value": {"at_m": 3}}]
+        self.assertEqual(what_changed(put, base), "Feeder: stretch 2 fittings changed")
 
     def test_no_answer_hangs_on_what_a_stretch_is_called(self):
         """Plan, tasks and list of a job are the same under other keys, but for the places that they point at."""
