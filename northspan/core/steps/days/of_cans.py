@@ -72,7 +72,6 @@ def can_tasks(case: Case, plan: Plan) -> Iterator[Task]:
                 words,
                 "neutral and ground meet in one place only",
                 f"{at}/bond_found",
-                off=frozenset({key}),
                 tools=LOTO,
             )
 
@@ -98,7 +97,6 @@ def circuit_tasks(case: Case, plan: Plan) -> Iterator[Task]:
         if circuit.status is Status.new and circuit.run is None and not circuit.old_slots:
             name, at, can = circuit.name or short_name(key), f"/circuits/{key}", circuit.enclosure
             yield task(case, "rough", key, f"{name}: cable pulled in", "a new circuit", at, after=(key_of("hang", can),))
-            dead = frozenset({can}) if there_already(case, can) else frozenset[str]()
             after = (key_of("rough", key), key_of("look_rough"))
             yield task(
                 case,
@@ -107,16 +105,15 @@ def circuit_tasks(case: Case, plan: Plan) -> Iterator[Task]:
                 f"{name}: landed on its device",
                 "a new circuit",
                 at,
-                off=dead,
                 circuit=key,
                 after=after,
-                tools=LOTO if dead else (),
+                tools=LOTO if there_already(case, can) else (),
             )
 
 
 def _moved(case: Case, panel: str, name: str, move: MovePlan) -> Iterator[Task]:
     """What a panel that moves asks: devices ahead, new cables ahead, and each circuit changed over while the old one is dead."""
-    job, dead = case.job, frozenset({move.old})
+    job = case.job
     cables = [one for one in move.cables if one.circuit in job.circuits]
     if not cables:
         return
@@ -134,6 +131,4 @@ def _moved(case: Case, panel: str, name: str, move: MovePlan) -> Iterator[Task]:
             rate = "over_box"
             before.append(key_of("box", circuit.extended_in))
         words = f"{cable.name}: into the new {case.rulebook.words.terms.panel}"
-        yield task(
-            case, "over", cable.circuit, words, cable.words, at, rate=rate, off=dead, after=tuple(before), circuit=cable.circuit, tools=LOTO
-        )
+        yield task(case, "over", cable.circuit, words, cable.words, at, rate=rate, after=tuple(before), circuit=cable.circuit, tools=LOTO)

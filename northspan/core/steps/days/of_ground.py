@@ -5,10 +5,11 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from northspan.core.case.case import Case
-from northspan.core.document.job import Electrode, ElectrodeKind, Sky, Status
+from northspan.core.document.job import Electrode, ElectrodeKind, Sky
 from northspan.core.steps.days.kinds import key_of
-from northspan.core.steps.days.makes import NEW, task, there_already
+from northspan.core.steps.days.makes import NEW, task
 from northspan.core.steps.days.task import Task
+from northspan.core.steps.days.touched import first_can
 
 THERE = {ElectrodeKind.water_pipe, ElectrodeKind.concrete_encased}  # nobody digs for them
 DEEP_M = 3.0  # beyond what a hammer drives from a ladder
@@ -33,10 +34,7 @@ def ground_tasks(case: Case) -> Iterator[Task]:
             words, why = ("joined", "it is there; its clamp is what is new") if there else ("in", "a new electrode")
             cannot_stand = frozenset({Sky.thunder}) if there else frozenset({Sky.thunder, Sky.frost})
             yield task(case, kind, key, f"{one.name} {words}", why, f"/electrodes/{key}", rate=rate, tools=tools, cannot_stand=cannot_stand)
-        cans = [key for key, can in case.job.enclosures.items() if can.building == home and can.status is not Status.remove]
-        first = cans[0] if cans else None
         after = tuple(key_of("electrode", key) for key in new)
-        dead = frozenset({first}) if first is not None and there_already(case, first) else frozenset()
         if any(one.kind not in THERE for one in new.values()):
             yield task(
                 case,
@@ -50,7 +48,7 @@ def ground_tasks(case: Case) -> Iterator[Task]:
                 tools=("earth tester",),
             )
             after = (key_of("measure", home),)
-        up = (key_of("hang", first),) if first else ()
+        up = tuple(key_of("hang", can) for can in first_can(case, home))
         yield task(
             case,
             "ground",
@@ -59,7 +57,6 @@ def ground_tasks(case: Case) -> Iterator[Task]:
             "it joins them to the first can",
             f"/buildings/{home}",
             after=(*after, *up),
-            off=dead,
         )
 
 

@@ -142,8 +142,7 @@ def _ends(case: Case, routed: Routed) -> Iterator[Task]:
     run, key = routed.run, routed.id
     at, name_of = f"/runs/{key}", case.tree.name_of
     wired = (key_of("pull", key), *(key_of("lay", _lain(key, one)) for one in run.segments))
-    far_off = frozenset({run.target}) if there_already(case, run.target) else frozenset[str]()
-    near_off = frozenset({run.origin}) if there_already(case, run.origin) else frozenset[str]()
+    far_off, near_off = there_already(case, run.target), there_already(case, run.origin)
     tools = ("torque wrench", "lugs and antioxidant", *(LOTO if far_off or near_off else ()))
     first = () if far_off else (key_of("far", key),)
     yield task(
@@ -153,7 +152,6 @@ def _ends(case: Case, routed: Routed) -> Iterator[Task]:
         f"{run.name}: landed in {name_of(run.target)}",
         "torqued by the label",
         at,
-        off=far_off,
         after=(*wired, key_of("hang", run.target), *((key_of("test", key),) if far_off else ())),
         tools=tools,
     )
@@ -172,7 +170,7 @@ def _ends(case: Case, routed: Routed) -> Iterator[Task]:
             f"{run.name}: landed on its device in {name_of(run.origin)}",
             (key_of("test", key), key_of("far", key), key_of("hang", run.origin)),
         )
-        yield task(case, "near", key, words, "the end that is fed comes last", at, off=near_off, after=after, tools=tools)
+        yield task(case, "near", key, words, "the end that is fed comes last", at, after=after, tools=tools)
 
 
 def _sealed(case: Case, routed: Routed) -> Iterator[Task]:

@@ -42,3 +42,8 @@ class Task:
         """Whether an electrician has to be there: it makes dead or live, it is tested, or hands go where something may be live."""
         kind = self.kind
         return self.skilled and (kind.keeps_safe or kind.name in {"test", "measure"} or kind.reaches is not Reaches.nothing)
+
+    @property
+    def part(self) -> str:
+        """The part that it is about, by which it is named; of one in parts, that of the whole. [-]"""
+        return self.key.partition("#")[0].partition(":")[2]

@@ -17,7 +17,7 @@ from northspan.core.steps.days.of_ground import ground_tasks
 from northspan.core.steps.days.of_runs import removed_runs, run_tasks
 from northspan.core.steps.days.rates import check_rates
 from northspan.core.steps.days.task import Task
-from northspan.core.steps.days.touched import there_already, touched
+from northspan.core.steps.days.touched import may_be_live, touched
 from northspan.core.topics.pull.topic import ROUTED
 from northspan.core.walk.installation import Part, Side, feeds_of, is_utility
 from northspan.core.walk.isolation import isolation_of
@@ -73,7 +73,7 @@ def tasks_of(whole: WorkedJob) -> JobTasks:
     found = _asked(case, plan, done)
     outages = tuple(_outages(case, found))
     for outage in outages:
-        found = [*_within(found, outage), *_around(case, outage, found)]
+        found = [*_within(found, outage), *_around(case, outage, found, _look(found, outage.head))]
     found += _connected(case, outages, found)
     blocks: dict[str, str] = {}
     for outage in outages:
@@ -96,7 +96,7 @@ def _asked(case: Case, plan: Plan, done: Done) -> list[Task]:
         found += run_tasks(case, routed, frozenset(one.key for one in found))
     found += [*can_tasks(case, plan), *circuit_tasks(case, plan), *removed_runs(case)]
     found += [*ground_tasks(case), *_own(case)]
-    found = [replace(one, off=frozenset(part.can for part in there_already(case, one))) for one in found]
+    found = [replace(one, off=frozenset(part.can for part in may_be_live(case, one))) for one in found]
     return list(_finished_dead(case, found))
 
 
@@ -154,7 +154,7 @@ def _own(case: Case) -> Iterator[Task]:
 def _outages(case: Case, found: Iterable[Task]) -> Iterator[Outage]:
     """What must be dead, gathered under the uppermost can that is isolated: while it is off, what is behind it is off anyway."""
     job = case.job
-    isolations = [isolation_of(job, part) for one in found for part in there_already(case, one)]
+    isolations = [isolation_of(job, part) for one in found for part in may_be_live(case, one)]
     needed = {one.head for one in isolations}
     changed = {run.target for run in job.runs.values() if run.kind is RunKind.service and run.status is not Status.existing}
     for head in sorted(needed):
@@ -206,7 +206,7 @@ def _held_in_one_go(found: list[Task], outage: Outage) -> dict[str, str]:
     head = outage.head
     mine = {one.key for one in found if one.off & outage.cans}
     mine |= {key_of(kind, head) for kind in ("off", "on")}
-    mine |= {key_of("utility_off", head), key_of("look_service"), key_of("utility_on", head)} if outage.utility else set()
+    mine |= {key_of("utility_off", head), key_of("utility_on", head)} if outage.utility else set()
     after = {one.key: frozenset(one.after) for one in found}
     behind, ahead = _reached(after, mine), _reached(_turned(after), mine)
     return dict.fromkeys((key for key in after if key in mine or (key in behind and key in ahead)), head)
@@ -241,7 +241,7 @@ def _within(found: Iterable[Task], outage: Outage) -> Iterator[Task]:
             yield one
 
 
-def _around(case: Case, outage: Outage, found: Iterable[Task]) -> Iterator[Task]:
+def _around(case: Case, outage: Outage, found: Iterable[Task], look: str) -> Iterator[Task]:
     """What the outage itself asks: the utility, off and tested dead, on in order; temporary supplies in before and out after."""
     head, at = outage.head, f"/enclosures/{outage.head}"
     name, again = case.tree.name_of(head), case.tree.name_of(outage.again)
@@ -264,7 +264,7 @@ def _around(case: Case, outage: Outage, found: Iterable[Task]) -> Iterator[Task]
             opens=head,
         )
         before_look = (*inside, *finished)
-        yield task(case, "look_service", "", "Service inspection", "the utility closes only what was looked at", at, after=before_look)
+        yield task(case, "look_service", look, "Service inspection", "the utility closes only what was looked at", at, after=before_look)
         yield task(
             case,
             "utility_on",
@@ -272,7 +272,7 @@ def _around(case: Case, outage: Outage, found: Iterable[Task]) -> Iterator[Task]
             "The utility closes its side",
             "after the service inspection",
             at,
-            after=(key_of("look_service"),),
+            after=(key_of("look_service", look),),
         )
         before, last = (key_of("utility_off", head),), (key_of("utility_on", head),)
     yield task(
@@ -310,26 +310,37 @@ def _around(case: Case, outage: Outage, found: Iterable[Task]) -> Iterator[Task]
         )
 
 
+def _look(found: Iterable[Task], head: str) -> str:
+    """Name the inspection of a service: the only one of a job has no part, a further one that of its can."""
+    return head if any(one.key == key_of("look_service") for one in found) else ""
+
+
 def _touching(case: Case, can: str, found: Iterable[Task]) -> tuple[str, ...]:
     """Tasks that reach into a can."""
     return tuple(one.key for one in found if any(part.can == can for part in touched(case, one)))
 
 
-def _connected(case: Case, outages: Iterable[Outage], found: list[Task]) -> Iterator[Task]:
+def _connected(case: Case, outages: Iterable[Outage], found: list[Task]) -> list[Task]:
     """A service to what never had power: looked at when it is finished, then the utility connects it, then it goes on in order."""
+    made: list[Task] = []
     job, known = case.job, {can for one in outages for can in (*one.cans, one.again)}
     heads = [run.target for run in job.runs.values() if run.status in NEW and is_utility(job, run.origin) and run.target in job.enclosures]
     for head in dict.fromkeys(heads):
-        if head in known or key_of("look_service") in {one.key for one in found}:
+        if head in known:
             continue
+        look = _look([*found, *made], head)
         at, name = f"/enclosures/{head}", case.tree.name_of(head)
         finished = _touching(case, head, found)
-        yield task(case, "look_service", "", "Service inspection", "the utility connects only what was looked at", at, after=finished)
-        looked = (key_of("look_service"),)
-        yield task(case, "utility_on", head, "The utility connects its side", "after the service inspection", at, after=looked)
+        made.append(
+            task(case, "look_service", look, "Service inspection", "the utility connects only what was looked at", at, after=finished)
+        )
+        looked = (key_of("look_service", look),)
+        made.append(task(case, "utility_on", head, "The utility connects its side", "after the service inspection", at, after=looked))
         words = f"{name}: on for the first time, in order"
-        yield task(case, "on", head, words, "tested leg by leg", at, after=(key_of("utility_on", head),), closes=head, tools=LOTO[1:])
-        return
+        made.append(
+            task(case, "on", head, words, "tested leg by leg", at, after=(key_of("utility_on", head),), closes=head, tools=LOTO[1:])
+        )
+    return made
 
 
 def _as_changed(job: Job, found: Iterable[Task]) -> Iterator[Task]:

@@ -23,7 +23,7 @@ def touched(case: Case, task: Task) -> frozenset[Part]:
     return frozenset(one for one in _touched(case, task) if one.can in case.job.enclosures)
 
 
-def there_already(case: Case, task: Task) -> frozenset[Part]:
+def may_be_live(case: Case, task: Task) -> frozenset[Part]:
     """Give the sides that a task reaches into of cans that may be live because they are there already.
 
     Parameters
@@ -41,7 +41,7 @@ def _touched(case: Case, task: Task) -> Iterator[Part]:
     if task.kind.name == "own":
         yield from (Part(can, Side.bus) for can in task.off)
     elif task.kind.name in _HANDS:
-        yield from _HANDS[task.kind.name](case, task.key.partition("#")[0].partition(":")[2])
+        yield from _HANDS[task.kind.name](case, task.part)
 
 
 def _far(case: Case, run: str) -> Iterator[Part]:

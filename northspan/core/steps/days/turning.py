@@ -14,7 +14,7 @@ from northspan.core.physics.network import EARTH, Branch, solve_network
 from northspan.core.steps.days.kinds import Does
 from northspan.core.steps.days.power import matters
 from northspan.core.steps.days.tasks import JobTasks, Outage, tasks_of
-from northspan.core.steps.days.touched import there_already
+from northspan.core.steps.days.touched import may_be_live
 from northspan.core.topics.loads.run_load import voltages_at
 from northspan.core.walk.installation import feed_of, has_main, has_switches
 
@@ -116,7 +116,7 @@ def _off(found: JobTasks, outage: Outage) -> Iterator[Wanted]:
 
 def _reached(found: JobTasks, outage: Outage) -> tuple[str, ...]:
     """The cans in which hands are while it is off, the head first; the head alone where no task says."""
-    cans = {part.can for one in found.tasks for part in there_already(found.case, one)} & outage.cans
+    cans = {part.can for one in found.tasks for part in may_be_live(found.case, one)} & outage.cans
     return (*([outage.head] if outage.head in cans or not cans else []), *sorted(cans - {outage.head}))
 
 

@@ -1,6 +1,6 @@
 """The days walked through, task by task: what each does to the installation, and whether a hand is ever in what is live.
 
-This asks the installation alone, not the outages by which the days were laid out: it is a check of its own.
+Which switches an outage opens is told by it; what is live then is asked of the wires alone.
 """
 
 from __future__ import annotations
@@ -72,20 +72,18 @@ def breaches(laid: LaidJob) -> Iterator[Breach]:
         hands = touched(laid.found.case, tasks[key])
         if not hands:
             continue
-        first = next((part for state, there in _during(walked, live, at.start, at.end) for part in sorted(there & hands, key=str)), None)
+        first = next((part for there in _during(walked, live, at.start, at.end) for part in sorted(there & hands, key=str)), None)
         if first is not None:
             yield Breach(tasks[key], first, at.start)
     yield from _too_early(laid, walked, live)
 
 
-def _during(
-    walked: tuple[Moment, ...], live: list[frozenset[Part]], start: int, end: int
-) -> Iterator[tuple[Installation, frozenset[Part]]]:
-    """The states that a task meets from its first slot to its last."""
+def _during(walked: tuple[Moment, ...], live: list[frozenset[Part]], start: int, end: int) -> Iterator[frozenset[Part]]:
+    """What is live in the states that a task meets from its first slot to its last."""
     for i, one in enumerate(walked):
         until = walked[i + 1].slot if i + 1 < len(walked) else end
         if one.slot < end and until > start:
-            yield one.state, live[i]
+            yield live[i]
 
 
 def _too_early(laid: LaidJob, walked: tuple[Moment, ...], live: list[frozenset[Part]]) -> Iterator[Breach]:
@@ -103,7 +101,7 @@ def _too_early(laid: LaidJob, walked: tuple[Moment, ...], live: list[frozenset[P
 
 def _after(laid: LaidJob, state: Installation, task: Task) -> Installation:
     """What a task does to the installation."""
-    job, part = laid.job, task.key.partition("#")[0].partition(":")[2]
+    job, part = laid.job, task.part
     match task.kind.name:
         case "near" | "far":
             state = state.with_landed(part, End(task.kind.name))

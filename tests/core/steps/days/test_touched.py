@@ -10,7 +10,7 @@ from northspan.core.rulebooks.registry import rulebook_names
 from northspan.core.solve import worked
 from northspan.core.steps.days.kinds import Reaches, kinds
 from northspan.core.steps.days.tasks import tasks_of
-from northspan.core.steps.days.touched import there_already, touched
+from northspan.core.steps.days.touched import may_be_live, touched
 from northspan.core.walk.installation import Part, Side
 from tests.core.desk.test_starts import ALL
 from tests.support import checked
@@ -58,7 +58,7 @@ class Touched(unittest.TestCase):
             for job in (DEMOS[book](), MOVES.get(book, DEMOS[book])(), start_job_under("larger_service", ALL, book)):
                 found = tasks_of(worked(job))
                 for one in found.tasks:
-                    self.assertEqual(one.off, {part.can for part in there_already(found.case, one)}, one.key)
+                    self.assertEqual(one.off, {part.can for part in may_be_live(found.case, one)}, one.key)
                     if one.off:
                         self.assertIsNot(one.kind.reaches, Reaches.nothing, f"{one.key}: the table of kinds says that it reaches nothing")
 
@@ -69,7 +69,7 @@ class Touched(unittest.TestCase):
             found = tasks_of(worked(job))
             for one in found.tasks:
                 if one.kind.name in nothing:
-                    self.assertEqual(there_already(found.case, one), frozenset(), one.key)
+                    self.assertEqual(may_be_live(found.case, one), frozenset(), one.key)
 
 
 class Outages(unittest.TestCase):
@@ -87,7 +87,7 @@ class Outages(unittest.TestCase):
     def test_what_stays_is_not_lifted_and_what_the_utility_owns_is_its_own_to_lift(self):
         owned = {key: run.model_copy(update={"utility_owned": run.status is Status.remove}) for key, run in LARGER.runs.items()}
         self.assertFalse([key for key in hands(checked(LARGER, runs=owned)) if key.startswith("lift:")])
-        self.assertEqual({Part("P2", Side.bus)}, set(there_already(*self.one("bond:P2"))))
+        self.assertEqual({Part("P2", Side.bus)}, set(may_be_live(*self.one("bond:P2"))))
 
     def one(self, key):
         found = tasks_of(worked(LARGER))

@@ -167,3 +167,15 @@ class Hands(unittest.TestCase):
             with self.subTest(key):
                 self.assertEqual(who == (helper,), alone)
                 self.assertEqual(any("never a helper alone" in words for words in plan.troubles), not alone)
+
+
+class TwoServices(unittest.TestCase):
+    def test_each_first_service_has_its_own_inspection_and_connection(self):
+        job = start_job_under("new_service", ALL, "us-2023")
+        more = {"P8": job.enclosures["P1"], "F8": job.runs["F1"].model_copy(update={"target": "P8"})}
+        twice = checked(job, enclosures=job.enclosures | {"P8": more["P8"]}, runs=job.runs | {"F8": more["F8"]})
+        laid = lay_out_job(worked(twice))
+        self.assertEqual(len({one.key for one in laid.found.tasks}), len(laid.found.tasks))
+        for keys in (["label:P1", "service", "utility_on:P1", "on:P1"], ["label:P8", "service:P8", "utility_on:P8", "on:P8"]):
+            self.assertEqual(sorted(order(laid, *keys)), order(laid, *keys))
+        self.assertEqual(list(breaches(laid)), [])
