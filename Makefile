@@ -5,7 +5,7 @@ CORE_FILES := $(shell find northspan -name '*.py' -o -name '*.csv')
 WEB_FILES := $(shell find web/src web/index.html web/*.json web/*.ts -type f 2>/dev/null)
 
 .DEFAULT_GOAL := help
-.PHONY: help demo test core quick attack check web spec bench lock ratio screenshots clean chromium
+.PHONY: help demo test core quick slow attack check web spec bench lock ratio screenshots clean chromium
 
 help: ## List what can be made
 	@grep -hE '^[a-z]+:.*## ' $(MAKEFILE_LIST) | sed -E 's/^([a-z]+):.*## /\1\t/' | expand -t 14
@@ -22,6 +22,9 @@ core: .venv/dev.stamp ## Run the tests of the trade's rules and arithmetic alone
 
 quick: .venv/dev.stamp ## Run of the core what is quick: all but properties and made-up questions
 	@QUICK=1 $(PY) -m tests.run --side-by-side tests.core tests.test_structure
+
+slow: .venv/dev.stamp ## Measure anew which tests of the core make quick leaves out
+	@$(PY) -m tests.run --measure tests.core tests.test_structure
 
 attack: .venv/dev.stamp ## Run the tests of core and API with every made-up case, which takes long
 	@ATTACK=1 $(PY) -m tests.run --side-by-side tests.core tests.api

@@ -77,7 +77,7 @@ def _parser() -> argparse.ArgumentParser:
 
 
 def _solve(options: argparse.Namespace) -> int:
-    print(solve(read_job(_parse(options.job.read_text(encoding="utf-8")))).model_dump_json(indent=1))
+    print(solve(read_job(_parse(options.job.read_text(encoding="utf-8"))), None).model_dump_json(indent=1))
     return 0
 
 

@@ -99,11 +99,11 @@ def all_loads(job: Job, number: int) -> Job:
 
 def plans() -> list[Row]:
     demo, large = kestrel_hollow(), a_property_of(200)
-    solve(demo)
+    solve(demo, None)
     solve(large, ())
     one = times_ms(200, lambda n: solve(longer(demo, "F2", n), {"F2"}))
     every = times_ms(100, lambda n: solve(all_loads(demo, n), {"F2"}))
-    whole = times_ms(100, lambda n: solve(longer(demo, "F2", 1000 + n)))
+    whole = times_ms(100, lambda n: solve(longer(demo, "F2", 1000 + n), None))
     big_one = times_ms(40, lambda n: solve(longer(large, "F7", n), {"F7"}))
     big = times_ms(30, lambda n: solve(all_loads(large, n), {"F7"}))
     forty = a_property_of(40)

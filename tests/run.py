@@ -16,13 +16,15 @@ from typing import Any
 from northspan.core.document.findings import Finding
 from tests.amounts import cases
 
-SHARES = 4  # for each processor, so that none waits long for the last one
+SHARES = 1 if "QUICK" in os.environ else 4  # for each processor, so that none waits long for the last one
 TOP = Path(__file__).parent.parent
 SLOWEST = 20
 # two cans that are each rightly bonded, and joined to each other: no job of these tests has that
+SLOW_S = 0.1  # a test that took longer when it was last measured is left out of make quick
 UNREACHED = frozenset({"second-bond"})
 _MADE = re.compile(r"^findings made: (.*)\n", re.MULTILINE)
 _TIMED = re.compile(r"^ *([\d.]+) s  (tests\..*)\n", re.MULTILINE)
+MEASURED = TOP / "tests/slow.txt"
 __all__ = ["TOP", "cases", "slow"]
 slow = unittest.skipIf("QUICK" in os.environ, "slow, and left out by make quick")  # marks what takes long
 
@@ -112,6 +114,27 @@ def _ran(task: list[str]) -> str:
     return ran.stdout
 
 
+def _quick(suite: unittest.TestSuite, slow_ones: frozenset[str]) -> unittest.TestSuite:
+    """The tests but those that took long when they were measured."""
+    kept = unittest.TestSuite()
+    for one in suite:
+        if isinstance(one, unittest.TestSuite):
+            kept.addTest(_quick(one, slow_ones))
+        elif one.id() not in slow_ones:
+            kept.addTest(one)
+    return kept
+
+
+def measure(names: list[str]) -> int:
+    """Write down which tests take long, for make quick to leave out."""
+    result = unittest.TextTestRunner(stream=sys.stdout, resultclass=Counting, verbosity=1).run(
+        unittest.TestSuite(_found(unittest.defaultTestLoader, name) for name in names)
+    )
+    assert isinstance(result, Counting)
+    MEASURED.write_text("\n".join(sorted(test for seconds, test in result.slow if seconds > SLOW_S)) + "\n")
+    return 0 if result.wasSuccessful() else 1
+
+
 def side_by_side(names: list[str]) -> int:
     """Run the modules of packages in as many processes at a time as there are processors, and add up the counts."""
     with ThreadPoolExecutor(os.cpu_count() or 1) as pool:
@@ -136,6 +159,8 @@ def main(names: list[str]) -> int:
     loader = unittest.defaultTestLoader
     made = watch_findings()
     suite = unittest.TestSuite(_found(loader, name) for name in names or ["tests"])
+    if "QUICK" in os.environ:
+        suite = _quick(suite, frozenset(MEASURED.read_text().split()))
     result = unittest.TextTestRunner(stream=sys.stdout, resultclass=Counting, verbosity=1).run(suite)
     assert isinstance(result, Counting)
     print(f"findings made: {' '.join(sorted(made))}")
@@ -147,4 +172,5 @@ def main(names: list[str]) -> int:
 
 
 if __name__ == "__main__":
-    sys.exit(side_by_side(sys.argv[2:]) if sys.argv[1:2] == ["--side-by-side"] else main(sys.argv[1:]))
+    ways = {"--side-by-side": side_by_side, "--measure": measure}
+    sys.exit(ways[sys.argv[1]](sys.argv[2:]) if sys.argv[1:2] and sys.argv[1] in ways else main(sys.argv[1:]))

@@ -102,7 +102,7 @@ def service_over(engine: Engine) -> Service:
 
 
 def run_of(job: Job, run_id: str = "F1") -> RunPlan:
-    return solve(job).runs[run_id]
+    return solve(job, {run_id}).runs[run_id]
 
 
 def margin(plan: RunPlan, key: str) -> MarginShown:

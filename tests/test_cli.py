@@ -41,7 +41,7 @@ class Commands(unittest.TestCase):
 
     def test_solve_prints_the_plan(self):
         code, out, _ = self.say("solve", self.a_file(kestrel_hollow().model_dump_json()))
-        self.assertEqual((code, json.loads(out)), (0, json.loads(solve(kestrel_hollow()).model_dump_json())))
+        self.assertEqual((code, json.loads(out)), (0, json.loads(solve(kestrel_hollow(), None).model_dump_json())))
 
     def test_calc_feeder_prints_the_answer(self):
         code, out, _ = self.say("calc", "feeder", given='{"load_a": 70, "length_m": 56.4, "terminals": "75"}')

@@ -78,7 +78,7 @@ class Section(unittest.TestCase):
     @classmethod
     def setUpClass(cls):
         cls.job = kestrel_hollow()
-        cls.plan = solve(cls.job)
+        cls.plan = solve(cls.job, None)
 
     def drawn(self, pixels=620, **changes):
         job, plan = (one.model_dump(mode="json") for one in (self.job.model_copy(update=changes), self.plan))

@@ -19,7 +19,7 @@ from northspan.core.document.plan import Plan
 from northspan.core.topics.order import TOPICS
 
 
-def solve(job: Job, detailed: Collection[str] | None = None) -> Plan:
+def solve(job: Job, detailed: Collection[str] | None = ()) -> Plan:
     """Plan a job.
 
     Parameters
@@ -27,7 +27,7 @@ def solve(job: Job, detailed: Collection[str] | None = None) -> Plan:
     job : Job
         What exists and what is wanted. [-]
     detailed : collection of str, optional
-        Runs whose working and other ways are printed; all of them if left out. [-]
+        Runs whose working and other ways are worked too; None for all of them. [-]
 
     Returns
     -------
@@ -57,7 +57,7 @@ def worked(job: Job, detailed: Collection[str] | None = ()) -> WorkedJob:
     job : Job
         What exists and what is wanted. [-]
     detailed : collection of str, optional
-        Runs whose working and other ways are printed; None for all of them. [-]
+        Runs whose working and other ways are worked too; None for all of them. [-]
 
     Raises
     ------

@@ -83,7 +83,7 @@ class Ordinary(ApiCase):
 
     def test_the_plan_is_that_of_the_core(self):
         answer = self.client.get(f"{self.url}/plan")
-        self.assertEqual(answer.get_json(), json.loads(solve(self.stored.job).model_dump_json()))
+        self.assertEqual(answer.get_json(), json.loads(solve(self.stored.job, None).model_dump_json()))
         part = self.client.get(f"{self.url}/plan?focus=").get_json()
         self.assertEqual(part["runs"]["F1"]["working"], [])
         self.assertEqual(part["findings"], answer.get_json()["findings"])

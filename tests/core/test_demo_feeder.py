@@ -47,7 +47,7 @@ HAND = {
 class ByHand(unittest.TestCase):
     @classmethod
     def setUpClass(cls):
-        cls.plan = solve(kestrel_hollow())
+        cls.plan = solve(kestrel_hollow(), None)
         cls.feeder = cls.plan.runs["F2"]
         cls.lines = {}
         for line in (line for group in cls.feeder.working for line in group.lines):

@@ -51,7 +51,7 @@ class Figures(unittest.TestCase):
     def test_no_power_of_ten_and_no_metre_in_what_a_feet_job_finds(self):
         jobs = ordinary_jobs() | {name: demo() for name, demo in DEMOS.items()}
         for name, job in jobs.items():
-            plan = solve(job)
+            plan = solve(job, None)
             for text in texts(plan.model_dump(mode="json")):
                 self.assertIsNone(POWERS_OF_TEN.search(text), (name, text))
             if rulebook_named(job.rulebook).words.feet:

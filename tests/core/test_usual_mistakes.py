@@ -44,7 +44,7 @@ class DwellingAllowance(unittest.TestCase):
         job, key = a_service(load_a=190.0, metal=Metal.copper)
         strict = solve(checked(job, calls=job.calls | {"dwelling_allowance": CallChoice(school="never")})).runs[key]
         self.assertEqual(strict.size, "3/0")
-        call = next(c for c in solve(job).runs[key].calls if c.name == "dwelling_allowance")
+        call = next(c for c in solve(job, None).runs[key].calls if c.name == "dwelling_allowance")
         self.assertEqual([o.outcome.split(",")[0] for o in call.options], ["2/0 AWG copper", "3/0 AWG copper"])
 
     def test_refused_for_a_detached_building_and_for_a_part_of_the_dwelling(self):

@@ -36,7 +36,7 @@ def compared(before: Job, after: Job) -> tuple[AnswerChange, ...]:
     >>> compared(kestrel_hollow(), kestrel_hollow())
     ()
     """
-    old, new = solve(before, ()), solve(after, ())
+    old, new = solve(before), solve(after)
     return (*_runs(old, new, before, after), *_findings(old, new))
 
 

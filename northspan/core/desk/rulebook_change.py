@@ -65,7 +65,7 @@ def rulebook_change(job: Job, name: str) -> RulebookChange:
     handed, said = _handed_back(job, book)
     edits += handed
     moved = with_edits(job, edits)
-    before, after = solve(job, ()), solve(moved, ())
+    before, after = solve(job), solve(moved)
     return RulebookChange(tuple(edits), tuple(said), tuple(_meanings(job, before, after, book.words)))
 
 

@@ -59,7 +59,7 @@ class Starts(unittest.TestCase):
                 solve(twice)
 
     def test_a_new_service_takes_the_optional_method_and_the_83_percent(self):
-        plan = solve(started("new_service", ALL.model_copy(update={"heating_va": 18000})))
+        plan = solve(started("new_service", ALL.model_copy(update={"heating_va": 18000})), None)
         service = next(r for r in plan.runs.values() if r.kind == "service")
         chosen = next(m for m in plan.buildings["B1"].methods if m.chosen)
         self.assertEqual(chosen.key, "optional")

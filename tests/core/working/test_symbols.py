@@ -22,7 +22,7 @@ class Letters(unittest.TestCase):
 
         with mock.patch("northspan.core.document.plan.working.where", spy):
             for job in (*(demo() for demo in (*DEMOS.values(), *MOVES.values())), *ordinary_jobs().values()):
-                solve(job)
+                solve(job, None)
         self.assertEqual(unknown, set())
 
     def test_said_once_and_only_where_it_is_needed(self):

@@ -85,7 +85,7 @@ def panel(question: PanelQuestion) -> PanelAnswer:
     """
     if question.status is Status.remove:
         raise InvalidJob("/status", "a panel that goes has nothing to be laid out.", "Say existing, new or temporary.")
-    plan = solve(_job(question), ())
+    plan = solve(_job(question))
     laid = plan.panels[_PANEL]
     found = tuple(one for one in plan.findings if one.step == "panels" and one.severity is not Severity.holds and _is_of(one))
     legs = (

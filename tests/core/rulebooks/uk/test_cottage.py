@@ -87,7 +87,7 @@ class Demo(unittest.TestCase):
             self.assertNotIn(word, text)
         job = changed(tern_cottage(), "enclosures", "MR", name="Panel by the service range")
         self.assertIn(
-            "Panel by the service range", words(changed(job, "enclosures", "MR", interrupting_a=None)) + solve(job).model_dump_json()
+            "Panel by the service range", words(changed(job, "enclosures", "MR", interrupting_a=None)) + solve(job, None).model_dump_json()
         )
 
     def test_colours_new_and_old(self):

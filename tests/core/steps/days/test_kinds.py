@@ -13,6 +13,7 @@ from northspan.core.steps.days.tasks import tasks_of
 from northspan.core.working.errors import NorthSpanError
 from tests.core.ordinary_jobs import ordinary_jobs
 from tests.generated import a_job
+from tests.run import slow
 from tests.support import checked
 
 
@@ -43,6 +44,7 @@ def provoking():
     yield checked(moving, calls=moving.calls | {"short_cables": CallChoice(school="new_cable")})
 
 
+@slow  # it plans a hundred jobs before the first test
 class Kinds(unittest.TestCase):
     @classmethod
     def setUpClass(cls):

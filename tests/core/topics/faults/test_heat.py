@@ -40,7 +40,7 @@ class Withstand(unittest.TestCase):
 class Runs(unittest.TestCase):
     def test_a_ground_far_too_small_is_found_and_the_usual_one_holds(self):
         for size, fails in (("14", True), ("10", False)):
-            plan = solve(with_ground(size, length_m=3.0))
+            plan = solve(with_ground(size, length_m=3.0), None)
             self.assertEqual(bool([f for f in plan.findings if "heats the ground" in f.text]), fails, size)
             group = next(g for g in plan.runs["F"].working if g.key == "heat")
             self.assertIn("ground does not hold" if fails else "ground holds", group.answer)

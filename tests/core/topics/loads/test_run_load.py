@@ -221,7 +221,7 @@ class Transformers(unittest.TestCase):
             self.assertEqual(next(m for m in solve(job).runs["A"].margins if m.key == "transformer").holds, holds)
 
     def test_the_secondary_gets_no_step_up_and_a_jumper_in_place_of_a_ground(self):
-        plan = solve(self.a_job(power_va=240 * 64))
+        plan = solve(self.a_job(power_va=240 * 64), None)
         run = plan.runs["B"]
         # 64 A on a 70 A device: 6 AWG has 65 A and would do for a feeder, a secondary needs 70 A itself
         self.assertEqual((run.device_a, run.size, run.equipment_ground_size), (70, "4", "8"))

@@ -18,7 +18,7 @@ def cottage(**room):
 class Circuits(unittest.TestCase):
     def test_asked_before_anything_is_judged(self):
         job = cottage(parts_ohm=0.3)
-        plan = solve(job)
+        plan = solve(job, None)
         asked = [one for one in plan.findings if one.code.startswith("wet-room")]
         self.assertEqual([one.code for one in asked], ["wet-room-circuits"])
         self.assertNotIn("0 Ω is the most", plan.model_dump_json())

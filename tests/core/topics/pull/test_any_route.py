@@ -77,7 +77,7 @@ def planned(route, pull, name):
         job = moved(a_feeder(40, 30, segment=route), name)
         run = job.runs["F1"].model_copy(update={"pull": pull})
         job = checked(job, runs={"F1": run})
-        return job, solve(job)
+        return job, solve(job, None)
     except NorthSpanError:
         return None
 
@@ -110,5 +110,5 @@ class AnyRoute(unittest.TestCase):
             ends = finding.where.rsplit("/", 1)[-1] in {"strap_m", "first_strap_m", "height_m", "located"} or "/beside/" in finding.where
             if ends:
                 for cure in finding.cures:
-                    after = solve(taken(found[0], cure))
+                    after = solve(taken(found[0], cure), None)
                     self.assertNotIn((finding.where, finding.text), [(one.where, one.text) for one in after.findings], cure.words)

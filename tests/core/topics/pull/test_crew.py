@@ -24,7 +24,7 @@ class Crew(unittest.TestCase):
         for length_m, said, cure in ((20, "2 people: one feeds", None), (75, "3 people: one feeds", "Pull with 3 people"),
                                      (180, "rope on a machine", "Pull with a rope on a machine")):  # fmt: skip
             job = pulled(length_m)
-            plan = solve(job)
+            plan = solve(job, None)
             with self.subTest(length_m):
                 self.assertIn(said, " ".join(plan.runs["F1"].pull.order))
                 self.assertEqual(any("minutes with" in line for line in plan.runs["F1"].pull.order), "machine" not in said)

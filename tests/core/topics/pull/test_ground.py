@@ -33,7 +33,7 @@ def rating(plan, name):
 
 class Shared(unittest.TestCase):
     def test_it_is_dug_once_as_long_as_the_longest_and_as_wide_as_all(self):
-        plan = solve(two_in_one())
+        plan = solve(two_in_one(), None)
         (trench,) = plan.trenches
         alone = solve(a_feeder(40, 20, segment={"trench": "yard"})).trenches[0]
         self.assertEqual((trench.name, trench.runs), ("yard", ("F1", "F2")))
@@ -47,7 +47,7 @@ class Shared(unittest.TestCase):
 
     def test_heat_in_a_trench_counts_where_the_code_has_a_table_for_it(self):
         for name, factor in (("us-2023", 1), ("ca-2021", 1), ("uk-2022", 0.85)):  # two circuits in ducts that touch
-            alone, both = (solve(moved(two_in_one(name=trench), name)).runs["F1"] for trench in ("lane", "yard"))
+            alone, both = (solve(moved(two_in_one(name=trench), name), None).runs["F1"] for trench in ("lane", "yard"))
             before, after = (rating(plan, name) for plan in (alone, both))
             self.assertAlmostEqual(after / before, factor, places=2, msg=name)
 
@@ -87,7 +87,7 @@ class Shared(unittest.TestCase):
 class Stages(unittest.TestCase):
     def test_a_segment_that_is_there_is_neither_dug_nor_located(self):
         job = a_feeder(40, 20, segment={"status": "existing"})
-        plan = solve(job)
+        plan = solve(job, None)
         self.assertFalse(found(plan, "not located yet"))
         self.assertEqual(next(g for g in plan.runs["F1"].pull.segments if g.key == "trench1").answer, "none: it is there")
         self.assertIn("An old pipe on the way", " ".join(plan.runs["F1"].pull.order))

@@ -64,10 +64,10 @@ class Way(unittest.TestCase):
 class Demo(unittest.TestCase):
     def test_the_pipe_with_405_degrees_is_found_and_staged_with_one_press(self):
         job = kestrel_hollow()
-        before = solve(job)
+        before = solve(job, None)
         finding = found(before, "405° of bends")[0]
         after_job = taken(job, finding.cures[0])
-        after = solve(after_job)
+        after = solve(after_job, None)
         self.assertFalse(found(after, "of bends between pull points"))
         was, now = before.runs["C1"].pull, after.runs["C1"].pull
         self.assertEqual((was.stages, now.stages), (1, 2))

@@ -85,7 +85,7 @@ class Wedging(unittest.TestCase):
                 floor_m2=150, range_va=9000, service_length_m=15, drop_owner="customer", new_service_a=rating, service_method="pvc40"
             )
             job = start_job_under("new_service", answers, "us-2023")
-            plan = solve(job)
+            plan = solve(job, None)
             with self.subTest(rating):
                 self.assertFalse(found(plan, "may wedge"))
             key, run = next((key, run) for key, run in plan.runs.items() if run.kind == "service")
@@ -176,7 +176,7 @@ class Services(unittest.TestCase):
             for floor_m2, heating_va in ((100, None), (300, 30000)):
                 with self.subTest(book, floor_m2=floor_m2):
                     answers = Answers(floor_m2=floor_m2, range_va=10000, heating_va=heating_va, service_length_m=15)
-                    plan = solve(start_job_under("new_service", answers, book))
+                    plan = solve(start_job_under("new_service", answers, book), None)
                     service = next(run for run in plan.runs.values() if run.kind == "service")
                     ratings = rules.supplies.service_ratings()
                     fits = [rating for rating in ratings if rating >= service.load_a]
