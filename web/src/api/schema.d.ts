@@ -11290,6 +11290,11 @@ export interface components {
             circuit: string;
             /** Doubtful */
             doubtful: boolean;
+            /**
+             * Maybe
+             * @default []
+             */
+            maybe: string[];
             /** Name */
             name: string;
             /** Open */

@@ -117,6 +117,7 @@ class OutletPlan:
     words: str
     doubtful: bool
     open: int
+    maybe: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)

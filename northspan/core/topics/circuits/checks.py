@@ -152,7 +152,7 @@ def _shared_neutral(
         sum_a = back[0] + back[1]
         runs = f"{whole(sum_a)} A run in it" if sum_a else f"up to {whole(one.rating_a + other.rating_a)} A may run in it"
         words = f"{_name(case, one)} and {_name(case, other)} share a neutral and stand on one leg: {runs}."
-        why = "On opposite legs the neutral carries only the difference. On one leg it carries the sum, and nothing protects it."
+        why = "On two legs the neutral never carries more than the heavier half. On one leg it carries the sum, and nothing protects it."
         to = next((slot for slot in free_slots(case.job, panel) if leg_of(layout, slot) not in one.legs), None)
         cures = (Cure(f"Move {_name(case, other)} to {to}", (Edit("add", f"/circuits/{other.key}/slots", [to]),)),) if to else ()
         yield Finding("shared-neutral-on-one-leg", Severity.stop, f"/circuits/{key}/slots", words, why, say.cite("multiwire"), cures)

@@ -34,8 +34,8 @@ def halves_without_neutral(case: Case, panel: str, one: Standing, other: Standin
     if neutral_v >= line_v or one.legs == other.legs or min(one.load_a, other.load_a) <= 0:
         return ()
     state = solve_network((
-        Branch("leg 1", EARTH, "a", _NEXT_TO_NOTHING_OHM, volts=neutral_v),
-        Branch("leg 2", EARTH, "b", _NEXT_TO_NOTHING_OHM, volts=-neutral_v),
+        Branch("leg 1", EARTH, "a", _NEXT_TO_NOTHING_OHM, volts=line_v / 2),  # what stands between them is all that is left:
+        Branch("leg 2", EARTH, "b", _NEXT_TO_NOTHING_OHM, volts=-line_v / 2),  # less than twice the leg's own on a wye
         Branch("one", "a", "middle", neutral_v / one.load_a), Branch("other", "middle", "b", neutral_v / other.load_a),
     ))  # fmt: skip
     words = "gets, with the shared neutral open"

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from math import isclose
 
 from pydantic import JsonValue
 
@@ -57,7 +58,7 @@ def panel_plan(
     """
     line_v, neutral_v = voltages_at(case.tree, key, case.rulebook.supplies)
     one_line = layout.legs_land is LegsLand.one_line or neutral_v >= line_v
-    sums = _sums(standing)
+    sums = _sums(standing, line_v, neutral_v, one_line=one_line)
     feeding = sized.get(case.tree.feeding.get(key, ""))
     legs = feeding.question.load.value if feeding else None
     free = free_slots(case.job, key)
@@ -96,13 +97,19 @@ def _fed_from(case: Case, key: str) -> str:
     return case.tree.name_of(run.origin) if run else ""
 
 
-def _sums(standing: dict[str, Standing]) -> tuple[Step, Step, Step]:
+def _sums(standing: dict[str, Standing], line_v: float, neutral_v: float, *, one_line: bool) -> tuple[Step, Step, Step]:
+    """What is connected to each leg, and what of it the neutral carries: the sum of both as they stand to each other in time. [A]"""
     one, two = (_leg(leg, {f"I_{i}": each for i, each in enumerate(on, 1) if each}) for leg, on in (
         (1, [each.line_1_a for each in standing.values()]), (2, [each.line_2_a for each in standing.values()]),
     ))  # fmt: skip
     back = [sum_of(each) for each in zip(*((c.neutral_1_a, c.neutral_2_a) for c in standing.values()), strict=True)] or [0.0, 0.0]
-    neutral = step("N", "what comes back by the neutral", "max(N_1, N_2) - min(N_1, N_2)", "A", "difference", N_1=back[0], N_2=back[1])
-    return one, two, neutral
+    words, n = "what comes back by the neutral", {"N_1": back[0], "N_2": back[1]}
+    if one_line:
+        return one, two, step("N", f"{words}, both from one line", "N_1 + N_2", "A", "sum", **n)
+    if not isclose(line_v, 2 * neutral_v, rel_tol=0.01):
+        turned = "sqrt(N_1**2 + N_2**2 - N_1 * N_2)"
+        return one, two, step("N", f"{words}; two legs of a wye stand 120 degrees apart", turned, "A", "sum of phasors", **n)
+    return one, two, step("N", words, "max(N_1, N_2) - min(N_1, N_2)", "A", "difference", **n)
 
 
 def _leg(leg: int, on: dict[str, float]) -> Step:

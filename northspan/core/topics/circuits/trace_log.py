@@ -41,7 +41,8 @@ def trace_plan(case: Case, panel: str, layout: PanelLayout, standing: dict[str, 
     slot_word = case.rulebook.words.terms.slot
     groups, seen = _groups(log), {str(i): list(one.off) for i, one in enumerate(log.outlets)}
     found = traced(groups, log.rounds, seen)
-    outlets = tuple(_outlet(log, i, found[str(i)], standing, slot_word) for i in range(len(log.outlets)))
+    alike = {key: group for group in groups for key in group}
+    outlets = tuple(_outlet(log, i, found[str(i)], alike, standing, slot_word) for i in range(len(log.outlets)))
     rounds = tuple(RoundPlan(number, off, _switch(off, standing)) for number, off in enumerate(log.rounds, 1))
     return TracePlan((), rounds, outlets, tuple(_unsure(log, outlets, standing, slot_word)), _take(log, outlets, standing), CAUTION)
 
@@ -94,7 +95,10 @@ def _switch(off: tuple[str, ...], standing: dict[str, Standing]) -> str:
     return f"Off: {in_a_row([str(slot) for slot in slots])}. All others on." if slots else "Nothing is off."
 
 
-def _outlet(log: TraceLog, i: int, found: Traced, standing: dict[str, Standing], slot_word: str) -> OutletPlan:
+def _outlet(
+    log: TraceLog, i: int, found: Traced, alike: dict[str, tuple[str, ...]], standing: dict[str, Standing], slot_word: str
+) -> OutletPlan:
+    """What the readings of an outlet say. Circuits that are off in the same rounds, as halves of a shared neutral, stay both named."""
     outlet = log.outlets[i]
     seen = outlet.off + (None,) * (len(log.rounds) - len(outlet.off))
     still = count_of(one is None for one in seen)
@@ -107,8 +111,13 @@ def _outlet(log: TraceLog, i: int, found: Traced, standing: dict[str, Standing],
     if not found.circuit:
         words = "never off: a circuit that stays on, or another panel"
         return OutletPlan(outlet.name, outlet.serves.value, "", words, found.doubtful, 0)
+    both = alike[found.circuit]
+    if len(both) > 1:
+        halves = " or ".join(_name(key, standing, slot_word) for key in both)
+        return OutletPlan(outlet.name, outlet.serves.value, "", f"{halves}: they go off together; a tester at the device tells which",
+                          found.doubtful, 0, both)  # fmt: skip
     again = [str(n) for n, (off, was) in enumerate(zip(log.rounds, seen, strict=True), 1) if (found.circuit in off) is not was]
-    words = f"{_name(found.circuit, standing, slot_word)}" + (f"; round {in_a_row(again)} was misread" if again else "")
+    words = _name(found.circuit, standing, slot_word) + (f"; round {in_a_row(again)} was misread" if again else "")
     return OutletPlan(outlet.name, outlet.serves.value, found.circuit, words, found.doubtful, 0)
 
 
@@ -128,11 +137,17 @@ def _unsure(log: TraceLog, outlets: tuple[OutletPlan, ...], standing: dict[str, 
     if doubtful:
         yield f"{doubtful} {'outlet has' if doubtful == 1 else 'outlets have'} a reading that cannot be right."
     if not any(one.open for one in outlets):
-        named = {one.circuit for one in outlets}
+        named = {one.circuit for one in outlets} | {key for one in outlets for key in one.maybe}
         switched = dict.fromkeys(key for off in log.rounds for key in off)
         silent = [_name(key, standing, slot_word) for key in switched if key in standing and key not in named]
         if silent:
             yield f"No outlet seen for {in_a_row(silent)}."
+    for key, one in standing.items():
+        rooms = _rooms(log, outlets, key)
+        if rooms and one.one.serves not in {Serves.unknown, _room_of(rooms, one.one.serves)}:
+            said, written = (words.replace("_", " ") for words in (in_a_row(sorted(room.value for room in rooms)), one.one.serves.value))
+            name = _name(key, standing, slot_word)
+            yield f"{name}: the outlets are in {said}, and {written} is written down. It stays until you change it."
     later = [_name(key, standing, slot_word) for key, one in standing.items()
              if one.one.slots and not one.one.stays_on and not any(key in off for off in log.rounds)]  # fmt: skip
     if later:
@@ -140,18 +155,27 @@ def _unsure(log: TraceLog, outlets: tuple[OutletPlan, ...], standing: dict[str, 
 
 
 def _take(log: TraceLog, outlets: tuple[OutletPlan, ...], standing: dict[str, Standing]) -> Cure | None:
-    """Write down what the rounds say: circuits are traced, with the room their outlets are in, and a line that says it."""
+    """Write down what the rounds say: circuits are traced, with the room of their outlets where none was noted, and a line that says it."""
     edits: list[Edit] = []
     for key, one in standing.items():
         mine = [log.outlets[i] for i, outlet in enumerate(outlets) if outlet.circuit == key]
         if not mine or one.one.known in {Known.traced, Known.tested}:
             continue
         edits.append(Edit("add", f"/circuits/{key}/known", Known.traced.value))
-        rooms = {outlet.serves for outlet in mine if outlet.serves is not Serves.unknown}
-        serves = next(iter(rooms)) if len(rooms) == 1 else Serves.several if rooms else one.one.serves
-        if serves is not one.one.serves:
+        serves = _room_of(_rooms(log, outlets, key), one.one.serves)
+        if one.one.serves is Serves.unknown and serves is not Serves.unknown:
             edits.append(Edit("add", f"/circuits/{key}/serves", serves.value))
         if one.one.run is None and (vague(one.name) or personal(one.name)):
             names = in_a_row([outlet.name for outlet in mine if outlet.name][:3] or ["outlets"])
             edits.append(Edit("add", f"/circuits/{key}/name", line_with(serves, names)[:80]))
     return Cure("Write it into the circuits", tuple(edits)) if edits else None
+
+
+def _rooms(log: TraceLog, outlets: tuple[OutletPlan, ...], key: str) -> frozenset[Serves]:
+    """Where the outlets of a circuit are, as far as somebody said."""
+    return frozenset(log.outlets[i].serves for i, one in enumerate(outlets) if one.circuit == key) - {Serves.unknown}
+
+
+def _room_of(rooms: frozenset[Serves], noted: Serves) -> Serves:
+    """One room, several, or what was noted where nobody said."""
+    return next(iter(rooms)) if len(rooms) == 1 else Serves.several if rooms else noted

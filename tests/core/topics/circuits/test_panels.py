@@ -5,13 +5,13 @@ from dataclasses import asdict
 
 from northspan.core.case.slots import leg_of
 from northspan.core.desk.survey import removal
-from northspan.core.document.job import Job, Load, PanelCircuit, PanelLayout
+from northspan.core.document.job import Job, Load, PanelCircuit, PanelLayout, Run, Source
 from northspan.core.document.patching import patched
 from northspan.core.rulebooks.registry import rulebook_names
 from northspan.core.solve import solve
 from northspan.core.topics.circuits.directory import personal, vague
 from northspan.core.working.errors import InvalidJob
-from tests.support import a_feeder, checked
+from tests.support import a_feeder, a_segment, checked
 
 
 def panel(circuits=None, loads=None, rulebook="us-2023", **layout):
@@ -58,6 +58,35 @@ class Legs(unittest.TestCase):
         self.assertEqual(codes(job), ["poles-on-one-leg"])
         self.assertEqual(solve(cured(self, job, "poles-on-one-leg")).panels["P1"].circuits[0].legs, (1, 2))
         self.assertEqual(codes(panel({"W1": {"slots": (1, 3)}})), [])
+
+
+class OnAWye(unittest.TestCase):
+    """Two legs 120 degrees apart: by hand with phasors, the neutral of 15 and 15 A is 15, and 20 and 10 A leave 17.3."""
+
+    def plan(self, one_a, two_a, system="wye_legs", line_v=208.0):
+        loads = {
+            "L1": {"power_va": one_a * line_v / 3**0.5, "across": "l1_neutral"},
+            "L2": {"power_va": two_a * line_v / 3**0.5, "across": "l1_neutral"},
+        }
+        job = panel({"W1": {"slots": (1,), "loads": ("L1",), "partner": "W2"}, "W2": {"slots": (3,), "loads": ("L2",)}}, loads)
+        source = {"S": Source(name="Street", line_v=line_v, system=system)}
+        service = Run(name="Service", kind="service", origin="S", target="P1", status="existing", segments=(a_segment(length_m=5),))
+        return solve(checked(job, sources=source, runs=job.runs | {"SV": service})).panels["P1"]
+
+    def test_the_neutral_carries_the_other_leg_too(self):
+        for one_a, two_a, neutral_a in ((15, 15, 15), (20, 10, 300**0.5), (12, 9, 117**0.5)):
+            self.assertAlmostEqual(self.plan(one_a, two_a).connected_neutral_a, neutral_a, 6)
+
+    def test_a_lost_neutral_leaves_each_half_its_share_of_what_stands_between_the_legs(self):
+        for one_a, two_a, first_v in ((15, 15, 104), (10, 20, 208 * 2 / 3)):
+            lines = [float(line.result.split()[0]) for line in self.plan(one_a, two_a).circuits[0].shared]
+            self.assertAlmostEqual(lines[0], first_v, delta=0.6)
+            self.assertAlmostEqual(sum(lines), 208, delta=1)
+
+    def test_in_a_can_of_one_line_both_come_back_together(self):
+        loads = {"L1": {"power_va": 1200, "across": "l1_neutral"}, "L2": {"power_va": 960, "across": "l1_neutral"}}
+        job = panel({"W1": {"slots": (1,), "loads": ("L1",)}, "W2": {"slots": (3,), "loads": ("L2",)}}, loads, legs_land="one_line")
+        self.assertAlmostEqual(solve(job).panels["P1"].connected_neutral_a, 18)
 
 
 PAIR = {"L1": {"power_va": 1200, "across": "l1_neutral"}, "L2": {"power_va": 960, "across": "l1_neutral"}}

@@ -65,6 +65,22 @@ class Rounds(unittest.TestCase):
         two = seen(job, {"name": "counter", "serves": "kitchen", "off": word}, {"name": "bell", "serves": "hallway", "off": word})
         self.assertEqual(edited(two, traced(two).take).circuits["W2"].serves, "several")
 
+    def test_halves_of_a_shared_neutral_are_both_named_and_neither_is_written_down(self):
+        job = self.begun(1)
+        word = ["W1" in off.off for off in traced(job).rounds]
+        found = traced(seen(job, {"name": "counter", "serves": "kitchen", "off": word}))
+        self.assertEqual((found.outlets[0].circuit, found.outlets[0].maybe), ("", ("W1", "W3")))
+        self.assertIn("slot 1, ? or slot 3, ?", found.outlets[0].words)
+        self.assertFalse([edit for edit in (found.take.edits if found.take else ()) if "/W1/" in edit.path or "/W3/" in edit.path])
+        self.assertFalse([words for words in found.unsure if "No outlet seen" in words and "slot 1" in words])
+
+    def test_a_room_that_was_noted_is_not_written_over(self):
+        job = self.begun(1, W2={"slots": (2,), "name": "?", "use": "outlets", "serves": "bathroom"})
+        word = ["W2" in off.off for off in traced(job).rounds]
+        job = seen(job, {"name": "counter", "serves": "kitchen", "off": word})
+        self.assertIn("outlets are in kitchen, and bathroom is written down", " ".join(traced(job).unsure))
+        self.assertEqual(edited(job, traced(job).take).circuits["W2"].serves, "bathroom")
+
     def test_what_is_still_unsure_is_said(self):
         job = self.begun(1)
         self.assertEqual(traced(job).unsure, ("No outlet is written down yet.",))

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { usePanel } from './usePanel'
 import { ROOMS } from '../../../state/panelFields'
 import { useJob } from '../../../state/job'
@@ -22,29 +22,80 @@ const rooms = computed(() => {
 })
 const title = (serves: string): string => ROOMS.find((one) => one.value === serves)?.title ?? serves
 
-function seen(outlet: number, off: boolean): void {
-  const [path, asked] = [`${at.value}/outlets/${outlet}/off`, round.value]
-  const can = panel.key
-  void store.edit((job) => {
-    const value = [...(job.enclosures[can]?.layout?.trace?.outlets[outlet]?.off ?? [])]
-    while (value.length <= asked) value.push(null)
-    value[asked] = value[asked] === off ? null : off
-    return [{ op: 'add', path, value }]
-  })
+/** Readings of this round that are not kept yet: a round is one change of the job, not one for each outlet. */
+const fresh = ref(new Map<number, boolean | null>())
+const PAUSE_MS = 4000
+let noted = panel.key // the panel may change before they are kept
+let pause: ReturnType<typeof setTimeout> | undefined
+
+const reading = (outlet: number): boolean | null =>
+  fresh.value.has(outlet) ? (fresh.value.get(outlet) ?? null) : (log.value?.outlets[outlet]?.off[round.value] ?? null)
+
+function note(outlet: number, off: boolean | null): void {
+  noted = panel.key
+  fresh.value.set(outlet, off)
+  clearTimeout(pause)
+  pause = setTimeout(keep, PAUSE_MS)
 }
 
+function seen(outlet: number, off: boolean): void {
+  note(outlet, reading(outlet) === off ? null : off)
+}
+
+function restOn(): void {
+  for (const i of (log.value?.outlets ?? []).keys()) if (reading(i) === null) note(i, false)
+}
+
+function keep(): void {
+  clearTimeout(pause)
+  if (!fresh.value.size) return
+  const [can, asked, read] = [noted, round.value, fresh.value]
+  fresh.value = new Map()
+  void store.edit((job) =>
+    [...read].flatMap(([outlet, off]) => {
+      const there = job.enclosures[can]?.layout?.trace?.outlets[outlet]
+      if (!there) return [] // somebody struck it meanwhile
+      const value = [...there.off]
+      while (value.length <= asked) value.push(null)
+      value[asked] = off
+      return [{ op: 'add' as const, path: `/enclosures/${can}/layout/trace/outlets/${outlet}/off`, value }]
+    }),
+  )
+}
+
+function goTo(next: number): void {
+  keep()
+  round.value = next
+}
+const hidden = (): void => {
+  if (document.visibilityState === 'hidden') keep()
+}
+onMounted(() => document.addEventListener('visibilitychange', hidden))
+onBeforeUnmount(() => {
+  document.removeEventListener('visibilitychange', hidden)
+  keep()
+})
+watch(
+  () => panel.key,
+  () => goTo(0),
+  { flush: 'sync' },
+)
+
 function add(): void {
+  keep()
   const value = { serves: room.value, name: name.value.trim() }
   name.value = ''
   void store.edit([{ op: 'add', path: `${at.value}/outlets/-`, value }])
 }
 
 function strike(outlet: number): void {
+  keep()
   void store.edit([{ op: 'remove', path: `${at.value}/outlets/${outlet}` }])
 }
 
 function again(): void {
-  round.value = 0
+  fresh.value = new Map()
+  goTo(0)
   void store.edit([{ op: 'add', path: at.value, value: null }])
 }
 </script>
@@ -69,7 +120,7 @@ function again(): void {
     </template>
     <template v-else-if="now">
       <div class="round-bar">
-        <v-act-button class="big" :disabled="round === 0" aria-label="The round before" @click="round -= 1"
+        <v-act-button class="big" :disabled="round === 0" aria-label="The round before" @click="goTo(round - 1)"
           >‹</v-act-button
         >
         <p class="round-words" aria-live="polite">
@@ -80,7 +131,7 @@ function again(): void {
           class="big"
           :disabled="round >= trace.rounds.length - 1"
           aria-label="The next round"
-          @click="round += 1">
+          @click="goTo(round + 1)">
           ›
         </v-act-button>
       </div>
@@ -94,14 +145,10 @@ function again(): void {
           :aria-label="log!.outlets[i]!.name || 'an outlet'">
           <p>
             <b>{{ log!.outlets[i]!.name || 'an outlet' }}</b>
-            <small>{{ trace.outlets[i]?.words }}</small>
+            <small>{{ fresh.has(i) ? 'noted; kept with the round' : trace.outlets[i]?.words }}</small>
           </p>
-          <v-act-button class="big" :aria-pressed="log!.outlets[i]!.off[round] === true" @click="seen(i, true)">
-            Off
-          </v-act-button>
-          <v-act-button class="big" :aria-pressed="log!.outlets[i]!.off[round] === false" @click="seen(i, false)">
-            On
-          </v-act-button>
+          <v-act-button class="big" :aria-pressed="reading(i) === true" @click="seen(i, true)"> Off </v-act-button>
+          <v-act-button class="big" :aria-pressed="reading(i) === false" @click="seen(i, false)"> On </v-act-button>
           <v-plain-button
             class="big"
             :aria-label="`Strike ${log!.outlets[i]!.name || 'this outlet'}`"
@@ -110,6 +157,10 @@ function again(): void {
           </v-plain-button>
         </div>
       </section>
+      <div v-if="log?.outlets.length" class="part-buttons">
+        <v-act-button @click="restOn">All others were on</v-act-button>
+        <v-act-button :disabled="!fresh.size" @click="keep">Keep what was seen</v-act-button>
+      </div>
       <form class="move-start" @submit.prevent="add">
         <v-select v-model="room" class="pick" label="Room" :items="ROOMS" />
         <v-text-field v-model="name" class="pick" label="Outlet" maxlength="80" placeholder="left of the sink" />
