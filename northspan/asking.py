@@ -12,6 +12,7 @@ from northspan.core.case.beside import Beside
 from northspan.core.case.step import Step, StepAnswer
 from northspan.core.case.worked import WorkedJob
 from northspan.core.document.plan import Plan
+from northspan.core.steps.found import with_steps_found
 from northspan.core.steps.order import STEPS
 from northspan.problem import KNOWN, Problem, problem_of, wrong_shape
 
@@ -119,7 +120,7 @@ def _all() -> Iterator[Question]:
     for one in CALCULATORS.values():
         work = _calculated(one.question, one.work)
         yield Question(f"calc/{one.name}", one.words, one.question, one.answer, of_job=False, work=work)
-    yield Question("plan", "Plan a job.", None, Plan, of_job=True, work=lambda whole, _, __: _needed(whole).plan)
+    yield Question("plan", "Plan a job.", None, Plan, of_job=True, work=lambda whole, beside, _: with_steps_found(_needed(whole), beside))
 
 
 def _calculated(asked: type[BaseModel], work: Callable[[BaseModel], BaseModel]) -> Callable[[WorkedJob | None, Beside, object], BaseModel]:

@@ -16,8 +16,10 @@ from pydantic import ValidationError
 from sqlalchemy.exc import DBAPIError
 
 from northspan.core.calculators import CALCULATORS
+from northspan.core.case.beside import Beside
 from northspan.core.document.upgrade import first_wrong, read_job
-from northspan.core.solve import solve
+from northspan.core.solve import worked
+from northspan.core.steps.found import with_steps_found
 from northspan.core.working.errors import NorthSpanError
 from northspan.files.strict_json import TooDeep, read_json
 
@@ -77,7 +79,8 @@ def _parser() -> argparse.ArgumentParser:
 
 
 def _solve(options: argparse.Namespace) -> int:
-    print(solve(read_job(_parse(options.job.read_text(encoding="utf-8"))), None).model_dump_json(indent=1))
+    whole = worked(read_job(_parse(options.job.read_text(encoding="utf-8"))), None)
+    print(with_steps_found(whole, Beside()).model_dump_json(indent=1))
     return 0
 
 

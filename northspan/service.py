@@ -16,7 +16,8 @@ from northspan.core.document.job import Job, LibraryLoad
 from northspan.core.document.ledger import Patch, Revision
 from northspan.core.document.plan import Plan
 from northspan.core.document.price_book import PriceBook
-from northspan.core.solve import solve, worked
+from northspan.core.solve import worked
+from northspan.core.steps.found import with_steps_found
 from northspan.worked_jobs import WorkedJobs
 
 
@@ -109,7 +110,11 @@ class Service:
         came_with: str | None = None,
     ) -> KeptJob:  # fmt: skip
         """Keep a new job, planned with the working of the runs that are wanted, and with what its file brought along."""
-        plan, first, job_id = solve(job, detailed), ledger.begun(job, who, self._outside.now(), kind, what), self._outside.new_id()
+        plan, first, job_id = (
+            self.plan(worked(job, detailed)),
+            ledger.begun(job, who, self._outside.now(), kind, what),
+            self._outside.new_id(),
+        )
         self._keeper.add(job_id, job.name, first, came_with)
         return KeptJob(job_id, first, job, plan)
 
@@ -123,7 +128,7 @@ class Service:
         revision, job = ledger.edited(head, patch, who, self._outside.now())
         whole = worked(job, detailed)
         self._keeper.append(job_id, on_revision, job.name, revision)
-        kept = KeptJob(job_id, revision, job, whole.plan)
+        kept = KeptJob(job_id, revision, job, self.plan(whole))
         self._worked.keep((job_id, revision.number), whole)
         return kept
 
@@ -148,6 +153,10 @@ class Service:
     def worked(self, kept: KeptJob) -> WorkedJob:
         """Give a job worked out: from before, or now."""
         return self._worked.of((kept.id, kept.revision), kept.job)
+
+    def plan(self, whole: WorkedJob) -> Plan:
+        """Give the plan of a job with what the steps found in it."""
+        return with_steps_found(whole, self.beside())
 
     def beside(self, host: str = "") -> Beside:
         """Give what lies beside every job now."""

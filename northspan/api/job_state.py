@@ -9,7 +9,7 @@ from flask import Response, current_app
 
 from northspan import shapes
 from northspan.api import bodies
-from northspan.core.solve import solve
+from northspan.core.solve import worked
 from northspan.service import KeptJob, Service
 from northspan.store.jobs import Jobs
 
@@ -58,6 +58,6 @@ def job_state(kept: KeptJob, status: HTTPStatus = HTTPStatus.OK) -> Response:
         changed_at=head.at,
         last=head.last,
         job=kept.job,
-        plan=kept.plan or solve(kept.job, bodies.detailed_runs()),
+        plan=kept.plan or service().plan(worked(kept.job, bodies.detailed_runs())),
     )
     return bodies.answer(state, status, head.number)

@@ -25,7 +25,7 @@ from northspan.core.document.job import Job, LibraryLoad, route_length_m
 from northspan.core.document.plan import Plan
 from northspan.core.document.upgrade import read_job
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
-from northspan.core.solve import solve, worked
+from northspan.core.solve import worked
 from northspan.files.gpx import read_gpx
 from northspan.files.job_file import FileAbout, about_file, job_file_name, read_file, write_job
 from northspan.files.load_table import read_loads, write_loads
@@ -111,7 +111,7 @@ def redo_edit(job_id: str) -> Response:
 def get_plan(job_id: str) -> Response:
     """Plan a kept job."""
     stored = service().get(job_id)
-    return bodies.answer(solve(stored.job, bodies.detailed_runs()), revision=stored.revision)
+    return bodies.answer(service().plan(worked(stored.job, bodies.detailed_runs())), revision=stored.revision)
 
 
 @bp.get("/jobs/<job_id>/revisions")

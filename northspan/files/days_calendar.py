@@ -10,7 +10,7 @@ from icalendar import Calendar, Event
 
 from northspan.core.document.job import Job, Span
 from northspan.core.document.plan.days import DaysPlan
-from northspan.core.steps.days.plan import day_date
+from northspan.core.steps.days.dates import day_date
 from northspan.core.working.errors import InvalidJob
 
 LARGEST, MOST_EVENTS = 2_000_000, 2000

@@ -47,7 +47,7 @@ class Laying:
                 left += [key for key in still if key not in left]
                 break
             waiting = still
-        return self._measured(placed, tuple(left), least_days)
+        return self.measured(placed, tuple(left), least_days)
 
     def _settled(self, key: str, free: list[int], placed: dict[str, Placed], left: list[str]) -> bool:
         """Place a task, or its block, if nothing before it is still open; a task without a place counts as settled too."""
@@ -158,7 +158,18 @@ class Laying:
             starts &= (runs(self.by_key[key].open_ & whole, at.slots) & self.by_key[key].begins) >> at.start
         return starts
 
-    def _measured(self, placed: dict[str, Placed], left: tuple[str, ...], least_days: int) -> Laid:
+    def measured(self, placed: dict[str, Placed], left: tuple[str, ...], least_days: int) -> Laid:
+        """Say how good a schedule is.
+
+        Parameters
+        ----------
+        placed : dict
+            Where every task lies. [-]
+        left : tuple of str
+            What has no place. [-]
+        least_days : int
+            A bound below the days. [-]
+        """
         day = self.crew.day
         days = max((-(-one.end // day) for one in placed.values()), default=0)
         waits = trips = 0

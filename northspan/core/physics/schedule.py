@@ -8,6 +8,7 @@ from dataclasses import replace
 
 from northspan.core.physics.blocks import shortest_block, with_fewer
 from northspan.core.physics.laying import Laying
+from northspan.core.physics.waiting import with_less_waiting
 from northspan.core.physics.works import Crew, Laid, Placed, Work, in_order, lawful, tails_of
 from northspan.core.working.sums import count_of
 
@@ -58,12 +59,33 @@ def lay_out(works: Sequence[Work], crew: Crew) -> Laid:
     best = search.lay(order, least_days)
     starts = [order, sorted(order, key=lambda key: -tails[key]), sorted(order, key=lambda key: (bool(by_key[key].block), -tails[key]))]
     starts.append(sorted(order, key=lambda key: (-by_key[key].people, -tails[key])))
+    held = _held_to(order, by_key, crew)
+    if held:  # what somebody pinned, or for what somebody comes, finds its place before what can go anywhere
+        starts.append(sorted(order, key=lambda key: (key not in held, -tails[key])))
     for start in starts[1:]:
         best = min(best, search.lay(lawful(start, by_key), least_days), key=lambda one: one.rank)
     for name, block in shortest.items():
         if name not in loose and block.slots > crew.day:
             best = min((best, *_overnight(search, name, order, least_days)), key=lambda one: one.rank)
-    return _bettered(best, search, order, least_days)
+    best = _bettered(best, search, order, least_days)
+    for name in [name for name in blocks if set(blocks[name][0].keys) & set(best.left_out)]:
+        looser = Laying(by_key, crew, {other: ways for other, ways in search.blocks.items() if other != name}, search.least)
+        tried = [looser.lay(lawful(start, by_key), least_days) for start in starts]
+        found = min((*tried, *_overnight(looser, name, lawful(starts[-1], by_key), least_days)), key=lambda one: one.rank)
+        if found.rank < best.rank:  # visits that are further apart than the work between them keep it off so long
+            best, search = _bettered(found, looser, order, least_days), looser
+    return with_less_waiting(best, search, least_days)
+
+
+def _held_to(order: Sequence[str], by_key: Mapping[str, Work], crew: Crew) -> frozenset[str]:
+    """Tasks that may not be everywhere, and all that must come before them."""
+    everywhere = (1 << crew.slots) - 1
+    held: set[str] = set()
+    for key in reversed(order):
+        work = by_key[key]
+        if key in held or (work.open_ & work.begins) & everywhere != everywhere:
+            held |= {key, *work.after}
+    return frozenset(held)
 
 
 def _overnight(search: Laying, name: str, order: Sequence[str], least_days: int) -> Iterator[Laid]:

@@ -10999,6 +10999,12 @@ export interface components {
          * @description A circuit that must not be long without power, and how long what is on it stands that; empty takes what is usual. [h]
          */
         "Matters-Input": {
+            /**
+             * Agreed
+             * @description The household knows that it goes off, and can do without meanwhile.
+             * @default false
+             */
+            agreed?: boolean;
             /** @default freezer */
             kind?: components["schemas"]["MattersAs"];
             /**
@@ -11012,6 +11018,12 @@ export interface components {
          * @description A circuit that must not be long without power, and how long what is on it stands that; empty takes what is usual. [h]
          */
         "Matters-Output": {
+            /**
+             * Agreed
+             * @description The household knows that it goes off, and can do without meanwhile.
+             * @default false
+             */
+            agreed: boolean;
             /** @default freezer */
             kind: components["schemas"]["MattersAs"];
             /**

@@ -157,6 +157,7 @@ class Matters(Part):
 
     kind: MattersAs = MattersAs.freezer
     stands_h: float | None = Field(None, ge=0, le=200)
+    agreed: bool = Field(False, description="The household knows that it goes off, and can do without meanwhile.")
 
 
 class Tick(Part):

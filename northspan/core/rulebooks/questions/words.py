@@ -81,6 +81,15 @@ class Terms:
     slots: str = "slots"
     space: str = "space"
     spaces: str = "spaces"
+    permit_asked: str = "Permit asked for"
+    permit_why: str = "nothing begins without it; ask how long it takes there"
+    rough_look: str = "Rough inspection"
+    final_look: str = "Final inspection"
+    final_why: str = "the inspector has the last word"
+    service_look: str = "Service inspection"
+    rough_comes: str = "the inspector, before walls are closed"
+    service_comes: str = "the inspector, for the service"
+    final_comes: str = "the inspector, at the end"
 
 
 @dataclass(frozen=True, slots=True)

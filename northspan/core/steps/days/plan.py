@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from datetime import date, timedelta
+from datetime import timedelta
 from itertools import pairwise
 
 from northspan.core.case.worked import WorkedJob
@@ -11,6 +11,7 @@ from northspan.core.document.job import Job, Metal, Place, Role, Status, TaskCha
 from northspan.core.document.plan import work_lines
 from northspan.core.document.plan.days import DaysPlan, LeadItem, PowerRow, RatePlan, SupplyPlan, TaskLaid
 from northspan.core.document.plan.materials import TakeOff
+from northspan.core.steps.days.dates import day_date, day_name
 from northspan.core.steps.days.kinds import Does
 from northspan.core.steps.days.laid import SLOTS_H, LaidJob, lay_out_job
 from northspan.core.steps.days.owner import owner_page
@@ -22,7 +23,6 @@ from northspan.core.steps.materials.lines import taken_off
 from northspan.core.walk.installation import Side
 from northspan.core.working.sums import count_of, sum_of
 
-WEEKEND = 5
 LOCATE_WHY = "before the first spade; the days to wait differ from place to place"
 LOCATE_AHEAD, PERMIT_AHEAD, UTILITY_AHEAD = 3, 10, 10
 TORQUE_AGAIN = ((7, "after some days of load"), (365, "after a year, aluminum and stranded ones first"))
@@ -30,7 +30,7 @@ CAUTIONS = (
     "Nothing is touched before it is tested dead, and the tester is tried before and after.",
     "The neutral and the grounding of a service are never opened under load.",
     "No pulling and no rods while there is thunder: come down, walk away, wait half an hour.",
-    "Local rules, the utility and a licensed electrician have the last word; hours are habits, no promise.",
+    "Local rules, the {utility} and {licensed_electrician} have the last word; hours are habits, no promise.",
 )
 
 
@@ -83,7 +83,7 @@ def days_plan(whole: WorkedJob) -> DaysPlan:
         later=tuple(_later(laid)),
         rates=tuple(_rates(job, kinds, laid.found.planned_h)),
         owner=tuple(owner_page(laid, rows)),
-        cautions=CAUTIONS,
+        cautions=tuple(laid.found.case.rulebook.words.fill(one) for one in CAUTIONS),
     )
 
 
@@ -94,52 +94,13 @@ def _headline(laid: LaidJob, live: tuple[Breach, ...], outage_h: float, least_h:
     if live:
         return "Stop: as these days stand, somebody works on what is live."
     said = f"{count} {'day' if count == 1 else 'days'}, {people} {'person' if people == 1 else 'people'}."
+    if laid.laid.left_out:  # of a best nobody speaks as long as something has no place
+        return f"{len(laid.laid.left_out)} of {len(laid.found.tasks)} tasks have no place in these days. {said}"
     if not laid.found.outages:
         fresh = any(one.kind.does is Does.energises for one in laid.found.tasks)
         return f"{said} No power before it is connected." if fresh else f"{said} The power stays on."
     better = "no order does better" if outage_h <= least_h + 1e-6 else f"no order does better than {hours_text(least_h)}"
     return f"{said} Power off {hours_text(outage_h)}; {better}."
-
-
-def day_date(job: Job, day: int) -> date | None:
-    """Say the date of a working day; Saturdays and Sundays are none. None where the first day has no date.
-
-    Parameters
-    ----------
-    job : Job
-        The job. [-]
-    day : int
-        The day, the first one is 0; below 0 it is before the first. [-]
-
-    Examples
-    --------
-    >>> from northspan.core.document.job import Days
-    >>> job = Job(name="A", days=Days(starts="2026-11-27"))  # a Friday
-    >>> day_date(job, 1).isoformat(), day_date(job, -1).isoformat()
-    ('2026-11-30', '2026-11-26')
-    """
-    if not job.days.starts:
-        return None
-    at, step = date.fromisoformat(job.days.starts), timedelta(days=1 if day > 0 else -1)
-    for _ in range(abs(day)):
-        at += step
-        while at.weekday() >= WEEKEND:
-            at += step
-    return at
-
-
-def day_name(job: Job, day: int) -> str:
-    """Name a working day: by its number, and by its date where there is one.
-
-    Parameters
-    ----------
-    job : Job
-        The job. [-]
-    day : int
-        The day, the first one is 0. [-]
-    """
-    at = day_date(job, day)
-    return f"Day {day + 1}" if at is None else f"Day {day + 1}, {at:%A} {at.isoformat()}"
 
 
 def _laid(laid: LaidJob, task: Task, goods: TakeOff) -> TaskLaid:
@@ -149,7 +110,7 @@ def _laid(laid: LaidJob, task: Task, goods: TakeOff) -> TaskLaid:
     day, start_h = laid.clock(at.start) if at is not None else (None, None)
     dead = task.off | {one for one in (task.opens, task.closes) if one}
     return TaskLaid(
-        key=task.key, kind=task.kind.name, kind_words=task.kind.words, rate=task.rate,
+        key=task.key, kind=task.kind.name, kind_words=laid.found.case.rulebook.words.fill(task.kind.words), rate=task.rate,
         words=task.words, why=task.why, where=task.where, place=task.place, hours=task.hours,
         planned_h=planned, people=task.people, skilled=task.skilled, tools=task.tools, goods=_goods(task, goods),
         cannot_stand=tuple(sorted(sky.value for sky in task.cannot_stand)), off=tuple(sorted(dead)),
@@ -260,7 +221,7 @@ def _why_not(laid: LaidJob, task: Task) -> str:
 
 
 def _ahead(laid: LaidJob) -> Iterator[LeadItem]:
-    job = laid.job
+    job, say = laid.job, laid.found.case.rulebook.words
 
     def item(words: str, days: int, why: str) -> LeadItem:
         at = day_date(job, -days)
@@ -268,9 +229,9 @@ def _ahead(laid: LaidJob) -> Iterator[LeadItem]:
 
     if not laid.found.tasks:
         return
-    yield item("Permit asked for", PERMIT_AHEAD, "nothing begins without it; ask how long it takes there")
+    yield item(say.terms.permit_asked, PERMIT_AHEAD, say.terms.permit_why)
     if any(outage.utility for outage in laid.found.outages):
-        yield item("Utility asked for a window", UTILITY_AHEAD, "it opens and closes its side")
+        yield item(say.fill("A window asked of the {utility}"), UTILITY_AHEAD, "it opens and closes its side")
     for run in job.runs.values():
         dug = any(one.place is Place.buried and status_of(run, one) in {Status.new, Status.temporary} for one in run.segments)
         if dug and not run.located:

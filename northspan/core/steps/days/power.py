@@ -10,7 +10,7 @@ from northspan.core.document.job.part import short_name
 from northspan.core.document.plan import Plan
 from northspan.core.document.plan.days import PowerRow, PowerSpan, SupplyPlan
 from northspan.core.steps.days.laid import LaidJob
-from northspan.core.steps.days.tasks import Outage
+from northspan.core.steps.days.outages import Outage
 from northspan.core.working.sums import sum_of
 from northspan.core.working.worked import whole
 

@@ -13,6 +13,7 @@ from northspan.core.case.worked import WorkedJob
 from northspan.core.document.job import Moment, Part, TaskChange
 from northspan.core.document.plan.days import DaysPlan, Turning
 from northspan.core.steps.days import calculators
+from northspan.core.steps.days.cannot_wait import cannot_wait
 from northspan.core.steps.days.events import Event, event_edits
 from northspan.core.steps.days.plan import days_plan
 from northspan.core.steps.days.turning import turnings
@@ -84,6 +85,7 @@ STEP = Step(
     "days",
     View(DaysAnswer, laid_out),
     tries=Try(TaskTried, DaysAnswer, task_tried),
+    findings=cannot_wait,
     events=tuple(_taken_in(event) for event in Event),
     calculators=(
         Calculator("schedule", calculators.ScheduleQuestion, calculators.ScheduleAnswer, calculators.schedule),

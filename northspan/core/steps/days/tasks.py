@@ -8,38 +8,23 @@ from dataclasses import dataclass, replace
 from northspan.core.case.case import Case
 from northspan.core.case.topic import Done
 from northspan.core.case.worked import WorkedJob
-from northspan.core.document.job import Job, Role, RunKind, Status
+from northspan.core.document.job import Job, Role
 from northspan.core.document.plan import Plan
 from northspan.core.steps.days.kinds import key_of, kinds
 from northspan.core.steps.days.makes import LOTO, NEW, task
 from northspan.core.steps.days.of_cans import can_tasks, circuit_tasks
 from northspan.core.steps.days.of_ground import ground_tasks
 from northspan.core.steps.days.of_runs import removed_runs, run_tasks
+from northspan.core.steps.days.outages import Outage, held_in_one_go, outages_of
 from northspan.core.steps.days.rates import check_rates
 from northspan.core.steps.days.task import Task
 from northspan.core.steps.days.touched import may_be_live, touched
 from northspan.core.topics.pull.topic import ROUTED
-from northspan.core.walk.installation import Part, Side, feeds_of, is_utility
-from northspan.core.walk.isolation import isolation_of
+from northspan.core.walk.installation import is_utility
 from northspan.core.working.errors import InvalidJob
 
 LONGEST_H = 4.0  # nobody works longer at one thing before he eats
 PER_CIRCUIT_H = 0.03
-
-
-@dataclass(frozen=True, slots=True)
-class Outage:
-    """What is dead in one go: the can at its head, what is without power behind it, whether the utility must open its side.
-
-    `switches` are what is opened for it, `again` is the can at which the power comes back: the head, or what takes its place.
-    """
-
-    head: str
-    cans: frozenset[str]
-    circuits: tuple[str, ...]
-    utility: bool
-    switches: frozenset[str] = frozenset()
-    again: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -71,20 +56,21 @@ def tasks_of(whole: WorkedJob) -> JobTasks:
     check_rates(job)
     _check(job)
     found = _asked(case, plan, done)
-    outages = tuple(_outages(case, found))
+    outages = tuple(outages_of(case, found))
     for outage in outages:
         found = [*_within(found, outage), *_around(case, outage, found, _look(found, outage.head))]
     found += _connected(case, outages, found)
     blocks: dict[str, str] = {}
     for outage in outages:
-        blocks |= _held_in_one_go(found, outage)
+        blocks |= held_in_one_go(found, outage)
     hidden = tuple(one.key for one in found if one.kind.hidden)
     if hidden:
-        found.append(task(case, "look_rough", "", "Rough inspection", "before walls are closed", "", after=hidden))
+        found.append(task(case, "look_rough", "", case.rulebook.words.terms.rough_look, "before walls are closed", "", after=hidden))
     if found:
         every = tuple(one.key for one in found)
         found.append(task(case, "clean", "", "Cleaned, and shown to the owner", "the last thing that is seen", "", after=every))
-        found.append(task(case, "look_final", "", "Final inspection", "the inspector has the last word", "", after=(key_of("clean"),)))
+        say = case.rulebook.words.terms
+        found.append(task(case, "look_final", "", say.final_look, say.final_why, "", after=(key_of("clean"),)))
     planned_h = {one.key: one.hours for one in found}
     return JobTasks(case, plan, tuple(_as_changed(job, found)), outages, planned_h, blocks)
 
@@ -151,87 +137,6 @@ def _own(case: Case) -> Iterator[Task]:
         )
 
 
-def _outages(case: Case, found: Iterable[Task]) -> Iterator[Outage]:
-    """What must be dead, gathered under the uppermost can that is isolated: while it is off, what is behind it is off anyway."""
-    job = case.job
-    isolations = [isolation_of(job, part) for one in found for part in may_be_live(case, one)]
-    needed = {one.head for one in isolations}
-    changed = {run.target for run in job.runs.values() if run.kind is RunKind.service and run.status is not Status.existing}
-    for head in sorted(needed):
-        if _above(job, head) & needed:
-            continue
-        behind = _behind(job, head)
-        here = [one for one in isolations if one.head in behind]
-        circuits = tuple(key for key, one in job.circuits.items() if one.enclosure in behind and one.status is not Status.new)
-        switches = frozenset(switch for one in here for switch in one.switches)
-        from_utility = any(is_utility(job, run.origin) for run in job.runs.values() if run.target == head)
-        utility = any(one.utility for one in here) or (from_utility and (head in changed or job.enclosures[head].status in NEW))
-        if utility and not any(one.utility for one in here):
-            switches |= isolation_of(job, Part(head, Side.line)).switches
-        yield Outage(head, behind, circuits, utility, switches, _again(job, head))
-
-
-def _above(job: Job, can: str) -> frozenset[str]:
-    """Cans through which a can is fed as it is found."""
-    found: set[str] = set()
-    left = [can]
-    while left:
-        origins = {job.runs[key].origin for key in feeds_of(job, left.pop())} & job.enclosures.keys() - found - {can}
-        found |= origins
-        left += origins
-    return frozenset(found)
-
-
-def _behind(job: Job, head: str) -> frozenset[str]:
-    """A can, and what is fed through it as it is found and as it will be."""
-    behind = {head}
-    for _ in job.enclosures:  # as many steps as there are cans is far enough down
-        behind |= {run.target for run in job.runs.values() if run.origin in behind and run.target in job.enclosures}
-    return frozenset(behind)
-
-
-def _again(job: Job, head: str) -> str:
-    """The can at which the power comes back: the head, or where it goes, what takes its place."""
-    if job.enclosures[head].status is not Status.remove:
-        return head
-    new = [key for key, can in job.enclosures.items() if can.status in NEW]
-    origins = {job.runs[key].origin for key in feeds_of(job, head)}
-    named = [key for key in new if (layout := job.enclosures[key].layout) is not None and layout.replaces == head]
-    alike = [run.target for run in job.runs.values() if run.status in NEW and run.origin in origins and run.target in new]
-    return next(iter((*named, *alike, *(one for one in origins if one in job.enclosures))), head)
-
-
-def _held_in_one_go(found: list[Task], outage: Outage) -> dict[str, str]:
-    """What is done in one go with an outage: what must be dead, what opens and closes it, and what has to lie between those."""
-    head = outage.head
-    mine = {one.key for one in found if one.off & outage.cans}
-    mine |= {key_of(kind, head) for kind in ("off", "on")}
-    mine |= {key_of("utility_off", head), key_of("utility_on", head)} if outage.utility else set()
-    after = {one.key: frozenset(one.after) for one in found}
-    behind, ahead = _reached(after, mine), _reached(_turned(after), mine)
-    return dict.fromkeys((key for key in after if key in mine or (key in behind and key in ahead)), head)
-
-
-def _reached(ways: Mapping[str, frozenset[str]], begins: Iterable[str]) -> frozenset[str]:
-    """Everything that is reached from some tasks along the ways between them."""
-    found: set[str] = set()
-    left = list(begins)
-    while left:
-        fresh = ways.get(left.pop(), frozenset()) - found
-        found |= fresh
-        left += fresh
-    return frozenset(found)
-
-
-def _turned(after: Mapping[str, frozenset[str]]) -> dict[str, frozenset[str]]:
-    """What comes after each task, from what comes before it."""
-    found: dict[str, set[str]] = {}
-    for key, before in after.items():
-        for one in before:
-            found.setdefault(one, set()).add(key)
-    return {key: frozenset(ones) for key, ones in found.items()}
-
-
 def _within(found: Iterable[Task], outage: Outage) -> Iterator[Task]:
     """What needs the outage comes after it begins, and is held in one go with it."""
     for one in found:
@@ -245,6 +150,7 @@ def _around(case: Case, outage: Outage, found: Iterable[Task], look: str) -> Ite
     """What the outage itself asks: the utility, off and tested dead, on in order; temporary supplies in before and out after."""
     head, at = outage.head, f"/enclosures/{outage.head}"
     name, again = case.tree.name_of(head), case.tree.name_of(outage.again)
+    fill, say = case.rulebook.words.fill, case.rulebook.words.terms
     inside = tuple(one.key for one in found if one.off & outage.cans)
     finished = _touching(case, outage.again, found)
     supplies = {key: one for key, one in case.job.days.supplies.items() if set(one.circuits) & set(outage.circuits)}
@@ -257,20 +163,22 @@ def _around(case: Case, outage: Outage, found: Iterable[Task], look: str) -> Ite
             case,
             "utility_off",
             head,
-            "The utility opens its side",
+            fill("The {utility} opens its side"),
             "the line side of this can is touched",
             at,
             after=before,
             opens=head,
         )
         before_look = (*inside, *finished)
-        yield task(case, "look_service", look, "Service inspection", "the utility closes only what was looked at", at, after=before_look)
+        yield task(
+            case, "look_service", look, say.service_look, fill("the {utility} closes only what was looked at"), at, after=before_look
+        )
         yield task(
             case,
             "utility_on",
             head,
-            "The utility closes its side",
-            "after the service inspection",
+            fill("The {utility} closes its side"),
+            "after it was looked at",
             at,
             after=(key_of("look_service", look),),
         )
@@ -323,6 +231,7 @@ def _touching(case: Case, can: str, found: Iterable[Task]) -> tuple[str, ...]:
 def _connected(case: Case, outages: Iterable[Outage], found: list[Task]) -> list[Task]:
     """A service to what never had power: looked at when it is finished, then the utility connects it, then it goes on in order."""
     made: list[Task] = []
+    say = case.rulebook.words
     job, known = case.job, {can for one in outages for can in (*one.cans, one.again)}
     heads = [run.target for run in job.runs.values() if run.status in NEW and is_utility(job, run.origin) and run.target in job.enclosures]
     for head in dict.fromkeys(heads):
@@ -332,10 +241,18 @@ def _connected(case: Case, outages: Iterable[Outage], found: list[Task]) -> list
         at, name = f"/enclosures/{head}", case.tree.name_of(head)
         finished = _touching(case, head, found)
         made.append(
-            task(case, "look_service", look, "Service inspection", "the utility connects only what was looked at", at, after=finished)
+            task(
+                case,
+                "look_service",
+                look,
+                say.terms.service_look,
+                say.fill("the {utility} connects only what was looked at"),
+                at,
+                after=finished,
+            )
         )
         looked = (key_of("look_service", look),)
-        made.append(task(case, "utility_on", head, "The utility connects its side", "after the service inspection", at, after=looked))
+        made.append(task(case, "utility_on", head, say.fill("The {utility} connects its side"), "after it was looked at", at, after=looked))
         words = f"{name}: on for the first time, in order"
         made.append(
             task(case, "on", head, words, "tested leg by leg", at, after=(key_of("utility_on", head),), closes=head, tools=LOTO[1:])

@@ -12,21 +12,21 @@ from northspan.core.document.job import Circuit, Job, LoadKind, PanelCircuit, So
 from northspan.core.document.plan.days import Turning, TurnStep
 from northspan.core.physics.network import EARTH, Branch, solve_network
 from northspan.core.steps.days.kinds import Does
+from northspan.core.steps.days.outages import Outage
+from northspan.core.steps.days.owner import TANKS
 from northspan.core.steps.days.power import matters
-from northspan.core.steps.days.tasks import JobTasks, Outage, tasks_of
+from northspan.core.steps.days.tasks import JobTasks, tasks_of
 from northspan.core.steps.days.touched import may_be_live
 from northspan.core.topics.loads.run_load import voltages_at
-from northspan.core.walk.installation import feed_of, has_main, has_switches
+from northspan.core.walk.installation import Part, Side, as_found, feed_of, feeds_of, has_main, has_switches, is_utility, utility_of
+from northspan.core.walk.isolation import isolation_of
 
 MOTORS = frozenset({LoadKind.heat_pump, LoadKind.cooling, LoadKind.motor})
-TANKS = frozenset({LoadKind.water_heating, LoadKind.hot_tub})
 DEAD_V, TOGETHER_V = 1.0, 2.0
-LIVE = {
-    SourceKind.utility_transformer: "the line side, up to where the utility opens",
-    SourceKind.generator: "a generator that starts by itself: its switch off, its battery off",
-    SourceKind.inverter_pair: "inverters and their batteries: off at their own switch",
-    SourceKind.governed_plant: "the plant: its gate closed, its wheel at rest",
-    SourceKind.transformer: "the line side of the transformer",
+OWN_SWITCH = {
+    SourceKind.generator: "it starts by itself: its switch off, its battery off",
+    SourceKind.inverter_pair: "live from its batteries: off at its own switch",
+    SourceKind.governed_plant: "its gate closed, its wheel at rest",
 }
 
 
@@ -73,8 +73,34 @@ def _turning(found: JobTasks, outage: Outage) -> Turning:
     name = found.case.tree.name_of(outage.head)
     off = _ticked(found, tuple(_off(found, outage)))
     on = _ticked(found, tuple(_on(found, outage)))
-    live = tuple(dict.fromkeys(LIVE[one.kind] for one in found.case.job.sources.values()))
-    return Turning(outage.head, name, off, live, on, tuple(_loose_ends(found)))
+    return Turning(outage.head, name, off, tuple(dict.fromkeys(_stays_live(found, outage))), on, tuple(_loose_ends(found)))
+
+
+def _stays_live(found: JobTasks, outage: Outage) -> Iterator[str]:
+    """What is live though all is opened that can be, followed through the wires; never an empty list."""
+    job, tree = found.case.job, found.case.tree
+    switches = outage.switches or isolation_of(job, Part(outage.head, Side.bus)).switches
+    state = as_found(job)
+    live = state.with_open(switches).live()
+    for key in sorted(outage.cans, key=lambda can: (can != outage.head, can)):
+        sides = {one.side for one in live if one.can == key}
+        if Side.bus in sides:
+            yield f"{tree.name_of(key)}: all of it; it is fed another way"
+        elif Side.line in sides and utility_of(key) not in switches:
+            drawn = feeds_of(job, key)
+            yield f"{tree.name_of(key)}: where its supply lands, up to its main" + ("" if drawn else "; what feeds it is not drawn")
+    for key, run in job.runs.items():
+        if feed_of(key) in switches and Part(run.origin, Side.bus) in live:
+            yield f"{tree.name_of(run.origin)}: all of it but what {run.name} feeds"
+        elif utility_of(key) in switches:
+            whose = found.case.rulebook.words.fill("the {utility}'s wires, up to where it opens")
+            yield f"{run.name}: {whose if is_utility(job, run.origin) else 'at its source'}"
+    if any(utility_of(can) in switches for can in outage.cans):
+        yield f"{tree.name_of(outage.head)}: what feeds it, up to where it is opened; it is not drawn"
+    for key, source in job.sources.items():
+        if source.kind in OWN_SWITCH:
+            yield f"{job.sources[key].name}: {OWN_SWITCH[source.kind]}"
+    yield "Stored charge: batteries, drives and motors that still turn; wait, and test"
 
 
 def _off(found: JobTasks, outage: Outage) -> Iterator[Wanted]:
@@ -85,7 +111,7 @@ def _off(found: JobTasks, outage: Outage) -> Iterator[Wanted]:
             yield Wanted(f"{head}.off.supply.{key}", f"{supply.name} feeds what cannot wait", "before the power goes; never back-fed")
     yield Wanted(f"{head}.off.loads", "Large loads off, one by one", "nothing is opened under load")
     for key, source in job.sources.items():
-        if source.kind in {SourceKind.generator, SourceKind.inverter_pair, SourceKind.governed_plant}:
+        if source.kind in OWN_SWITCH:
             yield Wanted(f"{head}.off.source.{key}", f"{source.name} off, and kept from starting", "it feeds the same wires")
     can = next((one for one in (head, *_reached(found, outage)) if has_switches(job, one)), head)
     main = has_main(job, can)
@@ -98,7 +124,10 @@ def _off(found: JobTasks, outage: Outage) -> Iterator[Wanted]:
         )
     if outage.utility:
         yield Wanted(
-            f"{head}.off.utility", "The utility has opened its side", "the line side is touched", hold="until the service was looked at"
+            f"{head}.off.utility",
+            found.case.rulebook.words.fill("The {utility} has opened its side"),
+            "the line side is touched",
+            hold=found.case.rulebook.words.fill("until the {service} was looked at"),
         )
     yield Wanted(
         f"{head}.off.lock", "Locked and tagged, the key in the pocket", "nobody switches on behind you", hold="until the work is done"
@@ -126,7 +155,7 @@ def _on(found: JobTasks, outage: Outage) -> Iterator[Wanted]:
     yield Wanted(f"{head}.on.all_off", "Every circuit off, large loads off", "they come back one by one")
     yield Wanted(f"{head}.on.tested", "Insulation and continuity tested, covers on where hands are near", "before it is ever live")
     if outage.utility:
-        yield Wanted(f"{head}.on.utility", "The utility has closed its side", "after the service inspection")
+        yield Wanted(f"{head}.on.utility", case.rulebook.words.fill("The {utility} has closed its side"), "after it was looked at")
     comes = case.tree.name_of(again)
     words = f"Main of {comes} on" if has_main(job, again) else f"What feeds {comes} on"
     yield Wanted(f"{head}.on.main", words, "nothing behind it yet")

@@ -11,8 +11,8 @@ from dataclasses import dataclass
 from northspan.core.document.job import Job, Status
 from northspan.core.steps.days.laid import LaidJob
 from northspan.core.steps.days.makes import NEW
+from northspan.core.steps.days.outages import Outage
 from northspan.core.steps.days.task import Task
-from northspan.core.steps.days.tasks import Outage
 from northspan.core.steps.days.touched import touched
 from northspan.core.walk.installation import End, Installation, Part, Side, as_found, feed_of, main_of, utility_of
 

@@ -2,18 +2,25 @@
 
 import random
 import unittest
+from dataclasses import asdict
 
+from northspan.core.case.beside import Beside
 from northspan.core.desk.demo_move import MOVES
 from northspan.core.desk.demos import DEMOS
+from northspan.core.desk.starts.under import start_job_under
 from northspan.core.document.job import Days, Job, Moment
 from northspan.core.document.patching import patched
+from northspan.core.physics.schedule import lay_out
+from northspan.core.physics.works import Crew, Work
 from northspan.core.solve import worked
 from northspan.core.steps.days.events import Event, event_edits
 from northspan.core.steps.days.laid import lay_out_job
 from northspan.core.steps.days.plan import days_plan
 from northspan.core.steps.days.power import outage_spans
 from northspan.core.steps.days.tasks import tasks_of
+from northspan.core.steps.found import with_steps_found
 from northspan.core.working.errors import InvalidJob
+from tests.core.desk.test_starts import ALL
 from tests.run import cases
 
 US, MOVE = DEMOS["us-2023"](), MOVES["us-2023"]()
@@ -264,6 +271,79 @@ class Power(unittest.TestCase):
         self.assertIn("House: day 1, from 12:10 to 15:50, off", words["When the power is off"])
         self.assertIn("drilling at the panel", words["Noise and dust"])
         self.assertIn("not known yet", words["Who else comes"])
+
+
+class Health(unittest.TestCase):
+    """Somebody's health hangs on a circuit that the work turns off."""
+
+    def found(self, **matters):
+        job = with_days(MOVE, matters={"W10": {"kind": "medical"} | matters} if matters is not None else {})
+        return job, [one for one in with_steps_found(worked(job), Beside()).findings if one.code == "health-without-power"]
+
+    def test_it_is_a_stop_until_it_is_fed_or_the_household_has_agreed(self):
+        job, found = self.found()
+        self.assertEqual([(one.severity, one.where) for one in found], [("stop", "/circuits/W10")])
+        pages = {part.title: part.lines for part in days_plan(worked(job)).owner}
+        self.assertIn("we do not begin before it is fed", pages["Before anything is turned off: somebody's health"][0])
+        agreed = edited(job, [asdict(edit) for edit in found[0].cures[0].edits])
+        self.assertTrue(agreed.days.matters["W10"].agreed)
+        fed = with_days(job, supplies={"S1": {"name": "Battery", "circuits": ["W10"]}})
+        for other in (agreed, fed):
+            self.assertNotIn("health-without-power", {one.code for one in with_steps_found(worked(other), Beside()).findings})
+            self.assertNotIn("Before anything is turned off: somebody's health", {part.title for part in days_plan(worked(other)).owner})
+        self.assertEqual(self.found(kind="freezer")[1], [])
+
+    def test_what_is_marked_as_never_off_is_asked_about(self):
+        circuits = MOVE.circuits | {"W10": MOVE.circuits["W10"].model_copy(update={"stays_on": True})}
+        job = MOVE.model_copy(update={"circuits": circuits})
+        found = [one for one in with_steps_found(worked(job), Beside()).findings if one.code == "never-off-is-turned-off"]
+        self.assertEqual(len(found), 1)
+        after = edited(job, [asdict(edit) for edit in found[0].cures[0].edits])
+        self.assertIn("health-without-power", {one.code for one in with_steps_found(worked(after), Beside()).findings})
+
+    def test_days_that_refuse_say_so_while_somebody_hangs_on_them(self):
+        job, _ = self.found()
+        wrong = with_days(job, own={"T1": {"words": "Sweep", "off": ["P99"]}})
+        self.assertIn("days-not-known", {one.code for one in with_steps_found(worked(wrong), Beside()).findings})
+
+
+class Windows(unittest.TestCase):
+    def headline(self, name, *visits):
+        job = start_job_under("larger_service", ALL, name)
+        windows = [{"kind": kind, "day": day, "from_h": from_h, "to_h": to_h} for kind, day, from_h, to_h in visits]
+        return days_plan(worked(with_days(job, visits=windows)))
+
+    def test_visits_far_apart_keep_the_power_off_and_are_not_refused(self):
+        for name in ("us-2023", "ca-2021", "uk-2022"):
+            plan = self.headline(name, ("utility_off", 1, 8, 9), ("utility_on", 2, 14, 15))
+            self.assertFalse([one for one in plan.tasks if one.day is None], name)
+            self.assertGreater(plan.outage_h, 24)
+            self.assertIn("off over a night", plan.troubles[0])
+
+    def test_what_has_no_place_is_said_first_and_no_best_is_spoken_of(self):
+        plan = self.headline("us-2023", ("utility_off", 0, 8, 9), ("utility_on", 0, 9, 10))
+        self.assertRegex(plan.headline, "^4 of 21 tasks have no place")
+        self.assertNotIn("no order", plan.headline)
+
+    def test_a_pinned_rod_throws_nothing_out(self):
+        for at_h in (8, 10, 12, 14):
+            plan = days_plan(worked(with_days(US, changed={"electrode:E3": {"day": 0, "start_h": at_h}})))
+            self.assertFalse([one.key for one in plan.tasks if one.day is None], at_h)
+            self.assertEqual(next(one.start_h for one in plan.tasks if one.key == "electrode:E3"), at_h)
+
+    def test_nobody_waits_in_the_morning_for_what_could_as_well_be_later(self):
+        before, after = (Work("early", 2, people=1, who=(0,)), Work("late", 2, people=1, who=(0,), open_=0b11111100000000))
+        laid = lay_out((before, after), Crew(((1 << 16) - 1,), (True,), 16, 16))
+        self.assertEqual((laid.waits, laid.placed["early"].end), (0, laid.placed["late"].start))
+
+    def test_british_days_speak_of_tests_and_a_certificate(self):
+        plan = self.headline("uk-2022")
+        words = " ".join(
+            [*(one.words for one in plan.tasks), *(one.words for one in plan.ahead), *(x for o in plan.owner for x in o.lines)]
+        )
+        for said in ("inspector", "inspection", "Permit", "utility"):
+            self.assertNotIn(said, words)
+        self.assertIn("Final tests, and the certificate", words)
 
 
 if __name__ == "__main__":

@@ -44,7 +44,7 @@ class Order(unittest.TestCase):
         found = turnings(worked(DEMOS["us-2023"]()))[0]
         self.assertTrue(any(step.words.startswith("Standby generator: transfer tried") for step in found.on))
         self.assertTrue(any(step.words == "Standby generator off, and kept from starting" for step in found.off))
-        self.assertIn("a generator that starts by itself: its switch off, its battery off", found.stays_live)
+        self.assertIn("Standby generator: it starts by itself: its switch off, its battery off", found.stays_live)
         cold = next(step for step in found.on if step.key.endswith("circuit.W4"))
         self.assertTrue(cold.words.endswith("first of all"))
         self.assertTrue(any("must be kept apart" in words for words in found.loose_ends))
@@ -67,6 +67,14 @@ class Order(unittest.TestCase):
         self.assertIn("Circuits of Old panel, now a subpanel off, then its main", [step.words for step in found.off])
         demo = [step.words for step in turnings(worked(DEMOS["us-2023"]()))[0].off]
         self.assertIn("Device of House feeder off, in Meter-main", demo)
+
+    def test_what_stays_live_is_followed_through_the_wires_and_never_an_empty_list(self):
+        for name, service in (("us-2023", "Old service: the utility's wires, up to where it opens"),
+                              ("uk-2022", "Old supply: the supplier's wires, up to where it opens")):  # fmt: skip
+            self.assertIn(service, turnings(worked(start_job_under("larger_service", ALL, name)))[0].stays_live)
+            shed = turnings(worked(start_job_under("shed_circuit", ALL, name)))[0].stays_live
+            self.assertTrue(any("where its supply lands, up to its main; what feeds it is not drawn" in one for one in shed), shed)
+        self.assertIn("Meter-main: all of it but what House feeder feeds", turnings(worked(DEMOS["us-2023"]()))[0].stays_live)
 
     def test_a_wrong_first_leg_still_asks_for_the_second(self):
         read = steps(MOVE, off_lines=0, off_neutral=0, on_lines=240, on_leg_1=95)

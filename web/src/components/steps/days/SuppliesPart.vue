@@ -62,6 +62,13 @@ function strike(path: string): void {
         :parse="parseHours"
         wrong="A time, for example 4 h"
         @commit="set(`matters/${id}/stands_h`, $event)" />
+      <v-checkbox
+        v-if="one.kind === 'medical'"
+        class="flag"
+        label="The household has agreed to be without it"
+        :model-value="one.agreed"
+        hide-details
+        @update:model-value="set(`matters/${id}/agreed`, $event)" />
       <v-plain-button :aria-label="`${title(String(id))} can wait`" @click="strike(`matters/${id}`)">
         It can wait
       </v-plain-button>
