@@ -18,8 +18,11 @@ _USUAL = {
     "cable_connector": 1.8, "staple": 0.12, "panel": 160.0, "can": 60.0, "breaker": 24.0, "filler": 1.5, "hold_down": 6.0,
     "handle_tie": 3.0, "ground_bar": 9.0, "lug_kit": 14.0, "surge": 95.0, "directory": 1.0, "box": 5.0, "ring": 4.0, "wire_connector": 0.2,
     "rod": 19.0, "plate": 48.0, "rod_clamp": 4.5, "electrode_wire": 2.0, "pipe_clamp": 6.0, "reducer": 8.0, "antioxidant": 9.0, "tape": 3.5,
-    "label": 2.5, "seal": 6.0, "earth_nut": 2.2,
+    "label": 2.5, "seal": 6.0, "earth_nut": 1.1, "earth_tag": 1.4, "gland_shroud": 0.8, "adapter": 2.8, "hub": 9.0, "mast_kit": 65.0,
+    "weatherhead": 14.0, "bonding_screw": 6.0, "intersystem": 17.0, "rebar_clamp": 9.0, "grounding_bushing": 7.0, "anchor": 0.25,
+    "interlock": 70.0, "source": 4200.0, "inlet": 75.0,
 }  # fmt: skip
+CORES, SHEATH, ARMOR = 3, 1.2, 3.5  # of a usual cable, and what is around them for a metre
 _METAL = {"copper": (8890.0, 12.0), "alumin": (2703.0, 5.5)}  # weight of a cubic metre, and a made-up price of a kilogram
 _AWG = re.compile(r"(\d+)(/0)? AWG", re.IGNORECASE)
 _OTHER = {"kcmil": (re.compile(r"([\d.]+) kcmil"), 0.5067), "mm²": (re.compile(r"([\d.]+) mm²"), 1.0)}
@@ -82,7 +85,7 @@ def _made_up(item: str, what: str) -> float:
     if section:
         kg_m3, per_kg = next((of for metal, of in _METAL.items() if metal in what), _METAL["copper"])
         one = section * 1e-6 * kg_m3 * per_kg + 0.3
-        return one if item != "cable" else 3.2 * one
+        return one if item != "cable" else CORES * one + (ARMOR if "armour" in what else SHEATH)
     return _USUAL.get(item, 5.0) * (_inches(what) if item in {"pipe", "elbow", "coupling", "connector", "body", "expansion"} else 1.0)
 
 

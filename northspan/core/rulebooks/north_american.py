@@ -155,8 +155,8 @@ def guard_for(kind: RunKind, chosen: str, *, buried: bool, cannot_overload: bool
     return Guard(outlets=outlets)
 
 
-def wants_connector(insulation: str) -> bool:
-    """Tell whether a cable comes into a can through a connector: each does.
+def cable_end(insulation: str) -> tuple[str, ...]:
+    """List what an end of a cable takes where it comes into a can: a connector, whatever the cable.
 
     Parameters
     ----------
@@ -164,7 +164,34 @@ def wants_connector(insulation: str) -> bool:
         Not asked. [-]
     """
     del insulation
-    return True
+    return ("cable_connector",)
+
+
+def pipe_end(method: Method, wire_area_m2: float, bushed_from_m2: float) -> tuple[str, ...]:
+    """List what an end of a pipe takes where it comes into a can.
+
+    Parameters
+    ----------
+    method : Method
+        The pipe: thin-wall connectors bring their locknut, adapters of plastic do not, threaded pipe takes two. [-]
+    wire_area_m2 : float
+        Of its largest wire. [m²]
+    bushed_from_m2 : float
+        Wires as large as that, and larger, ask for an insulating bushing. [m²]
+    """
+    held = {Method.emt: ("connector",), Method.rmc: ("locknut", "locknut")}.get(method, ("connector", "locknut"))
+    return (*held, *(("bushing",) if method is Method.rmc or wire_area_m2 >= bushed_from_m2 else ()))
+
+
+def bonding_goods(*, bonded: bool) -> tuple[str, ...]:
+    """List what the bars of a new can take that do not come with it: its bonding screw or strap, or a bar for the grounds.
+
+    Parameters
+    ----------
+    bonded : bool
+        Whether neutral and ground are bonded in it. [-]
+    """
+    return ("bonding_screw",) if bonded else ("ground_bar",)
 
 
 def terminal_temperature(

@@ -232,7 +232,10 @@ class Panels:
 
 
 class Cans:
-    wants_connector = staticmethod(lambda insulation: True)
+    notice_of_sources = staticmethod(lambda: "")
+    cable_end = staticmethod(lambda insulation: ("cable_connector",))
+    pipe_end = staticmethod(lambda method, wire_area_m2: ("connector",))
+    bonding_goods = staticmethod(lambda *, bonded: ())
     working_space = staticmethod(lambda: (says("width", 0.5, "m"), says("depth", 0.5, "m"), says("height", 1.9, "m")))
     most_handles = staticmethod(lambda: says("handles", 2))
     bus_share = staticmethod(lambda: says("share", 1.1))

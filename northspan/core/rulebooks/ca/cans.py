@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
+from northspan.core.document.job import Method
 from northspan.core.rulebooks import north_american
 from northspan.core.rulebooks.ca.wires import area_m2
 from northspan.core.working.worked import Step, ruled
 
 TWO_AWG_M2 = 33.7e-6
+
+EIGHT_AWG_M2 = 8.36e-6
 
 
 def working_space() -> tuple[Step, Step, Step]:
@@ -100,4 +103,27 @@ def notices() -> tuple[Step, ...]:
     )
 
 
-wants_connector = north_american.wants_connector
+def notice_of_sources() -> str:
+    """Name the notice that is only about sources beside the utility; empty where there is none."""
+    return "n_3"
+
+
+def pipe_end(method: Method, wire_area_m2: float) -> tuple[str, ...]:
+    """List what an end of a pipe takes where it comes into a can, by item.
+
+    Parameters
+    ----------
+    method : Method
+        The pipe. [-]
+    wire_area_m2 : float
+        Of its largest wire. [m²]
+
+    References
+    ----------
+    CE Code 2021, Rule 12-906: an insulating bushing for larger wires; taken from No. 8 AWG up, the safe side.
+    """
+    return north_american.pipe_end(method, wire_area_m2, EIGHT_AWG_M2)
+
+
+cable_end = north_american.cable_end
+bonding_goods = north_american.bonding_goods

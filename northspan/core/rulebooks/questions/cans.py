@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Hashable
 from typing import Protocol
 
+from northspan.core.document.job import Method
 from northspan.core.working.worked import Step
 
 
@@ -35,5 +36,14 @@ class CanRules(Hashable, Protocol):
     def notices(self) -> tuple[Step, ...]:
         """List what else is written at a panel, beside its directory."""
 
-    def wants_connector(self, insulation: str) -> bool:
-        """Tell whether a cable comes into a can through a connector; else through a grommet."""
+    def notice_of_sources(self) -> str:
+        """Name the notice that is only about sources beside the utility; empty where there is none."""
+
+    def cable_end(self, insulation: str) -> tuple[str, ...]:
+        """List what an end of a cable takes where it comes into a can, by item of the catalogue; nothing where a grommet does."""
+
+    def pipe_end(self, method: Method, wire_area_m2: float) -> tuple[str, ...]:
+        """List what an end of a pipe takes where it comes into a can, by item; by the largest wire in it. [m²]"""
+
+    def bonding_goods(self, *, bonded: bool) -> tuple[str, ...]:
+        """List what the bars of a new can take that do not come with it, by item: bonded in it, or kept apart."""

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from northspan.core.document.job import Method
 from northspan.core.working.worked import Step, ruled
 
 
@@ -107,12 +108,43 @@ def notices() -> tuple[Step, ...]:
     )
 
 
-def wants_connector(insulation: str) -> bool:
-    """Tell whether a cable comes into a can through a connector: one with armour does, others through a grommet.
+def cable_end(insulation: str) -> tuple[str, ...]:
+    """List what an end of a cable takes: one with armour a gland with its tag, nut and shroud, others come in through a grommet.
 
     Parameters
     ----------
     insulation : str
         Kind of cable. [-]
     """
-    return insulation.startswith("armoured")
+    return ("cable_connector", "earth_tag", "earth_nut", "gland_shroud") if insulation.startswith("armoured") else ()
+
+
+def notice_of_sources() -> str:
+    """Name the notice that is only about sources beside the utility; empty where there is none."""
+    return ""
+
+
+def pipe_end(method: Method, wire_area_m2: float) -> tuple[str, ...]:
+    """List what an end of a conduit takes where it comes into an enclosure: a female adaptor and a bush, whatever is in it.
+
+    Parameters
+    ----------
+    method : Method
+        Not asked. [-]
+    wire_area_m2 : float
+        Not asked. [m²]
+    """
+    del method, wire_area_m2
+    return ("connector", "bushing")
+
+
+def bonding_goods(*, bonded: bool) -> tuple[str, ...]:
+    """List what the bars of a new unit take that do not come with it: nothing, its earth bar is in it.
+
+    Parameters
+    ----------
+    bonded : bool
+        Not asked. [-]
+    """
+    del bonded
+    return ()

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from northspan.core.document.job import Method
 from northspan.core.rulebooks import north_american
 from northspan.core.rulebooks.us.wires import area_m2
 from northspan.core.working.worked import Step, ruled
@@ -108,4 +109,27 @@ def notices() -> tuple[Step, ...]:
     )
 
 
-wants_connector = north_american.wants_connector
+def notice_of_sources() -> str:
+    """Name the notice that is only about sources beside the utility; empty where there is none."""
+    return "n_3"
+
+
+def pipe_end(method: Method, wire_area_m2: float) -> tuple[str, ...]:
+    """List what an end of a pipe takes where it comes into a can, by item.
+
+    Parameters
+    ----------
+    method : Method
+        The pipe. [-]
+    wire_area_m2 : float
+        Of its largest wire. [m²]
+
+    References
+    ----------
+    NEC 2023, 300.4(G): insulated bushings from 4 AWG up.
+    """
+    return north_american.pipe_end(method, wire_area_m2, FOUR_AWG_M2)
+
+
+cable_end = north_american.cable_end
+bonding_goods = north_american.bonding_goods

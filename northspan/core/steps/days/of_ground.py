@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from northspan.core.case.at_walls import first_can_of
 from northspan.core.case.case import Case
 from northspan.core.document.job import Electrode, ElectrodeKind, Sky
 from northspan.core.steps.days.kinds import key_of
 from northspan.core.steps.days.makes import NEW, task
 from northspan.core.steps.days.task import Task
-from northspan.core.steps.days.touched import first_can
 
 THERE = {ElectrodeKind.water_pipe, ElectrodeKind.concrete_encased}  # nobody digs for them
 DEEP_M = 3.0  # beyond what a hammer drives from a ladder
@@ -48,7 +48,7 @@ def ground_tasks(case: Case) -> Iterator[Task]:
                 tools=("earth tester",),
             )
             after = (key_of("measure", home),)
-        up = tuple(key_of("hang", can) for can in first_can(case, home))
+        up = tuple(key_of("hang", can) for can in first_can_of(case.job, home))
         yield task(
             case,
             "ground",

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import replace
 
+from northspan.core.case.at_walls import walls_passed
 from northspan.core.case.case import Case
 from northspan.core.document.job import Place, Segment, Sky, Status, status_of
 from northspan.core.steps.days.kinds import key_of
@@ -176,9 +177,7 @@ def _ends(case: Case, routed: Routed) -> Iterator[Task]:
 def _sealed(case: Case, routed: Routed) -> Iterator[Task]:
     """Where a run comes through the wall of a building, the hole is closed against water, animals and cold."""
     run, key = routed.run, routed.id
-    outside = any(segment.place is not Place.indoors for segment in run.segments)
-    homes = [home for home in dict.fromkeys(case.tree.building_of(node) for node in (run.origin, run.target)) if home in case.job.buildings]
-    for home in homes if outside else ():
+    for home in walls_passed(case, key):
         name, where = case.job.buildings[home].name, f"/runs/{key}"
         wired = (key_of("pull", key), *(key_of("lay", _lain(key, one)) for one in run.segments))
         yield task(

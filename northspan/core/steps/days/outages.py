@@ -31,7 +31,15 @@ class Outage:
 
 
 def outages_of(case: Case, found: Iterable[Task]) -> Iterator[Outage]:
-    """What must be dead, gathered under the uppermost can that is isolated: while it is off, what is behind it is off anyway."""
+    """Gather what must be dead under the uppermost can that is isolated: while it is off, what is behind it is off anyway.
+
+    Parameters
+    ----------
+    case : Case
+        The job made ready. [-]
+    found : iterable of Task
+        What is to be done. [-]
+    """
     job = case.job
     isolations = [isolation_of(job, part) for one in found for part in may_be_live(case, one)]
     needed = {one.head for one in isolations}
@@ -81,7 +89,15 @@ def _again(job: Job, head: str) -> str:
 
 
 def held_in_one_go(found: list[Task], outage: Outage) -> dict[str, str]:
-    """What is done in one go with an outage: what must be dead, what opens and closes it, and what has to lie between those."""
+    """Say what is done in one go with an outage: what must be dead, what opens and closes it, and what has to lie between those.
+
+    Parameters
+    ----------
+    found : list of Task
+        All tasks. [-]
+    outage : Outage
+        The outage. [-]
+    """
     head = outage.head
     mine = {one.key for one in found if one.off & outage.cans}
     mine |= {key_of(kind, head) for kind in ("off", "on")}

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator
 
+from northspan.core.case.at_walls import first_can_of
 from northspan.core.case.case import Case
 from northspan.core.document.job import Status
 from northspan.core.steps.days.task import Task
@@ -75,7 +76,7 @@ def _circuit(case: Case, circuit: str) -> Iterator[Part]:
 
 
 def _ground(case: Case, building: str) -> Iterator[Part]:
-    yield from (Part(can, Side.bus) for can in first_can(case, building))
+    yield from (Part(can, Side.bus) for can in first_can_of(case.job, building))
 
 
 def _taken_out(case: Case, part: str) -> Iterator[Part]:
@@ -92,20 +93,6 @@ def _olds(case: Case, circuit: str) -> Iterator[str]:
     layout = case.job.enclosures[case.job.circuits[circuit].enclosure].layout
     if layout is not None and layout.replaces:
         yield layout.replaces
-
-
-def first_can(case: Case, building: str) -> tuple[str, ...]:
-    """Give the can of a building in which its electrode conductor lands: the first on its way in.
-
-    Parameters
-    ----------
-    case : Case
-        The job made ready. [-]
-    building : str
-        The building. [-]
-    """
-    cans = [key for key, can in case.job.enclosures.items() if can.building == building and can.status is not Status.remove]
-    return tuple(cans[:1])
 
 
 _HANDS: dict[str, Callable[[Case, str], Iterator[Part]]] = {

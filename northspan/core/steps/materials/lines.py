@@ -17,6 +17,7 @@ from northspan.core.rulebooks.questions.words import Words
 from northspan.core.steps.materials.of_ground import ground_wants
 from northspan.core.steps.materials.of_panels import box_wants, circuit_wants, enclosure_wants
 from northspan.core.steps.materials.of_runs import run_wants
+from northspan.core.steps.materials.of_supplies import supply_wants
 from northspan.core.steps.materials.wanted import Wanted
 from northspan.core.topics.circuits.topic import STANDING
 from northspan.core.topics.electrodes.topic import BUILDINGS
@@ -55,9 +56,11 @@ def taken_off(whole: WorkedJob) -> TakeOff:
     """
     job, case, done = whole.job, whole.case, whole.done
     wants = [one for routed in done[ROUTED].values() for one in run_wants(case, routed)]
-    wants += [one for key, enclosure in job.enclosures.items() for one in enclosure_wants(case, key, enclosure)]
+    wants += [
+        one for key, enclosure in job.enclosures.items() for one in enclosure_wants(case, key, enclosure, whole.plan.enclosures.get(key))
+    ]
     wants += [one for panel, standing in done[STANDING].items() for one in circuit_wants(case, panel, standing)]
-    wants += [*box_wants(case, done[STANDING]), *ground_wants(case, done[BUILDINGS])]
+    wants += [*box_wants(case, done[STANDING]), *ground_wants(case, done[BUILDINGS]), *supply_wants(case)]
     lines = [*_lines(case, wants), *_own(job)]
     back = tuple(f"{line.shown} {line.words}" for line in lines if line.status == Status.temporary.value and not line.crossed_out)
     copper_kg = _copper_out_kg(case)

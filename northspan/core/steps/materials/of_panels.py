@@ -7,7 +7,8 @@ from math import ceil
 
 from northspan.core.case.case import Case
 from northspan.core.case.slots import free_slots
-from northspan.core.document.job import Enclosure, EnclosureKind, MainKind, PanelLayout, Status
+from northspan.core.document.job import Bond, Enclosure, EnclosureKind, MainKind, PanelLayout, SourceKind, Status
+from northspan.core.document.plan import EnclosurePlan
 from northspan.core.steps.materials.goods_words import circuit_cable_words
 from northspan.core.steps.materials.wanted import Wanted
 from northspan.core.topics.circuits.joints import cable_of
@@ -18,7 +19,7 @@ from northspan.core.working.sums import count_of
 _ALSO = {"ground_fault": ", ground-fault", "arc_fault": ", arc-fault", "both": ", ground- and arc-fault", "standard": ""}
 
 
-def enclosure_wants(case: Case, key: str, enclosure: Enclosure) -> Iterator[Wanted]:
+def enclosure_wants(case: Case, key: str, enclosure: Enclosure, bond: EnclosurePlan | None) -> Iterator[Wanted]:
     """List what a can asks for by itself.
 
     Parameters
@@ -29,7 +30,11 @@ def enclosure_wants(case: Case, key: str, enclosure: Enclosure) -> Iterator[Want
         Its id. [-]
     enclosure : Enclosure
         The can. [-]
+    bond : EnclosurePlan or None
+        Whether neutral and ground are bonded in it, as planned and as found; None where it has no device. [-]
     """
+    if enclosure.status is Status.existing and bond is not None and bond.bond_found == Bond.bonded.value != bond.bond:
+        yield from _bars(case, key, enclosure, bond)  # it was the first can, and is not any more: its grounds get a bar of their own
     if enclosure.status in {Status.existing, Status.remove}:
         return
     at, layout, say = f"/enclosures/{key}", enclosure.layout, case.rulebook.words
@@ -41,6 +46,12 @@ def enclosure_wants(case: Case, key: str, enclosure: Enclosure) -> Iterator[Want
     main = "" if enclosure.kind is not EnclosureKind.panel_main_breaker or not enclosure.main_a else f", main {enclosure.main_a:g} A"
     what = f"{kind}{amperes}{spaces}{main}{weather}".removeprefix(", ")
     yield Wanted("panel" if panel else "can", what, 1, at, enclosure.name, "a new one", "job", enclosure.status)
+    if bond is not None:
+        yield from _bars(case, key, enclosure, bond)
+    if panel or enclosure.kind in HANDLED:
+        written = [one for one in case.rulebook.cans.notices()[1:] if _asked_here(case, one.symbol)]
+        for one in written:
+            yield Wanted("label", "", 1, at, enclosure.name, f"{one.words}: {one.result}", one.citation, enclosure.status)
     if layout is None:
         return
     blanks = len(free_slots(case.job, key))
@@ -55,6 +66,25 @@ def enclosure_wants(case: Case, key: str, enclosure: Enclosure) -> Iterator[Want
     if layout.surge_lead_m is not None:
         yield Wanted("surge", "beside its main", 1, f"{at}/layout/surge_lead_m", enclosure.name, "near the main, leads short",
                      case.rulebook.cans.surge_leads().citation, enclosure.status)  # fmt: skip
+
+
+HANDLED = frozenset({EnclosureKind.meter_main, EnclosureKind.disconnect, EnclosureKind.transfer_switch})
+STANDBY = frozenset({SourceKind.generator, SourceKind.inverter_pair, SourceKind.governed_plant})
+
+
+def _bars(case: Case, key: str, enclosure: Enclosure, bond: EnclosurePlan) -> Iterator[Wanted]:
+    bonded = bond.bond == Bond.bonded.value
+    why = "neutral and ground meet in it" if bonded else "its grounds are kept apart from the neutral"
+    status = Status.new if enclosure.status is Status.existing else enclosure.status
+    for item in case.rulebook.cans.bonding_goods(bonded=bonded):
+        cite = bond.working[0].citation if bond.working else "job"
+        yield Wanted(item, "", 1, f"/enclosures/{key}", enclosure.name, case.rulebook.words.fill(why), cite, status)
+
+
+def _asked_here(case: Case, symbol: str) -> bool:
+    """Whether a notice is asked for in this job: the plaque of other sources only where there are some."""
+    plaque = symbol == case.rulebook.cans.notice_of_sources()
+    return not plaque or any(one.kind in STANDBY for one in case.job.sources.values())
 
 
 _KINDS = {

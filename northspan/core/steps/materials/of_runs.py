@@ -3,28 +3,27 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from math import ceil
+from math import isclose
 
+from northspan.core.case.at_walls import walls_passed
 from northspan.core.case.case import Case
-from northspan.core.document.job import FittingKind, Metal, Method, Place, RunKind, Segment, Status
+from northspan.core.case.slots import circuits_in
+from northspan.core.document.job import EnclosureKind, Metal, Method, Place, RunKind, Segment, Status
 from northspan.core.document.job.run import status_of
 from northspan.core.rulebooks.questions.common import Wire
 from northspan.core.steps.materials.goods_words import wire_words
+from northspan.core.steps.materials.of_pipes import pipe_wants
 from northspan.core.steps.materials.wanted import Wanted
-from northspan.core.topics.pull.hand_bends import bent_deg, bent_in
 from northspan.core.topics.pull.lengths import cut_lengths
 from northspan.core.topics.pull.pulling import lubricant, pipe_runs
 from northspan.core.topics.pull.routed import Routed
 from northspan.core.topics.pull.run_pull import question_of_pull
-from northspan.core.topics.pull.supports import SWING_K, growth, straps
-from northspan.core.topics.sizing.pipe import Pipe
+from northspan.core.topics.pull.supports import straps
+from northspan.core.topics.routes.route import IN_PIPE
 from northspan.core.working.sums import count_of, sum_of
 
-IN_PIPE = frozenset({Method.pvc40, Method.pvc80, Method.emt, Method.rmc})
 METAL_PIPE = frozenset({Method.emt, Method.rmc})
-GLUED = frozenset({Method.pvc40, Method.pvc80})
-BENT_BY_ELBOWS_DEG = 90.0
-JOINTS_A_CAN = 20
+OWN_DEVICE = frozenset({EnclosureKind.meter, EnclosureKind.transfer_switch, EnclosureKind.junction_box, EnclosureKind.splitter})
 
 
 def run_wants(case: Case, routed: Routed) -> Iterator[Wanted]:
@@ -46,6 +45,11 @@ def run_wants(case: Case, routed: Routed) -> Iterator[Wanted]:
         yield from _stretch(case, routed, i, segment)
     yield from _pulled(case, routed)
     yield from _ends(case, routed)
+    for home in walls_passed(case, routed.id):
+        name = case.job.buildings[home].name
+        yield Wanted(
+            "seal", "against water, animals and cold", 0.2, _at(routed), run.name, f"where it enters {name}", "trade habit", run.status
+        )
 
 
 def _at(routed: Routed, field: str = "") -> str:
@@ -70,13 +74,24 @@ def _device(case: Case, routed: Routed) -> Iterator[Wanted]:
     if held_off:
         yield Wanted("interlock", f"at {case.job.enclosures[run.target].name}", 1, _at(routed, "/interlock"), run.name,
                      "holds its breaker off the main", case.rulebook.words.cite("transfer_equipment"), run.status)  # fmt: skip
-    if run.origin in case.job.sources and not held_off:
+    if (run.origin in case.job.sources and not held_off) or _device_is_there(case, routed):
         return
     poles = 1 if run.circuit.value == "two_wire_neutral" else 2
     kind = f", {routed.sized.question.guard.device_type}" if routed.sized.question.guard.device_type else ""
     what = f"{routed.sized.device.value:g} A, {'one pole' if poles == 1 else 'two poles'}{kind}"
-    yield Wanted("breaker", what + (", ground-fault" if run.gfci else ""), 1, _at(routed, "/device_a"), run.name, "its device",
+    residual = f", {run.residual_ma:g} mA" if run.residual_ma else ""
+    yield Wanted("breaker", what + residual + (", ground-fault" if run.gfci else ""), 1, _at(routed, "/device_a"), run.name, "its device",
                  routed.sized.device.rule.citation, run.status)  # fmt: skip
+
+
+def _device_is_there(case: Case, routed: Routed) -> bool:
+    """Whether the can at its head has no place for a device, or its own main is the device of the only run that leaves it."""
+    origin = case.job.enclosures.get(routed.run.origin)
+    if origin is None or origin.kind in OWN_DEVICE:
+        return origin is not None
+    alone = len(case.tree.leaving.get(routed.run.origin, ())) == 1 and not circuits_in(case.job, routed.run.origin)
+    handled = origin.kind in {EnclosureKind.meter_main, EnclosureKind.disconnect}
+    return handled and alone and origin.main_a is not None and isclose(origin.main_a, routed.sized.device.value)
 
 
 def _stretch(case: Case, routed: Routed, i: int, segment: Segment) -> Iterator[Wanted]:
@@ -85,55 +100,19 @@ def _stretch(case: Case, routed: Routed, i: int, segment: Segment) -> Iterator[W
         return
     pipe = routed.sized.pipes[i].value if segment.method in IN_PIPE else None
     if pipe is not None:
-        yield from _pipe(case, routed, i, segment, pipe)
+        yield from pipe_wants(case, routed, i, segment, pipe)
         if routed.run.kind is RunKind.service and segment.method in METAL_PIPE:
             why, rule = "a metal pipe of the service is bonded at both ends", case.rulebook.words.cite("service_pipe")
             yield Wanted("grounding_bushing", pipe.name, 2, _at(routed, f"/segments/{segment.key}"), routed.run.name, why, rule, status)
     elif segment.method is Method.cable and segment.place is not Place.buried:
         fixed = straps(segment.method, "", segment.length_m, case.rulebook.routes, case.rulebook.words, wanted_m=segment.strap_m)
-        yield Wanted("staple", "for the cable", fixed.value, _at(routed, f"/segments/{segment.key}"), routed.run.name, fixed.rule.text,
+        wire = routed.sized.tried.wire
+        what = f"for {wire.insulation}, {case.rulebook.words.size_name(wire.size)}"
+        yield Wanted("staple", what, fixed.value, _at(routed, f"/segments/{segment.key}"), routed.run.name, fixed.rule.text,
                      fixed.rule.citation, status)  # fmt: skip
     if segment.place is Place.buried:
         yield Wanted("ribbon", "over the trench", segment.length_m, _at(routed, f"/segments/{segment.key}"), routed.run.name,
                      "half way down, along the whole trench", "trade habit", status)  # fmt: skip
-
-
-def _pipe(case: Case, routed: Routed, i: int, segment: Segment, pipe: Pipe) -> Iterator[Wanted]:
-    at, run, status = _at(routed, f"/segments/{segment.key}"), routed.run, status_of(routed.run, segment)
-    rules, size, name = case.rulebook, pipe.size, pipe.name
-    stick = rules.goods["pipe"].pack if "pipe" in rules.goods else 3.0
-
-    def of(item: str, quantity: float, why: str, citation: str) -> Wanted:
-        return Wanted(item, name, quantity, at, run.name, why, citation, status)
-
-    lost_m = sum_of(found.shrink_m for found in bent_in(segment, at))
-    by_hand = f", {len(segment.bent_by_hand)} bends by hand" if segment.bent_by_hand else ""
-    yield of("pipe", segment.length_m + lost_m, f"stretch {i + 1}{by_hand}", "its length, and what bends lose" if by_hand else "its length")
-    made_deg = bent_deg(segment)
-    elbows = ceil(max(0.0, segment.bends_deg - made_deg) / BENT_BY_ELBOWS_DEG - 1e-9)
-    if elbows:
-        yield of("elbow", elbows, f"{segment.bends_deg - made_deg:g}° of bends", "its bends")
-    boxes = [one for one in segment.fittings if one.kind is FittingKind.pull_box]
-    bodies = len(segment.fittings) - len(boxes)
-    yield of("connector", 2 + 2 * len(boxes), "one at each end and at each box", "its ends")
-    joints = max(0, ceil((segment.length_m + lost_m) / stick) - 1)
-    if segment.method not in GLUED and joints:
-        yield of("coupling", joints, "between its sticks", "its length")
-    if boxes:
-        yield of("pull_box", len(boxes), "where wires are taken out", rules.boxes.box_reach().citation)
-    if bodies:
-        yield of("body", bodies, "where it turns and opens", rules.boxes.splice_in_body().citation)
-    if segment.place is not Place.buried:
-        fixed = straps(segment.method, size, segment.length_m, rules.routes, rules.words, wanted_m=segment.strap_m)
-        yield of("strap", fixed.value, fixed.rule.text, fixed.rule.citation)
-        yield Wanted("anchor", "", fixed.value, at, run.name, "one for each strap, for what the wall is made of", "trade habit", status)
-        if segment.place in SWING_K:
-            grown = growth(segment.method, segment.length_m, segment.swing_k or SWING_K[segment.place], rules.routes)
-            if grown.value:
-                yield of("expansion", grown.value, grown.rule.text, grown.rule.citation)
-    if segment.method in GLUED:
-        glued = 2 * elbows + joints + 2
-        yield Wanted("cement", "for plastic pipe", glued / JOINTS_A_CAN, at, run.name, f"{glued} glued joints", "trade habit", status)
 
 
 def _pulled(case: Case, routed: Routed) -> Iterator[Wanted]:
@@ -162,9 +141,9 @@ def _ends(case: Case, routed: Routed) -> Iterator[Wanted]:
     if made.tried.wire.metal is Metal.aluminum and count:
         yield Wanted("antioxidant", "for aluminum", 0.2, _at(routed), run.name, "on every aluminum end", say.cite("tail"), run.status)
     if not case.rulebook.wires.single_wires(made.tried.wire.insulation):
-        if case.rulebook.cans.wants_connector(made.tried.wire.insulation):
-            yield Wanted("cable_connector", made.tried.wire.insulation, 2 * made.question.sets, _at(routed), run.name,
-                         "one at each end", "its ends", run.status)  # fmt: skip
+        cable = f"{made.tried.wire.insulation}, {say.size_name(made.tried.wire.size)}"
+        for item in case.rulebook.cans.cable_end(made.tried.wire.insulation):
+            yield Wanted(item, cable, 2 * made.question.sets, _at(routed), run.name, "one at each end", "its ends", run.status)
         return
     sizes = {"neutral": made.grounded_size, "ground": made.equipment_ground_size}
     for role, color in say.colors(run.circuit, old=run.old_colors):

@@ -37,7 +37,7 @@ from tests.support import a_feeder, checked, found, margin, run_of, with_buildin
 CA = rulebook_named("ca-2021")
 SUMS = {"copper": (28, "c75", 8385), "aluminum": (27, "c75", 6800), "ambient": (12, "c90", 8.46), "adjustment": (4, "factor", 3.1), "devices": (32, "rating_a", 11795),
             "shelf_devices": (13, "rating_a", 1870), "joint_boxes": (3, "volume_ml", 1523),
-            "catalogue": (44, "pack", 41.0), "shelf_sizes": (18, "aluminum", 13), "shelf_sets": (7, "three_wire", 4),
+            "catalogue": (52, "pack", 49.0), "shelf_sizes": (18, "aluminum", 13), "shelf_sets": (7, "three_wire", 4),
             "bonding": (15, "up_to_a", 8850), "raceways": (34, "area_mm2", 150908), "fill": (3, "percent", 124), "cover": (5, "pipe", 2250),
             "motors": (12, "v230", 185.5), "welders": (9, "nonmotor", 6.8), "encased": (6, "up_to_a", 1455),
         "copper_air": (24, "c75", 9450), "aluminum_air": (23, "c75", 7440), "free_air": (4, "factor", 3.55)}  # fmt: skip

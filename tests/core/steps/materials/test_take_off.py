@@ -17,7 +17,7 @@ from northspan.core.working.errors import InvalidJob
 KESTREL = {
     "wire, 1 AWG aluminum XHHW-2, black": 59.39, "wire, 1 AWG aluminum XHHW-2, white": 59.39, "wire, 6 AWG aluminum XHHW-2, green": 59.39,
     "wire, 2 AWG aluminum XHHW-2, red": 12.0, "wire, 4 AWG aluminum XHHW-2, green": 12.0, "pipe, 1½ in PVC": 56.39, "pipe, 1¼ in PVC": 9.0,
-    "90 degree elbow, 1½ in PVC": 4, "90 degree elbow, 1¼ in PVC": 2, "connector, 1½ in PVC": 4, "breaker, 100 A, two poles": 1,
+    "90 degree elbow, 1½ in PVC": 4, "90 degree elbow, 1¼ in PVC": 2, "connector, 1½ in PVC": 2, "coupling, 1½ in PVC": 5, "insulating bushing, 1½ in PVC": 2, "breaker, 100 A, two poles": 1,
     "ground rod, 8 ft long": 1, "ground rod clamp listed for burial, for its rod": 1, "warning ribbon, over the trench": 53.34,
     "panel, 125 A, main 100 A": 1,
 }  # fmt: skip
@@ -27,7 +27,7 @@ SUREAU = {
 }  # fmt: skip
 TERN = {
     "cable, armoured 90, 6 mm² copper": 56, "cable, flat twin, 2.5 mm² copper": 19, "cable, flat twin, 1.5 mm² copper": 21,
-    "cable gland, armoured 90": 2, "consumer unit, 100 A, main 63 A": 1, "enclosure, junction box": 2, "circuit breaker, 40 A, one pole, C": 1,
+    "cable gland, armoured 90, 6 mm²": 2, "consumer unit, 100 A, main 63 A": 1, "enclosure, junction box": 2, "circuit breaker, 40 A, one pole, C, 100 mA": 1,
 }  # fmt: skip
 MARTEN = {
     "cable, 12 AWG copper, 2 wires and ground": 3.4, "cable, 14 AWG copper, 2 wires and ground": 1.8, "breaker, 20 A, one pole": 6,
