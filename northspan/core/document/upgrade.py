@@ -10,6 +10,7 @@ from pydantic import BeforeValidator, ValidationError
 from northspan.core.document.job import FORMAT, VERSION, Job
 from northspan.core.document.job.in_order import listed_as_row
 from northspan.core.document.limits import amount, said
+from northspan.core.document.pointer import escaped
 from northspan.core.working.errors import InvalidJob
 
 
@@ -71,7 +72,7 @@ def first_wrong(error: ValidationError, *, feet: bool = False) -> InvalidJob:
         Whether the person reads feet and Fahrenheit. [-]
     """
     first = error.errors(include_url=False)[0]
-    where = "/" + "/".join(str(part).replace("~", "~0").replace("/", "~1") for part in first["loc"])
+    where = "/" + "/".join(escaped(str(part)) for part in first["loc"])
     field = next((str(part) for part in reversed(first["loc"]) if isinstance(part, str)), "")
     got = first.get("input")
     known = isinstance(got, (int, float)) and not isinstance(got, bool) and abs(got) < _TOO_LONG

@@ -152,3 +152,38 @@ class _Search:
         for length in self.lengths:
             if length >= piece:
                 self.go(i + 1, (*opened, (length, (piece,))), bought + length)
+
+
+def into_lengths(pieces_m: Sequence[float], length_m: float, most: int) -> tuple[int, float]:
+    """Put pieces into so many lengths at most, the longest first, each where it fits first; say how many are used, and what is left.
+
+    Parameters
+    ----------
+    pieces_m : sequence of float
+        Pieces, shape (n,). [m]
+    length_m : float
+        What one length holds. [m]
+    most : int
+        Lengths there are. [-]
+
+    Returns
+    -------
+    tuple
+        Lengths used [-], and the sum of the pieces that found no place [m].
+
+    Examples
+    --------
+    >>> into_lengths([6, 5, 4, 3], 10, 1), into_lengths([6, 5, 4, 3], 10, 9)
+    ((1, 8.0), (2, 0.0))
+    """
+    room: list[float] = []
+    left = 0.0
+    for piece in sorted(pieces_m, reverse=True):
+        at = next((i for i, free in enumerate(room) if piece <= free + 1e-9), None)
+        if at is not None:
+            room[at] -= piece
+        elif len(room) < most and piece <= length_m + 1e-9:
+            room.append(length_m - piece)
+        else:
+            left += piece
+    return len(room), left

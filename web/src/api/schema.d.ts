@@ -10419,6 +10419,12 @@ export interface components {
              */
             got?: components["schemas"]["Got"];
             /**
+             * Had
+             * @description So much of it was taken when it was ticked; a fact that stays.
+             * @default null
+             */
+            had?: number | null;
+            /**
              * Note
              * @default
              */
@@ -10445,6 +10451,12 @@ export interface components {
              * @default
              */
             got: components["schemas"]["Got"];
+            /**
+             * Had
+             * @description So much of it was taken when it was ticked; a fact that stays.
+             * @default null
+             */
+            had: number | null;
             /**
              * Note
              * @default
@@ -15517,6 +15529,18 @@ export interface components {
             devices_a: number[];
         };
         /**
+         * Stranded
+         * @description What a person changed of a line that the plan does not give any more: in words, and where it could go.
+         */
+        Stranded: {
+            /** Cures */
+            cures: components["schemas"]["Cure"][];
+            /** Key */
+            key: string;
+            /** Words */
+            words: string;
+        };
+        /**
          * SupplyPlan
          * @description A temporary supply: what it carries of what it can give, and what is wrong with it. [VA]
          */
@@ -15608,6 +15632,11 @@ export interface components {
             rulebook: string;
             /** Scrap */
             scrap: number;
+            /**
+             * Stranded
+             * @default []
+             */
+            stranded: components["schemas"]["Stranded"][];
         };
         /**
          * TakeOffAnswer
@@ -15642,7 +15671,8 @@ export interface components {
          * @description A line: what it is, what the plan needs of it, what is bought, and how the two differ.
          *
          *     `status` is new, temporary (it comes back), own or existing; `needed` is by the plan, `bought` with what is spare, in whole
-         *     packs, or as a person changed it; `differs` says so.
+         *     packs, or as a person changed it; `differs` says so. `had` is what was taken at the counter, which a change of the plan leaves
+         *     as it is; `to_get` is still missing, below 0 it is over, and `fact` says both in words.
          */
         TakeOffLine: {
             /** Asks */
@@ -15653,8 +15683,18 @@ export interface components {
             crossed_out: boolean;
             /** Differs */
             differs: string;
+            /**
+             * Fact
+             * @default
+             */
+            fact: string;
             /** Got */
             got: string;
+            /**
+             * Had
+             * @default null
+             */
+            had: number | null;
             /** Item */
             item: string;
             /** Key */
@@ -15669,6 +15709,11 @@ export interface components {
             shown: string;
             /** Status */
             status: string;
+            /**
+             * To Get
+             * @default 0
+             */
+            to_get: number;
             /** Unit */
             unit: string;
             /** Words */
@@ -15834,6 +15879,18 @@ export interface components {
              */
             day?: number | null;
             /**
+             * Done As
+             * @description What it was called when it was done.
+             * @default
+             */
+            done_as?: string;
+            /**
+             * Done H
+             * @description Hours of the plan when it was done; what grows after is left to do. [h]
+             * @default null
+             */
+            done_h?: number | null;
+            /**
              * Hours
              * @description Instead of what the rates give.
              * @default null
@@ -15892,6 +15949,18 @@ export interface components {
              * @default null
              */
             day: number | null;
+            /**
+             * Done As
+             * @description What it was called when it was done.
+             * @default
+             */
+            done_as: string;
+            /**
+             * Done H
+             * @description Hours of the plan when it was done; what grows after is left to do. [h]
+             * @default null
+             */
+            done_h: number | null;
             /**
              * Hours
              * @description Instead of what the rates give.

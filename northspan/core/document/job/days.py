@@ -107,6 +107,8 @@ class TaskChange(Part):
     crossed_out: bool = False
     state: TaskState = TaskState.open
     took_h: float | None = Field(None, ge=0, le=80, description="What it took in the end. [h]")
+    done_h: float | None = Field(None, ge=0, le=1000, description="Hours of the plan when it was done; what grows after is left to do. [h]")
+    done_as: Note = Field("", description="What it was called when it was done.")
     note: Note = ""
 
 

@@ -36,6 +36,7 @@ class LineChange(Part):
     quantity: float | None = Field(None, ge=0, le=1_000_000, description="Bought instead of what the plan says.")
     crossed_out: bool = False
     got: Got = Field(Got.open, description="At the counter: taken, or not there; what was taken instead is the note.")
+    had: float | None = Field(None, ge=0, le=1_000_000, description="So much of it was taken when it was ticked; a fact that stays.")
     note: Note = ""
 
 

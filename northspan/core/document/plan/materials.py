@@ -33,7 +33,8 @@ class TakeOffLine:
     """A line: what it is, what the plan needs of it, what is bought, and how the two differ.
 
     `status` is new, temporary (it comes back), own or existing; `needed` is by the plan, `bought` with what is spare, in whole
-    packs, or as a person changed it; `differs` says so.
+    packs, or as a person changed it; `differs` says so. `had` is what was taken at the counter, which a change of the plan leaves
+    as it is; `to_get` is still missing, below 0 it is over, and `fact` says both in words.
     """
 
     key: str
@@ -51,6 +52,18 @@ class TakeOffLine:
     asks: tuple[Asks, ...]
     pieces_m: tuple[float, ...]
     working: tuple[WorkLine, ...]
+    had: float | None = None
+    to_get: float = 0.0
+    fact: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Stranded:
+    """What a person changed of a line that the plan does not give any more: in words, and where it could go."""
+
+    key: str
+    words: str
+    cures: tuple[Cure, ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -67,6 +80,7 @@ class TakeOff:
     copper_out_kg: float
     scrap: float
     not_counted: tuple[str, ...]
+    stranded: tuple[Stranded, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)

@@ -8,6 +8,7 @@ from typing import Any
 
 from northspan.core.case.worked import WorkedJob
 from northspan.core.document.job import Moment, Sky, TaskState, VisitKind, Weather, place_between
+from northspan.core.document.pointer import escaped
 from northspan.core.steps.days.kinds import Does
 from northspan.core.steps.days.laid import LaidJob, lay_out_job
 from northspan.core.steps.days.plan import visits_wanted
@@ -91,9 +92,11 @@ def _task(laid: LaidJob, event: Event, now: Moment, key: str) -> Iterator[dict[s
         start_h = now.at_h if event is Event.begun else max(laid.job.days.begins_h, now.at_h - task.hours)
         kept |= {"day": now.day, "start_h": start_h, "who": who}
     kept["state"] = TaskState.begun.value if event is Event.begun else TaskState.done.value
+    if event is Event.done:  # a fact from now on, whatever the plan becomes
+        kept |= {"done_h": laid.found.planned_h.get(key.partition("#")[0], task.hours), "done_as": task.words}
     if event is Event.done and began and change is not None and change.day == now.day and change.start_h is not None:
         kept["took_h"] = max(1 / 12, now.at_h - change.start_h)
-    yield {"op": "add", "path": f"/days/changed/{_escaped(key)}", "value": kept}
+    yield {"op": "add", "path": f"/days/changed/{escaped(key)}", "value": kept}
 
 
 def _came(laid: LaidJob, event: Event, now: Moment) -> dict[str, Any]:
@@ -131,8 +134,4 @@ def _rock(laid: LaidJob, subject: str) -> Iterator[dict[str, Any]]:
         change = changed.get(key)
         kept = change.model_dump(mode="json") if change else {}
         hours = (change.hours if change and change.hours else laid.found.planned_h[key]) * ROCK
-        yield {"op": "add", "path": f"/days/changed/{_escaped(key)}", "value": kept | {"hours": min(80.0, hours), "note": "rock"}}
-
-
-def _escaped(key: str) -> str:
-    return key.replace("~", "~0").replace("/", "~1")
+        yield {"op": "add", "path": f"/days/changed/{escaped(key)}", "value": kept | {"hours": min(80.0, hours), "note": "rock"}}

@@ -163,7 +163,7 @@ def _troubles(laid: LaidJob, live: tuple[Breach, ...], rows: tuple[PowerRow, ...
     yield from (one.words for one in supplies if not one.holds)
     days = laid.job.days
     for key in days.changed:
-        if key not in laid.found.planned_h and not key.partition("#")[1]:
+        if key not in laid.found.planned_h and not key.partition("#")[1] and days.changed[key].done_h is None:
             yield f"A change of {key} has nothing to change any more."
 
 

@@ -14,6 +14,7 @@ from northspan.core.document.job import Moment, Part, TaskChange
 from northspan.core.document.plan.days import DaysPlan, Turning
 from northspan.core.steps.days import calculators
 from northspan.core.steps.days.cannot_wait import cannot_wait
+from northspan.core.steps.days.done import done_and_left
 from northspan.core.steps.days.events import Event, event_edits
 from northspan.core.steps.days.plan import days_plan
 from northspan.core.steps.days.turning import turnings
@@ -85,7 +86,7 @@ STEP = Step(
     "days",
     View(DaysAnswer, laid_out),
     tries=Try(TaskTried, DaysAnswer, task_tried),
-    findings=cannot_wait,
+    findings=lambda whole, beside: (*cannot_wait(whole, beside), *done_and_left(whole, beside)),
     events=tuple(_taken_in(event) for event in Event),
     calculators=(
         Calculator("schedule", calculators.ScheduleQuestion, calculators.ScheduleAnswer, calculators.schedule),

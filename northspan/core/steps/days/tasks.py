@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 from northspan.core.case.case import Case
 from northspan.core.case.topic import Done
 from northspan.core.case.worked import WorkedJob
-from northspan.core.document.job import Job, Role
+from northspan.core.document.job import Job, Role, TaskState
 from northspan.core.document.plan import Plan
 from northspan.core.steps.days.kinds import key_of, kinds
 from northspan.core.steps.days.makes import LOTO, NEW, task
@@ -25,6 +25,7 @@ from northspan.core.working.errors import InvalidJob
 
 LONGEST_H = 4.0  # nobody works longer at one thing before he eats
 PER_CIRCUIT_H = 0.03
+LEAST_MORE_H, LEAST_MORE_SHARE = 0.1, 0.02  # less is nothing that anybody would come for
 
 
 @dataclass(frozen=True, slots=True)
@@ -280,9 +281,21 @@ def _as_changed(job: Job, found: Iterable[Task]) -> Iterator[Task]:
             people = change.people if change and change.people else one.people
             wished = change.parts if change and change.parts else 1
             parted[key] = _parts(replace(one, hours=hours, people=people, after=tuple(dict.fromkeys(before(key)))), wished)
-    for parts in parted.values():
+    parted |= {key: (*parts, *_left_to_do(job, tasks[key], parts[-1])) for key, parts in parted.items()}
+    for name, parts in parted.items():
         for one in parts:
-            yield replace(one, after=tuple(parted[key][-1].key if key in parted else key for key in one.after))
+            yield replace(one, after=tuple(parted[key][-1].key if key in parted and key != name else key for key in one.after))
+
+
+def _left_to_do(job: Job, planned: Task, last: Task) -> Iterator[Task]:
+    """What was done stays done; where the plan has grown since, the rest is a task of its own, and what waits, waits for it."""
+    change = job.days.changed.get(planned.key)
+    if change is None or change.state is not TaskState.done or change.done_h is None or planned.opens or planned.closes:
+        return
+    more_h = planned.hours - change.done_h
+    if more_h > max(LEAST_MORE_H, LEAST_MORE_SHARE * change.done_h):
+        words, why = f"{planned.words}: the rest", "the plan has grown since it was done"
+        yield replace(last, key=f"{planned.key}#rest", words=words, why=why, hours=more_h, after=(last.key,), steps=())
 
 
 def keeps_safe(one: Task) -> bool:

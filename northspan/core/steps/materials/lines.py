@@ -4,16 +4,15 @@ from __future__ import annotations
 
 from collections import defaultdict
 from collections.abc import Iterable, Iterator
-from math import ceil
 
 from northspan.core.case.case import Case
 from northspan.core.case.worked import WorkedJob
 from northspan.core.document.job import Box, Building, Electrode, Enclosure, Job, Metal, Place, Status
 from northspan.core.document.plan import work_lines
 from northspan.core.document.plan.materials import Asks, TakeOff, TakeOffLine
-from northspan.core.rulebooks.amounts import FOOT_M
 from northspan.core.rulebooks.goods import Good
-from northspan.core.rulebooks.questions.words import Words
+from northspan.core.steps.materials.amounts import amount, buying
+from northspan.core.steps.materials.facts import stranded, with_facts
 from northspan.core.steps.materials.of_ground import ground_wants
 from northspan.core.steps.materials.of_panels import box_wants, circuit_wants, enclosure_wants
 from northspan.core.steps.materials.of_runs import run_wants
@@ -25,9 +24,7 @@ from northspan.core.topics.pull.lengths import cut
 from northspan.core.topics.pull.topic import ROUTED
 from northspan.core.topics.sizing.prices import DENSITY_KG_PER_M3
 from northspan.core.working.sums import count_of, sum_of
-from northspan.core.working.worked import Worked, given, ruled, step
 
-QUART_L = 0.946353
 NOT_COUNTED = (
     "boards over a trench", "backboards", "grounding bushings where a ring of a knock-out is left", "longer wires for staggered heads",
     "torque tools and testers",
@@ -61,11 +58,11 @@ def taken_off(whole: WorkedJob) -> TakeOff:
     ]
     wants += [one for panel, standing in done[STANDING].items() for one in circuit_wants(case, panel, standing)]
     wants += [*box_wants(case, done[STANDING]), *ground_wants(case, done[BUILDINGS]), *supply_wants(case)]
-    lines = [*_lines(case, wants), *_own(job)]
+    lines = [*with_facts(case, _lines(case, wants)), *_own(job)]
     back = tuple(f"{line.shown} {line.words}" for line in lines if line.status == Status.temporary.value and not line.crossed_out)
     copper_kg = _copper_out_kg(case)
     return TakeOff(case.rulebook.title, tuple(lines), tuple(_done(case)), back, copper_kg, copper_kg * job.materials.scrap_per_kg,
-                   NOT_COUNTED)  # fmt: skip
+                   NOT_COUNTED, tuple(stranded(case, lines)))  # fmt: skip
 
 
 def _lines(case: Case, wants: Iterable[Wanted]) -> Iterator[TakeOffLine]:
@@ -101,62 +98,6 @@ def _line(case: Case, good: Good, what: str, status: Status, ones: list[Wanted])
         tuple(Asks(one.where, one.name, one.quantity, one.why, one.citation) for one in ones),
         tuple(sorted((piece for one in ones for piece in one.pieces_m), reverse=True)), work_lines(worked.steps),
     )  # fmt: skip
-
-
-def buying(good: Good, needed: float, spare_percent: float, say: Words) -> Worked[float]:
-    """Work what is bought: what is needed and what is spare, in whole packs or pieces; shown in the units of the job. [its unit]
-
-    Parameters
-    ----------
-    good : Good
-        The item. [-]
-    needed : float
-        By the plan. [its unit]
-    spare_percent : float
-        Bought to spare. [%]
-    say : Words
-        How the trade says it. [-]
-
-    Examples
-    --------
-    >>> from northspan.core.rulebooks.registry import rulebook_named
-    >>> pipe = Good("pipe", "pipe", "pipe", "m", 3.048, 5)
-    >>> round(buying(pipe, 12, 5, rulebook_named("us-2023").words).value / 3.048, 6)
-    5.0
-    """
-    scale, unit = (
-        {"m": (FOOT_M, "ft"), "L": (QUART_L, "qt")}.get(good.unit, (1.0, "")) if say.feet else (1.0, good.unit.replace("each", ""))
-    )
-    asked = given("n", "by the plan", needed / scale, unit, "the plan")
-    with_spare = step("n_s", "with what is spare", "n * (1 + s / 100)", unit, "your factor", n=needed / scale, s=spare_percent)
-    exact = with_spare.value * scale
-    if good.unit == "each":
-        whole = float(ceil(exact - 1e-9))
-        return Worked(whole, (asked, with_spare, ruled("n_b", "bought", f"{whole:g}", "whole pieces", "catalogue", whole)))
-    if not good.pack:
-        return Worked(exact, (asked, with_spare))
-    packs = ceil(exact / good.pack - 1e-9)
-    words = f"{packs} of {amount(say, good.pack, good.unit)}"
-    return Worked(packs * good.pack, (asked, with_spare, ruled("n_b", "bought", words, "whole lengths or packs", "catalogue", packs)))
-
-
-def amount(say: Words, quantity: float, unit: str) -> str:
-    """Say an amount of an item in the units of the job.
-
-    Parameters
-    ----------
-    say : Words
-        How the trade says it. [-]
-    quantity : float
-        How much. [unit]
-    unit : str
-        each, m or L. [-]
-    """
-    if unit == "m":
-        return say.length_text(quantity)
-    if unit == "L":
-        return f"{quantity / QUART_L:.2g} qt" if say.feet else f"{quantity:.2g} L"
-    return f"{quantity:g}"
 
 
 def _done(case: Case) -> Iterator[str]:

@@ -8,11 +8,12 @@ from math import ceil
 from northspan.core.document.plan.materials import Bought, PricedLine, PricedList, Split, TakeOff, TakeOffLine
 from northspan.core.document.price_book import BookLine, PriceBook
 from northspan.core.physics.basket import MOST_SHOPS, Basket, cheapest
-from northspan.core.physics.cutting import cut_from
+from northspan.core.physics.cutting import cut_from, into_lengths
 from northspan.core.rulebooks.amounts import FOOT_M
 from northspan.core.working.errors import InvalidJob
+from northspan.core.working.sums import count_of
 
-MOST_PIECES = 40  # more pieces than this are bought by their sum, not cut one by one
+MOST_PIECES = 40  # more pieces than this are cut as they fit first, not searched
 
 
 def _metres(length_m: float) -> str:
@@ -80,7 +81,7 @@ def _offer(line: TakeOffLine, shelf: dict[tuple[str, str], list[BookLine]], leng
     return min(_ways(line, there, length_text), key=lambda way: way.cost, default=None)
 
 
-def _ways(line: TakeOffLine, there: Iterable[BookLine], length_text: Callable[[float], str]) -> Iterator[Bought]:
+def _ways(line: TakeOffLine, there: Sequence[BookLine], length_text: Callable[[float], str]) -> Iterator[Bought]:
     for one in there:
         holds = {"ft": FOOT_M, "m": 1.0, "L": 1.0, "each": 1.0}.get(one.unit, one.size)
         if one.unit in {"m", "ft"} and line.unit == "m":
@@ -89,21 +90,50 @@ def _ways(line: TakeOffLine, there: Iterable[BookLine], length_text: Callable[[f
             fee = f", {cuts} cut{'s' if cuts > 1 else ''} at {one.cut_fee:.2f}" if one.cut_fee else ""
             yield Bought(f"{count:.4g} {one.unit} at {one.price:.2f}{fee}", one.price * count + one.cut_fee * cuts, one.day)
         elif one.unit in {"stick", "reel"} and line.unit == "m":
-            number = max(_lengths(line, holds), one.least)
-            yield Bought(
-                f"{number:g} {one.unit}{'s' if number > 1 else ''} of {length_text(holds)} at {one.price:.2f}", one.price * number, one.day
-            )
+            yield from _whole_lengths(line, one, holds, there, length_text)
         elif (one.unit == "each" and line.unit == "each") or one.unit == "pack" or (one.unit == "L" and line.unit == "L"):
             number = max(ceil(line.bought / holds - 1e-9), one.least)
             yield Bought(f"{number:g} {one.unit} at {one.price:.2f}", one.price * number, one.day)
 
 
-def _lengths(line: TakeOffLine, holds_m: float) -> float:
-    """How many reels or sticks: pieces are never spliced, what has no pieces is joined."""
-    pieces = [piece for piece in line.pieces_m if piece <= holds_m + 1e-9]
-    if line.pieces_m and len(pieces) == len(line.pieces_m) <= MOST_PIECES:
-        return float(max(len(cut_from(pieces, [holds_m])), ceil(line.needed / holds_m - 1e-9)))
-    return float(ceil(line.bought / holds_m - 1e-9))
+def _whole_lengths(
+    line: TakeOffLine, one: BookLine, holds_m: float, there: Iterable[BookLine], length_text: Callable[[float], str]
+) -> Iterator[Bought]:
+    """By reels or sticks alone, or some of them and the rest cut by length: pieces are never spliced, so none is longer than its reel."""
+    name = f"{one.unit} of {length_text(holds_m)} at {one.price:.2f}"
+    alone = _lengths(line, holds_m)
+    if alone is not None:
+        number = max(float(alone), one.least)
+        yield Bought(f"{number:g} {name.replace(one.unit, f'{one.unit}s', 1) if number > 1 else name}", one.price * number, one.day)
+    most = int(alone) if alone is not None else ceil(line.bought / holds_m)
+    for other in there if line.pieces_m else ():
+        if other.unit in {"m", "ft"}:
+            yield from _mixed(line, one, other, holds_m, most)
+
+
+def _mixed(line: TakeOffLine, reel: BookLine, cut: BookLine, holds_m: float, most: int) -> Iterator[Bought]:
+    """Some reels, and the pieces that do not fit on them cut by length; what is spare comes off the roll as well."""
+    for reels in range(max(1, ceil(reel.least)), most):
+        used, left_m = into_lengths(line.pieces_m, holds_m, reels)
+        rest_m = max(left_m, line.bought - reels * holds_m)
+        if used < reels or rest_m <= 0:
+            continue
+        count = max(rest_m / {"ft": FOOT_M, "m": 1.0}[cut.unit], cut.least)
+        cuts = count_of(1 for piece in sorted(line.pieces_m) if piece <= left_m) or 1
+        words = f"{reels} {reel.unit}{'s' if reels > 1 else ''} at {reel.price:.2f}, and {count:.4g} {cut.unit} at {cut.price:.2f}"
+        yield Bought(words, reels * reel.price + count * cut.price + cut.cut_fee * cuts, max(reel.day, cut.day))
+
+
+def _lengths(line: TakeOffLine, holds_m: float) -> int | None:
+    """How many reels or sticks; None where a piece is longer than one. What has no pieces is joined."""
+    by_sum = ceil(line.bought / holds_m - 1e-9)
+    if not line.pieces_m:
+        return by_sum
+    if max(line.pieces_m) > holds_m + 1e-9:
+        return None
+    few = len(line.pieces_m) <= MOST_PIECES
+    cut = len(cut_from(line.pieces_m, [holds_m])) if few else into_lengths(line.pieces_m, holds_m, len(line.pieces_m))[0]
+    return max(cut, by_sum)
 
 
 def _priced(line: TakeOffLine, row: Sequence[Bought | None], chosen: int | None, books: Sequence[PriceBook]) -> PricedLine:

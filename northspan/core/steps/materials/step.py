@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from typing import Annotated
 
 from pydantic import Field, StringConstraints
@@ -10,10 +11,12 @@ from northspan.core.case.beside import Beside
 from northspan.core.case.calculator import Answer, Calculator
 from northspan.core.case.step import Edits, Step, StepAnswer, StepEvent, View
 from northspan.core.case.worked import WorkedJob
+from northspan.core.document.findings import Finding
 from northspan.core.document.job import Part
 from northspan.core.document.plan.materials import Flip, PricedList, TakeOff, Totals
 from northspan.core.document.price_book import NoSuchBook
 from northspan.core.steps.materials import calculators
+from northspan.core.steps.materials.facts import anything_taken, facts_left
 from northspan.core.steps.materials.flips import flips, site_flips
 from northspan.core.steps.materials.flips_of_run import run_flips
 from northspan.core.steps.materials.lines import taken_off
@@ -105,10 +108,26 @@ def take_prices(whole: WorkedJob, beside: Beside, asked: BooksChosen) -> Edits:
     return [{"op": "add", "path": "/prices/quoted", "value": {key: one.model_dump() for key, one in found.items()}}]
 
 
+def left_behind(whole: WorkedJob, beside: Beside) -> Iterator[Finding]:
+    """Say where the plan has left what was taken at the counter.
+
+    Parameters
+    ----------
+    whole : WorkedJob
+        The job, worked out. [-]
+    beside : Beside
+        Not asked. [-]
+    """
+    del beside
+    if anything_taken(whole.job):
+        yield from facts_left(taken_off(whole).lines)
+
+
 STEP = Step(
     "materials",
     View(MaterialsAnswer, listed),
     more={"flips": View(FlipList, flip_list)},
+    findings=left_behind,
     events=(StepEvent("prices", BooksChosen, take_prices),),
     calculators=(
         Calculator("basket", calculators.BasketQuestion, Answer, calculators.basket),

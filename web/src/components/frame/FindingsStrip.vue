@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import { useRoute } from 'vue-router'
 import type { Cure } from '../../api/client'
 import { useShowFinding } from '../../composables/useShowFinding'
 import { useJob } from '../../state/job'
@@ -19,7 +20,17 @@ const of_step = computed(() =>
     ? findings.value.filter((f) => f.step === step.value)
     : findings.value,
 )
-const shown = computed(() => (all.value ? of_step.value : findings.value.slice(0, 1)))
+const route = useRoute()
+/** The worst of the step on screen; that of the whole job is one press away. */
+const mine = computed(() => findings.value.find((f) => f.step === String(route.params.step)))
+const shown = computed(() =>
+  all.value ? of_step.value : [mine.value ?? findings.value[0]].filter((one) => one !== undefined),
+)
+const WORST: Record<string, number> = { stop: 0, fix: 1, check: 2, note: 3, holds: 4 }
+const worse = computed(() => {
+  const [first, shownFirst] = [findings.value[0], shown.value[0]]
+  return !all.value && first && shownFirst && WORST[first.severity]! < WORST[shownFirst.severity]! ? first : null
+})
 
 const show = useShowFinding()
 
@@ -50,6 +61,9 @@ function cure(chosen: Cure): void {
         </button>
         <span class="cures">
           <v-act-button v-for="one in finding.cures" :key="one.words" @click="cure(one)">{{ one.words }}</v-act-button>
+          <v-plain-button v-if="i === 0 && worse" @click="show(worse)">
+            Worse elsewhere: {{ WORDS[worse.severity] }}
+          </v-plain-button>
           <v-plain-button v-if="i === 0 && findings.length > 1" :aria-expanded="all" @click="all = !all">
             {{ all ? 'Only the worst' : `All ${findings.length}` }}
           </v-plain-button>

@@ -31,6 +31,7 @@ const step = (where: string): string => STEP[where.split('/')[1] ?? ''] ?? 'mate
     <h1 aria-live="polite">{{ line.shown }}</h1>
     <p>{{ line.words }}</p>
     <p v-if="line.differs" class="because">{{ line.differs }}</p>
+    <p v-if="line.fact" class="because">{{ line.fact }}</p>
     <template v-if="!own">
       <div class="fields">
         <CommitField

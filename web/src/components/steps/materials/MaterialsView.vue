@@ -12,6 +12,7 @@ import CommitField from '../../parts/CommitField.vue'
 import EstimatePart from './EstimatePart.vue'
 import JobPicture from './JobPicture.vue'
 import LineFields from './LineFields.vue'
+import MaterialsAnswer from './MaterialsAnswer.vue'
 import PickList from './PickList.vue'
 import PricesPart from './PricesPart.vue'
 
@@ -80,6 +81,7 @@ async function add(): Promise<void> {
                   >
                   <small v-if="line.status === 'temporary'">for now, comes back</small>
                   <small v-if="line.differs">{{ line.differs }}</small>
+                  <small v-if="line.fact">{{ line.fact }}</small>
                 </button>
               </li>
             </ul>
@@ -103,15 +105,7 @@ async function add(): Promise<void> {
     </div>
     <div class="answer">
       <LineFields v-if="goods.line" />
-      <section v-else class="part-panel">
-        <h1>{{ goods.found ? `${goods.found.lines.length} lines` : 'Counting' }}</h1>
-        <p>Press a line: what asks for it stands here, and lights on the left. Press a part to see its lines alone.</p>
-        <template v-if="goods.found?.comes_back.length">
-          <h2>Comes back</h2>
-          <ul class="plain-list">
-            <li v-for="words in goods.found.comes_back" :key="words">{{ words }}</li>
-          </ul>
-        </template>
+      <MaterialsAnswer v-else>
         <template v-if="goods.found?.copper_out_kg">
           <h2>Comes out</h2>
           <p>
@@ -126,7 +120,7 @@ async function add(): Promise<void> {
               @commit="store.edit([{ op: 'add', path: '/materials/scrap_per_kg', value: $event ?? 0 }])" />
           </div>
         </template>
-      </section>
+      </MaterialsAnswer>
     </div>
   </main>
 </template>

@@ -28,7 +28,8 @@ const shops = computed(() => {
     ? [...by.entries()].sort(([a], [b]) => a.localeCompare(b, 'en', { numeric: true }))
     : [...by.entries()]
 })
-const left = (lines: Line[]): number => lines.filter((line) => line.got !== 'got').length
+const taken = (line: Line): boolean => line.got === 'got' && line.to_get <= 0
+const left = (lines: Line[]): number => lines.filter((line) => !taken(line)).length
 
 /** Put a kind one shelf ahead of where it is. */
 function ahead(i: number): void {
@@ -38,7 +39,8 @@ function ahead(i: number): void {
 }
 
 function mark(line: Line, got: string): void {
-  void goods.change({ got: line.got === got ? '' : got }, line.key)
+  if (got === 'got' && !taken(line)) return void goods.change({ got, had: line.bought }, line.key)
+  void goods.change({ got: line.got === got ? '' : got, had: null }, line.key)
 }
 </script>
 
@@ -60,9 +62,10 @@ function mark(line: Line, got: string): void {
     <div v-for="line in lines" :key="line.key" class="outlet" role="group" :aria-label="line.words">
       <p>
         <b>{{ line.shown }}</b> {{ line.words }}
+        <small v-if="line.fact">{{ line.fact }}</small>
         <small v-if="line.got === 'not_there'">not there{{ line.differs ? `: ${line.differs}` : '' }}</small>
       </p>
-      <v-act-button class="big" :aria-pressed="line.got === 'got'" @click="mark(line, 'got')">Got it</v-act-button>
+      <v-act-button class="big" :aria-pressed="taken(line)" @click="mark(line, 'got')">Got it</v-act-button>
       <v-plain-button class="big" :aria-pressed="line.got === 'not_there'" @click="mark(line, 'not_there')">
         Not there
       </v-plain-button>
