@@ -15,7 +15,7 @@ class Rules(BrowserCase):
         expect(self.page.get_by_role("button", name="metres")).to_be_visible()
         self.page.locator(".way", has_text="Sauna house").click()
         expect(self.page.locator(".subline")).to_contain_text("bonding conductor")
-        self.page.get_by_role("button", name="Bond taken out").click()
+        self.page.get_by_role("button", name="Take the bond out").click()
         self.saved(2)
         expect(self.page.locator(".findings")).not_to_contain_text("must be kept apart")
         length = self.page.get_by_label("Length", exact=True)

@@ -114,7 +114,7 @@ class Sizing(BrowserCase):
 
     def test_a_press_on_a_cure_cures(self):
         job_id = self.open_sizing()
-        self.page.get_by_role("button", name="Bond taken out").click()
+        self.page.get_by_role("button", name="Take the bond out").click()
         self.saved(2)
         self.assertEqual(self.kept(job_id)["job"]["enclosures"]["P1"]["bond_found"], "separate")
         expect(self.page.locator(".findings")).not_to_contain_text("House panel")

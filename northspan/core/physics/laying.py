@@ -87,7 +87,7 @@ class Laying:
         after = max((placed[one].end for one in work.after), default=0)
         starts = self.fits(work.slots) & runs(work.open_ & ((1 << self.crew.slots) - 1), work.slots) & ~((1 << after) - 1) & work.begins
         best: tuple[int, int, tuple[int, ...]] | None = None
-        for rank, who in enumerate(teams or self._teams(work)):
+        for rank, who in enumerate(teams or self.teams(work)):
             there = starts
             for person in who:
                 there &= runs(free[person], work.slots)
@@ -109,12 +109,18 @@ class Laying:
             The task. [-]
         """
         found: dict[int, list[tuple[int, ...]]] = {}
-        for team in self._teams(work):
+        for team in self.teams(work):
             found.setdefault(count_of(self.crew.skilled[one] for one in team), []).append(team)
         return tuple(tuple(teams) for teams in found.values())
 
-    def _teams(self, work: Work) -> tuple[tuple[int, ...], ...]:
-        """Who could do it; the unskilled first where they may."""
+    def teams(self, work: Work) -> tuple[tuple[int, ...], ...]:
+        """Say who could do a task; the unskilled first where they may.
+
+        Parameters
+        ----------
+        work : Work
+            The task. [-]
+        """
         if work.who:
             return (work.who,)
         asked = work.people, work.skilled

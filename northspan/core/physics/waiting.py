@@ -27,6 +27,9 @@ def with_less_waiting(best: Laid, search: Laying, least_days: int) -> Laid:
     for work in search.by_key.values():
         for ahead in work.after:
             follows.setdefault(ahead, []).append(work.key)
+    for work in search.by_key.values():
+        if work.late and work.key in best.placed and work.start is None:
+            best = _as_late(best, search, work, follows.get(work.key, []), least_days)
     for _ in range(ROUNDS):
         if not best.waits:
             break
@@ -37,6 +40,22 @@ def with_less_waiting(best: Laid, search: Laying, least_days: int) -> Laid:
                 best = min((best, *_moved(best, search, work, follows.get(key, []), least_days)), key=lambda one: one.rank)
         if best.rank >= before.rank:
             break
+    return best
+
+
+def _as_late(best: Laid, search: Laying, work: Work, follows: list[str], least_days: int) -> Laid:
+    """The schedule with a task at the latest slot that is free for somebody who can do it, before what waits for it."""
+    at, crew = best.placed[work.key], search.crew
+    last = min((best.placed[one].start for one in follows if one in best.placed), default=at.end)
+    for start in range(last - at.slots, at.start, -1):
+        if start // crew.day != (start + at.slots - 1) // crew.day:
+            continue
+        for team in search.teams(work):
+            there = replace(at, start=start, who=team)
+            others = [one for key, one in best.placed.items() if key != work.key and set(one.who) & set(team)]
+            if _may_be(search, work, start, there, others):
+                found = search.measured({**best.placed, work.key: there}, best.left_out, least_days)
+                return found if found.rank[:3] <= best.rank[:3] else best
     return best
 
 

@@ -15,7 +15,7 @@ class Work:
 
     `open_` has a bit for each slot in which it may be done, `begins` one for each in which it may begin, -1 for all. `start` and
     `who` hold it to a slot and to people. `block` names what is done in one go; works of a block lie between its first and its
-    last, as short as can be.
+    last, as short as can be. What is `late` is done when it is needed, not days before.
     """
 
     key: str
@@ -28,6 +28,7 @@ class Work:
     start: int | None = None
     who: tuple[int, ...] = ()
     block: str = ""
+    late: bool = False
 
 
 @dataclass(frozen=True, slots=True)

@@ -9,6 +9,7 @@ from northspan.core.case.worked import WorkedJob
 from northspan.core.document.job import Days, Job, Role, Span, TaskState
 from northspan.core.physics.schedule import lay_out, simple
 from northspan.core.physics.works import Crew, Laid, Placed, Work
+from northspan.core.steps.days.kinds import Does
 from northspan.core.steps.days.task import Task
 from northspan.core.steps.days.tasks import JobTasks, tasks_of
 from northspan.core.working.errors import InvalidJob
@@ -143,7 +144,18 @@ def work_of(days: Days, task: Task, block: str, crew: Crew) -> Work:
         length = crew.day if change.start_h is None else slots
         open_ &= ((1 << length) - 1) << first
     begins = _windows(days, task)
-    return Work(task.key, slots, count, task.skilled and not who, task.after, open_=open_, begins=begins, who=who, block=block)
+    return Work(
+        task.key,
+        slots,
+        count,
+        task.skilled and not who,
+        task.after,
+        open_=open_,
+        begins=begins,
+        who=who,
+        block=block,
+        late=task.kind.does is Does.feeds,
+    )
 
 
 def _took(days: Days, took_h: float | None, start: int, slots: int, *, done: bool) -> int:

@@ -99,7 +99,7 @@ def _finding(tree: Tree, trouble: BondTrouble, state: str, schools: Schools, say
         at = f"/{'sources' if last in tree.job.sources else 'enclosures'}/{last}/bond_found"
         words = f"{state}: {_trouble_words(tree, trouble, say)}"
         return Finding(
-            "bond-where-earth-is-own", Severity.stop, at, words, why, say.cite("one_bond"), (pin(at, Bond.separate, "Bond taken out"),)
+            "bond-where-earth-is-own", Severity.stop, at, words, why, say.cite("one_bond"), (pin(at, Bond.separate, "Take the bond out"),)
         )
     if trouble.kind is Trouble.none_made:
         return _no_bond(tree, trouble, state, schools, say)
@@ -116,7 +116,7 @@ def _no_bond(tree: Tree, trouble: BondTrouble, state: str, schools: Schools, say
     bare = [key for key, run in tree.job.runs.items() if run.origin == source and run.grounding is Grounding.legacy_three_wire]
     bond = Edit("add", at, Bond.bonded.value)
     with_ground = tuple(Edit("add", f"/runs/{key}/grounding", Grounding.equipment_ground.value) for key in bare)
-    press = f"Bond put in at {_named(tree, (source,))}"
+    press = f"Put the bond in at {_named(tree, (source,))}"
     if bare:
         press += say.fill(", {an_equipment_ground} along ") + in_a_row([tree.job.runs[key].name for key in bare])
     cure = Cure(press, (bond, *with_ground))
@@ -153,10 +153,10 @@ def _second_bond(tree: Tree, trouble: BondTrouble, state: str, say: Words) -> Fi
     own = next((key for key in trouble.bonds if key in tree.job.sources), None)
     if own is None:
         at = f"/enclosures/{trouble.bonds[-1]}/bond_found"
-        return Finding("second-bond", Severity.stop, at, words, why, say.cite("one_bond"), (pin(at, Bond.separate, "Bond taken out"),))
+        return Finding("second-bond", Severity.stop, at, words, why, say.cite("one_bond"), (pin(at, Bond.separate, "Take the bond out"),))
     at = f"/sources/{own}/bond_found"
     inverter = tree.job.sources[own].kind is SourceKind.inverter_pair
-    cure = pin(at, Bond.separate, f"Bond taken out at {tree.job.sources[own].name}")
+    cure = pin(at, Bond.separate, f"Take the bond out at {tree.job.sources[own].name}")
     cures = (cure, *_neutral_made(tree, own, switched=True))
     cite = say.cite("inverter_bond" if inverter else "solid_neutral")
     return Finding("second-bond-at-source", Severity.stop, at, words, why, cite, cures)

@@ -83,7 +83,7 @@ def bond_findings(job: Job, plans: dict[str, EnclosurePlan], say: Words) -> Iter
                 f"{plan.name}: {say.terms.neutral_and_ground} are bonded here and must be kept apart.",
                 say.fill("Neutral current would run on the {ground_wires} and on every metal part. Load off before the bond comes out."),
                 line.citation,
-                (pin(at, Bond.separate, "Bond taken out"),),
+                (pin(at, Bond.separate, "Take the bond out"),),
                 step="neutrals",
             )
         else:
@@ -94,7 +94,7 @@ def bond_findings(job: Job, plans: dict[str, EnclosurePlan], say: Words) -> Iter
                 f"{plan.name}: {say.terms.neutral_and_ground} are apart here and must be bonded.",
                 "Without the bond a fault has no way back, and no breaker opens.",
                 line.citation,
-                (pin(at, Bond.bonded, "Bond put in"),),
+                (pin(at, Bond.bonded, "Put the bond in"),),
                 step="neutrals",
             )
     bonded = [plan.name for plan in plans.values() if plan.bond == Bond.bonded]

@@ -336,6 +336,15 @@ class Windows(unittest.TestCase):
         laid = lay_out((before, after), Crew(((1 << 16) - 1,), (True,), 16, 16))
         self.assertEqual((laid.waits, laid.placed["early"].end), (0, laid.placed["late"].start))
 
+    def test_a_cord_goes_up_when_it_is_needed_and_not_two_days_before(self):
+        for make in DEMOS.values():
+            plan = days_plan(worked(make()))
+            at = {one.key: one for one in plan.tasks}
+            for one in plan.tasks:
+                if one.kind == "temporary_in":
+                    opens = min(at[key].day for key in at if key.startswith(("off:", "utility_off:")))
+                    self.assertLessEqual(opens - one.day, 1)  # the evening before at the most
+
     def test_british_days_speak_of_tests_and_a_certificate(self):
         plan = self.headline("uk-2022")
         words = " ".join(

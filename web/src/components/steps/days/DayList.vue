@@ -26,7 +26,10 @@ const name = (id: string): string => store.job?.days.people[id]?.name ?? id
     <h2 class="small-head">{{ day.name }}</h2>
     <ol>
       <li v-for="one in day.tasks" :key="one.key" :class="one.state">
-        <span class="number">{{ clockText(one.start_h!) }}–{{ clockText(one.end_h!) }}</span>
+        <span class="number"
+          ><b>{{ days.numberOf.get(one.key) }}</b
+          >&ensp;{{ clockText(one.start_h!) }}–{{ clockText(one.end_h!) }}</span
+        >
         <button class="cite" @click="days.choose(one.key)">{{ one.words }}</button>
         <small
           >{{ one.who.map(name).join(', ') }}<template v-if="one.off.length"> · power off</template

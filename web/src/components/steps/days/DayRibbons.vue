@@ -10,6 +10,8 @@ import { useJob } from '../../../state/job'
 const days = useDays()
 const store = useJob()
 const plan = computed(() => days.plan)
+const LANE_PX = 30
+const WORD_SHARE = 0.16 // what the longest of these words takes of the picture
 const shownDays = computed(() => Math.max(1, Math.min(plan.value?.day_names.length ?? 1, lastDay.value + 1)))
 const lastDay = computed(() =>
   Math.max(
@@ -22,6 +24,23 @@ const lastDay = computed(() =>
 const long = computed(() => (plan.value ? plan.value.ends_h - plan.value.begins_h : 8))
 const hours = computed(() => Array.from({ length: Math.floor(long.value) }, (_, i) => plan.value!.begins_h + i))
 
+/** What overlaps lies in lanes below each other, so that no word is printed over another. */
+function inLanes<Thing extends { day: number; from_h: number; to_h: number }>(things: Thing[]) {
+  const ends: number[] = []
+  const wide = shownDays.value * long.value * WORD_SHARE
+  return [...things]
+    .sort((a, b) => a.day - b.day || a.from_h - b.from_h)
+    .map((thing) => {
+      const from = thing.day * long.value + thing.from_h - (plan.value?.begins_h ?? 0)
+      const free = ends.findIndex((end) => end <= from)
+      const lane = free < 0 ? ends.length : free
+      ends[lane] = Math.max(from + thing.to_h - thing.from_h, from + wide)
+      return { thing, lane }
+    })
+}
+const tall = (lanes: { lane: number }[]): { minHeight: string } => ({
+  minHeight: `${LANE_PX * (1 + Math.max(0, ...lanes.map((one) => one.lane)))}px`,
+})
 /** Where a part of a day lies, in percent of all days that are shown. */
 function place(day: number, from_h: number, to_h: number) {
   const begins = plan.value!.begins_h
@@ -35,6 +54,8 @@ const of = (person: string): Task[] =>
 const alone = computed(() => (plan.value?.tasks ?? []).filter((one) => one.day !== null && !one.who.length))
 const visits = computed(() => inOrder(store.job?.days.visits))
 const weather = computed(() => inOrder(store.job?.days.weather))
+const skies = computed(() => inLanes(weather.value))
+const comers = computed(() => inLanes(visits.value))
 const now = computed(() => store.job?.days.now)
 const VISITS: Record<string, string> = {
   utility_off: 'utility, off', utility_on: 'utility, on', trench: 'trench looked at', rough: 'rough inspection',
@@ -47,7 +68,7 @@ function powerWords(row: NonNullable<typeof plan.value>['power'][number]): strin
   return `${row.name}: ${row.off_h ? `off ${hoursText(row.off_h)}` : row.spans[0]!.words}`
 }
 const label = (one: Task): string =>
-  `${one.words}, ${clockText(one.start_h!)} to ${clockText(one.end_h!)}, day ${one.day! + 1}` +
+  `${days.numberOf.get(one.key) ?? ''} ${one.words}, ${clockText(one.start_h!)} to ${clockText(one.end_h!)}, day ${one.day! + 1}` +
   (one.off.length ? ', power off' : '') +
   (one.pinned ? ', pinned' : '') +
   (one.state ? `, ${one.state}` : '')
@@ -81,12 +102,12 @@ const { down, move, up, onKey } = useTaskDrag(board, shownDays, long)
     </div>
     <div class="day-row">
       <span class="row-name">Sky</span>
-      <div class="track sky">
+      <div class="track sky" :style="tall(skies)">
         <span
-          v-for="(one, i) in weather"
-          :key="i"
+          v-for="{ thing: one, lane } in skies"
+          :key="one.key"
           class="spell"
-          :style="place(one.day, one.from_h, one.to_h)"
+          :style="{ ...place(one.day, one.from_h, one.to_h), top: `${lane * LANE_PX}px` }"
           :title="`${one.sky}, ${clockText(one.from_h)} to ${clockText(one.to_h)}${one.simulated ? ', simulated' : ''}`"
           >{{ one.sky }}</span
         >
@@ -94,13 +115,13 @@ const { down, move, up, onKey } = useTaskDrag(board, shownDays, long)
     </div>
     <div class="day-row">
       <span class="row-name">Who comes</span>
-      <div class="track">
+      <div class="track" :style="tall(comers)">
         <span
-          v-for="(one, i) in visits"
-          :key="i"
+          v-for="{ thing: one, lane } in comers"
+          :key="one.key"
           class="visit"
           :class="{ confirmed: one.confirmed }"
-          :style="place(one.day, one.from_h, one.to_h)"
+          :style="{ ...place(one.day, one.from_h, one.to_h), top: `${lane * LANE_PX}px` }"
           :title="visitWords(one)"
           >{{ VISITS[one.kind] }}</span
         >
@@ -138,6 +159,7 @@ const { down, move, up, onKey } = useTaskDrag(board, shownDays, long)
           @pointerup="up($event, one)"
           @pointercancel="up($event, one)"
           @keydown="onKey($event, one)">
+          <b>{{ days.numberOf.get(one.key) }}</b>
           <span
             >{{ one.state === 'done' ? '✓ ' : '' }}{{ one.pinned && one.state !== 'done' ? '⚓ ' : ''
             }}{{ one.words }}</span

@@ -10,6 +10,7 @@ import FindingsStrip from '../../frame/FindingsStrip.vue'
 import CrewPart from './CrewPart.vue'
 import DayList from './DayList.vue'
 import DayPages from './DayPages.vue'
+import DaysAnswer from './DaysAnswer.vue'
 import DayRibbons from './DayRibbons.vue'
 import EventsBar from './EventsBar.vue'
 import OthersPart from './OthersPart.vue'
@@ -84,29 +85,7 @@ async function add(): Promise<void> {
     </div>
     <div class="answer">
       <TaskFields v-if="days.task" :key="days.chosen" />
-      <section v-else class="part-panel">
-        <h1>{{ days.plan ? `${days.plan.tasks.length} tasks` : 'Days' }}</h1>
-        <p>
-          Press a task: why it exists, how long it takes and what it wants stand here. Drag it, and see what follows.
-        </p>
-        <template v-if="days.plan?.ahead.length">
-          <h2>Before the first day</h2>
-          <ul class="plain-list">
-            <li v-for="one in days.plan.ahead" :key="one.words">
-              <b>{{ one.words }}</b>, {{ one.date || `${-one.days} working days ahead` }}<small> {{ one.why }}</small>
-            </li>
-          </ul>
-        </template>
-        <template v-if="days.plan?.later.length">
-          <h2>Again later</h2>
-          <ul class="plain-list">
-            <li v-for="one in days.plan.later" :key="one.days">
-              <b>{{ one.words }}</b>, {{ one.date || `after ${one.days} days` }}<small> {{ one.why }}</small>
-            </li>
-          </ul>
-        </template>
-        <p v-for="words in days.plan?.cautions ?? []" :key="words" class="caution">{{ words }}</p>
-      </section>
+      <DaysAnswer v-else />
     </div>
   </main>
 </template>

@@ -20,6 +20,10 @@ export const useDays = defineStore('days', () => {
   const chosen = ref('')
   const plan = computed(() => tried.value ?? found.value)
   const task = computed(() => plan.value?.tasks.find((one) => one.key === chosen.value))
+  /** Tasks by their number in the order of the days: the same in the picture and in the list. */
+  const numberOf = computed(
+    () => new Map((plan.value?.tasks ?? []).filter((one) => one.day !== null).map((one, i) => [one.key, i + 1])),
+  )
   const people = computed(() => Object.entries(store.job?.days.people ?? {}))
   watch(found, () => (tried.value = null))
 
@@ -87,6 +91,7 @@ export const useDays = defineStore('days', () => {
     trouble,
     chosen,
     task,
+    numberOf,
     people,
     change,
     asPlanned,

@@ -16,6 +16,7 @@ import LegsBeam from './LegsBeam.vue'
 import MoveHead from './MoveHead.vue'
 import MovePart from './MovePart.vue'
 import MoveStart from './MoveStart.vue'
+import PanelAnswer from './PanelAnswer.vue'
 import PanelDirectory from './PanelDirectory.vue'
 import PanelDrawing from './PanelDrawing.vue'
 import QuickAdd from './QuickAdd.vue'
@@ -167,11 +168,7 @@ const best = computed(() => (panel.plan?.moves ?? []).filter((one) => one.cure))
         </template>
         <div class="part-buttons"><v-plain-button @click="panel.remove()">Take it out</v-plain-button></div>
       </section>
-      <section v-else class="part-panel">
-        <h1>{{ panel.plan ? 'Press a device' : 'No panel drawn yet' }}</h1>
-        <p v-if="panel.plan">Its wire, its load and what it must be stand here. Drag it, or use the arrow keys.</p>
-        <p v-else>{{ $fill('Say how many {spaces} a {panel} has, then write down what is in it.') }}</p>
-      </section>
+      <PanelAnswer v-else />
     </div>
   </main>
 </template>
