@@ -51,6 +51,8 @@ UNSEEN = {
     "Materials.electrode_lead_m": "the usual length is taken; a line of the list can be changed",
     "Materials.circuit_cable_m": "the usual length is taken; a line of the list can be changed",
     "PanelLayout.as_found": "written by the inventory when a panel is evened, never typed",
+    "TaskChange.done_h": "written by the press that it is done",
+    "TaskChange.done_as": "written by the press that it is done",
     "Person.away_from_h": "written by the press that somebody is ill",
     "Prices.panel_each": "price books say it better",
     "Prices.panel_per_space": "price books say it better",
@@ -389,6 +391,8 @@ class Docstrings(unittest.TestCase):
             "start_h",
             "to_h",
             "took_h",
+            "done_h",
+            "had",
         }  # numbers without a unit
         for model in Job.model_json_schema()["$defs"].values():
             for name, field in model.get("properties", {}).items():

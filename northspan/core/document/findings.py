@@ -41,7 +41,7 @@ class Finding:
     """Something to say about a part of the job.
 
     `code` stands for what is said, in docs/findings.md, and stays the same. `where` is a JSON pointer to the part. `step` is
-    the step of the work it belongs to, empty for that of its topic.
+    the step of the work it belongs to, empty for that of its topic; `also` are pointers to other parts that it is about as much.
     """
 
     code: str
@@ -52,6 +52,7 @@ class Finding:
     citation: str
     cures: tuple[Cure, ...] = ()
     step: str = ""
+    also: tuple[str, ...] = ()
 
 
 def in_a_row(names: Iterable[str]) -> str:

@@ -6867,6 +6867,11 @@ export interface components {
             line: string;
             /** Load A */
             load_a: number;
+            /**
+             * Load Known
+             * @default true
+             */
+            load_known: boolean;
             /** Must */
             must: components["schemas"]["WorkLine"][];
             /** Name */
@@ -7003,6 +7008,12 @@ export interface components {
              * @default null
              */
             rating_a?: number | null;
+            /**
+             * Read A
+             * @description Its current as a clamp read it; used where no load is listed. [A]
+             * @default null
+             */
+            read_a?: number | null;
             /**
              * Residual Ma
              * @default null
@@ -8970,9 +8981,14 @@ export interface components {
          * @description Something to say about a part of the job.
          *
          *     `code` stands for what is said, in docs/findings.md, and stays the same. `where` is a JSON pointer to the part. `step` is
-         *     the step of the work it belongs to, empty for that of its topic.
+         *     the step of the work it belongs to, empty for that of its topic; `also` are pointers to other parts that it is about as much.
          */
         Finding: {
+            /**
+             * Also
+             * @default []
+             */
+            also: string[];
             /** Citation */
             citation: string;
             /** Code */
@@ -11637,6 +11653,12 @@ export interface components {
              */
             rating_a?: number | null;
             /**
+             * Read A
+             * @description Its current as a clamp read it; used where no load is listed. [A]
+             * @default null
+             */
+            read_a?: number | null;
+            /**
              * Residual Ma
              * @default null
              */
@@ -11808,6 +11830,12 @@ export interface components {
              * @default null
              */
             rating_a: number | null;
+            /**
+             * Read A
+             * @description Its current as a clamp read it; used where no load is listed. [A]
+             * @default null
+             */
+            read_a: number | null;
             /**
              * Residual Ma
              * @default null
@@ -12327,6 +12355,11 @@ export interface components {
             /** Terminals */
             terminals: components["schemas"]["TerminalLine"][];
             trace: components["schemas"]["TracePlan"];
+            /**
+             * Unknown Loads
+             * @default 0
+             */
+            unknown_loads: number;
             /** Waiting */
             waiting: components["schemas"]["WaitingPlan"][];
             /** Working */

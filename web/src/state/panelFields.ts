@@ -125,6 +125,12 @@ export const CIRCUIT_MORE: FieldOf<Circuit>[] = [
   { field: 'neutral_with', label: 'Same neutral screw as', type: 'choice', from: others },
   { field: 'extended_in', label: 'Goes on in the box', type: 'choice', from: (_, __, job) => named(job.boxes) },
   { field: 'source', label: 'Brings power in from', type: 'choice', from: (_, __, job) => named(job.sources) },
+  {
+    field: 'read_a',
+    label: 'As a clamp read it',
+    type: 'amperes',
+    only: (p) => !(p.loads as string[] | undefined)?.length && !p.run,
+  },
   { field: 'tied', label: 'Handles tied to its partner', type: 'flag', where: twoLegs },
   { field: 'pinned', label: 'Stays where it is', type: 'flag' },
   { field: 'stays_on', label: 'Never off to trace: freezer, pump, medical gear', type: 'flag' },

@@ -193,6 +193,7 @@ class PanelCircuit(Part):
     extended_in: Id | None = Field(None, description="Box in which its cable goes on.")
     lug_kit: bool = Field(False, description="Its wire has a lug of its own on the bar.")
     group: int | None = Field(None, ge=1, le=12)
+    read_a: float | None = Field(None, ge=0, le=1200, description="Its current as a clamp read it; used where no load is listed. [A]")
     leakage_ma: float | None = Field(None, ge=0, le=1000, description="Its protective conductor current, as read. [mA]")
     old_slots: tuple[Slot, ...] = Field((), max_length=4)
     comes_from: ComesFrom = ComesFrom.above

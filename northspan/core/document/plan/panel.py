@@ -45,6 +45,7 @@ class CircuitPlan:
     shared: tuple[WorkLine, ...]
     lands: tuple[str, ...]
     group: int | None
+    load_known: bool = True
 
 
 @dataclass(frozen=True, slots=True)
@@ -225,3 +226,4 @@ class PanelPlan:
     calls: tuple[CallPlan, ...]
     moves: tuple[BalanceMove, ...]
     working: tuple[WorkLine, ...]
+    unknown_loads: int = 0

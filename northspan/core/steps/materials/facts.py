@@ -102,11 +102,13 @@ def facts_left(lines: Iterable[TakeOffLine]) -> Iterator[Finding]:
     for line in lines:
         if line.had is not None and abs(line.to_get) > NEXT_TO_NOTHING:
             at = f"/materials/changed/{escaped(line.key)}"
-            more = line.to_get > 0
-            code, severity = ("taken-is-not-enough", Severity.check) if more else ("taken-is-over", Severity.note)
-            why = "The plan changed after it was taken." if more else "The plan changed after it was taken. Take it back before it is cut."
-            back = () if line.asks or more else (Cure("It went back", (Edit("remove", at),)),)
-            yield Finding(code, severity, at, f"{line.words}: {line.fact}.", why, "your list", back, step="materials")
+            if line.to_get > 0:
+                why = "The plan changed after it was taken."
+                yield Finding("taken-is-not-enough", Severity.check, at, f"{line.words}: {line.fact}.", why, "your list", step="materials")
+                continue
+            why = "The plan changed after it was taken. Take it back before it is cut."
+            back = () if line.asks else (Cure("It went back", (Edit("remove", at),)),)
+            yield Finding("taken-is-over", Severity.note, at, f"{line.words}: {line.fact}.", why, "your list", back, step="materials")
 
 
 def anything_taken(job: Job) -> bool:

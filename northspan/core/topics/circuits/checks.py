@@ -153,14 +153,45 @@ def _shared_neutral(
         runs = f"{whole(sum_a)} A run in it" if sum_a else f"up to {whole(one.rating_a + other.rating_a)} A may run in it"
         words = f"{_name(case, one)} and {_name(case, other)} share a neutral and stand on one leg: {runs}."
         why = "On two legs the neutral never carries more than the heavier half. On one leg it carries the sum, and nothing protects it."
-        to = next((slot for slot in free_slots(case.job, panel) if leg_of(layout, slot) not in one.legs), None)
-        cures = (Cure(f"Move {_name(case, other)} to {to}", (Edit("add", f"/circuits/{other.key}/slots", [to]),)),) if to else ()
-        yield Finding("shared-neutral-on-one-leg", Severity.stop, f"/circuits/{key}/slots", words, why, say.cite("multiwire"), cures)
+        cures = _side_by_side(case, panel, layout, one, other)
+        yield Finding("shared-neutral-on-one-leg", Severity.stop, f"/circuits/{key}/slots", words, why, say.cite("multiwire"), cures,
+                      also=(f"/circuits/{other.key}/slots",))  # fmt: skip
+    elif (one.one.tied or other.one.tied) and one.single and other.single and not _adjacent(layout, one, other):
+        words = f"{_name(case, one)} and {_name(case, other)} are tied and do not stand next to each other."
+        why = "A tie reaches from one handle to the next, not across a panel: as noted it cannot be."
+        cures = _side_by_side(case, panel, layout, one, other)
+        yield Finding("tied-apart", Severity.fix, f"/circuits/{key}/slots", words, why, say.cite("multiwire"), cures,
+                      also=(f"/circuits/{other.key}/slots",))  # fmt: skip
     if not (one.one.tied or other.one.tied):
         words = f"{_name(case, one)} and {_name(case, other)} share a neutral and open one by one."
         why = "One may stay live while somebody works on the other's wires. A handle tie or one device opens both."
         yield Finding("shared-neutral-not-tied", Severity.fix, f"/circuits/{key}/tied", words, why, say.cite("multiwire"),
-                      (pin(f"/circuits/{key}/tied", True, "A handle tie is on them"),))  # fmt: skip
+                      (pin(f"/circuits/{key}/tied", True, "A handle tie is on them"),), also=(f"/circuits/{other.key}/tied",))  # fmt: skip
+
+
+def _adjacent(layout: PanelLayout, one: Standing, other: Standing) -> bool:
+    """Whether two single devices stand one under the other, or are the halves of one full-size place."""
+    a, b = sorted((one.one.slots[0], other.one.slots[0]))
+    return b == below(layout, a) or a == b
+
+
+def _side_by_side(case: Case, panel: str, layout: PanelLayout, one: Standing, other: Standing) -> tuple[Cure, ...]:
+    """Places next to each other on two legs: one of them moves beside the other, or both move; never one across the panel alone."""
+    if one.one.half or other.one.half:
+        return ()
+    free = set(free_slots(case.job, panel))
+    for stays, goes in ((one, other), (other, one)):
+        at = stays.one.slots[0]
+        to = next((slot for slot in (below(layout, at), at - layout.columns)
+                   if slot in free and leg_of(layout, slot) not in stays.legs and not goes.one.pinned), None)  # fmt: skip
+        if to is not None:
+            return (Cure(f"Move {_name(case, goes)} to {to}", (Edit("add", f"/circuits/{goes.key}/slots", [to]),)),)
+    pair = next(((a, below(layout, a)) for a in sorted(free)
+                 if below(layout, a) in free and leg_of(layout, a) != leg_of(layout, below(layout, a))), None)  # fmt: skip
+    if pair is None or one.one.pinned or other.one.pinned:
+        return ()
+    edits = tuple(Edit("add", f"/circuits/{key}/slots", [slot]) for key, slot in zip((one.key, other.key), pair, strict=True))
+    return (Cure(f"Move both to {pair[0]} and {pair[1]}", edits),)
 
 
 def _screw(case: Case, key: str, one: Standing, standing: dict[str, Standing]) -> Iterator[Finding]:

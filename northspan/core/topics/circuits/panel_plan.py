@@ -89,6 +89,7 @@ def panel_plan(
         _fed_from(case, key), work_lines(case.rulebook.cans.notices()),
         panel_calls(case, key, layout, standing, move, sized),
         () if one_line else balance_moves(case.job, key, standing, say), work_lines(sums),
+        count_of(not one.load_known for one in standing.values()),
     )  # fmt: skip
 
 
@@ -138,7 +139,7 @@ def _circuit(case: Case, panel: str, one: Standing, standing: dict[str, Standing
         one.one.status.value, one.one.known.value, one.one.run or "", say.fill(line_of(one)) if not one.one.run else one.name,
         asked is not None and bool(one.rating_a) and asked.value > one.rating_a + 1e-9,
         work_lines(protection_of(case, panel, one)), work_lines((*(asked.steps if asked else ()), *(most.steps if most else ()))),
-        work_lines(shared), lands_on(case, one, legs), one.one.group,
+        work_lines(shared), lands_on(case, one, legs), one.one.group, one.load_known,
     )  # fmt: skip
 
 

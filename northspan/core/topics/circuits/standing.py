@@ -36,6 +36,11 @@ class Standing:
         return max(self.line_1_a, self.line_2_a)
 
     @property
+    def load_known(self) -> bool:
+        """Whether anybody listed what it feeds, or read it; nothing listed is not nothing drawn."""
+        return bool(self.one.loads) or self.one.read_a is not None or self.load_a > 0
+
+    @property
     def single(self) -> bool:
         """Whether it stands on one leg and draws on the neutral."""
         return self.poles == 1
@@ -67,9 +72,18 @@ def _standing(case: Case, panel: str, key: str, one: PanelCircuit, sized: dict[s
     if made is not None and made.question.load.value is not None:
         of = made.question.load.value
         on = (of.line_1_a, of.line_2_a, of.neutral_1_a, of.neutral_2_a)
+    elif not one.loads and one.read_a is not None:
+        on = _as_read(one.read_a, legs, poles)
     else:
         on = loads_on_legs(case, panel, [case.job.loads[load] for load in one.loads], legs[0] if len(legs) == 1 else 0)
     return Standing(key, one, run.name if run else one.name, rating, size, metal, legs, poles, *on)
+
+
+def _as_read(read_a: float, legs: tuple[int, ...], poles: int) -> tuple[float, float, float, float]:
+    """A reading on its legs: through both of a device of two poles, else through one and back by the neutral. [A]"""
+    if poles > 1:
+        return read_a, read_a, 0.0, 0.0
+    return (0.0, read_a, 0.0, read_a) if legs == (2,) else (read_a, 0.0, read_a, 0.0)
 
 
 def loads_on_legs(case: Case, panel: str, loads: list[Load], leg: int) -> tuple[float, float, float, float]:

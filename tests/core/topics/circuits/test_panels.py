@@ -60,6 +60,45 @@ class Legs(unittest.TestCase):
         self.assertEqual(codes(panel({"W1": {"slots": (1, 3)}})), [])
 
 
+class SideBySide(unittest.TestCase):
+    """A tie reaches from one handle to the next."""
+
+    def pair(self, first, second, **more):
+        return panel({"W1": {"slots": (first,), "partner": "W2", "tied": True}, "W2": {"slots": (second,)}} | more)
+
+    def test_tied_devices_stand_next_to_each_other(self):
+        for first, second, said in ((1, 3, []), (3, 1, []), (1, 4, ["tied-apart"]), (1, 7, ["tied-apart"])):
+            self.assertEqual(codes(self.pair(first, second)), said, (first, second))
+
+    def test_a_cure_moves_one_beside_the_other_or_both_and_never_one_across(self):
+        after = cured(self, self.pair(1, 4), "tied-apart")
+        self.assertEqual((after.circuits["W1"].slots, after.circuits["W2"].slots), ((1,), (3,)))
+        full = {f"X{slot}": {"slots": (slot,)} for slot in (3, 6, 2)}
+        after = cured(self, self.pair(1, 4, **full), "tied-apart")
+        self.assertEqual((after.circuits["W1"].slots, after.circuits["W2"].slots), ((5,), (7,)))
+        none = {f"X{slot}": {"slots": (slot,)} for slot in (*range(5, 13), 2, 3)}
+        job = self.pair(1, 4, **none)
+        self.assertEqual([one.cures for one in solve(job).findings if one.code == "tied-apart"], [()])
+
+    def test_the_fault_of_a_shared_neutral_is_about_both(self):
+        found = next(one for one in solve(self.pair(1, 5)).findings if one.code == "shared-neutral-on-one-leg")
+        self.assertEqual((found.where, found.also), ("/circuits/W1/slots", ("/circuits/W2/slots",)))
+        after = cured(self, self.pair(1, 5), "shared-neutral-on-one-leg")
+        self.assertEqual({after.circuits["W1"].slots, after.circuits["W2"].slots}, {(1,), (3,)})
+
+
+class Unknown(unittest.TestCase):
+    def test_a_load_nobody_listed_is_not_known_and_a_reading_counts(self):
+        job = panel({"W1": {"slots": (1,)}, "W2": {"slots": (3,), "read_a": 7.5}, "W3": {"slots": (5, 7), "read_a": 9}})
+        plan = solve(job).panels["P1"]
+        self.assertEqual([one.load_known for one in plan.circuits], [False, True, True])
+        self.assertEqual((plan.unknown_loads, plan.connected_1_a, plan.connected_2_a, plan.connected_neutral_a), (1, 9, 16.5, 7.5))
+
+    def test_what_is_listed_goes_before_a_reading(self):
+        job = panel({"W1": {"slots": (1,), "loads": ("L1",), "read_a": 3}}, {"L1": {"power_va": 1200, "across": "l1_neutral"}})
+        self.assertEqual(solve(job).panels["P1"].connected_1_a, 10)
+
+
 class OnAWye(unittest.TestCase):
     """Two legs 120 degrees apart: by hand with phasors, the neutral of 15 and 15 A is 15, and 20 and 10 A leave 17.3."""
 

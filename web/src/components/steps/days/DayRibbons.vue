@@ -68,7 +68,8 @@ function powerWords(row: NonNullable<typeof plan.value>['power'][number]): strin
   return `${row.name}: ${row.off_h ? `off ${hoursText(row.off_h)}` : row.spans[0]!.words}`
 }
 const label = (one: Task): string =>
-  `${days.numberOf.get(one.key) ?? ''} ${one.words}, ${clockText(one.start_h!)} to ${clockText(one.end_h!)}, day ${one.day! + 1}` +
+  `${days.numberOf.get(one.key) ?? ''} ${one.words}, ` +
+  `${clockText(one.start_h!)} to ${clockText(one.end_h!)}, day ${one.day! + 1}` +
   (one.off.length ? ', power off' : '') +
   (one.pinned ? ', pinned' : '') +
   (one.state ? `, ${one.state}` : '')

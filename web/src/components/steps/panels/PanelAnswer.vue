@@ -30,6 +30,9 @@ const wrong = computed(() => {
         {{ amperes(plan.connected_1_a) }} on leg 1, {{ amperes(plan.connected_2_a) }} on leg 2; the neutral brings back
         {{ amperes(plan.connected_neutral_a) }}.
       </p>
+      <p v-if="plan.unknown_loads" class="because">
+        {{ plan.unknown_loads }} of {{ plan.circuits.length }} loads are not known and not in it.
+      </p>
       <h2>Room</h2>
       <p>{{ plan.room }}.</p>
       <p v-if="plan.waiting.length">{{ plan.waiting.length }} without a place yet.</p>
@@ -46,7 +49,8 @@ const wrong = computed(() => {
         </li>
       </ul>
       <p class="standing">
-        Press a device: its wire, its load and what it must be stand here. Drag it, or use the arrow keys.
+        Press a device: its wire, its load and what it must be stand here. Drag it, or use the arrow keys; with Shift,
+        or dropped on another, two change places.
       </p>
     </template>
     <template v-else>

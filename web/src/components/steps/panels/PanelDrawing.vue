@@ -32,8 +32,10 @@ const column = (left: boolean): number => (left ? 2 : 5)
 const wrong = computed(() => {
   const found: Record<string, string> = {}
   for (const one of store.plan?.findings ?? []) {
-    const [, kind, id] = one.where.split('/')
-    if (kind === 'circuits' && id && !found[id] && one.severity !== 'holds') found[id] = one.severity
+    for (const where of [one.where, ...one.also]) {
+      const [, kind, id] = where.split('/')
+      if (kind === 'circuits' && id && !found[id] && one.severity !== 'holds') found[id] = one.severity
+    }
   }
   for (const cable of plan.value?.move?.cables ?? []) if (cable.state === 'short') found[cable.circuit] ??= 'fix'
   return found
@@ -43,7 +45,7 @@ function label(one: (typeof places.value)[number]['one']): string {
   const legs = plan.value?.one_line ? '' : `, leg ${one.legs.join(' and ')}`
   const bad = wrong.value[one.id] ? `, ${wrong.value[one.id]}` : ''
   const stands = `${one.name} ${one.rating_a || '?'}, slot ${one.slots.join(' and ')}${legs}`
-  return `${stands}, ${one.device}, load ${amperes(one.load_a)}${bad}`
+  return `${stands}, ${one.device}, ${one.load_known ? `load ${amperes(one.load_a)}` : 'load not known'}${bad}`
 }
 
 /** Which inverter is on the upper terminal, and which on the lower, with their legs. */
@@ -81,7 +83,7 @@ function onKey(event: KeyboardEvent, id: string, slot: number): void {
   const by = KEYS[event.key]
   if (!by) return
   event.preventDefault()
-  panel.step(id, by(plan.value?.columns ?? 2, slot))
+  panel.step(id, by(plan.value?.columns ?? 2, slot), event.shiftKey)
 }
 </script>
 
@@ -91,7 +93,7 @@ function onKey(event: KeyboardEvent, id: string, slot: number): void {
     class="panel-can"
     :style="{ '--rows': rows }"
     role="group"
-    :aria-label="`${plan.name}, slot by slot: arrow keys move a device`">
+    :aria-label="`${plan.name}, slot by slot: arrow keys move a device, with Shift it changes places`">
     <p class="panel-main">{{ plan.main === 'lugs' ? $fill('{lugs_only}') : plan.main.replace('_', '-') }}</p>
     <div class="panel-slots" :class="{ single: plan.columns === 1 }" :style="{ gridTemplateRows: heights }">
       <template v-for="slot in plan.slots" :key="slot.slot">

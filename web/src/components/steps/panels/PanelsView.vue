@@ -36,7 +36,9 @@ const bare = computed(() =>
 const spaces = ref('20')
 const count = computed(() => Math.max(1, Math.min(84, Number(spaces.value) || 20)))
 const findings = computed(() =>
-  (store.plan?.findings ?? []).filter((one) => one.where.startsWith(`/circuits/${panel.chosen}/`)),
+  (store.plan?.findings ?? []).filter((one) =>
+    [one.where, ...one.also].some((where) => where.startsWith(`/circuits/${panel.chosen}/`)),
+  ),
 )
 watch(
   () => store.part,
@@ -137,7 +139,10 @@ const best = computed(() => (panel.plan?.moves ?? []).filter((one) => one.cure))
           }}<template v-if="!panel.plan?.one_line">, leg {{ panel.circuit.legs.join(' and ') }}</template>
         </p>
         <h1 aria-live="polite">{{ panel.circuit.device }}</h1>
-        <p>{{ panel.circuit.wire }}. Load {{ amperes(panel.circuit.load_a) }}.</p>
+        <p>
+          {{ panel.circuit.wire }}.
+          {{ panel.circuit.load_known ? `Load ${amperes(panel.circuit.load_a)}` : 'Its load is not known' }}.
+        </p>
         <p v-for="words in panel.circuit.lands" :key="words">{{ words }}</p>
         <p class="because">In the directory: “{{ panel.circuit.line }}”</p>
         <ul v-if="findings.length" class="part-findings">

@@ -31,10 +31,26 @@ export const usePanel = defineStore('panel', () => {
     return all
   }
 
+  /** What a move changes: the slots of the device, and of the one that stands there, if both are alike and change places. */
+  function placesAfter(id: string, slot: number): Record<string, number[]> {
+    const target = slotsFrom(id, slot)
+    const mine = store.state?.job.circuits[id]?.slots ?? []
+    const there = Object.entries(store.state?.job.circuits ?? {}).filter(
+      ([other, one]) =>
+        other !== id &&
+        one.enclosure === key.value &&
+        !one.half &&
+        one.slots.length === target.length &&
+        one.slots.every((at) => target.includes(at)),
+    )
+    const swapped = there.length === 1 && mine.length === target.length ? { [there[0]![0]]: [...mine] } : {}
+    return { [id]: target, ...swapped }
+  }
+
   function moved(id: string, slot: number): Job | null {
-    const one = store.state?.job.circuits[id]
-    if (!store.state || !one) return null
-    const circuits = { ...store.state.job.circuits, [id]: { ...one, slots: slotsFrom(id, slot) } }
+    if (!store.state?.job.circuits[id]) return null
+    const circuits = { ...store.state.job.circuits }
+    for (const [each, slots] of Object.entries(placesAfter(id, slot))) circuits[each] = { ...circuits[each]!, slots }
     return { ...store.state.job, circuits }
   }
 
@@ -45,14 +61,21 @@ export const usePanel = defineStore('panel', () => {
   }
 
   function moveTo(id: string, slot: number): Promise<void> {
-    return store.edit([{ op: 'add', path: `/circuits/${id}/slots`, value: slotsFrom(id, slot) }])
+    return store.edit(
+      Object.entries(placesAfter(id, slot)).map(([each, value]) => ({
+        op: 'add' as const,
+        path: `/circuits/${each}/slots`,
+        value,
+      })),
+    )
   }
 
   /** The next slot in a direction in which it could stand: up and down a column, or across. */
-  function step(id: string, by: number): void {
+  function step(id: string, by: number, swap = false): void {
     const one = plan.value?.circuits.find((c) => c.id === id)
     const first = one?.slots[0]
     if (!one || !first || !layout.value) return
+    if (swap) return void moveTo(id, first + by)
     const taken = new Set(plan.value!.circuits.filter((c) => c.id !== id).flatMap((c) => c.slots))
     for (let slot = first + by; slot >= 1 && slot <= layout.value.spaces; slot += by) {
       const all = slotsFrom(id, slot)
