@@ -93,21 +93,28 @@ def _calc(options: argparse.Namespace) -> int:
 def _demo(_: argparse.Namespace) -> int:
     from northspan.api.settings import config_from_environment
     from northspan.core.desk.demos import DEMOS
+    from northspan.demo_books import demo_books
+    from northspan.files.price_table import write_book
     from northspan.outside import outside
     from northspan.service import Service
-    from northspan.store.books import Books
+    from northspan.store.books import Books, KeptBook
     from northspan.store.database import open_database
     from northspan.store.jobs import Jobs
     from northspan.store.library import Library
 
     engine = open_database(config_from_environment().data)
     jobs = Jobs(engine)
-    service = Service(jobs, outside(Library(engine), Books(engine)))
+    books = Books(engine)
+    service = Service(jobs, outside(Library(engine), books))
     if not jobs.lines():
-        for demo in reversed(DEMOS.values()):  # the usual one last, so that it stands first in the list
-            job = demo()
+        made = [demo() for demo in reversed(DEMOS.values())]  # the usual one last, so that it stands first in the list
+        for job in made:
             service.add(job, "North Span")
             print(f"{job.name} is ready.")
+        if not books.kept():
+            for book in demo_books(made, service.beside().now.date().isoformat()):
+                books.keep(KeptBook(book.name, book.trip, book.simulated, len(book.lines), write_book(book)))
+            print("Made-up prices of three simulated shops are kept; drop them under Materials.")
     return 0
 
 

@@ -81,7 +81,9 @@ class Commands(unittest.TestCase):
         self.assertIn(f"/version: the file is of version 7; this program reads up to {VERSION}.", err)
 
     def test_demo_only_fills_an_empty_database(self):
-        self.assertIn("Kestrel Hollow is ready", self.say("demo")[1])
+        said = self.say("demo")[1]
+        self.assertIn("Kestrel Hollow is ready", said)
+        self.assertIn("Made-up prices of three simulated shops", said)
         self.assertEqual(self.say("demo")[1], "")
 
     def test_backup_and_restore(self):

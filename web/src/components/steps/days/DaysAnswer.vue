@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import { clockText, hoursText } from '../../../format/clock'
 import { useDays } from './useDays'
 
-/** What the days come to: how long the power is off, who is without it when, what stays live, what comes around them. */
+/** What the days come to: how long the power is off, who is without it, what stays live, what comes around them. */
 const days = useDays()
 const plan = computed(() => days.plan)
 const without = computed(() => (plan.value?.power ?? []).filter((row) => row.kind !== 'room' && row.spans.length))

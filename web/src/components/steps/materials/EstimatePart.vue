@@ -8,6 +8,7 @@ import FieldSet from '../../parts/FieldSet.vue'
 import WorkLines from '../../parts/WorkLines.vue'
 
 /** The estimate, a page for the owner in plain words, and when another choice would be the cheaper one. */
+const today = new Date().toLocaleDateString('en-CA') // as ISO writes it
 const goods = useTakeOff()
 const store = useJob()
 const values = computed(() => store.job?.materials.estimate as Record<string, unknown> | undefined)
@@ -52,7 +53,13 @@ function print(): void {
       <ul class="plain-list">
         <li v-for="words in goods.found?.done ?? []" :key="words">{{ words }}</li>
       </ul>
-      <p>What it costs, all in: {{ money(goods.estimate?.total ?? 0) }}.</p>
+      <p v-if="goods.prices?.unpriced.length">
+        What it costs as far as it is known: {{ money(goods.estimate?.total ?? 0) }}.
+        {{ goods.prices.unpriced.length }} lines have no price yet and are not in it.
+      </p>
+      <p v-else-if="goods.prices?.splits.length">What it costs, all in: {{ money(goods.estimate?.total ?? 0) }}.</p>
+      <p v-else>What it costs is not known yet: no material has a price.</p>
+      <p>Written on {{ today }}.</p>
       <p>
         Not included: {{ store.job?.materials.estimate.not_included || 'plaster, paint, and what nobody can see yet' }}.
       </p>
@@ -75,12 +82,13 @@ function print(): void {
           <tbody>
             <tr v-for="one in goods.ways" :key="one.words" :class="{ current: !one.cure }">
               <td>
-                {{ one.words }}<small v-if="one.missing">{{ one.missing }} lines have no price</small>
+                {{ one.words
+                }}<small v-if="one.missing">{{ one.missing }} lines have no price: not to be compared</small>
               </td>
               <td class="number">{{ money(one.materials) }}</td>
               <td class="number">{{ one.worst_percent.toFixed(1) }} %</td>
               <td class="number">
-                <b>{{ money(one.total) }}</b>
+                <b>{{ one.missing ? 'at least ' : '' }}{{ money(one.total) }}</b>
               </td>
               <td>
                 <span v-if="!one.cure">planned</span>
