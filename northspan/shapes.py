@@ -104,6 +104,31 @@ class CsvText(Part):
     text: Annotated[str, StringConstraints(max_length=500_000)]
 
 
+class CircuitRow(Part):
+    """A row of a list as it would be taken in: new, changed, or as it is."""
+
+    number: int
+    slots: list[int]
+    name: str
+    rating_a: float | None
+    what: str
+
+
+class RefusedRow(Part):
+    """A row of a list that cannot be taken in, and why."""
+
+    number: int
+    words: str
+
+
+class CircuitsRead(Part):
+    """What was read of a list of circuits, before anything is kept."""
+
+    rows: list[CircuitRow]
+    refused: list[RefusedRow]
+    ignored: list[str]
+
+
 class PanelMove(Part):
     """How far a new panel hangs to the right of the old one and above it, and its spaces; as many as the old one has if left out. [m]"""
 

@@ -13,7 +13,7 @@ from northspan.core.desk.relocation import moved
 from northspan.core.document.job import Job
 from northspan.core.document.plan.panel import PanelPlan
 from northspan.core.working.errors import InvalidJob
-from northspan.files.circuit_table import circuit_edits, write_circuits
+from northspan.files.circuit_table import read_circuits, write_circuits
 from northspan.files.panel_label import panel_label
 
 bp = APIBlueprint("panels", __name__, url_prefix="/api", tag="North Span")
@@ -35,13 +35,27 @@ def print_label(job_id: str, panel: str) -> Response:
     return Response(panel_label(job, plan, at, service().get(job_id).revision), mimetype="image/svg+xml")
 
 
+@bp.post("/jobs/<job_id>/panels/<panel>/circuits/read")
+@bp.output(shapes.CircuitsRead)
+def read_list(job_id: str, panel: str) -> Response:
+    """Read a list of circuits and say what would be taken in, and what cannot and why; nothing is kept."""
+    found = read_circuits(service().get(job_id).job, panel, bodies.body(shapes.CsvText).text)
+    rows = [shapes.CircuitRow(number=one.number, slots=list(one.slots), name=one.name, rating_a=one.rating_a, what=one.what)
+            for one in found.rows]  # fmt: skip
+    refused = [shapes.RefusedRow(number=number, words=words) for number, words in found.refused]
+    return bodies.answer(shapes.CircuitsRead(rows=rows, refused=refused, ignored=list(found.ignored)))
+
+
 @bp.post("/jobs/<job_id>/panels/<panel>/circuits")
 @bp.output(shapes.JobState)
 def import_circuits(job_id: str, panel: str) -> Response:
-    """Put the circuits of a CSV into a panel, on the revision named in If-Match."""
+    """Put the circuits of a list into a panel, but for the rows that cannot be read, on the revision named in If-Match."""
     bodies.revision_asked()
-    text = bodies.body(shapes.CsvText).text
-    return edited(job_id, circuit_edits(service().get(job_id).job, panel, text, service().tail))
+    found = read_circuits(service().get(job_id).job, panel, bodies.body(shapes.CsvText).text, service().tail)
+    if not found.edits:
+        first = found.refused[0][1] if found.refused else "every row is as it is here"
+        raise InvalidJob("/csv", f"nothing in the list changes the panel: {first}", "Look at the list again.")
+    return edited(job_id, list(found.edits))
 
 
 @bp.post("/jobs/<job_id>/panels/<panel>/move")

@@ -56,6 +56,7 @@ _OUT: tuple[type[BaseModel], ...] = (
     shapes.ReadingsList,
     shapes.TesterCsv,
     shapes.BookList,
+    shapes.CircuitsRead,
     *dict.fromkeys(one.answer for one in QUESTIONS.values() if one.answer is not Plan),
     Problem,
 )
@@ -65,6 +66,7 @@ _BODIES: dict[tuple[str, str], type[BaseModel]] = {
     ("/api/jobs/{job_id}/start", "post"): shapes.StartInJob,
     ("/api/jobs/{job_id}/parts", "post"): shapes.PartAction,
     ("/api/jobs/{job_id}/panels/{panel}/circuits", "post"): shapes.CsvText,
+    ("/api/jobs/{job_id}/panels/{panel}/circuits/read", "post"): shapes.CsvText,
     ("/api/jobs/{job_id}/panels/{panel}/move", "post"): shapes.PanelMove,
     ("/api/jobs/{job_id}/standins/utility-desk", "post"): shapes.VisitAsked,
     ("/api/jobs/{job_id}/standins/inspection-office", "post"): shapes.VisitAsked,

@@ -45,6 +45,23 @@ def unguarded(text: str) -> str:
     return text[1:] if text[:1] == "'" and text[1:2] in FORMULA_SIGNS and text[1:2] else text
 
 
+def separator_of(text: str) -> str:
+    r"""Say what parts the cells of a table: a comma, or a semicolon or tab where the header has more of them.
+
+    Parameters
+    ----------
+    text : str
+        The file. [-]
+
+    Examples
+    --------
+    >>> [separator_of(text) for text in ("a,b", "a;b;c", "# by hand, in May\na\tb")]
+    [',', ';', '\t']
+    """
+    header = next((line for line in text.splitlines() if line.strip() and not line.startswith("#")), "")
+    return max(",;\t", key=header.count)
+
+
 def without_remarks(text: str) -> tuple[tuple[str, ...], list[dict[str, str]]]:
     """Read CSV with a header row; empty lines and lines that begin with # are left out.
 
@@ -63,8 +80,10 @@ def without_remarks(text: str) -> tuple[tuple[str, ...], list[dict[str, str]]]:
     InvalidJob
         If it is no CSV: a cell without end or larger than any.
     """
+    text = text.lstrip("\ufeff")
     try:
-        rows = [row for row in csv.reader(StringIO(text.lstrip("\ufeff"), newline="")) if any(row) and not row[0].startswith("#")]
+        found = csv.reader(StringIO(text, newline=""), delimiter=separator_of(text))
+        rows = [row for row in found if any(row) and not row[0].startswith("#")]
     except csv.Error as error:
         raise InvalidJob("/csv", f"the file cannot be read as CSV: {error}.", "Save it again as CSV with commas.") from error
     if not rows:

@@ -102,11 +102,19 @@ class Panels(BrowserCase):
         text = wanted.value.path().read_text().replace("Garage: door opener", "Garage: opener by the north door")
         file = {"name": "circuits.csv", "mimeType": "text/csv", "buffer": text.encode()}
         self.page.get_by_label("Circuits as CSV").set_input_files(file)
+        expect(self.page.get_by_label("The list that was read")).to_contain_text("1 of 20 rows change something")
+        self.assertEqual(self.kept(job_id)["revision"], 1)  # seen before it is kept
+        self.page.get_by_role("button", name="Take 1 in").click()
         expect(self.page.locator(".directory")).to_contain_text("Garage: opener by the north door")
         self.assertEqual(self.kept(job_id)["revision"], 2)
-        file["buffer"] = b"slots,colour\n1,red\n"
+        file["buffer"] = "Platz;Breaker;name\n27;viel;Küche\n28;20 A;Küche\n".replace("Platz", "slots").encode("windows-1252")
         self.page.get_by_label("Circuits as CSV").set_input_files(file)
-        expect(self.page.get_by_role("alert")).to_contain_text("a column colour")
+        read = self.page.get_by_label("The list that was read")
+        expect(read).to_contain_text("28 Küche, 20 A: new")
+        expect(read).to_contain_text("circuit 1, rating_a: this must be a number")
+        file["buffer"] = b"colour\nred\n"
+        self.page.get_by_label("Circuits as CSV").set_input_files(file)
+        expect(self.page.get_by_role("alert")).to_contain_text("No column says where a circuit stands")
         self.assertEqual(self.kept(job_id)["revision"], 2)
 
     def test_a_label_at_true_size_with_a_code_that_opens_the_panel(self):

@@ -2870,7 +2870,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Put the circuits of a CSV into a panel, on the revision named in If-Match. */
+        /** Put the circuits of a list into a panel, but for the rows that cannot be read, on the revision named in If-Match. */
         post: {
             parameters: {
                 query?: {
@@ -2963,6 +2963,61 @@ export interface paths {
         };
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/panels/{panel}/circuits/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read a list of circuits and say what would be taken in, and what cannot and why; nothing is kept. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: {
+                    /** @description Who edits */
+                    "Northspan-Person"?: string;
+                };
+                path: {
+                    job_id: string;
+                    panel: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CsvText"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CircuitsRead"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
         delete?: never;
         options?: never;
         head?: never;
@@ -6896,6 +6951,22 @@ export interface components {
             working: components["schemas"]["WorkLine"][];
         };
         /**
+         * CircuitRow
+         * @description A row of a list as it would be taken in: new, changed, or as it is.
+         */
+        CircuitRow: {
+            /** Name */
+            name: string;
+            /** Number */
+            number: number;
+            /** Rating A */
+            rating_a: number | null;
+            /** Slots */
+            slots: number[];
+            /** What */
+            what: string;
+        };
+        /**
          * CircuitThere
          * @description A circuit of the panel, and what it draws. [VA]
          */
@@ -7088,6 +7159,18 @@ export interface components {
          * @enum {string}
          */
         CircuitUse: "unknown" | "outlets" | "lighting" | "fixed" | "single_outlet" | "panel";
+        /**
+         * CircuitsRead
+         * @description What was read of a list of circuits, before anything is kept.
+         */
+        CircuitsRead: {
+            /** Ignored */
+            ignored: string[];
+            /** Refused */
+            refused: components["schemas"]["RefusedRow"][];
+            /** Rows */
+            rows: components["schemas"]["CircuitRow"][];
+        };
         /**
          * ClampRead
          * @description What a clamp meter reads at a place, and what that means. [A]
@@ -13265,6 +13348,16 @@ export interface components {
             kind: "four_pin" | "fall";
             /** Text */
             text: string;
+        };
+        /**
+         * RefusedRow
+         * @description A row of a list that cannot be taken in, and why.
+         */
+        RefusedRow: {
+            /** Number */
+            number: number;
+            /** Words */
+            words: string;
         };
         /**
          * ResidualGroup

@@ -1,5 +1,7 @@
 <script setup lang="ts">
-import { link } from '../../../api/transport'
+import { problemText, type Problem, type Schemas } from '../../../api/client'
+import { link, send } from '../../../api/transport'
+import { textOf } from '../../../format/encodings'
 import { computed, ref } from 'vue'
 import { usePanel } from './usePanel'
 import { useJob } from '../../../state/job'
@@ -18,12 +20,28 @@ const spare = computed(() => {
   return (panel.plan?.slots ?? []).filter((slot) => !taken.has(slot.slot)).map((slot) => slot.slot)
 })
 
+/** What was read of a list and is not kept yet. */
+const list = ref<{ text: string; read: Schemas['CircuitsRead'] } | null>(null)
+const trouble = ref('')
+const fresh = computed(() => list.value?.read.rows.filter((one) => one.what !== 'as it is') ?? [])
+
 async function read(): Promise<void> {
   const chosen = file.value?.files?.[0]
   if (!chosen) return
-  const text = await chosen.text()
+  const text = textOf(await chosen.arrayBuffer())
   if (file.value) file.value.value = ''
-  await store.readCircuits(panel.key, text)
+  const { data, error } = await send('post', '/api/jobs/{job_id}/panels/{panel}/circuits/read', {
+    params: { path: here.value },
+    body: { text },
+  })
+  list.value = data ? { text, read: data } : null
+  trouble.value = data ? '' : problemText(error as Problem)
+}
+
+async function take(): Promise<void> {
+  const text = list.value?.text
+  list.value = null
+  if (text !== undefined) await store.readCircuits(panel.key, text)
 }
 
 function print(): void {
@@ -78,6 +96,21 @@ function print(): void {
       >
       <v-plain-button @click="file?.click()">Read a CSV</v-plain-button>
     </div>
+    <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
+    <section v-if="list" aria-label="The list that was read">
+      <h2 class="survey-title">{{ fresh.length }} of {{ list.read.rows.length }} rows change something</h2>
+      <ul class="plain-list">
+        <li v-for="one in fresh" :key="one.number">
+          <b>{{ one.slots.join(', ') }}</b> {{ one.name || 'no name' }}, {{ one.rating_a ?? '?' }} A: {{ one.what }}
+        </li>
+        <li v-for="one in list.read.refused" :key="`refused ${one.number}`" class="bad">{{ one.words }}</li>
+      </ul>
+      <p v-if="list.read.ignored.length">Columns that are left out: {{ list.read.ignored.join(', ') }}.</p>
+      <div class="part-buttons">
+        <v-act-button v-if="fresh.length" @click="take">Take {{ fresh.length }} in</v-act-button>
+        <v-plain-button @click="list = null">Leave it</v-plain-button>
+      </div>
+    </section>
     <input
       ref="file"
       type="file"
