@@ -120,7 +120,7 @@ def _all() -> Iterator[Question]:
     for one in CALCULATORS.values():
         work = _calculated(one.question, one.work)
         yield Question(f"calc/{one.name}", one.words, one.question, one.answer, of_job=False, work=work)
-    yield Question("plan", "Plan a job.", None, Plan, of_job=True, work=lambda whole, beside, _: with_steps_found(_needed(whole), beside))
+    yield Question("plan", "Plan a job.", None, Plan, of_job=True, work=lambda whole, _, __: with_steps_found(_needed(whole)))
 
 
 def _calculated(asked: type[BaseModel], work: Callable[[BaseModel], BaseModel]) -> Callable[[WorkedJob | None, Beside, object], BaseModel]:

@@ -16,7 +16,6 @@ from pydantic import ValidationError
 from sqlalchemy.exc import DBAPIError
 
 from northspan.core.calculators import CALCULATORS
-from northspan.core.case.beside import Beside
 from northspan.core.document.upgrade import first_wrong, read_job
 from northspan.core.solve import worked
 from northspan.core.steps.found import with_steps_found
@@ -80,7 +79,7 @@ def _parser() -> argparse.ArgumentParser:
 
 def _solve(options: argparse.Namespace) -> int:
     whole = worked(read_job(_parse(options.job.read_text(encoding="utf-8"))), None)
-    print(with_steps_found(whole, Beside()).model_dump_json(indent=1))
+    print(with_steps_found(whole).model_dump_json(indent=1))
     return 0
 
 
@@ -93,11 +92,9 @@ def _calc(options: argparse.Namespace) -> int:
 def _demo(_: argparse.Namespace) -> int:
     from northspan.api.settings import config_from_environment
     from northspan.core.desk.demos import DEMOS
-    from northspan.demo_books import demo_books
-    from northspan.files.price_table import write_book
-    from northspan.outside import outside
+    from northspan.outside import keep_demo_prices, outside
     from northspan.service import Service
-    from northspan.store.books import Books, KeptBook
+    from northspan.store.books import Books
     from northspan.store.database import open_database
     from northspan.store.jobs import Jobs
     from northspan.store.library import Library
@@ -112,8 +109,7 @@ def _demo(_: argparse.Namespace) -> int:
             service.add(job, "North Span")
             print(f"{job.name} is ready.")
         if not books.kept():
-            for book in demo_books(made, service.beside().now.date().isoformat()):
-                books.keep(KeptBook(book.name, book.trip, book.simulated, len(book.lines), write_book(book)))
+            keep_demo_prices(books, made, service.beside().now.date().isoformat())
             print("Made-up prices of three simulated shops are kept; drop them under Materials.")
     return 0
 

@@ -8,9 +8,11 @@ from datetime import UTC, datetime
 from functools import lru_cache
 from hashlib import sha256
 
+from northspan.core.document.job import Job
 from northspan.core.document.price_book import PriceBook
-from northspan.files.price_table import read_book
+from northspan.files.price_table import read_book, write_book
 from northspan.service import Outside, Shelf
+from northspan.standins.demo_books import demo_books
 from northspan.standins.price_service import SHOPS
 from northspan.store.books import Books, KeptBook
 from northspan.store.library import Library
@@ -51,3 +53,19 @@ def _version(texts: Iterable[str]) -> str:
     for one in texts:
         said.update(one.encode())
     return said.hexdigest()[:12]
+
+
+def keep_demo_prices(books: Books, jobs: Iterable[Job], day: str) -> None:
+    """Keep made-up prices for some jobs, so that their lists open with money.
+
+    Parameters
+    ----------
+    books : Books
+        Where they are kept. [money]
+    jobs : iterable of Job
+        The jobs. [-]
+    day : str
+        The day that the prices carry. [-]
+    """
+    for book in demo_books(jobs, day):
+        books.keep(KeptBook(book.name, book.trip, book.simulated, len(book.lines), write_book(book)))

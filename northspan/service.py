@@ -156,7 +156,7 @@ class Service:
 
     def plan(self, whole: WorkedJob) -> Plan:
         """Give the plan of a job with what the steps found in it."""
-        return with_steps_found(whole, self.beside())
+        return with_steps_found(whole)
 
     def beside(self, host: str = "") -> Beside:
         """Give what lies beside every job now."""

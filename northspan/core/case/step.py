@@ -56,17 +56,15 @@ class StepEvent:
     edits: Callable[[WorkedJob, Beside, Any], Edits]
 
 
-def nothing_found(whole: WorkedJob, beside: Beside) -> Iterator[Finding]:
+def nothing_found(whole: WorkedJob) -> Iterator[Finding]:
     """Find nothing.
 
     Parameters
     ----------
     whole : WorkedJob
         The job, worked out. [-]
-    beside : Beside
-        What lies beside it. [-]
     """
-    del whole, beside
+    del whole
     yield from ()
 
 
@@ -83,7 +81,7 @@ class Step:
     more: Mapping[str, View] = field(default_factory=dict)
     tries: Try | None = None
     events: tuple[StepEvent, ...] = ()
-    findings: Callable[[WorkedJob, Beside], Iterable[Finding]] = nothing_found
+    findings: Callable[[WorkedJob], Iterable[Finding]] = nothing_found
     calculators: tuple[Calculator, ...] = ()
     uses: tuple[str, ...] = ()
 
@@ -101,7 +99,7 @@ class Step:
         """
         if question:
             return self._dated(self.more[question].ask(whole, beside), beside)
-        found = tuple(self.findings(whole, beside))
+        found = tuple(self.findings(whole))
         return self._dated(self.view.ask(whole, beside).model_copy(update={"findings": found}), beside)
 
     def attempt(self, whole: WorkedJob, beside: Beside, asked: BaseModel) -> StepAnswer:

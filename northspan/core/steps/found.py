@@ -2,22 +2,19 @@
 
 from __future__ import annotations
 
-from northspan.core.case.beside import Beside
 from northspan.core.case.worked import WorkedJob
 from northspan.core.document.findings import by_severity
 from northspan.core.document.plan import Plan
 from northspan.core.steps.order import STEPS
 
 
-def with_steps_found(whole: WorkedJob, beside: Beside) -> Plan:
+def with_steps_found(whole: WorkedJob) -> Plan:
     """Give the plan of a job with the findings of the steps among its own.
 
     Parameters
     ----------
     whole : WorkedJob
         The job, worked out. [-]
-    beside : Beside
-        What lies beside it. [-]
     """
-    found = [one for step in STEPS for one in step.findings(whole, beside)]
+    found = [one for step in STEPS for one in step.findings(whole)]
     return whole.plan.model_copy(update={"findings": by_severity([*whole.plan.findings, *found])}) if found else whole.plan

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from northspan.core.case.beside import Beside
 from northspan.core.case.worked import WorkedJob
 from northspan.core.document.findings import Cure, Edit, Finding, Severity
 from northspan.core.document.job import Job, Matters, MattersAs
@@ -27,17 +26,14 @@ def unfed(job: Job, circuit: str) -> bool:
     return said is not None and said.kind is MattersAs.medical and not said.agreed and circuit not in _fed(job)
 
 
-def cannot_wait(whole: WorkedJob, beside: Beside) -> Iterator[Finding]:
+def cannot_wait(whole: WorkedJob) -> Iterator[Finding]:
     """Say which circuits the work turns off that somebody's health hangs on, and which were marked as never off.
 
     Parameters
     ----------
     whole : WorkedJob
         The job, worked out. [-]
-    beside : Beside
-        Not asked. [-]
     """
-    del beside
     job = whole.job
     asked = [key for key, one in job.circuits.items() if unfed(job, key) or (one.stays_on and key not in job.days.matters)]
     if not asked:

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from northspan.core.case.beside import Beside
 from northspan.core.case.worked import WorkedJob
 from northspan.core.document.findings import Cure, Edit, Finding, Severity
 from northspan.core.document.job import TaskState
@@ -14,17 +13,14 @@ from northspan.core.steps.days.tasks import tasks_of
 from northspan.core.working.errors import InvalidJob
 
 
-def done_and_left(whole: WorkedJob, beside: Beside) -> Iterator[Finding]:
+def done_and_left(whole: WorkedJob) -> Iterator[Finding]:
     """Say where more is planned than was done, and what was done that the plan does not ask for any more.
 
     Parameters
     ----------
     whole : WorkedJob
         The job, worked out. [-]
-    beside : Beside
-        Not asked. [-]
     """
-    del beside
     done = {key: one for key, one in whole.job.days.changed.items() if one.state is TaskState.done and one.done_h is not None}
     if not done:
         return

@@ -86,7 +86,7 @@ STEP = Step(
     "days",
     View(DaysAnswer, laid_out),
     tries=Try(TaskTried, DaysAnswer, task_tried),
-    findings=lambda whole, beside: (*cannot_wait(whole, beside), *done_and_left(whole, beside)),
+    findings=lambda whole: (*cannot_wait(whole), *done_and_left(whole)),
     events=tuple(_taken_in(event) for event in Event),
     calculators=(
         Calculator("schedule", calculators.ScheduleQuestion, calculators.ScheduleAnswer, calculators.schedule),

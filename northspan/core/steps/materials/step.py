@@ -108,17 +108,14 @@ def take_prices(whole: WorkedJob, beside: Beside, asked: BooksChosen) -> Edits:
     return [{"op": "add", "path": "/prices/quoted", "value": {key: one.model_dump() for key, one in found.items()}}]
 
 
-def left_behind(whole: WorkedJob, beside: Beside) -> Iterator[Finding]:
+def left_behind(whole: WorkedJob) -> Iterator[Finding]:
     """Say where the plan has left what was taken at the counter.
 
     Parameters
     ----------
     whole : WorkedJob
         The job, worked out. [-]
-    beside : Beside
-        Not asked. [-]
     """
-    del beside
     if anything_taken(whole.job):
         yield from facts_left(taken_off(whole).lines)
 

@@ -4,7 +4,6 @@ import random
 import unittest
 from dataclasses import asdict
 
-from northspan.core.case.beside import Beside
 from northspan.core.desk.demo_move import MOVES
 from northspan.core.desk.demos import DEMOS
 from northspan.core.desk.starts.under import start_job_under
@@ -278,7 +277,7 @@ class Health(unittest.TestCase):
 
     def found(self, **matters):
         job = with_days(MOVE, matters={"W10": {"kind": "medical"} | matters} if matters is not None else {})
-        return job, [one for one in with_steps_found(worked(job), Beside()).findings if one.code == "health-without-power"]
+        return job, [one for one in with_steps_found(worked(job)).findings if one.code == "health-without-power"]
 
     def test_it_is_a_stop_until_it_is_fed_or_the_household_has_agreed(self):
         job, found = self.found()
@@ -289,22 +288,22 @@ class Health(unittest.TestCase):
         self.assertTrue(agreed.days.matters["W10"].agreed)
         fed = with_days(job, supplies={"S1": {"name": "Battery", "circuits": ["W10"]}})
         for other in (agreed, fed):
-            self.assertNotIn("health-without-power", {one.code for one in with_steps_found(worked(other), Beside()).findings})
+            self.assertNotIn("health-without-power", {one.code for one in with_steps_found(worked(other)).findings})
             self.assertNotIn("Before anything is turned off: somebody's health", {part.title for part in days_plan(worked(other)).owner})
         self.assertEqual(self.found(kind="freezer")[1], [])
 
     def test_what_is_marked_as_never_off_is_asked_about(self):
         circuits = MOVE.circuits | {"W10": MOVE.circuits["W10"].model_copy(update={"stays_on": True})}
         job = MOVE.model_copy(update={"circuits": circuits})
-        found = [one for one in with_steps_found(worked(job), Beside()).findings if one.code == "never-off-is-turned-off"]
+        found = [one for one in with_steps_found(worked(job)).findings if one.code == "never-off-is-turned-off"]
         self.assertEqual(len(found), 1)
         after = edited(job, [asdict(edit) for edit in found[0].cures[0].edits])
-        self.assertIn("health-without-power", {one.code for one in with_steps_found(worked(after), Beside()).findings})
+        self.assertIn("health-without-power", {one.code for one in with_steps_found(worked(after)).findings})
 
     def test_days_that_refuse_say_so_while_somebody_hangs_on_them(self):
         job, _ = self.found()
         wrong = with_days(job, own={"T1": {"words": "Sweep", "off": ["P99"]}})
-        self.assertIn("days-not-known", {one.code for one in with_steps_found(worked(wrong), Beside()).findings})
+        self.assertIn("days-not-known", {one.code for one in with_steps_found(worked(wrong)).findings})
 
 
 class Windows(unittest.TestCase):

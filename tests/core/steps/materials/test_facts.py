@@ -3,7 +3,6 @@
 import unittest
 from dataclasses import asdict
 
-from northspan.core.case.beside import Beside
 from northspan.core.document.job import Days, Job, Moment
 from northspan.core.document.patching import patched
 from northspan.core.document.price_book import BookLine, PriceBook
@@ -45,7 +44,7 @@ def edited(job, edits):
 
 
 def codes(job):
-    return {one.code for one in with_steps_found(worked(job), Beside()).findings}
+    return {one.code for one in with_steps_found(worked(job)).findings}
 
 
 class Taken(unittest.TestCase):
@@ -70,7 +69,7 @@ class Taken(unittest.TestCase):
         kept = [line for line in taken_off(worked(copper)).lines if line.had]
         self.assertTrue(all("aluminum" in line.words and "can go back" in line.fact for line in kept))
         self.assertEqual(len(kept), len(job.materials.changed))
-        back = next(one for one in with_steps_found(worked(copper), Beside()).findings if one.code == "taken-is-over" and one.cures)
+        back = next(one for one in with_steps_found(worked(copper)).findings if one.code == "taken-is-over" and one.cures)
         self.assertEqual(len(edited(copper, back.cures[0].edits).materials.changed), len(kept) - 1)
 
     def test_a_change_without_its_line_is_offered_to_its_like(self):
@@ -108,7 +107,7 @@ class Done(unittest.TestCase):
         key, job = self.done("us-2023")
         inside = job.runs["F1"].segments[0].model_copy(update={"place": "indoors", "trench": ""})
         other = checked(job, runs={"F1": job.runs["F1"].model_copy(update={"segments": (inside,)})})
-        found = next(one for one in with_steps_found(worked(other), Beside()).findings if one.code == "done-for-nothing")
+        found = next(one for one in with_steps_found(worked(other)).findings if one.code == "done-for-nothing")
         self.assertIn("trench", found.text.lower())
         self.assertNotIn(key, edited(other, found.cures[0].edits).days.changed)
 

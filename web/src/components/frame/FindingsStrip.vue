@@ -21,12 +21,14 @@ const of_step = computed(() =>
     : findings.value,
 )
 const route = useRoute()
-/** The worst of the step on screen; that of the whole job is one press away. */
-const mine = computed(() => findings.value.find((f) => f.step === String(route.params.step)))
+const WORST: Record<string, number> = { stop: 0, fix: 1, check: 2, note: 3, holds: 4 }
+/** The worst of the step on screen, if it asks for anything; that of the whole job is one press away. */
+const mine = computed(() =>
+  findings.value.find((f) => f.step === String(route.params.step) && WORST[f.severity]! <= WORST.check!),
+)
 const shown = computed(() =>
   all.value ? of_step.value : [mine.value ?? findings.value[0]].filter((one) => one !== undefined),
 )
-const WORST: Record<string, number> = { stop: 0, fix: 1, check: 2, note: 3, holds: 4 }
 const worse = computed(() => {
   const [first, shownFirst] = [findings.value[0], shown.value[0]]
   return !all.value && first && shownFirst && WORST[first.severity]! < WORST[shownFirst.severity]! ? first : null

@@ -160,7 +160,7 @@ const { down, move, up, onKey } = useTaskDrag(board, shownDays, long)
           @pointerup="up($event, one)"
           @pointercancel="up($event, one)"
           @keydown="onKey($event, one)">
-          <b>{{ days.numberOf.get(one.key) }}</b>
+          <b>{{ days.numberOf.get(one.key) }}</b>{{ ' ' }}
           <span
             >{{ one.state === 'done' ? '✓ ' : '' }}{{ one.pinned && one.state !== 'done' ? '⚓ ' : ''
             }}{{ one.words }}</span

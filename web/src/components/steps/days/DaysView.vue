@@ -83,7 +83,7 @@ async function add(): Promise<void> {
       </div>
       <FindingsStrip />
     </div>
-    <div class="answer">
+    <div class="answer" tabindex="0" role="region" aria-label="Answer">
       <TaskFields v-if="days.task" :key="days.chosen" />
       <DaysAnswer v-else />
     </div>

@@ -103,7 +103,7 @@ async function add(): Promise<void> {
       </div>
       <FindingsStrip />
     </div>
-    <div class="answer">
+    <div class="answer" tabindex="0" role="region" aria-label="Answer">
       <LineFields v-if="goods.line" />
       <MaterialsAnswer v-else>
         <template v-if="goods.found?.copper_out_kg">

@@ -132,7 +132,7 @@ const best = computed(() => (panel.plan?.moves ?? []).filter((one) => one.cure))
       </div>
       <FindingsStrip />
     </div>
-    <div class="answer">
+    <div class="answer" tabindex="0" role="region" aria-label="Answer">
       <section v-if="panel.circuit" class="part-panel" aria-label="The circuit">
         <p class="run-name">
           {{ $fill('{Slot}') }} {{ panel.circuit.slots.join(' and ') || 'none'

@@ -31,7 +31,7 @@ export const usePanel = defineStore('panel', () => {
     return all
   }
 
-  /** What a move changes: the slots of the device, and of the one that stands there, if both are alike and change places. */
+  /** What a move changes: the slots of the device, and of one alike that stands there: they change places. */
   function placesAfter(id: string, slot: number): Record<string, number[]> {
     const target = slotsFrom(id, slot)
     const mine = store.state?.job.circuits[id]?.slots ?? []
