@@ -1,4 +1,4 @@
-/** The text of a file, whatever a spreadsheet wrote it in: by its mark, as UTF-8, else as Windows wrote it in the west. */
+/** The text of a file, however a spreadsheet wrote it: by its mark, as UTF-8, else as Windows does in the west. */
 export function textOf(bytes: ArrayBuffer): string {
   const [first, second] = new Uint8Array(bytes)
   if (first === 0xff && second === 0xfe) return new TextDecoder('utf-16le').decode(bytes)
