@@ -153,6 +153,7 @@ async function add(): Promise<void> {
 }
 .goods-line.chosen {
   outline: 3px solid rgb(var(--v-theme-primary));
+  outline-offset: -3px;
 }
 @media (max-width: 900px) {
   .materials-body {
