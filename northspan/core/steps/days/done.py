@@ -21,7 +21,8 @@ def done_and_left(whole: WorkedJob) -> Iterator[Finding]:
     whole : WorkedJob
         The job, worked out. [-]
     """
-    done = {key: one for key, one in whole.job.days.changed.items() if one.state is TaskState.done and one.done_h is not None}
+    changed = whole.job.days.changed  # of a task in parts the last one bears the name of the whole
+    done = {key: one for key, one in changed.items() if one.state is TaskState.done and one.done_h is not None and "#" not in key}
     if not done:
         return
     try:

@@ -71,7 +71,7 @@ def lay_out_job(whole: WorkedJob) -> LaidJob:
     if not people:
         raise InvalidJob("/days/people", "nobody works here.", "Add a person.")
     crew = crew_of(job.days)
-    works = [work_of(job.days, task, found.blocks.get(task.key, ""), crew) for task in found.tasks]
+    works = [work_of(job.days, task, found.blocks.get(task.key.removesuffix("#rest"), ""), crew) for task in found.tasks]
     try:
         return LaidJob(found, lay_out(works, crew), simple(works, crew), people)
     except ValueError as circle:
