@@ -17,7 +17,7 @@ from northspan.core.document.ledger import Patch, Revision
 from northspan.core.document.plan import Plan
 from northspan.core.document.price_book import PriceBook
 from northspan.core.solve import worked
-from northspan.core.steps.found import with_steps_found
+from northspan.core.steps.found import check_steps, with_steps_found
 from northspan.worked_jobs import WorkedJobs
 
 
@@ -127,6 +127,7 @@ class Service:
         ledger.check_fresh(head, on_revision)
         revision, job = ledger.edited(head, patch, who, self._outside.now())
         whole = worked(job, detailed)
+        check_steps(whole, (str(one.get("path", "")) for one in patch))
         self._keeper.append(job_id, on_revision, job.name, revision)
         kept = KeptJob(job_id, revision, job, self.plan(whole))
         self._worked.keep((job_id, revision.number), whole)

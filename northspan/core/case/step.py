@@ -68,12 +68,23 @@ def nothing_found(whole: WorkedJob) -> Iterator[Finding]:
     yield from ()
 
 
+def nothing_refused(whole: WorkedJob) -> None:
+    """Refuse nothing.
+
+    Parameters
+    ----------
+    whole : WorkedJob
+        The job, worked out. [-]
+    """
+    del whole
+
+
 @dataclass(frozen=True, slots=True)
 class Step:
     """A step of the work.
 
     `view` is what it answers, `more` what it can be asked besides, by name; `uses` are the parts of what lies beside that its
-    answers hang on.
+    answers hang on. `refuse` raises what is wrong with the part of the job at `owns`, when that part is edited.
     """
 
     name: str
@@ -84,6 +95,8 @@ class Step:
     findings: Callable[[WorkedJob], Iterable[Finding]] = nothing_found
     calculators: tuple[Calculator, ...] = ()
     uses: tuple[str, ...] = ()
+    owns: str = ""
+    refuse: Callable[[WorkedJob], None] = nothing_refused
 
     def ask(self, whole: WorkedJob, beside: Beside, question: str = "") -> StepAnswer:
         """Ask the step; its findings come along with its own view.

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
+from heapq import heappop, heappush
 
 from northspan.core.working.sums import count_of
 
@@ -113,15 +114,23 @@ def in_order(works: Sequence[Work]) -> list[str]:
     >>> in_order([Work("b", 1, after=("a",)), Work("a", 1)])
     ['a', 'b']
     """
-    by_key, done, found = {work.key: work for work in works}, set[str](), list[str]()
-    waiting = [work.key for work in works]
-    while waiting:
-        ready = next((key for key in waiting if all(one in done for one in by_key[key].after)), None)
-        if ready is None:
-            raise ValueError("in a circle: " + ", ".join(waiting[:4]))
-        waiting.remove(ready)
-        done.add(ready)
-        found.append(ready)
+    at = {work.key: i for i, work in enumerate(works)}
+    open_ = {work.key: len(set(work.after)) for work in works}
+    waits: dict[str, list[str]] = {}
+    for work in works:
+        for one in set(work.after):
+            waits.setdefault(one, []).append(work.key)
+    ready = [at[key] for key, count in open_.items() if not count]  # rising, so it is a heap already
+    found: list[str] = []
+    while ready:
+        key = works[heappop(ready)].key
+        found.append(key)
+        for one in waits.get(key, ()):
+            open_[one] -= 1
+            if not open_[one]:
+                heappush(ready, at[one])
+    if len(found) < len(at):
+        raise ValueError("in a circle: " + ", ".join([work.key for work in works if work.key not in set(found)][:4]))
     return found
 
 

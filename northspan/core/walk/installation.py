@@ -43,7 +43,8 @@ class Part:
 class Installation:
     """A state of the installation: cans that hang, ends that are landed, and what stands open.
 
-    `opened` has names of switches: the main of a can, the device that feeds a run, the utility's side of a run.
+    `opened` has names of switches: the main of a can, the device that feeds a run, the utility's side of a run, the own switch
+    of a source. A standby supply counts as on until its switch is open: it starts when the other one goes.
     """
 
     job: Job
@@ -54,7 +55,7 @@ class Installation:
     def live(self) -> frozenset[Part]:
         """Follow every source that is on through closed switches and landed ends. [-]"""
         found: set[Part] = set(self._fed_from_nowhere())
-        edges = [key for key, run in self.job.runs.items() if self._whole(key, run)]
+        edges = [key for key in self.job.runs if self._whole(key)]
         for _ in range(len(self.job.enclosures) + 1):
             before = len(found)
             for key in edges:
@@ -67,8 +68,9 @@ class Installation:
         return frozenset(found)
 
     def powered(self) -> frozenset[str]:
-        """Name the cans whose bus is live: what hangs on them has power. [-]"""
-        return frozenset(one.can for one in self.live() if one.side is Side.bus)
+        """Name the cans whose bus the normal supply feeds: nobody counts on a standby, it is locked out while people work. [-]"""
+        standby = frozenset(head_of(self.job, key) for key, run in self.job.runs.items() if run.alternate)
+        return frozenset(one.can for one in self.with_open(standby).live() if one.side is Side.bus)
 
     def with_open(self, switches: frozenset[str]) -> Installation:
         """Open switches.
@@ -128,17 +130,16 @@ class Installation:
         }
         return replace(self, hung=self.hung - {part}, landed=self.landed - gone)
 
-    def _whole(self, key: str, run: Run) -> bool:
-        return not run.alternate and (key, End.near) in self.landed and (key, End.far) in self.landed
+    def _whole(self, key: str) -> bool:
+        return (key, End.near) in self.landed and (key, End.far) in self.landed
 
     def _fed(self, key: str, run: Run, live: set[Part]) -> bool:
-        if run.origin in self.job.sources:
-            return utility_of(key) not in self.opened
-        return Part(run.origin, Side.bus) in live and feed_of(key) not in self.opened
+        fed = run.origin in self.job.sources or Part(run.origin, Side.bus) in live
+        return fed and head_of(self.job, key) not in self.opened
 
     def _fed_from_nowhere(self) -> Iterator[Part]:
         """A can that was there before and whose feed is not drawn counts as live: something feeds it."""
-        fed = {run.target for run in self.job.runs.values() if run.status in THERE and not run.alternate}
+        fed = {run.target for run in self.job.runs.values() if run.status in THERE and not run.alternate}  # a generator is not all
         for can, enclosure in self.job.enclosures.items():
             if enclosure.status in THERE and can in self.hung and can not in fed and utility_of(can) not in self.opened:
                 yield Part(can, Side.line)
@@ -177,6 +178,33 @@ def utility_of(part: str) -> str:
     return f"utility:{part}"
 
 
+def own_switch_of(run: str) -> str:
+    """Name the switch of a source that is ours to open: a generator's, an inverter's.
+
+    Parameters
+    ----------
+    run : str
+        The run that leaves it. [-]
+    """
+    return f"own:{run}"
+
+
+def head_of(job: Job, run: str) -> str:
+    """Name what opens a run at its head: the utility's side, a source's own switch, or the device that feeds it.
+
+    Parameters
+    ----------
+    job : Job
+        The job. [-]
+    run : str
+        The run. [-]
+    """
+    origin = job.runs[run].origin
+    if origin not in job.sources:
+        return feed_of(run)
+    return utility_of(run) if is_utility(job, origin) else own_switch_of(run)
+
+
 def as_found(job: Job) -> Installation:
     """Give the installation before the first task: what is there is landed and closed; what is new is neither.
 
@@ -197,10 +225,7 @@ def as_found(job: Job) -> Installation:
             for end, node in ((End.near, job.runs[key].origin), (End.far, job.runs[key].target))
             if node in hung or node in job.sources
         ),
-        frozenset(
-            {feed_of(key) for key in new if job.runs[key].origin not in job.sources}
-            | {utility_of(key) for key in new if job.runs[key].origin in job.sources}
-        ),
+        frozenset(head_of(job, key) for key in new),
     )
 
 
@@ -232,7 +257,7 @@ def has_switches(job: Job, can: str) -> bool:
 
 
 def feeds_of(job: Job, can: str) -> tuple[str, ...]:
-    """List the runs that feed a can as it is found.
+    """List the runs that feed a can as it is found, a standby supply's with them: it may start at any moment.
 
     Parameters
     ----------
@@ -241,7 +266,7 @@ def feeds_of(job: Job, can: str) -> tuple[str, ...]:
     can : str
         The can. [-]
     """
-    return tuple(key for key, run in job.runs.items() if run.target == can and run.status in THERE and not run.alternate)
+    return tuple(key for key, run in job.runs.items() if run.target == can and run.status in THERE)
 
 
 def is_utility(job: Job, node: str) -> bool:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from northspan.core.document.job import Job
-from northspan.core.walk.installation import Part, Side, feed_of, feeds_of, has_main, has_switches, is_utility, main_of, utility_of
+from northspan.core.walk.installation import Part, Side, feeds_of, has_main, has_switches, head_of, is_utility, main_of, utility_of
 
 
 @dataclass(frozen=True, slots=True)
@@ -41,16 +41,14 @@ def isolation_of(job: Job, part: Part) -> Isolation:
     if part.side is Side.bus and has_main(job, part.can):
         return Isolation(part.can, frozenset({main_of(part.can)}))
     feeds = feeds_of(job, part.can)
-    if not feeds:
-        return Isolation(part.can, frozenset({utility_of(part.can)}), utility=True)
+    if all(job.runs[key].alternate for key in feeds):  # what feeds it besides a standby supply is not drawn
+        return Isolation(part.can, frozenset({utility_of(part.can), *(head_of(job, key) for key in feeds)}), utility=True)
     head, switches, utility = part.can, set[str](), False
     for key in feeds:
         origin = job.runs[key].origin
-        if origin in job.sources:
-            switches.add(utility_of(key))
+        if origin in job.sources or has_switches(job, origin):
+            switches.add(head_of(job, key))
             utility = utility or is_utility(job, origin)
-        elif has_switches(job, origin):
-            switches.add(feed_of(key))
         else:
             above = isolation_of(job, Part(origin, Side.line))
             head, switches, utility = above.head, switches | above.switches, utility or above.utility

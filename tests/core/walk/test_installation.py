@@ -3,7 +3,7 @@
 import unittest
 
 from northspan.core.document.job import Bond, Building, Enclosure, EnclosureKind, Job, Run, RunKind, Segment, Source, SourceKind, Status
-from northspan.core.walk.installation import End, Installation, Part, Side, as_found, feed_of, main_of, utility_of
+from northspan.core.walk.installation import End, Installation, Part, Side, as_found, feed_of, main_of, own_switch_of, utility_of
 from northspan.core.walk.isolation import Isolation, isolation_of
 
 THERE = Status.existing
@@ -111,5 +111,35 @@ class Isolations(unittest.TestCase):
     def test_a_plant_of_ones_own_is_not_the_utility(self):
         plant = HOUSE.model_copy(update={"sources": {"T": Source(name="Plant", kind=SourceKind.governed_plant, rating_kva=14)}})
         found = isolation_of(plant, Part("E", Side.line))
-        self.assertEqual((found.utility, found.switches), (False, {utility_of("D")}))
+        self.assertEqual((found.utility, found.switches), (False, {own_switch_of("D")}))
         self.assertNotIn(Part("E", Side.line), as_found(plant).with_open(found.switches).live())
+
+
+class Standby(unittest.TestCase):
+    def setUp(self):
+        kinds = {"M": MAIN, "S": EnclosureKind.transfer_switch, "P": LUGS}
+        runs = {"D": run("T", "M", kind=RunKind.service), "U": run("M", "S"), "G": run("G", "S", alternate=True), "F": run("S", "P")}
+        two = job(kinds, runs)
+        generator = Source(name="Generator", kind=SourceKind.generator, rating_kva=12)
+        self.house = two.model_copy(update={"sources": {**two.sources, "G": generator}})
+
+    def test_it_starts_when_the_other_goes_so_hands_count_it_as_on(self):
+        state = as_found(self.house).with_open(frozenset({utility_of("D")}))
+        self.assertIn(Part("P", Side.line), state.live())
+        self.assertNotIn(Part("M", Side.bus), state.live())
+        self.assertNotIn(Part("P", Side.line), state.with_open(frozenset({own_switch_of("G")})).live())
+
+    def test_its_switch_is_opened_with_the_others(self):
+        found = isolation_of(self.house, Part("S", Side.line))
+        self.assertEqual(found.switches, {feed_of("U"), own_switch_of("G")})
+        self.assertFalse(found.utility)
+
+    def test_nobody_is_said_to_have_power_by_it(self):
+        self.assertEqual(as_found(self.house).powered(), {"M", "S", "P"})
+        self.assertEqual(as_found(self.house).with_open(frozenset({utility_of("D")})).powered(), frozenset())
+
+    def test_a_can_with_a_drawn_standby_alone_is_fed_by_what_is_not_drawn_too(self):
+        alone = self.house.model_copy(update={"runs": {key: self.house.runs[key] for key in ("G", "F")}})
+        found = isolation_of(alone, Part("S", Side.line))
+        self.assertEqual((found.utility, found.switches), (True, {utility_of("S"), own_switch_of("G")}))
+        self.assertNotIn(Part("S", Side.line), as_found(alone).with_open(found.switches).live())

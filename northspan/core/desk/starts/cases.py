@@ -258,6 +258,8 @@ def _standby(draft: Draft, a: Answers, source: Source, words: str) -> None:
     if feeding is None:  # nothing is drawn ahead of the panel: the main stands outdoors, the switch between
         main = draft.add(Enclosure(name=draft.say.fill("{Meter_main}"), building=house, kind=EnclosureKind.meter_main, main_a=a.service_a,
                                    status=Status.existing))  # fmt: skip
+        old = _feeder(draft.say.fill("Old {feeder}"), main, panel, _INSIDE_M, place=Place.indoors)
+        draft.add(old.model_copy(update={"status": Status.remove}))
         draft.add(_feeder(draft.say.fill("{Feeder} to the switch"), main, switch, _INSIDE_M, place=Place.indoors, terminals=Terminals.c75))
     else:
         draft.change("runs", feeding, target=switch)

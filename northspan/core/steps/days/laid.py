@@ -42,6 +42,17 @@ class LaidJob:
         day = day_slots(self.job.days)
         return slot // day, self.job.days.begins_h + (slot % day) / SLOTS_H
 
+    def end_clock(self, slot: int) -> tuple[int, float]:
+        """Say on which day and at which hour the slot before a slot ends: the end of a day is not the begin of the next. [h]
+
+        Parameters
+        ----------
+        slot : int
+            The slot. [-]
+        """
+        day, at_h = self.clock(slot - 1)
+        return day, at_h + 1 / SLOTS_H
+
     def ends(self, at: Placed) -> float:
         """Say at which hour of its day what lies there ends. [h]
 

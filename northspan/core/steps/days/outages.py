@@ -45,7 +45,7 @@ def outages_of(case: Case, found: Iterable[Task]) -> Iterator[Outage]:
     needed = {one.head for one in isolations}
     changed = {run.target for run in job.runs.values() if run.kind is RunKind.service and run.status is not Status.existing}
     for head in sorted(needed):
-        if _above(job, head) & needed:
+        if _above(job, head) & needed or _comes_under(job, head, needed):
             continue
         behind = _behind(job, head)
         here = [one for one in isolations if one.head in behind]
@@ -55,7 +55,15 @@ def outages_of(case: Case, found: Iterable[Task]) -> Iterator[Outage]:
         utility = any(one.utility for one in here) or (from_utility and (head in changed or job.enclosures[head].status in NEW))
         if utility and not any(one.utility for one in here):
             switches |= isolation_of(job, Part(head, Side.line)).switches
-        yield Outage(head, behind, circuits, utility, switches, _again(job, head))
+        yield Outage(head, behind, circuits, utility, switches, again_of(job, head))
+
+
+def _comes_under(job: Job, head: str, needed: set[str]) -> bool:
+    """Whether a can whose feed is not drawn will hang behind another that goes off: then they are off in one go, not one by one."""
+    if not all(job.runs[key].alternate for key in feeds_of(job, head)):
+        return False
+    behind = _behind(job, head)
+    return any(head in _behind(job, other) and other not in behind for other in needed - {head})
 
 
 def _above(job: Job, can: str) -> frozenset[str]:
@@ -77,8 +85,16 @@ def _behind(job: Job, head: str) -> frozenset[str]:
     return frozenset(behind)
 
 
-def _again(job: Job, head: str) -> str:
-    """The can at which the power comes back: the head, or where it goes, what takes its place."""
+def again_of(job: Job, head: str) -> str:
+    """Name the can at which the power comes back: the head, or where it goes, what takes its place.
+
+    Parameters
+    ----------
+    job : Job
+        The job. [-]
+    head : str
+        The can at the head of what is off. [-]
+    """
     if job.enclosures[head].status is not Status.remove:
         return head
     new = [key for key, can in job.enclosures.items() if can.status in NEW]

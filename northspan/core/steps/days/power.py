@@ -3,14 +3,19 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from dataclasses import replace
 
 from northspan.core.case.case import Case
-from northspan.core.document.job import MattersAs, Serves, StandbyKind, Status, TemporarySupply
+from northspan.core.document.job import Job, MattersAs, Serves, StandbyKind, Status, TemporarySupply
 from northspan.core.document.job.part import short_name
 from northspan.core.document.plan import Plan
 from northspan.core.document.plan.days import PowerRow, PowerSpan, SupplyPlan
+from northspan.core.steps.days.dark import Dark, dark_times, holders, hours_of_spans, spans_of
+from northspan.core.steps.days.kinds import key_of
 from northspan.core.steps.days.laid import LaidJob
 from northspan.core.steps.days.outages import Outage
+from northspan.core.steps.days.walked import Moment, moments
+from northspan.core.walk.installation import THERE
 from northspan.core.working.sums import sum_of
 from northspan.core.working.worked import whole
 
@@ -19,6 +24,19 @@ STANDS_H = {
     MattersAs.battery: 3.0,
 }  # fmt: skip
 NEVER_BACK = "Never into an outlet of the house: it would be live for whoever works, and for the line outside."
+
+
+def outage_hours(laid: LaidJob, outage: Outage) -> float:
+    """Say how long an outage lasts by the clock, from the first hand on a switch to the last, nights with it. [h]
+
+    Parameters
+    ----------
+    laid : LaidJob
+        The job laid out. [-]
+    outage : Outage
+        The outage. [-]
+    """
+    return hours_of_spans(outage_spans(laid, outage))
 
 
 def outage_spans(laid: LaidJob, outage: Outage) -> tuple[PowerSpan, ...]:
@@ -34,57 +52,66 @@ def outage_spans(laid: LaidJob, outage: Outage) -> tuple[PowerSpan, ...]:
     placed = laid.laid.placed
     opens = [placed[one.key] for one in laid.found.tasks if one.opens == outage.head and one.key in placed]
     closes = [placed[one.key] for one in laid.found.tasks if one.closes == outage.head and one.key in placed]
-    if not opens:
-        return ()
-    first_day, from_h = laid.clock(opens[0].start)
-    days = laid.job.days
-    if not closes:  # it finds no end in these days: off until the last of them
-        last_day, to_h = days.days - 1, days.ends_h
-    else:
-        last_day, to_h = laid.clock(closes[0].start)[0], laid.ends(closes[0])
-    return tuple(
-        PowerSpan(day, from_h if day == first_day else days.begins_h, to_h if day == last_day else days.ends_h, "off", "")
-        for day in range(first_day, last_day + 1)
-    )
-
-
-def outage_hours(laid: LaidJob, outage: Outage) -> float:
-    """Say how long an outage lasts by the clock, nights with it. [h]
-
-    Parameters
-    ----------
-    laid : LaidJob
-        The job laid out. [-]
-    outage : Outage
-        The outage. [-]
-    """
-    spans = outage_spans(laid, outage)
-    return (spans[-1].day - spans[0].day) * 24 + spans[-1].to_h - spans[0].from_h if spans else 0.0
+    return spans_of(laid, Dark(opens[0].start, closes[0].end if closes else None)) if opens else ()
 
 
 def power_rows(laid: LaidJob) -> Iterator[PowerRow]:
-    """List who is without power when: buildings, then what matters, then the rooms.
+    """List who is without power when, as the walk through the days tells it: buildings, then what matters, then the rooms.
 
     Parameters
     ----------
     laid : LaidJob
         The job laid out. [-]
     """
-    case, job = laid.found.case, laid.job
-    for outage in laid.found.outages:
-        spans, hours = outage_spans(laid, outage), outage_hours(laid, outage)
-        homes = dict.fromkeys(one.building for can, one in job.enclosures.items() if can in outage.cans and one.status is Status.existing)
-        for home in homes:
-            if home in job.buildings:
-                yield PowerRow(f"building:{home}", job.buildings[home].name, "building", spans, hours, None, "")
-        for circuit in outage.circuits:
-            if circuit in matters(case):
-                yield _mattering(laid, circuit, spans, hours)
-        for serves in Serves:
-            inside = [one for one in outage.circuits if job.circuits[one].serves is serves and one not in matters(case)]
-            if inside and serves is not Serves.unknown:
-                name = serves.value.replace("_", " ").capitalize()
-                yield PowerRow(f"room:{outage.head}.{serves.value}", name, "room", spans, hours, None, "")
+    told = moments(laid, told=True)
+    yield from _buildings(laid, told)
+    kinds = matters(laid.found.case)
+    for key, one in laid.job.circuits.items():
+        dark = tuple(dark_times(told, holders(laid.job, one.enclosure))) if key in kinds and one.status is not Status.new else ()
+        if dark:
+            yield _mattering(laid, key, dark)
+    yield from _rooms(laid, told)
+
+
+def _buildings(laid: LaidJob, told: tuple[Moment, ...]) -> Iterator[PowerRow]:
+    """A building while nothing in it has power; a can by itself while others in its building have some."""
+    job = laid.job
+    for home, building in job.buildings.items():
+        cans = [can for can, one in job.enclosures.items() if one.building == home and one.status in THERE and _serves(job, can)]
+        chains = dict.fromkeys(holders(job, can) for can in cans)
+        whole_home = tuple(dark_times(told, frozenset[str]().union(*chains)))
+        if whole_home:
+            yield _row(laid, f"building:{home}", building.name, "building", whole_home)
+        for chain in chains:
+            dark = tuple(dark_times(told, chain))
+            if dark and dark != whole_home:
+                can = next(one for one in cans if one in chain)
+                yield _row(laid, f"building:{home}.{can}", f"{building.name}, {job.enclosures[can].name}", "building", dark)
+
+
+def _serves(job: Job, can: str) -> bool:
+    """Whether something hangs on a can itself, and not only what it feeds further on."""
+    on_it = any(one.enclosure == can for one in job.circuits.values())
+    return on_it or not any(run.origin == can and run.status in THERE for run in job.runs.values())
+
+
+def _rooms(laid: LaidJob, told: tuple[Moment, ...]) -> Iterator[PowerRow]:
+    job, kinds = laid.job, matters(laid.found.case)
+    for serves in Serves:
+        inside = [one for key, one in job.circuits.items() if one.serves is serves and key not in kinds and one.status is not Status.new]
+        times = [tuple(dark_times(told, holders(job, one.enclosure))) for one in inside]
+        found = dict.fromkeys(one for one in times if one)
+        if serves is Serves.unknown:
+            continue
+        for i, dark in enumerate(found):
+            name = serves.value.replace("_", " ").capitalize()
+            part = "" if dark in times and all(one == dark for one in times) else ", part of it"
+            yield _row(laid, f"room:{serves.value}" + (f".{i}" if i else ""), f"{name}{part}", "room", dark)
+
+
+def _row(laid: LaidJob, key: str, name: str, kind: str, dark: tuple[Dark, ...]) -> PowerRow:
+    spans = [spans_of(laid, one) for one in dark]
+    return PowerRow(key, name, kind, tuple(span for one in spans for span in one), sum_of(map(hours_of_spans, spans)), None, "")
 
 
 def matters(case: Case) -> dict[str, MattersAs]:
@@ -100,19 +127,50 @@ def matters(case: Case) -> dict[str, MattersAs]:
     return said | {key: MattersAs.medical for key, one in job.circuits.items() if one.stays_on and key not in said}
 
 
-def _mattering(laid: LaidJob, circuit: str, spans: tuple[PowerSpan, ...], hours: float) -> PowerRow:
+def _mattering(laid: LaidJob, circuit: str, dark: tuple[Dark, ...]) -> PowerRow:
+    """A circuit that must not be off for long: fed by a cord only while that is up."""
     job, kind = laid.job, matters(laid.found.case)[circuit]
     said = job.days.matters.get(circuit)
     stands_h = STANDS_H[kind] if said is None or said.stands_h is None else said.stands_h
-    fed = next((one for one in job.days.supplies.values() if circuit in one.circuits), None)
     name = job.circuits[circuit].name or short_name(circuit)
-    if fed is not None:
-        spans = tuple(PowerSpan(span.day, span.from_h, span.to_h, "temporary", f"by {fed.name}") for span in spans)
-        return PowerRow(f"circuit:{circuit}", name, kind.value, spans, 0.0, stands_h, "")
+    cords = [(one, up) for key, one in job.days.supplies.items() if circuit in one.circuits for up in _up(laid, key)]
+    spans: list[PowerSpan] = []
+    off: list[float] = []
+    for part, cord in (piece for one in dark for piece in _parted(one, cords)):
+        there = spans_of(laid, part)
+        spans += [replace(span, state="temporary", words=f"by {cord}") for span in there] if cord else there
+        off += [] if cord else [hours_of_spans(there)]
     worry = ""
-    if hours > stands_h:
-        worry = f"{name}: off for {hours_text(hours)}, and it stands {hours_text(stands_h) if stands_h else 'none'}. Feed it for now."
-    return PowerRow(f"circuit:{circuit}", name, kind.value, spans, hours, stands_h, worry)
+    if max(off, default=0.0) > stands_h:
+        for_how_long = f"off for {hours_text(max(off))}, and it stands {hours_text(stands_h) if stands_h else 'none'}"
+        worry = f"{name}: {for_how_long}. Feed it for now."
+    return PowerRow(f"circuit:{circuit}", name, kind.value, tuple(spans), sum_of(off), stands_h, worry)
+
+
+def _up(laid: LaidJob, supply: str) -> Iterator[Dark]:
+    """From when to when a temporary supply is up: put up in these days, and not yet taken down."""
+    placed = laid.laid.placed
+    put_up, down = placed.get(key_of("temporary_in", supply)), placed.get(key_of("temporary_out", supply))
+    if put_up is not None:
+        yield Dark(put_up.end, down.start if down is not None else None)
+
+
+def _parted(dark: Dark, cords: list[tuple[TemporarySupply, Dark]]) -> Iterator[tuple[Dark, str]]:
+    """A dark time in the pieces in which a cord feeds and those in which none does."""
+    at = dark.start
+    for cord, up in sorted(cords, key=lambda one: one[1].start):
+        start, ends = max(at, up.start), [one for one in (dark.until, up.until) if one is not None]
+        until = min(ends) if ends else None
+        if (dark.until is not None and start >= dark.until) or (until is not None and until <= start):
+            continue
+        if start > at:
+            yield Dark(at, start), ""
+        yield Dark(start, until), cord.name
+        if until is None:
+            return
+        at = until
+    if dark.until is None or at < dark.until:
+        yield Dark(at, dark.until), ""
 
 
 def hours_text(hours: float) -> str:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from graphlib import CycleError, TopologicalSorter
 from typing import Annotated
 
 from pydantic import StringConstraints
@@ -17,7 +18,9 @@ from northspan.core.steps.days.cannot_wait import cannot_wait
 from northspan.core.steps.days.done import done_and_left
 from northspan.core.steps.days.events import Event, event_edits
 from northspan.core.steps.days.plan import days_plan
+from northspan.core.steps.days.tasks import tasks_of
 from northspan.core.steps.days.turning import turnings
+from northspan.core.working.errors import InvalidJob
 
 
 class DaysAnswer(StepAnswer):
@@ -82,10 +85,35 @@ def _taken_in(event: Event) -> StepEvent:
     return StepEvent(event.value, Happened, edits)
 
 
+def days_hold(whole: WorkedJob) -> None:
+    """Refuse days that name what is not there, or whose tasks wait for each other in a circle.
+
+    Parameters
+    ----------
+    whole : WorkedJob
+        The job, worked out. [-]
+
+    Raises
+    ------
+    InvalidJob
+        If they do.
+    """
+    tasks = tasks_of(whole).tasks
+    there = {one.key for one in tasks}
+    try:
+        TopologicalSorter({one.key: [key for key in one.after if key in there] for one in tasks}).prepare()
+    except CycleError as circle:
+        names = {one.key: one.words for one in tasks}
+        around = " waits for ".join(f"“{names[key]}”" for key in reversed(circle.args[1]))
+        raise InvalidJob("/days/own", f"{around}.", "Take one of them out of what another waits for.") from circle
+
+
 STEP = Step(
     "days",
     View(DaysAnswer, laid_out),
     tries=Try(TaskTried, DaysAnswer, task_tried),
+    owns="/days",
+    refuse=days_hold,
     findings=lambda whole: (*cannot_wait(whole), *done_and_left(whole)),
     events=tuple(_taken_in(event) for event in Event),
     calculators=(

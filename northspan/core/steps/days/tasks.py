@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 from northspan.core.case.case import Case
 from northspan.core.case.topic import Done
 from northspan.core.case.worked import WorkedJob
-from northspan.core.document.job import Job, Role, TaskState
+from northspan.core.document.job import Job, Role, Status, TaskState
 from northspan.core.document.plan import Plan
 from northspan.core.steps.days.kinds import key_of, kinds
 from northspan.core.steps.days.makes import LOTO, NEW, task
@@ -59,7 +59,7 @@ def tasks_of(whole: WorkedJob) -> JobTasks:
     found = _asked(case, plan, done)
     outages = tuple(outages_of(case, found))
     for outage in outages:
-        found = [*_within(found, outage), *_around(case, outage, found, _look(found, outage.head))]
+        found = _together([*_within(found, outage), *_around(case, outage, found, _look(found, outage.head))])
     found += _connected(case, outages, found)
     blocks: dict[str, str] = {}
     for outage in outages:
@@ -82,9 +82,18 @@ def _asked(case: Case, plan: Plan, done: Done) -> list[Task]:
     for routed in done[ROUTED].values():
         found += run_tasks(case, routed, frozenset(one.key for one in found))
     found += [*can_tasks(case, plan), *circuit_tasks(case, plan), *removed_runs(case)]
-    found += [*ground_tasks(case), *_own(case)]
+    found = [*_lifted_first(job=case.job, found=found), *ground_tasks(case), *_own(case)]
     found = [replace(one, off=frozenset(part.can for part in may_be_live(case, one))) for one in found]
     return list(_finished_dead(case, found))
+
+
+def _lifted_first(job: Job, found: Iterable[Task]) -> Iterator[Task]:
+    """What comes to lugs that another run still holds is landed when that one is lifted."""
+    held = {run.target: key_of("lift", key) for key, run in job.runs.items() if run.status is Status.remove}
+    comes = {key_of("far", key): run.target for key, run in job.runs.items() if run.status in NEW and not run.alternate}
+    for one in found:
+        lift = held.get(comes.get(one.key, ""))
+        yield replace(one, after=tuple(dict.fromkeys((*one.after, lift)))) if lift is not None else one
 
 
 def _finished_dead(case: Case, found: list[Task]) -> Iterator[Task]:
@@ -136,6 +145,15 @@ def _own(case: Case) -> Iterator[Task]:
             off=frozenset(one.off),
             after=one.after,
         )
+
+
+def _together(found: Iterable[Task]) -> list[Task]:
+    """A cord that two outages need goes up once, before both, and comes down after both."""
+    made: dict[str, Task] = {}
+    for one in found:
+        first = made.get(one.key)
+        made[one.key] = one if first is None else replace(first, after=tuple(dict.fromkeys((*first.after, *one.after))))
+    return list(made.values())
 
 
 def _within(found: Iterable[Task], outage: Outage) -> Iterator[Task]:

@@ -18,7 +18,18 @@ from northspan.core.steps.days.power import matters
 from northspan.core.steps.days.tasks import JobTasks, tasks_of
 from northspan.core.steps.days.touched import may_be_live
 from northspan.core.topics.loads.run_load import voltages_at
-from northspan.core.walk.installation import Part, Side, as_found, feed_of, feeds_of, has_main, has_switches, is_utility, utility_of
+from northspan.core.walk.installation import (
+    Part,
+    Side,
+    as_found,
+    feed_of,
+    feeds_of,
+    has_main,
+    has_switches,
+    head_of,
+    is_utility,
+    utility_of,
+)
 from northspan.core.walk.isolation import isolation_of
 
 MOTORS = frozenset({LoadKind.heat_pump, LoadKind.cooling, LoadKind.motor})
@@ -92,7 +103,7 @@ def _stays_live(found: JobTasks, outage: Outage) -> Iterator[str]:
     for key, run in job.runs.items():
         if feed_of(key) in switches and Part(run.origin, Side.bus) in live:
             yield f"{tree.name_of(run.origin)}: all of it but what {run.name} feeds"
-        elif utility_of(key) in switches:
+        elif run.origin in job.sources and head_of(job, key) in switches:
             whose = found.case.rulebook.words.fill("the {utility}'s wires, up to where it opens")
             yield f"{run.name}: {whose if is_utility(job, run.origin) else 'at its source'}"
     if any(utility_of(can) in switches for can in outage.cans):

@@ -9,12 +9,13 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from northspan.core.document.job import Job, Status
+from northspan.core.steps.days.kinds import Does
 from northspan.core.steps.days.laid import LaidJob
 from northspan.core.steps.days.makes import NEW
 from northspan.core.steps.days.outages import Outage
 from northspan.core.steps.days.task import Task
 from northspan.core.steps.days.touched import touched
-from northspan.core.walk.installation import End, Installation, Part, Side, as_found, feed_of, main_of, utility_of
+from northspan.core.walk.installation import End, Installation, Part, Side, as_found, feed_of, main_of, own_switch_of, utility_of
 
 
 @dataclass(frozen=True, slots=True)
@@ -35,21 +36,25 @@ class Moment:
     state: Installation
 
 
-def moments(laid: LaidJob) -> tuple[Moment, ...]:
+def moments(laid: LaidJob, *, told: bool = False) -> tuple[Moment, ...]:
     """Walk through the days: the installation as found, and after each task that changes it.
 
     What opens, opens when its task ends; what closes, closes when its task begins; so nothing is ever called dead too early.
+    Where it is told to who lives there it is the other way round, so that nobody is said to have power who has none.
 
     Parameters
     ----------
     laid : LaidJob
         The job laid out. [-]
+    told : bool
+        Whether it is for who waits for the power, and not for hands. [-]
     """
     tasks = {one.key: one for one in laid.found.tasks}
     changes: list[tuple[int, int, Task]] = []
     for key, at in laid.laid.placed.items():
         closes = tasks[key].kind.name in {"on", "utility_on"}
-        changes.append((at.start if closes else at.end, int(closes), tasks[key]))
+        begins = tasks[key].kind.does is Does.isolates if told else closes
+        changes.append((at.start if begins else at.end, int(closes), tasks[key]))
     state = as_found(laid.job)
     walked = [Moment(-1, state)]
     for slot, _, one in sorted(changes, key=lambda change: (change[0], change[1], change[2].key)):
@@ -134,6 +139,7 @@ def _closed(laid: LaidJob, head: str) -> frozenset[str]:
     again, switches = (outage.again, outage.switches) if outage is not None else (head, frozenset[str]())
     behind = _behind_at_last(laid.job, {again, *(outage.cans if outage else ())})
     fresh = {feed_of(key) for key, run in laid.job.runs.items() if run.origin in behind}
+    fresh |= {own_switch_of(key) for key, run in laid.job.runs.items() if run.target in behind}
     held = {one for one in switches if one.startswith("utility:") and outage is not None and outage.utility}
     return frozenset(switches - held) | fresh | {main_of(can) for can in behind}
 

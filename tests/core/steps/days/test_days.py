@@ -11,13 +11,14 @@ from northspan.core.document.job import Days, Job, Moment
 from northspan.core.document.patching import patched
 from northspan.core.physics.schedule import lay_out
 from northspan.core.physics.works import Crew, Work
+from northspan.core.rulebooks.registry import rulebook_names
 from northspan.core.solve import worked
 from northspan.core.steps.days.events import Event, event_edits
 from northspan.core.steps.days.laid import lay_out_job
 from northspan.core.steps.days.plan import days_plan
 from northspan.core.steps.days.power import outage_spans
 from northspan.core.steps.days.tasks import tasks_of
-from northspan.core.steps.found import with_steps_found
+from northspan.core.steps.found import check_steps, with_steps_found
 from northspan.core.working.errors import InvalidJob
 from tests.core.desk.test_starts import ALL
 from tests.run import cases
@@ -230,6 +231,17 @@ class Changed(unittest.TestCase):
             with self.assertRaisesRegex(ValueError, words):
                 with_days(US, **fields)
 
+    def test_an_edit_of_the_days_that_makes_a_circle_is_refused_by_its_words(self):
+        circle = with_days(
+            US, own={"A": {"words": "Ladder fetched", "after": ["own:B"]}, "B": {"words": "Shed opened", "after": ["own:A"]}}
+        )
+        after_all = with_days(US, own={"A": {"words": "Ladder fetched", "after": ["final"]}})
+        for job in (circle, after_all):
+            with self.assertRaisesRegex(InvalidJob, "“Ladder fetched” waits for"):
+                check_steps(worked(job), ["/days/own/A/after"])
+            check_steps(worked(job), ["/runs/F2/name"])
+        check_steps(worked(with_days(US, own={"A": {"words": "Ladder fetched", "after": ["up:P2"]}})), ["/days/own"])
+
     def test_a_person_without_hours_leaves_the_work_undone_and_says_so(self):
         away = {"A": {"name": "Lead", "away_from_day": 0}}
         plan = days_plan(worked(with_days(US, people=away, weather=[])))
@@ -247,6 +259,27 @@ class Power(unittest.TestCase):
             self.assertAlmostEqual(row.off_h, off_h)
         fed = next(one for one in days_plan(worked(US)).power if one.key == "circuit:W17")
         self.assertEqual(({one.state for one in fed.spans}, fed.off_h), ({"temporary"}, 0.0))
+
+    def test_a_cord_that_never_goes_up_feeds_nothing(self):
+        gone = days_plan(worked(with_days(US, changed={"temp_in:S1": {"crossed_out": True}})))
+        row = next(one for one in gone.power if one.key == "circuit:W17")
+        self.assertEqual({one.state for one in row.spans}, {"off"})
+
+    def test_a_house_whose_panel_is_replaced_is_told_of_as_well(self):
+        for book in rulebook_names():
+            job = start_job_under("larger_service", ALL, book)
+            with self.subTest(book):
+                row = next(one for one in days_plan(worked(job)).power if one.kind == "building")
+                self.assertGreater(row.off_h, 2)
+
+    def test_a_standby_ahead_of_the_house_is_one_outage_and_the_old_feeder_leaves_its_lugs_first(self):
+        for book in rulebook_names():
+            plan = days_plan(worked(start_job_under("generator", ALL, book)))
+            at = {one.key: (one.day, one.start_h) for one in plan.tasks}
+            with self.subTest(book):
+                self.assertLess(plan.outage_h, 5)
+                self.assertLess(at["off:P3"], at["lift:F1"])
+                self.assertLess(at["lift:F1"], at["far:F3"])
 
     def test_a_temporary_supply_is_held_against_what_it_carries(self):
         asked = next(
