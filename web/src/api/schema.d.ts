@@ -7360,6 +7360,8 @@ export interface components {
             metal: string;
             /** Name */
             name: string;
+            /** Product */
+            product: string;
             /** Size */
             size: string;
             /** Size Name */

@@ -44,6 +44,7 @@ class CutLength:
     total_m: float
     size: str
     metal: str
+    product: str
 
 
 @dataclass(frozen=True, slots=True)

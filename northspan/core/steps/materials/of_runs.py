@@ -14,7 +14,7 @@ from northspan.core.rulebooks.questions.common import Wire
 from northspan.core.steps.materials.goods_words import wire_words
 from northspan.core.steps.materials.of_pipes import pipe_wants
 from northspan.core.steps.materials.wanted import Wanted
-from northspan.core.topics.pull.lengths import cut_lengths
+from northspan.core.topics.pull.lengths import cut_lengths, stretches_by_product
 from northspan.core.topics.pull.pulling import lubricant, pipe_runs
 from northspan.core.topics.pull.routed import Routed
 from northspan.core.topics.pull.run_pull import question_of_pull
@@ -57,10 +57,10 @@ def _at(routed: Routed, field: str = "") -> str:
 
 
 def _wires(case: Case, routed: Routed) -> Iterator[Wanted]:
-    say, wire = case.rulebook.words, routed.sized.tried.wire
-    loose = case.rulebook.wires.single_wires(wire.insulation)
+    say = case.rulebook.words
     for one in cut_lengths(routed, case.rulebook.wires, say):
-        what = wire_words(Wire(one.size, Metal(one.metal), wire.insulation), case.rulebook.wires, say)
+        loose = case.rulebook.wires.single_wires(one.product)
+        what = wire_words(Wire(one.size, Metal(one.metal), one.product), case.rulebook.wires, say)
         color = f", {one.color}" if loose else ""
         why = f"{one.count} of {say.length_text(one.cut_m)}: {one.name}, with make-up at both ends"
         item = "wire" if loose else "cable"
@@ -106,8 +106,8 @@ def _stretch(case: Case, routed: Routed, i: int, segment: Segment) -> Iterator[W
             yield Wanted("grounding_bushing", pipe.name, 2, _at(routed, f"/segments/{segment.key}"), routed.run.name, why, rule, status)
     elif segment.method is Method.cable and segment.place is not Place.buried:
         fixed = straps(segment.method, "", segment.length_m, case.rulebook.routes, case.rulebook.words, wanted_m=segment.strap_m)
-        wire = routed.sized.tried.wire
-        what = f"for {wire.insulation}, {case.rulebook.words.size_name(wire.size)}"
+        wire, laid = routed.sized.tried.wire, routed.sized.question.run.segments[i].insulation
+        what = f"for {laid or wire.insulation}, {case.rulebook.words.size_name(wire.size)}"
         yield Wanted("staple", what, fixed.value, _at(routed, f"/segments/{segment.key}"), routed.run.name, fixed.rule.text,
                      fixed.rule.citation, status)  # fmt: skip
     if segment.place is Place.buried:
@@ -140,10 +140,8 @@ def _ends(case: Case, routed: Routed) -> Iterator[Wanted]:
         yield Wanted("reducer", down, 2 * wires, _at(routed, "/tail_size"), run.name, why, say.cite("tail"), run.status)
     if made.tried.wire.metal is Metal.aluminum and count:
         yield Wanted("antioxidant", "for aluminum", 0.2, _at(routed), run.name, "on every aluminum end", say.cite("tail"), run.status)
-    if not case.rulebook.wires.single_wires(made.tried.wire.insulation):
-        cable = f"{made.tried.wire.insulation}, {say.size_name(made.tried.wire.size)}"
-        for item in case.rulebook.cans.cable_end(made.tried.wire.insulation):
-            yield Wanted(item, cable, 2 * made.question.sets, _at(routed), run.name, "one at each end", "its ends", run.status)
+    yield from _cables_end(case, routed)
+    if not any(case.rulebook.wires.single_wires(product) for product, _ in stretches_by_product(routed)):
         return
     sizes = {"neutral": made.grounded_size, "ground": made.equipment_ground_size}
     for role, color in say.colors(run.circuit, old=run.old_colors):
@@ -154,3 +152,19 @@ def _ends(case: Case, routed: Routed) -> Iterator[Wanted]:
         marked = case.rulebook.cans.re_identified(part, size)
         if marked.result == "yes" and role in {"neutral", "ground"}:
             yield Wanted("tape", color, 0.1, _at(routed), run.name, f"{role}: {marked.text}", marked.citation, run.status)
+
+
+def _cables_end(case: Case, routed: Routed) -> Iterator[Wanted]:
+    """What a cable ends in, and what joins one product to the next."""
+    run, made, say = routed.run, routed.sized, case.rulebook.words
+    parts = [product for product, _ in stretches_by_product(routed)]
+    for product in parts:
+        if not case.rulebook.wires.single_wires(product):
+            cable = f"{product}, {say.size_name(made.tried.wire.size)}"
+            for item in case.rulebook.cans.cable_end(product):
+                yield Wanted(item, cable, 2 * made.question.sets, _at(routed), run.name, "one at each end", "its ends", run.status)
+    if len(parts) > 1:
+        joints = (len(parts) - 1) * made.question.sets * count_of(1 for _ in say.colors(run.circuit, old=run.old_colors))
+        why = f"{joints} joints where one product becomes another"
+        yield Wanted("wire_connector", f"for {say.size_name(made.tried.wire.size)}", joints, _at(routed), run.name, why, "its joints",
+                     run.status)  # fmt: skip

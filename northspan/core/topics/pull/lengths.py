@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from itertools import groupby
 from math import ceil, floor
 
 from northspan.core.document.plan import Bought, CutLength
@@ -75,11 +76,31 @@ def cut_lengths(routed: Routed, wire_rules: WireRules, say: Words) -> Iterator[C
     say : Words
         How the trade says it. [-]
     """
+    parts = stretches_by_product(routed)
+    for i, (product, length_m) in enumerate(parts):
+        pull, last = routed.run.pull, i == len(parts) - 1
+        cut_m = cut(length_m, pull.make_up_m, pull.coil_m if last else 0.0).value
+        yield from _cut_of(routed, product, cut_m, wire_rules, say)
+
+
+def stretches_by_product(routed: Routed) -> tuple[tuple[str, float], ...]:
+    """Part a run where one product ends and the next begins: the products in their order, each with how far it goes. [m]
+
+    Parameters
+    ----------
+    routed : Routed
+        The run, sized, with its route. [-]
+    """
+    base = routed.sized.tried.wire.insulation
+    laid = groupby(routed.sized.question.run.segments, key=lambda segment: segment.insulation or base)
+    return tuple((product, sum_of(segment.length_m for segment in segments)) for product, segments in laid)
+
+
+def _cut_of(routed: Routed, product: str, cut_m: float, wire_rules: WireRules, say: Words) -> Iterator[CutLength]:
+    """Each conductor of a part of the way, or the cable that holds them all."""
     run, sets, wire = routed.run, routed.sized.question.sets, routed.sized.tried.wire
-    pull = run.pull
-    cut_m = cut(sum_of(segment.length_m for segment in run.segments), pull.make_up_m, pull.coil_m).value
-    if not wire_rules.single_wires(wire.insulation):
-        yield CutLength(wire.insulation, sets, say.size_name(wire.size), "as marked", cut_m, sets * cut_m, wire.size, wire.metal.value)
+    if not wire_rules.single_wires(product):
+        yield CutLength(product, sets, say.size_name(wire.size), "as marked", cut_m, sets * cut_m, wire.size, wire.metal.value, product)
         return
     sizes = {"neutral": routed.sized.grounded_size, "ground": routed.sized.equipment_ground_size}
     for role, color in say.colors(run.circuit, old=run.old_colors):
@@ -88,7 +109,7 @@ def cut_lengths(routed: Routed, wire_rules: WireRules, say: Words) -> Iterator[C
         if size and size in wire_rules.sizes(metal):
             name = say.dialect.equipment_ground if role == "ground" else role
             named = say.size_name(size) if metal is wire.metal else f"{say.size_name(size)} {say.metal_name(metal)}"
-            yield CutLength(name, sets, named, color, cut_m, sets * cut_m, size, metal.value)
+            yield CutLength(name, sets, named, color, cut_m, sets * cut_m, size, metal.value, product)
 
 
 def bought(lengths: tuple[CutLength, ...], reel_m: float | None, say: Words) -> Iterator[Bought]:
@@ -97,15 +118,15 @@ def bought(lengths: tuple[CutLength, ...], reel_m: float | None, say: Words) -> 
     Parameters
     ----------
     lengths : tuple of CutLength
-        The conductors, all cut to the same length. [m]
+        The conductors. [m]
     reel_m : float or None
         Wire on a reel. [m]
     say : Words
         How the trade says it. [-]
     """
-    for size in dict.fromkeys(one.size_name for one in lengths):
-        same = [one for one in lengths if one.size_name == size]
-        count, cut_m = count_of(one.count for one in same), same[0].cut_m
+    several = len({one.product for one in lengths}) > 1
+    for product, size, cut_m in dict.fromkeys((one.product, one.size_name, one.cut_m) for one in lengths):
+        count = count_of(one.count for one in lengths if (one.product, one.size_name, one.cut_m) == (product, size, cut_m))
         total = say.length_text(count * cut_m)
         on_reels = reels(count, cut_m, reel_m) if reel_m else None
         if on_reels:
@@ -115,4 +136,4 @@ def bought(lengths: tuple[CutLength, ...], reel_m: float | None, say: Words) -> 
             words = f"{total} by length: a reel is shorter than one piece"
         else:
             words = f"{total} by length"
-        yield Bought(size, count, words)
+        yield Bought(f"{size} {product}" if several else size, count, words)

@@ -155,6 +155,17 @@ class Ends(unittest.TestCase):
                                  a_segment(length_m=2.5, place="indoors", method="pvc40")))  # fmt: skip
         self.assertEqual((mixed["adapter"], mixed["connector"], mixed["locknut"]), (1, 2, 1))  # thin-wall brings its own
 
+    def test_what_lies_open_in_a_house_is_cable_and_a_box_joins_it_to_what_is_in_the_pipe(self):
+        for name, joined in (("us-2023", 1), ("ca-2021", 1), ("uk-2022", 0)):  # in Britain one armoured cable goes all the way
+            way = (a_segment(length_m=30, method="pvc40", place="buried"), a_segment(length_m=9, method="cable", place="indoors"))
+            lines = taken_off(worked(in_pipes(name, *way))).lines
+            items = Counter(line.item for line in lines)
+            with self.subTest(name):
+                self.assertEqual([items[one] for one in ("cable", "pull_box", "wire_connector")], [1, joined, joined])
+                cable = next(line for line in lines if line.item == "cable")
+                self.assertEqual(cable.needed < 9 + 4, bool(joined))
+                self.assertTrue(all(30 < line.needed < 34 for line in lines if line.item == "wire"))
+
     def test_large_wires_get_a_bushing_and_small_ones_do_not(self):
         for name, load_a, count in (("us-2023", 40, 0), ("us-2023", 90, 2), ("ca-2021", 25, 0), ("ca-2021", 90, 2)):
             metal = {"metal": "copper", "load_a": load_a}

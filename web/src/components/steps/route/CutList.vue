@@ -20,7 +20,7 @@ const store = useJob()
         </tr>
       </thead>
       <tbody>
-        <tr v-for="one in pull.lengths" :key="one.name">
+        <tr v-for="(one, i) in pull.lengths" :key="i">
           <td>{{ one.count > 1 ? `${one.count} × ` : '' }}{{ one.name }}, {{ one.size_name }}</td>
           <td>{{ one.color }}</td>
           <td class="number">{{ lengthText(one.cut_m, store.units) }}</td>
