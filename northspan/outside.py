@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import secrets
 from collections.abc import Iterable
+from dataclasses import replace
 from datetime import UTC, datetime
 from functools import lru_cache
 from hashlib import sha256
@@ -45,7 +46,32 @@ def _tail() -> str:
 
 @lru_cache(maxsize=16)
 def _opened(kept: KeptBook) -> PriceBook:
-    return read_book(kept.name, kept.trip, kept.text, simulated=kept.simulated)
+    book = read_book(kept.name, kept.trip, kept.text, simulated=kept.simulated)
+    return replace(book, currency=kept.currency, rulebook=kept.rulebook)
+
+
+def keep_book(books: Books, book: PriceBook) -> None:
+    """Keep a price book; one of the same name is replaced as a whole.
+
+    Parameters
+    ----------
+    books : Books
+        Where it is kept. [money]
+    book : PriceBook
+        The book. [money]
+    """
+    books.keep(kept_book(book))
+
+
+def kept_book(book: PriceBook) -> KeptBook:
+    """Write a price book as it is kept.
+
+    Parameters
+    ----------
+    book : PriceBook
+        The book. [money]
+    """
+    return KeptBook(book.name, book.trip, book.simulated, len(book.lines), write_book(book), book.currency, book.rulebook)
 
 
 def _version(texts: Iterable[str]) -> str:
@@ -68,4 +94,4 @@ def keep_demo_prices(books: Books, jobs: Iterable[Job], day: str) -> None:
         The day that the prices carry. [-]
     """
     for book in demo_books(jobs, day):
-        books.keep(KeptBook(book.name, book.trip, book.simulated, len(book.lines), write_book(book)))
+        keep_book(books, book)

@@ -9,7 +9,7 @@ from sqlalchemy.orm import Session
 
 from northspan.core.document.price_book import NoSuchBook
 from northspan.store.database import writing
-from northspan.store.models import PriceBookRow
+from northspan.store.models import PriceBookRow, SupplierRow
 
 
 @dataclass(frozen=True, slots=True)
@@ -20,6 +20,18 @@ class KeptBook:
     trip: float
     simulated: bool
     lines: int
+    text: str
+    currency: str = ""
+    rulebook: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class KeptSupplier:
+    """How a supplier's list is read, which of his numbers are which goods, and the list as it came last: JSON, JSON, CSV."""
+
+    name: str
+    columns: str
+    matches: str
     text: str
 
 
@@ -39,7 +51,7 @@ class Books:
         """List the books, by name."""
         with Session(self._engine) as session:
             rows = session.scalars(select(PriceBookRow).order_by(PriceBookRow.name))
-            return tuple(KeptBook(row.name, row.trip, row.simulated, row.lines, row.document) for row in rows)
+            return tuple(KeptBook(row.name, row.trip, row.simulated, row.lines, row.document, row.currency, row.rulebook) for row in rows)
 
     def keep(self, book: KeptBook) -> None:
         """Keep a book; one of the same name is replaced as a whole.
@@ -49,9 +61,41 @@ class Books:
         book : KeptBook
             The book. [money]
         """
-        row = PriceBookRow(name=book.name, trip=book.trip, simulated=book.simulated, lines=book.lines, document=book.text)
+        row = _row(book)
         with writing(self._engine) as session:
             session.merge(row)
+            session.commit()
+
+    def suppliers(self) -> frozenset[str]:
+        """Name the suppliers whose lists are kept."""
+        with Session(self._engine) as session:
+            return frozenset(session.scalars(select(SupplierRow.name)))
+
+    def supplier(self, name: str) -> KeptSupplier | None:
+        """Give what is kept of a supplier's list.
+
+        Parameters
+        ----------
+        name : str
+            The supplier. [-]
+        """
+        with Session(self._engine) as session:
+            row = session.get(SupplierRow, name)
+            return KeptSupplier(row.name, row.columns, row.matches, row.document) if row else None
+
+    def keep_list(self, kept: KeptSupplier, book: KeptBook) -> None:
+        """Keep a supplier's list, how it is read, and the book that is made of it: all of it, or nothing.
+
+        Parameters
+        ----------
+        kept : KeptSupplier
+            The list. [money]
+        book : KeptBook
+            The book. [money]
+        """
+        with writing(self._engine) as session:
+            session.merge(SupplierRow(name=kept.name, columns=kept.columns, matches=kept.matches, document=kept.text))
+            session.merge(_row(book))
             session.commit()
 
     def drop(self, name: str) -> None:
@@ -72,3 +116,8 @@ class Books:
             if not found.rowcount:  # type: ignore[attr-defined]  # a cursor of a delete counts its rows
                 raise NoSuchBook(name)
             session.commit()
+
+
+def _row(book: KeptBook) -> PriceBookRow:
+    return PriceBookRow(name=book.name, trip=book.trip, simulated=book.simulated, lines=book.lines, document=book.text,
+                        currency=book.currency, rulebook=book.rulebook)  # fmt: skip

@@ -68,3 +68,16 @@ class PriceBookRow(Base):
     simulated: Mapped[bool]
     lines: Mapped[int]
     document: Mapped[str] = mapped_column(Text)
+    currency: Mapped[str] = mapped_column(String(8), default="")
+    rulebook: Mapped[str] = mapped_column(String(40), default="")
+
+
+class SupplierRow(Base):
+    """How a supplier's own list is read: its columns, his part numbers matched to our goods, and the list as it came last."""
+
+    __tablename__ = "suppliers"
+
+    name: Mapped[str] = mapped_column(String(80), primary_key=True)
+    columns: Mapped[str] = mapped_column(Text)
+    matches: Mapped[str] = mapped_column(Text)
+    document: Mapped[str] = mapped_column(Text)

@@ -61,7 +61,35 @@ class Materials(unittest.TestCase):
         found = self.materials()
         self.assertTrue(found["prices"]["simulated"])
         self.assertEqual(found["prices"]["splits"][0]["missing"], len(found["prices"]["unpriced"]))
-        self.server.ask("POST", "/api/books/drop", {"name": shop})
+        self.server.ask("POST", "/api/books/drop", {"name": listed["books"][0]["name"]})
+
+    def test_a_suppliers_own_list_is_read_matched_and_remembered(self):
+        text = "Code;Text;Netto\nR-8;Rod;11,40\nX-1;Gloves;3,10\n"
+        first = {"name": "Yard", "text": text, "currency": "USD", "rulebook": "us-2023"}
+        status, read = self.server.ask("POST", "/api/suppliers/read", first)
+        self.assertEqual((status, read["prices"], read["remembered"], read["kept"]), (200, 0, False, False))
+        self.assertEqual(self.server.ask("POST", "/api/suppliers/read", first | {"keep": True})[0], 422)
+        columns = {"headings": {"part": "Code", "words": "Text", "price": "Netto"}, "decimal": ","}
+        goods = next(one for one in self.materials()["goods"] if one["item"] == "rod")
+        matches = {"r-8": {"item": goods["item"], "what": goods["what"]}}
+        _, read = self.server.ask("POST", "/api/suppliers/read", first | {"columns": columns, "matches": matches, "keep": True})
+        self.assertEqual((read["known"], [one["part"] for one in read["unknown"]]), (1, ["X-1"]))
+        priced = {one["key"]: one for one in self.materials()["prices"]["lines"]}
+        rod = next(one for key, one in priced.items() if key.startswith("rod|"))
+        self.assertIn("11.40", rod["words"])
+        _, read = self.server.ask("POST", "/api/suppliers/read", first | {"text": text.replace("11,40", "12,40"), "keep": True})
+        self.assertEqual((read["known"], read["remembered"]), (1, True))  # the next list needs no hand
+        _, read = self.server.ask("POST", "/api/suppliers/read", {"name": "Yard", "find": "glo"})
+        self.assertEqual(len(read["unknown"]), 1)
+        self.assertEqual(self.server.ask("POST", "/api/books/drop", {"name": "Yard"})[0], 200)
+        self.assertTrue(self.server.ask("POST", "/api/suppliers/read", {"name": "Yard"})[1]["remembered"])
+
+    def test_a_book_of_another_currency_is_left_aside_and_says_so(self):
+        self.server.ask("POST", "/api/books", {"name": "Far", "text": ROWS, "currency": "GBP"})
+        found = self.materials()
+        self.assertIn("Far: it counts in GBP, this job in USD", found["left_aside"])
+        self.assertNotIn("Far", {one["shop"] for one in found["prices"]["lines"]})
+        self.server.ask("POST", "/api/books/drop", {"name": "Far"})
 
 
 if __name__ == "__main__":

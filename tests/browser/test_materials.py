@@ -93,9 +93,30 @@ class Materials(BrowserCase):
         self.page.emulate_media(media="screen")
         estimate.get_by_role("button", name="When would another choice").click()
         expect(estimate).to_contain_text("until copper falls by")
-        for name in ("Corner shop", "Harbor yard (simulated)"):
+        for name in ("Corner shop", "Harbor yard (simulated), USD"):
             prices.get_by_role("button", name=f"Drop it, {name}").click()
             expect(prices.get_by_role("button", name=f"Drop it, {name}")).to_have_count(0)
+
+    def test_a_suppliers_own_list_is_matched_once(self):
+        self.open_materials()
+        prices = self.page.get_by_label("Prices", exact=True)
+        prices.get_by_label("Supplier").fill("Yard")
+        rows = b"Code;Text;Netto\nR-8;Rod of eight feet;11,40\nX-1;Gloves;3,10\n"
+        file = {"name": "yard.csv", "mimeType": "text/csv", "buffer": rows}
+        self.page.get_by_label("Price list as CSV").set_input_files(file)
+        his = self.page.get_by_label("List of Yard")
+        for label, name in (("Price", "Netto"), ("His part number", "Code"), ("His words", "Text")):
+            self.choose(label, name)
+        self.choose("A number is written", "1.234,50")
+        expect(his).to_contain_text("Prices read: 2. Goods that we know: 0; kept for matching: 2.")
+        his.get_by_label("Ours, for R-8").fill("ground rod, 8")
+        self.take_option("ground rod, 8 ft long")
+        expect(his).to_contain_text("Goods that we know: 1")
+        self.no_violation(self.page, "a supplier's list")
+        his.get_by_role("button", name="Keep this list").click()
+        expect(prices).to_contain_text("Yard: 1 prices in USD")
+        prices.get_by_role("button", name="Match more of his list, Yard").click()
+        expect(self.page.get_by_label("List of Yard")).to_contain_text("Read as you chose the last time.")
 
     def test_a_phone_beside_a_shelf(self):
         page = self.a_page(**PHONE)

@@ -30,12 +30,18 @@ class BookLine:
 
 @dataclass(frozen=True, slots=True)
 class PriceBook:
-    """The prices of a supplier, and what a drive there or a delivery costs; `simulated` where no real shop stands behind it. [money]"""
+    """The prices of a supplier, and what a drive there or a delivery costs. [money]
+
+    `simulated` where no real shop stands behind it; `currency` is what it counts in, and `rulebook` under which rules its goods are
+    sold; both are empty where nobody said.
+    """
 
     name: str
     trip: float
     lines: tuple[BookLine, ...]
     simulated: bool = False
+    currency: str = ""
+    rulebook: str = ""
 
 
 def days_of(book: PriceBook) -> tuple[str, str]:

@@ -5195,6 +5195,55 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/suppliers/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read a supplier's own list: which column is what, what is known in it, and what is not yet. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ListQuestion"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ListAnswer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -6143,6 +6192,13 @@ export interface components {
          * @description A price book that is kept: its supplier, what a trip there costs, how many prices, and the days they are of. [money]
          */
         BookItem: {
+            /** Currency */
+            currency: string;
+            /**
+             * Has List
+             * @description Whether it was made of a supplier's own list, which is kept.
+             */
+            has_list: boolean;
             /** Lines */
             lines: number;
             /** Name */
@@ -6177,8 +6233,18 @@ export interface components {
          * @description A price book as CSV, the supplier's name, and what a trip there costs. [money]
          */
         BookText: {
+            /**
+             * Currency
+             * @default
+             */
+            currency?: string;
             /** Name */
             name: string;
+            /**
+             * Rulebook
+             * @default
+             */
+            rulebook?: string;
             /** Text */
             text: string;
             /**
@@ -9285,6 +9351,18 @@ export interface components {
          */
         Fuel: "propane" | "natural_gas" | "gasoline" | "diesel";
         /**
+         * Goods
+         * @description Something that is bought, as a price book names it, and in words.
+         */
+        Goods: {
+            /** Item */
+            item: string;
+            /** What */
+            what: string;
+            /** Words */
+            words: string;
+        };
+        /**
          * Got
          * @description What became of a line at the counter.
          * @enum {string}
@@ -10571,6 +10649,167 @@ export interface components {
             quantity: number | null;
         };
         /**
+         * ListAnswer
+         * @description How a supplier's list is read, and what comes of it.
+         */
+        ListAnswer: {
+            columns: components["schemas"]["ListColumns-Output"];
+            /** Kept */
+            kept: boolean;
+            /** Known */
+            known: number;
+            /** Names */
+            names: string[];
+            /**
+             * Own
+             * @description Whether it is a price book in the columns of this program.
+             */
+            own: boolean;
+            /** Prices */
+            prices: number;
+            /** Refused */
+            refused: components["schemas"]["RefusedLine"][];
+            /** Refused Count */
+            refused_count: number;
+            /**
+             * Remembered
+             * @description Whether its columns were chosen before.
+             */
+            remembered: boolean;
+            /** Sample */
+            sample: string[][];
+            /** Units */
+            units: components["schemas"]["UnitRead"][];
+            /** Unknown */
+            unknown: components["schemas"]["UnknownLine"][];
+            /** Unknown Count */
+            unknown_count: number;
+        };
+        /**
+         * ListColumns
+         * @description How a supplier's list is read: the heading of each column, what a price is for, and how numbers are written.
+         */
+        "ListColumns-Input": {
+            /**
+             * Bases
+             * @description What is in the column of units, and what that means.
+             * @default {}
+             */
+            bases?: {
+                [key: string]: "each" | "per 100" | "per 1000" | "m" | "per 100 m" | "per 1000 m" | "ft" | "per 100 ft" | "per 1000 ft" | "stick" | "reel" | "pack" | "L";
+            };
+            /**
+             * Basis
+             * @description What a price is for where no column says so.
+             * @default each
+             * @enum {string}
+             */
+            basis?: "each" | "per 100" | "per 1000" | "m" | "per 100 m" | "per 1000 m" | "ft" | "per 100 ft" | "per 1000 ft" | "stick" | "reel" | "pack" | "L";
+            /**
+             * Decimal
+             * @default .
+             * @enum {string}
+             */
+            decimal?: "." | ",";
+            /**
+             * Feet
+             * @description Whether a length without a unit is in feet.
+             * @default false
+             */
+            feet?: boolean;
+            /** Headings */
+            headings?: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * ListColumns
+         * @description How a supplier's list is read: the heading of each column, what a price is for, and how numbers are written.
+         */
+        "ListColumns-Output": {
+            /**
+             * Bases
+             * @description What is in the column of units, and what that means.
+             * @default {}
+             */
+            bases: {
+                [key: string]: "each" | "per 100" | "per 1000" | "m" | "per 100 m" | "per 1000 m" | "ft" | "per 100 ft" | "per 1000 ft" | "stick" | "reel" | "pack" | "L";
+            };
+            /**
+             * Basis
+             * @description What a price is for where no column says so.
+             * @default each
+             * @enum {string}
+             */
+            basis: "each" | "per 100" | "per 1000" | "m" | "per 100 m" | "per 1000 m" | "ft" | "per 100 ft" | "per 1000 ft" | "stick" | "reel" | "pack" | "L";
+            /**
+             * Decimal
+             * @default .
+             * @enum {string}
+             */
+            decimal: "." | ",";
+            /**
+             * Feet
+             * @description Whether a length without a unit is in feet.
+             * @default false
+             */
+            feet: boolean;
+            /** Headings */
+            headings: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * ListQuestion
+         * @description A supplier's own list, and how it is read; with no text, the one that was kept last. It is kept as well where `keep` says so.
+         */
+        ListQuestion: {
+            /** @default null */
+            columns?: components["schemas"]["ListColumns-Input"] | null;
+            /**
+             * Currency
+             * @default
+             */
+            currency?: string;
+            /**
+             * Feet
+             * @description Whether a length without a unit is in feet, as long as nobody chose.
+             * @default false
+             */
+            feet?: boolean;
+            /**
+             * Find
+             * @default
+             */
+            find?: string;
+            /**
+             * Keep
+             * @default false
+             */
+            keep?: boolean;
+            /** Matches */
+            matches?: {
+                [key: string]: components["schemas"]["Match"];
+            };
+            /** Name */
+            name: string;
+            /**
+             * Rulebook
+             * @default
+             */
+            rulebook?: string;
+            /**
+             * Text
+             * @default
+             */
+            text?: string;
+            /**
+             * Trip
+             * @default 0
+             */
+            trip?: number;
+        };
+        /**
          * Load
          * @description Something that uses power, at a can.
          */
@@ -10967,6 +11206,19 @@ export interface components {
             way: number;
         };
         /**
+         * Match
+         * @description Which of our goods a part number of his is.
+         */
+        Match: {
+            /** Item */
+            item: string;
+            /**
+             * What
+             * @default
+             */
+            what?: string;
+        };
+        /**
          * Materials
          * @description What is taken where the rules fix nothing, and what a person changed.
          */
@@ -11087,11 +11339,20 @@ export interface components {
          * @description The take-off of a job at the prices that are kept.
          */
         MaterialsAnswer: {
+            /** Currency */
+            currency: string;
             /**
              * Findings
              * @default []
              */
             findings: components["schemas"]["Finding"][];
+            /**
+             * Goods
+             * @description What the list has, each once, as a price book names it.
+             */
+            goods: components["schemas"]["Goods"][];
+            /** Left Aside */
+            left_aside: string[];
             prices: components["schemas"]["PricedList"];
             /**
              * Revision
@@ -13350,6 +13611,16 @@ export interface components {
             kind: "four_pin" | "fall";
             /** Text */
             text: string;
+        };
+        /**
+         * RefusedLine
+         * @description A line that cannot be read, and why.
+         */
+        RefusedLine: {
+            /** Number */
+            number: number;
+            /** Words */
+            words: string;
         };
         /**
          * RefusedRow
@@ -16910,11 +17181,39 @@ export interface components {
             stays_live: string[];
         };
         /**
+         * UnitRead
+         * @description A unit as it is written, and what it is taken for; nothing where nobody knows.
+         */
+        UnitRead: {
+            /** Basis */
+            basis: ("each" | "per 100" | "per 1000" | "m" | "per 100 m" | "per 1000 m" | "ft" | "per 100 ft" | "per 1000 ft" | "stick" | "reel" | "pack" | "L") | null;
+            /** Said */
+            said: string;
+        };
+        /**
          * Units
          * @description What lengths are shown in.
          * @enum {string}
          */
         Units: "feet" | "metres";
+        /**
+         * UnknownLine
+         * @description A line of a supplier that is none of our goods yet. [money]
+         */
+        UnknownLine: {
+            /** Key */
+            key: string;
+            /** Part */
+            part: string;
+            /** Price */
+            price: number;
+            /** Size */
+            size: number;
+            /** Unit */
+            unit: string;
+            /** Words */
+            words: string;
+        };
         /**
          * Visit
          * @description A window in which somebody comes, and whether that was confirmed; `came_h` is when he was there. [h]

@@ -64,6 +64,7 @@ export function makeVuetify(theme: string) {
     defaults: {
       VBtn: { ...PRESSED, minHeight: 44, minWidth: 44 },
       VTextField: { variant: 'outlined', density: 'compact', hideDetails: 'auto', color: 'primary' },
+      VAutocomplete: { variant: 'outlined', density: 'compact', hideDetails: 'auto', color: 'primary' },
       VSelect: { variant: 'outlined', density: 'compact', hideDetails: 'auto', color: 'primary' },
       VActButton: { ...PRESSED, class: 'act', color: 'primary' },
       VPlainButton: { ...PRESSED, class: 'plain-act' },

@@ -93,6 +93,15 @@ class Bought:
 
 
 @dataclass(frozen=True, slots=True)
+class Goods:
+    """Something that is bought, as a price book names it, and in words."""
+
+    item: str
+    what: str
+    words: str
+
+
+@dataclass(frozen=True, slots=True)
 class PricedLine:
     """A line at its shop: how it is bought, what it costs, the day of the price, and what the others ask. [money]"""
 

@@ -21,6 +21,7 @@ DIALECT = Dialect(
     pipe="conduit",
     length_unit="metres",
     terms=Terms(
+        currency="CAD",
         equipment_grounding_conductor="bonding conductor",
         equipment_ground="bonding conductor",
         an_equipment_ground="a bonding conductor",

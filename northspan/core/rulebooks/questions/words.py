@@ -90,6 +90,7 @@ class Terms:
     rough_comes: str = "the inspector, before walls are closed"
     service_comes: str = "the inspector, for the service"
     final_comes: str = "the inspector, at the end"
+    currency: str = "USD"
 
 
 @dataclass(frozen=True, slots=True)

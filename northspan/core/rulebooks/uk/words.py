@@ -29,6 +29,7 @@ DIALECT = Dialect(
         slots="ways",
         space="way",
         spaces="ways",
+        currency="GBP",
         permit_asked="Building control told, or the work goes through a scheme",
         permit_why="where the work is notifiable; told before it begins, unless your scheme tells it afterwards",
         rough_look="First fix looked over, with photos",

@@ -13,6 +13,7 @@ from northspan.core.steps.days.plan import days_plan, first_needed, labor_h
 from northspan.core.steps.estimate import calculators
 from northspan.core.steps.estimate.alternatives import alternatives
 from northspan.core.steps.estimate.estimate import estimated
+from northspan.core.steps.materials.books_of import books_of
 from northspan.core.steps.materials.lines import taken_off
 from northspan.core.steps.materials.priced import priced
 from northspan.core.working.errors import InvalidJob
@@ -42,7 +43,7 @@ def added_up(whole: WorkedJob, beside: Beside) -> EstimateAnswer:
     beside : Beside
         With the books. [money]
     """
-    prices = priced(taken_off(whole), beside.books, whole.case.rulebook.words.length_text)
+    prices = priced(taken_off(whole), books_of(whole, beside.books), whole.case.rulebook.words.length_text)
     days = _days(whole)
     found = estimated(whole.job.materials.estimate, prices.splits[0].cost if prices.splits else 0.0, labor_h(days) if days else 0.0)
     return EstimateAnswer(estimate=found.value, estimate_working=work_lines(found.steps), first_needed=first_needed(days) if days else {})
@@ -59,7 +60,7 @@ def other_ways(whole: WorkedJob, beside: Beside) -> AlternativeList:
         With the books. [money]
     """
     days = _days(whole)
-    return AlternativeList(ways=alternatives(whole.job, beside.books, labor_h(days) if days else 0.0))
+    return AlternativeList(ways=alternatives(whole.job, books_of(whole, beside.books), labor_h(days) if days else 0.0))
 
 
 def _days(whole: WorkedJob) -> DaysPlan | None:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterable, Iterator, Sequence
 from math import ceil
 
-from northspan.core.document.plan.materials import Bought, PricedLine, PricedList, Split, TakeOff, TakeOffLine
+from northspan.core.document.plan.materials import Bought, Goods, PricedLine, PricedList, Split, TakeOff, TakeOffLine
 from northspan.core.document.price_book import BookLine, PriceBook
 from northspan.core.physics.basket import MOST_SHOPS, Basket, cheapest
 from northspan.core.physics.cutting import cut_from, into_lengths
@@ -65,6 +65,18 @@ def price_key(line: TakeOffLine) -> tuple[str, str]:
     """
     what = line.key.split("|")[1] if "|" in line.key else ""
     return line.item, (what.rsplit(", ", 1)[0] if line.item == "wire" else what).lower()
+
+
+def goods_of(found: TakeOff) -> tuple[Goods, ...]:
+    """List what is bought, each once, as a price book names it.
+
+    Parameters
+    ----------
+    found : TakeOff
+        What is needed. [-]
+    """
+    named = {price_key(line): line.words.rsplit(", ", 1)[0] if line.item == "wire" else line.words for line in found.lines}
+    return tuple(Goods(item, what, words) for (item, what), words in sorted(named.items()))
 
 
 def _shelf(book: PriceBook) -> dict[tuple[str, str], list[BookLine]]:

@@ -13,14 +13,15 @@ from northspan.core.case.step import Edits, Step, StepAnswer, StepEvent, View
 from northspan.core.case.worked import WorkedJob
 from northspan.core.document.findings import Finding
 from northspan.core.document.job import Part
-from northspan.core.document.plan.materials import Flip, PricedList, TakeOff, Totals
+from northspan.core.document.plan.materials import Flip, Goods, PricedList, TakeOff, Totals
 from northspan.core.document.price_book import NoSuchBook
 from northspan.core.steps.materials import calculators
+from northspan.core.steps.materials.books_of import books_of, currency_of, left_aside
 from northspan.core.steps.materials.facts import anything_taken, facts_left
 from northspan.core.steps.materials.flips import flips, site_flips
 from northspan.core.steps.materials.flips_of_run import run_flips
 from northspan.core.steps.materials.lines import taken_off
-from northspan.core.steps.materials.priced import priced
+from northspan.core.steps.materials.priced import goods_of, priced
 from northspan.core.steps.materials.quotes import quotes
 from northspan.core.steps.materials.totals import totals
 from northspan.core.working.errors import NoSolution
@@ -33,6 +34,9 @@ class MaterialsAnswer(StepAnswer):
     take_off: TakeOff
     prices: PricedList
     shops: list[str]
+    goods: tuple[Goods, ...] = Field(description="What the list has, each once, as a price book names it.")
+    currency: str
+    left_aside: tuple[str, ...]
 
 
 class FlipList(StepAnswer):
@@ -59,8 +63,12 @@ def listed(whole: WorkedJob, beside: Beside) -> MaterialsAnswer:
         With the books. [money]
     """
     found = taken_off(whole)
-    prices = priced(found, beside.books, whole.case.rulebook.words.length_text)
-    return MaterialsAnswer(totals=totals(whole.job, found, prices), take_off=found, prices=prices, shops=list(beside.shops))
+    prices = priced(found, books_of(whole, beside.books), whole.case.rulebook.words.length_text)
+    return MaterialsAnswer(
+        totals=totals(whole.job, found, prices), take_off=found, prices=prices, shops=list(beside.shops), currency=currency_of(whole.job),
+        goods=goods_of(found),
+        left_aside=tuple(left_aside(whole, beside.books)),
+    )  # fmt: skip
 
 
 def flip_list(whole: WorkedJob, beside: Beside) -> FlipList:
@@ -100,7 +108,7 @@ def take_prices(whole: WorkedJob, beside: Beside, asked: BooksChosen) -> Edits:
     InvalidJob
         If none of them has a price that the job could use.
     """
-    kept = {book.name: book for book in beside.books}
+    kept = {book.name: book for book in books_of(whole, beside.books)}
     for name in asked.names:
         if name not in kept:
             raise NoSuchBook(name)

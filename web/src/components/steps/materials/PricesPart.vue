@@ -2,7 +2,9 @@
 import { link } from '../../../api/transport'
 import { computed, ref } from 'vue'
 import { useWhileShown } from '../../../composables/useWhileShown'
+import SupplierList from './SupplierList.vue'
 import { usePrices } from './usePrices'
+import { useSupplierList } from './useSupplierList'
 import { useTakeOff } from './useTakeOff'
 import { useMoney } from '../../../composables/useMoney'
 import { useJob } from '../../../state/job'
@@ -11,6 +13,7 @@ import { useJob } from '../../../state/job'
 const goods = useTakeOff()
 const store = useJob()
 const prices = usePrices()
+const supplier = useSupplierList()
 const name = ref('')
 const trip = ref('0')
 const file = ref<HTMLInputElement | null>(null)
@@ -31,7 +34,7 @@ const age = (day: string): string => {
 async function read(): Promise<void> {
   const chosen = file.value?.files?.[0]
   if (file.value && chosen)
-    await prices.read(name.value.trim() || chosen.name.slice(0, 80), Number(trip.value) || 0, chosen)
+    await supplier.begin(name.value.trim() || chosen.name.slice(0, 80), Number(trip.value) || 0, await chosen.text())
   if (file.value) file.value.value = ''
 }
 </script>
@@ -105,13 +108,20 @@ async function read(): Promise<void> {
     <p v-if="prices.trouble" class="trouble" role="alert">{{ prices.trouble }}</p>
     <ul class="plain-list">
       <li v-for="one in prices.books" :key="one.name">
-        <b>{{ one.name }}</b>: {{ one.lines }} prices<template v-if="one.oldest"
-          >, of {{ one.oldest }}{{ age(one.oldest) }}</template
+        <b>{{ one.name }}</b>: {{ one.lines }} prices<template v-if="one.currency"> in {{ one.currency }}</template
+        ><template v-if="one.oldest">, of {{ one.oldest }}{{ age(one.oldest) }}</template
         >; a trip costs {{ money(one.trip) }}
         <v-plain-button :href="link('/api/books/{name}.csv', { name: one.name })" download>Save as CSV</v-plain-button>
+        <v-plain-button
+          v-if="one.has_list"
+          :aria-label="`Match more of his list, ${one.name}`"
+          @click="supplier.begin(one.name, one.trip, '')"
+          >Match more of his list</v-plain-button
+        >
         <v-plain-button :aria-label="`Drop it, ${one.name}`" @click="prices.drop(one.name)">Drop it</v-plain-button>
       </li>
     </ul>
+    <p v-for="one in goods.leftAside" :key="one" class="because">Left aside. {{ one }}.</p>
     <div v-if="prices.books.length" class="part-buttons">
       <v-act-button @click="prices.take(prices.books.map((one) => one.name))">
         Plan with the prices of these books
@@ -128,7 +138,12 @@ async function read(): Promise<void> {
       <v-text-field v-model="trip" class="pick few" label="A trip there costs" inputmode="decimal" />
       <v-act-button @click="file?.click()">Read a price list</v-act-button>
     </div>
-    <p class="because">Columns: item, what, unit, size, price, least, day, in_stock, cut_fee.</p>
+    <p class="because">
+      Any CSV: you say once which of his columns is what. A book in our own columns (item, what, unit, size, price,
+      least, day, in_stock, cut_fee) is taken in at once.
+    </p>
+    <p v-if="supplier.trouble && !supplier.open" class="trouble" role="alert">{{ supplier.trouble }}</p>
+    <SupplierList v-if="supplier.open" />
     <div class="part-buttons">
       <v-plain-button v-for="shop in goods.shops" :key="shop" @click="prices.ask(shop)">
         Ask {{ shop }}

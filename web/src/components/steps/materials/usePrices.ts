@@ -24,9 +24,16 @@ export const usePrices = defineStore('prices', () => {
     await goods.count()
   }
 
-  async function read(name: string, trip: number, file: File): Promise<void> {
-    busy.value = `Reading ${file.name}, ${Math.ceil(file.size / 1000)} kB`
-    await done(await send('post', '/api/books', { body: { name, trip, text: await file.text() } }))
+  /** Keep a book that comes in our own columns. */
+  async function keepOwn(name: string, trip: number, text: string, currency: string, rulebook: string): Promise<void> {
+    busy.value = `Reading ${name}`
+    await done(await send('post', '/api/books', { body: { name, trip, text, currency, rulebook } }))
+  }
+
+  /** The books have changed beside: ask anew. */
+  async function changed(): Promise<void> {
+    await list.refetch()
+    await goods.count()
   }
 
   async function ask(shop: string, how: { silent?: boolean; late?: boolean } = {}): Promise<void> {
@@ -49,5 +56,5 @@ export const usePrices = defineStore('prices', () => {
     await store.takePrices(names)
   }
 
-  return { books, trouble, busy, read, ask, drop, take }
+  return { books, trouble, busy, keepOwn, changed, ask, drop, take }
 })

@@ -18,6 +18,8 @@ export const useTakeOff = defineStore('take-off', () => {
   const found = computed(() => (answer.data.value?.take_off ?? null) as Schemas['TakeOff'] | null)
   const prices = computed(() => (answer.data.value?.prices ?? null) as Schemas['PricedList'] | null)
   const shops = computed(() => answer.data.value?.shops ?? [])
+  const goods = computed(() => answer.data.value?.goods ?? [])
+  const leftAside = computed(() => answer.data.value?.left_aside ?? [])
   const totals = computed(() => answer.data.value?.totals ?? null)
   const estimate = computed(() => {
     const one = paid.data.value
@@ -113,6 +115,8 @@ export const useTakeOff = defineStore('take-off', () => {
     findFlips,
     ways,
     findWays,
+    goods,
+    leftAside,
     totals,
     firstNeeded,
     byShop,
