@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from itertools import combinations
 
@@ -13,13 +13,17 @@ MOST_SHOPS = 12
 
 @dataclass(frozen=True, slots=True)
 class Basket:
-    """A choice of shops: for each line the shop it is bought at, None where no open shop has it; its cost, trips and lines. [money]"""
+    """A choice of shops: for each line the shop it is bought at, None where no open shop has it; its cost, trips and lines. [money]
+
+    `besides` names for each line a second shop, where a part of it is bought there.
+    """
 
     shops: tuple[int, ...]
     chosen: tuple[int | None, ...]
     lines_cost: float
     trips_cost: float
     missing: int
+    besides: tuple[int | None, ...] = ()
 
     @property
     def cost(self) -> float:
@@ -27,7 +31,12 @@ class Basket:
         return self.lines_cost + self.trips_cost
 
 
-def cheapest(prices: Sequence[Sequence[float | None]], trips: Sequence[float], *, most_shops: int | None = None) -> Basket:
+Pairs = Sequence[Mapping[tuple[int, int], float]]
+
+
+def cheapest(
+    prices: Sequence[Sequence[float | None]], trips: Sequence[float], *, most_shops: int | None = None, pairs: Pairs = ()
+) -> Basket:
     """Choose the shops to go to, and at which of them each line is bought.
 
     Parameters
@@ -38,6 +47,8 @@ def cheapest(prices: Sequence[Sequence[float | None]], trips: Sequence[float], *
         What a trip to each shop costs, shape (shops,). [money]
     most_shops : int, optional
         How many shops at most; any number if left out. [-]
+    pairs : sequence of mapping
+        What each line costs where it is bought in two shops, shape (lines,); none if left out. [money]
 
     Notes
     -----
@@ -59,25 +70,29 @@ def cheapest(prices: Sequence[Sequence[float | None]], trips: Sequence[float], *
     best: tuple[tuple[int, float, int], Basket] | None = None
     for count in range(min(len(trips), most_shops or len(trips)) + 1):
         for open_ in combinations(shops, count):
-            basket = _at(prices, trips, open_)
+            basket = _at(prices, trips, open_, pairs)
             rank = (basket.missing, basket.cost, count)
             if best is None or rank < best[0]:
                 best = rank, basket
     return best[1] if best else Basket((), (), 0.0, 0.0, 0)
 
 
-def _at(prices: Sequence[Sequence[float | None]], trips: Sequence[float], open_: tuple[int, ...]) -> Basket:
+def _at(prices: Sequence[Sequence[float | None]], trips: Sequence[float], open_: tuple[int, ...], pairs: Pairs) -> Basket:
     chosen: list[int | None] = []
+    besides: list[int | None] = []
     total, missing = 0.0, 0
-    for row in prices:
-        offers = [(cost, shop) for shop in open_ if (cost := row[shop]) is not None]
+    for i, row in enumerate(prices):
+        offers = [(cost, shop, shop) for shop in open_ if (cost := row[shop]) is not None]
+        offers += [(cost, one, other) for (one, other), cost in (pairs[i].items() if pairs else ()) if one in open_ and other in open_]
         if not offers:
             chosen.append(None)
+            besides.append(None)
             missing += 1
             continue
-        cost, shop = min(offers)
+        cost, shop, other = min(offers)
         chosen.append(shop)
+        besides.append(None if other == shop else other)
         total += cost
-    used = {shop for shop in chosen if shop is not None}
+    used = {shop for shop in (*chosen, *besides) if shop is not None}
     kept = tuple(shop for shop in open_ if shop in used)  # nobody drives to a shop for nothing
-    return Basket(kept, tuple(chosen), total, float(sum_of(trips[shop] for shop in kept)), missing)
+    return Basket(kept, tuple(chosen), total, float(sum_of(trips[shop] for shop in kept)), missing, tuple(besides))

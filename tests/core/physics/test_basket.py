@@ -2,7 +2,7 @@
 
 import random
 import unittest
-from itertools import product
+from itertools import permutations, product
 
 import numpy as np
 from scipy.optimize import Bounds, LinearConstraint, milp
@@ -52,6 +52,20 @@ class Baskets(unittest.TestCase):
         self.assertEqual(cheapest([[None]], [5]).missing, 1)
         self.assertEqual(cheapest([[None]], [5]).trips_cost, 0)
         self.assertEqual(cheapest([[3, 1], [1, 3]], [0, 0], most_shops=1).cost, 4)
+
+    def test_a_line_in_two_shops_as_cheap_as_trying_every_way(self):
+        rng = random.Random(5)
+        for _ in range(60):
+            lines, shops = rng.randint(1, 4), rng.randint(2, 3)
+            prices = [[round(rng.uniform(1, 60), 2) if rng.random() < 0.8 else None for _ in range(shops)] for _ in range(lines)]
+            pairs = [{at: round(rng.uniform(1, 50), 2) for at in permutations(range(shops), 2) if rng.random() < 0.4} for _ in range(lines)]
+            trips = [round(rng.uniform(0, 50), 2) for _ in range(shops)]
+            ways = [[({s}, cost) for s, cost in enumerate(row) if cost is not None] + [(set(at), cost) for at, cost in two.items()]
+                    for row, two in zip(prices, pairs, strict=True)]  # fmt: skip
+            if not all(ways):
+                continue
+            least = min(sum(cost for _, cost in way) + sum(trips[s] for s in set().union(*(at for at, _ in way))) for way in product(*ways))
+            self.assertAlmostEqual(cheapest(prices, trips, pairs=pairs).cost, least, places=6)
 
 
 def by_trying(pieces, lengths):

@@ -13018,7 +13018,7 @@ export interface components {
         };
         /**
          * PricedLine
-         * @description A line at its shop: how it is bought, what it costs, the day of the price, and what the others ask. [money]
+         * @description A line at its shop: how it is bought, what it costs, the day of the price, what the others ask, and who gets what. [money]
          */
         PricedLine: {
             /** Cost */
@@ -13029,6 +13029,11 @@ export interface components {
             key: string;
             /** Others */
             others: [
+                string,
+                number
+            ][];
+            /** Shares */
+            shares: [
                 string,
                 number
             ][];
@@ -16638,7 +16643,7 @@ export interface components {
         };
         /**
          * Totals
-         * @description What the parts of a job cost, by kind and id, and its buildings, by name. [money]
+         * @description What the parts of a job cost, by kind and id, its buildings, and what each shop gets, by name. [money]
          */
         Totals: {
             /** Buildings */
@@ -16647,6 +16652,10 @@ export interface components {
             };
             /** Parts */
             parts: {
+                [key: string]: number;
+            };
+            /** Shops */
+            shops: {
                 [key: string]: number;
             };
         };

@@ -103,7 +103,7 @@ class Goods:
 
 @dataclass(frozen=True, slots=True)
 class PricedLine:
-    """A line at its shop: how it is bought, what it costs, the day of the price, and what the others ask. [money]"""
+    """A line at its shop: how it is bought, what it costs, the day of the price, what the others ask, and who gets what. [money]"""
 
     key: str
     shop: str
@@ -111,6 +111,7 @@ class PricedLine:
     cost: float | None
     day: str
     others: tuple[tuple[str, float], ...]
+    shares: tuple[tuple[str, float], ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -149,10 +150,11 @@ class Flip:
 
 @dataclass(frozen=True, slots=True)
 class Totals:
-    """What the parts of a job cost, by kind and id, and its buildings, by name. [money]"""
+    """What the parts of a job cost, by kind and id, its buildings, and what each shop gets, by name. [money]"""
 
     parts: dict[str, float]
     buildings: dict[str, float]
+    shops: dict[str, float]
 
 
 @dataclass(frozen=True, slots=True)

@@ -1,4 +1,4 @@
-"""What each part of a job, and each building, costs: the lines shared out by what asks for them."""
+"""What each part of a job, each building and each shop costs: the lines shared out by what asks for them."""
 
 from __future__ import annotations
 
@@ -38,7 +38,10 @@ def totals(job: Job, found: TakeOff, prices: PricedList) -> Totals:
     buildings: dict[str, float] = defaultdict(float)
     for part, cost in parts.items():
         buildings[_building(job, part)] += cost
-    return Totals(dict(parts), dict(sorted(buildings.items(), key=lambda one: -one[1])))
+    shops: dict[str, float] = defaultdict(float)
+    for name, cost in (share for price in prices.lines for share in price.shares):
+        shops[name] += cost
+    return Totals(dict(parts), dict(sorted(buildings.items(), key=lambda one: -one[1])), dict(shops))
 
 
 def _building(job: Job, part: str) -> str:

@@ -1,6 +1,7 @@
 """Prices of books in a job, where a choice flips, the job done another way, what each part costs, and bends by hand in the list."""
 
 import unittest
+from dataclasses import replace
 
 from northspan.core.desk.demos import DEMOS
 from northspan.core.document.job import DropLimits, Job, Metal, Quoted
@@ -152,7 +153,22 @@ class OtherWays(unittest.TestCase):
             lines = sum(one.cost or 0 for one in prices.lines)
             self.assertAlmostEqual(sum(shared.parts.values()), lines)
             self.assertAlmostEqual(sum(shared.buildings.values()), lines)
+            self.assertAlmostEqual(sum(shared.shops.values()), lines)
             self.assertTrue(set(shared.buildings) <= {one.name for one in job.buildings.values()} | {"for the whole job"})
+
+    def test_a_line_is_bought_in_two_shops_where_that_is_cheaper(self):
+        whole = taken_off(worked(DEMOS["us-2023"]()))
+        staples = replace(whole.lines[0], key="staple|", item="staple", unit="each", bought=105.0, pieces_m=())
+        found = replace(whole, lines=(staples,))
+        packs = PriceBook("Packs", 0, (line("", 8.0, unit="pack", item="staple", size=100.0),))
+        single = PriceBook("Single", 0, (line("", 0.5, unit="each", item="staple"),))
+        prices = priced(found, [packs, single])
+        (bought,) = prices.lines
+        self.assertEqual((bought.cost, bought.shares), (10.5, (("Packs", 8.0), ("Single", 2.5))))
+        self.assertEqual(bought.words, "1 pack of 100 at 8.00 at Packs; 5 each at 0.50 at Single")
+        self.assertEqual(prices.splits[0].shops, ("Packs", "Single"))
+        far = PriceBook("Single", 6, single.lines)
+        self.assertEqual(priced(found, [packs, far]).lines[0].cost, 16.0)  # a trip for five staples does not pay
 
     def test_each_cut_costs_its_fee(self):
         job = DEMOS["us-2023"]()

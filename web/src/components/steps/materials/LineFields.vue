@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { useTakeOff } from './useTakeOff'
 import { lengthText, parseLength, parseMeasure } from '../../../format/quantities'
+import { useMoney } from '../../../composables/useMoney'
 import { useJob } from '../../../state/job'
 import CiteButton from '../../parts/CiteButton.vue'
 import CommitField from '../../parts/CommitField.vue'
@@ -10,6 +11,7 @@ import WorkLines from '../../parts/WorkLines.vue'
 /** A line: what asks for it, how the amount comes about, and what a person changes of it. */
 const goods = useTakeOff()
 const store = useJob()
+const { exact: money } = useMoney()
 const line = computed(() => goods.line!)
 const kept = computed(() => store.job?.materials.changed[line.value.key])
 const price = computed(() => goods.priceOf.get(line.value.key))
@@ -70,12 +72,12 @@ const step = (where: string): string => STEP[where.split('/')[1] ?? ''] ?? 'mate
     <template v-if="price">
       <h2>Where it is bought</h2>
       <p v-if="price.cost != null">
-        <b>{{ price.cost.toFixed(2) }}</b> at {{ price.shop }}: {{ price.words
+        <b>{{ money(price.cost) }}</b> at {{ price.shop }}: {{ price.words
         }}<template v-if="price.day">, price of {{ price.day }}</template>
       </p>
       <p v-else>{{ price.words }}</p>
       <ul class="plain-list">
-        <li v-for="[shop, cost] in price.others" :key="shop">{{ shop }}: {{ Number(cost).toFixed(2) }}</li>
+        <li v-for="[shop, cost] in price.others" :key="shop">{{ shop }}: {{ money(Number(cost)) }}</li>
       </ul>
     </template>
     <h2>What asks for it</h2>

@@ -41,12 +41,7 @@ export const useTakeOff = defineStore('take-off', () => {
   }
   const findFlips = () => turns.refetch()
   const findWays = () => others.refetch()
-  const byShop = computed(() => {
-    const by = new Map<string, number>()
-    for (const one of prices.value?.lines ?? [])
-      if (one.shop) by.set(one.shop, (by.get(one.shop) ?? 0) + (one.cost ?? 0))
-    return [...by.entries()]
-  })
+  const byShop = computed(() => Object.entries(totals.value?.shops ?? {}))
   const priceOf = computed(() => new Map((prices.value?.lines ?? []).map((one) => [one.key, one])))
 
   /** The part of the job that a pointer is about: its kind and id. */
