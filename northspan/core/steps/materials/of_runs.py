@@ -12,6 +12,7 @@ from northspan.core.document.job import EnclosureKind, Metal, Method, Place, Run
 from northspan.core.document.job.run import status_of
 from northspan.core.rulebooks.questions.common import Wire
 from northspan.core.steps.materials.goods_words import wire_words
+from northspan.core.steps.materials.of_mast import mast_wants
 from northspan.core.steps.materials.of_pipes import pipe_wants
 from northspan.core.steps.materials.wanted import Wanted
 from northspan.core.topics.pull.lengths import cut_lengths, stretches_by_product
@@ -27,7 +28,7 @@ OWN_DEVICE = frozenset({EnclosureKind.meter, EnclosureKind.transfer_switch, Encl
 
 
 def run_wants(case: Case, routed: Routed) -> Iterator[Wanted]:
-    """List what a run asks for; nothing for one that is there, or whose wires are the utility's.
+    """List what a run asks for; nothing for one that is there, or whose wires are the utility's, but its mast.
 
     Parameters
     ----------
@@ -37,7 +38,10 @@ def run_wants(case: Case, routed: Routed) -> Iterator[Wanted]:
         The run as sized, with its route. [-]
     """
     run = routed.run
-    if run.utility_owned or run.status in {Status.existing, Status.remove}:
+    if run.status in {Status.existing, Status.remove}:
+        return
+    yield from mast_wants(case, routed)
+    if run.utility_owned:
         return
     yield from _wires(case, routed)
     yield from _device(case, routed)

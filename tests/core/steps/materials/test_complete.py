@@ -187,11 +187,15 @@ class Ends(unittest.TestCase):
         mine = asked(DEMOS["uk-2022"]())["/runs/F1"]
         self.assertEqual([mine[item] for item in ("cable_connector", "earth_tag", "earth_nut", "gland_shroud")], [2, 2, 2, 2])
 
-    def test_an_overhead_service_has_its_mast_and_no_wires_of_the_utility(self):
-        job = start_job_under("larger_service", ALL, "us-2023")
-        service = next(key for key, run in job.runs.items() if run.kind is RunKind.service and run.status is Status.new)
-        mine = asked(job)[f"/runs/{service}"]
-        self.assertEqual([mine[item] for item in ("weatherhead", "mast_kit", "hub", "intersystem", "wire")], [1, 1, 1, 1, 0])
+    def test_an_overhead_service_has_its_mast_with_wires_in_it_and_no_drop_of_the_utility(self):
+        for name, masts in (("us-2023", 1), ("ca-2021", 1), ("uk-2022", 0)):
+            job = start_job_under("larger_service", ALL, name)
+            service = next(key for key, run in job.runs.items() if run.kind is RunKind.service and run.status is Status.new)
+            mine = asked(job).get(f"/runs/{service}", Counter())
+            with self.subTest(name):
+                self.assertEqual([mine[item] for item in ("weatherhead", "mast_kit", "hub")], [masts] * 3)
+                self.assertAlmostEqual(mine["wire"], masts * 3 * 4.3)  # two lines and the neutral, from the head to the meter
+                self.assertAlmostEqual(mine["pipe"], masts * 2.8)
 
 
 if __name__ == "__main__":
