@@ -7057,6 +7057,11 @@ export interface components {
              */
             extended_in?: string | null;
             /**
+             * @description The one thing it feeds, where it is one; empty follows its loads.
+             * @default unknown
+             */
+            feeds?: components["schemas"]["Feeds"];
+            /**
              * Fixed M
              * @description From the old can back to where its cable is held fast. [m]
              * @default 1
@@ -9106,6 +9111,12 @@ export interface components {
             /** @default unmarked */
             terminals?: components["schemas"]["Terminals"];
         };
+        /**
+         * Feeds
+         * @description The one thing that a circuit feeds, as far as a rule asks.
+         * @enum {string}
+         */
+        Feeds: "unknown" | "dishwasher" | "range" | "oven" | "microwave" | "dryer" | "washer" | "smoke_alarm" | "sump_pump" | "pump" | "air_conditioning" | "water_heater" | "charger" | "hot_tub" | "tub";
         /**
          * FillQuestion
          * @description Any mix of wires for one pipe.
@@ -11916,6 +11927,11 @@ export interface components {
              */
             extended_in?: string | null;
             /**
+             * @description The one thing it feeds, where it is one; empty follows its loads.
+             * @default unknown
+             */
+            feeds?: components["schemas"]["Feeds"];
+            /**
              * Fixed M
              * @description From the old can back to where its cable is held fast. [m]
              * @default 1
@@ -12093,6 +12109,11 @@ export interface components {
              * @default null
              */
             extended_in: string | null;
+            /**
+             * @description The one thing it feeds, where it is one; empty follows its loads.
+             * @default unknown
+             */
+            feeds: components["schemas"]["Feeds"];
             /**
              * Fixed M
              * @description From the old can back to where its cable is held fast. [m]
@@ -15201,7 +15222,7 @@ export interface components {
          * @description What room a circuit serves.
          * @enum {string}
          */
-        Serves: "unknown" | "kitchen" | "bathroom" | "laundry" | "bedroom" | "living" | "hallway" | "garage" | "basement" | "crawl_space" | "attic" | "outdoors" | "outbuilding" | "several";
+        Serves: "unknown" | "kitchen" | "bathroom" | "laundry" | "bedroom" | "living" | "hallway" | "garage" | "basement" | "finished_basement" | "sink" | "counter" | "crawl_space" | "attic" | "outdoors" | "outbuilding" | "several";
         /**
          * ServiceQuestion
          * @description Which of the simulated shops is asked, whether it is silent, and whether it answers late: after two seconds.

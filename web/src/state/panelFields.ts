@@ -10,10 +10,23 @@ type Group = Layout['groups'][number]
 type Part = Record<string, unknown>
 const pairs = (...all: [string, string][]): Choice[] => all.map(([value, title]) => ({ value, title }))
 const LOOKED = pairs(['', 'not looked at'], ['yes', 'yes'], ['no', 'no'])
+const TITLES: Record<string, string> = {
+  unknown: 'not said',
+  sink: 'near a sink or tub',
+  counter: 'counter for food or drink',
+  oven: 'oven or cooking unit',
+  tub: 'tub with jets',
+  charger: 'vehicle charging',
+}
 export const ROOMS: Choice[] = [
-  'unknown', 'kitchen', 'bathroom', 'laundry', 'bedroom', 'living', 'hallway', 'garage', 'basement', 'crawl_space',
+  'unknown', 'kitchen', 'bathroom', 'laundry', 'bedroom', 'living', 'hallway', 'garage', 'basement',
+  'finished_basement', 'crawl_space', 'sink', 'counter',
   'attic', 'outdoors', 'outbuilding', 'several',
-].map((value) => ({ value, title: value === 'unknown' ? 'not said' : value.replace('_', ' ') })) // prettier-ignore
+].map((value) => ({ value, title: TITLES[value] ?? value.replace('_', ' ') })) // prettier-ignore
+const FEEDS: Choice[] = [
+  'unknown', 'dishwasher', 'range', 'oven', 'microwave', 'dryer', 'washer', 'smoke_alarm', 'sump_pump', 'pump',
+  'air_conditioning', 'water_heater', 'charger', 'hot_tub', 'tub',
+].map((value) => ({ value, title: TITLES[value] ?? value.replace('_', ' ') })) // prettier-ignore
 const ownWire = (part: Part): boolean => !part.run
 const twoLegs = (options: Options): boolean => !options.one_line
 const sizes = (options: Options, part: Part): Choice[] => [
@@ -58,6 +71,7 @@ export const CIRCUIT_FIELDS: FieldOf<Circuit>[] = [
   { field: 'rating_a', label: 'Device', type: 'amperes', hint: 'not read', only: ownWire },
   { field: 'size', label: 'Wire', type: 'choice', from: sizes, only: ownWire },
   { field: 'serves', label: 'Room', type: 'choice', choices: ROOMS },
+  { field: 'feeds', label: 'The one thing it feeds', type: 'choice', choices: FEEDS },
   {
     field: 'use',
     label: 'What it feeds',

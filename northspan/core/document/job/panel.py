@@ -47,6 +47,9 @@ class Serves(StrEnum):
     hallway = "hallway"
     garage = "garage"
     basement = "basement"
+    finished_basement = "finished_basement"
+    sink = "sink"
+    counter = "counter"
     crawl_space = "crawl_space"
     attic = "attic"
     outdoors = "outdoors"
@@ -137,6 +140,26 @@ class CircuitUse(StrEnum):
     panel = "panel"
 
 
+class Feeds(StrEnum):
+    """The one thing that a circuit feeds, as far as a rule asks."""
+
+    unknown = "unknown"
+    dishwasher = "dishwasher"
+    range = "range"
+    oven = "oven"
+    microwave = "microwave"
+    dryer = "dryer"
+    washer = "washer"
+    smoke_alarm = "smoke_alarm"
+    sump_pump = "sump_pump"
+    pump = "pump"
+    air_conditioning = "air_conditioning"
+    water_heater = "water_heater"
+    charger = "charger"
+    hot_tub = "hot_tub"
+    tub = "tub"
+
+
 class Known(StrEnum):
     """How it is known what a circuit feeds."""
 
@@ -183,6 +206,7 @@ class PanelCircuit(Part):
     name: Annotated[str, StringConstraints(max_length=80, strip_whitespace=True)] = ""
     serves: Serves = Serves.unknown
     use: CircuitUse = CircuitUse.unknown
+    feeds: Feeds = Field(Feeds.unknown, description="The one thing it feeds, where it is one; empty follows its loads.")
     outlets_replaced: bool = Field(False, description="Outlets on it are replaced, its wire stays.")
     loads: tuple[Id, ...] = Field((), max_length=60)
     partner: Id | None = None

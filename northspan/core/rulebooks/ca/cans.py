@@ -12,13 +12,14 @@ TWO_AWG_M2 = 33.7e-6
 EIGHT_AWG_M2 = 8.36e-6
 
 
-def working_space() -> tuple[Step, Step, Step]:
+def working_space(old_dwelling_a: float | None = None) -> tuple[Step, Step, Step]:
     """Give the clear width, depth and height in front of a panel. [m]
 
     References
     ----------
-    CE Code 2021, Rule 2-308: 1 m with a secure footing about equipment, and 2 m of headroom.
+    CE Code 2021, Rule 2-308: 1 m with a secure footing about equipment, and 2 m of headroom; an old dwelling is no exception.
     """
+    del old_dwelling_a
     return (
         ruled("w", "clear width", "1 m", "or the width of the can, if that is more", "Rule 2-308", 1.0),
         ruled("d", "clear depth", "1 m", "with a secure footing", "Rule 2-308", 1.0),

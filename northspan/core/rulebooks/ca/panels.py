@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from northspan.core.document.job import (
     CircuitUse,
+    Feeds,
     Room,
     Serves,
 )
@@ -32,9 +33,11 @@ def usual_lug(device_a: float) -> Worked[str]:
     return largest_lug(code_table("usual_lugs"), device_a)
 
 
-_GROUND_FAULT = {Serves.bathroom: "a bathroom, within 1.5 m of water", Serves.outdoors: "outdoors, within 2.5 m of grade",
-                 Serves.laundry: "a laundry, within 1.5 m of the sink"}  # fmt: skip
-_NO_ARC_FAULT = frozenset({Serves.bathroom, Serves.outdoors, Serves.outbuilding})
+_GROUND_FAULT = {
+    Serves.bathroom: "a bathroom, within 1.5 m of water", Serves.outdoors: "outdoors, within 2.5 m of grade",
+    Serves.laundry: "a laundry, within 1.5 m of the sink", Serves.sink: "reach of a sink, a tub or a shower, 1.5 m",
+}  # fmt: skip
+_NO_ARC_FAULT = frozenset({Serves.bathroom, Serves.outdoors, Serves.outbuilding, Serves.counter})
 _TO_20_A = 20.0
 
 
@@ -49,9 +52,12 @@ def protection(circuit_facts: CircuitFacts) -> tuple[Step, ...]:
     Notes
     -----
     CE Code 2021, Rule 26-704: receptacles near water and outdoors; Rule 26-658: receptacles of 20 A or less in a dwelling,
-    except in bathrooms and where a single receptacle serves a sump pump. Kitchen counters near a sink by their own outlets.
+    except in bathrooms, along kitchen counters and where a single receptacle serves a sump pump. Kitchen counters near a sink by
+    their own outlets. Rule 68-068: hot tubs and tubs with jets.
     """
     facts, found = circuit_facts, []
+    if facts.new and facts.feeds in {Feeds.hot_tub, Feeds.tub}:
+        return (ruled("G", "protection for people", "ground_fault", "a hot tub or a tub with jets", unverified("Rule 68-068")),)
     if not (facts.dwelling and facts.new) or facts.use not in {CircuitUse.outlets, CircuitUse.single_outlet}:
         return ()
     if facts.serves in _GROUND_FAULT and facts.rating_a <= _TO_20_A:

@@ -19,6 +19,7 @@ circuit_facts : what decides how a circuit protects people [units in their names
 circuits : circuits of a room with a bath or shower [-]
 current_a : current of a motor, or along a wire [A]
 depth_m : a depth or a small length [m]
+old_dwelling_a : bus or main of a panel in a dwelling that is there already; None elsewhere, or where nobody read it [A]
 device_a : overcurrent device of a run, None while nobody knows it [A]
 device_type : kind of device, empty for the usual one [-]
 duty_percent : duty of a welder [%]

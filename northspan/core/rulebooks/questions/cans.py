@@ -12,7 +12,7 @@ from northspan.core.working.worked import Step
 class CanRules(Hashable, Protocol):
     """What stands around a panel, and what feeds and surrounds its bus."""
 
-    def working_space(self) -> tuple[Step, Step, Step]:
+    def working_space(self, old_dwelling_a: float | None = None) -> tuple[Step, Step, Step]:
         """Give the clear width, depth and height in front of a panel; 0 where the code sets no figure. [m]"""
 
     def most_handles(self) -> Step:

@@ -8,6 +8,7 @@ from typing import Protocol
 
 from northspan.core.document.job import (
     CircuitUse,
+    Feeds,
     Room,
     Serves,
 )
@@ -21,7 +22,7 @@ class CircuitFacts:
     `to_neutral` tells whether it is line to neutral; `new` whether it is new, so that today's rules hold for it. `extended_m`
     is how much longer its wire became with no outlet more: 0 where it stays as it is, infinite where nobody knows. [m]
     `replaced` tells whether its outlets are replaced and its wire stays. `left` tells whether a single outlet for one thing
-    is left without ground-fault protection, by the call.
+    is left without ground-fault protection, by the call. `feeds` is the one thing it feeds, where it is one.
     """
 
     serves: Serves
@@ -33,6 +34,7 @@ class CircuitFacts:
     extended_m: float = 0.0
     left: bool = False
     replaced: bool = False
+    feeds: Feeds = Feeds.unknown
 
 
 class PanelRules(Hashable, Protocol):

@@ -6,13 +6,14 @@ from northspan.core.document.job import Method
 from northspan.core.working.worked import Step, ruled
 
 
-def working_space() -> tuple[Step, Step, Step]:
+def working_space(old_dwelling_a: float | None = None) -> tuple[Step, Step, Step]:
     """Say that no figure is set: there is room to work, look and test. [m]
 
     References
     ----------
     BS 7671:2018, 132.12 and 513.1.
     """
+    del old_dwelling_a
     why = "room to work, look and test"
     return (
         ruled("w", "clear width", "no figure", why, "132.12", 0.0),

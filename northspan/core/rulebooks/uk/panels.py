@@ -2,8 +2,11 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+
 from northspan.core.document.job import (
     CircuitUse,
+    Feeds,
     Room,
     Serves,
 )
@@ -46,18 +49,26 @@ def protection(circuit_facts: CircuitFacts) -> tuple[Step, ...]:
     Notes
     -----
     BS 7671: 411.3.3 for socket outlets up to 32 A and what is carried outdoors, 411.3.4 for lighting in a dwelling,
-    701.411.3.3 for every circuit of a room with a bath or shower.
+    701.411.3.3 for every circuit of a room with a bath or shower, 722.531.3 for the charging of vehicles.
     """
     facts = circuit_facts
     if not (facts.new or facts.extended_m):
         return ()
+    return tuple(ruled("R", "residual-current device", "residual", why, cite, 30.0) for why, cite in _reasons(facts))[:1]
+
+
+def _reasons(facts: CircuitFacts) -> Iterator[tuple[str, str]]:
+    """Why a circuit needs one of 30 mA, and the regulation."""
     if facts.serves is Serves.bathroom:
-        return (ruled("R", "residual-current device", "residual", "circuits of a room with a bath or shower", "701.411.3.3", 30.0),)
+        yield "circuits of a room with a bath or shower", "701.411.3.3"
+    if facts.feeds is Feeds.charger:
+        yield "the charging of a vehicle, by a device of its own", "722.531.3"
+    if facts.feeds is Feeds.hot_tub:
+        yield "a hot tub", "Section 702"
     if facts.use in {CircuitUse.outlets, CircuitUse.single_outlet} and facts.rating_a <= _TO_32_A:
-        return (ruled("R", "residual-current device", "residual", "socket outlets up to 32 A", "411.3.3", 30.0),)
+        yield "socket outlets up to 32 A", "411.3.3"
     if facts.use is CircuitUse.lighting and facts.dwelling:
-        return (ruled("R", "residual-current device", "residual", "lighting in a dwelling", "411.3.4", 30.0),)
-    return ()
+        yield "lighting in a dwelling", "411.3.4"
 
 
 def spare_spaces() -> Step | None:

@@ -9,18 +9,23 @@ from northspan.core.working.worked import Step, ruled
 
 FOUR_AWG_M2 = 21.1e-6
 
+_LOW_A = 200.0
 
-def working_space() -> tuple[Step, Step, Step]:
+
+def working_space(old_dwelling_a: float | None = None) -> tuple[Step, Step, Step]:
     """Give the clear width, depth and height in front of a panel. [m]
 
     References
     ----------
     NEC 2023, 110.26(A), up to 150 V to ground; the width is that of the panel if that is more, and the door opens a quarter turn.
+    110.26(A)(3): in a dwelling that is there already, up to 200 A, the height may be less.
     """
+    low = old_dwelling_a is not None and old_dwelling_a <= _LOW_A
+    why = "an old dwelling, up to 200 A" if low else "or the height of the can, if that is more"
     return (
         ruled("w", "clear width", "30 in", "or the width of the can, if that is more", "110.26(A)(2)", 0.762),
         ruled("d", "clear depth", "3 ft", "up to 150 V to ground", "110.26(A)(1)", 0.9144),
-        ruled("h", "clear height", "6 ft 6 in", "or the height of the can, if that is more", "110.26(A)(3)", 1.9812),
+        ruled("h", "clear height", "no figure" if low else "6 ft 6 in", why, "110.26(A)(3)", 0.0 if low else 1.9812),
     )
 
 

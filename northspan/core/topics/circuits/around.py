@@ -38,7 +38,7 @@ def around_panel(
         Its devices against the one ahead of it. [A]
     """
     rules, say = case.rulebook.cans, case.rulebook.words
-    wanted = rules.working_space()
+    wanted = rules.working_space(_old_dwelling_a(case, panel))
     typed = [getattr(layout, field) for field, _ in _SPACE]
     open_yet = count_of(have is None for have in typed)
     short = any(have is not None and have < least.value - 1e-9 for have, least in zip(typed, wanted, strict=True))
@@ -162,14 +162,31 @@ def around_checks(case: Case, panel: str, layout: PanelLayout, standing: dict[st
 
 def _space(case: Case, panel: str, layout: PanelLayout) -> Iterator[Finding]:
     name, say = case.job.enclosures[panel].name, case.rulebook.words
-    for (field, _), least in zip(_SPACE, case.rulebook.cans.working_space(), strict=True):
+    short = False
+    for (field, _), least in zip(_SPACE, case.rulebook.cans.working_space(_old_dwelling_a(case, panel)), strict=True):
         have = getattr(layout, field)
         if have is not None and have < least.value - 1e-6:
+            short = True
             stands = f" In it: {layout.in_front}." if layout.in_front else ""
             words = f"{name}: {least.words} in front of it is {say.length_text(have)}, {least.result} is the least.{stands}"
             at = f"/enclosures/{panel}/layout/{field}"
             yield Finding("no-working-space", Severity.fix, at, words, "Somebody works there with the cover off, and must get away.",
                           least.citation, (pin(at, least.value, f"Cleared to {least.result}"),))  # fmt: skip
+
+    depth = case.rulebook.cans.working_space()[1]
+    if layout.in_front and not short:
+        at = f"/enclosures/{panel}/layout/in_front"
+        yield Finding("stands-in-the-way", Severity.fix, at, f"{name}: {layout.in_front} stands in front of it.",
+                      "The space before it is for whoever works there, and for nothing else.", depth.citation,
+                      (pin(at, "", "It was moved away"),))  # fmt: skip
+
+
+def _old_dwelling_a(case: Case, panel: str) -> float | None:
+    """What a panel is rated for in a dwelling that stands already; None elsewhere, or where nobody read it. [A]"""
+    enclosure = case.job.enclosures[panel]
+    home = case.job.buildings[enclosure.building]
+    old = home.use is BuildingUse.dwelling and home.status is Status.existing
+    return (enclosure.bus_a or enclosure.main_a) if old else None
 
 
 def _surge(case: Case, panel: str, layout: PanelLayout) -> Iterator[Finding]:

@@ -9,7 +9,20 @@ from math import inf
 from northspan.core.case.case import Case
 from northspan.core.case.slots import below, free_slots, leg_of
 from northspan.core.document.findings import Cure, Edit, Finding, Severity, pin
-from northspan.core.document.job import BuildingUse, MainKind, Metal, Method, PanelLayout, Place, Protects, Segment, Status, Terminals
+from northspan.core.document.job import (
+    BuildingUse,
+    Feeds,
+    LoadKind,
+    MainKind,
+    Metal,
+    Method,
+    PanelLayout,
+    Place,
+    Protects,
+    Segment,
+    Status,
+    Terminals,
+)
 from northspan.core.document.plan.panel import PanelPlan
 from northspan.core.rulebooks.questions.ampacities import AmpacityRules
 from northspan.core.rulebooks.questions.common import USUAL_GUARD, Wire
@@ -38,6 +51,11 @@ _DOES = {
     "arc_fault": frozenset({Protects.arc_fault, Protects.both}),
 }
 _BOTH = {Protects.ground_fault: Protects.both, Protects.arc_fault: Protects.both}
+_FEEDS = {
+    LoadKind.range: Feeds.range, LoadKind.dryer: Feeds.dryer, LoadKind.heat_pump: Feeds.air_conditioning,
+    LoadKind.cooling: Feeds.air_conditioning, LoadKind.water_heating: Feeds.water_heater, LoadKind.vehicle: Feeds.charger,
+    LoadKind.hot_tub: Feeds.hot_tub,
+}  # fmt: skip
 _IN_WORDS = {"ground_fault": "ground-fault protection", "arc_fault": "arc-fault protection"}
 
 
@@ -279,7 +297,26 @@ def circuit_facts(case: Case, panel: str, one: Standing) -> CircuitFacts:
     dwelling = case.job.buildings[case.job.enclosures[panel].building].use is BuildingUse.dwelling
     layout = case.job.enclosures[panel].layout
     return CircuitFacts(one.one.serves, one.one.use, one.rating_a or inf, one.poles == 1, dwelling, one.one.status is Status.new,
-                        extension_of(layout, one.one), case.schools["single_outlet"] == "left", one.one.outlets_replaced)  # fmt: skip
+                        extension_of(layout, one.one), case.schools["single_outlet"] == "left", one.one.outlets_replaced,
+                        feeds_of_circuit(case, one))  # fmt: skip
+
+
+def feeds_of_circuit(case: Case, one: Standing) -> Feeds:
+    """Say which one thing a circuit feeds: as a person said, else by the kind of the load on it.
+
+    Parameters
+    ----------
+    case : Case
+        The job made ready. [-]
+    one : Standing
+        The circuit. [-]
+    """
+    if one.one.feeds is not Feeds.unknown:
+        return one.one.feeds
+    run = case.job.runs.get(one.one.run or "")
+    loads = [*one.one.loads, *([run.target] if run else [])]
+    kinds = {case.job.loads[key].kind for key in loads if key in case.job.loads}
+    return _FEEDS.get(next(iter(kinds)), Feeds.unknown) if len(kinds) == 1 else Feeds.unknown
 
 
 def protection_of(case: Case, panel: str, one: Standing) -> tuple[Step, ...]:

@@ -43,6 +43,23 @@ class Space(unittest.TestCase):
                     if least.value:
                         cured(self, job, "no-working-space")
 
+    def test_an_old_dwelling_may_be_low_up_to_200_amperes_in_the_us_alone(self):
+        for book in rulebook_names():
+            for bus_a, status in ((200, "existing"), (225, "existing"), (200, "new")):
+                job = with_can(panel(rulebook=book, headroom_m=1.6), bus_a=bus_a)
+                home = job.buildings[job.enclosures["P1"].building].model_copy(update={"status": status, "use": "dwelling"})
+                job = checked(job, buildings=job.buildings | {job.enclosures["P1"].building: home})
+                low = book == "us-2023" and bus_a == 200 and status == "existing"
+                with self.subTest(book, bus_a=bus_a, status=status):
+                    self.assertEqual("no-working-space" in codes(job), not low and book != "uk-2022")
+
+    def test_what_stands_before_it_is_said_though_the_measures_hold(self):
+        for book in rulebook_names():
+            job = panel(rulebook=book, working_depth_m=1.2, in_front="A washer")
+            self.assertEqual(codes(job), ["stands-in-the-way"], book)
+            cured(self, job, "stands-in-the-way")
+        self.assertEqual(codes(panel(working_depth_m=0.5, in_front="A washer")), ["no-working-space"])
+
     def test_a_can_in_the_weather(self):
         for weatherproof, found in ((None, 1), (False, 1), (True, 0)):
             for book in rulebook_names():

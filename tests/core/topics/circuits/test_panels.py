@@ -220,6 +220,43 @@ class Devices(unittest.TestCase):
         thirty = panel({"W1": new | {"serves": "bedroom", "rating_a": 30, "name": "Bedroom heat"}})
         self.assertNotIn("circuit-without-arc-fault", codes(thirty))
 
+    def test_protection_by_the_one_thing_that_a_circuit_feeds(self):
+        new = {"slots": (1,), "rating_a": 20, "use": "fixed", "status": "new"}
+        two = new | {"slots": (1, 3)}
+        ground, arc, residual = "circuit-without-ground-fault", "circuit-without-arc-fault", "circuit-without-residual"
+        for book, fields, expected in (
+            ("us-2023", new | {"serves": "kitchen", "feeds": "dishwasher"}, {ground, arc}),
+            ("us-2023", new | {"serves": "bedroom", "feeds": "smoke_alarm", "rating_a": 15}, {arc}),
+            ("us-2023", two | {"serves": "kitchen", "feeds": "range", "rating_a": 50}, {ground}),
+            ("us-2023", two | {"feeds": "range", "rating_a": 60}, {ground}),
+            ("us-2023", two | {"feeds": "range", "rating_a": 70}, set()),
+            ("us-2023", two | {"serves": "outdoors", "feeds": "pump", "rating_a": 50}, {ground}),
+            ("us-2023", two | {"serves": "outdoors", "feeds": "pump", "rating_a": 60}, set()),
+            ("us-2023", two | {"serves": "outdoors", "feeds": "hot_tub", "rating_a": 60}, {ground}),
+            ("us-2023", two | {"use": "single_outlet", "feeds": "charger", "rating_a": 50}, {ground}),
+            ("us-2023", two | {"feeds": "charger", "rating_a": 50}, set()),
+            ("us-2023", new | {"use": "lighting", "serves": "crawl_space", "rating_a": 15}, {ground}),
+            ("us-2023", new | {"use": "outlets", "serves": "finished_basement"}, {ground, arc}),
+            ("us-2023", new | {"use": "outlets", "serves": "sink"}, {ground}),
+            ("us-2023", two | {"feeds": "water_heater", "rating_a": 30}, set()),
+            ("us-2023", new | {"feeds": "dishwasher", "status": "existing"}, set()),
+            ("ca-2021", new | {"use": "outlets", "serves": "counter"}, set()),
+            ("ca-2021", new | {"use": "outlets", "serves": "sink"}, {ground, arc}),
+            ("ca-2021", two | {"feeds": "hot_tub", "rating_a": 50}, {ground}),
+            ("uk-2022", new | {"feeds": "charger", "rating_a": 32}, {residual}),
+            ("uk-2022", new | {"feeds": "water_heater", "rating_a": 16}, set()),
+        ):  # fmt: skip
+            with self.subTest(book, **fields):
+                found = {code for code in codes(panel({"W1": fields}, rulebook=book)) if code.startswith("circuit-without")}
+                self.assertEqual(found, expected)
+
+    def test_what_a_circuit_feeds_is_read_off_its_load_where_nobody_said(self):
+        loads = {"L1": Load(name="Range", enclosure="P1", kind="range", power_va=9000)}
+        one = {"slots": (1, 3), "rating_a": 50, "use": "fixed", "status": "new", "loads": ("L1",)}
+        job = checked(panel({"W1": {**one, "loads": ()}}), loads=loads)
+        listed = checked(job, circuits={"W1": PanelCircuit(enclosure="P1", **one)})
+        self.assertEqual(["circuit-without-ground-fault" in codes(both) for both in (job, listed)], [False, True])
+
     def test_spare_spaces_are_asked_in_canada_alone(self):
         full = {f"W{slot}": {"slots": (slot,)} for slot in range(1, 12)}
         for book in rulebook_names():

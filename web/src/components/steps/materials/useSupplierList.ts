@@ -1,4 +1,4 @@
-/** A supplier's own list while it is being read: his columns, what a price is for, and which of his numbers is which of our goods. */
+/** A supplier's own list while it is read: his columns, what a price is for, which of his numbers is which of ours. */
 import { defineStore } from 'pinia'
 import { computed, reactive, ref } from 'vue'
 import { problemText, type Problem, type Schemas } from '../../../api/client'
