@@ -5,9 +5,13 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from northspan.core.working.sums import count_of
+from northspan.core.working.sums import count_of, sum_of
 
-STEPS_PER_A = 100  # a hundredth of an ampere is finer than any clamp reads
+STEPS_PER_A, COARSE_PER_A = 100, 10  # a hundredth of an ampere is finer than any clamp reads
+MOST_MOVES = 12
+MOST_BITS = 400_000_000  # some 50 MB of sums
+
+Layer = dict[tuple[int, int, int], int]
 
 
 @dataclass(frozen=True, slots=True)
@@ -20,11 +24,15 @@ class Move:
 
 @dataclass(frozen=True, slots=True)
 class Item:
-    """What may change sides: its weight on the first side less that on the second [A], its places there, and how many moves it is."""
+    """What may change sides: its weight on the first side less that on the second [A], its places there, and how many moves it is.
+
+    `halves` are its places for half-size devices.
+    """
 
     weight_a: float
     places: int = 1
     moves: int = 1
+    halves: int = 0
 
 
 def fewest_moves(weights_a: Sequence[float], on_first: Sequence[bool], fixed_a: float) -> tuple[Move, ...]:
@@ -48,7 +56,9 @@ def fewest_moves(weights_a: Sequence[float], on_first: Sequence[bool], fixed_a: 
     return balanced(items, fixed_a, (len(items), len(items)))
 
 
-def balanced(items: Sequence[Item], fixed_a: float, room: tuple[int, int]) -> tuple[Move, ...]:
+def balanced(
+    items: Sequence[Item], fixed_a: float, room: tuple[int, int], *, half_room: tuple[int, int] = (0, 0), most_moves: int = MOST_MOVES
+) -> tuple[Move, ...]:
     """Find for every number of moves the least difference between two sides that have only so much room.
 
     Parameters
@@ -59,12 +69,17 @@ def balanced(items: Sequence[Item], fixed_a: float, room: tuple[int, int]) -> tu
         What stays on the first side beyond the second, negative the other way. [A]
     room : tuple of int
         Places that are free on the first and on the second side. [-]
+    half_room : tuple of int
+        Places for half-size devices that are open beside another on each side. [-]
+    most_moves : int
+        More moves than this are not looked at. [-]
 
     Notes
     -----
     Dynamic programming over the sums that so many moves with so many places carried over can reach, each set of sums as
-    the bits of one number; so the answer is exact at a hundredth of an ampere. Carrying a weight over changes the
-    difference by twice the weight. What moves the other way frees its places.
+    the bits of one number; so the answer is exact at a hundredth of an ampere; at a tenth in a very large panel, where a
+    clamp reads no finer. Carrying a weight over changes the difference by twice the weight. What moves the other way frees
+    its places.
 
     References
     ----------
@@ -75,30 +90,41 @@ def balanced(items: Sequence[Item], fixed_a: float, room: tuple[int, int]) -> tu
     >>> [one.left_a for one in balanced([Item(13.0), Item(6.0)], 0, (0, 1))], balanced([Item(13.0)], 0, (0, 0))[-1].left_a
     ([19.0, 7.0], 13.0)
     """
-    signed = [round(item.weight_a * STEPS_PER_A) for item in items]
-    start = round(fixed_a * STEPS_PER_A) + count_of(signed)
+    grid = _grid(items, most_moves)
+    signed = [round(item.weight_a * grid) for item in items]
+    start = round(fixed_a * grid) + count_of(signed)
     offset = count_of(-one for one in signed if one < 0)
-    layers: list[dict[tuple[int, int], int]] = [{(0, 0): 1 << offset}]
+    layers: list[Layer] = [{(0, 0, 0): 1 << offset}]
     for item, one in zip(items, signed, strict=True):
         grown = dict(layers[-1])
-        for (moves, over), sums in layers[-1].items():
-            at = moves + item.moves, over + item.places
-            grown[at] = grown.get(at, 0) | _shifted(sums, one)
+        for (moves, over, half), sums in layers[-1].items():
+            if moves + item.moves <= most_moves:
+                at = moves + item.moves, over + item.places, half + item.halves
+                grown[at] = grown.get(at, 0) | _shifted(sums, one)
         layers.append(grown)
-    to_first, to_second = room
-    reached: dict[int, tuple[int, int, int]] = {}
-    for (moves, over), sums in layers[-1].items():
-        if -to_first <= over <= to_second:
+    reached: dict[int, tuple[int, tuple[int, int, int], int]] = {}
+    for at, sums in layers[-1].items():
+        moves, over, half = at
+        if -room[0] <= over <= room[1] and -half_room[0] <= half <= half_room[1]:
             nearest = _nearest(sums, start, offset)
             left = abs(start - 2 * nearest)
             if moves not in reached or left < reached[moves][0]:
-                reached[moves] = left, over, nearest
+                reached[moves] = left, at, nearest
     found: list[Move] = []
+    all_a = fixed_a + float(sum_of(item.weight_a for item in items))
     for moves in sorted(reached):
-        left, over, nearest = reached[moves]
-        if not found or left / STEPS_PER_A < found[-1].left_a - 0.5 / STEPS_PER_A:
-            found.append(Move(_traced(layers, items, signed, (moves, over), nearest + offset), left / STEPS_PER_A))
+        _, at, nearest = reached[moves]
+        moved = _traced(layers, items, signed, at, nearest + offset)
+        left_a = round(abs(all_a - 2 * sum_of(items[i].weight_a for i in moved)), 6)
+        if not found or left_a < found[-1].left_a - 0.5 / STEPS_PER_A:
+            found.append(Move(moved, left_a))
     return tuple(found)
+
+
+def _grid(items: Sequence[Item], most_moves: int) -> int:
+    """Steps of an ampere: a hundredth, or a tenth where so many sums of so many moves would fill the memory."""
+    bits = sum_of(abs(item.weight_a) for item in items) * STEPS_PER_A * len(items) * min(most_moves, len(items)) ** 2
+    return STEPS_PER_A if bits <= MOST_BITS else COARSE_PER_A
 
 
 def _shifted(sums: int, by: int) -> int:
@@ -115,14 +141,13 @@ def _nearest(sums: int, start: int, offset: int) -> int:
     return min((one - offset for one in (*up, *down)), key=lambda one: abs(start - 2 * one))
 
 
-def _traced(
-    layers: list[dict[tuple[int, int], int]], items: Sequence[Item], signed: list[int], at: tuple[int, int], sum_at: int
-) -> tuple[int, ...]:
+def _traced(layers: list[Layer], items: Sequence[Item], signed: list[int], at: tuple[int, int, int], sum_at: int) -> tuple[int, ...]:
     """Which items were carried over to reach a sum: back through the layers, the later ones kept where they are if that will do."""
     moved: list[int] = []
     for i in range(len(items), 0, -1):
         if layers[i - 1].get(at, 0) >> sum_at & 1:
             continue
         moved.append(i - 1)
-        at, sum_at = (at[0] - items[i - 1].moves, at[1] - items[i - 1].places), sum_at - signed[i - 1]
+        one = items[i - 1]
+        at, sum_at = (at[0] - one.moves, at[1] - one.places, at[2] - one.halves), sum_at - signed[i - 1]
     return tuple(reversed(moved))

@@ -1,6 +1,7 @@
 """Few moves for a small difference, against every way there is."""
 
 import random
+import tracemalloc
 import unittest
 from itertools import combinations
 
@@ -71,6 +72,25 @@ class Moves(unittest.TestCase):
             self.assertLessEqual(-room[0], sum(items[i].places for i in most.moved))
             self.assertLessEqual(sum(items[i].places for i in most.moved), room[1])
             self.assertAlmostEqual(most.left_a, by_milp(items, fixed, room, taken), 4)
+
+    def test_halves_have_places_of_their_own(self):
+        items = [Item(9.0, 0, 1, 1), Item(4.0, 1)]
+        self.assertEqual([one.left_a for one in balanced(items, 0, (0, 0))], [13.0])
+        self.assertEqual([one.left_a for one in balanced(items, 0, (0, 1))], [13.0, 5.0])
+        self.assertEqual([one.left_a for one in balanced(items, 0, (0, 0), half_room=(0, 1))], [13.0, 5.0])
+        swapped = [Item(9.0, 0, 1, 1), Item(-2.0, 0, 1, -1)]
+        self.assertEqual([one.left_a for one in balanced(swapped, 0, (0, 0))], [7.0])
+
+    def test_a_very_large_panel_keeps_to_its_memory(self):
+        draw = random.Random(5)
+        for count in (84, 250):
+            items = [Item(draw.uniform(1, 20), 1 if i % 3 else -1) for i in range(count)]
+            tracemalloc.start()
+            moves = balanced(items, 0, (6, 6), most_moves=6)
+            peak = tracemalloc.get_traced_memory()[1]
+            tracemalloc.stop()
+            self.assertLess(peak, 150e6, count)
+            self.assertLess(moves[-1].left_a, moves[0].left_a)
 
     def test_forty_circuits_in_an_instant(self):
         draw = random.Random(3)

@@ -32,6 +32,10 @@ def codes(job):
     ]
 
 
+def cured_by(job, cure):
+    return Job.model_validate(patched(job.model_dump(mode="json"), [asdict(edit) for edit in cure.edits]))
+
+
 def cured(test, job, code, cure=0):
     finding = next(one for one in solve(job).findings if one.code == code)
     after = Job.model_validate(patched(job.model_dump(mode="json"), [asdict(edit) for edit in finding.cures[cure].edits]))
@@ -198,6 +202,24 @@ class Devices(unittest.TestCase):
         self.assertEqual(codes(panel(main="back_fed", main_slots=(1, 3), hold_down=True)), [])
         for most, found in ((3, []), (2, ["too-many-poles"])):
             self.assertEqual(codes(panel({"W1": {"slots": (1, 3)}, "W2": {"slots": (2,)}}, most_poles=most)), found)
+
+    def test_half_size_and_uneven_devices_take_part_in_evening_the_legs(self):
+        loads = {"A": {"power_va": 1200, "across": "l1_neutral"}, "B": {"power_va": 240, "across": "l2_neutral"},
+                 "C": {"power_va": 840, "across": "l1_neutral"}}  # fmt: skip
+        halves = {"W1": {"slots": (1,), "half": "a", "loads": ("A",), "rating_a": 20},
+                  "W2": {"slots": (1,), "half": "b", "loads": ("C",), "rating_a": 20},
+                  "W3": {"slots": (3,), "half": "a", "loads": ("B",), "rating_a": 20}}  # fmt: skip
+        full = {f"X{slot}": {"slots": (slot,), "rating_a": 20} for slot in range(2, 13) if slot != 3}
+        job = panel(halves | full, loads, half_slots=(1, 3))
+        moves = solve(job).panels["P1"].moves
+        self.assertEqual([round(one.left_a, 6) for one in moves], [15.0, 1.0])  # 10 and 7 A on leg 1, 2 A on leg 2
+        after = cured_by(job, moves[1].cure)
+        self.assertEqual((after.circuits["W2"].slots, after.circuits["W2"].half), ((3,), "b"))
+        self.assertAlmostEqual(solve(after).panels["P1"].moves[0].left_a, 1.0)
+        uneven = {"W1": {"slots": (5, 7), "loads": ("A",), "rating_a": 20}, "W2": {"slots": (1,), "loads": ("C",), "rating_a": 20}}
+        turned = panel(uneven, {"A": loads["A"], "C": {"power_va": 1200, "across": "l1_neutral"}}, half_slots=())
+        after = cured_by(turned, next(one for one in solve(turned).panels["P1"].moves if one.cure and "two wires" in one.cure.words).cure)
+        self.assertAlmostEqual(solve(after).panels["P1"].moves[0].left_a, 0)
 
     def test_protection_by_room_and_use_for_new_work(self):
         new = {"slots": (1,), "rating_a": 20, "use": "outlets", "status": "new"}
