@@ -7046,6 +7046,12 @@ export interface components {
              */
             crossed?: boolean;
             /**
+             * Curve
+             * @description Its curve, where the trade names it: B, C or D.
+             * @default
+             */
+            curve?: string;
+            /**
              * Enclosure
              * @default P
              */
@@ -7143,6 +7149,12 @@ export interface components {
              * @default false
              */
             pinned?: boolean;
+            /**
+             * Points
+             * @description How many outlets or lights are on it.
+             * @default null
+             */
+            points?: number | null;
             /** @default standard */
             protects?: components["schemas"]["Protects"];
             /**
@@ -7761,6 +7773,32 @@ export interface components {
             title: string;
             /** Value */
             value: string;
+        };
+        /**
+         * DirectoryRow
+         * @description A line of a directory: where it stands, what it is, its device and wire, and what one must know of it.
+         *
+         *     `kind` is circuit, open (a place for a half-size device beside another) or spare.
+         */
+        DirectoryRow: {
+            /** Curve */
+            curve: string;
+            /** Device */
+            device: string;
+            /** Kind */
+            kind: string;
+            /** Line */
+            line: string;
+            /** Marks */
+            marks: string;
+            /** Points */
+            points: string;
+            /** Residual */
+            residual: string;
+            /** Slots */
+            slots: string;
+            /** Wire */
+            wire: string;
         };
         /**
          * DropCalcQuestion
@@ -11918,6 +11956,12 @@ export interface components {
              * @default false
              */
             crossed?: boolean;
+            /**
+             * Curve
+             * @description Its curve, where the trade names it: B, C or D.
+             * @default
+             */
+            curve?: string;
             /** Enclosure */
             enclosure: string;
             /**
@@ -12007,6 +12051,12 @@ export interface components {
              * @default false
              */
             pinned?: boolean;
+            /**
+             * Points
+             * @description How many outlets or lights are on it.
+             * @default null
+             */
+            points?: number | null;
             /** @default standard */
             protects?: components["schemas"]["Protects"];
             /**
@@ -12101,6 +12151,12 @@ export interface components {
              * @default false
              */
             crossed: boolean;
+            /**
+             * Curve
+             * @description Its curve, where the trade names it: B, C or D.
+             * @default
+             */
+            curve: string;
             /** Enclosure */
             enclosure: string;
             /**
@@ -12190,6 +12246,12 @@ export interface components {
              * @default false
              */
             pinned: boolean;
+            /**
+             * Points
+             * @description How many outlets or lights are on it.
+             * @default null
+             */
+            points: number | null;
             /** @default standard */
             protects: components["schemas"]["Protects"];
             /**
@@ -12682,6 +12744,8 @@ export interface components {
             demand_1_a: number | null;
             /** Demand 2 A */
             demand_2_a: number | null;
+            /** Directory */
+            directory: components["schemas"]["DirectoryRow"][];
             /** Fed From */
             fed_from: string;
             /** Free */

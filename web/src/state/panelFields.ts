@@ -27,6 +27,7 @@ const FEEDS: Choice[] = [
   'unknown', 'dishwasher', 'range', 'oven', 'microwave', 'dryer', 'washer', 'smoke_alarm', 'sump_pump', 'pump',
   'air_conditioning', 'water_heater', 'charger', 'hot_tub', 'tub',
 ].map((value) => ({ value, title: TITLES[value] ?? value.replace('_', ' ') })) // prettier-ignore
+const CURVES = pairs(['', 'not read'], ['B', 'B'], ['C', 'C'], ['D', 'D'])
 const ownWire = (part: Part): boolean => !part.run
 const twoLegs = (options: Options): boolean => !options.one_line
 const sizes = (options: Options, part: Part): Choice[] => [
@@ -70,6 +71,8 @@ export const CIRCUIT_FIELDS: FieldOf<Circuit>[] = [
   { field: 'name', label: 'Name in the directory', type: 'text', hint: 'room and use', only: ownWire },
   { field: 'rating_a', label: 'Device', type: 'amperes', hint: 'not read', only: ownWire },
   { field: 'size', label: 'Wire', type: 'choice', from: sizes, only: ownWire },
+  { field: 'curve', label: 'Curve', type: 'choice', choices: CURVES, where: (o) => o.by_loop },
+  { field: 'points', label: 'Points on it', type: 'number', hint: 'not counted', where: (o) => o.by_loop },
   { field: 'serves', label: 'Room', type: 'choice', choices: ROOMS },
   { field: 'feeds', label: 'The one thing it feeds', type: 'choice', choices: FEEDS },
   {

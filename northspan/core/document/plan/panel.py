@@ -49,6 +49,24 @@ class CircuitPlan:
 
 
 @dataclass(frozen=True, slots=True)
+class DirectoryRow:
+    """A line of a directory: where it stands, what it is, its device and wire, and what one must know of it.
+
+    `kind` is circuit, open (a place for a half-size device beside another) or spare.
+    """
+
+    kind: str
+    slots: str
+    line: str
+    device: str
+    wire: str
+    curve: str
+    residual: str
+    points: str
+    marks: str
+
+
+@dataclass(frozen=True, slots=True)
 class CablePlan:
     """A cable of a panel that moves: whether it reaches, what is done if not, and what is done before and while the power is off.
 
@@ -222,6 +240,7 @@ class PanelPlan:
     move: MovePlan | None
     trace: TracePlan
     fed_from: str
+    directory: tuple[DirectoryRow, ...]
     notices: tuple[WorkLine, ...]
     calls: tuple[CallPlan, ...]
     moves: tuple[BalanceMove, ...]

@@ -17,11 +17,11 @@ from northspan.core.document.plan.panel import CircuitPlan, PanelPlan, WaitingPl
 from northspan.core.topics.circuits.around import around_panel, lands_on
 from northspan.core.topics.circuits.calls import panel_calls
 from northspan.core.topics.circuits.checks import most_on_wire, protection_of
-from northspan.core.topics.circuits.directory import line_of
+from northspan.core.topics.circuits.directory import directory_rows, line_of
 from northspan.core.topics.circuits.joints import box_plans
 from northspan.core.topics.circuits.loaded import device_asked
 from northspan.core.topics.circuits.lost_neutral import halves_without_neutral
-from northspan.core.topics.circuits.moves import balance_moves, best_slot
+from northspan.core.topics.circuits.moves import balance_moves, best_slot, open_halves
 from northspan.core.topics.circuits.moving import move_plan
 from northspan.core.topics.circuits.residual_groups import group_plans
 from northspan.core.topics.circuits.room import more_room, pairs_free
@@ -86,16 +86,21 @@ def panel_plan(
         tuple(more_room(case, key, layout, standing)), tuple(terminal_lines(case, standing, sized)),
         tuple(group_plans(case, layout, standing)), around,
         tuple(box_plans(case, standing)), move, trace_plan(case, key, layout, standing),
-        _fed_from(case, key), work_lines(case.rulebook.cans.notices()),
+        _fed_from(case, key, feeding), tuple(directory_rows(layout, standing, sized, free, open_halves(layout, standing), say)),
+        work_lines(case.rulebook.cans.notices()),
         panel_calls(case, key, layout, standing, move, sized),
         () if one_line else balance_moves(case.job, key, standing, say), work_lines(sums),
         count_of(not one.load_known for one in standing.values()),
     )  # fmt: skip
 
 
-def _fed_from(case: Case, key: str) -> str:
-    run = case.tree.above(key)
-    return case.tree.name_of(run.origin) if run else ""
+def _fed_from(case: Case, key: str, feeding: SizedRun | None) -> str:
+    run, say = case.tree.above(key), case.rulebook.words
+    if run is None:
+        return ""
+    wire = feeding.tried.wire if feeding else None
+    by = [f"{feeding.device.value:g} A", f"{say.size_name(wire.size)} {say.metal_name(wire.metal)}"] if feeding and wire else []
+    return ", ".join([case.tree.name_of(run.origin), *by])
 
 
 def _sums(standing: dict[str, Standing], line_v: float, neutral_v: float, *, one_line: bool) -> tuple[Step, Step, Step]:

@@ -4,6 +4,7 @@ import unittest
 from dataclasses import asdict
 
 from northspan.core.case.slots import leg_of
+from northspan.core.desk.demos import DEMOS
 from northspan.core.desk.survey import removal
 from northspan.core.document.job import Job, Load, PanelCircuit, PanelLayout, Run, Source
 from northspan.core.document.patching import patched
@@ -294,6 +295,19 @@ class Directory(unittest.TestCase):
         for name in ("Bedroom, street side", "Women's shelter hall"[8:], "Kitchen counter"):
             self.assertFalse(personal(name), name)
         self.assertTrue(vague(" Plugs. ") and vague("") and not vague("Garage: opener"))
+
+    def test_the_directory_marks_open_halves_shared_neutrals_and_what_feeds_it(self):
+        circuits = {"W1": {"slots": (1,), "partner": "W2", "tied": True}, "W2": {"slots": (2,)}, "W3": {"slots": (3,), "half": "a"},
+                    "W4": {"slots": (5,), "use": "fixed", "serves": "kitchen", "feeds": "dishwasher", "name": "misc"}}  # fmt: skip
+        plan = solve(panel(circuits, half_slots=(3,))).panels["P1"]
+        rows = {one.slots: one for one in plan.directory}
+        self.assertEqual([rows["1"].marks, rows["2"].marks], ["neutral shared with 2: both off", "neutral shared with 1: both off"])
+        self.assertEqual((rows["3b"].kind, rows["5"].line), ("open", "Kitchen: dishwasher"))
+        self.assertEqual(plan.directory[-1].kind, "spare")
+        british = DEMOS["uk-2022"]()
+        board = next(one for one in solve(british).panels.values() if one.directory)
+        self.assertIn(" A, ", board.fed_from)
+        self.assertIn("B", {one.curve for one in board.directory})
 
     def test_a_better_line_in_one_press(self):
         job = panel({"W1": {"slots": (1,), "name": "Bob's room", "serves": "bedroom", "use": "outlets"}})

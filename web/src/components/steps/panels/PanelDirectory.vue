@@ -12,13 +12,16 @@ const panel = usePanel()
 const here = computed(() => ({ job_id: store.state?.id ?? '', panel: panel.key }))
 const store = useJob()
 const file = ref<HTMLInputElement | null>(null)
-const lines = computed(() =>
-  [...(panel.plan?.circuits ?? [])].sort((a, b) => (a.slots[0] ?? 999) - (b.slots[0] ?? 999)),
-)
-const spare = computed(() => {
-  const taken = new Set(lines.value.flatMap((one) => one.slots))
-  return (panel.plan?.slots ?? []).filter((slot) => !taken.has(slot.slot)).map((slot) => slot.slot)
+const MOST_IN_A_COLUMN = 24
+const rows = computed(() => panel.plan?.directory ?? [])
+/** Beside each other where one column would not fit on a page. */
+const columns = computed(() => {
+  const half = rows.value.length > MOST_IN_A_COLUMN ? Math.ceil(rows.value.length / 2) : rows.value.length
+  return [rows.value.slice(0, half), rows.value.slice(half)].filter((one) => one.length)
 })
+const british = computed(() => store.options?.by_loop ?? false)
+const today = new Date().toLocaleDateString('en-CA')
+const main = computed(() => store.job?.enclosures[panel.key]?.main_a)
 
 /** What was read of a list and is not kept yet. */
 const list = ref<{ text: string; read: Schemas['CircuitsRead'] } | null>(null)
@@ -52,38 +55,44 @@ function print(): void {
 <template>
   <details class="layout-fields directory-part">
     <summary><b>Directory</b></summary>
-    <v-table class="other-ways directory">
-      <caption>
-        {{
-          store.job?.name
-        }},
-        {{
-          panel.plan?.name
-        }}
-      </caption>
-      <thead>
-        <tr>
-          <th>{{ $fill('{Slot}') }}</th>
-          <th>Line</th>
-          <th>Device</th>
-          <th>Wire</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="one in lines" :key="one.id">
-          <td>{{ one.slots.join(', ') || 'none' }}{{ one.half }}</td>
-          <td>{{ one.line }}</td>
-          <td>{{ one.device }}</td>
-          <td>{{ one.wire }}</td>
-        </tr>
-        <tr v-if="spare.length">
-          <td>{{ spare.join(', ') }}</td>
-          <td>spare</td>
-          <td />
-          <td />
-        </tr>
-      </tbody>
-    </v-table>
+    <p class="directory-head">
+      <b>{{ panel.plan?.name }}</b>, {{ store.job?.name }}.
+      <template v-if="panel.plan?.fed_from">Fed from {{ panel.plan.fed_from }}.</template>
+      <template v-if="main">{{ ' ' }}{{ $fill('{Main}') }} {{ main }} A.</template>
+      Revision {{ store.state?.revision }}, {{ today }}.
+    </p>
+    <div class="directory-columns">
+      <v-table v-for="(part, i) in columns" :key="i" class="other-ways directory">
+        <thead>
+          <tr>
+            <th>{{ $fill('{Slot}') }}</th>
+            <th>Line</th>
+            <th>Device</th>
+            <template v-if="british">
+              <th>Curve</th>
+              <th>Residual</th>
+              <th>Points</th>
+            </template>
+            <th>Wire</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="one in part" :key="`${one.kind} ${one.slots}`" :class="one.kind">
+            <td>{{ one.slots }}</td>
+            <td>
+              {{ one.line }}<small v-if="one.marks">{{ one.marks }}</small>
+            </td>
+            <td>{{ one.device }}</td>
+            <template v-if="british">
+              <td>{{ one.curve }}</td>
+              <td>{{ one.residual }}</td>
+              <td>{{ one.points }}</td>
+            </template>
+            <td>{{ one.wire }}</td>
+          </tr>
+        </tbody>
+      </v-table>
+    </div>
     <h2 class="survey-title">What else is written there</h2>
     <WorkLines :lines="panel.plan?.notices ?? []" />
     <div class="part-buttons">
@@ -121,3 +130,28 @@ function print(): void {
       @change="read" />
   </details>
 </template>
+
+<style scoped>
+.directory-columns {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: flex-start;
+  gap: 0 18px;
+}
+.directory-columns > * {
+  flex: 1 1 300px;
+}
+.directory small {
+  display: block;
+}
+@media print {
+  .directory-columns {
+    flex-wrap: nowrap;
+    font-size: 12px;
+  }
+  .directory-columns :is(td, th) {
+    height: auto;
+    padding: 2px 4px;
+  }
+}
+</style>
