@@ -214,6 +214,18 @@ class Moved(BrowserCase):
         box.press("Enter")
         expect(self.page.locator(".findings")).to_contain_text("at least, it has 10.0 in³")
 
+    def test_on_a_phone_a_device_leads_to_its_fields_and_back(self):
+        job_id = self.a_demo()
+        page = self.a_page(**PHONE)
+        page.goto(f"/jobs/{job_id}/panels")
+        device = page.locator(".breaker").nth(3)
+        device.click()
+        back = page.get_by_role("button", name="Back to the panel")
+        expect(back).to_be_in_viewport()
+        back.click()
+        expect(device).to_be_focused()
+        expect(device).to_be_in_viewport()
+
     def test_a_phone_traces_with_big_targets(self):
         job_id = self.a_demo()
         page = self.a_page(**PHONE)

@@ -74,7 +74,7 @@ export const CIRCUIT_FIELDS: FieldOf<Circuit>[] = [
   { field: 'curve', label: 'Curve', type: 'choice', choices: CURVES, where: (o) => o.by_loop },
   { field: 'points', label: 'Points on it', type: 'number', hint: 'not counted', where: (o) => o.by_loop },
   { field: 'serves', label: 'Room', type: 'choice', choices: ROOMS },
-  { field: 'feeds', label: 'The one thing it feeds', type: 'choice', choices: FEEDS },
+  { field: 'feeds', label: 'Which appliance', type: 'choice', choices: FEEDS },
   {
     field: 'use',
     label: 'What it feeds',

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useIntoView } from '../../../composables/useIntoView'
 import { useWhileShown } from '../../../composables/useWhileShown'
 import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
@@ -57,6 +58,15 @@ watch(
   },
   { immediate: true },
 )
+const fields = ref<HTMLElement | null>(null)
+useIntoView(fields, () => panel.circuit?.id)
+/** To the device in the drawing again; on a narrow screen its fields lie far below. */
+function back(): void {
+  const device = document.querySelector<HTMLElement>('.panel-body .picked')
+  panel.chosen = ''
+  device?.scrollIntoView({ block: 'center' })
+  device?.focus()
+}
 const cable = computed(() => panel.plan?.move?.cables.find((one) => one.circuit === panel.chosen))
 const best = computed(() => (panel.plan?.moves ?? []).filter((one) => one.cure))
 </script>
@@ -133,7 +143,8 @@ const best = computed(() => (panel.plan?.moves ?? []).filter((one) => one.cure))
       <FindingsStrip />
     </div>
     <div class="answer" tabindex="0" role="region" aria-label="Answer">
-      <section v-if="panel.circuit" class="part-panel" aria-label="The circuit">
+      <section v-if="panel.circuit" ref="fields" class="part-panel" aria-label="The circuit">
+        <v-plain-button class="back" @click="back">{{ $fill('Back to the {panel}') }}</v-plain-button>
         <p class="run-name">
           {{ $fill('{Slot}') }} {{ panel.circuit.slots.join(' and ') || 'none'
           }}<template v-if="!panel.plan?.one_line">, leg {{ panel.circuit.legs.join(' and ') }}</template>
@@ -179,6 +190,14 @@ const best = computed(() => (panel.plan?.moves ?? []).filter((one) => one.cure))
 </template>
 
 <style scoped>
+.back {
+  display: none;
+}
+@media (max-width: 900px) {
+  .back {
+    display: inline-flex;
+  }
+}
 .panel-room {
   margin: 8px 0;
 }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import SurveyAnswer from './SurveyAnswer.vue'
 import CiteButton from '../../parts/CiteButton.vue'
 import { shortName } from '../../../drawing/tree'
 import { computed, ref } from 'vue'
@@ -90,12 +91,5 @@ function size(): void {
       </p>
     </aside>
   </section>
-  <section v-else class="part-panel">
-    <h1>Survey</h1>
-    <p>
-      Press a part of the property to see and change what was noted. Everything is there already, new, for now only, or
-      to remove.
-    </p>
-    <p class="standing">{{ store.plan?.deference }}</p>
-  </section>
+  <SurveyAnswer v-else />
 </template>
