@@ -21,8 +21,7 @@ from northspan.core.document.job import (
 )
 from northspan.core.document.job.part import Part
 from northspan.core.document.plan import Plan
-from northspan.files.list_words import Basis
-from northspan.files.supplier_list import ListColumns, Match
+from northspan.core.document.supplier_list import Basis, ListColumns, Match
 from northspan.standins.behaves import Behaves
 
 

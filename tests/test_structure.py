@@ -367,6 +367,7 @@ class Docstrings(unittest.TestCase):
             "permit",
             "round_to",
             "holds_days",
+            "points",
             "ring_points",
             "ring_spurs",
             "to_come_single",

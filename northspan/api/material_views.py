@@ -13,14 +13,13 @@ from northspan.api import bodies
 from northspan.api.job_state import service
 from northspan.core.document.job import Units
 from northspan.core.document.price_book import NoSuchBook, PriceBook, days_of
+from northspan.core.document.supplier_list import ListColumns, Match
 from northspan.core.steps.estimate.alternatives import asked_of_a_shop
 from northspan.core.steps.materials.lines import taken_off
 from northspan.core.working.errors import InvalidJob
 from northspan.files.price_table import read_book
 from northspan.files.supplier_list import (
-    ListColumns,
     ListRead,
-    Match,
     Offered,
     heading_of,
     key_of_line,

@@ -3,12 +3,9 @@
 from __future__ import annotations
 
 import re
-from typing import Literal
 
-Meaning = Literal["part", "words", "unit", "price", "size", "least", "day", "stock", "cut_fee"]
-Basis = Literal[
-    "each", "per 100", "per 1000", "m", "per 100 m", "per 1000 m", "ft", "per 100 ft", "per 1000 ft", "stick", "reel", "pack", "L"
-]  # fmt: skip
+from northspan.core.document.supplier_list import Basis, Meaning
+
 HEADINGS: dict[Meaning, frozenset[str]] = {
     "part": frozenset({
         "part", "part no", "part number", "item no", "item number", "sku", "code", "cat no", "catalogue no", "catalog no", "article",

@@ -8,39 +8,17 @@ from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, replace
 from io import StringIO
 from math import isfinite
-from typing import Annotated, Literal
 
-from pydantic import Field, StringConstraints
-
-from northspan.core.document.job import Part
 from northspan.core.document.price_book import BookLine, PriceBook
+from northspan.core.document.supplier_list import Basis, ListColumns, Match, Meaning
 from northspan.core.rulebooks.amounts import FOOT_M
 from northspan.core.working.errors import InvalidJob
 from northspan.files.csv_rows import separator_of, unguarded
-from northspan.files.list_words import HOLDS, Basis, Meaning, basis_of, meaning_of
+from northspan.files.list_words import HOLDS, basis_of, meaning_of
 from northspan.files.price_table import MOST_MONEY, MOST_ROWS
 
 MOST_UNITS = 60
 _LENGTH = re.compile(r"([0-9][0-9.,]*)\s*(m|mtr|metres?|meters?|ft|feet|foot|')(?![a-z])", re.IGNORECASE)
-
-
-class ListColumns(Part):
-    """How a supplier's list is read: the heading of each column, what a price is for, and how numbers are written."""
-
-    headings: dict[Meaning, Annotated[str, StringConstraints(max_length=120)]] = Field(default_factory=dict)
-    bases: dict[Annotated[str, StringConstraints(max_length=40)], Basis] = Field(
-        {}, description="What is in the column of units, and what that means."
-    )
-    basis: Basis = Field("each", description="What a price is for where no column says so.")
-    decimal: Literal[".", ","] = "."
-    feet: bool = Field(False, description="Whether a length without a unit is in feet.")
-
-
-class Match(Part):
-    """Which of our goods a part number of his is."""
-
-    item: Annotated[str, StringConstraints(min_length=1, max_length=200)]
-    what: Annotated[str, StringConstraints(max_length=200)] = ""
 
 
 @dataclass(frozen=True, slots=True)

@@ -4,9 +4,10 @@ import unittest
 from dataclasses import replace
 
 from northspan.core.document.price_book import PriceBook
+from northspan.core.document.supplier_list import ListColumns, Match
 from northspan.core.working.errors import InvalidJob
 from northspan.files.list_words import basis_of
-from northspan.files.supplier_list import ListColumns, Match, key_of_line, matched, read_list, shown_units
+from northspan.files.supplier_list import key_of_line, matched, read_list, shown_units
 
 ROWS = """Stock code;Description;UoM;Net price;Pack qty
 A-1;Wire 6 green;CFT;45,50;

@@ -7151,7 +7151,7 @@ export interface components {
             pinned?: boolean;
             /**
              * Points
-             * @description How many outlets or lights are on it.
+             * @description How many outlets or lights are on it. [-]
              * @default null
              */
             points?: number | null;
@@ -12053,7 +12053,7 @@ export interface components {
             pinned?: boolean;
             /**
              * Points
-             * @description How many outlets or lights are on it.
+             * @description How many outlets or lights are on it. [-]
              * @default null
              */
             points?: number | null;
@@ -12248,7 +12248,7 @@ export interface components {
             pinned: boolean;
             /**
              * Points
-             * @description How many outlets or lights are on it.
+             * @description How many outlets or lights are on it. [-]
              * @default null
              */
             points: number | null;

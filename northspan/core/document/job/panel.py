@@ -202,7 +202,7 @@ class PanelCircuit(Part):
     protects: Protects = Protects.standard
     residual_ma: float | None = Field(None, ge=5, le=2000)
     curve: Annotated[str, StringConstraints(max_length=12)] = Field("", description="Its curve, where the trade names it: B, C or D.")
-    points: int | None = Field(None, ge=0, le=200, description="How many outlets or lights are on it.")
+    points: int | None = Field(None, ge=0, le=200, description="How many outlets or lights are on it. [-]")
     size: Size | None = None
     metal: Metal = Metal.copper
     name: Annotated[str, StringConstraints(max_length=80, strip_whitespace=True)] = ""
