@@ -12,6 +12,7 @@ from northspan.core.document.job import Circuit, Job, LoadKind, PanelCircuit, So
 from northspan.core.document.plan.days import Turning, TurnStep
 from northspan.core.physics.network import EARTH, Branch, solve_network
 from northspan.core.steps.days.kinds import Does
+from northspan.core.steps.days.makes import NEW
 from northspan.core.steps.days.outages import Outage
 from northspan.core.steps.days.owner import TANKS
 from northspan.core.steps.days.power import matters
@@ -76,13 +77,15 @@ def _first(found: JobTasks) -> Iterator[Outage]:
     job = found.case.job
     for run in job.runs.values():
         if run.origin in job.sources and run.target in job.enclosures and not run.alternate:
-            yield Outage(run.target, frozenset(job.enclosures), tuple(job.circuits), utility=False)
+            connects = run.status in NEW and is_utility(job, run.origin)
+            yield Outage(run.target, frozenset(job.enclosures), tuple(job.circuits), utility=connects)
             return
 
 
 def _turning(found: JobTasks, outage: Outage) -> Turning:
     name = found.case.tree.name_of(outage.head)
-    off = _ticked(found, tuple(_off(found, outage)))
+    never_on = found.case.job.enclosures[outage.head].status in NEW  # there is nothing to turn off
+    off = () if never_on else _ticked(found, tuple(_off(found, outage)))
     on = _ticked(found, tuple(_on(found, outage)))
     return Turning(outage.head, name, off, tuple(dict.fromkeys(_stays_live(found, outage))), on, tuple(_loose_ends(found)))
 

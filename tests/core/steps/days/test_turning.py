@@ -6,6 +6,7 @@ from northspan.core.desk.demo_move import MOVES
 from northspan.core.desk.demos import DEMOS
 from northspan.core.desk.starts.under import start_job_under
 from northspan.core.document.job import Days, Job
+from northspan.core.rulebooks.registry import rulebook_names
 from northspan.core.solve import worked
 from northspan.core.steps.days.turning import turnings
 from tests.core.desk.test_starts import ALL
@@ -39,6 +40,15 @@ class Order(unittest.TestCase):
         tank = steps(MOVE)["on_circuit_W3"]
         self.assertIn("tank full", tank.words)
         self.assertEqual(tank.hold, "until the tank is full")
+
+    def test_a_first_service_has_nothing_to_turn_off_and_waits_for_the_utility(self):
+        for book in rulebook_names():
+            (found,) = turnings(worked(start_job_under("new_service", ALL, book)))
+            words = [step.words for step in found.on]
+            with self.subTest(book):
+                self.assertEqual(found.off, ())
+                closes = next(i for i, one in enumerate(words) if one.endswith("has closed its side"))
+                self.assertLess(closes, next(i for i, one in enumerate(words) if one.startswith("Main of")))
 
     def test_motors_come_one_at_a_time_and_the_generator_is_tried(self):
         found = turnings(worked(DEMOS["us-2023"]()))[0]

@@ -43,16 +43,16 @@ function print(): void {
   window.print()
   document.body.classList.remove('prints-tags')
 }
-const lists = (one: Schemas['Turning']): [string, Step[]][] => [
-  ['Off', one.off as Step[]],
-  ['On again', one.on as Step[]],
-]
+const lists = (one: Schemas['Turning']): [string, Step[]][] => {
+  const on: [string, Step[]] = [one.off.length ? 'On again' : 'On for the first time', one.on as Step[]]
+  return one.off.length ? [['Off', one.off as Step[]], on] : [on]
+}
 </script>
 
 <template>
   <details v-for="one in days.turning" :key="one.head" class="layout-fields turning">
     <summary>
-      <b>Turning {{ one.name }} off and on</b>
+      <b>Turning {{ one.name }} {{ one.off.length ? 'off and on' : 'on' }}</b>
       <span
         >{{ [...one.off, ...one.on].filter((step) => step.done).length }} of
         {{ one.off.length + one.on.length }} ticked</span
