@@ -27,13 +27,14 @@ def working_space(old_dwelling_a: float | None = None) -> tuple[Step, Step, Step
     )
 
 
-def most_handles() -> Step:
+def most_handles(*, new: bool = False) -> Step:
     """Give how many handles may shut off a service. [-]
 
     References
     ----------
     CE Code 2021, Rules 6-200 and 6-104: one service box for each consumer's service.
     """
+    del new
     return ruled("n", "handles that shut off all", "one", "each service ends in one service box", "Rule 6-200", 1.0)
 
 

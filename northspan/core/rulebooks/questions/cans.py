@@ -15,8 +15,8 @@ class CanRules(Hashable, Protocol):
     def working_space(self, old_dwelling_a: float | None = None) -> tuple[Step, Step, Step]:
         """Give the clear width, depth and height in front of a panel; 0 where the code sets no figure. [m]"""
 
-    def most_handles(self) -> Step:
-        """Give how many handles may shut off a building or a service. [-]"""
+    def most_handles(self, *, new: bool = False) -> Step:
+        """Give how many handles of one can may shut off a building or a service, of one that is new or there already. [-]"""
 
     def bus_share(self) -> Step:
         """Give how much of its bus the main and the devices of other sources may be together, those at the far end. [-]"""

@@ -22,13 +22,14 @@ def working_space(old_dwelling_a: float | None = None) -> tuple[Step, Step, Step
     )
 
 
-def most_handles() -> Step:
+def most_handles(*, new: bool = False) -> Step:
     """Give how many handles may shut off an installation. [-]
 
     References
     ----------
     BS 7671:2018, 462.1.201: one main linked switch, both poles, that ordinary persons can work.
     """
+    del new
     return ruled("n", "handles that shut off all", "one", "a main switch of both poles within reach of anybody", "462.1.201", 1.0)
 
 

@@ -29,14 +29,17 @@ def working_space(old_dwelling_a: float | None = None) -> tuple[Step, Step, Step
     )
 
 
-def most_handles() -> Step:
+def most_handles(*, new: bool = False) -> Step:
     """Give how many handles may shut off a building or a service. [-]
 
     References
     ----------
     NEC 2023, 230.71 and 225.33: each in its own can or behind its own wall; panels made for six mains are gone.
     """
-    why = "grouped and marked, each in its own can or compartment"
+    if new:
+        why = "up to six are allowed, each in a can or a compartment of its own"
+        return ruled("n", "handles in one can that shut off all", "one", why, "230.71(B), 225.33(B)", 1.0)
+    why = "grouped and marked; a panel made for six mains that is there already may stay"
     return ruled("n", "handles that shut off all", "six", why, "230.71, 225.33", 6.0)
 
 

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 
-from northspan.core.case.case import case_of
+from northspan.core.case.case import Case, case_of
 from northspan.core.case.worked import WorkedJob
 from northspan.core.document.findings import Cure, Edit
-from northspan.core.document.job import Job, Metal, Status
+from northspan.core.document.job import Job, Metal, Method, Place, Status
 from northspan.core.document.patching import with_edits
 from northspan.core.document.plan.materials import Alternative, TakeOffLine
 from northspan.core.document.price_book import PriceBook
@@ -17,6 +17,7 @@ from northspan.core.steps.estimate.estimate import estimated
 from northspan.core.steps.materials.lines import taken_off
 from northspan.core.steps.materials.priced import price_key, priced
 from northspan.core.steps.materials.quotes import choices, kinds_used
+from northspan.core.topics.routes.route import IN_PIPE
 from northspan.core.topics.site.choices import site_choices
 from northspan.core.working.errors import InvalidJob, NoSolution, OutsideTable
 
@@ -101,6 +102,20 @@ def _ways(job: Job) -> Iterator[tuple[str, tuple[Edit, ...]]]:
                 laid.setdefault(way.words.split(",", maxsplit=1)[0], []).extend(way.cure.edits)
     for words, edits in laid.items():
         yield f"{words} where it is dug", tuple(edits)
+    joined = tuple(_in_pipe(case, new))
+    if joined:
+        yield "in pipe the whole way, with no box where a cable begins", joined
+
+
+def _in_pipe(case: Case, runs: Sequence[str]) -> Iterator[Edit]:
+    """Stretches that lie open as cable because loose wires may not, in pipe instead."""
+    for key in runs:
+        run = case.job.runs[key]
+        piped = [one.method for one in run.segments if one.method in IN_PIPE]
+        for one in run.segments:
+            if piped and one.method is Method.cable and one.place is not Place.buried:
+                yield Edit("add", f"/runs/{key}/segments/{one.key}/method", piped[0].value)
+                yield Edit("add", f"/runs/{key}/segments/{one.key}/insulation", None)
 
 
 def _in_metal(runs: Sequence[str], metal: Metal) -> Iterator[Edit]:

@@ -211,7 +211,7 @@ def _handles(case: Case, panel: str, layout: PanelLayout, standing: dict[str, St
         return
     handles = count_of(1 for one in standing.values() if one.one.slots and one.one.source is None)
     handles -= count_of(1 for one in standing.values() if one.one.partner in standing and one.one.tied)
-    most = case.rulebook.cans.most_handles()
+    most = case.rulebook.cans.most_handles(new=case.job.enclosures[panel].status is Status.new)
     if handles > most.value:
         enclosure = case.job.enclosures[panel]
         rating = enclosure.bus_a

@@ -21,6 +21,7 @@ from northspan.core.topics.site.choices import site_choices
 from northspan.core.topics.sizing.prices import wire_key, wire_price
 from northspan.core.working.errors import InvalidJob, NoSolution
 from northspan.standins.price_service import SHOPS, SimulatedService
+from tests.support import a_feeder, a_segment, checked
 
 ONE = "1 AWG aluminum XHHW-2"
 
@@ -143,6 +144,15 @@ class OtherWays(unittest.TestCase):
                 prices = priced(taken_off(worked(taken[way.words])), books)
                 self.assertAlmostEqual(prices.splits[0].cost, way.materials)
                 self.assertEqual(len(prices.unpriced), way.missing)
+
+    def test_pipe_the_whole_way_is_offered_where_a_cable_goes_on_from_it(self):
+        job = a_feeder(40, 20)
+        way = (a_segment(length_m=30, method="pvc40", place="buried"), a_segment(length_m=9, method="cable", place="indoors"))
+        job = checked(job, runs={"F1": job.runs["F1"].model_copy(update={"segments": way})})
+        words, _, other = next(one for one in other_jobs(job) if one[0].startswith("in pipe the whole way"))
+        self.assertEqual({line.item for line in taken_off(worked(other)).lines} & {"cable", "wire_connector"}, set(), words)
+        straight = checked(job, runs={"F1": job.runs["F1"].model_copy(update={"segments": way[:1]})})
+        self.assertFalse(any("whole way" in words for words, _, _ in other_jobs(straight)))
 
     def test_what_parts_and_buildings_cost_adds_up_to_the_lines(self):
         for demo in DEMOS.values():

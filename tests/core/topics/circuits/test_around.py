@@ -87,12 +87,17 @@ class Surge(unittest.TestCase):
 
 
 class Handles(unittest.TestCase):
-    def test_six_or_one(self):
-        for book, most in (("us-2023", 6), ("ca-2021", 1), ("uk-2022", 1)):
+    def test_six_or_one_and_one_in_a_new_can(self):
+        for book, status, most in (
+            ("us-2023", "existing", 6),
+            ("us-2023", "new", 1),
+            ("ca-2021", "existing", 1),
+            ("uk-2022", "existing", 1),
+        ):
             for count in (most, most + 1):
                 circuits = {f"W{i}": {"slots": (i,), "residual_ma": 30} for i in range(1, count + 1)}
-                job = first(panel(circuits, rulebook=book, main="lugs"))
-                self.assertEqual("too-many-handles" in codes(job), count > most, (book, count))
+                job = first(with_can(panel(circuits, rulebook=book, main="lugs"), status=status))
+                self.assertEqual("too-many-handles" in codes(job), count > most, (book, status, count))
         cured(self, job, "too-many-handles")
         self.assertNotIn("too-many-handles", codes(first(panel(circuits, rulebook=book))))
 
