@@ -25,6 +25,7 @@ from northspan.core.rulebooks.questions.supplies import SupplyRules
 from northspan.core.rulebooks.questions.taps import TapRules
 from northspan.core.rulebooks.questions.wires import WireRules
 from northspan.core.rulebooks.questions.words import Words
+from northspan.core.working.worked import Step
 
 EVERYTHING = Stock()
 
@@ -33,8 +34,8 @@ EVERYTHING = Stock()
 class Rulebook:
     """A code. `not_covered` names what it leaves to others; `loop` is there where it protects by the earth fault loop.
 
-    `goods` are the generic items of the trade there. `stock` is what supply houses have where it is followed; empty: all
-    that is made. `library` names the loads that are usually met there.
+    `goods` are the generic items of the trade there, `looked_at` what inspectors look at and plans forget. `stock` is what
+    supply houses have where it is followed; empty: all that is made. `library` names the loads that are usually met there.
     """
 
     id: str
@@ -61,3 +62,4 @@ class Rulebook:
     stock: Stock = EVERYTHING
     library: str = "north_american"
     goods: Mapping[str, Good] = field(default_factory=dict)
+    looked_at: Mapping[str, Step] = field(default_factory=dict)

@@ -4510,6 +4510,112 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/steps/inspection": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Give the checklist made from this plan, with what was said of each line. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    job_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["InspectionAnswer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/steps/inspection/events/answer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take into the job what was said of a line, with what the line said then. */
+        post: {
+            parameters: {
+                query?: {
+                    /** @description Runs to show with their working, comma between them; all if left out */
+                    focus?: string;
+                };
+                header: {
+                    /** @description Revision the edit was made on */
+                    "If-Match": string;
+                    /** @description Who edits */
+                    "Northspan-Person"?: string;
+                };
+                path: {
+                    job_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["Answered"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["JobState"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/steps/materials": {
         parameters: {
             query?: never;
@@ -5464,6 +5570,35 @@ export interface components {
             changes: components["schemas"]["AnswerChange"][];
         };
         /**
+         * Answered
+         * @description What is said of a line of the checklist, with a note and what was read.
+         */
+        Answered: {
+            /** Line */
+            line: string;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /**
+             * Reading
+             * @description In the unit of the line. [-]
+             * @default null
+             */
+            reading?: number | null;
+            /**
+             * @description Nothing takes back what was said.
+             * @default null
+             */
+            said?: components["schemas"]["LineSaid"] | null;
+            /**
+             * Who
+             * @default
+             */
+            who?: string;
+        };
+        /**
          * Answers
          * @description Answers to the questions of a start; what a start does not ask is left aside.
          */
@@ -5681,6 +5816,98 @@ export interface components {
              * @default false
              */
             required: boolean;
+            /** Words */
+            words: string;
+        };
+        /**
+         * AskedFor
+         * @description What an inspector found: what, where, whose word, due when; what was done about it, and who signed it off.
+         */
+        "AskedFor-Input": {
+            /**
+             * Due
+             * @default
+             */
+            due?: string;
+            /**
+             * Fixed
+             * @default
+             */
+            fixed?: string;
+            /**
+             * Only Noted
+             * @description Passed, but: noted and let go.
+             * @default false
+             */
+            only_noted?: boolean;
+            /**
+             * Signed By
+             * @default
+             */
+            signed_by?: string;
+            /**
+             * Signed On
+             * @default
+             */
+            signed_on?: string;
+            /** @default final */
+            visit?: components["schemas"]["VisitKind"];
+            /**
+             * Where
+             * @default
+             */
+            where?: string;
+            /**
+             * Whose
+             * @default
+             */
+            whose?: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * AskedFor
+         * @description What an inspector found: what, where, whose word, due when; what was done about it, and who signed it off.
+         */
+        "AskedFor-Output": {
+            /**
+             * Due
+             * @default
+             */
+            due: string;
+            /**
+             * Fixed
+             * @default
+             */
+            fixed: string;
+            /**
+             * Only Noted
+             * @description Passed, but: noted and let go.
+             * @default false
+             */
+            only_noted: boolean;
+            /**
+             * Signed By
+             * @default
+             */
+            signed_by: string;
+            /**
+             * Signed On
+             * @default
+             */
+            signed_on: string;
+            /** @default final */
+            visit: components["schemas"]["VisitKind"];
+            /**
+             * Where
+             * @default
+             */
+            where: string;
+            /**
+             * Whose
+             * @default
+             */
+            whose: string;
             /** Words */
             words: string;
         };
@@ -6948,6 +7175,53 @@ export interface components {
              * @default []
              */
             working: components["schemas"]["WorkGroup"][];
+        };
+        /**
+         * CheckLine
+         * @description A line: the very thing, the figure it must meet, why and by which rule, where it is, and what was said of it.
+         *
+         *     `unit`, `least` and `most` are there where something is read. `state` is open, right, not_right, not_seen or changed: the
+         *     plan has changed what the line says since somebody answered.
+         */
+        CheckLine: {
+            /** At */
+            at: string;
+            /** Citation */
+            citation: string;
+            /** Figure */
+            figure: string;
+            /** Grade */
+            grade: string;
+            /** Key */
+            key: string;
+            /** Least */
+            least: number | null;
+            /** Most */
+            most: number | null;
+            /** Note */
+            note: string;
+            /** Number */
+            number: number;
+            /** Place */
+            place: string;
+            /** Reading */
+            reading: number | null;
+            /** State */
+            state: string;
+            /** Stood */
+            stood: string;
+            /** Unit */
+            unit: string;
+            /** Visit */
+            visit: string;
+            /** Where */
+            where: string;
+            /** Who */
+            who: string;
+            /** Why */
+            why: string;
+            /** Words */
+            words: string;
         };
         /**
          * Choice
@@ -9852,6 +10126,66 @@ export interface components {
             y_m?: number;
         };
         /**
+         * Inspection
+         * @description All that was looked at and signed.
+         */
+        "Inspection-Input": {
+            /** Answers */
+            answers?: {
+                [key: string]: components["schemas"]["LineAnswer-Input"];
+            };
+            /** Asked */
+            asked?: {
+                [key: string]: components["schemas"]["AskedFor-Input"];
+            };
+            /** Visits */
+            visits?: {
+                [key: string]: components["schemas"]["VisitOver-Input"];
+            };
+        };
+        /**
+         * Inspection
+         * @description All that was looked at and signed.
+         */
+        "Inspection-Output": {
+            /** Answers */
+            answers: {
+                [key: string]: components["schemas"]["LineAnswer-Output"];
+            };
+            /** Asked */
+            asked: {
+                [key: string]: components["schemas"]["AskedFor-Output"];
+            };
+            /** Visits */
+            visits: {
+                [key: string]: components["schemas"]["VisitOver-Output"];
+            };
+        };
+        /**
+         * InspectionAnswer
+         * @description The checklist of a job, and how far each visit is.
+         */
+        InspectionAnswer: {
+            /**
+             * Findings
+             * @default []
+             */
+            findings: components["schemas"]["Finding"][];
+            /** Lines */
+            lines: components["schemas"]["CheckLine"][];
+            /**
+             * Revision
+             * @default 0
+             */
+            revision: number;
+            /** Versions */
+            versions: {
+                [key: string]: string;
+            };
+            /** Visits */
+            visits: components["schemas"]["VisitLooked"][];
+        };
+        /**
          * Job
          * @description One property and the work wanted on it.
          */
@@ -9929,6 +10263,14 @@ export interface components {
              * @constant
              */
             format?: "northspan-job";
+            /**
+             * @default {
+             *       "answers": {},
+             *       "asked": {},
+             *       "visits": {}
+             *     }
+             */
+            inspection?: components["schemas"]["Inspection-Input"];
             /** Loads */
             loads?: {
                 [key: string]: components["schemas"]["Load-Input"];
@@ -10109,6 +10451,14 @@ export interface components {
              * @constant
              */
             format: "northspan-job";
+            /**
+             * @default {
+             *       "answers": {},
+             *       "asked": {},
+             *       "visits": {}
+             *     }
+             */
+            inspection: components["schemas"]["Inspection-Output"];
             /** Loads */
             loads: {
                 [key: string]: components["schemas"]["Load-Output"];
@@ -10632,6 +10982,72 @@ export interface components {
             with_heat: boolean;
         };
         /**
+         * LineAnswer
+         * @description What was said of a line, by whom and when; `stood` is what the line said then, so that a change of the plan shows.
+         */
+        "LineAnswer-Input": {
+            /**
+             * At
+             * @default
+             */
+            at?: string;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /**
+             * Reading
+             * @description What was read, in the unit of the line. [-]
+             * @default null
+             */
+            reading?: number | null;
+            said: components["schemas"]["LineSaid"];
+            /**
+             * Stood
+             * @default
+             */
+            stood?: string;
+            /**
+             * Who
+             * @default
+             */
+            who?: string;
+        };
+        /**
+         * LineAnswer
+         * @description What was said of a line, by whom and when; `stood` is what the line said then, so that a change of the plan shows.
+         */
+        "LineAnswer-Output": {
+            /**
+             * At
+             * @default
+             */
+            at: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Reading
+             * @description What was read, in the unit of the line. [-]
+             * @default null
+             */
+            reading: number | null;
+            said: components["schemas"]["LineSaid"];
+            /**
+             * Stood
+             * @default
+             */
+            stood: string;
+            /**
+             * Who
+             * @default
+             */
+            who: string;
+        };
+        /**
          * LineChange
          * @description What a person changed of a line that the plan gives; a line that is crossed out is not bought.
          */
@@ -10697,6 +11113,12 @@ export interface components {
              */
             quantity: number | null;
         };
+        /**
+         * LineSaid
+         * @description What was said of a line of the checklist.
+         * @enum {string}
+         */
+        LineSaid: "right" | "not_right" | "not_seen";
         /**
          * ListAnswer
          * @description How a supplier's list is read, and what comes of it.
@@ -17414,6 +17836,64 @@ export interface components {
          * @enum {string}
          */
         VisitKind: "utility_off" | "utility_on" | "trench" | "rough" | "service" | "final";
+        /**
+         * VisitLooked
+         * @description A visit: its name, how many lines it has, how many are answered, what is not right, and whether it is over.
+         */
+        VisitLooked: {
+            /** Kind */
+            kind: string;
+            /** Lines */
+            lines: number;
+            /** Open */
+            open: number;
+            /** Over */
+            over: string;
+            /** Words */
+            words: string;
+            /** Wrong */
+            wrong: number;
+        };
+        /**
+         * VisitOver
+         * @description A visit that took place: passed or not, by whom, on which day.
+         */
+        "VisitOver-Input": {
+            /** By */
+            by: string;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /**
+             * On
+             * @default
+             */
+            on?: string;
+            /** Passed */
+            passed: boolean;
+        };
+        /**
+         * VisitOver
+         * @description A visit that took place: passed or not, by whom, on which day.
+         */
+        "VisitOver-Output": {
+            /** By */
+            by: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * On
+             * @default
+             */
+            on: string;
+            /** Passed */
+            passed: boolean;
+        };
         /**
          * VoltageWay
          * @description A long run at one voltage: what it takes, what it costs to make and to run. `holds` also asks the drop.

@@ -8,13 +8,13 @@ const SHOWS: Record<string, PartKind> = { route: 'runs', electrodes: 'electrodes
 
 const STEP_OF: Partial<Record<PartKind, string>> = { loads: 'loads', circuits: 'panels' }
 
-export function useShowFinding(): (finding: Finding) => void {
+export function useShowFinding(): (finding: Pick<Finding, 'where'>) => void {
   const store = useJob()
   const router = useRouter()
   const route = useRoute()
 
   /** The run a finding leads to: its own, or the one that feeds the part it speaks of. */
-  function runOf(finding: Finding): string {
+  function runOf(finding: Pick<Finding, 'where'>): string {
     const [, kind, id] = finding.where.split('/')
     const job = store.job
     if (!job || !kind || !id) return ''

@@ -12,6 +12,7 @@ import {
   type PartKind,
   type Plan,
   type Problem,
+  type Schemas,
 } from '../api/client'
 import { orElse, send } from '../api/transport'
 import { rulebook } from '../api/lists'
@@ -197,6 +198,18 @@ export const useJob = defineStore('job', () => {
     )
   }
 
+  /** Say what was seen of a line of the checklist, and keep what the line said then. */
+  function answerLine(body: Schemas['Answered']): Promise<void> {
+    return enqueue(
+      (now, params) =>
+        send('post', '/api/jobs/{job_id}/steps/inspection/events/answer', {
+          params: { ...params, path: { job_id: now.id } },
+          body,
+        }),
+      () => void answerLine(body),
+    )
+  }
+
   function undo(): Promise<void> {
     return enqueue(
       (now, params) => send('post', '/api/jobs/{job_id}/undo', { params: { ...params, path: { job_id: now.id } } }),
@@ -311,6 +324,7 @@ export const useJob = defineStore('job', () => {
     movePanel,
     takePrices,
     sendDays,
+    answerLine,
     part,
     pick,
     changeUnits,

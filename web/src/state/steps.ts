@@ -57,8 +57,7 @@ export const STEPS: WorkStep[] = [
   {
     key: 'inspection',
     title: 'Inspection',
-    coming: 'A checklist made from this plan. The calculation sheet can be printed already.',
-    also: 'checklist inspector',
+    also: 'checklist inspector test readings sign off insulation certificate punch list',
   },
   { key: 'record', title: 'Record', also: 'history revisions changes who' },
 ]

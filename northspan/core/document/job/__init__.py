@@ -35,6 +35,7 @@ from northspan.core.document.job.document import (
     Units,
 )
 from northspan.core.document.job.in_order import InOrder, in_a_row, place_between, row_document
+from northspan.core.document.job.inspection import AskedFor, Inspection, LineAnswer, LineSaid, VisitOver
 from northspan.core.document.job.load import Across, LibraryLoad, Load, LoadKind
 from northspan.core.document.job.materials import Estimate, LineChange, Materials, OwnLine
 from northspan.core.document.job.panel import (
@@ -95,6 +96,7 @@ __all__ = [
     "FORMAT",
     "VERSION",
     "Across",
+    "AskedFor",
     "BendShape",
     "BentByHand",
     "Bond",
@@ -129,13 +131,16 @@ __all__ = [
     "HoldTag",
     "Id",
     "InOrder",
+    "Inspection",
     "Job",
     "Known",
     "Laid",
     "Leg",
     "LegsLand",
     "LibraryLoad",
+    "LineAnswer",
     "LineChange",
+    "LineSaid",
     "Load",
     "LoadKind",
     "MainKind",
@@ -194,6 +199,7 @@ __all__ = [
     "Units",
     "Visit",
     "VisitKind",
+    "VisitOver",
     "WaterPipe",
     "Weather",
     "WetRoom",

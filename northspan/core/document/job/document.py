@@ -13,6 +13,7 @@ from typing import Annotated, Literal
 from pydantic import Field, StringConstraints
 
 from northspan.core.document.job.days import Days
+from northspan.core.document.job.inspection import Inspection
 from northspan.core.document.job.load import Load
 from northspan.core.document.job.materials import Materials
 from northspan.core.document.job.panel import Box, PanelCircuit
@@ -122,6 +123,7 @@ class Job(Part):
     voltage_may_rise: bool = Field(False, description="Whether step-up and step-down transformers may be chosen for a long run.")
     materials: Materials = Materials()
     days: Days = Days()
+    inspection: Inspection = Inspection()
     calls: dict[str, CallChoice] = Field(default_factory=dict, max_length=60)
     sources: dict[Id, Source] = Field(default_factory=dict, max_length=20)
     buildings: dict[Id, Building] = Field(default_factory=dict, max_length=60)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from northspan.core.rulebooks.goods import goods_of
+from northspan.core.rulebooks.looked_at import looked_at_of
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.rulebooks.uk import (
     ampacities,
@@ -53,6 +54,7 @@ def rulebook() -> Rulebook:
         words=UkWords(),
         choices=CHOICES,
         goods=goods_of(code_table("catalogue")),
+        looked_at=looked_at_of(code_table("looked_at")),
         library="british",
         loop=loop_rules,
     )

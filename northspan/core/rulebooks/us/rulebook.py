@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from northspan.core.rulebooks.goods import goods_of
+from northspan.core.rulebooks.looked_at import looked_at_of
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.rulebooks.shelf import stock_of
 from northspan.core.rulebooks.us import (
@@ -53,5 +54,6 @@ def rulebook() -> Rulebook:
         words=UsWords(),
         choices=CHOICES,
         goods=goods_of(code_table("catalogue")),
+        looked_at=looked_at_of(code_table("looked_at")),
         stock=stock_of(code_table("shelf_devices"), code_table("shelf_sizes"), code_table("shelf_sets")),
     )

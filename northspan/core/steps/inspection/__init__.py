@@ -1,0 +1,1 @@
+"""What the inspector looks at, finds and signs; what was measured."""
