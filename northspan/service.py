@@ -159,11 +159,11 @@ class Service:
         """Give the plan of a job with what the steps found in it."""
         return with_steps_found(whole)
 
-    def beside(self, host: str = "") -> Beside:
+    def beside(self) -> Beside:
         """Give what lies beside every job now."""
         shelf = self._outside.shelf()
         versions = {"program": __version__, **dict(shelf.versions)}
-        return Beside(shelf.books, shelf.library, shelf.shops, self._outside.now(), host, versions)
+        return Beside(shelf.books, shelf.library, shelf.shops, self._outside.now(), versions)
 
     def ask(self, name: str, asked_of: KeptJob | WorkedJob | None, beside: Beside, said: object = None) -> Said:
         """Ask a question of a kept job, of a job that nobody keeps, or of none."""

@@ -22,9 +22,12 @@ def a_line(page: Page) -> None:
     page.locator(".center-scroll").evaluate("one => one.scrollTo(0, 0)")
 
 
-def working(page: Page) -> None:
-    page.get_by_role("button", name="How it was worked").scroll_into_view_if_needed()
-    page.locator(".answer").evaluate("e => e.scrollTop = e.querySelector('.work-group').offsetTop - 60")
+def some_lines(page: Page) -> None:
+    for answer in ("Right", "Right", "Not right"):
+        heading = page.locator(".line-card h1")
+        before = heading.inner_text()
+        page.get_by_role("button", name=answer, exact=True).click()
+        page.wait_for_function("before => document.querySelector('.line-card h1').textContent !== before", arg=before)
 
 
 def survey(page: Page) -> None:
@@ -95,7 +98,7 @@ SHOTS: dict[str, tuple[str, dict[str, Any], Any]] = {
     "site": ("/jobs/{id}/sizing", WIDE, site),
     "sizing": ("/jobs/{id}/sizing", WIDE, None),
     "materials": ("/jobs/{id}/materials", WIDE, a_line),
-    "sizing-working": ("/jobs/{id}/sizing", WIDE, working),
+    "inspection": ("/jobs/{id}/inspection", WIDE, some_lines),
     "sizing-phone": ("/jobs/{id}/sizing", PHONE, None),
     "days": ("/jobs/{id}/days", WIDE, a_task),
     "sizing-britain": ("/jobs/{uk}/sizing", WIDE, None),

@@ -17,15 +17,13 @@ class Beside:
     """Everything that an answer may hang on and that is not in the job: handed in, never looked up.
 
     `books` are the prices that are kept [money], `library` the loads that people kept, `shops` the shops that can be asked,
-    `now` the time, `host` under which address the program is reached. `versions` says which state of each this is, by the same
-    names and for the program itself.
+    `now` the time. `versions` says which state of each this is, by the same names and for the program itself.
     """
 
     books: tuple[PriceBook, ...] = ()
     library: tuple[LibraryLoad, ...] = ()
     shops: tuple[str, ...] = ()
     now: datetime = NO_TIME
-    host: str = ""
     versions: Mapping[str, str] = field(default_factory=dict)
 
     def used(self, names: tuple[str, ...]) -> dict[str, str]:
