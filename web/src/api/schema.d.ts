@@ -1452,6 +1452,55 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/joint": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Find the one added resistance that explains readings best: in which wire or joint, how sure, how hot, and what to read next. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["JointQuestion"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Answer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/lengths": {
         parameters: {
             query?: never;
@@ -6319,6 +6368,18 @@ export interface components {
             words: string;
         };
         /**
+         * Between
+         * @description Something between two points of the circuit.
+         */
+        Between: {
+            /** From */
+            from: string;
+            /** Name */
+            name: string;
+            /** To */
+            to: string;
+        };
+        /**
          * Bond
          * @description Neutral and ground, or two bars, in one place.
          * @enum {string}
@@ -10618,6 +10679,30 @@ export interface components {
             /** Revision */
             revision: number;
         };
+        /**
+         * JointQuestion
+         * @description A circuit as it should be, and what was read in it. `may_join` names points that must not be joined and may be. [ohm, V, A]
+         */
+        JointQuestion: {
+            /** Loads */
+            loads: components["schemas"]["WireIn"][];
+            /**
+             * May Join
+             * @default []
+             */
+            may_join?: components["schemas"]["Between"][];
+            /** Readings */
+            readings: components["schemas"]["ReadingIn"][];
+            /**
+             * Rulebook
+             * @default us-2023
+             */
+            rulebook?: string;
+            /** Sources */
+            sources: components["schemas"]["SourceIn"][];
+            /** Wires */
+            wires: components["schemas"]["WireIn"][];
+        };
         JsonValue: unknown;
         /**
          * Known
@@ -14102,6 +14187,45 @@ export interface components {
             words: string;
         };
         /**
+         * ReadingIn
+         * @description A reading: volts between two points or amperes through a wire, with which loads on; how far it may be off. [%]
+         */
+        ReadingIn: {
+            /**
+             * From
+             * @default
+             */
+            from?: string;
+            /**
+             * Kind
+             * @default volts
+             * @enum {string}
+             */
+            kind?: "volts" | "amperes";
+            /**
+             * On
+             * @default []
+             */
+            on?: string[];
+            /**
+             * Spread Percent
+             * @default 1
+             */
+            spread_percent?: number;
+            /**
+             * To
+             * @default
+             */
+            to?: string;
+            /** Value */
+            value: number;
+            /**
+             * Wire
+             * @default
+             */
+            wire?: string;
+        };
+        /**
          * ReadingsList
          * @description Readings of either kind.
          */
@@ -16159,6 +16283,25 @@ export interface components {
             tap_percent: number;
         };
         /**
+         * SourceIn
+         * @description A source: what drives current out of `to`, and its own resistance. [V, ohm]
+         */
+        SourceIn: {
+            /** From */
+            from: string;
+            /** Name */
+            name: string;
+            /**
+             * Ohm
+             * @default 0.01
+             */
+            ohm?: number;
+            /** To */
+            to: string;
+            /** Volts */
+            volts: number;
+        };
+        /**
          * SourceKind
          * @description What feeds the property, or a part of it.
          *
@@ -18196,6 +18339,20 @@ export interface components {
             role?: components["schemas"]["northspan__core__physics__role__Role"];
             /** Start */
             start: string;
+        };
+        /**
+         * WireIn
+         * @description A wire, a bond or a load with its resistance. [ohm]
+         */
+        WireIn: {
+            /** From */
+            from: string;
+            /** Name */
+            name: string;
+            /** Ohm */
+            ohm: number;
+            /** To */
+            to: string;
         };
         /**
          * WirePlan

@@ -8,12 +8,14 @@ from typing import Annotated
 from pydantic import Field, StringConstraints
 
 from northspan.core.case.beside import Beside
+from northspan.core.case.calculator import Answer, Calculator
 from northspan.core.case.step import Edits, Step, StepAnswer, StepEvent, View
 from northspan.core.case.worked import WorkedJob
 from northspan.core.document.findings import Cure, Edit, Finding, Severity
 from northspan.core.document.job import LineAnswer, LineSaid, Note, Part
 from northspan.core.document.plan.inspection import CheckLine, VisitLooked
 from northspan.core.document.pointer import escaped
+from northspan.core.steps.inspection import calculators
 from northspan.core.steps.inspection.checklist import check_lines, looked_at, said_by, stood_of, visits_looked
 from northspan.core.working.errors import InvalidJob
 
@@ -110,4 +112,5 @@ STEP = Step(
     View(InspectionAnswer, checked),
     events=(StepEvent("answer", Answered, answer_line),),
     findings=what_is_open,
+    calculators=(Calculator("joint", calculators.JointQuestion, Answer, calculators.joint),),
 )
