@@ -117,6 +117,9 @@ class Materials(BrowserCase):
         expect(prices).to_contain_text("Yard: 1 prices in USD")
         prices.get_by_role("button", name="Match more of his list, Yard").click()
         expect(self.page.get_by_label("List of Yard")).to_contain_text("Read as you chose the last time.")
+        self.page.get_by_role("button", name="Not now").click()
+        prices.get_by_role("button", name="Drop it, Yard").click()
+        expect(prices.get_by_role("button", name="Drop it, Yard")).to_have_count(0)
 
     def test_a_phone_beside_a_shelf(self):
         page = self.a_page(**PHONE)

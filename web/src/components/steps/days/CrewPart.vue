@@ -125,7 +125,7 @@ const count = (text: string): number | null => (/^([1-9]|10)$/.test(text.trim())
     </div>
     <h2 class="small-head">How long work takes</h2>
     <p class="because">Customary hours, no promise. What you type counts instead; what your own tasks took is shown.</p>
-    <div class="table-scroll">
+    <div class="table-scroll" tabindex="0">
       <v-table class="other-ways">
         <thead>
           <tr>

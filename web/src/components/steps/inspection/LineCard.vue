@@ -12,7 +12,7 @@ const note = ref('')
 const read = ref('')
 const wrong = ref('')
 watch(
-  () => [props.line.key, props.line.note, props.line.reading],
+  [() => props.line.key, () => props.line.note, () => props.line.reading],
   () => {
     note.value = props.line.note
     read.value = props.line.reading === null ? '' : String(props.line.reading)

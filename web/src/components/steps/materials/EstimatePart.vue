@@ -68,7 +68,7 @@ function print(): void {
     </details>
     <div class="not-printed">
       <v-plain-button v-if="!goods.ways" @click="goods.findWays()">What else could be done?</v-plain-button>
-      <div v-else class="table-scroll">
+      <div v-else class="table-scroll" tabindex="0">
         <v-table class="other-ways">
           <thead>
             <tr>

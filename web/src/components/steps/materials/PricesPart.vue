@@ -44,7 +44,7 @@ async function read(): Promise<void> {
     <h2 class="survey-title">What it costs</h2>
     <p v-if="list?.simulated" class="because">Some of these prices are simulated: no real shop stands behind them.</p>
     <template v-if="list?.splits.length">
-      <div class="table-scroll">
+      <div class="table-scroll" tabindex="0">
         <v-table class="other-ways">
           <thead>
             <tr>

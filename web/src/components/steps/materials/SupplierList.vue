@@ -60,7 +60,7 @@ function choose(meaning: Meaning, name: string): void {
         Read as you chose the last time.</template
       >
     </p>
-    <div class="table-scroll">
+    <div class="table-scroll" tabindex="0">
       <v-table class="other-ways" aria-label="His list, the first rows">
         <thead>
           <tr>

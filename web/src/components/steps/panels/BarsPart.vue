@@ -26,7 +26,7 @@ const money = (cost: number | null): string => (cost === null ? '' : `, about ${
         </details>
       </li>
     </ul>
-    <div class="table-scroll">
+    <div class="table-scroll" tabindex="0">
       <v-table class="other-ways">
         <caption class="sr-only">
           What each circuit brings to the bars

@@ -32,7 +32,7 @@ const MARK: Record<string, string> = { reaches: '✓', short: '✗', box: '▢',
 <template>
   <section v-if="move" class="move-part" aria-label="The cables, one by one">
     <h2 class="survey-title">The cables, one by one</h2>
-    <div class="table-scroll">
+    <div class="table-scroll" tabindex="0">
       <v-table class="other-ways">
         <caption class="sr-only">
           Each cable, whether it reaches, and what is done when

@@ -54,7 +54,7 @@ const counted = (count: number, one: string, more: string): string => `${count} 
       <h2>What is open</h2>
       <ul v-if="open.length" class="plain-list">
         <li v-for="one in open" :key="one.key">
-          <router-link :to="`/jobs/${store.state?.id}/${one.key}`">{{ one.title }}</router-link>:
+          <router-link class="open-step" :to="`/jobs/${store.state?.id}/${one.key}`">{{ one.title }}</router-link>:
           <template v-if="one.cure">{{ one.cure }} to cure</template><template v-if="one.cure && one.look">, </template
           ><template v-if="one.look">{{ one.look }} to look at</template>
         </li>
@@ -72,3 +72,12 @@ const counted = (count: number, one: string, more: string): string => `${count} 
     <p class="standing">{{ store.plan?.deference }}</p>
   </section>
 </template>
+
+<style scoped>
+.open-step {
+  display: inline-flex;
+  align-items: center;
+  min-height: 44px;
+  min-width: 44px;
+}
+</style>
