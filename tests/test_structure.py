@@ -368,6 +368,7 @@ class Docstrings(unittest.TestCase):
             "round_to",
             "holds_days",
             "points",
+            "reading",
             "ring_points",
             "ring_spurs",
             "to_come_single",
