@@ -65,7 +65,8 @@ def _open(case: Case, routed: Routed, i: int, segment: Segment, where: str) -> I
     if segment.method in IN_PIPE or segment.method is Method.cable:
         apart, first = case.rulebook.routes.supports(segment.method, pipe.size if pipe else "")
         nearest = case.tree.name_of(run.target)
-        figure = f"the first within {say.depth_text(min(first.value, apart.value))} of {nearest} and each box, then at most {say.depth_text(apart.value)} apart"
+        near, far = say.depth_text(min(first.value, apart.value)), say.depth_text(apart.value)
+        figure = f"the first within {near} of {nearest} and each box, then at most {far} apart"
         held = say.terms.straps if pipe else "what holds its cable"
         yield Looked(ROUGH, "straps", where, f"{run.name}: {held}", figure, "what hangs pulls its joints apart", first.citation)
     if segment.method is Method.cable:
