@@ -121,6 +121,19 @@ class Materials(BrowserCase):
         prices.get_by_role("button", name="Drop it, Yard").click()
         expect(prices.get_by_role("button", name="Drop it, Yard")).to_have_count(0)
 
+    def test_prices_on_a_phone_are_reached_by_keyboard(self):
+        page = self.a_page(**PHONE)
+        job_id = self.open_materials(page)
+        shops = self.server.ask("GET", f"/api/jobs/{job_id}/steps/materials")[1]["shops"]
+        for shop in shops:
+            self.server.ask("POST", f"/api/jobs/{job_id}/standins/price-service", {"shop": shop})
+        page.reload()
+        page.get_by_text("cheapest, trips and all").first.wait_for()
+        self.no_violation(page, "prices on a phone")
+        self.nothing_sticks_out(page, "prices on a phone")
+        for book in self.server.ask("GET", "/api/books")[1]["books"]:
+            self.server.ask("POST", "/api/books/drop", {"name": book["name"]})
+
     def test_a_phone_beside_a_shelf(self):
         page = self.a_page(**PHONE)
         self.open_materials(page)
