@@ -11068,7 +11068,7 @@ export interface components {
         };
         /**
          * LineAnswer
-         * @description What was said of a line, by whom and when; `stood` is what the line said then, so that a change of the plan shows.
+         * @description What was said of a line, by whom and when; `stood` is the figure of the line then, so that a change of the plan shows.
          */
         "LineAnswer-Input": {
             /**
@@ -11076,6 +11076,12 @@ export interface components {
              * @default
              */
             at?: string;
+            /**
+             * In Feet
+             * @description Whether `stood` was written in feet.
+             * @default false
+             */
+            in_feet?: boolean;
             /**
              * Note
              * @default
@@ -11101,7 +11107,7 @@ export interface components {
         };
         /**
          * LineAnswer
-         * @description What was said of a line, by whom and when; `stood` is what the line said then, so that a change of the plan shows.
+         * @description What was said of a line, by whom and when; `stood` is the figure of the line then, so that a change of the plan shows.
          */
         "LineAnswer-Output": {
             /**
@@ -11109,6 +11115,12 @@ export interface components {
              * @default
              */
             at: string;
+            /**
+             * In Feet
+             * @description Whether `stood` was written in feet.
+             * @default false
+             */
+            in_feet: boolean;
             /**
              * Note
              * @default

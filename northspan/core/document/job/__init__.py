@@ -56,7 +56,7 @@ from northspan.core.document.job.panel import (
     TraceLog,
     WhenShort,
 )
-from northspan.core.document.job.part import Bond, Id, Name, Note, Part, Size, Status
+from northspan.core.document.job.part import NEW, Bond, Id, Name, Note, Part, Size, Status
 from northspan.core.document.job.prices import Prices, Quoted
 from northspan.core.document.job.property import (
     Building,
@@ -94,6 +94,7 @@ from northspan.core.document.job.source import Earthing, Fuel, Source, SourceKin
 
 __all__ = [
     "FORMAT",
+    "NEW",
     "VERSION",
     "Across",
     "AskedFor",

@@ -23,7 +23,7 @@ class LineSaid(StrEnum):
 
 
 class LineAnswer(Part):
-    """What was said of a line, by whom and when; `stood` is what the line said then, so that a change of the plan shows."""
+    """What was said of a line, by whom and when; `stood` is the figure of the line then, so that a change of the plan shows."""
 
     said: LineSaid
     note: Note = ""
@@ -31,6 +31,7 @@ class LineAnswer(Part):
     who: Who = ""
     at: Annotated[str, StringConstraints(max_length=40)] = ""
     stood: Annotated[str, StringConstraints(max_length=600)] = ""
+    in_feet: bool = Field(False, description="Whether `stood` was written in feet.")
 
 
 class AskedFor(Part):

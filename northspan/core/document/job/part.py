@@ -68,3 +68,6 @@ class Status(StrEnum):
     new = "new"
     temporary = "temporary"
     remove = "remove"
+
+
+NEW = frozenset({Status.new, Status.temporary})  # what the work puts in, for good or for now

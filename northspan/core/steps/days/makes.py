@@ -12,7 +12,6 @@ from northspan.core.steps.days.task import Task
 from northspan.core.working.worked import step
 
 OUTDOORS = frozenset({Sky.thunder, Sky.rain})
-NEW = frozenset({Status.new, Status.temporary})
 LOTO = ("locks and tags", "two-pole tester and a proving unit")
 
 

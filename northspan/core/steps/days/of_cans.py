@@ -5,12 +5,12 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from northspan.core.case.case import Case
-from northspan.core.document.job import EnclosureKind, Room, Sky, Status
+from northspan.core.document.job import NEW, EnclosureKind, Room, Sky, Status
 from northspan.core.document.job.part import short_name
 from northspan.core.document.plan import Plan
 from northspan.core.document.plan.panel import MovePlan
 from northspan.core.steps.days.kinds import key_of
-from northspan.core.steps.days.makes import LOTO, NEW, task, there_already
+from northspan.core.steps.days.makes import LOTO, task, there_already
 from northspan.core.steps.days.task import Task
 
 PANELS = frozenset({EnclosureKind.panel_main_breaker, EnclosureKind.panel_lugs, EnclosureKind.meter_main})

@@ -6,9 +6,9 @@ from collections.abc import Iterator
 
 from northspan.core.case.at_walls import first_can_of
 from northspan.core.case.case import Case
-from northspan.core.document.job import Electrode, ElectrodeKind, Sky
+from northspan.core.document.job import NEW, Electrode, ElectrodeKind, Sky
 from northspan.core.steps.days.kinds import key_of
-from northspan.core.steps.days.makes import NEW, task
+from northspan.core.steps.days.makes import task
 from northspan.core.steps.days.task import Task
 
 THERE = {ElectrodeKind.water_pipe, ElectrodeKind.concrete_encased}  # nobody digs for them

@@ -7,9 +7,9 @@ from dataclasses import replace
 
 from northspan.core.case.at_walls import walls_passed
 from northspan.core.case.case import Case
-from northspan.core.document.job import Place, Segment, Sky, Status, status_of
+from northspan.core.document.job import NEW, Place, Segment, Sky, Status, status_of
 from northspan.core.steps.days.kinds import key_of
-from northspan.core.steps.days.makes import LOTO, NEW, OUTDOORS, task, there_already
+from northspan.core.steps.days.makes import LOTO, OUTDOORS, task, there_already
 from northspan.core.steps.days.task import Task
 from northspan.core.topics.pull.crew import crew_for, minutes
 from northspan.core.topics.pull.pulling import counted, most_n

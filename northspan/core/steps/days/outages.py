@@ -6,9 +6,8 @@ from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass
 
 from northspan.core.case.case import Case
-from northspan.core.document.job import Job, RunKind, Status
+from northspan.core.document.job import NEW, Job, RunKind, Status
 from northspan.core.steps.days.kinds import key_of
-from northspan.core.steps.days.makes import NEW
 from northspan.core.steps.days.task import Task
 from northspan.core.steps.days.touched import may_be_live
 from northspan.core.walk.installation import Part, Side, feeds_of, is_utility

@@ -8,10 +8,10 @@ from dataclasses import dataclass, replace
 from northspan.core.case.case import Case
 from northspan.core.case.topic import Done
 from northspan.core.case.worked import WorkedJob
-from northspan.core.document.job import Job, Role, Status, TaskState
+from northspan.core.document.job import NEW, Job, Role, Status, TaskState
 from northspan.core.document.plan import Plan
 from northspan.core.steps.days.kinds import key_of, kinds
-from northspan.core.steps.days.makes import LOTO, NEW, task
+from northspan.core.steps.days.makes import LOTO, task
 from northspan.core.steps.days.of_cans import can_tasks, circuit_tasks
 from northspan.core.steps.days.of_ground import ground_tasks
 from northspan.core.steps.days.of_runs import removed_runs, run_tasks

@@ -8,11 +8,10 @@ from dataclasses import dataclass
 from northspan.core.case.case import Case
 from northspan.core.case.worked import WorkedJob
 from northspan.core.document.findings import Severity
-from northspan.core.document.job import Circuit, Job, LoadKind, PanelCircuit, SourceKind, Status
+from northspan.core.document.job import NEW, Circuit, Job, LoadKind, PanelCircuit, SourceKind, Status
 from northspan.core.document.plan.days import Turning, TurnStep
 from northspan.core.physics.network import EARTH, Branch, solve_network
 from northspan.core.steps.days.kinds import Does
-from northspan.core.steps.days.makes import NEW
 from northspan.core.steps.days.outages import Outage
 from northspan.core.steps.days.owner import TANKS
 from northspan.core.steps.days.power import matters

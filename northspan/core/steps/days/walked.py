@@ -8,10 +8,9 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from northspan.core.document.job import Job, Status
+from northspan.core.document.job import NEW, Job, Status
 from northspan.core.steps.days.kinds import Does
 from northspan.core.steps.days.laid import LaidJob
-from northspan.core.steps.days.makes import NEW
 from northspan.core.steps.days.outages import Outage
 from northspan.core.steps.days.task import Task
 from northspan.core.steps.days.touched import touched

@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from dataclasses import replace
 
 from northspan.core.case.case import Case
 from northspan.core.case.worked import WorkedJob
-from northspan.core.document.job import LineAnswer, LineSaid, VisitKind
+from northspan.core.document.job import LineAnswer, LineSaid, Units, VisitKind
 from northspan.core.document.plan.inspection import CheckLine, VisitLooked
 from northspan.core.steps.inspection.line import Looked
 from northspan.core.steps.inspection.of_cans import box_lines, can_lines, circuit_lines
@@ -27,7 +28,11 @@ def looked_at(whole: WorkedJob) -> tuple[Looked, ...]:
     whole : WorkedJob
         The job, worked out. [-]
     """
-    case, done, plan = whole.case, whole.done, whole.plan
+    return _looked_at(whole, whole.case)
+
+
+def _looked_at(whole: WorkedJob, case: Case) -> tuple[Looked, ...]:
+    done, plan = whole.done, whole.plan
     found = [one for routed in done[ROUTED].values() for one in run_lines(case, routed)]
     found += [*can_lines(case, plan), *circuit_lines(case, plan.panels), *box_lines(case), *ground_lines(case, done[BUILDINGS])]
     order = _walk(case)
@@ -44,10 +49,21 @@ def check_lines(whole: WorkedJob) -> tuple[CheckLine, ...]:
         The job, worked out. [-]
     """
     answers, numbers, made = whole.job.inspection.answers, dict.fromkeys(VISITS, 0), []
+    feet = whole.job.units is Units.feet
+    turned = _in_other_units(whole) if any(one.in_feet is not feet for one in answers.values()) else {}
     for one in looked_at(whole):
         numbers[one.visit] += 1
-        made.append(_line(whole.case, one, numbers[one.visit], answers.get(one.key)))
+        answer = answers.get(one.key)
+        stands = turned.get(one.key, "") if answer is not None and answer.in_feet is not feet else stood_of(one)
+        made.append(_line(whole.case, one, numbers[one.visit], answer, stands))
     return tuple(made)
+
+
+def _in_other_units(whole: WorkedJob) -> dict[str, str]:
+    """What the lines say in the other units: a job that is read in metres changes no line that was answered in feet."""
+    words = whole.case.rulebook.words.said_in(feet=whole.job.units is not Units.feet)
+    case = replace(whole.case, rulebook=replace(whole.case.rulebook, words=words))
+    return {one.key: stood_of(one) for one in _looked_at(whole, case)}
 
 
 def visits_looked(whole: WorkedJob, lines: tuple[CheckLine, ...]) -> Iterator[VisitLooked]:
@@ -73,20 +89,20 @@ def visits_looked(whole: WorkedJob, lines: tuple[CheckLine, ...]) -> Iterator[Vi
 
 
 def stood_of(one: Looked) -> str:
-    """Say what a line says, so that a change of it shows.
+    """Give the figure of a line, so that a change of it shows; a part that is only named anew stands as it stood.
 
     Parameters
     ----------
     one : Looked
         The line. [-]
     """
-    return f"{one.words}: {one.figure}"[:600]
+    return one.figure[:600]
 
 
-def _line(case: Case, one: Looked, number: int, answer: LineAnswer | None) -> CheckLine:
+def _line(case: Case, one: Looked, number: int, answer: LineAnswer | None, stands: str) -> CheckLine:
     state, grade = "open", ""
     if answer is not None:
-        state = "changed" if answer.stood and answer.stood != stood_of(one) else answer.said.value
+        state = "changed" if answer.stood and answer.stood != stands else answer.said.value
         grade = graded(one, answer.reading)
     return CheckLine(
         one.key, number, one.visit.value, _place(case, one.where), one.where, one.words, one.figure, one.why,

@@ -6,10 +6,8 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from northspan.core.case.case import Case
-from northspan.core.document.job import Status, VisitKind
+from northspan.core.document.job import VisitKind
 from northspan.core.working.worked import Step
-
-NEW = frozenset({Status.new, Status.temporary})
 
 
 @dataclass(frozen=True, slots=True)

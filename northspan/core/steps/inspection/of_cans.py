@@ -5,10 +5,10 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from northspan.core.case.case import Case
-from northspan.core.document.job import EnclosureKind, Status, VisitKind
+from northspan.core.document.job import NEW, EnclosureKind, Status, VisitKind
 from northspan.core.document.plan import Plan
 from northspan.core.document.plan.panel import PanelPlan
-from northspan.core.steps.inspection.line import NEW, Looked, by_step, habit
+from northspan.core.steps.inspection.line import Looked, by_step, habit
 
 ROUGH, SERVICE, FINAL = VisitKind.rough, VisitKind.service, VisitKind.final
 WITH_BUS = frozenset({

@@ -5,9 +5,9 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from northspan.core.case.case import Case
-from northspan.core.document.job import ElectrodeKind, VisitKind
+from northspan.core.document.job import NEW, ElectrodeKind, VisitKind
 from northspan.core.document.plan import BuildingPlan
-from northspan.core.steps.inspection.line import NEW, Looked, habit
+from northspan.core.steps.inspection.line import Looked, habit
 
 SERVICE = VisitKind.service
 DRIVEN = frozenset({ElectrodeKind.rod})

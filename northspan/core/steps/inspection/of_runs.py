@@ -6,9 +6,9 @@ from collections.abc import Iterator
 
 from northspan.core.case.at_walls import walls_passed
 from northspan.core.case.case import Case
-from northspan.core.document.job import Metal, Method, Place, Segment, VisitKind
+from northspan.core.document.job import NEW, Metal, Method, Place, Segment, VisitKind
 from northspan.core.document.job.run import status_of
-from northspan.core.steps.inspection.line import NEW, Looked, habit
+from northspan.core.steps.inspection.line import Looked, habit
 from northspan.core.topics.loads.run_load import voltages_at
 from northspan.core.topics.pull.routed import Routed
 from northspan.core.topics.routes.cover import covers

@@ -12,7 +12,7 @@ from northspan.core.case.calculator import Answer, Calculator
 from northspan.core.case.step import Edits, Step, StepAnswer, StepEvent, View
 from northspan.core.case.worked import WorkedJob
 from northspan.core.document.findings import Cure, Edit, Finding, Severity
-from northspan.core.document.job import LineAnswer, LineSaid, Note, Part
+from northspan.core.document.job import LineAnswer, LineSaid, Note, Part, Units
 from northspan.core.document.plan.inspection import CheckLine, VisitLooked
 from northspan.core.document.pointer import escaped
 from northspan.core.steps.inspection import calculators
@@ -79,7 +79,7 @@ def answer_line(whole: WorkedJob, beside: Beside, asked: Answered) -> Edits:
         raise InvalidJob("/reading", f"{line.words}: what was read is wanted, in {line.unit}.", "Type it, or say that it was not seen.")
     said = said_by(line, asked.said, asked.reading)
     answer = LineAnswer(said=said, note=asked.note, reading=asked.reading, who=asked.who, at=beside.now.isoformat(timespec="seconds"),
-                        stood=stood_of(line))  # fmt: skip
+                        stood=stood_of(line), in_feet=whole.job.units is Units.feet)  # fmt: skip
     return [{"op": "add", "path": at, "value": answer.model_dump(mode="json")}]
 
 

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from northspan.core.case.at_walls import first_can_of
 from northspan.core.case.case import Case
-from northspan.core.document.job import Electrode, ElectrodeKind, Status
+from northspan.core.document.job import NEW, Electrode, ElectrodeKind, Status
 from northspan.core.document.plan import BuildingPlan
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.steps.materials.wanted import Wanted
@@ -22,11 +22,10 @@ def ground_wants(case: Case, buildings: dict[str, BuildingPlan]) -> Iterator[Wan
     buildings : dict
         Buildings as planned. [-]
     """
-    there = {Status.new, Status.temporary}
     for home, plan in buildings.items():
-        moved = any(case.job.enclosures[can].status in there for can in first_can_of(case.job, home))
+        moved = any(case.job.enclosures[can].status in NEW for can in first_can_of(case.job, home))
         new = {key: one for key, one in case.job.electrodes.items()
-               if one.building == home and (one.status in there or (moved and one.status is Status.existing))}  # fmt: skip
+               if one.building == home and (one.status in NEW or (moved and one.status is Status.existing))}  # fmt: skip
         for i, (key, one) in enumerate(new.items()):
             at = f"/electrodes/{key}"
             yield from _itself(case.rulebook.words, at, one)

@@ -5,14 +5,13 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from northspan.core.case.case import Case
-from northspan.core.document.job import Fuel, Place, Run, RunKind, Source, SourceKind, Status
+from northspan.core.document.job import NEW, Fuel, Place, Run, RunKind, Source, SourceKind
 from northspan.core.steps.materials.wanted import Wanted
 
 _SOURCES = {
     SourceKind.generator: "generator", SourceKind.inverter_pair: "inverter pair", SourceKind.governed_plant: "plant with its governor",
     SourceKind.transformer: "transformer",
 }  # fmt: skip
-NEW = frozenset({Status.new, Status.temporary})
 
 
 def supply_wants(case: Case) -> Iterator[Wanted]:

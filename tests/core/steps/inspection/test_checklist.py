@@ -8,13 +8,12 @@ from northspan.core.desk.demo_move import MOVES
 from northspan.core.desk.demos import DEMOS
 from northspan.core.desk.starts import STARTS
 from northspan.core.desk.starts.under import start_job_under
-from northspan.core.document.job import AskedFor, Job
+from northspan.core.document.job import NEW, AskedFor, Job
 from northspan.core.document.patching import patched
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
 from northspan.core.solve import worked
 from northspan.core.steps.found import with_steps_found
 from northspan.core.steps.inspection.checklist import VISITS, check_lines, looked_at, visits_looked
-from northspan.core.steps.inspection.line import NEW
 from northspan.core.steps.inspection.step import Answered, answer_line
 from northspan.core.working.errors import InvalidJob
 from tests.core.desk.test_starts import ALL
@@ -103,6 +102,16 @@ class Answers(unittest.TestCase):
         self.assertEqual((now[self.cover.key], now[device.key]), ("right", "changed"))
         stood = next(one.stood for one in check_lines(worked(longer)) if one.key == device.key)
         self.assertIn("100 A", stood)
+
+    def test_other_units_and_another_name_open_nothing(self):
+        after = answered(self.job, self.cover.key)
+        turned = checked(after, units="metres")
+        self.assertEqual(states(turned)[self.cover.key], "right")
+        named = checked(after, runs=after.runs | {"F2": after.runs["F2"].model_copy(update={"name": "Feeder of the kiln"})})
+        self.assertEqual(states(named)[self.cover.key], "right")
+        deeper = checked(turned, runs=turned.runs | {"F2": turned.runs["F2"].model_copy(update={"segments": tuple(
+            one.model_copy(update={"method": "direct_burial"}) if one.key == "2" else one for one in turned.runs["F2"].segments)})})  # fmt: skip
+        self.assertEqual(states(deeper)[self.cover.key], "changed")
 
     def test_a_reading_out_of_its_band_is_never_right(self):
         low, high = self.volts.least, self.volts.most
