@@ -26,8 +26,8 @@ quick: .venv/dev.stamp ## Run of the core what is quick: all but properties and 
 slow: .venv/dev.stamp ## Measure anew which tests of the core make quick leaves out
 	@$(PY) -m tests.run --measure tests.core tests.test_structure
 
-attack: .venv/dev.stamp ## Run the tests of core and API with every made-up case, which takes long
-	@ATTACK=1 $(PY) -m tests.run --side-by-side tests.core tests.api
+attack: .venv/dev.stamp ## Run every test with every made-up case, which takes long
+	@ATTACK=1 $(PY) -m tests.run --side-by-side tests
 
 check: .venv/dev.stamp web/node_modules/installed.stamp ## Run only the checks: format, lint, types, spec and types in step
 	@$(PY) -m tests.run tests.test_checks

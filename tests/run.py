@@ -16,11 +16,12 @@ from typing import Any
 from northspan.core.document.findings import Finding
 from tests.amounts import cases
 
+BROWSERS = 3  # shares of the browser's modules for each processor: each starts a server and a browser of its own
 SHARES = 1 if "QUICK" in os.environ else 4  # for each processor, so that none waits long for the last one
 TOP = Path(__file__).parent.parent
 SLOWEST = 20
-# two cans that are each rightly bonded, and joined to each other: no job of these tests has that
 SLOW_S = 0.1  # a test that took longer when it was last measured is left out of make quick
+# two cans that are each rightly bonded, and joined to each other: no job of these tests has that
 UNREACHED = frozenset({"second-bond"})
 _MADE = re.compile(r"^findings made: (.*)\n", re.MULTILINE)
 _TIMED = re.compile(r"^ *([\d.]+) s  (tests\..*)\n", re.MULTILINE)
@@ -97,10 +98,10 @@ def _shares(paths: list[Path], count: int) -> list[list[Path]]:
 
 
 def _tasks(names: list[str]) -> list[list[str]]:
-    """Shares of modules; those that drive the browser first, one share for each processor: they share a server and a browser."""
+    """Shares of modules; those that drive the browser first, since they take longest."""
     paths, processors = _modules(names), os.cpu_count() or 1
     driving = [path for path in paths if path.parent.name == "browser"]
-    shares = _shares(driving, processors) + _shares([path for path in paths if path not in driving], SHARES * processors)
+    shares = _shares(driving, BROWSERS * processors) + _shares([path for path in paths if path not in driving], SHARES * processors)
     tasks = [[one.relative_to(TOP).with_suffix("").as_posix().replace("/", ".") for one in share] for share in shares]
     alone = [name for name in names if not (TOP / name.replace(".", "/")).is_dir()]
     return [*tasks, alone] if alone else tasks

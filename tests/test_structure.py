@@ -50,6 +50,7 @@ UNSEEN = {
     "GroundSoil.wet_percent": "comes with readings of a season, which are not typed yet",
     "Materials.electrode_lead_m": "the usual length is taken; a line of the list can be changed",
     "Materials.circuit_cable_m": "the usual length is taken; a line of the list can be changed",
+    "LineAnswer.in_feet": "written with the answer, so that other units change no line",
     "PanelLayout.as_found": "written by the inventory when a panel is evened, never typed",
     "TaskChange.done_h": "written by the press that it is done",
     "TaskChange.done_as": "written by the press that it is done",

@@ -3,11 +3,12 @@
 from itertools import count, islice
 
 from northspan.core.rulebooks.registry import rulebook_names
+from tests.amounts import cases
 from tests.browser.support import PHONE, BrowserCase
 from tests.generated import a_job
 
 STEPS = ("survey", "loads", "sizing", "route", "electrodes", "neutrals")
-JOBS = 20
+JOBS = cases(20)
 COVERED = """() => {
   const bad = []
   for (const picture of document.querySelectorAll('svg')) {

@@ -5,14 +5,15 @@ import random
 from playwright.sync_api import TimeoutError as PlaywrightTimeout
 from playwright.sync_api import expect
 
+from tests.amounts import cases
 from tests.browser.support import BrowserCase
 
 ACTIONS = ("=", "-", "m", "Control+z", "Control+Shift+Z", "load", "length", "cure")
-EDITS = 200
+EDITS = cases(200)  # all of them by make attack
 
 
 class Together(BrowserCase):
-    def test_200_random_edits_by_two_browsers_lose_nothing(self):
+    def test_random_edits_by_two_browsers_lose_nothing(self):
         job_id = self.open_sizing()
         other = self.a_page()
         other.goto(f"/jobs/{job_id}/sizing")
