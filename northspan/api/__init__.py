@@ -5,7 +5,7 @@ from __future__ import annotations
 from apiflask import APIFlask
 
 from northspan import __version__
-from northspan.api import day_views, material_views, pages, panel_views, step_views, views
+from northspan.api import day_views, inspection_views, material_views, pages, panel_views, step_views, views
 from northspan.api.bodies import LARGEST_BODY
 from northspan.api.guard import add_guard
 from northspan.api.problems import add_error_handlers
@@ -47,6 +47,7 @@ def create_app(config: Config) -> APIFlask:
     app.register_blueprint(panel_views.bp)
     app.register_blueprint(material_views.bp)
     app.register_blueprint(day_views.bp)
+    app.register_blueprint(inspection_views.bp)
     app.register_blueprint(step_views.bp)
     app.register_blueprint(pages.bp)
     load_all()

@@ -95,7 +95,42 @@ def solved_sparse(rows: Sequence[dict[int, complex]], right: Sequence[complex]) 
     """
     matrix = [{column: figure for column, figure in row.items() if figure} for row in rows]
     values = list(right)
-    led = _eliminate(matrix, values)
+    return _substituted(matrix, _eliminate(matrix, values, []), values)
+
+
+class Factored:
+    """Equations of which most figures are nothing, brought to a triangle once, for any number of right-hand sides.
+
+    Parameters
+    ----------
+    rows : sequence of dict
+        Each row by column, shape (n, n). [as the figures]
+
+    Raises
+    ------
+    Singular
+        If the equations leave an unknown open.
+
+    Examples
+    --------
+    >>> Factored([{0: 2.0, 1: 1.0}, {0: 1.0, 1: 3.0}]).solved([3.0, 5.0])
+    [(0.8+0j), (1.4+0j)]
+    """
+
+    def __init__(self, rows: Sequence[dict[int, complex]]) -> None:
+        self._matrix = [{column: figure for column, figure in row.items() if figure} for row in rows]
+        self._moves: list[tuple[int, int, complex]] = []
+        self._led = _eliminate(self._matrix, [0.0] * len(rows), self._moves)
+
+    def solved(self, right: Sequence[complex]) -> list[complex]:
+        """Solve for one right-hand side, shape (n,). [as the figures]"""
+        values = list(right)
+        for i, leading, factor in self._moves:
+            values[i] -= factor * values[leading]
+        return _substituted(self._matrix, self._led, values)
+
+
+def _substituted(matrix: list[dict[int, complex]], led: list[tuple[int, int]], values: list[complex]) -> list[complex]:
     answers: list[complex] = [0.0] * len(matrix)
     for i, column in reversed(led):
         row = matrix[i]
@@ -103,8 +138,10 @@ def solved_sparse(rows: Sequence[dict[int, complex]], right: Sequence[complex]) 
     return answers
 
 
-def _eliminate(matrix: list[dict[int, complex]], values: list[complex]) -> list[tuple[int, int]]:
-    """Bring the matrix to a triangle in place; gives which row leads which unknown, in order."""
+def _eliminate(
+    matrix: list[dict[int, complex]], values: list[complex], moves: list[tuple[int, int, complex]],
+) -> list[tuple[int, int]]:  # fmt: skip
+    """Bring the matrix to a triangle in place; gives which row leads which unknown, in order, and notes what was taken from what."""
     scale = max((abs(figure) for row in matrix for figure in row.values()), default=0.0)
     below: dict[int, set[int]] = {column: set() for column in range(len(matrix))}  # rows not yet used that hold the column
     for i, row in enumerate(matrix):
@@ -125,6 +162,7 @@ def _eliminate(matrix: list[dict[int, complex]], values: list[complex]) -> list[
             row = matrix[i]
             factor = row.pop(column) / lead[column]
             values[i] -= factor * values[leading]
+            moves.append((i, leading, factor))
             for c, figure in rest:
                 if c in row:
                     row[c] -= factor * figure

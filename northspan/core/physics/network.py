@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 
-from northspan.core.physics.linear import Singular, solved, solved_sparse
+from northspan.core.physics.linear import Factored, Singular, solved, solved_sparse
 from northspan.core.working.errors import NorthSpanError
 from northspan.core.working.sums import sum_of_complex
 
@@ -119,6 +119,84 @@ def solve_network(branches: Sequence[Branch]) -> State:
             found = sum_of_complex(one * drop for one, drop in zip(y[i], across, strict=True))
             amperes[branch.key] = found if abs(found) > unsure_v * max(map(abs, y[i])) else 0j
     return State(volts, amperes)
+
+
+class Responses:
+    """A network brought to a triangle once, to be asked how it answers to one volt in a branch or one ampere between two nodes.
+
+    Parameters
+    ----------
+    branches : sequence of Branch
+        Branches; at least one of them ends at earth. [ohm, V]
+
+    Raises
+    ------
+    FloatingNode
+        If a part of the network leads nowhere to earth.
+    """
+
+    def __init__(self, branches: Sequence[Branch]) -> None:
+        self._nodes = sorted({node for branch in branches for node in (branch.a, branch.b)} - {EARTH})
+        self._at = {node: i for i, node in enumerate(self._nodes)}
+        self._groups = [(group, _admittances(group)) for group in _groups(branches)]
+        self._of = {one.key: (group, y, i) for group, y in self._groups for i, one in enumerate(group)}
+        self._rows: list[dict[int, complex]] = [{} for _ in self._nodes]
+        self._right = [0j] * len(self._nodes)
+        for group, y in self._groups:
+            for i, one in enumerate(group):
+                for j, other in enumerate(group):
+                    _stamp(self._rows, self._right, self._at, (one, other), y[i][j])
+        try:
+            self._factored = Factored(self._rows)
+        except Singular as error:
+            raise FloatingNode(self._nodes[error.at]) from error
+
+    def as_driven(self) -> Response:
+        """Give how it stands under its own sources. [V, A]"""
+        return Response(self._volts(self._right), None)
+
+    def to_volt(self, key: str) -> Response:
+        """Give how it answers to one volt in a branch, all other sources still. [V, A]"""
+        group, y, at = self._of[key]
+        right = [0j] * len(self._nodes)
+        for i, one in enumerate(group):
+            for node, sign in ((one.a, 1), (one.b, -1)):
+                if node != EARTH:
+                    right[self._at[node]] -= sign * y[i][at]
+        return Response(self._volts(right), {key: 1.0})
+
+    def to_ampere(self, a: str, b: str) -> Response:
+        """Give how it answers to one ampere that goes in at one node and out at another, all sources still. [V]"""
+        right = [0j] * len(self._nodes)
+        for node, sign in ((a, 1), (b, -1)):
+            if node != EARTH:
+                right[self._at[node]] += sign
+        return Response(self._volts(right), {})
+
+    def current(self, key: str, response: Response) -> complex:
+        """Give the current of a branch in an answer. [A]"""
+        group, y, at = self._of[key]
+        own = response.driven is None
+        return sum_of_complex(
+            y[at][i] * (response.volts[one.a] - response.volts[one.b] + (one.volts if own else (response.driven or {}).get(one.key, 0)))
+            for i, one in enumerate(group)
+        )
+
+    def has(self, key: str) -> bool:
+        """Tell whether it has a branch."""
+        return key in self._of
+
+    def _volts(self, right: list[complex]) -> dict[str, complex]:
+        answers = self._factored.solved(right)
+        return {EARTH: 0j} | {node: complex(answers[i]) for node, i in self._at.items()}
+
+
+@dataclass(frozen=True, slots=True)
+class Response:
+    """How a network answers: voltages, and the branches in which one volt was put; None where its own sources drive it. [V]"""
+
+    volts: dict[str, complex]
+    driven: dict[str, float] | None
 
 
 def _groups(branches: Sequence[Branch]) -> list[list[Branch]]:

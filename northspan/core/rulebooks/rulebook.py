@@ -25,6 +25,7 @@ from northspan.core.rulebooks.questions.supplies import SupplyRules
 from northspan.core.rulebooks.questions.taps import TapRules
 from northspan.core.rulebooks.questions.wires import WireRules
 from northspan.core.rulebooks.questions.words import Words
+from northspan.core.rulebooks.tested import TestRow
 from northspan.core.working.worked import Step
 
 EVERYTHING = Stock()
@@ -34,8 +35,9 @@ EVERYTHING = Stock()
 class Rulebook:
     """A code. `not_covered` names what it leaves to others; `loop` is there where it protects by the earth fault loop.
 
-    `goods` are the generic items of the trade there, `looked_at` what inspectors look at and plans forget. `stock` is what
-    supply houses have where it is followed; empty: all that is made. `library` names the loads that are usually met there.
+    `goods` are the generic items of the trade there, `looked_at` what inspectors look at and plans forget, `tested` what is
+    measured. `stock` is what supply houses have where it is followed; empty: all that is made. `library` names the loads that are
+    usually met there.
     """
 
     id: str
@@ -63,3 +65,4 @@ class Rulebook:
     library: str = "north_american"
     goods: Mapping[str, Good] = field(default_factory=dict)
     looked_at: Mapping[str, Step] = field(default_factory=dict)
+    tested: Mapping[str, TestRow] = field(default_factory=dict)

@@ -75,6 +75,7 @@ from northspan.core.document.job.property import (
     WaterPipe,
     WetRoom,
 )
+from northspan.core.document.job.readings import Measured, TestKind
 from northspan.core.document.job.run import Circuit, Grounding, Metal, Obstacle, Pull, Rope, Run, RunKind, Stretches, Terminals, status_of
 from northspan.core.document.job.segment import (
     Companion,
@@ -148,6 +149,7 @@ __all__ = [
     "Materials",
     "Matters",
     "MattersAs",
+    "Measured",
     "MeasuredOver",
     "Metal",
     "Method",
@@ -194,6 +196,7 @@ __all__ = [
     "TaskState",
     "TemporarySupply",
     "Terminals",
+    "TestKind",
     "Tick",
     "TraceLog",
     "TracedOutlet",

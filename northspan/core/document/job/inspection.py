@@ -9,6 +9,7 @@ from pydantic import Field, StringConstraints
 
 from northspan.core.document.job.days import Day, VisitKind
 from northspan.core.document.job.part import Id, Name, Note, Part
+from northspan.core.document.job.readings import Measured
 
 LineKey = Annotated[str, StringConstraints(min_length=1, max_length=160)]
 Who = Annotated[str, StringConstraints(max_length=80, strip_whitespace=True)]
@@ -58,8 +59,9 @@ class VisitOver(Part):
 
 
 class Inspection(Part):
-    """All that was looked at and signed."""
+    """All that was looked at, measured and signed."""
 
     answers: dict[LineKey, LineAnswer] = Field(default_factory=dict, max_length=4000)
     asked: dict[Id, AskedFor] = Field(default_factory=dict, max_length=400)
     visits: dict[VisitKind, VisitOver] = Field(default_factory=dict, max_length=6)
+    readings: dict[Id, Measured] = Field(default_factory=dict, max_length=2000)

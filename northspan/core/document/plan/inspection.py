@@ -44,3 +44,75 @@ class VisitLooked:
     open: int
     wrong: int
     over: str
+
+
+@dataclass(frozen=True, slots=True)
+class ReadingLine:
+    """A reading, or one that is wanted: what is measured where, what it should be, its band and limit, what it says, and why.
+
+    Values stand in `unit`. `key` is empty while nobody has read it, and `grade` then.
+    """
+
+    key: str
+    kind: str
+    where: str
+    place: str
+    words: str
+    unit: str
+    value: float | None
+    expected: float | None
+    low: float | None
+    high: float | None
+    least: float | None
+    most: float | None
+    grade: str
+    why: str
+    citation: str
+    between: str
+    wire: str
+    on: tuple[str, ...]
+    who: str
+    at: str
+    note: str
+    wanted: bool
+
+
+@dataclass(frozen=True, slots=True)
+class LikelyPlace:
+    """Where a bad joint may be: its name, the ohms that are too many, and what heats it. [ohm, W]"""
+
+    words: str
+    where: str
+    ohm: float
+    power_w: float
+    joins: bool
+
+
+@dataclass(frozen=True, slots=True)
+class BadPlacePlan:
+    """What all readings together say: the verdict, places from the likeliest down, and which reading tells them apart."""
+
+    verdict: str
+    places: tuple[LikelyPlace, ...]
+    read_next: str
+    readings: int
+
+
+@dataclass(frozen=True, slots=True)
+class LeakPlan:
+    """What a circuit leaks [mA]; several stand together where they were never switched apart."""
+
+    words: str
+    where: str
+    leak_ma: float
+
+
+@dataclass(frozen=True, slots=True)
+class KindOffer:
+    """Something that can be measured under these rules: its words, its unit, where it is read, and what must be said with it."""
+
+    kind: str
+    words: str
+    unit: str
+    parts: tuple[str, ...]
+    needs: tuple[str, ...]

@@ -9,6 +9,7 @@ FILES = {
     "trade_words": "2021_trade_words.csv",
     "joint_boxes": "2021_23_boxes.csv",
     "looked_at": "2021_looked_at.csv",
+    "tested": "2021_tested.csv",
     "catalogue": "2021_catalogue.csv",
     "usual_lugs": "2021_usual_lugs.csv",
     "shelf_devices": "2021_shelf_devices.csv",

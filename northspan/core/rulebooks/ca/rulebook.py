@@ -27,6 +27,7 @@ from northspan.core.rulebooks.goods import goods_of
 from northspan.core.rulebooks.looked_at import looked_at_of
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.rulebooks.shelf import stock_of
+from northspan.core.rulebooks.tested import tested_of
 
 
 def rulebook() -> Rulebook:
@@ -55,5 +56,6 @@ def rulebook() -> Rulebook:
         choices=CHOICES,
         goods=goods_of(code_table("catalogue")),
         looked_at=looked_at_of(code_table("looked_at")),
+        tested=tested_of(code_table("tested")),
         stock=stock_of(code_table("shelf_devices"), code_table("shelf_sizes"), code_table("shelf_sets")),
     )

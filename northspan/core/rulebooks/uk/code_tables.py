@@ -8,6 +8,7 @@ PACKAGE = "northspan.core.rulebooks.uk"
 FILES = {
     "trade_words": "2022_trade_words.csv",
     "looked_at": "2022_looked_at.csv",
+    "tested": "2022_tested.csv",
     "catalogue": "2022_catalogue.csv",
     "usual_lugs": "2022_usual_lugs.csv",
     "singles": "2022_4D1A_singles.csv",

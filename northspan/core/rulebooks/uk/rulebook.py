@@ -5,6 +5,7 @@ from __future__ import annotations
 from northspan.core.rulebooks.goods import goods_of
 from northspan.core.rulebooks.looked_at import looked_at_of
 from northspan.core.rulebooks.rulebook import Rulebook
+from northspan.core.rulebooks.tested import tested_of
 from northspan.core.rulebooks.uk import (
     ampacities,
     boxes,
@@ -55,6 +56,7 @@ def rulebook() -> Rulebook:
         choices=CHOICES,
         goods=goods_of(code_table("catalogue")),
         looked_at=looked_at_of(code_table("looked_at")),
+        tested=tested_of(code_table("tested")),
         library="british",
         loop=loop_rules,
     )

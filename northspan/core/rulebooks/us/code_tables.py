@@ -9,6 +9,7 @@ FILES = {
     "trade_words": "2023_trade_words.csv",
     "joint_boxes": "2023_314-16A_boxes.csv",
     "looked_at": "2023_looked_at.csv",
+    "tested": "2023_tested.csv",
     "catalogue": "2023_catalogue.csv",
     "usual_lugs": "2023_usual_lugs.csv",
     "shelf_devices": "2023_shelf_devices.csv",

@@ -15,8 +15,9 @@ from northspan.core.document.findings import Cure, Edit, Finding, Severity
 from northspan.core.document.job import LineAnswer, LineSaid, Note, Part, Units
 from northspan.core.document.plan.inspection import CheckLine, VisitLooked
 from northspan.core.document.pointer import escaped
-from northspan.core.steps.inspection import calculators
+from northspan.core.steps.inspection import calculators, reading_calculator
 from northspan.core.steps.inspection.checklist import check_lines, looked_at, said_by, stood_of, visits_looked
+from northspan.core.steps.inspection.readings import ReadingsAnswer, Reads, readings_found, readings_view, take_readings
 from northspan.core.working.errors import InvalidJob
 
 
@@ -98,6 +99,7 @@ def what_is_open(whole: WorkedJob) -> Iterator[Finding]:
             read = f" It read {line.reading:g} {line.unit}, {line.grade}." if line.grade.startswith("too") else ""
             yield Finding("line-not-right", Severity.fix, line.where, f"{line.words}: not right.{read} {line.note}".strip(),
                           f"It must be: {line.figure}.", line.citation, step="inspection")  # fmt: skip
+    yield from readings_found(whole)
     for key, one in said.asked.items():
         if not one.signed_by and not one.only_noted:
             due = f", until {one.due}" if one.due else ""
@@ -110,7 +112,11 @@ def what_is_open(whole: WorkedJob) -> Iterator[Finding]:
 STEP = Step(
     "inspection",
     View(InspectionAnswer, checked),
-    events=(StepEvent("answer", Answered, answer_line),),
+    more={"readings": View(ReadingsAnswer, readings_view)},
+    events=(StepEvent("answer", Answered, answer_line), StepEvent("read", Reads, take_readings)),
     findings=what_is_open,
-    calculators=(Calculator("joint", calculators.JointQuestion, Answer, calculators.joint),),
+    calculators=(
+        Calculator("joint", calculators.JointQuestion, Answer, calculators.joint),
+        Calculator("reading", reading_calculator.ReadingQuestion, Answer, reading_calculator.reading),
+    ),
 )

@@ -16,6 +16,7 @@ from northspan.core.topics.bonds.edges import Bench, Edge, edges_of, electrodes_
 from northspan.core.topics.bonds.sources import BRIEF_S, USUAL_KVA, fading_words, not_drawn, windings
 from northspan.core.topics.bonds.steel import steel_ohm_m
 from northspan.core.topics.bonds.wires import AWAY_M, BESIDE_M, BRANCH_M, Made, branch_circuit, field_ohm_m, made_of, made_words, per_metre
+from northspan.core.topics.faults.interrupting import RING
 from northspan.core.topics.loads.demand import load_power
 from northspan.core.topics.loads.run_load import voltages_at
 from northspan.core.topics.sizing.run import SizedRun
@@ -195,9 +196,9 @@ def _wire(bench: Bench, edge: Edge, made: Made) -> Branch:
     for segment in segments:
         ohm += per_metre(size, metal, segment.method, bench.rulebook.drops) * segment.length_m
         length_m += segment.length_m
-    mutual = field_ohm_m(BESIDE_M, bench.rulebook.supplies.frequency_hz) * length_m
-    sets = made.sets
-    return Branch(edge.key, edge.a, edge.b, ohm / sets + mutual, cable=edge.part, mutual_ohm=mutual)
+    ways = RING if bench.tree.job.runs[edge.part].ring else 1
+    mutual = field_ohm_m(BESIDE_M, bench.rulebook.supplies.frequency_hz) * length_m / ways
+    return Branch(edge.key, edge.a, edge.b, ohm / made.sets / ways + mutual, cable=edge.part, mutual_ohm=mutual)
 
 
 def _path(bench: Bench, edge: Edge, made: dict[str, Made]) -> Branch:

@@ -20,6 +20,7 @@ from northspan.core.working.errors import OutsideTable
 from northspan.core.working.worked import Step, Worked, whole
 
 _KNOWN = frozenset({EnclosureKind.transfer_switch})
+RING = 4  # at the middle of a ring two ways lead back, each half as long
 ORDINARY_A = 10_000.0  # what breakers on the shelf interrupt; a new panel has them
 
 
@@ -172,8 +173,9 @@ def fault_wires_of(sized: SizedRun) -> FaultWires:
         The run. [-]
     """
     lengths: dict[Method, float] = {}
+    ways = RING if sized.question.run.ring else 1
     for segment in sized.question.run.segments:
-        lengths[segment.method] = lengths.get(segment.method, 0.0) + segment.length_m
+        lengths[segment.method] = lengths.get(segment.method, 0.0) + segment.length_m / ways
     wire = sized.tried.wire
     has_neutral = sized.question.run.circuit is not Circuit.two_wire_line
     neutral = (sized.grounded_size or wire.size) if has_neutral else ""
