@@ -141,17 +141,24 @@ def _serve_from(config: Config) -> None:
 
 
 def _backup(options: argparse.Namespace) -> int:
+    from northspan.store.attachments import FOLDER, Attachments, beside
     from northspan.store.database import copy_database
 
-    copy_database(_database_file(), options.file)
-    print(f"Copied to {options.file}.")
+    source = _database_file()
+    copy_database(source, options.file)
+    count = Attachments(source.parent / FOLDER).copy_to(beside(options.file))  # after it: all that the copy speaks of is there then
+    print(f"Copied to {options.file}{f', with {count} photos and papers in {beside(options.file)}' if count else ''}.")
     return 0
 
 
 def _restore(options: argparse.Namespace) -> int:
-    from northspan.store.database import put_back
+    from northspan.store.attachments import FOLDER, Attachments, beside
+    from northspan.store.database import check_fitness, put_back
 
-    kept = put_back(options.file, _database_file().parent)
+    folder = _database_file().parent
+    check_fitness(options.file)
+    Attachments(beside(options.file)).copy_to(folder / FOLDER)
+    kept = put_back(options.file, folder)
     if kept is not None:
         print(f"What was there is kept in {kept}.")
     print(f"Restored from {options.file}.")
@@ -161,6 +168,7 @@ def _restore(options: argparse.Namespace) -> int:
 def _check(_: argparse.Namespace) -> int:
     from northspan.core import load_all
     from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
+    from northspan.store.attachments import FOLDER, Attachments
     from northspan.store.database import check_fitness, known_migrations
 
     load_all()
@@ -169,6 +177,9 @@ def _check(_: argparse.Namespace) -> int:
     file = _database_file()
     if file.exists():
         version, newest = check_fitness(file), known_migrations()[-1]
+        hurt = list(Attachments(file.parent / FOLDER).damaged())
+        if hurt:
+            return _wrong(f"{len(hurt)} of the photos and papers are damaged: {', '.join(hurt[:5])}")
         print(f"{file}: sound{'' if version == newest else ', of an older North Span; it is brought up to date at the next start'}.")
     return 0
 

@@ -13,22 +13,29 @@ from northspan.core.case.beside import Beside
 from northspan.core.case.worked import WorkedJob
 from northspan.core.document import ledger
 from northspan.core.document.job import Job, LibraryLoad
-from northspan.core.document.ledger import Patch, Revision
+from northspan.core.document.ledger import Patch, Revision, Told
 from northspan.core.document.plan import Plan
 from northspan.core.document.price_book import PriceBook
 from northspan.core.solve import worked
 from northspan.core.steps.found import check_steps, with_steps_found
+from northspan.core.steps.record.summary import summary_of
 from northspan.worked_jobs import WorkedJobs
 
 
 class Keeper(Protocol):
     """Who keeps revisions: a database here, something else in a browser."""
 
-    def add(self, job_id: str, name: str, first: Revision, came_with: str | None = None) -> None:
+    def add(self, job_id: str, name: str, first: Revision, came_with: str | None = None, told: Told | None = None) -> None:
         """Keep a new job."""
 
-    def append(self, job_id: str, on_revision: int, name: str, revision: Revision) -> None:
+    def append(self, job_id: str, on_revision: int, name: str, revision: Revision, told: Told | None = None) -> None:
         """Keep the next revision, if the one it was made on still counts."""
+
+    def untold(self) -> tuple[str, ...]:
+        """List jobs of which lists can tell nothing yet."""
+
+    def tell(self, job_id: str, revision: int, told: Told) -> None:
+        """Keep what lists tell of a job."""
 
     def head(self, job_id: str) -> Revision:
         """Read the revision that counts now."""
@@ -110,12 +117,9 @@ class Service:
         came_with: str | None = None,
     ) -> KeptJob:  # fmt: skip
         """Keep a new job, planned with the working of the runs that are wanted, and with what its file brought along."""
-        plan, first, job_id = (
-            self.plan(worked(job, detailed)),
-            ledger.begun(job, who, self._outside.now(), kind, what),
-            self._outside.new_id(),
-        )
-        self._keeper.add(job_id, job.name, first, came_with)
+        whole, first, job_id = worked(job, detailed), ledger.begun(job, who, self._outside.now(), kind, what), self._outside.new_id()
+        plan = self.plan(whole)
+        self._keeper.add(job_id, job.name, first, came_with, told_of(whole, plan))
         return KeptJob(job_id, first, job, plan)
 
     def edit(self, job_id: str, on_revision: int, patch: Patch, who: str, detailed: Collection[str] | None = ()) -> KeptJob:
@@ -128,24 +132,25 @@ class Service:
         revision, job = ledger.edited(head, patch, who, self._outside.now())
         whole = worked(job, detailed)
         check_steps(whole, (str(one.get("path", "")) for one in patch))
-        self._keeper.append(job_id, on_revision, job.name, revision)
-        kept = KeptJob(job_id, revision, job, self.plan(whole))
+        plan = self.plan(whole)
+        self._keeper.append(job_id, on_revision, job.name, revision, told_of(whole, plan))
+        kept = KeptJob(job_id, revision, job, plan)
         self._worked.keep((job_id, revision.number), whole)
         return kept
 
-    def undo(self, job_id: str, on_revision: int, who: str) -> KeptJob:
+    def undo(self, job_id: str, on_revision: int, who: str, detailed: Collection[str] | None = ()) -> KeptJob:
         """Bring back the state before the last edit, as a new revision."""
         head = self._keeper.head(job_id)
         ledger.check_fresh(head, on_revision)
         target = self._keeper.revision(job_id, ledger.undo_target(head))
-        return self._turned(job_id, on_revision, ledger.undone(head, target, who, self._outside.now()))
+        return self._turned(job_id, on_revision, ledger.undone(head, target, who, self._outside.now()), detailed)
 
-    def redo(self, job_id: str, on_revision: int, who: str) -> KeptJob:
+    def redo(self, job_id: str, on_revision: int, who: str, detailed: Collection[str] | None = ()) -> KeptJob:
         """Bring back what the last undo took away, as a new revision."""
         head = self._keeper.head(job_id)
         ledger.check_fresh(head, on_revision)
         target = self._keeper.revision(job_id, ledger.redo_target(head))
-        return self._turned(job_id, on_revision, ledger.redone(head, target, who, self._outside.now()))
+        return self._turned(job_id, on_revision, ledger.redone(head, target, who, self._outside.now()), detailed)
 
     def tail(self) -> str:
         """Make the tail of a new part's id: nobody else makes the same."""
@@ -179,7 +184,25 @@ class Service:
         edits = one.edits(self.worked(self.get(job_id)), self.beside(), one.asked.model_validate(said))
         return self.edit(job_id, on_revision, edits, who, detailed)
 
-    def _turned(self, job_id: str, on_revision: int, revision: Revision) -> KeptJob:
+    def tell_untold(self) -> None:
+        """Work out, for the lists, the jobs that an older program kept."""
+        for job_id in self._keeper.untold():
+            kept = self.get(job_id)
+            whole = self.worked(kept)
+            self._keeper.tell(job_id, kept.revision, told_of(whole, self.plan(whole)))
+
+    def _turned(self, job_id: str, on_revision: int, revision: Revision, detailed: Collection[str] | None) -> KeptJob:
         job = revision.job
-        self._keeper.append(job_id, on_revision, job.name, revision)
-        return KeptJob(job_id, revision, job)
+        whole = worked(job, detailed)
+        plan = self.plan(whole)
+        self._keeper.append(job_id, on_revision, job.name, revision, told_of(whole, plan))
+        self._worked.keep((job_id, revision.number), whole)
+        return KeptJob(job_id, revision, job, plan)
+
+
+def told_of(whole: WorkedJob, plan: Plan) -> Told:
+    """Say of a job what lists of many tell: where it stands, what waits, and the lines that it is found by."""
+    said = summary_of(whole, plan.findings)
+    lines = ((one.where, " ".join(one.words.split())) for one in said.found)
+    words = "\n".join(f"{where}\t{line}\t{line.casefold()}" for where, line in lines)
+    return Told(said.stage.value, said.model_dump_json(exclude={"found"}), words)

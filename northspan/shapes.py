@@ -295,19 +295,52 @@ class JobState(Part):
     plan: Plan
 
 
+class Hit(Part):
+    """Where a word was found in a job."""
+
+    where: str
+    words: str
+
+
 class JobListItem(Part):
-    """A line in the list of jobs."""
+    """A line in the list of jobs: where it stands, what comes next, what stops it, and where a word was found."""
 
     id: str
     name: str
     revision: int
     changed_at: datetime
+    stage: str
+    next_day: str
+    next_words: str
+    stops: int
+    fixes: int
+    hits: list[Hit]
 
 
 class JobList(Part):
-    """All jobs, the last changed first."""
+    """Jobs, the last changed first; whether there are more."""
 
     jobs: list[JobListItem]
+    more: bool
+
+
+class DeskRow(Part):
+    """Something that waits: in which job, for whom, what, by which day where one is known."""
+
+    job_id: str
+    job: str
+    stage: str
+    whom: str
+    words: str
+    step: str
+    day: str
+
+
+class MorningDesk(Part):
+    """What waits for whom in all jobs."""
+
+    today: str
+    rows: list[DeskRow]
 
 
 class RevisionItem(Part):

@@ -5,7 +5,7 @@ from __future__ import annotations
 from apiflask import APIFlask
 
 from northspan import __version__
-from northspan.api import day_views, inspection_views, material_views, pages, panel_views, step_views, views
+from northspan.api import day_views, inspection_views, material_views, pages, panel_views, record_views, step_views, views
 from northspan.api.bodies import LARGEST_BODY
 from northspan.api.guard import add_guard
 from northspan.api.problems import add_error_handlers
@@ -14,6 +14,7 @@ from northspan.api.spec import add_spec
 from northspan.core import load_all
 from northspan.outside import outside
 from northspan.service import Service
+from northspan.store.attachments import FOLDER, Attachments
 from northspan.store.books import Books
 from northspan.store.database import open_database
 from northspan.store.jobs import Jobs
@@ -48,6 +49,7 @@ def create_app(config: Config) -> APIFlask:
     app.register_blueprint(material_views.bp)
     app.register_blueprint(day_views.bp)
     app.register_blueprint(inspection_views.bp)
+    app.register_blueprint(record_views.bp)
     app.register_blueprint(step_views.bp)
     app.register_blueprint(pages.bp)
     load_all()
@@ -56,5 +58,6 @@ def create_app(config: Config) -> APIFlask:
     app.extensions["northspan_jobs"] = jobs
     app.extensions["northspan_library"] = library
     app.extensions["northspan_books"] = books
+    app.extensions["northspan_attachments"] = Attachments(config.data / FOLDER)
     app.extensions["northspan_service"] = Service(jobs, outside(library, books))
     return app

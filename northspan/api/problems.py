@@ -13,7 +13,9 @@ from werkzeug.exceptions import HTTPException
 
 from northspan.asking import told
 from northspan.core.working.errors import NorthSpanError
+from northspan.files.photo import NotAttachable
 from northspan.problem import KNOWN, Problem, a_problem, problem_of, wrong_shape
+from northspan.store.attachments import NoRoom, NoSuchFile
 from northspan.store.database import Crowded
 from northspan.store.library import NoSuchLoad
 
@@ -71,6 +73,9 @@ def add_error_handlers(app: Flask) -> None:
         NoSuchLoad: lambda e: problem(HTTPStatus.NOT_FOUND, e.code, str(e)),
         BadRequest: lambda e: problem(e.status, e.code, e.wrong, right=e.right or None),
         Crowded: lambda e: problem(HTTPStatus.SERVICE_UNAVAILABLE, e.code, str(e), right="Try again in a moment."),
+        NotAttachable: lambda e: problem(HTTPStatus.UNPROCESSABLE_ENTITY, e.code, str(e), right="Nothing was kept. Send another file."),
+        NoSuchFile: lambda e: problem(HTTPStatus.NOT_FOUND, e.code, str(e)),
+        NoRoom: lambda e: problem(HTTPStatus.INSUFFICIENT_STORAGE, e.code, str(e), right="Make room on it, then do it again."),
         DBAPIError: _database,
         HTTPException: lambda e: problem(HTTPStatus(e.code or 500), "http", e.description or e.name),
     }

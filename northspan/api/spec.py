@@ -16,6 +16,7 @@ from northspan.core.document.job import Job, LibraryLoad
 from northspan.core.document.plan import Plan
 from northspan.core.steps.order import STEPS
 from northspan.problem import Problem
+from northspan.standins.meter import MeterQuestion
 from northspan.standins.tester_at_job import TesterQuestion
 
 _IN: tuple[type[BaseModel], ...] = (
@@ -36,6 +37,7 @@ _IN: tuple[type[BaseModel], ...] = (
     shapes.ServiceQuestion,
     shapes.GpxText,
     shapes.ReadingsText,
+    MeterQuestion,
     TesterQuestion,
     LibraryLoad,
     *dict.fromkeys(one.asked for one in QUESTIONS.values() if one.asked is not None),
@@ -56,6 +58,7 @@ _OUT: tuple[type[BaseModel], ...] = (
     shapes.RouteLegs,
     shapes.ReadingsList,
     shapes.TesterCsv,
+    shapes.MorningDesk,
     shapes.BookList,
     shapes.ListAnswer,
     shapes.CircuitsRead,
@@ -77,6 +80,8 @@ _BODIES: dict[tuple[str, str], type[BaseModel]] = {
     ("/api/route/gpx", "post"): shapes.GpxText,
     ("/api/earth/readings", "post"): shapes.ReadingsText,
     ("/api/jobs/{job_id}/standins/earth-tester", "post"): TesterQuestion,
+    ("/api/jobs/{job_id}/standins/meter", "post"): MeterQuestion,
+    ("/api/jobs/{job_id}/readings/csv", "post"): shapes.CsvText,
     ("/api/library", "post"): LibraryLoad,
     ("/api/library/drop", "post"): shapes.LoadName,
     ("/api/library/csv", "post"): shapes.CsvText,
@@ -96,7 +101,7 @@ for _step in STEPS:
 _ERROR = {"description": "What is wrong", "content": {"application/problem+json": {"schema": {"$ref": "#/components/schemas/Problem"}}}}
 _EDITS = (
     "/undo", "/redo", "/start", "/parts", "/circuits", "/move", "/utility-desk", "/inspection-office",
-    "/standins/weather", "/calendar",
+    "/standins/weather", "/calendar", "/readings/csv", "/attachments",
 )  # fmt: skip
 _IF_MATCH = {
     "name": "If-Match",
@@ -119,6 +124,12 @@ _RULEBOOK = {
     "schema": {"type": "string"},
     "description": "In whose words and units; the first one if left out",
 }
+_QUERIES = {
+    ("/api/jobs", "get"): (("search", "Words that all must be found"), ("stage", "Where they stand"), ("skip", "How many to pass over")),
+    ("/attachments", "post"): (("name", "Name of the file"), ("part", "The part it shows"), ("line", "The line it belongs to"),
+                               ("note", "A note"), ("place", "Anything: where it was taken stays in it")),
+}  # fmt: skip
+_BYTES = {"application/octet-stream": {"schema": {"format": "binary", "type": "string"}}}
 _PERSON = {"name": "Northspan-Person", "in": "header", "required": False, "schema": {"type": "string"}, "description": "Who edits"}
 
 
@@ -156,6 +167,12 @@ def _complete(path: str, method: str, operation: dict[str, Any], taken: dict[str
         answers = {"200": {"description": "The table", "content": {"text/csv": {"schema": {"type": "string"}}}}}
     if path.endswith(".ics"):
         answers = {"200": {"description": "The calendar", "content": {"text/calendar": {"schema": {"type": "string"}}}}}
+    if path.startswith("/api/attachments") or path.endswith(".zip"):
+        answers = {
+            "200": {"description": "The file", "content": {"application/octet-stream": {"schema": {"format": "binary", "type": "string"}}}}
+        }
+    if path.endswith("/attachments"):
+        operation["requestBody"] = {"required": True, "content": _BYTES}
     if path.endswith(".svg"):
         answers = {"200": {"description": "The drawing", "content": {"image/svg+xml": {"schema": {"type": "string"}}}}}
     operation["responses"] = answers | {"4XX": _ERROR}
@@ -167,7 +184,14 @@ def _complete(path: str, method: str, operation: dict[str, Any], taken: dict[str
         extra.append(_FOCUS)
     if path.endswith("/starts") or "/library" in path:
         extra.append(_RULEBOOK)
+    extra += [
+        _query(name, words) for (ends, asked), pairs in _QUERIES.items() if path.endswith(ends) and method == asked for name, words in pairs
+    ]
     operation["parameters"] = operation.get("parameters", []) + extra
+
+
+def _query(name: str, words: str) -> dict[str, Any]:
+    return {"name": name, "in": "query", "required": False, "schema": {"type": "string"}, "description": words}
 
 
 def _rename(part: dict[str, Any], names: dict[str, str]) -> None:

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import json
+import re
 from dataclasses import asdict
 from http import HTTPStatus
 
@@ -11,9 +13,9 @@ from flask import Response, abort, current_app, request
 from northspan import shapes
 from northspan.api import bodies
 from northspan.api.job_state import edited, job_state, jobs_kept, service
+from northspan.api.problems import BadRequest
 from northspan.asking import QUESTIONS, Question
 from northspan.core.case.beside import Beside
-from northspan.core.desk.comparison import compared
 from northspan.core.desk.demo_move import MOVES
 from northspan.core.desk.demo_us import kestrel_hollow
 from northspan.core.desk.demos import DEMOS
@@ -26,14 +28,18 @@ from northspan.core.document.plan import Plan
 from northspan.core.document.upgrade import read_job
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
 from northspan.core.solve import worked
+from northspan.core.steps.record.compared import compared
+from northspan.core.steps.record.summary import JobStage
 from northspan.files.gpx import read_gpx
 from northspan.files.job_file import FileAbout, about_file, job_file_name, read_file, write_job
 from northspan.files.load_table import read_loads, write_loads
 from northspan.files.readings import read_fall, read_four_pin
 from northspan.standins.tester_at_job import TesterQuestion, measured
+from northspan.store.jobs import MOST_JOBS, JobLine
 from northspan.store.library import Library
 
 NOTHING = Beside()
+MOST_ROWS, MOST_HITS = 300, 6
 
 bp = APIBlueprint("api", __name__, url_prefix="/api", tag="North Span")
 
@@ -41,8 +47,27 @@ bp = APIBlueprint("api", __name__, url_prefix="/api", tag="North Span")
 @bp.get("/jobs")
 @bp.output(shapes.JobList)
 def list_jobs() -> Response:
-    """List jobs."""
-    return bodies.answer(shapes.JobList(jobs=[shapes.JobListItem(**asdict(line)) for line in jobs_kept().lines()]))
+    """List jobs, the last changed first: those in which every word of `search` is found, those of a `stage`, from the `skip`th on."""
+    service().tell_untold()
+    words = tuple(request.args.get("search", "")[:200].casefold().split())
+    stage, skip = request.args.get("stage", "")[:12], _whole(request.args.get("skip", ""))
+    lines = jobs_kept().lines(words, stage, skip)
+    return bodies.answer(shapes.JobList(jobs=[_job_line(one, words) for one in lines], more=len(lines) == MOST_JOBS))
+
+
+@bp.get("/desk")
+@bp.output(shapes.MorningDesk)
+def morning_desk() -> Response:
+    """Say what waits for whom in all jobs that are not done, what has a day first."""
+    service().tell_untold()
+    rows = [
+        shapes.DeskRow(job_id=line.id, job=line.name, stage=line.told.stage, **one)
+        for line in jobs_kept().lines()
+        if line.told.stage != JobStage.done.value
+        for one in json.loads(line.told.summary)["waits"]
+    ]
+    today = service().beside().now.date().isoformat()
+    return bodies.answer(shapes.MorningDesk(today=today, rows=sorted(rows, key=lambda one: (one.day or "9", one.job))[:MOST_ROWS]))
 
 
 @bp.post("/jobs")
@@ -96,14 +121,14 @@ def change_part(job_id: str) -> Response:
 @bp.output(shapes.JobState)
 def undo_edit(job_id: str) -> Response:
     """Undo the last edit, on the revision named in If-Match."""
-    return job_state(service().undo(job_id, bodies.revision_asked(), bodies.person()))
+    return job_state(service().undo(job_id, bodies.revision_asked(), bodies.person(), bodies.detailed_runs()))
 
 
 @bp.post("/jobs/<job_id>/redo")
 @bp.output(shapes.JobState)
 def redo_edit(job_id: str) -> Response:
     """Redo the last undone edit, on the revision named in If-Match."""
-    return job_state(service().redo(job_id, bodies.revision_asked(), bodies.person()))
+    return job_state(service().redo(job_id, bodies.revision_asked(), bodies.person(), bodies.detailed_runs()))
 
 
 @bp.get("/jobs/<job_id>/plan")
@@ -269,6 +294,23 @@ def get_rulebook(name: str) -> Response:
     if name not in rulebook_names():
         abort(HTTPStatus.NOT_FOUND, f"There is no rulebook {name}.")
     return bodies.answer(rulebook_options(rulebook_named(name)))
+
+
+def _whole(text: str) -> int:
+    """A whole number out of an address; nothing stands for none."""
+    if not re.fullmatch(r"\d{0,6}", text, re.ASCII):
+        raise BadRequest(HTTPStatus.BAD_REQUEST, f"skip is {text[:20]}, which is no whole number.", "For example skip=200.")
+    return int(text or 0)
+
+
+def _job_line(line: JobLine, words: tuple[str, ...]) -> shapes.JobListItem:
+    said = json.loads(line.told.summary)
+    rows = (row.split("\t") for row in line.told.words.splitlines()) if words else ()
+    hits = [shapes.Hit(where=where, words=shown) for where, shown, folded in rows if any(word in folded for word in words)]
+    return shapes.JobListItem(
+        id=line.id, name=line.name, revision=line.revision, changed_at=line.changed_at, stage=line.told.stage,
+        next_day=said["next_day"], next_words=said["next_words"], stops=said["stops"], fixes=said["fixes"], hits=hits[:MOST_HITS],
+    )  # fmt: skip
 
 
 def _library() -> Library:

@@ -11,10 +11,11 @@ from typing import Any
 from northspan.core import rulebooks
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
 from northspan.core.steps.days.kinds import kinds
+from northspan.core.steps.days.owner_asks import answers
 from northspan.core.steps.days.rates import customary
 from northspan.core.topics.loads.library import standard_loads
 
-TABLES = frozenset({"tables", "registry", "library", "kinds", "rates"})  # modules whose memory is the tables themselves
+TABLES = frozenset({"tables", "registry", "library", "kinds", "rates", "owner_asks"})  # modules whose memory is the tables themselves
 
 
 def load() -> None:
@@ -34,6 +35,7 @@ def load() -> None:
         standard_loads(rulebook_named(name).library)
     customary()
     kinds()
+    answers()
 
 
 def remembered() -> Iterator[tuple[str, Callable[..., Any]]]:

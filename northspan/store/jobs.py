@@ -10,11 +10,11 @@ from datetime import UTC, datetime
 from sqlalchemy import Engine, select
 from sqlalchemy.orm import Session
 
-from northspan.core.document.ledger import NoSuchJob, Revision, check_fresh
+from northspan.core.document.ledger import NoSuchJob, Revision, Told, check_fresh
 from northspan.store.database import turn_to_write
 from northspan.store.models import JobRow, RevisionRow
 
-MOST_LINES = 500
+MOST_LINES, MOST_JOBS = 500, 200
 
 
 @dataclass(frozen=True, slots=True)
@@ -25,6 +25,7 @@ class JobLine:
     name: str
     revision: int
     changed_at: datetime
+    told: Told
 
 
 @dataclass(frozen=True, slots=True)
@@ -50,16 +51,17 @@ class Jobs:
     def __init__(self, engine: Engine) -> None:
         self._engine = engine
 
-    def add(self, job_id: str, name: str, first: Revision, came_with: str | None = None) -> None:
+    def add(self, job_id: str, name: str, first: Revision, came_with: str | None = None, told: Told | None = None) -> None:
         """Keep a new job under an id that is not taken, with what its file brought along."""
         at = _kept_time(first.at)
         row = JobRow(id=job_id, name=name, head=first.number, created_at=at, changed_at=at, came_with=came_with)
+        _tell(row, told)
         row.revisions.append(_row(first))
         with self._writing() as session:
             session.add(row)
             session.commit()
 
-    def append(self, job_id: str, on_revision: int, name: str, revision: Revision) -> None:
+    def append(self, job_id: str, on_revision: int, name: str, revision: Revision, told: Told | None = None) -> None:
         """Keep the next revision of a job, if the one it was made on still counts.
 
         Raises
@@ -76,13 +78,31 @@ class Jobs:
             kept.job_id = row.id  # not appended to the row's list, which would read the whole history first
             session.add(kept)
             row.head, row.changed_at, row.name = revision.number, kept.at, name
+            _tell(row, told)
             session.commit()
 
-    def lines(self) -> tuple[JobLine, ...]:
-        """List all jobs, the last changed first."""
+    def lines(self, search: tuple[str, ...] = (), stage: str = "", skip: int = 0) -> tuple[JobLine, ...]:
+        """List jobs, the last changed first, at most `MOST_JOBS` of them: those in which every word is found, and that stand so."""
+        wanted = select(JobRow).order_by(JobRow.changed_at.desc(), JobRow.id).offset(skip).limit(MOST_JOBS)
+        for word in search:
+            wanted = wanted.where(JobRow.words.contains(word.casefold(), autoescape=True))
+        if stage:
+            wanted = wanted.where(JobRow.stage == stage)
         with Session(self._engine) as session:
-            rows = session.scalars(select(JobRow).order_by(JobRow.changed_at.desc()))
-            return tuple(JobLine(row.id, row.name, row.head, row.changed_at.replace(tzinfo=UTC)) for row in rows)
+            return tuple(_line(row) for row in session.scalars(wanted))
+
+    def untold(self) -> tuple[str, ...]:
+        """List jobs of which nothing is told yet: they were kept by an older program."""
+        with Session(self._engine) as session:
+            return tuple(session.scalars(select(JobRow.id).where(JobRow.stage == "")))
+
+    def tell(self, job_id: str, revision: int, told: Told) -> None:
+        """Keep what lists say of a job, if that revision still counts."""
+        with self._writing() as session:
+            row = session.get(JobRow, job_id)
+            if row is not None and row.head == revision:
+                _tell(row, told)
+            session.commit()
 
     def head(self, job_id: str) -> Revision:
         """Read the revision that counts now.
@@ -139,6 +159,16 @@ class Jobs:
         with turn_to_write(), Session(self._engine, expire_on_commit=False) as session:
             session.connection(execution_options={"write": True})
             yield session
+
+
+def _line(row: JobRow) -> JobLine:
+    return JobLine(row.id, row.name, row.head, row.changed_at.replace(tzinfo=UTC), Told(row.stage, row.summary, row.words))
+
+
+def _tell(row: JobRow, told: Told | None) -> None:
+    """What is not told anew is told no more: it was said of another state."""
+    said = told or Told()
+    row.stage, row.summary, row.words = said.stage, said.summary, said.words
 
 
 def _read(session: Session, job_id: str) -> tuple[JobRow, RevisionRow]:

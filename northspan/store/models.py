@@ -13,7 +13,10 @@ class Base(DeclarativeBase):
 
 
 class JobRow(Base):
-    """A job: its name, the number of the revision that counts now, and what its file brought along, if it came by one."""
+    """A job: its name, the number of the revision that counts now, and what its file brought along, if it came by one.
+
+    `stage` and `summary` say where it stands, `words` is what it is found by: empty where they were not made yet.
+    """
 
     __tablename__ = "jobs"
 
@@ -23,6 +26,9 @@ class JobRow(Base):
     created_at: Mapped[datetime]
     changed_at: Mapped[datetime]
     came_with: Mapped[str | None] = mapped_column(Text)
+    stage: Mapped[str] = mapped_column(String(12), default="")
+    summary: Mapped[str] = mapped_column(Text, default="")
+    words: Mapped[str] = mapped_column(Text, default="")
     revisions: Mapped[list[RevisionRow]] = relationship(back_populates="job", order_by="RevisionRow.number")
 
 
@@ -80,4 +86,13 @@ class SupplierRow(Base):
     name: Mapped[str] = mapped_column(String(80), primary_key=True)
     columns: Mapped[str] = mapped_column(Text)
     matches: Mapped[str] = mapped_column(Text)
+    document: Mapped[str] = mapped_column(Text)
+
+
+class AuthorityRow(Base):
+    """What an authority, or a person there, is known to want, under its name."""
+
+    __tablename__ = "authorities"
+
+    name: Mapped[str] = mapped_column(String(160), primary_key=True)
     document: Mapped[str] = mapped_column(Text)

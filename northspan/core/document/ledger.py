@@ -42,6 +42,15 @@ class NothingToDo(NorthSpanError):
 
 
 @dataclass(frozen=True, slots=True)
+class Told:
+    """What lists of many jobs say of one: where it stands, a summary as JSON, and the lines that it is found by."""
+
+    stage: str = ""
+    summary: str = ""
+    words: str = ""
+
+
+@dataclass(frozen=True, slots=True)
 class Revision:
     """A state of a job, never changed once made: the edit that led to it, as JSON Patch, and the whole document, both as JSON.
 

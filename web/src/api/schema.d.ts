@@ -4,6 +4,100 @@
  */
 
 export interface paths {
+    "/api/attachments/{digest}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read a photo or a paper as it was kept. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    digest: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description The file */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/octet-stream": string;
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/attachments/{digest}/small": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read the small picture of a photo. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    digest: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description The file */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/octet-stream": string;
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/books": {
         parameters: {
             query?: never;
@@ -1844,6 +1938,55 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/reading": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say what a reading says: expected, band, grade (ok, high, low, look, fail), and why. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ReadingQuestion"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Answer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/rulebook-change": {
         parameters: {
             query?: never;
@@ -2432,6 +2575,51 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/desk": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Say what waits for whom in all jobs that are not done, what has a day first. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MorningDesk"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/earth/readings": {
         parameters: {
             query?: never;
@@ -2540,10 +2728,17 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** List jobs. */
+        /** List jobs, the last changed first: those in which every word of `search` is found, those of a `stage`, from the `skip`th on. */
         get: {
             parameters: {
-                query?: never;
+                query?: {
+                    /** @description Words that all must be found */
+                    search?: string;
+                    /** @description Where they stand */
+                    stage?: string;
+                    /** @description How many to pass over */
+                    skip?: string;
+                };
                 header?: never;
                 path?: never;
                 cookie?: never;
@@ -2710,6 +2905,75 @@ export interface paths {
         };
         trace?: never;
     };
+    "/api/jobs/{job_id}/attachments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Attach a photo or a paper, sent as it is: its name, the part or the line it belongs to, and whether its place stays in it. */
+        post: {
+            parameters: {
+                query?: {
+                    /** @description Runs to show with their working, comma between them; all if left out */
+                    focus?: string;
+                    /** @description Name of the file */
+                    name?: string;
+                    /** @description The part it shows */
+                    part?: string;
+                    /** @description The line it belongs to */
+                    line?: string;
+                    /** @description A note */
+                    note?: string;
+                    /** @description Anything: where it was taken stays in it */
+                    place?: string;
+                };
+                header: {
+                    /** @description Revision the edit was made on */
+                    "If-Match": string;
+                    /** @description Who edits */
+                    "Northspan-Person"?: string;
+                };
+                path: {
+                    job_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["JobState"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/calendar": {
         parameters: {
             query?: never;
@@ -2795,6 +3059,53 @@ export interface paths {
                     };
                     content: {
                         "text/calendar": string;
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/export/hand-over.zip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Save what is handed over to whoever comes later: a page that any browser opens, the job itself, photos and papers. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    job_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description The file */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/octet-stream": string;
                     };
                 };
                 /** @description What is wrong */
@@ -3290,6 +3601,112 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/readings.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Save the readings of a job as CSV, as an instrument writes them. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    job_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description The table */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "text/csv": string;
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/readings/csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take the readings of an instrument's CSV into a job, on the revision named in If-Match. */
+        post: {
+            parameters: {
+                query?: {
+                    /** @description Runs to show with their working, comma between them; all if left out */
+                    focus?: string;
+                };
+                header: {
+                    /** @description Revision the edit was made on */
+                    "If-Match": string;
+                    /** @description Who edits */
+                    "Northspan-Person"?: string;
+                };
+                path: {
+                    job_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CsvText"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["JobState"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/redo": {
         parameters: {
             query?: never;
@@ -3583,6 +4000,60 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["JobState"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/standins/meter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Let the simulated meter go round a job; it answers as CSV, as an instrument does. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: {
+                    /** @description Who edits */
+                    "Northspan-Person"?: string;
+                };
+                path: {
+                    job_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["MeterQuestion"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TesterCsv"];
                     };
                 };
                 /** @description What is wrong */
@@ -4665,6 +5136,112 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/steps/inspection/events/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take readings into the job, with who and when. */
+        post: {
+            parameters: {
+                query?: {
+                    /** @description Runs to show with their working, comma between them; all if left out */
+                    focus?: string;
+                };
+                header: {
+                    /** @description Revision the edit was made on */
+                    "If-Match": string;
+                    /** @description Who edits */
+                    "Northspan-Person"?: string;
+                };
+                path: {
+                    job_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["Reads"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["JobState"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/steps/inspection/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Give what was measured and what is wanted, each beside what the plan expects, and where the bad joint is. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    job_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ReadingsAnswer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/steps/materials": {
         parameters: {
             query?: never;
@@ -4797,6 +5374,147 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["FlipList"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/steps/record": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Give where the job stands, what was built otherwise, and what a note or a photo may tell of. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    job_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordAnswer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/steps/record/as-built": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Solve the plan for what was really put in, and again for what was measured. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    job_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AsBuiltAnswer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/steps/record/hand-over": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Give what to hand over to whoever comes later, for the job as it was built. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    job_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HandOverAnswer"];
                     };
                 };
                 /** @description What is wrong */
@@ -5599,24 +6317,12 @@ export interface components {
             working: components["schemas"]["WorkGroup"][];
         };
         /**
-         * AnswerChange
-         * @description Something that came out otherwise: whose answer, what it was, what it is.
-         */
-        AnswerChange: {
-            /** After */
-            after: string;
-            /** Before */
-            before: string;
-            /** Name */
-            name: string;
-        };
-        /**
          * AnswerChanges
          * @description What is different in the answers of two revisions.
          */
         AnswerChanges: {
             /** Changes */
-            changes: components["schemas"]["AnswerChange"][];
+            changes: components["schemas"]["northspan__shapes__AnswerChange"][];
         };
         /**
          * Answered
@@ -5829,6 +6535,37 @@ export interface components {
             to_neutral?: boolean;
         };
         /**
+         * AsBuiltAnswer
+         * @description What the plan gives for what was really put in, and for what was measured; what came out otherwise, and from which readings.
+         */
+        AsBuiltAnswer: {
+            /** Built */
+            built: components["schemas"]["northspan__core__steps__record__compared__AnswerChange"][];
+            /** By Readings */
+            by_readings: string[];
+            /**
+             * Findings
+             * @default []
+             */
+            findings: components["schemas"]["Finding"][];
+            /** Measured */
+            measured: components["schemas"]["northspan__core__steps__record__compared__AnswerChange"][];
+            /**
+             * Refused
+             * @default
+             */
+            refused: string;
+            /**
+             * Revision
+             * @default 0
+             */
+            revision: number;
+            /** Versions */
+            versions: {
+                [key: string]: string;
+            };
+        };
+        /**
          * Asked
          * @description One question: the field it fills, its words, what kind of figure it is, and whether it must be answered.
          *
@@ -5975,6 +6712,112 @@ export interface components {
             where: string;
             /** Why */
             why: string;
+        };
+        /**
+         * Attachment
+         * @description A photo or a paper: its content by hash, kept beside the database; of which part or line it tells, who took it and when.
+         */
+        "Attachment-Input": {
+            /**
+             * At
+             * @default
+             */
+            at?: string;
+            /** Content */
+            content: string;
+            kind: components["schemas"]["Content"];
+            /**
+             * Line
+             * @description The line of the checklist it belongs to.
+             * @default
+             */
+            line?: string;
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /**
+             * Part
+             * @description The part it shows.
+             * @default
+             */
+            part?: string;
+            /**
+             * Place Kept
+             * @description Where it was taken is still in it, on purpose.
+             * @default false
+             */
+            place_kept?: boolean;
+            /** Size Bytes */
+            size_bytes: number;
+            /**
+             * Who
+             * @default
+             */
+            who?: string;
+        };
+        /**
+         * Attachment
+         * @description A photo or a paper: its content by hash, kept beside the database; of which part or line it tells, who took it and when.
+         */
+        "Attachment-Output": {
+            /**
+             * At
+             * @default
+             */
+            at: string;
+            /** Content */
+            content: string;
+            kind: components["schemas"]["Content"];
+            /**
+             * Line
+             * @description The line of the checklist it belongs to.
+             * @default
+             */
+            line: string;
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Part
+             * @description The part it shows.
+             * @default
+             */
+            part: string;
+            /**
+             * Place Kept
+             * @description Where it was taken is still in it, on purpose.
+             * @default false
+             */
+            place_kept: boolean;
+            /** Size Bytes */
+            size_bytes: number;
+            /**
+             * Who
+             * @default
+             */
+            who: string;
+        };
+        /**
+         * BadPlacePlan
+         * @description What all readings together say: the verdict, places from the likeliest down, and which reading tells them apart.
+         */
+        BadPlacePlan: {
+            /** Places */
+            places: components["schemas"]["LikelyPlace"][];
+            /** Read Next */
+            read_next: string;
+            /** Readings */
+            readings: number;
+            /** Verdict */
+            verdict: string;
         };
         /**
          * BalanceMove
@@ -6977,6 +7820,120 @@ export interface components {
          */
         BuildingUse: "dwelling" | "outbuilding";
         /**
+         * BuiltLine
+         * @description A run that was put in otherwise: as planned, as built; `gone` where the plan has no such run any more.
+         */
+        BuiltLine: {
+            /** Built */
+            built: string;
+            /** Gone */
+            gone: boolean;
+            /** Name */
+            name: string;
+            /** Planned */
+            planned: string;
+            /** Run */
+            run: string;
+        };
+        /**
+         * BuiltRun
+         * @description A run as it was really put in, where that differs from the plan; what is empty is as planned.
+         */
+        "BuiltRun-Input": {
+            /**
+             * At
+             * @default
+             */
+            at?: string;
+            /**
+             * Device A
+             * @default null
+             */
+            device_a?: number | null;
+            /**
+             * Equipment Ground Size
+             * @default null
+             */
+            equipment_ground_size?: string | null;
+            /**
+             * Grounded Size
+             * @default null
+             */
+            grounded_size?: string | null;
+            /**
+             * Length M
+             * @description Its whole length; its stretches keep their shares. [m]
+             * @default null
+             */
+            length_m?: number | null;
+            /** @default null */
+            metal?: components["schemas"]["Metal"] | null;
+            /**
+             * Size
+             * @default null
+             */
+            size?: string | null;
+            /**
+             * Who
+             * @default
+             */
+            who?: string;
+            /**
+             * Why
+             * @default
+             */
+            why?: string;
+        };
+        /**
+         * BuiltRun
+         * @description A run as it was really put in, where that differs from the plan; what is empty is as planned.
+         */
+        "BuiltRun-Output": {
+            /**
+             * At
+             * @default
+             */
+            at: string;
+            /**
+             * Device A
+             * @default null
+             */
+            device_a: number | null;
+            /**
+             * Equipment Ground Size
+             * @default null
+             */
+            equipment_ground_size: string | null;
+            /**
+             * Grounded Size
+             * @default null
+             */
+            grounded_size: string | null;
+            /**
+             * Length M
+             * @description Its whole length; its stretches keep their shares. [m]
+             * @default null
+             */
+            length_m: number | null;
+            /** @default null */
+            metal: components["schemas"]["Metal"] | null;
+            /**
+             * Size
+             * @default null
+             */
+            size: string | null;
+            /**
+             * Who
+             * @default
+             */
+            who: string;
+            /**
+             * Why
+             * @default
+             */
+            why: string;
+        };
+        /**
          * BusyCalendar
          * @description Whose busy times stand in a calendar, and the calendar.
          */
@@ -7660,6 +8617,12 @@ export interface components {
             kind: components["schemas"]["OtherLine"];
         };
         /**
+         * Content
+         * @description What a kept file is, by its content.
+         * @enum {string}
+         */
+        Content: "image/jpeg" | "image/png" | "application/pdf" | "text/plain";
+        /**
          * CoverQuestion
          * @description A method and what is above it.
          */
@@ -8074,6 +9037,26 @@ export interface components {
             troubles: string[];
             /** Waits H */
             waits_h: number;
+        };
+        /**
+         * DeskRow
+         * @description Something that waits: in which job, for whom, what, by which day where one is known.
+         */
+        DeskRow: {
+            /** Day */
+            day: string;
+            /** Job */
+            job: string;
+            /** Job Id */
+            job_id: string;
+            /** Stage */
+            stage: string;
+            /** Step */
+            step: string;
+            /** Whom */
+            whom: string;
+            /** Words */
+            words: string;
         };
         /**
          * DeviceRead
@@ -10071,6 +11054,38 @@ export interface components {
             words: string;
         };
         /**
+         * HandOverAnswer
+         * @description What to hand over, part by part.
+         */
+        HandOverAnswer: {
+            /**
+             * Findings
+             * @default []
+             */
+            findings: components["schemas"]["Finding"][];
+            /** Parts */
+            parts: components["schemas"]["HandPart"][];
+            /**
+             * Revision
+             * @default 0
+             */
+            revision: number;
+            /** Versions */
+            versions: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * HandPart
+         * @description A part of the file: its title, and its lines.
+         */
+        HandPart: {
+            /** Lines */
+            lines: string[];
+            /** Title */
+            title: string;
+        };
+        /**
          * Happened
          * @description When something happened, and to which task or person.
          */
@@ -10081,6 +11096,16 @@ export interface components {
              * @default
              */
             subject?: string;
+        };
+        /**
+         * Hit
+         * @description Where a word was found in a job.
+         */
+        Hit: {
+            /** Where */
+            where: string;
+            /** Words */
+            words: string;
         };
         /**
          * HoldTag
@@ -10188,7 +11213,7 @@ export interface components {
         };
         /**
          * Inspection
-         * @description All that was looked at and signed.
+         * @description All that was looked at, measured and signed.
          */
         "Inspection-Input": {
             /** Answers */
@@ -10199,6 +11224,10 @@ export interface components {
             asked?: {
                 [key: string]: components["schemas"]["AskedFor-Input"];
             };
+            /** Readings */
+            readings?: {
+                [key: string]: components["schemas"]["Measured-Input"];
+            };
             /** Visits */
             visits?: {
                 [key: string]: components["schemas"]["VisitOver-Input"];
@@ -10206,7 +11235,7 @@ export interface components {
         };
         /**
          * Inspection
-         * @description All that was looked at and signed.
+         * @description All that was looked at, measured and signed.
          */
         "Inspection-Output": {
             /** Answers */
@@ -10216,6 +11245,10 @@ export interface components {
             /** Asked */
             asked: {
                 [key: string]: components["schemas"]["AskedFor-Output"];
+            };
+            /** Readings */
+            readings: {
+                [key: string]: components["schemas"]["Measured-Output"];
             };
             /** Visits */
             visits: {
@@ -10328,6 +11361,7 @@ export interface components {
              * @default {
              *       "answers": {},
              *       "asked": {},
+             *       "readings": {},
              *       "visits": {}
              *     }
              */
@@ -10394,6 +11428,14 @@ export interface components {
              *     }
              */
             prices?: components["schemas"]["Prices-Input"];
+            /**
+             * @default {
+             *       "attachments": {},
+             *       "built": {},
+             *       "notes": {}
+             *     }
+             */
+            record?: components["schemas"]["Record-Input"];
             /**
              * Rulebook
              * @default us-2023
@@ -10516,6 +11558,7 @@ export interface components {
              * @default {
              *       "answers": {},
              *       "asked": {},
+             *       "readings": {},
              *       "visits": {}
              *     }
              */
@@ -10583,6 +11626,14 @@ export interface components {
              */
             prices: components["schemas"]["Prices-Output"];
             /**
+             * @default {
+             *       "attachments": {},
+             *       "built": {},
+             *       "notes": {}
+             *     }
+             */
+            record: components["schemas"]["Record-Output"];
+            /**
              * Rulebook
              * @default us-2023
              */
@@ -10624,15 +11675,17 @@ export interface components {
         };
         /**
          * JobList
-         * @description All jobs, the last changed first.
+         * @description Jobs, the last changed first; whether there are more.
          */
         JobList: {
             /** Jobs */
             jobs: components["schemas"]["JobListItem"][];
+            /** More */
+            more: boolean;
         };
         /**
          * JobListItem
-         * @description A line in the list of jobs.
+         * @description A line in the list of jobs: where it stands, what comes next, what stops it, and where a word was found.
          */
         JobListItem: {
             /**
@@ -10640,18 +11693,36 @@ export interface components {
              * Format: date-time
              */
             changed_at: string;
+            /** Fixes */
+            fixes: number;
+            /** Hits */
+            hits: components["schemas"]["Hit"][];
             /** Id */
             id: string;
             /** Name */
             name: string;
+            /** Next Day */
+            next_day: string;
+            /** Next Words */
+            next_words: string;
             /** Revision */
             revision: number;
+            /** Stage */
+            stage: string;
+            /** Stops */
+            stops: number;
         };
         /**
          * JobPatch
          * @description An edit: operations done in order, all or none.
          */
         JobPatch: components["schemas"]["PatchOperation"][];
+        /**
+         * JobStage
+         * @description Where a job stands.
+         * @enum {string}
+         */
+        JobStage: "survey" | "planned" | "at_work" | "waiting" | "done";
         /**
          * JobState
          * @description A job as it stands, with its plan.
@@ -10705,6 +11776,22 @@ export interface components {
         };
         JsonValue: unknown;
         /**
+         * KindOffer
+         * @description Something that can be measured under these rules: its words, its unit, where it is read, and what must be said with it.
+         */
+        KindOffer: {
+            /** Kind */
+            kind: string;
+            /** Needs */
+            needs: string[];
+            /** Parts */
+            parts: string[];
+            /** Unit */
+            unit: string;
+            /** Words */
+            words: string;
+        };
+        /**
          * Known
          * @description How it is known what a circuit feeds.
          * @enum {string}
@@ -10727,6 +11814,18 @@ export interface components {
             days: number;
             /** Why */
             why: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * LeakPlan
+         * @description What a circuit leaks [mA]; several stand together where they were never switched apart.
+         */
+        LeakPlan: {
+            /** Leak Ma */
+            leak_ma: number;
+            /** Where */
+            where: string;
             /** Words */
             words: string;
         };
@@ -11065,6 +12164,22 @@ export interface components {
              * @default false
              */
             with_heat: boolean;
+        };
+        /**
+         * LikelyPlace
+         * @description Where a bad joint may be: its name, the ohms that are too many, and what heats it. [ohm, W]
+         */
+        LikelyPlace: {
+            /** Joins */
+            joins: boolean;
+            /** Ohm */
+            ohm: number;
+            /** Power W */
+            power_w: number;
+            /** Where */
+            where: string;
+            /** Words */
+            words: string;
         };
         /**
          * LineAnswer
@@ -11997,6 +13112,142 @@ export interface components {
             where: string;
         };
         /**
+         * Measured
+         * @description A reading.
+         *
+         *     `between` says of volts from where to where, `to` in which other can the second tip is; `wire` of amperes through which wire.
+         *
+         *     `on` are the loads, or the circuits, that were on. `wanted` is what it is held against where no plan says it: the torque on
+         *     the label, how warm its like is. What is right or not right, and not a figure, is 1 or 0.
+         */
+        "Measured-Input": {
+            /**
+             * At
+             * @default
+             */
+            at?: string;
+            /**
+             * Between
+             * @default
+             * @enum {string}
+             */
+            between?: "" | "L1-L2" | "L1-N" | "L2-N" | "L1-G" | "L2-G" | "N-G" | "L1-L1" | "L2-L2" | "N-N" | "G-G";
+            /**
+             * Instrument
+             * @default
+             */
+            instrument?: string;
+            kind: components["schemas"]["TestKind"];
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /**
+             * On
+             * @default []
+             */
+            on?: string[];
+            /**
+             * To
+             * @description The can in which the second tip is, if another.
+             * @default null
+             */
+            to?: string | null;
+            /**
+             * Value
+             * @description In the unit of its kind: V, A, mA, ohm, Mohm, ms, degrees C. [-]
+             */
+            value: number;
+            /**
+             * Wanted
+             * @description What it is held against, in the same unit. [-]
+             * @default null
+             */
+            wanted?: number | null;
+            /** Where */
+            where: string;
+            /**
+             * Who
+             * @default
+             */
+            who?: string;
+            /**
+             * Wire
+             * @default
+             * @enum {string}
+             */
+            wire?: "" | "L1" | "L2" | "N" | "G";
+        };
+        /**
+         * Measured
+         * @description A reading.
+         *
+         *     `between` says of volts from where to where, `to` in which other can the second tip is; `wire` of amperes through which wire.
+         *
+         *     `on` are the loads, or the circuits, that were on. `wanted` is what it is held against where no plan says it: the torque on
+         *     the label, how warm its like is. What is right or not right, and not a figure, is 1 or 0.
+         */
+        "Measured-Output": {
+            /**
+             * At
+             * @default
+             */
+            at: string;
+            /**
+             * Between
+             * @default
+             * @enum {string}
+             */
+            between: "" | "L1-L2" | "L1-N" | "L2-N" | "L1-G" | "L2-G" | "N-G" | "L1-L1" | "L2-L2" | "N-N" | "G-G";
+            /**
+             * Instrument
+             * @default
+             */
+            instrument: string;
+            kind: components["schemas"]["TestKind"];
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * On
+             * @default []
+             */
+            on: string[];
+            /**
+             * To
+             * @description The can in which the second tip is, if another.
+             * @default null
+             */
+            to: string | null;
+            /**
+             * Value
+             * @description In the unit of its kind: V, A, mA, ohm, Mohm, ms, degrees C. [-]
+             */
+            value: number;
+            /**
+             * Wanted
+             * @description What it is held against, in the same unit. [-]
+             * @default null
+             */
+            wanted: number | null;
+            /** Where */
+            where: string;
+            /**
+             * Who
+             * @default
+             */
+            who: string;
+            /**
+             * Wire
+             * @default
+             * @enum {string}
+             */
+            wire: "" | "L1" | "L2" | "N" | "G";
+        };
+        /**
          * MeasuredOver
          * @description Over what time the demand of a building was measured.
          * @enum {string}
@@ -12008,6 +13259,22 @@ export interface components {
          * @enum {string}
          */
         Metal: "copper" | "aluminum";
+        /**
+         * MeterQuestion
+         * @description What the simulated meter is to do: whether something is wrong in the wires, and where chance begins.
+         */
+        MeterQuestion: {
+            /**
+             * Faulty
+             * @default false
+             */
+            faulty?: boolean;
+            /**
+             * Seed
+             * @default 1
+             */
+            seed?: number;
+        };
         /**
          * Method
          * @description Wiring method of a stretch of a run.
@@ -12084,6 +13351,16 @@ export interface components {
             resistance_ohm: number;
             /** Words */
             words: string;
+        };
+        /**
+         * MorningDesk
+         * @description What waits for whom in all jobs.
+         */
+        MorningDesk: {
+            /** Rows */
+            rows: components["schemas"]["DeskRow"][];
+            /** Today */
+            today: string;
         };
         /**
          * MovePlan
@@ -12185,6 +13462,52 @@ export interface components {
              * @default empty
              */
             start?: string;
+        };
+        /**
+         * NoteKept
+         * @description A note with who and when; of which part, if of one.
+         */
+        "NoteKept-Input": {
+            /**
+             * At
+             * @default
+             */
+            at?: string;
+            /**
+             * Part
+             * @default
+             */
+            part?: string;
+            /**
+             * Who
+             * @default
+             */
+            who?: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * NoteKept
+         * @description A note with who and when; of which part, if of one.
+         */
+        "NoteKept-Output": {
+            /**
+             * At
+             * @default
+             */
+            at: string;
+            /**
+             * Part
+             * @default
+             */
+            part: string;
+            /**
+             * Who
+             * @default
+             */
+            who: string;
+            /** Words */
+            words: string;
         };
         /**
          * Obstacle
@@ -12428,6 +13751,18 @@ export interface components {
             role: components["schemas"]["Role-Output"];
             /** Words */
             words: string;
+        };
+        /**
+         * OwnerAnswer
+         * @description What the owner asks of a piece that he sees, a plain answer, and the parts it is about.
+         */
+        OwnerAnswer: {
+            /** Answer */
+            answer: string;
+            /** Parts */
+            parts: string[];
+            /** Question */
+            question: string;
         };
         /**
          * OwnerPart
@@ -13400,6 +14735,16 @@ export interface components {
             part: string;
         };
         /**
+         * PartOffer
+         * @description A part that a note or a photo may tell of, by its place and its name.
+         */
+        PartOffer: {
+            /** Where */
+            where: string;
+            /** Words */
+            words: string;
+        };
+        /**
          * Particulars
          * @description What a sheet needs beside figures: where it is, for whom, by whom, and who looks at it.
          */
@@ -14238,6 +15583,95 @@ export interface components {
             wire?: string;
         };
         /**
+         * ReadingLine
+         * @description A reading, or one that is wanted: what is measured where, what it should be, its band and limit, what it says, and why.
+         *
+         *     Values stand in `unit`. `key` is empty while nobody has read it, and `grade` then.
+         */
+        ReadingLine: {
+            /** At */
+            at: string;
+            /** Between */
+            between: string;
+            /** Citation */
+            citation: string;
+            /** Expected */
+            expected: number | null;
+            /** Grade */
+            grade: string;
+            /** High */
+            high: number | null;
+            /** Key */
+            key: string;
+            /** Kind */
+            kind: string;
+            /** Least */
+            least: number | null;
+            /** Low */
+            low: number | null;
+            /** Most */
+            most: number | null;
+            /** Note */
+            note: string;
+            /** On */
+            on: string[];
+            /** Place */
+            place: string;
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: number | null;
+            /** Wanted */
+            wanted: boolean;
+            /** Where */
+            where: string;
+            /** Who */
+            who: string;
+            /** Why */
+            why: string;
+            /** Wire */
+            wire: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * ReadingQuestion
+         * @description A job, and what was read in it. What was read before stands in the job. [unit of the kind]
+         */
+        ReadingQuestion: {
+            job: components["schemas"]["Job-Input"];
+            reading: components["schemas"]["Measured-Input"];
+        };
+        /**
+         * ReadingsAnswer
+         * @description What was measured and what is wanted, where the bad joint is, which circuit leaks, and what can be measured.
+         */
+        ReadingsAnswer: {
+            bad: components["schemas"]["BadPlacePlan"] | null;
+            /**
+             * Findings
+             * @default []
+             */
+            findings: components["schemas"]["Finding"][];
+            /** Kinds */
+            kinds: components["schemas"]["KindOffer"][];
+            /** Leaks */
+            leaks: components["schemas"]["LeakPlan"][];
+            /** Leaks Rest Ma */
+            leaks_rest_ma: number;
+            /** Readings */
+            readings: components["schemas"]["ReadingLine"][];
+            /**
+             * Revision
+             * @default 0
+             */
+            revision: number;
+            /** Versions */
+            versions: {
+                [key: string]: string;
+            };
+        };
+        /**
          * ReadingsList
          * @description Readings of either kind.
          */
@@ -14259,6 +15693,84 @@ export interface components {
             kind: "four_pin" | "fall";
             /** Text */
             text: string;
+        };
+        /**
+         * Reads
+         * @description Readings that are taken down, by their ids; one that is there already is replaced.
+         */
+        Reads: {
+            /** Readings */
+            readings: {
+                [key: string]: components["schemas"]["Measured-Input"];
+            };
+            /**
+             * Who
+             * @default
+             */
+            who?: string;
+        };
+        /**
+         * Record
+         * @description Notes, attachments, and what was built.
+         */
+        "Record-Input": {
+            /** Attachments */
+            attachments?: {
+                [key: string]: components["schemas"]["Attachment-Input"];
+            };
+            /** Built */
+            built?: {
+                [key: string]: components["schemas"]["BuiltRun-Input"];
+            };
+            /** Notes */
+            notes?: {
+                [key: string]: components["schemas"]["NoteKept-Input"];
+            };
+        };
+        /**
+         * Record
+         * @description Notes, attachments, and what was built.
+         */
+        "Record-Output": {
+            /** Attachments */
+            attachments: {
+                [key: string]: components["schemas"]["Attachment-Output"];
+            };
+            /** Built */
+            built: {
+                [key: string]: components["schemas"]["BuiltRun-Output"];
+            };
+            /** Notes */
+            notes: {
+                [key: string]: components["schemas"]["NoteKept-Output"];
+            };
+        };
+        /**
+         * RecordAnswer
+         * @description Where the job stands, what was built otherwise, parts that a note or a photo may tell of, and what the owner may ask.
+         */
+        RecordAnswer: {
+            /** Built */
+            built: components["schemas"]["BuiltLine"][];
+            /**
+             * Findings
+             * @default []
+             */
+            findings: components["schemas"]["Finding"][];
+            /** Owner */
+            owner: components["schemas"]["OwnerAnswer"][];
+            /** Parts */
+            parts: components["schemas"]["PartOffer"][];
+            /**
+             * Revision
+             * @default 0
+             */
+            revision: number;
+            stage: components["schemas"]["JobStage"];
+            /** Versions */
+            versions: {
+                [key: string]: string;
+            };
         };
         /**
          * RefusedLine
@@ -17223,6 +18735,12 @@ export interface components {
          */
         Terminals: "unmarked" | "60" | "70" | "75" | "90";
         /**
+         * TestKind
+         * @description What is measured.
+         * @enum {string}
+         */
+        TestKind: "continuity" | "ring_line" | "ring_neutral" | "ring_ground" | "ring_cross_neutral" | "ring_cross_ground" | "insulation" | "polarity" | "volts" | "amperes" | "earth" | "loop" | "prospective" | "residual_half" | "residual_one" | "residual_five" | "residual_button" | "torque" | "temperature" | "leakage";
+        /**
          * TesterCsv
          * @description What the simulated tester wrote: the same CSV that an instrument writes.
          */
@@ -18476,6 +19994,18 @@ export interface components {
          */
         northspan__core__physics__role__Role: "line" | "neutral" | "ground" | "bond" | "strap" | "electrode" | "load" | "fault" | "path";
         /**
+         * AnswerChange
+         * @description Something that came out otherwise: whose answer, what it was, what it is; empty where there was or is none.
+         */
+        northspan__core__steps__record__compared__AnswerChange: {
+            /** After */
+            after: string;
+            /** Before */
+            before: string;
+            /** Name */
+            name: string;
+        };
+        /**
          * FallReading
          * @description A reading of a fall-of-potential test.
          */
@@ -18534,6 +20064,18 @@ export interface components {
              * @default null
              */
             size?: string | null;
+        };
+        /**
+         * AnswerChange
+         * @description Something that came out otherwise: whose answer, what it was, what it is.
+         */
+        northspan__shapes__AnswerChange: {
+            /** After */
+            after: string;
+            /** Before */
+            before: string;
+            /** Name */
+            name: string;
         };
     };
     responses: never;

@@ -76,6 +76,7 @@ from northspan.core.document.job.property import (
     WetRoom,
 )
 from northspan.core.document.job.readings import Measured, TestKind
+from northspan.core.document.job.record import Attachment, BuiltRun, Content, NoteKept, Record
 from northspan.core.document.job.run import Circuit, Grounding, Metal, Obstacle, Pull, Rope, Run, RunKind, Stretches, Terminals, status_of
 from northspan.core.document.job.segment import (
     Companion,
@@ -99,17 +100,20 @@ __all__ = [
     "VERSION",
     "Across",
     "AskedFor",
+    "Attachment",
     "BendShape",
     "BentByHand",
     "Bond",
     "Box",
     "Building",
     "BuildingUse",
+    "BuiltRun",
     "CallChoice",
     "Circuit",
     "CircuitUse",
     "ComesFrom",
     "Companion",
+    "Content",
     "Crossing",
     "Days",
     "DropLimits",
@@ -156,6 +160,7 @@ __all__ = [
     "Moment",
     "Name",
     "Note",
+    "NoteKept",
     "Obstacle",
     "OtherLine",
     "Over",
@@ -171,6 +176,7 @@ __all__ = [
     "Protects",
     "Pull",
     "Quoted",
+    "Record",
     "ResidualGroup",
     "Role",
     "Room",

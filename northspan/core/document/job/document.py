@@ -20,6 +20,7 @@ from northspan.core.document.job.panel import Box, PanelCircuit
 from northspan.core.document.job.part import Id, Name, Note, Part, Size
 from northspan.core.document.job.prices import Prices
 from northspan.core.document.job.property import Building, Electrode, Enclosure
+from northspan.core.document.job.record import Record
 from northspan.core.document.job.run import Run
 from northspan.core.document.job.source import Source
 
@@ -124,6 +125,7 @@ class Job(Part):
     materials: Materials = Materials()
     days: Days = Days()
     inspection: Inspection = Inspection()
+    record: Record = Record()
     calls: dict[str, CallChoice] = Field(default_factory=dict, max_length=60)
     sources: dict[Id, Source] = Field(default_factory=dict, max_length=20)
     buildings: dict[Id, Building] = Field(default_factory=dict, max_length=60)

@@ -10,6 +10,7 @@ from northspan.core.document.plan.days import OwnerPart, PowerRow
 from northspan.core.steps.days.cannot_wait import unfed
 from northspan.core.steps.days.dates import day_name
 from northspan.core.steps.days.laid import LaidJob
+from northspan.core.steps.days.owner_asks import asked_and_answered
 from northspan.core.steps.days.rates import customary
 
 TANKS = frozenset({LoadKind.water_heating, LoadKind.hot_tub})
@@ -68,6 +69,9 @@ def owner_page(laid: LaidJob, rows: tuple[PowerRow, ...]) -> Iterator[OwnerPart]
         visits.append(f"{said[:1].upper()}{said[1:]}{when}")
     yield OwnerPart("Who else comes", tuple(visits))
     yield OwnerPart("Please", PLEASE)
+    answers = tuple(f"{question} {answer}" for question, answer, _ in asked_and_answered(laid.found.case))
+    if answers:
+        yield OwnerPart("What you may ask yourself", answers)
 
 
 def _day(laid: LaidJob, day: int) -> str:

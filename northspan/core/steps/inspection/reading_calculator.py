@@ -35,7 +35,7 @@ def reading(question: ReadingQuestion) -> Answer:
     --------
     >>> from northspan.core.desk.demos import DEMOS
     >>> job = DEMOS["us-2023"]()
-    >>> one = Measured(kind="volts", where="/enclosures/P2", between="L1-L2", on=("kiln",), value=219)
+    >>> one = Measured(kind="volts", where="/enclosures/P2", between="L1-L2", on=("kiln",), value=205)
     >>> reading(ReadingQuestion(job=job, reading=one)).figures["grade"]
     'low'
     """

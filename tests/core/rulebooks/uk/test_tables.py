@@ -19,7 +19,7 @@ SUMS = {"singles": (16, {"A": 1887.5, "B": 2372, "C": 2915.5}), "singles_drop": 
         "groups": (12, {"layer": 6.97, "tray": 7.12, "spaced": 8.24, "bunched": 7.12, "buried": 4.05, "ducts": 4.55}), "insulation": (4, {"factor": 2.8}), "main_bonding": (5, {"neutral_up_to": 730, "size": 136}),
         "devices": (65, {"rating_a": 3264, "opens_0_4_a": 2779, "opens_5_a": 7713}), "let_through": (4, {"to_3000_a": 72_000, "to_6000_a": 177_000}),
         "armour": (15, {"c90_3": 1400, "c90_4": 1683, "c70": 1271, "c90": 1173}), "conductors": (16, {"ohm_km": 50.8305, "overall_mm": 189.2}), "cables": (7, {"c": 550}),
-        "usual_lugs": (2, {"size": 60}), "looked_at": (22, {}), "catalogue": (42, {"pack": 38.95, "spare_percent": 83}), "trade_words": (22, {}), "pipes": (10, {"bore_mm": 362.1})}  # fmt: skip
+        "usual_lugs": (2, {"size": 60}), "looked_at": (22, {}), "tested": (23, {"least": 184, "most": 990.8}), "catalogue": (42, {"pack": 38.95, "spare_percent": 83}), "trade_words": (22, {}), "pipes": (10, {"bore_mm": 362.1})}  # fmt: skip
 # the most that a loop may be, as the loop tables print it: a second source for the currents of Appendix 3
 LOOPS_0_4_S = {"88-3": {5: 9.93, 16: 2.30, 20: 1.93, 32: 0.91}, "88-2": {6: 7.80, 10: 4.65, 16: 2.43, 20: 1.68, 25: 1.29, 32: 0.99},
                "3036": {5: 9.10, 15: 2.43, 20: 1.68, 30: 1.04}}  # fmt: skip

@@ -32,8 +32,8 @@ def compared(before: Job, after: Job) -> tuple[AnswerChange, ...]:
 
     Examples
     --------
-    >>> from northspan.core.desk.demo_us import kestrel_hollow
-    >>> compared(kestrel_hollow(), kestrel_hollow())
+    >>> from northspan.core.document.job import Job as Empty
+    >>> compared(Empty(name="A"), Empty(name="B"))
     ()
     """
     old, new = solve(before), solve(after)

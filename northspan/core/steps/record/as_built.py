@@ -1,0 +1,92 @@
+"""The job as it was really put in and as it measured: what differs from the plan, and the plan solved for that."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from typing import Any
+
+from northspan.core.case.worked import WorkedJob
+from northspan.core.document.job import BuiltRun, Job, Measured, Run, Source, TestKind, status_of
+from northspan.core.steps.inspection.by_kind import expected_of
+from northspan.core.steps.inspection.circuit import circuit_of, heads
+from northspan.core.working.errors import InvalidJob
+from northspan.core.working.sums import sum_of
+
+FAR = 3.0  # a loop of wires read at more than so many times its length by the plan is a bad joint, no longer wire
+
+
+def built_job(job: Job) -> Job:
+    """Give a job with what was really put in: sizes, devices and lengths as they were noted, all of it fixed.
+
+    Parameters
+    ----------
+    job : Job
+        The job. [-]
+    """
+    runs = {key: _built(run, job.record.built[key]) if key in job.record.built else run for key, run in job.runs.items()}
+    return job.model_copy(update={"runs": runs})
+
+
+def _built(run: Run, one: BuiltRun) -> Run:
+    fixed: dict[str, Any] = {
+        "conductor_size": one.size, "metal": one.metal, "grounded_size": one.grounded_size,
+        "equipment_ground_size": one.equipment_ground_size, "device_a": one.device_a,
+    }  # fmt: skip
+    changed: dict[str, Any] = {name: value for name, value in fixed.items() if value is not None}
+    if one.length_m is not None:
+        changed["segments"] = _stretched(run, one.length_m / sum_of(segment.length_m for segment in run.segments))
+    return run.model_copy(update=changed)
+
+
+def _stretched(run: Run, factor: float) -> tuple[Any, ...]:
+    """Its stretches, each longer or shorter by the same factor; legs that were measured before are given up for that."""
+    return tuple(one.model_copy(update={"length_m": one.length_m * factor, "legs": (), "slack_m": 0.0}) for one in run.segments)
+
+
+def measured_job(whole: WorkedJob) -> tuple[Job, tuple[str, ...]]:
+    """Give a job in which readings stand in the place of what the plan assumes, and say which.
+
+    Parameters
+    ----------
+    whole : WorkedJob
+        The job as built, worked out. [-]
+
+    Notes
+    -----
+    A wire read from end to end gives its length; an electrode its ohms; the loop or the fault current where the supply comes in
+    those of the supply. Where several readings say the same, the last counts.
+    """
+    runs, electrodes, sources, words = dict(whole.job.runs), dict(whole.job.electrodes), dict(whole.job.sources), list[str]()
+    for one in whole.job.inspection.readings.values():
+        try:
+            words += _taken(whole, one, runs, electrodes, sources)
+        except InvalidJob:  # of a part that is gone: the reading says nothing of this job
+            continue
+    return whole.job.model_copy(update={"runs": runs, "electrodes": electrodes, "sources": sources}), tuple(words)
+
+
+def _taken(whole: WorkedJob, one: Measured, runs: dict[str, Run], electrodes: dict[str, Any], sources: dict[str, Source]) -> Iterator[str]:
+    key = one.where.split("/")[2]
+    if one.kind is TestKind.continuity and key in runs:
+        yield from _length(whole, one, runs)
+    elif one.kind is TestKind.earth and key in electrodes and one.value > 0:
+        electrodes[key] = electrodes[key].model_copy(update={"measured_ohm": one.value})
+        yield f"{electrodes[key].name}: {one.value:g} Ω, as it was read"
+    elif one.kind in {TestKind.loop, TestKind.prospective} and key in set(heads(circuit_of(whole))) and one.value > 0:
+        above = whole.case.tree.above(key)
+        if above is not None and above.origin in sources:
+            field = "loop_ohm" if one.kind is TestKind.loop else "available_fault_a"
+            sources[above.origin] = sources[above.origin].model_copy(update={field: one.value})
+            unit = "Ω, the loop" if one.kind is TestKind.loop else "A, the fault current"
+            yield f"{sources[above.origin].name}: {one.value:g} {unit} as it was read at {whole.case.tree.name_of(key)}"
+
+
+def _length(whole: WorkedJob, one: Measured, runs: dict[str, Run]) -> Iterator[str]:
+    key = one.where.split("/")[2]
+    expected, run = expected_of(whole, one).value, whole.job.runs[key]
+    if not expected or not one.value or one.value > FAR * expected or run.status not in {status_of(run, each) for each in run.segments}:
+        return
+    length_m = sum_of(segment.length_m for segment in run.segments) * one.value / expected
+    runs[key] = run.model_copy(update={"segments": _stretched(run, one.value / expected)})
+    say = whole.case.rulebook.words.length_text
+    yield f"{run.name}: {say(length_m)} by its ohms, {say(length_m * expected / one.value)} in the plan"
