@@ -94,6 +94,7 @@ def _demo(_: argparse.Namespace) -> int:
     from northspan.core.desk.demos import DEMOS
     from northspan.outside import keep_demo_prices, outside
     from northspan.service import Service
+    from northspan.store.authorities import Authorities
     from northspan.store.books import Books
     from northspan.store.database import open_database
     from northspan.store.jobs import Jobs
@@ -102,7 +103,7 @@ def _demo(_: argparse.Namespace) -> int:
     engine = open_database(config_from_environment().data)
     jobs = Jobs(engine)
     books = Books(engine)
-    service = Service(jobs, outside(Library(engine), books))
+    service = Service(jobs, outside(Library(engine), books, Authorities(engine)))
     if not jobs.lines():
         made = [demo() for demo in reversed(DEMOS.values())]  # the usual one last, so that it stands first in the list
         for job in made:

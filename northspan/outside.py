@@ -15,11 +15,12 @@ from northspan.files.price_table import read_book, write_book
 from northspan.service import Outside, Shelf
 from northspan.standins.demo_books import demo_books
 from northspan.standins.price_service import SHOPS
+from northspan.store.authorities import Authorities
 from northspan.store.books import Books, KeptBook
 from northspan.store.library import Library
 
 
-def outside(library: Library, books: Books) -> Outside:
+def outside(library: Library, books: Books, authorities: Authorities) -> Outside:
     """Give what a server takes from outside.
 
     Parameters
@@ -28,13 +29,16 @@ def outside(library: Library, books: Books) -> Outside:
         The loads that are kept. [-]
     books : Books
         The price books that are kept. [money]
+    authorities : Authorities
+        What authorities are known to want. [-]
     """
 
     def shelf() -> Shelf:
-        kept, own = books.kept(), library.own()
+        kept, own, wants = books.kept(), library.own(), authorities.kept()
         versions = (("books", _version(f"{one.name}|{one.trip}|{one.text}" for one in kept)),
-                    ("library", _version(one.model_dump_json() for one in own)))  # fmt: skip
-        return Shelf(tuple(_opened(one) for one in kept), own, tuple(SHOPS), versions)
+                    ("library", _version(one.model_dump_json() for one in own)),
+                    ("authorities", _version(one.model_dump_json() for one in wants)))  # fmt: skip
+        return Shelf(tuple(_opened(one) for one in kept), own, tuple(SHOPS), versions, wants)
 
     return Outside(now=lambda: datetime.now(UTC), new_id=lambda: secrets.token_hex(6), tail=_tail, shelf=shelf)
 

@@ -12,6 +12,7 @@ from northspan.asking import STEP_NAMED, Said, ask
 from northspan.core.case.beside import Beside
 from northspan.core.case.worked import WorkedJob
 from northspan.core.document import ledger
+from northspan.core.document.authority import Authority
 from northspan.core.document.job import Job, LibraryLoad
 from northspan.core.document.ledger import Patch, Revision, Told
 from northspan.core.document.plan import Plan
@@ -52,6 +53,7 @@ class Shelf:
     library: tuple[LibraryLoad, ...] = ()
     shops: tuple[str, ...] = ()
     versions: tuple[tuple[str, str], ...] = ()
+    authorities: tuple[Authority, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -168,7 +170,7 @@ class Service:
         """Give what lies beside every job now."""
         shelf = self._outside.shelf()
         versions = {"program": __version__, **dict(shelf.versions)}
-        return Beside(shelf.books, shelf.library, shelf.shops, self._outside.now(), versions)
+        return Beside(shelf.books, shelf.library, shelf.shops, self._outside.now(), versions, shelf.authorities)
 
     def ask(self, name: str, asked_of: KeptJob | WorkedJob | None, beside: Beside, said: object = None) -> Said:
         """Ask a question of a kept job, of a job that nobody keeps, or of none."""

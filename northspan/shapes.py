@@ -9,6 +9,7 @@ from pydantic import Field, RootModel, StringConstraints
 
 from northspan.core.desk.options import Choice
 from northspan.core.desk.starts import Answers, Asked
+from northspan.core.document.authority import Authority
 from northspan.core.document.job import (
     FallReading,
     FourPinReading,
@@ -22,6 +23,7 @@ from northspan.core.document.job import (
 from northspan.core.document.job.part import Part
 from northspan.core.document.plan import Plan
 from northspan.core.document.supplier_list import Basis, ListColumns, Match
+from northspan.core.steps.record.compared import AnswerChange
 from northspan.standins.behaves import Behaves
 
 
@@ -324,6 +326,12 @@ class JobList(Part):
     more: bool
 
 
+class AuthorityList(Part):
+    """What authorities are known to want."""
+
+    authorities: list[Authority]
+
+
 class DeskRow(Part):
     """Something that waits: in which job, for whom, what, by which day where one is known."""
 
@@ -351,14 +359,6 @@ class RevisionItem(Part):
     who: str
     at: datetime
     what: str
-
-
-class AnswerChange(Part):
-    """Something that came out otherwise: whose answer, what it was, what it is."""
-
-    name: str
-    before: str
-    after: str
 
 
 class AnswerChanges(Part):

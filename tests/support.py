@@ -29,6 +29,7 @@ from northspan.core.rulebooks.registry import rulebook_named
 from northspan.core.solve import solve
 from northspan.outside import outside
 from northspan.service import Service
+from northspan.store.authorities import Authorities
 from northspan.store.books import Books
 from northspan.store.jobs import Jobs
 from northspan.store.library import Library
@@ -98,7 +99,7 @@ def a_property_of(runs: int) -> Job:
 
 def service_over(engine: Engine) -> Service:
     """The service as a server has it, over a database."""
-    return Service(Jobs(engine), outside(Library(engine), Books(engine)))
+    return Service(Jobs(engine), outside(Library(engine), Books(engine), Authorities(engine)))
 
 
 def run_of(job: Job, run_id: str = "F1") -> RunPlan:

@@ -15,6 +15,7 @@ from northspan.core import load_all
 from northspan.outside import outside
 from northspan.service import Service
 from northspan.store.attachments import FOLDER, Attachments
+from northspan.store.authorities import Authorities
 from northspan.store.books import Books
 from northspan.store.database import open_database
 from northspan.store.jobs import Jobs
@@ -54,10 +55,11 @@ def create_app(config: Config) -> APIFlask:
     app.register_blueprint(pages.bp)
     load_all()
     engine = open_database(config.data)
-    jobs, library, books = Jobs(engine), Library(engine), Books(engine)
+    jobs, library, books, authorities = Jobs(engine), Library(engine), Books(engine), Authorities(engine)
     app.extensions["northspan_jobs"] = jobs
     app.extensions["northspan_library"] = library
     app.extensions["northspan_books"] = books
+    app.extensions["northspan_authorities"] = authorities
     app.extensions["northspan_attachments"] = Attachments(config.data / FOLDER)
-    app.extensions["northspan_service"] = Service(jobs, outside(library, books))
+    app.extensions["northspan_service"] = Service(jobs, outside(library, books, authorities))
     return app

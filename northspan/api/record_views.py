@@ -14,13 +14,16 @@ from northspan.api import bodies
 from northspan.api.job_state import edited, service
 from northspan.api.problems import BadRequest
 from northspan.core.document import ledger
+from northspan.core.document.authority import learned
 from northspan.core.document.job import Attachment, Content
 from northspan.core.solve import worked
 from northspan.core.steps.record.as_built import built_job
 from northspan.core.steps.record.hand_over import hand_over
+from northspan.core.working.errors import InvalidJob
 from northspan.files.hand_over_file import write_hand_over
 from northspan.files.photo import kind_of, small_picture, without_place
 from northspan.store.attachments import Attachments
+from northspan.store.authorities import Authorities
 
 LARGEST_FILE = 20_000_000  # bytes; a phone's photo has 3 to 12 million
 PICTURES = frozenset({Content.jpeg, Content.png})
@@ -76,6 +79,38 @@ def export_hand_over(job_id: str) -> Response:
     write_hand_over(spool, job, hand_over(whole), day, attachments().read)
     spool.seek(0)
     return send_file(spool, mimetype="application/zip", as_attachment=True, download_name="hand-over.zip")
+
+
+@bp.get("/authorities")
+@bp.output(shapes.AuthorityList)
+def list_authorities() -> Response:
+    """List what authorities are known to want."""
+    return bodies.answer(shapes.AuthorityList(authorities=list(_authorities().kept())))
+
+
+@bp.post("/jobs/<job_id>/authority/remember")
+@bp.output(shapes.AuthorityList)
+def remember_authority(job_id: str) -> Response:
+    """Remember for later jobs what this one was told by its authority: calls on its word, and amendments."""
+    job = service().get(job_id).job
+    if not job.particulars.authority:
+        raise InvalidJob("/particulars/authority", "the job does not say who inspects.", "Name the authority first.")
+    known = next((one for one in _authorities().kept() if one.name == job.particulars.authority), None)
+    _authorities().keep(learned(job, known))
+    return list_authorities()
+
+
+@bp.post("/authorities/drop")
+@bp.output(shapes.AuthorityList)
+def drop_authority() -> Response:
+    """Forget what an authority is known to want; jobs that took it keep it."""
+    _authorities().drop(bodies.body(shapes.LoadName).name)
+    return list_authorities()
+
+
+def _authorities() -> Authorities:
+    found: Authorities = current_app.extensions["northspan_authorities"]
+    return found
 
 
 def attachments() -> Attachments:

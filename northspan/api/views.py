@@ -165,8 +165,7 @@ def get_revision(job_id: str, number: int) -> Response:
 def compare_revisions(job_id: str, number: int, earlier: int) -> Response:
     """Say what is different in the answers of two revisions."""
     before, after = (service().at_revision(job_id, one) for one in (earlier, number))
-    changes = [shapes.AnswerChange(**asdict(one)) for one in compared(before, after)]
-    return bodies.answer(shapes.AnswerChanges(changes=changes))
+    return bodies.answer(shapes.AnswerChanges(changes=list(compared(before, after))))
 
 
 @bp.get("/jobs/<job_id>/export/job.json")

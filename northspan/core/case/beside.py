@@ -6,6 +6,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 from datetime import UTC, datetime
 
+from northspan.core.document.authority import Authority
 from northspan.core.document.job import LibraryLoad
 from northspan.core.document.price_book import PriceBook
 
@@ -17,7 +18,8 @@ class Beside:
     """Everything that an answer may hang on and that is not in the job: handed in, never looked up.
 
     `books` are the prices that are kept [money], `library` the loads that people kept, `shops` the shops that can be asked,
-    `now` the time. `versions` says which state of each this is, by the same names and for the program itself.
+    `now` the time, `authorities` what each is known to want. `versions` says which state of each this is, by the same names and
+    for the program itself.
     """
 
     books: tuple[PriceBook, ...] = ()
@@ -25,6 +27,7 @@ class Beside:
     shops: tuple[str, ...] = ()
     now: datetime = NO_TIME
     versions: Mapping[str, str] = field(default_factory=dict)
+    authorities: tuple[Authority, ...] = ()
 
     def used(self, names: tuple[str, ...]) -> dict[str, str]:
         """Say which versions an answer was made from: of the program, and of what it used.

@@ -115,7 +115,9 @@ def what_changed(patch: list[dict[str, Any]], document: dict[str, Any]) -> str:
     """
     done = [operation for operation in patch if operation["op"] != "test"]
     told = [operation for operation in done if not _as_it_was(operation, document)] or done
-    return "; ".join(_change(operation, document) for operation in told)[:200]
+    words = [_change(operation, document) for operation in told]
+    often = {one: words.count(one) for one in dict.fromkeys(words)}
+    return "; ".join(f"{one} ({count} times)" if count > 1 else one for one, count in often.items())[:200]
 
 
 def _as_it_was(operation: dict[str, Any], document: dict[str, Any]) -> bool:

@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 from dataclasses import replace
-from functools import cache
+from functools import cache, lru_cache
 from importlib import import_module
 from typing import cast
 
-from northspan.core.document.job import Job, Units
+from northspan.core.document.job import Amendment, AmendmentKind, Job, Units
+from northspan.core.rulebooks.amended import amended
 from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.working.errors import InvalidJob
 
@@ -78,7 +79,14 @@ def rulebook_of(job: Job) -> Rulebook:
     >>> rulebook_of(job).words.length_text(3.048), rulebook_named(job.rulebook).words.length_text(3.048)
     ('3.05 m', '10 ft')
     """
-    return _said_in(job.rulebook, job.units is Units.feet)
+    said = _said_in(job.rulebook, job.units is Units.feet)
+    cover = job.amendments.get(AmendmentKind.cover_least)
+    return said if cover is None else _amended(job.rulebook, job.units is Units.feet, cover)
+
+
+@lru_cache(maxsize=64)
+def _amended(name: str, feet: bool, cover: Amendment) -> Rulebook:  # noqa: FBT001 - private
+    return amended(_said_in(name, feet), cover)
 
 
 @cache

@@ -140,7 +140,8 @@ class Figures(unittest.TestCase):
     def test_every_table_is_covered_here(self):
         self.assertEqual(set(SUMS), set(FILES))
         self.assertEqual(
-            set(CELLS) | {"devices", "shelf_devices", "shelf_sizes", "shelf_sets", "usual_lugs", "catalogue", "trade_words", "looked_at", "tested"},
+            set(CELLS)
+            | {"devices", "shelf_devices", "shelf_sizes", "shelf_sets", "usual_lugs", "catalogue", "trade_words", "looked_at", "tested"},
             set(FILES),
         )
 

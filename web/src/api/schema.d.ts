@@ -98,6 +98,100 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/authorities": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List what authorities are known to want. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AuthorityList"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/authorities/drop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Forget what an authority is known to want; jobs that took it keep it. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["LoadName"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AuthorityList"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/books": {
         parameters: {
             query?: never;
@@ -2974,6 +3068,56 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/authority/remember": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Remember for later jobs what this one was told by its authority: calls on its word, and amendments. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: {
+                    /** @description Who edits */
+                    "Northspan-Person"?: string;
+                };
+                path: {
+                    job_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AuthorityList"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/calendar": {
         parameters: {
             query?: never;
@@ -5077,6 +5221,53 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/steps/inspection/authority": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Give what the authority of the job is known to want, what of it is not followed yet, and what this job could teach. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    job_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AuthorityAnswer"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/steps/inspection/events/answer": {
         parameters: {
             query?: never;
@@ -5107,6 +5298,65 @@ export interface paths {
             requestBody: {
                 content: {
                     "application/json": components["schemas"]["Answered"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["JobState"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/steps/inspection/events/habits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take what an authority is known to want into the job, as calls on its word and as amendments. */
+        post: {
+            parameters: {
+                query?: {
+                    /** @description Runs to show with their working, comma between them; all if left out */
+                    focus?: string;
+                };
+                header: {
+                    /** @description Revision the edit was made on */
+                    "If-Match": string;
+                    /** @description Who edits */
+                    "Northspan-Person"?: string;
+                };
+                path: {
+                    job_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TakeHabits"];
                 };
             };
             responses: {
@@ -6169,6 +6419,64 @@ export interface components {
             ways: components["schemas"]["Alternative"][];
         };
         /**
+         * Amendment
+         * @description An amendment: its figure, whose word it is, when it was said, and why.
+         */
+        "Amendment-Input": {
+            /**
+             * Value M
+             * @description Cover at least. [m]
+             */
+            value_m: number;
+            /**
+             * When
+             * @default
+             */
+            when?: string;
+            /**
+             * Whose
+             * @default
+             */
+            whose?: string;
+            /**
+             * Why
+             * @default
+             */
+            why?: string;
+        };
+        /**
+         * Amendment
+         * @description An amendment: its figure, whose word it is, when it was said, and why.
+         */
+        "Amendment-Output": {
+            /**
+             * Value M
+             * @description Cover at least. [m]
+             */
+            value_m: number;
+            /**
+             * When
+             * @default
+             */
+            when: string;
+            /**
+             * Whose
+             * @default
+             */
+            whose: string;
+            /**
+             * Why
+             * @default
+             */
+            why: string;
+        };
+        /**
+         * AmendmentKind
+         * @description What is asked beyond the code: a least cover over everything buried, for frost or by habit.
+         * @enum {string}
+         */
+        AmendmentKind: "cover_least";
+        /**
          * AmpacityQuestion
          * @description A wire and its surroundings.
          */
@@ -6317,12 +6625,24 @@ export interface components {
             working: components["schemas"]["WorkGroup"][];
         };
         /**
+         * AnswerChange
+         * @description Something that came out otherwise: whose answer, what it was, what it is; empty where there was or is none.
+         */
+        AnswerChange: {
+            /** After */
+            after: string;
+            /** Before */
+            before: string;
+            /** Name */
+            name: string;
+        };
+        /**
          * AnswerChanges
          * @description What is different in the answers of two revisions.
          */
         AnswerChanges: {
             /** Changes */
-            changes: components["schemas"]["northspan__shapes__AnswerChange"][];
+            changes: components["schemas"]["AnswerChange"][];
         };
         /**
          * Answered
@@ -6540,7 +6860,7 @@ export interface components {
          */
         AsBuiltAnswer: {
             /** Built */
-            built: components["schemas"]["northspan__core__steps__record__compared__AnswerChange"][];
+            built: components["schemas"]["AnswerChange"][];
             /** By Readings */
             by_readings: string[];
             /**
@@ -6549,7 +6869,7 @@ export interface components {
              */
             findings: components["schemas"]["Finding"][];
             /** Measured */
-            measured: components["schemas"]["northspan__core__steps__record__compared__AnswerChange"][];
+            measured: components["schemas"]["AnswerChange"][];
             /**
              * Refused
              * @default
@@ -6804,6 +7124,70 @@ export interface components {
              * @default
              */
             who: string;
+        };
+        /**
+         * Authority
+         * @description An authority by its name: its calls, by the name of the call, and what it asks beyond the code.
+         */
+        Authority: {
+            /** Amendments */
+            amendments: {
+                [key: string]: components["schemas"]["Amendment-Output"];
+            };
+            /** Calls */
+            calls: {
+                [key: string]: components["schemas"]["CallChoice-Output"];
+            };
+            /** Name */
+            name: string;
+            /**
+             * Notes
+             * @default
+             */
+            notes: string;
+            /**
+             * Rulebook
+             * @default
+             */
+            rulebook: string;
+        };
+        /**
+         * AuthorityAnswer
+         * @description The authority of a job: what is known of it, what the job does not follow yet, what this job could teach, all that are known.
+         */
+        AuthorityAnswer: {
+            /**
+             * Findings
+             * @default []
+             */
+            findings: components["schemas"]["Finding"][];
+            /** Name */
+            name: string;
+            /** Names */
+            names: string[];
+            /** Open */
+            open: components["schemas"]["Want"][];
+            /**
+             * Revision
+             * @default 0
+             */
+            revision: number;
+            /** Teaches */
+            teaches: components["schemas"]["Want"][];
+            /** Versions */
+            versions: {
+                [key: string]: string;
+            };
+            /** Wants */
+            wants: components["schemas"]["Want"][];
+        };
+        /**
+         * AuthorityList
+         * @description What authorities are known to want.
+         */
+        AuthorityList: {
+            /** Authorities */
+            authorities: components["schemas"]["Authority"][];
         };
         /**
          * BadPlacePlan
@@ -11284,6 +11668,10 @@ export interface components {
          * @description One property and the work wanted on it.
          */
         "Job-Input": {
+            /** Amendments */
+            amendments?: {
+                [key: string]: components["schemas"]["Amendment-Input"];
+            };
             /** Boxes */
             boxes?: {
                 [key: string]: components["schemas"]["Box-Input"];
@@ -11481,6 +11869,10 @@ export interface components {
          * @description One property and the work wanted on it.
          */
         "Job-Output": {
+            /** Amendments */
+            amendments: {
+                [key: string]: components["schemas"]["Amendment-Output"];
+            };
             /** Boxes */
             boxes: {
                 [key: string]: components["schemas"]["Box-Output"];
@@ -18190,6 +18582,14 @@ export interface components {
          */
         System: "split_phase" | "wye_legs" | "two_wire" | "single_phase";
         /**
+         * TakeHabits
+         * @description Which authority's wants are taken into the job.
+         */
+        TakeHabits: {
+            /** Name */
+            name: string;
+        };
+        /**
          * TakeOff
          * @description Every line of a job, by kind and words; what is done in plain words, and what comes back.
          *
@@ -19620,6 +20020,22 @@ export interface components {
             words: string;
         };
         /**
+         * Want
+         * @description Something that an authority wants: in words, whose word it was and when, and why.
+         */
+        Want: {
+            /** Key */
+            key: string;
+            /** When */
+            when: string;
+            /** Whose */
+            whose: string;
+            /** Why */
+            why: string;
+            /** Words */
+            words: string;
+        };
+        /**
          * WaterPipe
          * @description What the water pipe in the ground is made of.
          * @enum {string}
@@ -19994,18 +20410,6 @@ export interface components {
          */
         northspan__core__physics__role__Role: "line" | "neutral" | "ground" | "bond" | "strap" | "electrode" | "load" | "fault" | "path";
         /**
-         * AnswerChange
-         * @description Something that came out otherwise: whose answer, what it was, what it is; empty where there was or is none.
-         */
-        northspan__core__steps__record__compared__AnswerChange: {
-            /** After */
-            after: string;
-            /** Before */
-            before: string;
-            /** Name */
-            name: string;
-        };
-        /**
          * FallReading
          * @description A reading of a fall-of-potential test.
          */
@@ -20064,18 +20468,6 @@ export interface components {
              * @default null
              */
             size?: string | null;
-        };
-        /**
-         * AnswerChange
-         * @description Something that came out otherwise: whose answer, what it was, what it is.
-         */
-        northspan__shapes__AnswerChange: {
-            /** After */
-            after: string;
-            /** Before */
-            before: string;
-            /** Name */
-            name: string;
         };
     };
     responses: never;

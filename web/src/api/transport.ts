@@ -32,7 +32,10 @@ export async function orElse<T, E>(answer: Promise<T>, other: E): Promise<T | E>
   }
 }
 
-type Download = Extract<keyof paths, `${string}.csv` | `${string}.ics` | `${string}.svg` | `${string}/export/${string}`>
+type Download = Extract<
+  keyof paths,
+  `${string}.csv` | `${string}.ics` | `${string}.svg` | `${string}/export/${string}` | `/api/attachments/${string}`
+>
 
 /** The address of something to save or print. */
 export function link(path: Download, places: Record<string, string> = {}, query: Record<string, string> = {}): string {

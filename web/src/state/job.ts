@@ -210,6 +210,59 @@ export const useJob = defineStore('job', () => {
     )
   }
 
+  /** Take what an authority is known to want, as calls on its word. */
+  function takeHabits(name: string): Promise<void> {
+    return enqueue(
+      (now, params) =>
+        send('post', '/api/jobs/{job_id}/steps/inspection/events/habits', {
+          params: { ...params, path: { job_id: now.id } },
+          body: { name },
+        }),
+      () => void takeHabits(name),
+    )
+  }
+
+  /** Take readings into the job, by their ids. */
+  function takeReadings(readings: Record<string, Schemas['Measured-Input']>): Promise<void> {
+    return enqueue(
+      (now, params) =>
+        send('post', '/api/jobs/{job_id}/steps/inspection/events/read', {
+          params: { ...params, path: { job_id: now.id } },
+          body: { readings, who: settings.person },
+        }),
+      () => void takeReadings(readings),
+    )
+  }
+
+  /** Take the readings of an instrument's file into the job. */
+  function readInstrument(text: string): Promise<void> {
+    return enqueue(
+      (now, params) =>
+        send('post', '/api/jobs/{job_id}/readings/csv', {
+          params: { ...params, path: { job_id: now.id } },
+          body: { text },
+        }),
+      () => void readInstrument(text),
+    )
+  }
+
+  /** Keep a photo or a paper beside the job; it goes up as it is. */
+  function attach(file: File, of: { part?: string; line?: string; note?: string; place?: string }): Promise<void> {
+    return enqueue(
+      (now, params) =>
+        send('post', '/api/jobs/{job_id}/attachments', {
+          params: {
+            path: { job_id: now.id },
+            header: { ...params.header, 'Content-Type': file.type || 'application/octet-stream' } as never,
+            query: { ...params.query, name: file.name, ...of },
+          },
+          body: file as never,
+          bodySerializer: (body) => body as never,
+        }),
+      null,
+    )
+  }
+
   function undo(): Promise<void> {
     return enqueue(
       (now, params) => send('post', '/api/jobs/{job_id}/undo', { params: { ...params, path: { job_id: now.id } } }),
@@ -325,6 +378,10 @@ export const useJob = defineStore('job', () => {
     takePrices,
     sendDays,
     answerLine,
+    takeHabits,
+    takeReadings,
+    readInstrument,
+    attach,
     part,
     pick,
     changeUnits,

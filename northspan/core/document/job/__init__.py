@@ -1,5 +1,6 @@
 """The job document: what exists and what is wanted."""
 
+from northspan.core.document.job.amendment import Amendment, AmendmentKind
 from northspan.core.document.job.bends import BendShape, BentByHand
 from northspan.core.document.job.days import (
     Days,
@@ -99,6 +100,8 @@ __all__ = [
     "NEW",
     "VERSION",
     "Across",
+    "Amendment",
+    "AmendmentKind",
     "AskedFor",
     "Attachment",
     "BendShape",

@@ -12,6 +12,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field, StringConstraints
 
+from northspan.core.document.job.amendment import Amendment, AmendmentKind
 from northspan.core.document.job.days import Days
 from northspan.core.document.job.inspection import Inspection
 from northspan.core.document.job.load import Load
@@ -127,6 +128,7 @@ class Job(Part):
     inspection: Inspection = Inspection()
     record: Record = Record()
     calls: dict[str, CallChoice] = Field(default_factory=dict, max_length=60)
+    amendments: dict[AmendmentKind, Amendment] = Field(default_factory=dict, max_length=10)
     sources: dict[Id, Source] = Field(default_factory=dict, max_length=20)
     buildings: dict[Id, Building] = Field(default_factory=dict, max_length=60)
     enclosures: dict[Id, Enclosure] = Field(default_factory=dict, max_length=400)

@@ -184,7 +184,7 @@ def _line(whole: WorkedJob, key: str, one: Measured, found: Found) -> ReadingLin
     said = _expected(whole, one, found)
     _, table, part = one.where.split("/")
     more = ", ".join(words for words in (one.between, one.wire and f"wire {one.wire}") if words)
-    words = f"{said.row.words}{f', {more}' if more else ''}"
+    words = f"{said.row.words[:1].upper()}{said.row.words[1:]}{f', {more}' if more else ''}"
     grade = grade_of(one, said).value if key else ""
     value = one.value if key else None
     place = getattr(whole.job, table)[part].name if hasattr(getattr(whole.job, table)[part], "name") else _circuit_name(whole, part)

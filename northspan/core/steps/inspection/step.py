@@ -17,6 +17,7 @@ from northspan.core.document.plan.inspection import CheckLine, VisitLooked
 from northspan.core.document.pointer import escaped
 from northspan.core.steps.inspection import calculators, reading_calculator
 from northspan.core.steps.inspection.checklist import check_lines, looked_at, said_by, stood_of, visits_looked
+from northspan.core.steps.inspection.habits import AuthorityAnswer, TakeHabits, authority_view, take_habits
 from northspan.core.steps.inspection.readings import ReadingsAnswer, Reads, readings_found, readings_view, take_readings
 from northspan.core.working.errors import InvalidJob
 
@@ -112,8 +113,13 @@ def what_is_open(whole: WorkedJob) -> Iterator[Finding]:
 STEP = Step(
     "inspection",
     View(InspectionAnswer, checked),
-    more={"readings": View(ReadingsAnswer, readings_view)},
-    events=(StepEvent("answer", Answered, answer_line), StepEvent("read", Reads, take_readings)),
+    more={"readings": View(ReadingsAnswer, readings_view), "authority": View(AuthorityAnswer, authority_view)},
+    uses=("authorities",),
+    events=(
+        StepEvent("answer", Answered, answer_line),
+        StepEvent("read", Reads, take_readings),
+        StepEvent("habits", TakeHabits, take_habits),
+    ),
     findings=what_is_open,
     calculators=(
         Calculator("joint", calculators.JointQuestion, Answer, calculators.joint),

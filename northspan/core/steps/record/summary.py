@@ -10,6 +10,7 @@ from pydantic import Field
 from northspan.core.case.worked import WorkedJob
 from northspan.core.document.findings import Finding, Severity
 from northspan.core.document.job import Job, Part, TaskState, VisitKind
+from northspan.core.rulebooks.questions.words import Terms
 from northspan.core.steps.days.dates import day_date
 from northspan.core.working.sums import count_of
 
@@ -66,7 +67,7 @@ def summary_of(whole: WorkedJob, findings: tuple[Finding, ...]) -> JobSummary:
         All that was found in it, by its steps too. [-]
     """
     job = whole.job
-    waits = tuple(sorted(_waits(job, findings), key=lambda one: (one.day or "9", one.whom)))
+    waits = tuple(sorted(_waits(whole, findings), key=lambda one: (one.day or "9", one.whom)))
     dated = next((one for one in waits if one.day), None)
     return JobSummary(
         stage=stage_of(whole), next_day=dated.day if dated else "", next_words=dated.words if dated else "",
@@ -97,20 +98,30 @@ def stage_of(whole: WorkedJob) -> JobStage:
     return JobStage.planned if any(run.sized for run in whole.plan.runs.values()) else JobStage.survey
 
 
-def _waits(job: Job, findings: tuple[Finding, ...]) -> Iterator[Waits]:
+def _waits(whole: WorkedJob, findings: tuple[Finding, ...]) -> Iterator[Waits]:
+    job = whole.job
     for one in job.inspection.asked.values():
         if not one.signed_by and not one.only_noted:
             yield Waits(whom=one.whose or "The inspector", words=one.words, step="inspection", day=one.due)
     for visit in job.days.visits:
-        over = job.inspection.visits.get(visit.kind)
-        at = day_date(job, visit.day)
-        if over is None:
-            whom = "The utility" if visit.kind in {VisitKind.utility_off, VisitKind.utility_on} else "The inspector"
-            words = f"{visit.kind.value.replace('_', ' ')} visit, {_clock(visit.from_h)} to {_clock(visit.to_h)}"
-            yield Waits(whom=whom, words=words, step="days", day=at.isoformat() if at else "")
-    for finding in findings:
-        if finding.severity is Severity.stop:
-            yield Waits(whom="You", words=finding.text, step=finding.step)
+        if visit.kind not in job.inspection.visits:
+            at, (whom, words) = day_date(job, visit.day), _comes(visit.kind, whole.case.rulebook.words.terms)
+            when = f"{_clock(visit.from_h)} to {_clock(visit.to_h)}"
+            yield Waits(whom=whom, words=f"{words}, {when}", step="days", day=at.isoformat() if at else "")
+    stops = [one for one in findings if one.severity is Severity.stop]
+    if stops:
+        more = f" And {len(stops) - 1} more to stop for." if len(stops) > 1 else ""
+        yield Waits(whom="You", words=f"{stops[0].text}{more}", step=stops[0].step)
+
+
+def _comes(kind: VisitKind, say: Terms) -> tuple[str, str]:
+    """Who comes, and what for, as the trade there says it."""
+    looks = {VisitKind.rough: (say.rough_comes, say.rough_look), VisitKind.service: (say.service_comes, say.service_look),
+             VisitKind.final: (say.final_comes, say.final_look), VisitKind.trench: (say.rough_comes, "Trench looked at")}  # fmt: skip
+    if kind not in looks:
+        return f"The {say.utility}", "turns off" if kind is VisitKind.utility_off else "turns on"
+    whom = looks[kind][0].split(",")[0]
+    return f"{whom[:1].upper()}{whom[1:]}", looks[kind][1]
 
 
 def _clock(hour: float) -> str:

@@ -234,7 +234,9 @@ class Tables(unittest.TestCase):
                 table = code_table(name)
                 self.assertEqual(len(table.rows), rows)
                 self.assertAlmostEqual(sum(float(row[column]) for row in table.rows.values() if row[column]), total, delta=0.01)
-        self.assertEqual(set(FILES) - set(SUMS), {"usual_lugs", "wire_dimensions", "small", "insulation", "trade_words", "looked_at", "tested"})
+        self.assertEqual(
+            set(FILES) - set(SUMS), {"usual_lugs", "wire_dimensions", "small", "insulation", "trade_words", "looked_at", "tested"}
+        )
 
     def test_ambient_follows_the_square_root_law(self):
         for key, row in code_table("ambient").rows.items():

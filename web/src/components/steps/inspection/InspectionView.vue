@@ -2,7 +2,11 @@
 import FirstStep from '../../frame/FirstStep.vue'
 import FindingsStrip from '../../frame/FindingsStrip.vue'
 import AskedPart from './AskedPart.vue'
+import AuthorityPart from './AuthorityPart.vue'
 import LineCard from './LineCard.vue'
+import ReadingCard from './ReadingCard.vue'
+import ReadingsPart from './ReadingsPart.vue'
+import WalkPicture from './WalkPicture.vue'
 import { useInspection } from './useInspection'
 
 /** The checklist made from this plan, visit by visit, in the order in which one walks the property. */
@@ -20,49 +24,66 @@ const STATES: Record<string, string> = {
   <main class="sizing inspection">
     <div class="center">
       <div class="center-scroll">
-        <div v-if="check.visits.length" class="ways" role="group" aria-label="Visit">
+        <div class="ways" role="group" aria-label="Visit">
           <v-way-button
             v-for="one in check.visits"
             :key="one.kind"
-            :class="{ chosen: one.kind === check.visit?.kind }"
-            :aria-pressed="one.kind === check.visit?.kind"
-            @click="((check.wanted = one.kind), (check.chosen = ''))">
+            :class="{ chosen: check.shown === 'lines' && one.kind === check.visit?.kind }"
+            :aria-pressed="check.shown === 'lines' && one.kind === check.visit?.kind"
+            @click="check.look(one.kind)">
             {{ one.words
             }}<small
               >{{ one.lines - one.open }} of {{ one.lines
               }}<template v-if="one.wrong">, {{ one.wrong }} not right</template></small
             >
           </v-way-button>
+          <v-way-button
+            :class="{ chosen: check.shown === 'readings' }"
+            :aria-pressed="check.shown === 'readings'"
+            @click="check.shown = 'readings'"
+            >What is measured<small
+              >{{ check.rows.filter((one) => one.key).length }} of {{ check.rows.length }}</small
+            ></v-way-button
+          >
         </div>
-        <FirstStep v-else title="Nothing to look at yet" />
-        <section v-for="[place, lines] in check.places" :key="place" :aria-label="place || 'The property'">
-          <h2 class="survey-title">{{ place || 'The property' }}</h2>
-          <ol class="check-lines">
-            <li v-for="one in lines" :key="one.key">
-              <button
-                class="check-line"
-                :class="[one.state, { picked: one.key === check.line?.key }]"
-                :aria-pressed="one.key === check.line?.key"
-                @click="check.chosen = one.key">
-                <span class="check-number">{{ one.number }}</span>
-                <span
-                  >{{ one.words }}<small>{{ one.figure }}</small></span
-                >
-                <span class="check-state">{{ STATES[one.state] }}</span>
-              </button>
-            </li>
-          </ol>
-        </section>
-        <AskedPart v-if="check.visits.length" />
-        <p class="because">
-          Not built yet: photos, readings from an instrument's file, and what an authority wants remembered from job to
-          job.
-        </p>
+        <FirstStep v-if="!check.visits.length" title="Nothing to look at yet" />
+        <WalkPicture v-if="check.shown === 'lines' && check.lines.length" />
+        <ReadingsPart v-if="check.shown === 'readings'" />
+        <template v-else>
+          <section v-for="[place, lines] in check.places" :key="place" :aria-label="place || 'The property'">
+            <h2 class="survey-title">{{ place || 'The property' }}</h2>
+            <ol class="check-lines">
+              <li v-for="one in lines" :key="one.key">
+                <button
+                  class="check-line"
+                  :class="[one.state, { picked: one.key === check.line?.key }]"
+                  :aria-pressed="one.key === check.line?.key"
+                  @click="check.chosen = one.key">
+                  <span class="check-number">{{ one.number }}</span>
+                  <span
+                    >{{ one.words }}<small>{{ one.figure }}</small></span
+                  >
+                  <span class="check-state">{{ STATES[one.state] }}</span>
+                </button>
+              </li>
+            </ol>
+          </section>
+          <AskedPart v-if="check.visits.length" />
+          <AuthorityPart />
+        </template>
       </div>
       <FindingsStrip />
     </div>
     <div class="answer" tabindex="0" role="region" aria-label="Answer">
-      <LineCard v-if="check.line" :line="check.line" />
+      <ReadingCard v-if="check.shown === 'readings' && check.reading_chosen" />
+      <section v-else-if="check.shown === 'readings'" class="part-panel">
+        <h1>{{ check.rows.filter((one) => one.wanted).length }} readings are wanted</h1>
+        <p>Press one, or add what you read. Each stands beside what the plan expects there.</p>
+        <p class="caution">
+          Measuring is live work: gloves, leads that were tested today, and the meter proved before and after.
+        </p>
+      </section>
+      <LineCard v-else-if="check.line" :line="check.line" />
       <section v-else class="part-panel">
         <h1>No checklist yet</h1>
         <p>It is made from what is new in the plan. Plan a run first.</p>
@@ -78,38 +99,6 @@ const STATES: Record<string, string> = {
 .ways small {
   display: block;
   font-weight: 400;
-}
-.check-lines {
-  list-style: none;
-  padding: 0;
-  margin: 0 0 14px;
-}
-.check-line {
-  display: grid;
-  grid-template-columns: 34px minmax(0, 1fr) auto;
-  gap: 10px;
-  align-items: center;
-  width: 100%;
-  min-height: 48px;
-  padding: 6px 10px;
-  text-align: left;
-  border-bottom: 1px solid rgb(var(--v-theme-line));
-}
-.check-line small {
-  display: block;
-  color: rgb(var(--v-theme-secondary));
-}
-.check-line.picked {
-  background: rgb(var(--v-theme-surface));
-  outline: 2px solid rgb(var(--v-theme-primary));
-  outline-offset: -2px;
-}
-.check-number {
-  font-weight: 600;
-}
-.check-state {
-  font-size: 14px;
-  white-space: nowrap;
 }
 .not_right .check-state,
 .changed .check-state {
@@ -134,3 +123,5 @@ const STATES: Record<string, string> = {
   }
 }
 </style>
+
+<style src="./inspection.css"></style>

@@ -2,6 +2,7 @@
 import { ref, watch } from 'vue'
 import { useShowFinding } from '../../../composables/useShowFinding'
 import CiteButton from '../../parts/CiteButton.vue'
+import PhotosPart from '../../parts/PhotosPart.vue'
 import { useInspection, type Line, type Said } from './useInspection'
 
 /** One line of the checklist, its three answers under the thumb; the next open line comes by itself. */
@@ -62,6 +63,7 @@ async function say(said: Said): Promise<void> {
       inputmode="decimal"
       :error-messages="wrong" />
     <v-text-field v-model="note" label="Note" maxlength="400" />
+    <PhotosPart :key="line.key" :line="line.key" />
     <div class="answers" role="group" aria-label="What was seen">
       <v-way-button
         v-for="[said, words] in ANSWERS"

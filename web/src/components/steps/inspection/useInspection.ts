@@ -11,6 +11,11 @@ export type Line = Schemas['CheckLine']
 export type Said = 'right' | 'not_right' | 'not_seen'
 const OPEN = new Set(['open', 'changed'])
 
+/** A reading by its id; one that is wanted by what it is and where. */
+function rowKey(one: Schemas['ReadingLine']): string {
+  return one.key || `${one.kind}:${one.where}:${one.between}:${one.wire}`
+}
+
 export const useInspection = defineStore('inspection', () => {
   const store = useJob()
   const settings = useSettings()
@@ -36,6 +41,12 @@ export const useInspection = defineStore('inspection', () => {
     for (const one of lines.value) by.set(one.place, [...(by.get(one.place) ?? []), one])
     return [...by.entries()]
   })
+  const readings = useStep('/api/jobs/{job_id}/steps/inspection/readings')
+  const shown = ref<'lines' | 'readings'>('lines')
+  const reading_chosen = ref('')
+  const read = computed(() => readings.data.value)
+  const rows = computed(() => (readings.data.value?.readings ?? []).map((one) => ({ ...one, at_key: rowKey(one) })))
+  const row = computed(() => rows.value.find((one) => one.at_key === reading_chosen.value) ?? null)
   const asked = computed(() => Object.entries(store.job?.inspection.asked ?? {}))
 
   function next(from: Line): void {
@@ -50,6 +61,11 @@ export const useInspection = defineStore('inspection', () => {
     if (said && store.trouble === before) next(one)
   }
 
+  function look(kind: string): void {
+    shown.value = 'lines'
+    wanted.value = kind
+    chosen.value = ''
+  }
   const edit = (path: string, value: unknown) => store.edit([{ op: 'add', path, value }])
   function ask(words: string, whose: string, due: string): Promise<void> {
     const key = freshId(store.job!, 'A', Object.keys(store.job?.inspection.asked ?? {}))
@@ -60,5 +76,51 @@ export const useInspection = defineStore('inspection', () => {
     edit(`/inspection/visits/${visit.value!.kind}`, { passed, by, on })
   const again = () => store.edit([{ op: 'remove', path: `/inspection/visits/${visit.value!.kind}` }])
 
-  return { wanted, chosen, visits, visit, lines, line, places, asked, next, say, ask, change, over, again }
+  /** The run on which a part lies, to find the way that shows it. */
+  function runOf(where: string): string {
+    const [, table, key] = where.split('/') as [string, string, string]
+    const job = store.job
+    if (!job || table === 'runs') return table === 'runs' ? key : ''
+    const can = table === 'circuits' ? job.circuits[key]?.enclosure : key
+    const home = table === 'electrodes' ? job.electrodes[key]?.building : table === 'buildings' ? key : ''
+    const into = Object.entries(job.runs).find(([, run]) =>
+      home ? job.enclosures[run.target]?.building === home : run.target === can,
+    )
+    return into?.[0] ?? ''
+  }
+  /** Keep a reading: over the one that is there, or as a new one. */
+  function take(one: Schemas['Measured-Input'], key = ''): Promise<void> {
+    const id = key || freshId(store.job!, 'M', Object.keys(store.job?.inspection.readings ?? {}))
+    return store.takeReadings({ [id]: one })
+  }
+  const strike = (key: string) => store.edit([{ op: 'remove', path: `/inspection/readings/${key}` }])
+  const photosOf = (key: string) =>
+    Object.entries(store.job?.record.attachments ?? {}).filter(([, one]) => one.line === key)
+
+  return {
+    shown,
+    read,
+    rows,
+    row,
+    reading_chosen,
+    runOf,
+    take,
+    strike,
+    photosOf,
+    look,
+    wanted,
+    chosen,
+    visits,
+    visit,
+    lines,
+    line,
+    places,
+    asked,
+    next,
+    say,
+    ask,
+    change,
+    over,
+    again,
+  }
 })

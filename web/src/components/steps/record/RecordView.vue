@@ -1,46 +1,84 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue'
-import { type Schemas } from '../../../api/client'
-import { link, send } from '../../../api/transport'
-import RevisionAnswers from './RevisionAnswers.vue'
-import RevisionTable from './RevisionTable.vue'
+import { link } from '../../../api/transport'
+import FindingsStrip from '../../frame/FindingsStrip.vue'
+import PhotosPart from '../../parts/PhotosPart.vue'
+import BuiltPart from './BuiltPart.vue'
+import HistoryPart from './HistoryPart.vue'
+import NotesPart from './NotesPart.vue'
 import { useJob } from '../../../state/job'
+import { useRecord } from './useRecord'
 
+/** What stays when the crew is gone: what was built, notes, photos and papers, every change, and a file to hand over. */
+const record = useRecord()
 const store = useJob()
-const lines = ref<Schemas['RevisionItem'][]>([])
-const before = ref<Schemas['EarlierItem'][]>([])
-watch(
-  () => store.state?.revision,
-  async () => {
-    if (!store.state) return
-    const { data } = await send('get', '/api/jobs/{job_id}/revisions', { params: { path: { job_id: store.state.id } } })
-    if (data) lines.value = data.revisions
-    if (data) before.value = data.before
-  },
-  { immediate: true },
-)
+const STAGES: Record<string, string> = {
+  survey: 'Being surveyed',
+  planned: 'Planned',
+  at_work: 'At work',
+  waiting: 'Waiting for an inspection',
+  done: 'Done and signed',
+}
+const pin = (key: string, part: unknown) =>
+  store.edit([{ op: 'add', path: `/record/attachments/${key}/part`, value: part }])
 </script>
 
 <template>
-  <main class="pending">
-    <h1>Record</h1>
-    <p>
-      Every change that was kept, the newest first. Press one to see what it did to the answers. Tests, photos and
-      sign-off are not built yet.
-    </p>
-    <RevisionTable v-slot="{ line }" :lines="lines">
-      <RevisionAnswers v-if="store.state" :job="store.state.id" :number="line.number" :newest="store.state.revision" />
-    </RevisionTable>
-    <template v-if="before.length">
-      <h2>Before it came here by a file</h2>
-      <RevisionTable :lines="before" />
-    </template>
-    <p v-if="store.state">
-      <v-act-button
-        :href="link('/api/jobs/{job_id}/export/job.json', { job_id: store.state.id }, { history: '1' })"
-        download
-        >Save the job with its history</v-act-button
-      >
-    </p>
+  <main class="sizing record">
+    <div class="center">
+      <div class="center-scroll">
+        <h1 class="sr-only">Record</h1>
+        <NotesPart />
+        <section aria-label="Photos">
+          <h2 class="survey-title">Photos and papers</h2>
+          <PhotosPart v-slot="{ id, one }" all>
+            <v-select
+              :model-value="one.part"
+              label="Shows"
+              :items="record.parts"
+              @update:model-value="pin(id, $event)" />
+          </PhotosPart>
+        </section>
+        <BuiltPart />
+        <HistoryPart />
+      </div>
+      <FindingsStrip />
+    </div>
+    <div class="answer" tabindex="0" role="region" aria-label="Answer">
+      <section class="part-panel" aria-label="What is handed over">
+        <h1>{{ STAGES[record.said?.stage ?? ''] ?? 'Record' }}</h1>
+        <p>
+          {{ record.notes.length }} notes, {{ Object.keys(store.job?.record.attachments ?? {}).length }} photos and
+          papers, {{ record.said?.built.length ?? 0 }} runs built otherwise.
+        </p>
+        <p v-if="store.state">
+          <v-act-button :href="link('/api/jobs/{job_id}/export/hand-over.zip', { job_id: store.state.id })" download
+            >Save the file to hand over</v-act-button
+          >
+        </p>
+        <p class="because">
+          For whoever comes in twenty years: a page that any browser opens, the job as data, photos and papers beside
+          it.
+        </p>
+        <template v-if="record.said?.owner.length">
+          <h2>What the owner asks</h2>
+          <details v-for="one in record.said.owner" :key="one.question" class="owner-asks">
+            <summary>{{ one.question }}</summary>
+            <p>{{ one.answer }}</p>
+          </details>
+        </template>
+      </section>
+    </div>
   </main>
 </template>
+
+<style scoped>
+.center-scroll {
+  padding: 10px 14px;
+}
+.owner-asks summary {
+  min-height: 44px;
+  display: flex;
+  align-items: center;
+  cursor: pointer;
+}
+</style>
