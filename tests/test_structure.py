@@ -51,6 +51,7 @@ UNSEEN = {
     "Materials.electrode_lead_m": "the usual length is taken; a line of the list can be changed",
     "Materials.circuit_cable_m": "the usual length is taken; a line of the list can be changed",
     "LineAnswer.in_feet": "written with the answer, so that other units change no line",
+    "Attachment.size_bytes": "written with the file",
     "PanelLayout.as_found": "written by the inventory when a panel is evened, never typed",
     "TaskChange.done_h": "written by the press that it is done",
     "TaskChange.done_as": "written by the press that it is done",
@@ -62,7 +63,6 @@ UNSEEN = {
     "Run.power_factor": "what is usual is taken; not typed yet",
     "Segment.other_wires": "counted from the carrying ones; not typed yet",
     "Job.version": "written by the program",
-    "Job.notes": "not typed yet",
 }
 # rooms of the screen, each importing from those before it; a step may show a part of a step before it
 SCREEN = (

@@ -72,8 +72,8 @@ def get_small(digest: str) -> Response:
 @bp.get("/jobs/<job_id>/export/hand-over.zip")
 def export_hand_over(job_id: str) -> Response:
     """Save what is handed over to whoever comes later: a page that any browser opens, the job itself, photos and papers."""
-    job = service().get(job_id).job
-    whole = worked(built_job(job), None)
+    kept = service().get(job_id)
+    job, whole = kept.job, worked(built_job(service().worked(kept)), None)
     spool = tempfile.SpooledTemporaryFile(max_size=30_000_000)  # noqa: SIM115 - the answer closes it
     day = service().beside().now.date().isoformat()
     write_hand_over(spool, job, hand_over(whole), day, attachments().read)

@@ -11,6 +11,8 @@ from northspan.core.document.job import Amendment, Job
 from northspan.core.rulebooks.registry import rulebook_names
 from northspan.core.solve import worked
 
+ROD = {"school": "inspector_one", "ruled_by": "inspector", "decided_by": "R. Thorn", "when": "2026-11-30", "why": "small shed"}
+
 
 class Case(unittest.TestCase):
     def setUp(self):
@@ -26,20 +28,20 @@ class Case(unittest.TestCase):
         return ask(f"/api/jobs/{job}{path}?focus=", headers={"If-Match": f'"{revision}"', "Northspan-Person": "Lead"}, **more)
 
     def edit(self, job, revision, *edits):
-        answer = self.send(job, revision=revision, method="patch", json=[{"op": "add", "path": path, "value": value} for path, value in edits])
+        answer = self.send(
+            job, revision=revision, method="patch", json=[{"op": "add", "path": path, "value": value} for path, value in edits]
+        )
         self.assertEqual(answer.status_code, 200, answer.get_json())
         return answer.get_json()
 
 
 class Habits(Case):
-    ROD = {"school": "inspector_one", "ruled_by": "inspector", "decided_by": "R. Thorn", "when": "2026-11-30", "why": "small shed"}
-
     def known(self, job):
         return self.client.get(f"/api/jobs/{job}/steps/inspection/authority").get_json()
 
     def test_what_one_job_was_told_the_next_one_takes_with_whose_word_it_was(self):
         first, second = self.new(), self.new()
-        self.edit(first, 1, ("/particulars/authority", "Thornbury"), ("/calls/rods", self.ROD),
+        self.edit(first, 1, ("/particulars/authority", "Thornbury"), ("/calls/rods", ROD),
                   ("/amendments/cover_least", {"value_m": 0.9, "whose": "R. Thorn", "when": "2026-11-30", "why": "frost"}))  # fmt: skip
         self.assertEqual(len(self.known(first)["teaches"]), 2)
         self.assertEqual(self.client.post(f"/api/jobs/{first}/authority/remember").status_code, 200)
@@ -48,7 +50,7 @@ class Habits(Case):
         self.edit(second, 1, ("/particulars/authority", "Thornbury"))
         self.assertEqual([one["whose"] for one in self.known(second)["open"]], ["R. Thorn", "R. Thorn"])
         taken = self.send(second, "/steps/inspection/events/habits", 2, json={"name": "Thornbury"}).get_json()
-        self.assertEqual(taken["job"]["calls"]["rods"], taken["job"]["calls"]["rods"] | self.ROD)
+        self.assertEqual(taken["job"]["calls"]["rods"], taken["job"]["calls"]["rods"] | ROD)
         covers = [one["cover_m"] for one in taken["plan"]["runs"]["F2"]["segments"] if one["place"] == "buried"]
         self.assertEqual(set(covers), {0.9})
         self.assertEqual(self.known(second)["open"], [])
@@ -56,7 +58,7 @@ class Habits(Case):
     def test_it_is_told_by_nobody_and_taken_under_its_own_rules_only(self):
         job, other = self.new(), self.new(rulebook="uk-2022")
         self.assertEqual(self.client.post(f"/api/jobs/{job}/authority/remember").status_code, 422)
-        self.edit(job, 1, ("/particulars/authority", "Thornbury"), ("/calls/rods", self.ROD))
+        self.edit(job, 1, ("/particulars/authority", "Thornbury"), ("/calls/rods", ROD))
         self.client.post(f"/api/jobs/{job}/authority/remember")
         self.assertEqual(self.known(other)["names"], [])
         self.assertEqual(self.send(other, "/steps/inspection/events/habits", json={"name": "Thornbury"}).status_code, 422)

@@ -136,12 +136,7 @@ async function openFile(): Promise<void> {
       >
     </section>
     <div class="find-row">
-      <v-text-field
-        v-model="search"
-        label="Find a job: name, address, part, note, finding"
-        type="search"
-        clearable
-        @click:clear="search = ''" />
+      <v-text-field v-model="search" label="Find a job: name, address, part, note, finding" type="search" />
       <v-select v-model="stage" label="Where they stand" :items="STAGES" />
     </div>
     <ul v-if="jobs?.length" class="job-list">

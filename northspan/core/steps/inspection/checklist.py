@@ -11,6 +11,7 @@ from northspan.core.document.job import LineAnswer, LineSaid, Units, VisitKind
 from northspan.core.document.plan.inspection import CheckLine, VisitLooked
 from northspan.core.steps.inspection.line import Looked
 from northspan.core.steps.inspection.of_cans import box_lines, can_lines, circuit_lines
+from northspan.core.steps.inspection.of_findings import finding_lines
 from northspan.core.steps.inspection.of_ground import ground_lines
 from northspan.core.steps.inspection.of_runs import run_lines
 from northspan.core.topics.electrodes.topic import BUILDINGS
@@ -35,6 +36,8 @@ def _looked_at(whole: WorkedJob, case: Case) -> tuple[Looked, ...]:
     done, plan = whole.done, whole.plan
     found = [one for routed in done[ROUTED].values() for one in run_lines(case, routed)]
     found += [*can_lines(case, plan), *circuit_lines(case, plan.panels), *box_lines(case), *ground_lines(case, done[BUILDINGS])]
+    others = frozenset((one.kind, "/".join(one.where.split("/")[:3])) for one in found)
+    found += finding_lines(case, plan.findings, others)
     order = _walk(case)
     unique = {one.key: one for one in found}
     return tuple(sorted(unique.values(), key=lambda one: (VISITS.index(one.visit), order.get(_part(one.where), 10**6), _part(one.where))))

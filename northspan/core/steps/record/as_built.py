@@ -6,36 +6,65 @@ from collections.abc import Iterator
 from typing import Any
 
 from northspan.core.case.worked import WorkedJob
-from northspan.core.document.job import BuiltRun, Job, Measured, Run, Source, TestKind, status_of
+from northspan.core.document.job import NEW, BuiltRun, Job, Measured, Run, Source, TestKind, status_of
 from northspan.core.steps.inspection.by_kind import expected_of
 from northspan.core.steps.inspection.circuit import circuit_of, heads
+from northspan.core.topics.sizing.topic import SIZED
 from northspan.core.working.errors import InvalidJob
 from northspan.core.working.sums import sum_of
 
 FAR = 3.0  # a loop of wires read at more than so many times its length by the plan is a bad joint, no longer wire
 
 
-def built_job(job: Job) -> Job:
-    """Give a job with what was really put in: sizes, devices and lengths as they were noted, all of it fixed.
+def built_job(whole: WorkedJob) -> Job:
+    """Give a job with what was really put in: as planned, all of it fixed, but where somebody noted otherwise.
 
     Parameters
     ----------
-    job : Job
-        The job. [-]
+    whole : WorkedJob
+        The job, worked out. [-]
     """
-    runs = {key: _built(run, job.record.built[key]) if key in job.record.built else run for key, run in job.runs.items()}
-    return job.model_copy(update={"runs": runs})
+    noted = whole.job.record.built
+    if not noted:
+        return whole.job
+    runs = {key: _built(run, noted[key]) if key in noted else run for key, run in _fixed(whole).items()}
+    return whole.job.model_copy(update={"runs": runs})
+
+
+def _fixed(whole: WorkedJob) -> dict[str, Run]:
+    """The runs with what the plan chose for them: what is in the ground does not grow because a tape was longer."""
+    return {key: _with(run, _planned(whole, key)) if run.status in NEW else run for key, run in whole.job.runs.items()}
+
+
+def _planned(whole: WorkedJob, key: str) -> BuiltRun:
+    plan = whole.plan.runs.get(key)
+    if plan is None or not plan.sized:
+        return BuiltRun()
+    sized = whole.done[SIZED][key]
+    return BuiltRun(
+        size=sized.tried.wire.size, metal=sized.tried.wire.metal, grounded_size=sized.grounded_size,
+        equipment_ground_size=_bought(sized.equipment_ground_size), device_a=sized.device.value,
+    )  # fmt: skip
+
+
+def _bought(size: str | None) -> str | None:
+    """A ground that is a wire of its own: armour and pipe are no size that anybody chooses."""
+    return size if size and size[0].isdigit() else None
 
 
 def _built(run: Run, one: BuiltRun) -> Run:
+    made = _with(run, one)
+    if one.length_m is None:
+        return made
+    return made.model_copy(update={"segments": _stretched(run, one.length_m / sum_of(segment.length_m for segment in run.segments))})
+
+
+def _with(run: Run, one: BuiltRun) -> Run:
     fixed: dict[str, Any] = {
         "conductor_size": one.size, "metal": one.metal, "grounded_size": one.grounded_size,
         "equipment_ground_size": one.equipment_ground_size, "device_a": one.device_a,
     }  # fmt: skip
-    changed: dict[str, Any] = {name: value for name, value in fixed.items() if value is not None}
-    if one.length_m is not None:
-        changed["segments"] = _stretched(run, one.length_m / sum_of(segment.length_m for segment in run.segments))
-    return run.model_copy(update=changed)
+    return run.model_copy(update={name: value for name, value in fixed.items() if value is not None})
 
 
 def _stretched(run: Run, factor: float) -> tuple[Any, ...]:
@@ -56,12 +85,14 @@ def measured_job(whole: WorkedJob) -> tuple[Job, tuple[str, ...]]:
     A wire read from end to end gives its length; an electrode its ohms; the loop or the fault current where the supply comes in
     those of the supply. Where several readings say the same, the last counts.
     """
-    runs, electrodes, sources, words = dict(whole.job.runs), dict(whole.job.electrodes), dict(whole.job.sources), list[str]()
+    runs, electrodes, sources, words = _fixed(whole), dict(whole.job.electrodes), dict(whole.job.sources), list[str]()
     for one in whole.job.inspection.readings.values():
         try:
             words += _taken(whole, one, runs, electrodes, sources)
         except InvalidJob:  # of a part that is gone: the reading says nothing of this job
             continue
+    if not words:
+        return whole.job, ()
     return whole.job.model_copy(update={"runs": runs, "electrodes": electrodes, "sources": sources}), tuple(words)
 
 
@@ -87,6 +118,6 @@ def _length(whole: WorkedJob, one: Measured, runs: dict[str, Run]) -> Iterator[s
     if not expected or not one.value or one.value > FAR * expected or run.status not in {status_of(run, each) for each in run.segments}:
         return
     length_m = sum_of(segment.length_m for segment in run.segments) * one.value / expected
-    runs[key] = run.model_copy(update={"segments": _stretched(run, one.value / expected)})
+    runs[key] = runs[key].model_copy(update={"segments": _stretched(run, one.value / expected)})
     say = whole.case.rulebook.words.length_text
     yield f"{run.name}: {say(length_m)} by its ohms, {say(length_m * expected / one.value)} in the plan"

@@ -83,7 +83,7 @@ def as_built_view(whole: WorkedJob, beside: Beside) -> AsBuiltAnswer:
         Not asked. [-]
     """
     del beside
-    built = built_job(whole.job)
+    built = built_job(whole)
     try:
         there = whole if built == whole.job else worked(built)
         measured, words = measured_job(there)
@@ -104,7 +104,7 @@ def hand_over_view(whole: WorkedJob, beside: Beside) -> HandOverAnswer:
         Not asked. [-]
     """
     del beside
-    built = built_job(whole.job)
+    built = built_job(whole)
     return HandOverAnswer(parts=hand_over(whole if built == whole.job else worked(built, None)))
 
 
@@ -118,7 +118,7 @@ def built_found(whole: WorkedJob) -> Iterator[Finding]:
     """
     if not whole.job.record.built:
         return
-    built = built_job(whole.job)
+    built = built_job(whole)
     try:
         after = worked(built).plan
     except NorthSpanError as error:

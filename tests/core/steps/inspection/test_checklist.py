@@ -137,5 +137,34 @@ class Answers(unittest.TestCase):
         self.assertEqual(found["inspector-asks"], "A second rod, until 2026-12-09.")
 
 
+class Planted(unittest.TestCase):
+    """What is wrong in the demos is looked at, at its part."""
+
+    def test_each_planted_fault_is_on_a_line(self):
+        for book, where, words in (
+            ("us-2023", "/enclosures/P1", "kept apart"), ("us-2023", "/runs/F3/grounding", "old three-wire feed"),
+            ("us-2023", "/electrodes/E2", "not listed for burial"), ("us-2023", "/buildings/studio", "58 Ω"),
+            ("us-2023", "/runs/C1/segments", "405°"), ("ca-2021", "/enclosures/P2", "kept apart"),
+            ("ca-2021", "/runs/F1", "cover over it"), ("ca-2021", "/electrodes/E1", "3 m is the least"),
+            ("ca-2021", "/enclosures/P3", "no disconnect"), ("uk-2022", "/buildings/music", "no electrode"),
+            ("uk-2022", "/buildings/cottage", "not bonded"), ("uk-2022", "/runs/C3", "no residual-current device"),
+        ):  # fmt: skip
+            with self.subTest(f"{book} {words}"):
+                lines = check_lines(worked(DEMOS[book]()))
+                self.assertTrue([one for one in lines if one.where.startswith(where) and words in one.words])
+
+    def test_a_fault_that_is_cured_is_off_the_list_and_none_is_on_it_twice(self):
+        for make in DEMOS.values():
+            job = make()
+            whole = worked(job)
+            lines = check_lines(whole)
+            self.assertEqual(len({(one.words, one.where) for one in lines}), len(lines))
+            for finding in whole.plan.findings:
+                if finding.severity in {"stop", "fix"} and finding.cures and finding.code == "rods-missing":
+                    edits = [{"op": one.op, "path": one.path, "value": one.value} for one in finding.cures[0].edits]
+                    cured = Job.model_validate(patched(job.model_dump(mode="json"), edits))
+                    self.assertNotIn(f"service:rods-missing:{finding.where}", states(cured))
+
+
 if __name__ == "__main__":
     unittest.main()

@@ -52,11 +52,16 @@ const meaning = computed(() => {
   return value === null ? '' : `= ${props.understood(value)}`
 })
 
+/** What went out and is not answered yet: a focus that moves on after Enter does not send it a second time. */
+let sent: string | null = null
+watch([() => props.shown, refused, () => job.trouble], () => (sent = null))
+
 function commit(): void {
-  if (!changed.value) {
-    error.value = ''
+  if (!changed.value || text.value === sent) {
+    if (!changed.value) error.value = ''
     return
   }
+  sent = text.value
   if (props.emptyOk && !text.value.trim()) {
     job.fromField(me, () => emit('commit', null))
     return

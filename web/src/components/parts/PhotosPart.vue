@@ -44,7 +44,7 @@ const strike = (key: string) => store.edit([{ op: 'remove', path: `/record/attac
           @change="say(key, 'note', ($event.target as HTMLInputElement).value)" />
         <small>{{ [one.who, one.at.slice(0, 16).replace('T', ' ')].filter(Boolean).join(', ') }}</small>
         <small v-if="one.place_kept">It says where it was taken.</small>
-        <v-plain-button :aria-label="`Take ${one.name} off`" @click="strike(key)">Take it off</v-plain-button>
+        <v-plain-button :aria-label="`Take it off: ${one.name}`" @click="strike(key)">Take it off</v-plain-button>
       </li>
     </ul>
     <div class="part-buttons">

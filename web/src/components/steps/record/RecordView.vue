@@ -8,7 +8,7 @@ import NotesPart from './NotesPart.vue'
 import { useJob } from '../../../state/job'
 import { useRecord } from './useRecord'
 
-/** What stays when the crew is gone: what was built, notes, photos and papers, every change, and a file to hand over. */
+/** What stays when the crew is gone: what was built, notes, photos and papers, every change, a file to hand over. */
 const record = useRecord()
 const store = useJob()
 const STAGES: Record<string, string> = {
@@ -47,8 +47,9 @@ const pin = (key: string, part: unknown) =>
       <section class="part-panel" aria-label="What is handed over">
         <h1>{{ STAGES[record.said?.stage ?? ''] ?? 'Record' }}</h1>
         <p>
-          {{ record.notes.length }} notes, {{ Object.keys(store.job?.record.attachments ?? {}).length }} photos and
-          papers, {{ record.said?.built.length ?? 0 }} runs built otherwise.
+          Notes: {{ record.notes.length }}. Photos and papers:
+          {{ Object.keys(store.job?.record.attachments ?? {}).length }}. Runs built otherwise:
+          {{ record.said?.built.length ?? 0 }}.
         </p>
         <p v-if="store.state">
           <v-act-button :href="link('/api/jobs/{job_id}/export/hand-over.zip', { job_id: store.state.id })" download
