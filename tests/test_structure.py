@@ -340,6 +340,7 @@ class Docstrings(unittest.TestCase):
         )
         free = {
             "power_factor",
+            "size_bytes",
             "order",
             "other_carrying",
             "other_wires",

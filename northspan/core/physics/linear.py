@@ -95,7 +95,7 @@ def solved_sparse(rows: Sequence[dict[int, complex]], right: Sequence[complex]) 
     """
     matrix = [{column: figure for column, figure in row.items() if figure} for row in rows]
     values = list(right)
-    return _substituted(matrix, _eliminate(matrix, values, []), values)
+    return _substituted(matrix, _eliminate(matrix, values)[0], values)
 
 
 class Factored:
@@ -119,8 +119,7 @@ class Factored:
 
     def __init__(self, rows: Sequence[dict[int, complex]]) -> None:
         self._matrix = [{column: figure for column, figure in row.items() if figure} for row in rows]
-        self._moves: list[tuple[int, int, complex]] = []
-        self._led = _eliminate(self._matrix, [0.0] * len(rows), self._moves)
+        self._led, self._moves = _eliminate(self._matrix, [0.0] * len(rows))
 
     def solved(self, right: Sequence[complex]) -> list[complex]:
         """Solve for one right-hand side, shape (n,). [as the figures]"""
@@ -138,9 +137,7 @@ def _substituted(matrix: list[dict[int, complex]], led: list[tuple[int, int]], v
     return answers
 
 
-def _eliminate(
-    matrix: list[dict[int, complex]], values: list[complex], moves: list[tuple[int, int, complex]],
-) -> list[tuple[int, int]]:  # fmt: skip
+def _eliminate(matrix: list[dict[int, complex]], values: list[complex]) -> tuple[list[tuple[int, int]], list[tuple[int, int, complex]]]:
     """Bring the matrix to a triangle in place; gives which row leads which unknown, in order, and notes what was taken from what."""
     scale = max((abs(figure) for row in matrix for figure in row.values()), default=0.0)
     below: dict[int, set[int]] = {column: set() for column in range(len(matrix))}  # rows not yet used that hold the column
@@ -148,6 +145,7 @@ def _eliminate(
         for column in row:
             below[column].add(i)
     led: list[tuple[int, int]] = []
+    moves: list[tuple[int, int, complex]] = []
     while below:
         column = min(below, key=lambda c: len(below[c]))
         held = below.pop(column)
@@ -169,7 +167,7 @@ def _eliminate(
                 else:
                     row[c] = -factor * figure
                     below[c].add(i)
-    return led
+    return led, moves
 
 
 def _leading(matrix: list[dict[int, complex]], held: set[int], column: int, scale: float) -> int:

@@ -109,7 +109,8 @@ def _head(asked: _Asked, on: frozenset[str]) -> tuple[str, float | None]:
                 and one.kind is TestKind.volts and frozenset(one.on) == on]  # fmt: skip
         if same:
             model = asked.found.state(on).between(*tips(head, asked.one.between))
-            return asked.whole.case.tree.name_of(head), same[-1].value / model
+            *_, last = same
+            return asked.whole.case.tree.name_of(head), last.value / model
     return "", None
 
 
