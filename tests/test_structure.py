@@ -341,6 +341,8 @@ class Docstrings(unittest.TestCase):
         free = {
             "power_factor",
             "size_bytes",
+            "value",  # of a reading, in the unit of its kind
+            "wanted",
             "order",
             "other_carrying",
             "other_wires",

@@ -6,9 +6,10 @@ from collections.abc import Iterator
 from typing import Any
 
 from northspan.core.case.worked import WorkedJob
-from northspan.core.document.job import NEW, BuiltRun, Job, Measured, Run, Source, TestKind, status_of
+from northspan.core.document.job import NEW, BuiltRun, Job, Measured, Run, TestKind
 from northspan.core.steps.inspection.by_kind import expected_of
 from northspan.core.steps.inspection.circuit import circuit_of, heads
+from northspan.core.steps.inspection.expected import check_where
 from northspan.core.topics.sizing.topic import SIZED
 from northspan.core.working.errors import InvalidJob
 from northspan.core.working.sums import sum_of
@@ -85,39 +86,44 @@ def measured_job(whole: WorkedJob) -> tuple[Job, tuple[str, ...]]:
     A wire read from end to end gives its length; an electrode its ohms; the loop or the fault current where the supply comes in
     those of the supply. Where several readings say the same, the last counts.
     """
-    runs, electrodes, sources, words = _fixed(whole), dict(whole.job.electrodes), dict(whole.job.sources), list[str]()
+    new: dict[str, dict[str, Any]] = {"runs": _fixed(whole), "electrodes": whole.job.electrodes, "sources": whole.job.sources}
+    words = []
     for one in whole.job.inspection.readings.values():
-        try:
-            words += _taken(whole, one, runs, electrodes, sources)
-        except InvalidJob:  # of a part that is gone: the reading says nothing of this job
-            continue
-    if not words:
-        return whole.job, ()
-    return whole.job.model_copy(update={"runs": runs, "electrodes": electrodes, "sources": sources}), tuple(words)
+        for table, key, changed, said in _said(whole, one):
+            new[table] = {**new[table], key: new[table][key].model_copy(update=changed)}
+            words.append(said)
+    return (whole.job.model_copy(update=new), tuple(words)) if words else (whole.job, ())
 
 
-def _taken(whole: WorkedJob, one: Measured, runs: dict[str, Run], electrodes: dict[str, Any], sources: dict[str, Source]) -> Iterator[str]:
-    key = one.where.split("/")[2]
-    if one.kind is TestKind.continuity and key in runs:
-        yield from _length(whole, one, runs)
-    elif one.kind is TestKind.earth and key in electrodes and one.value > 0:
-        electrodes[key] = electrodes[key].model_copy(update={"measured_ohm": one.value})
-        yield f"{electrodes[key].name}: {one.value:g} Ω, as it was read"
+Corrected = tuple[str, str, dict[str, Any], str]
+
+
+def _said(whole: WorkedJob, one: Measured) -> Iterator[Corrected]:
+    """What a reading corrects: of which table, which part, its fields, and in words."""
+    try:
+        check_where(whole, one)
+    except InvalidJob:  # of a part that is gone: the reading says nothing of this job
+        return
+    key, job = one.where.split("/")[2], whole.job
+    if one.kind is TestKind.continuity:
+        yield from _length(whole, one)
+    elif one.kind is TestKind.earth and key in job.electrodes and one.value > 0:
+        yield "electrodes", key, {"measured_ohm": one.value}, f"{job.electrodes[key].name}: {one.value:g} Ω, as it was read"
     elif one.kind in {TestKind.loop, TestKind.prospective} and key in set(heads(circuit_of(whole))) and one.value > 0:
         above = whole.case.tree.above(key)
-        if above is not None and above.origin in sources:
-            field = "loop_ohm" if one.kind is TestKind.loop else "available_fault_a"
-            sources[above.origin] = sources[above.origin].model_copy(update={field: one.value})
-            unit = "Ω, the loop" if one.kind is TestKind.loop else "A, the fault current"
-            yield f"{sources[above.origin].name}: {one.value:g} {unit} as it was read at {whole.case.tree.name_of(key)}"
+        if above is not None and above.origin in job.sources:
+            loop = one.kind is TestKind.loop
+            what = f"{one.value:g} {'Ω, the loop' if loop else 'A, the fault current'}, as it was read at {whole.case.tree.name_of(key)}"
+            field = "loop_ohm" if loop else "available_fault_a"
+            yield "sources", above.origin, {field: one.value}, f"{job.sources[above.origin].name}: {what}"
 
 
-def _length(whole: WorkedJob, one: Measured, runs: dict[str, Run]) -> Iterator[str]:
+def _length(whole: WorkedJob, one: Measured) -> Iterator[Corrected]:
     key = one.where.split("/")[2]
     expected, run = expected_of(whole, one).value, whole.job.runs[key]
-    if not expected or not one.value or one.value > FAR * expected or run.status not in {status_of(run, each) for each in run.segments}:
+    if not expected or not one.value or one.value > FAR * expected:
         return
-    length_m = sum_of(segment.length_m for segment in run.segments) * one.value / expected
-    runs[key] = runs[key].model_copy(update={"segments": _stretched(run, one.value / expected)})
+    length_m = sum_of(segment.length_m for segment in run.segments)
     say = whole.case.rulebook.words.length_text
-    yield f"{run.name}: {say(length_m)} by its ohms, {say(length_m * expected / one.value)} in the plan"
+    words = f"{run.name}: {say(length_m * one.value / expected)} by its ohms, {say(length_m)} in the plan"
+    yield "runs", key, {"segments": _stretched(run, one.value / expected)}, words
