@@ -87,4 +87,4 @@ def _where(said: str, number: int, job: Job) -> str:
 
 
 def _load(said: str, job: Job) -> str:
-    return next((key for key, one in (job.loads | job.circuits).items() if said in {key, getattr(one, "name", "")}), said)
+    return next((key for key, one in (job.loads | job.circuits | job.runs).items() if said in {key, getattr(one, "name", "")}), said)

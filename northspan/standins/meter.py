@@ -59,9 +59,5 @@ def _volts(whole: WorkedJob, found: Found, branches: list[Branch], on: tuple[str
             a, b = tips(key, between)
             if a in state.volts and b in state.volts:
                 value = round(max(state.between(a, b) * chance.gauss(1, NOISE), 0.0), 1)
-                yield Measured(kind=TestKind.volts, where=f"/enclosures/{key}", between=between, on=_loads(whole, on), value=value,
+                yield Measured(kind=TestKind.volts, where=f"/enclosures/{key}", between=between, on=on, value=value,
                                instrument="Simulated meter")  # fmt: skip
-
-
-def _loads(whole: WorkedJob, on: tuple[str, ...]) -> tuple[str, ...]:
-    return tuple(key for key in on if key in whole.job.loads)

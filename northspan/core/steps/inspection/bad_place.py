@@ -16,9 +16,9 @@ from northspan.core.steps.inspection.circuit import TESTER_OHM, WIRES, Found, ci
 from northspan.core.topics.bonds.edges import Edge
 from northspan.core.topics.bonds.reading import edge_name
 
-SPREAD, LOOP_SPREAD, TIP_V, TIP_A = 0.01, 0.05, 0.15, 0.1
+SPREAD, LOOP_SPREAD, TIP_V, TIP_A = 0.01, 0.12, 0.15, 0.1
 MID = 0.91  # wires neither cold nor as warm as they may get
-WARMTH = 0.4  # of what warm wires change, which nobody knows
+WARMTH = 0.5  # of what warm wires change, which nobody knows
 FEWEST, SHOWN = 2, 4
 _SUPPLIED = frozenset({"L1-L2", "L1-N", "L2-N"})
 
@@ -48,8 +48,8 @@ def bad_place(whole: WorkedJob, found: Found | None = None) -> BadPlacePlan | No
                 for one in here.warm]  # fmt: skip
     branches += list({one.key: one for one in testers}.values())
     loads = [*(key for keys in here.loads.values() for key in keys), *(one.key for one in testers)]
-    taken = [made for one in readings for made in _taken(here, branches, one)]
-    names = dict(_suspects(here))
+    taken = [made for one in readings for made in _taken(here, branches, one, scale)]
+    names = dict(suspects_of(here))
     answer = bad_joint(branches, loads, list(names), taken)
     places = tuple(
         LikelyPlace(names[one.suspect], _where(whole, one.suspect), one.ohm, one.power_w, one.suspect.joins)
@@ -72,7 +72,7 @@ def _supply(here: Found, readings: list[Measured]) -> float:
     return best.value / plan if plan else 1.0
 
 
-def _taken(here: Found, branches: list[Branch], one: Measured) -> Iterator[Taken]:
+def _taken(here: Found, branches: list[Branch], one: Measured, scale: float) -> Iterator[Taken]:
     """A reading as the circuit has it; a loop is what the tester takes down."""
     key = one.where.split("/")[2]
     on = frozenset(branch for load in one.on for branch in here.loads.get(load, ()))
@@ -82,7 +82,7 @@ def _taken(here: Found, branches: list[Branch], one: Measured) -> Iterator[Taken
             yield Taken(one.value, max(one.value * SPREAD, TIP_A), on, branch=f"{key}.{one.wire}")
     elif one.kind is TestKind.loop:
         hung = hung_tester(key)
-        volts = here.state(frozenset()).between(*tips(key, "L1-G")) if {hung.a, hung.b} <= there else 0.0
+        volts = scale * here.state(frozenset()).between(*tips(key, "L1-G")) if {hung.a, hung.b} <= there else 0.0
         if volts > 1:
             left = volts * TESTER_OHM / (TESTER_OHM + one.value)
             yield Taken(left, max(volts * LOOP_SPREAD * one.value / (TESTER_OHM + one.value), TIP_V), frozenset({hung.key}), hung.a, hung.b)
@@ -94,8 +94,14 @@ def _taken(here: Found, branches: list[Branch], one: Measured) -> Iterator[Taken
             yield Taken(one.value, hypot(max(one.value * SPREAD, TIP_V), WARMTH * (warm - cold)), on, a, b)
 
 
-def _suspects(here: Found) -> Iterator[tuple[Suspect, str]]:
-    """Every wire of every run; a bond that should not be; the hot wires of a run landed in each other's place."""
+def suspects_of(here: Found) -> Iterator[tuple[Suspect, str]]:
+    """List what may be wrong: every wire of every run, a bond that should not be, hot wires landed in each other's place.
+
+    Parameters
+    ----------
+    here : Found
+        The circuit of a job. [-]
+    """
     bench, edges = here.bench, here.circuit.edges
     for edge in edges:
         if edge.role in WIRES and edge.part in bench.tree.job.runs:

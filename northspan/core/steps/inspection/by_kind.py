@@ -138,7 +138,8 @@ def _amperes(asked: _Asked, plain: Expected) -> Expected:
 
 
 def _loads(asked: _Asked) -> str:
-    names = [asked.whole.job.loads[key].name for key in asked.one.on if key in asked.whole.job.loads]
+    job = asked.whole.job
+    names = [(job.loads.get(key) or job.runs[key]).name for key in asked.one.on if key in job.loads or key in job.runs]
     return " and ".join([", ".join(names[:-1]), names[-1]]) if len(names) > 1 else names[0] if names else "nothing"
 
 

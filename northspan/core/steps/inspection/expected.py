@@ -85,7 +85,8 @@ def _check_said(whole: WorkedJob, one: Measured) -> None:
         )
     if one.kind is TestKind.amperes and not one.wire:
         raise InvalidJob("/reading/wire", "it must say through which wire.", "L1, L2, N or G.")
-    unknown = next((key for key in one.on if key not in whole.job.loads and key not in whole.job.circuits), None)
+    known = {*whole.job.loads, *whole.job.circuits, *whole.job.runs}  # a load that was typed for a run goes by the run
+    unknown = next((key for key in one.on if key not in known), None)
     if unknown is not None:
         raise InvalidJob("/reading/on", f"there is no load or circuit {unknown}.", "Name those that were on.")
     if one.kind in {TestKind.torque, TestKind.temperature} and one.wanted is None:

@@ -11,7 +11,7 @@ from northspan.core.physics.network import solve_network
 from northspan.core.rulebooks.registry import rulebook_names
 from northspan.core.solve import worked
 from northspan.core.steps.found import with_steps_found
-from northspan.core.steps.inspection.bad_place import bad_place
+from northspan.core.steps.inspection.bad_place import bad_place, suspects_of
 from northspan.core.steps.inspection.by_kind import expected_of
 from northspan.core.steps.inspection.circuit import circuit_of, hung_tester, tips
 from northspan.core.steps.inspection.expected import grade_of
@@ -21,6 +21,7 @@ from northspan.core.working.errors import InvalidJob
 from northspan.files.instrument import read_instrument, write_instrument
 from northspan.standins.meter import MeterQuestion, round_of
 from tests.core.steps.inspection.test_checklist import NOW
+from tests.generated import a_job
 from tests.run import cases
 
 US, CA, UK = (DEMOS[name]() for name in rulebook_names())
@@ -231,6 +232,58 @@ class Planted(unittest.TestCase):
                      "kind,where,value\nohms,P2,3\n"):  # fmt: skip
             with self.subTest(text), self.assertRaises(InvalidJob):
                 read_instrument(text, US)
+
+
+class PlantedAnywhere(unittest.TestCase):
+    """A fault of any kind at random in made-up jobs: named rightly, or nothing is claimed."""
+
+    def test_what_is_sure_is_right(self):
+        draw, sure, seed, count = random.Random(8), 0, 0, cases(120)
+        while count:
+            seed += 1
+            job = a_job(seed)
+            found = circuit_of(worked(job))
+            known = list(suspects_of(found))
+            if not known:
+                continue
+            count -= 1
+            suspect, words = draw.choice(known)
+            said = bad_place(worked(with_readings(job, *self.readings(job, found, suspect, draw))))
+            if said is not None and said.verdict == "sure":
+                sure += 1
+                self.assertEqual(said.places[0].words, words, seed)
+        self.assertGreater(sure, 0.5 * cases(120))
+
+    def readings(self, job, found, suspect, draw):
+        cut = 1e5 if suspect.branch.endswith(".G") else draw.uniform(0.2, 2)
+        bad = with_suspect(found.cold, suspect, 0.002 if suspect.joins else cut)
+
+        def state(on, *more):
+            off = {key for load, keys in found.loads.items() if load not in on for key in keys}
+            return solve_network([*(one for one in bad if one.key not in off), *more])
+
+        ahead = {run.target: run.origin for run in job.runs.values() if run.origin in job.enclosures}
+        for on in ((), tuple(found.loads)):
+            now = state(on)
+            pairs = [(can, pair, None) for can in job.enclosures for pair in ("L1-L2", "L1-N", "L2-N", "N-G")]
+            pairs += [(can, pair, ahead[can]) for can in job.enclosures if can in ahead for pair in ("L1-L1", "L2-L2", "N-N")]
+            for can, pair, to in pairs:
+                ends = tips(can, pair, to)
+                if set(ends) <= set(now.volts):
+                    yield a_reading(
+                        "volts", f"/enclosures/{can}", abs(now.between(*ends) * draw.gauss(1, 0.003)), between=pair, to=to, on=on
+                    )
+            for run in job.runs:
+                for wire in "NG":
+                    if f"{run}.{wire}" in now.amperes:
+                        shown = abs(now.amperes[f"{run}.{wire}"] * draw.gauss(1, 0.003))
+                        yield a_reading("amperes", f"/runs/{run}", shown, wire=wire, on=on)
+        for can in job.enclosures:
+            hung = hung_tester(can, "L1-G")
+            if {hung.a, hung.b} <= {node for one in bad for node in (one.a, one.b)}:
+                left = state((), hung).between(hung.a, hung.b)
+                open_v = found.state(frozenset()).between(hung.a, hung.b)
+                yield a_reading("loop", f"/enclosures/{can}", max(0.0, min(1e8, hung.ohm.real * (open_v / left - 1))))
 
 
 if __name__ == "__main__":

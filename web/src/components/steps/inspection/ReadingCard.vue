@@ -43,7 +43,8 @@ const cans = computed(() => [
 ])
 const loads = computed(() => {
   const from = kind.value === 'leakage' ? store.job?.circuits : store.job?.loads
-  return Object.entries(from ?? {}).map(([key, one]) => ({ value: key, title: one.name || key }))
+  const typed = Object.entries(store.job?.runs ?? {}).filter(([, run]) => kind.value !== 'leakage' && run.load_a !== null)
+  return [...Object.entries(from ?? {}), ...typed].map(([key, one]) => ({ value: key, title: one.name || key }))
 })
 const needs = (field: string): boolean => offer.value?.needs.includes(field) ?? false
 watch(
