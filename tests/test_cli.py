@@ -17,6 +17,7 @@ from northspan.core.calculators import CALCULATORS
 from northspan.core.desk.demo_us import kestrel_hollow
 from northspan.core.document.job import VERSION
 from northspan.core.solve import solve
+from northspan.store.attachments import FOLDER, Attachments
 from tests.run import TOP
 from tests.support import examples
 
@@ -98,6 +99,19 @@ class Commands(unittest.TestCase):
         with closing(sqlite3.connect(database)) as connection:
             self.assertIn(("Kestrel Hollow",), connection.execute("SELECT name FROM jobs").fetchall())
         self.assertEqual(self.say("check")[0], 0)
+
+    def test_photos_and_papers_go_along_and_are_proved(self):
+        self.say("demo")
+        kept = Attachments(self.folder / "data" / FOLDER)
+        digest = kept.keep(b"a permit")
+        copy = self.folder / "copy.sqlite3"
+        self.assertIn("with 1 photos and papers", self.say("backup", copy)[1])
+        file = self.folder / "data" / FOLDER / digest[:2] / digest
+        file.write_bytes(b"another")
+        self.assertIn("damaged", self.say("check")[2])
+        file.unlink()
+        self.assertEqual(self.say("restore", copy)[0], 0)
+        self.assertEqual((kept.read(digest), self.say("check")[0]), (b"a permit", 0))
 
     def test_check_says_when_the_database_is_damaged(self):
         self.say("demo")

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import CommitField from '../../parts/CommitField.vue'
+import PhotosPart from '../../parts/PhotosPart.vue'
 import { useInspection } from './useInspection'
 
 /** What an inspector found: what, whose word, due when; what was done, and who signed it off. And the visit itself. */
@@ -43,9 +44,10 @@ async function add(): Promise<void> {
             wrong=""
             :parse="text"
             empty-ok
-            @commit="check.change(key, 'signed_by', $event ?? '')" />
+            @commit="check.sign(key, $event ?? '')" />
           <v-plain-button @click="check.change(key, 'only_noted', true)">Passed, but noted</v-plain-button>
         </div>
+        <PhotosPart :part="`/inspection/asked/${key}`" />
       </li>
     </ul>
     <form class="move-start" @submit.prevent="add">

@@ -43,7 +43,9 @@ const cans = computed(() => [
 ])
 const loads = computed(() => {
   const from = kind.value === 'leakage' ? store.job?.circuits : store.job?.loads
-  const typed = Object.entries(store.job?.runs ?? {}).filter(([, run]) => kind.value !== 'leakage' && run.load_a !== null)
+  const typed = Object.entries(store.job?.runs ?? {}).filter(
+    ([, run]) => kind.value !== 'leakage' && run.load_a !== null,
+  )
   return [...Object.entries(from ?? {}), ...typed].map(([key, one]) => ({ value: key, title: one.name || key }))
 })
 const needs = (field: string): boolean => offer.value?.needs.includes(field) ?? false

@@ -72,6 +72,12 @@ export const useInspection = defineStore('inspection', () => {
     return edit(`/inspection/asked/${key}`, { visit: visit.value?.kind ?? 'final', words, whose, due })
   }
   const change = (key: string, field: string, value: unknown) => edit(`/inspection/asked/${key}/${field}`, value)
+  /** Signed off today by somebody. */
+  const sign = (key: string, by: string) =>
+    store.edit([
+      { op: 'add', path: `/inspection/asked/${key}/signed_by`, value: by },
+      { op: 'add', path: `/inspection/asked/${key}/signed_on`, value: by ? new Date().toISOString().slice(0, 10) : '' },
+    ])
   const over = (passed: boolean, by: string, on: string) =>
     edit(`/inspection/visits/${visit.value!.kind}`, { passed, by, on })
   const again = () => store.edit([{ op: 'remove', path: `/inspection/visits/${visit.value!.kind}` }])
@@ -120,6 +126,7 @@ export const useInspection = defineStore('inspection', () => {
     say,
     ask,
     change,
+    sign,
     over,
     again,
   }
