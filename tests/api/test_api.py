@@ -411,8 +411,9 @@ class Contract(ApiCase):
         schema = schemathesis.openapi.from_wsgi("/openapi.json", self.app)
         asked = 0
         for operation in schema.get_all_operations():
-            # without a body there is nothing to send that the document does not allow
-            modes = [GenerationMode.POSITIVE, *([GenerationMode.NEGATIVE] if operation.ok().method in {"post", "patch"} else [])]
+            # without a body, and nothing else that must be sent, there is nothing that the document does not allow
+            takes = bool(list(operation.ok().body)) or any(one.is_required for one in operation.ok().headers)
+            modes = [GenerationMode.POSITIVE, *([GenerationMode.NEGATIVE] if takes else [])]
             for mode in modes:
                 fitting = operation.ok().as_strategy(generation_mode=mode)
 

@@ -49,7 +49,9 @@ const strike = (key: string) => store.edit([{ op: 'remove', path: `/record/attac
     </ul>
     <div class="part-buttons">
       <v-plain-button @click="file?.click()">Add a photo or paper</v-plain-button>
-      <v-checkbox v-if="all" v-model="place" label="Keep where photos were taken" hide-details />
+      <v-checkbox v-if="all" v-model="place" class="flag" hide-details
+        ><template #label>Keep where photos were taken</template></v-checkbox
+      >
     </div>
     <input
       ref="file"
