@@ -176,6 +176,9 @@ def words(rng, name, book):  # noqa: PLR0911 - one line for each kind of word
         return book.id
     if name == "to":
         return rng.choice(rulebook_names())
+    if name == "where":
+        mine = [job for job in JOBS if job["rulebook"] == book.id]
+        return rng.choice([f"/{table}/{key}" for job in mine for table in ("runs", "enclosures", "electrodes") for key in job[table]])
     if name == "building":
         return rng.choice([key for job in JOBS if job["rulebook"] == book.id for key in job["buildings"]])
     if name == "device_type":

@@ -9,6 +9,7 @@ from northspan.core.rulebooks.registry import rulebook_of
 from northspan.core.solve import worked
 from northspan.core.steps.inspection.by_kind import expected_of
 from northspan.core.steps.inspection.expected import Expected, grade_of
+from northspan.core.working.worked import ruled
 
 
 class ReadingQuestion(Part):
@@ -45,7 +46,8 @@ def reading(question: ReadingQuestion) -> Answer:
     figures: dict[str, float | str] = {"grade": grade, "unit": unit, "why": said.why}
     figures |= {name: value for name, value in _numbers(said).items() if value is not None}
     shown = f"{question.reading.value:g} {unit}".strip()
-    return answered(rulebook_of(question.job), f"{shown}: {grade}. {band_words(said)}".strip(), figures, {"Expected": said.steps})
+    limit = ruled("x", said.row.words, band_words(said) or "what is right", said.why, said.citation)
+    return answered(rulebook_of(question.job), f"{shown}: {grade}. {band_words(said)}".strip(), figures, {"Expected": (*said.steps, limit)})
 
 
 def _numbers(said: Expected) -> dict[str, float | None]:
