@@ -417,7 +417,7 @@ class Contract(ApiCase):
             for mode in modes:
                 fitting = operation.ok().as_strategy(generation_mode=mode)
 
-                @settings(max_examples=cases(30))
+                @settings(max_examples=cases(15))
                 @given(fitting)
                 def ask(case):
                     nonlocal asked

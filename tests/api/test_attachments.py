@@ -39,13 +39,13 @@ class Kept(unittest.TestCase):
         self.addCleanup(folder.cleanup)
         self.folder = Path(folder.name)
         self.client = create_app(Config(self.folder)).test_client()
-        self.id = self.client.post("/api/jobs", json={"start": "demo"}).get_json()["id"]
+        self.job = self.client.post("/api/jobs", json={"start": "demo"}).get_json()["id"]
         self.revision = 1
 
     def attach(self, data, name="photo.jpg", revision=None, **asked):
         query = {"name": name, "focus": "", **asked}
         headers = {"If-Match": f'"{revision or self.revision}"', "Northspan-Person": "Lead"}
-        answer = self.client.post(f"/api/jobs/{self.id}/attachments", query_string=query, data=data, headers=headers)
+        answer = self.client.post(f"/api/jobs/{self.job}/attachments", query_string=query, data=data, headers=headers)
         self.revision = answer.get_json().get("revision", self.revision)
         return answer
 
@@ -106,7 +106,7 @@ class Kept(unittest.TestCase):
     def test_the_file_to_hand_over_holds_a_page_the_job_and_the_photos(self):
         self.attach(a_photo(), note="studio <riser>")
         self.attach(b"%PDF-1.4 permit", "permit.pdf")
-        answer = self.client.get(f"/api/jobs/{self.id}/export/hand-over.zip")
+        answer = self.client.get(f"/api/jobs/{self.job}/export/hand-over.zip")
         with zipfile.ZipFile(io.BytesIO(answer.data)) as file:
             names, page = file.namelist(), file.read("hand-over.html").decode()
             self.assertEqual(json.loads(file.read("job.json"))["name"], "Kestrel Hollow")
