@@ -91,6 +91,7 @@ class Terms:
     service_comes: str = "the inspector, for the service"
     final_comes: str = "the inspector, at the end"
     currency: str = "USD"
+    cable_wires: str = "wires"
     main: str = "main"
 
 

@@ -30,6 +30,7 @@ DIALECT = Dialect(
         space="way",
         spaces="ways",
         currency="GBP",
+        cable_wires="cores",
         main="main switch",
         permit_asked="Building control told, or the work goes through a scheme",
         permit_why="where the work is notifiable; told before it begins, unless your scheme tells it afterwards",

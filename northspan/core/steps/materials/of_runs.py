@@ -8,9 +8,10 @@ from math import isclose
 from northspan.core.case.at_walls import walls_passed
 from northspan.core.case.case import Case
 from northspan.core.case.slots import circuits_in
-from northspan.core.document.job import EnclosureKind, Metal, Method, Place, RunKind, Segment, Status
+from northspan.core.document.job import Circuit, EnclosureKind, Metal, Method, Place, RunKind, Segment, Status
 from northspan.core.document.job.run import status_of
 from northspan.core.rulebooks.questions.common import Wire
+from northspan.core.rulebooks.questions.words import Words
 from northspan.core.steps.materials.goods_words import wire_words
 from northspan.core.steps.materials.of_mast import mast_wants
 from northspan.core.steps.materials.of_pipes import pipe_wants
@@ -25,6 +26,8 @@ from northspan.core.working.sums import count_of, sum_of
 
 METAL_PIPE = frozenset({Method.emt, Method.rmc})
 OWN_DEVICE = frozenset({EnclosureKind.meter, EnclosureKind.transfer_switch, EnclosureKind.junction_box, EnclosureKind.splitter})
+
+CARRIES = {Circuit.three_wire: 3, Circuit.two_wire_line: 2, Circuit.two_wire_neutral: 2}
 
 
 def run_wants(case: Case, routed: Routed) -> Iterator[Wanted]:
@@ -65,11 +68,18 @@ def _wires(case: Case, routed: Routed) -> Iterator[Wanted]:
     for one in cut_lengths(routed, case.rulebook.wires, say):
         loose = case.rulebook.wires.single_wires(one.product)
         what = wire_words(Wire(one.size, Metal(one.metal), one.product), case.rulebook.wires, say)
-        color = f", {one.color}" if loose else ""
+        color = f", {one.color}" if loose else f", {_cores(routed, say)}"
         why = f"{one.count} of {say.length_text(one.cut_m)}: {one.name}, with make-up at both ends"
         item = "wire" if loose else "cable"
         yield Wanted(item, what + color, one.total_m, _at(routed), routed.run.name, why, "cut lengths", routed.run.status,
                      (one.cut_m,) * one.count)  # fmt: skip
+
+
+def _cores(routed: Routed, say: Words) -> str:
+    """The wires in a cable: those that carry, and a ground of its own where it has one; armour is none."""
+    ground = routed.sized.equipment_ground_size
+    own = f" and {say.terms.ground}" if ground is not None and ground[:1].isdigit() else ""
+    return f"{CARRIES[routed.run.circuit]} {say.terms.cable_wires}{own}"
 
 
 def _device(case: Case, routed: Routed) -> Iterator[Wanted]:

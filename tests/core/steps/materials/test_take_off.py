@@ -26,7 +26,8 @@ SUREAU = {
     "90 degree elbow, 27 mm PVC": 3, "breaker, 50 A, two poles": 1, "warning ribbon, over the trench": 34,
 }  # fmt: skip
 TERN = {
-    "cable, armoured 90, 6 mm² copper": 56, "cable, flat twin, 2.5 mm² copper": 19, "cable, flat twin, 1.5 mm² copper": 21,
+    "cable, armoured 90, 6 mm² copper, 2 cores": 56, "cable, flat twin, 2.5 mm² copper, 2 cores and earth": 19,
+    "cable, flat twin, 1.5 mm² copper, 2 cores and earth": 21,
     "cable gland, armoured 90, 6 mm²": 2, "consumer unit, 100 A, main 63 A": 1, "enclosure, junction box": 2, "circuit breaker, 40 A, one pole, C, 100 mA": 1,
 }  # fmt: skip
 MARTEN = {
