@@ -30,7 +30,7 @@ attack: .venv/dev.stamp ## Run every test with every made-up case, which takes l
 	@ATTACK=1 $(PY) -m tests.run --side-by-side tests
 
 check: .venv/dev.stamp web/node_modules/installed.stamp ## Run only the checks: format, lint, types, spec and types in step
-	@$(PY) -m tests.run tests.test_checks
+	@$(PY) -m tests.run --side-by-side tests.test_checks.Program tests.test_checks.FrontEnd
 
 web: web/dist/built.stamp ## Build the front end
 

@@ -17,10 +17,10 @@ from northspan.core.document.findings import Finding
 from tests.amounts import cases
 
 BROWSERS = 3  # shares of the browser's modules for each processor: each starts a server and a browser of its own
-SHARES = 1 if "QUICK" in os.environ else 4  # for each processor, so that none waits long for the last one
+SHARES = 1 if "QUICK" in os.environ else 3  # for each processor, so that none waits long for the last one
 TOP = Path(__file__).parent.parent
 SLOWEST = 20
-SLOW_S = 0.1  # a test that took longer when it was last measured is left out of make quick
+SLOW_S = 0.02  # a test that took longer when it was last measured is left out of make quick
 # two cans that are each rightly bonded, and joined to each other: no job of these tests has that
 UNREACHED = frozenset({"second-bond"})
 _MADE = re.compile(r"^findings made: (.*)\n", re.MULTILINE)
@@ -103,8 +103,7 @@ def _tasks(names: list[str]) -> list[list[str]]:
     driving = [path for path in paths if path.parent.name == "browser"]
     shares = _shares(driving, BROWSERS * processors) + _shares([path for path in paths if path not in driving], SHARES * processors)
     tasks = [[one.relative_to(TOP).with_suffix("").as_posix().replace("/", ".") for one in share] for share in shares]
-    alone = [name for name in names if not (TOP / name.replace(".", "/")).is_dir()]
-    return [*tasks, alone] if alone else tasks
+    return [*tasks, *([name] for name in names if not (TOP / name.replace(".", "/")).is_dir())]
 
 
 def _ran(task: list[str]) -> str:

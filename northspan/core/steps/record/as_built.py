@@ -8,7 +8,7 @@ from typing import Any
 from northspan.core.case.worked import WorkedJob
 from northspan.core.document.job import NEW, BuiltRun, Job, Measured, Run, TestKind
 from northspan.core.steps.inspection.by_kind import expected_of
-from northspan.core.steps.inspection.circuit import circuit_of, heads
+from northspan.core.steps.inspection.circuit import circuit_of, heads, loop_ohm
 from northspan.core.steps.inspection.expected import check_where
 from northspan.core.topics.sizing.topic import SIZED
 from northspan.core.working.errors import InvalidJob
@@ -107,6 +107,8 @@ def _said(whole: WorkedJob, one: Measured) -> Iterator[Corrected]:
     key, job = one.where.split("/")[2], whole.job
     if one.kind is TestKind.continuity:
         yield from _length(whole, one)
+    elif one.kind is TestKind.loop and key not in set(heads(circuit_of(whole))):
+        yield from _length_by_loop(whole, one)
     elif one.kind is TestKind.earth and key in job.electrodes and one.value > 0:
         yield "electrodes", key, {"measured_ohm": one.value}, f"{job.electrodes[key].name}: {one.value:g} Ω, as it was read"
     elif one.kind in {TestKind.loop, TestKind.prospective} and key in set(heads(circuit_of(whole))) and one.value > 0:
@@ -127,3 +129,26 @@ def _length(whole: WorkedJob, one: Measured) -> Iterator[Corrected]:
     say = whole.case.rulebook.words.length_text
     words = f"{run.name}: {say(length_m * one.value / expected)} by its ohms, {say(length_m)} in the plan"
     yield "runs", key, {"segments": _stretched(run, one.value / expected)}, words
+
+
+def _length_by_loop(whole: WorkedJob, one: Measured) -> Iterator[Corrected]:
+    """A loop that was read at both ends of a run: what it grows by is the run's own, if its fault comes back by its own wire."""
+    can, found = one.where.split("/")[2], circuit_of(whole)
+    run_id = whole.case.tree.feeding.get(can, "")
+    run = whole.job.runs.get(run_id)
+    if run is None or found.edge(f"{run_id}.G") is None:
+        return
+    head = [each.value for each in whole.job.inspection.readings.values() if each.kind is TestKind.loop
+            and each.where == f"/enclosures/{run.origin}"]  # fmt: skip
+    ends = [loop_ohm(found, node, cold=True) for node in (run.origin, can)]
+    if not head or ends[0] is None or ends[1] is None or ends[1] <= ends[0]:
+        return
+    *_, at_head = head
+    factor = (one.value - at_head) / (ends[1] - ends[0])
+    if not 1 / FAR <= factor <= FAR or any(each.kind is TestKind.continuity and each.where == f"/runs/{run_id}"
+                                           for each in whole.job.inspection.readings.values()):  # fmt: skip
+        return
+    length_m = sum_of(segment.length_m for segment in run.segments)
+    say = whole.case.rulebook.words.length_text
+    words = f"{run.name}: {say(length_m * factor)} by its loop, {say(length_m)} in the plan"
+    yield "runs", run_id, {"segments": _stretched(run, factor)}, words

@@ -88,6 +88,12 @@ class Built(unittest.TestCase):
         self.assertAlmostEqual(length_of(job.runs["F2"]), 1.2 * length_of(US.runs["F2"]))
         self.assertEqual((job.electrodes["E1"].measured_ohm, len(words)), (48, 2))
         self.assertTrue(as_built_view(worked(longer), NOW).measured)
+        ends = [expected_of(whole, Measured(kind="loop", where=f"/enclosures/{can}", value=0)).value for can in ("P1", "P2")]
+        loops = [Measured(kind="loop", where="/enclosures/P1", value=ends[0]),
+                 Measured(kind="loop", where="/enclosures/P2", value=ends[0] + 1.3 * (ends[1] - ends[0]))]  # fmt: skip
+        by_loop = inspected(US, readings={"a": loops[0], "b": loops[1]})
+        self.assertAlmostEqual(length_of(measured_job(worked(by_loop))[0].runs["F2"]), 1.3 * length_of(US.runs["F2"]))
+        self.assertEqual(measured_job(worked(inspected(US, readings={"b": loops[1]})))[1], ())  # its head was not read
         burnt = inspected(US, readings={"a": Measured(kind="continuity", where="/runs/F2", value=5 * said)})
         self.assertEqual(measured_job(worked(burnt))[1], ())  # a joint, no longer wire
         head = inspected(UK, readings={"a": Measured(kind="loop", where="/enclosures/CU", value=0.61)})
