@@ -92,7 +92,9 @@ function roof(left: number, right: number): string {
         <text :x="one.x" :y="one.y + 5" text-anchor="middle">{{ MARKS[one.state] }}{{ one.words }}</text>
       </g>
     </svg>
-    <p v-if="elsewhere > 0" class="because">{{ elsewhere }} lines lie off this way: choose one and it is drawn.</p>
+    <p v-if="elsewhere > 0" class="because">
+      {{ elsewhere === 1 ? 'One line lies' : `${elsewhere} lines lie` }} off this way: choose one and it is drawn.
+    </p>
   </div>
 </template>
 
