@@ -162,7 +162,7 @@ class BookList(Part):
 class BookText(Part):
     """A price book as CSV, the supplier's name, and what a trip there costs. [money]"""
 
-    name: Name
+    name: Annotated[Name, StringConstraints(pattern=r"^[^/\\]*$")] = Field(description="It stands in addresses: no strokes.")
     trip: float = Field(0, ge=0, le=1_000_000)
     text: Annotated[str, StringConstraints(max_length=9_000_000)]
     currency: Annotated[str, StringConstraints(max_length=8)] = ""

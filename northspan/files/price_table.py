@@ -4,6 +4,8 @@ from __future__ import annotations
 
 import csv
 import re
+from collections import Counter
+from datetime import date
 from io import StringIO
 from math import isfinite
 
@@ -14,7 +16,9 @@ from northspan.files.csv_rows import guarded, unguarded
 COLUMNS = ("item", "what", "unit", "size", "price", "least", "day", "in_stock", "cut_fee")
 NEEDED = frozenset({"item", "unit", "price"})
 MOST_ROWS, MOST_MONEY, MOST_WORDS = 60_000, 1e7, 200
-_DAY = re.compile(r"^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$")
+LEAST_SIZE, MOST_SIZE, MOST_SIZES = 1e-3, 1e6, 40  # of a stick, reel or pack; and how many of them one thing may come in
+_DAY = re.compile(r"^[0-9]{4}-[0-9]{2}-[0-9]{2}$")
+_FIGURE = re.compile(r"^[+-]?[0-9]*\.?[0-9]+([eE][+-]?[0-9]{1,3})?$|^[+-]?[0-9]+\.$")
 _YES_NO = {"": True, "yes": True, "no": False}
 
 
@@ -60,6 +64,7 @@ def read_book(name: str, trip: float, text: str, *, simulated: bool = False) -> 
         raise InvalidJob("/csv", "the file is not written in UTF-8.", "Save it again as CSV, UTF-8.")
     reader = csv.reader(StringIO(text.lstrip("\ufeff"), newline=""), strict=True)
     found: dict[tuple[str, str, str, float], BookLine] = {}
+    sizes: Counter[tuple[str, str, str]] = Counter()
     try:
         names = tuple(cell.strip() for cell in next(reader, []))
         _check_names(names)
@@ -70,6 +75,9 @@ def read_book(name: str, trip: float, text: str, *, simulated: bool = False) -> 
                 raise InvalidJob("/csv", f"the file has more than {MOST_ROWS} prices.", "Split it.")
             line = _line(reader.line_num, names, row)
             key = (line.item, line.what.lower(), line.unit, line.size)
+            sizes[key[:3]] += 1
+            if sizes[key[:3]] > MOST_SIZES:
+                raise _refused(reader.line_num, "size", f"{line.item}, {line.what} comes in more than {MOST_SIZES}", "Keep those you buy.")
             if key in found:
                 raise _refused(reader.line_num, "item", f"{line.item}, {line.what} stands twice", "Keep one of them.")
             found[key] = line
@@ -106,26 +114,36 @@ def _line(number: int, names: tuple[str, ...], row: list[str]) -> BookLine:
         raise _refused(number, "item", "a name of 1 to 200 letters is wanted", "Name the item of the catalogue.")
     if unit not in UNITS:
         raise _refused(number, "unit", f"there is no unit {unit[:20]!r}", f"Units: {', '.join(UNITS)}.")
-    if day and not _DAY.match(day):
+    if day and not _is_day(day):
         raise _refused(number, "day", f"{day[:20]!r} is no day", "Write it as 2026-11-28.")
     stock = cells.get("in_stock", "").lower()
     if stock not in _YES_NO:
         raise _refused(number, "in_stock", "yes or no is wanted", "Leave it empty for yes.")
     size = _number(number, "size", cells.get("size", ""), 1.0)
-    if size <= 0:
-        raise _refused(number, "size", "it is not above 0", "What one stick, reel or pack holds.")
+    if not LEAST_SIZE <= size <= MOST_SIZE:
+        raise _refused(number, "size", f"it is not from {LEAST_SIZE:g} to {MOST_SIZE:g}", "What one stick, reel or pack holds.")
     price = _number(number, "price", cells.get("price", ""), None)
     least, cut_fee = (_number(number, name, cells.get(name, ""), 0.0) for name in ("least", "cut_fee"))
     return BookLine(item, what, unit, size, price, least, day, _YES_NO[stock], cut_fee)
 
 
+def _is_day(text: str) -> bool:
+    """Whether a text is a day that there is: no thirtieth of February."""
+    if not _DAY.match(text):
+        return False
+    try:
+        date.fromisoformat(text)
+    except ValueError:
+        return False
+    return True
+
+
 def _number(number: int, column: str, text: str, empty: float | None) -> float:
     if not text and empty is not None:
         return empty
-    try:
-        value = float(text)
-    except ValueError:
-        raise _refused(number, column, f"{text[:20]!r} is no number", "Write it with a point, for example 12.50.") from None
+    if not _FIGURE.match(text):
+        raise _refused(number, column, f"{text[:20]!r} is no number", "Write it with a point, for example 12.50.")
+    value = float(text)
     if not isfinite(value) or not 0 <= value <= MOST_MONEY:
         raise _refused(number, column, f"{text[:20]} is not from 0 to {MOST_MONEY:g}", "Look at it again.")
     return value

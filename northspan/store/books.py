@@ -8,6 +8,8 @@ from sqlalchemy import Engine, delete, select
 from sqlalchemy.orm import Session
 
 from northspan.core.document.price_book import NoSuchBook
+from northspan.core.physics.basket import MOST_SHOPS
+from northspan.core.working.errors import InvalidJob
 from northspan.store.database import writing
 from northspan.store.models import PriceBookRow, SupplierRow
 
@@ -60,9 +62,15 @@ class Books:
         ----------
         book : KeptBook
             The book. [money]
+
+        Raises
+        ------
+        InvalidJob
+            If there are as many already as a list can be held against.
         """
         row = _row(book)
         with writing(self._engine) as session:
+            _check_room(session, book)
             session.merge(row)
             session.commit()
 
@@ -94,6 +102,7 @@ class Books:
             The book. [money]
         """
         with writing(self._engine) as session:
+            _check_room(session, book)
             session.merge(SupplierRow(name=kept.name, columns=kept.columns, matches=kept.matches, document=kept.text))
             session.merge(_row(book))
             session.commit()
@@ -116,6 +125,14 @@ class Books:
             if not found.rowcount:  # type: ignore[attr-defined]  # a cursor of a delete counts its rows
                 raise NoSuchBook(name)
             session.commit()
+
+
+def _check_room(session: Session, book: KeptBook) -> None:
+    """Refuse one more book than a list can be held against: it would stop every job under its rules."""
+    others = session.execute(select(PriceBookRow.name, PriceBookRow.rulebook).where(PriceBookRow.name != book.name))
+    beside = [name for name, rules in others if not rules or not book.rulebook or rules == book.rulebook]
+    if len(beside) >= MOST_SHOPS:
+        raise InvalidJob("/name", f"there are {len(beside)} price books already, and {MOST_SHOPS} are the most.", "Drop one first.")
 
 
 def _row(book: KeptBook) -> PriceBookRow:

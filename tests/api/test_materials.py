@@ -32,6 +32,18 @@ class Materials(unittest.TestCase):
         self.assertEqual(self.server.ask("POST", "/api/books/drop", {"name": "Corner shop"})[1]["books"], [])
         self.assertEqual(self.server.ask("POST", "/api/books/drop", {"name": "Corner shop"})[0], 404)
 
+    def test_no_book_is_kept_that_would_stop_every_job(self):
+        self.assertEqual(self.server.ask("POST", "/api/books", {"name": "a/b", "trip": 0, "text": ROWS})[0], 422)
+        names = [f"Shop {i}" for i in range(13)]
+        said = [self.server.ask("POST", "/api/books", {"name": name, "trip": 0, "text": ROWS})[0] for name in names]
+        self.assertEqual(said, [200] * 12 + [422])
+        self.assertEqual(self.server.ask("POST", "/api/books", {"name": names[0], "trip": 1, "text": ROWS})[0], 200)  # in its own place
+        british = {"name": "Counter", "trip": 0, "text": ROWS, "rulebook": "uk-2022"}
+        self.assertEqual(self.server.ask("POST", "/api/books", british)[0], 422)  # those of no rules count everywhere
+        self.assertIn("prices", self.materials())
+        for name in names[:12]:
+            self.server.ask("POST", "/api/books/drop", {"name": name})
+
     def test_a_job_takes_the_prices_of_books_on_its_revision_and_gives_them_back(self):
         _, listed = self.server.ask("POST", "/api/books", {"name": "Mill", "trip": 0, "text": WIRE})
         self.assertEqual(listed["books"][0]["lines"], 1)

@@ -7753,7 +7753,10 @@ export interface components {
              * @default
              */
             currency?: string;
-            /** Name */
+            /**
+             * Name
+             * @description It stands in addresses: no strokes.
+             */
             name: string;
             /**
              * Rulebook
@@ -12866,7 +12869,10 @@ export interface components {
             matches?: {
                 [key: string]: components["schemas"]["Match"];
             };
-            /** Name */
+            /**
+             * Name
+             * @description It stands in addresses: no strokes.
+             */
             name: string;
             /**
              * Rulebook
