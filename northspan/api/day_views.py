@@ -13,7 +13,8 @@ from northspan.api.job_state import edited, service
 from northspan.core.document.job import Job, Visit, VisitKind, place_between, row_document
 from northspan.core.steps.days.plan import days_plan
 from northspan.core.working.errors import InvalidJob
-from northspan.files.days_calendar import read_busy, write_calendar
+from northspan.files.busy_calendar import read_busy
+from northspan.files.days_calendar import write_calendar
 from northspan.standins.behaves import lateness
 from northspan.standins.inspection_office import InspectionOffice, SimulatedOffice
 from northspan.standins.utility_desk import SimulatedDesk, UtilityDesk

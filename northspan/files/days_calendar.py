@@ -1,19 +1,16 @@
-"""The days of a job as an iCalendar file, and busy times out of one."""
+"""The days of a job as an iCalendar file."""
 
 from __future__ import annotations
 
-from collections.abc import Iterator
 from datetime import date, datetime, time, timedelta
-from zoneinfo import ZoneInfo, ZoneInfoNotFoundError
+from zoneinfo import ZoneInfo
 
 from icalendar import Calendar, Event
 
-from northspan.core.document.job import Job, Span
+from northspan.core.document.job import Job
 from northspan.core.document.plan.days import DaysPlan
-from northspan.core.steps.days.dates import day_date
+from northspan.core.steps.days.dates import day_date, zone_of
 from northspan.core.working.errors import InvalidJob
-
-LARGEST, MOST_EVENTS = 2_000_000, 2000
 
 
 def write_calendar(job: Job, job_id: str, plan: DaysPlan, revision: int, changed: datetime) -> bytes:
@@ -75,60 +72,6 @@ def write_calendar(job: Job, job_id: str, plan: DaysPlan, revision: int, changed
     return bytes(calendar.to_ical())
 
 
-def read_busy(job: Job, text: str) -> tuple[Span, ...]:
-    """Read busy times out of an iCalendar file: what falls into the working days of the job.
-
-    Parameters
-    ----------
-    job : Job
-        The job. [-]
-    text : str
-        The file. [-]
-
-    Raises
-    ------
-    InvalidJob
-        If it is no calendar, or too large; if the first day of the job has no date. Nothing is read of one that is wrong.
-    """
-    zone = zone_of(job)
-    if not job.days.starts:
-        raise InvalidJob("/days/starts", "the first day has no date.", "Say when the work begins.")
-    if len(text) > LARGEST:
-        raise InvalidJob("/calendar", "the calendar is too large.", "Save only the weeks of this job.")
-    try:
-        calendar = Calendar.from_ical(text)
-        events = [one for one in calendar.walk("VEVENT") if isinstance(one, Event)]
-        if len(events) > MOST_EVENTS:
-            raise InvalidJob("/calendar", f"the calendar has more than {MOST_EVENTS} events.", "Save only the weeks of this job.")
-        found = [span for event in events for span in _spans(job, event, zone)]
-    except (ValueError, KeyError, AttributeError, IndexError, TypeError) as error:
-        raise InvalidJob(
-            "/calendar", f"that is no calendar: {str(error)[:80] or 'it cannot be read'}.", "Save it as iCalendar, .ics."
-        ) from error
-    return tuple(found)
-
-
-def zone_of(job: Job) -> ZoneInfo | None:
-    """Give the time zone of a job; None where it has none.
-
-    Parameters
-    ----------
-    job : Job
-        The job. [-]
-
-    Raises
-    ------
-    InvalidJob
-        If there is no such zone.
-    """
-    if not job.days.zone:
-        return None
-    try:
-        return ZoneInfo(job.days.zone)
-    except (ZoneInfoNotFoundError, ValueError, OSError) as error:
-        raise InvalidJob("/days/zone", f"there is no time zone {job.days.zone}.", "Write it like Etc/UTC, or leave it empty.") from error
-
-
 def _event(uid: str, words: str, begins: datetime | date, ends: datetime | date, why: str, place: str) -> Event:
     event = Event()
     event.add("uid", uid.replace(" ", "-"))
@@ -146,29 +89,3 @@ def _moment(job: Job, day: int, at_h: float, zone: ZoneInfo | None) -> datetime:
     at = day_date(job, day)
     assert at is not None  # noqa: S101 - asked for before
     return datetime.combine(at, time(), tzinfo=zone) + timedelta(minutes=round(at_h * 60))
-
-
-def _spans(job: Job, event: Event, zone: ZoneInfo | None) -> Iterator[Span]:
-    """The part of each working day that an event takes; what is marked as free takes none."""
-    if str(event.get("TRANSP", "")) == "TRANSPARENT":
-        return
-    begins, ends = event.start, event.end
-    if ends == begins and isinstance(begins, datetime):
-        ends = begins + timedelta(hours=1)  # it says only when it begins
-    first, last = (_local(one, zone) for one in (begins, ends))
-    for day in range(job.days.days):
-        at = day_date(job, day)
-        assert at is not None  # noqa: S101 - asked for before
-        midnight = datetime.combine(at, time())
-        from_h = max(0.0, (first - midnight).total_seconds() / 3600)
-        to_h = min(24.0, (last - midnight).total_seconds() / 3600)
-        if to_h > from_h:
-            yield Span(day=day, from_h=from_h, to_h=to_h)
-
-
-def _local(one: datetime | date, zone: ZoneInfo | None) -> datetime:
-    if not isinstance(one, datetime):
-        return datetime.combine(one, time())
-    if one.tzinfo is not None and zone is not None:
-        one = one.astimezone(zone)
-    return one.replace(tzinfo=None)

@@ -32,6 +32,12 @@ class DaysOverHttp(unittest.TestCase):
         status, problem = self.send("steps/days/events/utility_here", {"now": {"day": 0, "at_h": 9}}, self.revision + 1)
         self.assertEqual((status, problem["field"]), (422, "/event"))
 
+    def test_a_zone_that_there_is_not_is_refused_when_it_is_written(self):
+        for zone, wanted in (("Middle/Earth", 422), ("Etc/UTC", 200)):
+            edit = [{"op": "add", "path": "/days/zone", "value": zone}]
+            status, said = self.server.ask("PATCH", f"/api/jobs/{self.job}", edit, **{"If-Match": f'"{self.revision}"'})
+            self.assertEqual((status, said.get("field")), (wanted, "/days/zone" if wanted == 422 else None))
+
     def test_what_is_tried_is_not_kept(self):
         before = self.days()
         tried = self.send("steps/days/try", {"task": "off:P1", "change": {"hours": 2}})[1]

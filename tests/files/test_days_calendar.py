@@ -2,6 +2,7 @@
 
 import unittest
 from datetime import UTC, datetime
+from time import monotonic
 from zoneinfo import ZoneInfo
 
 from icalendar import Calendar
@@ -11,7 +12,8 @@ from northspan.core.document.job import Days
 from northspan.core.solve import worked
 from northspan.core.steps.days.plan import days_plan
 from northspan.core.working.errors import InvalidJob
-from northspan.files.days_calendar import read_busy, write_calendar
+from northspan.files.busy_calendar import read_busy
+from northspan.files.days_calendar import write_calendar
 
 ZONE = "Europe/Paris"
 
@@ -82,6 +84,44 @@ class In(unittest.TestCase):
         with self.assertRaisesRegex(InvalidJob, "too large"):
             read_busy(dated(), "x" * 2_000_001)
         self.assertEqual(read_busy(dated(), self.calendar()), ())
+
+    def busy(self, *lines, **fields):
+        found = read_busy(dated(**fields), self.calendar("BEGIN:VEVENT", "UID:1", *lines, "END:VEVENT"))
+        return [(one.day, one.from_h, one.to_h) for one in found]
+
+    def test_what_comes_again_is_busy_on_each_of_its_days_but_those_taken_out(self):
+        at = ("DTSTART;TZID=Europe/Paris:20260105T080000", "DTEND;TZID=Europe/Paris:20260105T093000")
+        self.assertEqual(self.busy(*at, "RRULE:FREQ=WEEKLY;BYDAY=MO,FR", days=2), [(0, 8.0, 9.5), (1, 8.0, 9.5)])
+        taken_out = (*at, "RRULE:FREQ=WEEKLY;BYDAY=MO,FR", "EXDATE;TZID=Europe/Paris:20261026T080000")
+        self.assertEqual(self.busy(*taken_out, days=2), [(0, 8.0, 9.5)])
+        self.assertEqual(self.busy(*at, "RRULE:FREQ=DAILY;UNTIL=20261023T235900Z"), [(0, 8.0, 9.5)])
+        self.assertEqual(self.busy(*at, "RRULE:FREQ=DAILY;COUNT=5"), [])
+        self.assertEqual(self.busy(*at, "RRULE:FREQ=DAILY;INTERVAL=2", days=3), [(1, 8.0, 9.5)])  # 294 days after the first
+        self.assertEqual(self.busy(*at, "RDATE;TZID=Europe/Paris:20261027T080000"), [(2, 8.0, 9.5)])
+        moved = ("END:VEVENT", "BEGIN:VEVENT", "UID:1", "RECURRENCE-ID;TZID=Europe/Paris:20261026T080000",
+                 "DTSTART;TZID=Europe/Paris:20261026T130000", "DTEND;TZID=Europe/Paris:20261026T140000")  # fmt: skip
+        self.assertEqual(self.busy(*at, "RRULE:FREQ=WEEKLY;BYDAY=MO,FR", *moved, days=2), [(0, 8.0, 9.5), (1, 13.0, 14.0)])
+        whole_day = ("DTSTART;VALUE=DATE:20241026", "DTEND;VALUE=DATE:20241027", "RRULE:FREQ=YEARLY")
+        self.assertEqual(self.busy(*whole_day), [(1, 0.0, 24.0)])
+
+    def test_what_is_cancelled_takes_nothing_and_what_overlaps_is_one(self):
+        at = ("DTSTART:20261023T080000", "DTEND:20261023T100000")
+        self.assertEqual(self.busy(*at, "STATUS:CANCELLED"), [])
+        other = ("END:VEVENT", "BEGIN:VEVENT", "UID:2", "DTSTART:20261023T090000", "DTEND:20261023T113000")
+        self.assertEqual(self.busy(*at, *other), [(0, 8.0, 11.5)])
+
+    def test_what_cannot_be_followed_is_said_and_costs_no_time(self):
+        begun, at = monotonic(), ("DTSTART:20261005T080000", "DTEND:20261005T090000")
+        counted = ("DTSTART:19700101T080000", "RRULE:FREQ=DAILY;COUNT=99999")
+        for lines, words in (((*at, "RRULE:FREQ=SECONDLY"), "not followed"), ((*at, "RRULE:FREQ=DAILY;BYHOUR=8,9,10"), "not followed"),
+                             (("DTSTART:00010101T080000Z", "RRULE:FREQ=DAILY"), "the year 1"), (("DTSTART:99991231T080000Z",), "the year 9999"),
+                             (("DTSTART;TZID=Middle/Earth:20261023T080000",), "no time zone Middle/Earth"),
+                             ((*at, f"EXDATE:{',' * 1_800_000}"), "longer than any"),
+                             ((*counted, *("END:VEVENT", "BEGIN:VEVENT", "UID:3", *counted) * 20), "too often")):  # fmt: skip
+            with self.subTest(words), self.assertRaisesRegex(InvalidJob, words):
+                self.busy(*lines)
+        self.assertEqual(self.busy("DTSTART:19700101T080000", "DTEND:19700101T090000", "RRULE:FREQ=DAILY;BYMONTH=2;BYMONTHDAY=31"), [])
+        self.assertLess(monotonic() - begun, 6)
 
 
 if __name__ == "__main__":

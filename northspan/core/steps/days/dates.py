@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 from datetime import date, timedelta
+from zoneinfo import ZoneInfo, ZoneInfoNotFoundError
 
 from northspan.core.document.job import Job
+from northspan.core.working.errors import InvalidJob
 
 WEEKEND = 5
 
@@ -48,3 +50,24 @@ def day_name(job: Job, day: int) -> str:
     """
     at = day_date(job, day)
     return f"Day {day + 1}" if at is None else f"Day {day + 1}, {at:%A} {at.isoformat()}"
+
+
+def zone_of(job: Job) -> ZoneInfo | None:
+    """Give the time zone of a job; None where it has none.
+
+    Parameters
+    ----------
+    job : Job
+        The job. [-]
+
+    Raises
+    ------
+    InvalidJob
+        If there is no such zone.
+    """
+    if not job.days.zone:
+        return None
+    try:
+        return ZoneInfo(job.days.zone)
+    except (ZoneInfoNotFoundError, ValueError, OSError) as error:
+        raise InvalidJob("/days/zone", f"there is no time zone {job.days.zone}.", "Write it like Etc/UTC, or leave it empty.") from error

@@ -15,6 +15,7 @@ from northspan.core.document.job import Moment, Part, TaskChange
 from northspan.core.document.plan.days import DaysPlan, Turning
 from northspan.core.steps.days import calculators
 from northspan.core.steps.days.cannot_wait import cannot_wait
+from northspan.core.steps.days.dates import zone_of
 from northspan.core.steps.days.done import done_and_left
 from northspan.core.steps.days.events import Event, event_edits
 from northspan.core.steps.days.plan import days_plan
@@ -86,7 +87,7 @@ def _taken_in(event: Event) -> StepEvent:
 
 
 def days_hold(whole: WorkedJob) -> None:
-    """Refuse days that name what is not there, or whose tasks wait for each other in a circle.
+    """Refuse days that name what is not there, such as a time zone, or whose tasks wait for each other in a circle.
 
     Parameters
     ----------
@@ -98,6 +99,7 @@ def days_hold(whole: WorkedJob) -> None:
     InvalidJob
         If they do.
     """
+    zone_of(whole.job)
     tasks = tasks_of(whole).tasks
     there = {one.key for one in tasks}
     try:
