@@ -29,7 +29,7 @@ const strike = (key: string) => store.edit([{ op: 'remove', path: `/record/attac
 </script>
 
 <template>
-  <section class="photos" aria-label="Photos and papers">
+  <div class="photos" role="group" aria-label="Photos and papers">
     <ul class="plain-list photo-list">
       <li v-for="[key, one] in kept" :key="key">
         <a :href="address(one.content)" target="_blank" rel="noopener">
@@ -62,7 +62,7 @@ const strike = (key: string) => store.edit([{ op: 'remove', path: `/record/attac
       aria-label="Photo or paper"
       tabindex="-1"
       @change="add" />
-  </section>
+  </div>
 </template>
 
 <style scoped>
