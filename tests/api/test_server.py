@@ -28,8 +28,8 @@ class Killed(unittest.TestCase):
                 if not job_id:
                     job_id = server.ask("POST", "/api/jobs", {"start": "demo"})[1]["id"]
                 revision, count = server.ask("GET", f"/api/jobs/{job_id}")[1]["revision"], 0
-                killer = threading.Timer(0.25 + dice.random() * 0.5, server.kill)  # while saving, not while reading
-                killer.start()
+                killer = threading.Timer(dice.random() * 0.3, server.kill)
+                last = 3 + dice.randrange(6)  # counted, so that a slow machine has as many edits behind it as a quick one
                 try:
                     while True:
                         note = f"round {round_} edit {count}"
@@ -38,6 +38,8 @@ class Killed(unittest.TestCase):
                         self.assertEqual(status, 200)
                         revision, count = state["revision"], count + 1
                         acknowledged[revision] = note
+                        if count == last:
+                            killer.start()
                 except DROPPED:
                     killer.join()
                 self.check(Path(folder) / FILE_NAME, job_id, acknowledged)
