@@ -96,16 +96,7 @@ def solve_network(branches: Sequence[Branch]) -> State:
     >>> round(state.amperes["rod"].real, 3)
     4.8
     """
-    nodes = sorted({node for branch in branches for node in (branch.a, branch.b)} - {EARTH})
-    at = {node: i for i, node in enumerate(nodes)}
-    rows: list[dict[int, complex]] = [{} for _ in nodes]
-    right = [0j] * len(nodes)
-    groups = _groups(branches)
-    admittances = [(group, _admittances(group)) for group in groups]
-    for group, y in admittances:
-        for i, one in enumerate(group):
-            for j, other in enumerate(group):
-                _stamp(rows, right, at, (one, other), y[i][j])
+    nodes, at, admittances, rows, right = _stamped(branches)
     try:
         answers = solved_sparse(rows, right)
     except Singular as error:
@@ -136,18 +127,10 @@ class Responses:
     """
 
     def __init__(self, branches: Sequence[Branch]) -> None:
-        self._nodes = sorted({node for branch in branches for node in (branch.a, branch.b)} - {EARTH})
-        self._at = {node: i for i, node in enumerate(self._nodes)}
-        self._groups = [(group, _admittances(group)) for group in _groups(branches)]
-        self._of = {one.key: (group, y, i) for group, y in self._groups for i, one in enumerate(group)}
-        self._rows: list[dict[int, complex]] = [{} for _ in self._nodes]
-        self._right = [0j] * len(self._nodes)
-        for group, y in self._groups:
-            for i, one in enumerate(group):
-                for j, other in enumerate(group):
-                    _stamp(self._rows, self._right, self._at, (one, other), y[i][j])
+        self._nodes, self._at, groups, rows, self._right = _stamped(branches)
+        self._of = {one.key: (group, y, i) for group, y in groups for i, one in enumerate(group)}
         try:
-            self._factored = Factored(self._rows)
+            self._factored = Factored(rows)
         except Singular as error:
             raise FloatingNode(self._nodes[error.at]) from error
 
@@ -197,6 +180,25 @@ class Response:
 
     volts: dict[str, complex]
     driven: dict[str, float] | None
+
+
+_Group = tuple[list[Branch], tuple[tuple[complex, ...], ...]]
+
+
+def _stamped(
+    branches: Sequence[Branch],
+) -> tuple[list[str], dict[str, int], list[_Group], list[dict[int, complex]], list[complex]]:
+    """Nodes and their places, groups of branches with their admittances, and the equations of a network under its own sources."""
+    nodes = sorted({node for branch in branches for node in (branch.a, branch.b)} - {EARTH})
+    at = {node: i for i, node in enumerate(nodes)}
+    rows: list[dict[int, complex]] = [{} for _ in nodes]
+    right = [0j] * len(nodes)
+    groups = [(group, _admittances(group)) for group in _groups(branches)]
+    for group, y in groups:
+        for i, one in enumerate(group):
+            for j, other in enumerate(group):
+                _stamp(rows, right, at, (one, other), y[i][j])
+    return nodes, at, groups, rows, right
 
 
 def _groups(branches: Sequence[Branch]) -> list[list[Branch]]:

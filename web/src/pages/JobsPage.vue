@@ -6,6 +6,7 @@ import { orElse, send } from '../api/transport'
 import { rulebooks } from '../api/lists'
 import StartDialog from '../components/frame/StartDialog.vue'
 import { useShortcuts } from '../composables/useShortcuts'
+import { STAGES } from '../format/stages'
 import { useSettings } from '../state/settings'
 
 const router = useRouter()
@@ -25,15 +26,7 @@ const file = ref<HTMLInputElement | null>(null)
 onMounted(list)
 useShortcuts({ n: () => (starting.value = true) })
 
-const STAGES = [
-  { value: '', title: 'all' },
-  { value: 'survey', title: 'being surveyed' },
-  { value: 'planned', title: 'planned' },
-  { value: 'at_work', title: 'at work' },
-  { value: 'waiting', title: 'waiting for an inspection' },
-  { value: 'done', title: 'done' },
-]
-const stageTitle = (value: string): string => STAGES.find((one) => one.value === value)?.title ?? value
+const stages = [{ value: '', title: 'all' }, ...Object.entries(STAGES).map(([value, title]) => ({ value, title }))]
 const stepOf = (where: string): string => `/jobs/{id}/${PLACES[where.split('/')[1] ?? ''] ?? 'survey'}`
 const PLACES: Record<string, string> = {
   runs: 'sizing',
@@ -137,14 +130,14 @@ async function openFile(): Promise<void> {
     </section>
     <div class="find-row">
       <v-text-field v-model="search" label="Find a job: name, address, part, note, finding" type="search" />
-      <v-select v-model="stage" label="Where they stand" :items="STAGES" />
+      <v-select v-model="stage" label="Where they stand" :items="stages" />
     </div>
     <ul v-if="jobs?.length" class="job-list">
       <li v-for="job in jobs" :key="job.id">
         <router-link :to="`/jobs/${job.id}/sizing`"
           ><b>{{ job.name }}</b
           ><span
-            >{{ stageTitle(job.stage)
+            >{{ STAGES[job.stage] ?? job.stage
             }}<template v-if="job.next_day">, next {{ job.next_day }}: {{ job.next_words }}</template
             ><template v-if="job.stops">, {{ job.stops }} to stop for</template
             ><template v-if="job.fixes">, {{ job.fixes }} to put right</template></span

@@ -13,6 +13,7 @@ from northspan.core.physics.bad_joint import Suspect, Taken, Verdict, bad_joint
 from northspan.core.physics.network import Branch
 from northspan.core.physics.role import Role
 from northspan.core.steps.inspection.circuit import TESTER_OHM, WIRES, Found, circuit_of, heads, hung_tester, tips
+from northspan.core.steps.inspection.expected import holds
 from northspan.core.topics.bonds.edges import Edge
 from northspan.core.topics.bonds.reading import edge_name
 
@@ -37,7 +38,8 @@ def bad_place(whole: WorkedJob, found: Found | None = None) -> BadPlacePlan | No
     -----
     Wires are taken between cold and warm, and every source at the volts that were read where it comes in.
     """
-    readings = [one for one in whole.job.inspection.readings.values() if one.kind in {TestKind.volts, TestKind.amperes, TestKind.loop}]
+    power = {TestKind.volts, TestKind.amperes, TestKind.loop}
+    readings = [one for one in whole.job.inspection.readings.values() if one.kind in power and holds(whole, one)]
     if len(readings) < FEWEST:
         return None
     here = found or circuit_of(whole)
@@ -110,16 +112,18 @@ def suspects_of(here: Found) -> Iterator[tuple[Suspect, str]]:
     nodes = {node for edge in edges for node in (edge.a, edge.b)}
     for key, can in bench.tree.job.enclosures.items():
         if key not in bonded and {f"{key}.N", f"{key}.C"} <= nodes:
-            yield Suspect(f"bond at {key}", a=f"{key}.N", b=f"{key}.C"), f"a second bond, or neutral and ground joined behind {can.name}"
+            words = f"a second bond, or {{neutral_and_ground}} joined behind {can.name}"
+            yield Suspect(f"bond at {key}", a=f"{key}.N", b=f"{key}.C"), bench.say.fill(words)
     for key, run in bench.tree.job.runs.items():
         pair = (f"{key}.L1", f"{key}.L2")
         if {edge.key for edge in edges} >= set(pair):
-            yield Suspect(f"swap of {key}", swaps=pair), f"the two hot wires of {run.name}, landed in each other's place"
+            hot = bench.say.terms.ungrounded_conductors
+            yield Suspect(f"swap of {key}", swaps=pair), f"the two {hot} of {run.name}, in each other's place"
 
 
 def _wire_words(here: Found, edge: Edge) -> str:
     words = edge_name(here.bench, edge)
-    return f"{words}, the supplier's part" if here.bench.tree.job.runs[edge.part].utility_owned else words
+    return f"{words}, part of the {here.bench.say.terms.utility}" if here.bench.tree.job.runs[edge.part].utility_owned else words
 
 
 def _where(whole: WorkedJob, one: Suspect) -> str:
@@ -146,5 +150,6 @@ def _load_name(whole: WorkedJob, key: str) -> str:
 
 def _node(whole: WorkedJob, node: str) -> str:
     part, _, wire = node.partition(".")
-    words = {"N": "the neutral", "G": "the ground bar", "C": "the can", "L1": "leg 1", "L2": "leg 2"}.get(wire, wire)
+    say = whole.case.rulebook.words.terms
+    words = {"N": "the neutral", "G": f"the {say.ground_bar}", "C": f"the {say.can}", "L1": "line 1", "L2": "line 2"}.get(wire, wire)
     return f"{words} at {whole.case.tree.name_of(part)}" if part in {*whole.job.enclosures, *whole.job.sources} else node

@@ -74,6 +74,23 @@ def check_where(whole: WorkedJob, one: Measured) -> None:
     _check_said(whole, one)
 
 
+def holds(whole: WorkedJob, one: Measured) -> bool:
+    """Tell whether a reading still speaks of something that the job has, and that its trade measures.
+
+    Parameters
+    ----------
+    whole : WorkedJob
+        The job, worked out. [-]
+    one : Measured
+        The reading. [-]
+    """
+    try:
+        check_where(whole, one)
+    except InvalidJob:
+        return False
+    return one.kind.value in whole.case.rulebook.tested
+
+
 def _check_said(whole: WorkedJob, one: Measured) -> None:
     """Refuse a reading that does not say enough."""
     if one.kind is TestKind.volts and not one.between:

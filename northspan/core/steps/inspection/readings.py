@@ -19,7 +19,7 @@ from northspan.core.physics.leaks import who_leaks
 from northspan.core.steps.inspection.bad_place import bad_place
 from northspan.core.steps.inspection.by_kind import expected_of
 from northspan.core.steps.inspection.circuit import Found, circuit_of
-from northspan.core.steps.inspection.expected import Expected, Grade, check_where, grade_of
+from northspan.core.steps.inspection.expected import Expected, Grade, check_where, grade_of, holds
 from northspan.core.working.errors import InvalidJob
 
 RINGS = frozenset(kind for kind in TestKind if kind.value.startswith("ring_"))
@@ -67,7 +67,7 @@ def readings_view(whole: WorkedJob, beside: Beside) -> ReadingsAnswer:
     del beside
     found = circuit_of(whole)
     taken = whole.job.inspection.readings
-    lines = [_line(whole, key, one, found) for key, one in taken.items() if _holds(whole, one)]
+    lines = [_line(whole, key, one, found) for key, one in taken.items() if holds(whole, one)]
     wanted = [_line(whole, "", one, found) for one in _wanted(whole) if not _read(whole, one)]
     leaks, rest = _leaks(whole)
     kinds = tuple(KindOffer(kind.value, whole.case.rulebook.tested[kind.value].words, whole.case.rulebook.tested[kind.value].unit,
@@ -125,7 +125,7 @@ def readings_found(whole: WorkedJob) -> Iterator[Finding]:
     whole : WorkedJob
         The job, worked out. [-]
     """
-    taken = {key: one for key, one in whole.job.inspection.readings.items() if _holds(whole, one)}
+    taken = {key: one for key, one in whole.job.inspection.readings.items() if holds(whole, one)}
     if not taken:
         return
     found = circuit_of(whole)
@@ -137,10 +137,10 @@ def readings_found(whole: WorkedJob) -> Iterator[Finding]:
     bad = bad_place(whole, found) if _odd(lines) else None
     if bad is not None and bad.verdict == Verdict.sure.value:
         first = bad.places[0]
+        name = f"{first.words[:1].upper()}{first.words[1:]}"
         heat = f" {first.power_w:.0f} W heat it under those loads." if first.power_w >= 1 else ""
-        what = "is joined where it must not be" if first.joins else f"has {first.ohm:.2g} Ω more than it should"
-        words = f"{first.words[:1].upper()}{first.words[1:]}: the readings say so." if first.words.startswith(("a second", "the two")) \
-            else f"{first.words[:1].upper()}{first.words[1:]} {what}.{heat}"  # fmt: skip
+        added = f" has {first.ohm:.2g} Ω more than it should.{heat}"  # what is joined, or in the other's place, says so by its name
+        words = f"{name}: the readings say so." if first.joins or not first.ohm else f"{name}{added}"
         yield Finding("bad-joint", Severity.stop, first.where, words, "No other single place explains what was read. "
                       "Turn it off before anybody opens it.", "least squares over the readings", step="inspection")  # fmt: skip
 
@@ -163,15 +163,6 @@ def _limit(line: ReadingLine) -> str:
     return f"At most {line.most:g} {line.unit}."
 
 
-def _holds(whole: WorkedJob, one: Measured) -> bool:
-    """Whether a reading still speaks of something that the job has."""
-    try:
-        check_where(whole, one)
-    except InvalidJob:
-        return False
-    return one.kind.value in whole.case.rulebook.tested
-
-
 def _expected(whole: WorkedJob, one: Measured, found: Found) -> Expected:
     try:
         return expected_of(whole, one, found)
@@ -187,7 +178,7 @@ def _line(whole: WorkedJob, key: str, one: Measured, found: Found) -> ReadingLin
     words = f"{said.row.words[:1].upper()}{said.row.words[1:]}{f', {more}' if more else ''}"
     grade = grade_of(one, said).value if key else ""
     value = one.value if key else None
-    place = getattr(whole.job, table)[part].name if hasattr(getattr(whole.job, table)[part], "name") else _circuit_name(whole, part)
+    place = _circuit_name(whole, part) if table == "circuits" else getattr(whole.job, table)[part].name
     return ReadingLine(
         key, one.kind.value, one.where, place, words, said.row.unit, value, said.value, said.low, said.high, said.least,
         said.most, grade, said.why, said.citation, one.between, one.wire, one.on, one.who, one.at, one.note, not key,

@@ -9,9 +9,8 @@ from northspan.core.case.worked import WorkedJob
 from northspan.core.document.job import NEW, BuiltRun, Job, Measured, Run, TestKind
 from northspan.core.steps.inspection.by_kind import expected_of
 from northspan.core.steps.inspection.circuit import circuit_of, heads, loop_ohm
-from northspan.core.steps.inspection.expected import check_where
+from northspan.core.steps.inspection.expected import holds
 from northspan.core.topics.sizing.topic import SIZED
-from northspan.core.working.errors import InvalidJob
 from northspan.core.working.sums import sum_of
 
 FAR = 3.0  # a loop of wires read at more than so many times its length by the plan is a bad joint, no longer wire
@@ -100,9 +99,7 @@ Corrected = tuple[str, str, dict[str, Any], str]
 
 def _said(whole: WorkedJob, one: Measured) -> Iterator[Corrected]:
     """What a reading corrects: of which table, which part, its fields, and in words."""
-    try:
-        check_where(whole, one)
-    except InvalidJob:  # of a part that is gone: the reading says nothing of this job
+    if not holds(whole, one):  # of a part that is gone: the reading says nothing of this job
         return
     key, job = one.where.split("/")[2], whole.job
     if one.kind is TestKind.continuity:

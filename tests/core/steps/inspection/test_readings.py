@@ -86,6 +86,39 @@ class Expected(unittest.TestCase):
         for value, wanted in ((4.9, "ok"), (6, "look"), (30, "high")):
             self.assertEqual(grade(US, a_reading("leakage", "/enclosures/P2", value)), wanted)
 
+    def test_currents_earth_and_fault_current_on_both_sides_of_their_limits(self):
+        clamp = {"wire": "G", "on": ("lamps",)}
+        for value, wanted in ((0.004, "ok"), (0.4, "high"), (0.499, "high"), (0.502, "fail")):
+            self.assertEqual(grade(US, a_reading("amperes", "/runs/F2", value, **clamp)), wanted, value)
+        said = expected_of(worked(US), a_reading("amperes", "/runs/F2", wire="N", on=("lamps",)))
+        for value, wanted in ((said.low * 1.001, "ok"), (said.high * 0.999, "ok"), (said.low * 0.9, "low"), (said.high * 2, "high")):
+            self.assertIn(grade(US, a_reading("amperes", "/runs/F2", value, wire="N", on=("lamps",))), {wanted, "look"}, value)
+        rod = next(iter(UK.electrodes))
+        most = expected_of(worked(UK), a_reading("earth", f"/electrodes/{rod}")).most
+        for value, wanted in ((most * 0.999, False), (most * 1.001, True)):
+            self.assertEqual(grade(UK, a_reading("earth", f"/electrodes/{rod}", value)) == "fail", wanted)
+        can = UK.enclosures["CU"].interrupting_a
+        for value, wanted in ((can, False), (can + 1, True)):
+            self.assertEqual(grade(UK, a_reading("prospective", "/enclosures/CU", value)) == "fail", wanted)
+
+    def test_a_circuit_without_a_name_is_called_by_its_place_in_the_panel(self):
+        key, one = next((key, one) for key, one in US.circuits.items() if not one.run)
+        bare = US.model_copy(update={"circuits": US.circuits | {key: one.model_copy(update={"name": ""})}})
+        line = readings_view(worked(with_readings(bare, a_reading("polarity", f"/circuits/{key}", 1))), NOW).readings[0]
+        self.assertEqual(line.place, f"circuit {'+'.join(map(str, one.slots))}")
+
+    def test_a_reading_whose_load_is_gone_is_kept_and_no_joint_is_sought_from_it(self):
+        readings = round_of(worked(US), MeterQuestion(faulty=True, seed=2))
+        gone = with_readings(US, *readings).model_copy(update={"loads": {k: v for k, v in US.loads.items() if k != "kiln"}})
+        seen = bad_place(worked(gone))
+        self.assertEqual(len(gone.inspection.readings), len(readings))
+        self.assertEqual(seen.readings, sum(not one.on for one in readings if one.kind == "volts"))
+
+    def test_what_may_be_wrong_is_said_in_the_words_of_the_trade(self):
+        said = " ".join(words for _, words in suspects_of(circuit_of(worked(UK))))
+        self.assertIn("neutral and earth joined", said)
+        self.assertNotRegex(said, r"\b(ground|hot|utility)\b")
+
     def test_a_delayed_device_has_times_of_its_own(self):
         run = UK.runs["C2"].model_copy(update={"residual_ma": 100.0, "residual_delayed": True})
         delayed = UK.model_copy(update={"runs": UK.runs | {"C2": run}})
@@ -196,7 +229,7 @@ class Planted(unittest.TestCase):
         loop = [a_reading("loop", "/enclosures/P2"), a_reading("loop", "/enclosures/P1")]
         clamp = [a_reading("amperes", "/runs/F2", wire=wire, on=("lamps",)) for wire in "NG"]
         for name, job, suspect, ohm, words, more in (
-            ("neutral of the supplier", OWNED, Suspect("x", branch="R1.N"), 0.5, "supplier", ()),
+            ("neutral of the supplier", OWNED, Suspect("x", branch="R1.N"), 0.5, "part of the utility", ()),
             ("line upstream", US, Suspect("x", branch="F1.L1"), 0.3, "line 1 of House feeder", ()),
             ("line downstream", US, Suspect("x", branch="F2.L2"), 0.5, "line 2 of Studio feeder", ()),
             ("neutral downstream", US, Suspect("x", branch="F2.N"), 1.0, "neutral of Studio feeder", ()),

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { link } from '../../../api/transport'
+import { STAGES } from '../../../format/stages'
 import FindingsStrip from '../../frame/FindingsStrip.vue'
 import PhotosPart from '../../parts/PhotosPart.vue'
 import BuiltPart from './BuiltPart.vue'
@@ -11,13 +12,6 @@ import { useRecord } from './useRecord'
 /** What stays when the crew is gone: what was built, notes, photos and papers, every change, a file to hand over. */
 const record = useRecord()
 const store = useJob()
-const STAGES: Record<string, string> = {
-  survey: 'Being surveyed',
-  planned: 'Planned',
-  at_work: 'At work',
-  waiting: 'Waiting for an inspection',
-  done: 'Done and signed',
-}
 const pin = (key: string, part: unknown) =>
   store.edit([{ op: 'add', path: `/record/attachments/${key}/part`, value: part }])
 </script>
@@ -45,7 +39,7 @@ const pin = (key: string, part: unknown) =>
     </div>
     <div class="answer" tabindex="0" role="region" aria-label="Answer">
       <section class="part-panel" aria-label="What is handed over">
-        <h1>{{ STAGES[record.said?.stage ?? ''] ?? 'Record' }}</h1>
+        <h1 class="stage">{{ STAGES[record.said?.stage ?? ''] ?? 'record' }}</h1>
         <p>
           Notes: {{ record.notes.length }}. Photos and papers:
           {{ Object.keys(store.job?.record.attachments ?? {}).length }}. Runs built otherwise:
@@ -75,6 +69,9 @@ const pin = (key: string, part: unknown) =>
 <style scoped>
 .center-scroll {
   padding: 10px 14px;
+}
+.stage::first-letter {
+  text-transform: uppercase;
 }
 .owner-asks summary {
   min-height: 44px;
