@@ -70,6 +70,16 @@ def a_job(seed: int) -> Job:
     return Job.model_validate(document)
 
 
+def edited(job: Job, rng: random.Random) -> Job:
+    """Change a job somewhere; as it was where the change makes no job."""
+    document = json.loads(job.model_dump_json())
+    _change(rng, document, job.rulebook)
+    try:
+        return Job.model_validate(document)
+    except ValidationError:
+        return job
+
+
 def _begun(rng: random.Random, book: str) -> Job:
     starts = starts_under(book)
     job = start_job_under(rng.choice(starts).key, _answers(rng, book), book)

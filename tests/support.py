@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 import json
-from collections.abc import Iterator
+import sys
+from collections.abc import Callable, Iterator
 from typing import Any
 
 from sqlalchemy import Engine
@@ -100,6 +101,22 @@ def a_property_of(runs: int) -> Job:
 def service_over(engine: Engine) -> Service:
     """The service as a server has it, over a database."""
     return Service(Jobs(engine), outside(Library(engine), Books(engine), Authorities(engine)))
+
+
+def calls_of(work: Callable[[], object]) -> int:
+    """How many calls something takes: what it costs, whatever else the machine does meanwhile."""
+    count = 0
+
+    def one(_frame: object, event: str, _what: object) -> None:
+        nonlocal count
+        count += event == "call"
+
+    sys.setprofile(one)
+    try:
+        work()
+    finally:
+        sys.setprofile(None)
+    return count
 
 
 def run_of(job: Job, run_id: str = "F1") -> RunPlan:

@@ -2,21 +2,26 @@
 
 from __future__ import annotations
 
-from collections import defaultdict
-from collections.abc import Collection, Iterable, Mapping
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import replace
+from itertools import chain
+from operator import is_
 from typing import Any
 
 from pydantic import BaseModel
 
 from northspan.core.case.case import Case, case_of
-from northspan.core.case.topic import Done, Planned
-from northspan.core.case.worked import WorkedJob
+from northspan.core.case.moved import NOTHING_BEFORE, Before, moved_since
+from northspan.core.case.topic import Done, of_step
+from northspan.core.case.worked import Said, WorkedJob
 from northspan.core.document.cautions import DEFERENCE
-from northspan.core.document.findings import Finding, by_severity
+from northspan.core.document.findings import by_severity
 from northspan.core.document.job import Job
 from northspan.core.document.plan import Plan
 from northspan.core.topics.order import TOPICS
+
+BEHIND = object()  # marks, among the pieces of a part, that what follows goes behind what is there
+Pieces = Mapping[tuple[str, str], tuple[object, ...]]
 
 
 def solve(job: Job, detailed: Collection[str] | None = ()) -> Plan:
@@ -49,7 +54,7 @@ def solve(job: Job, detailed: Collection[str] | None = ()) -> Plan:
     return worked(job, detailed).plan
 
 
-def worked(job: Job, detailed: Collection[str] | None = ()) -> WorkedJob:
+def worked(job: Job, detailed: Collection[str] | None = (), before: WorkedJob | None = None) -> WorkedJob:
     """Work a job out, once for every view of it.
 
     Parameters
@@ -58,49 +63,88 @@ def worked(job: Job, detailed: Collection[str] | None = ()) -> WorkedJob:
         What exists and what is wanted. [-]
     detailed : collection of str, optional
         Runs whose working and other ways are worked too; None for all of them. [-]
+    before : WorkedJob, optional
+        The same job as it was worked out before an edit: what the edit does not touch is taken from there. The answers are
+        those that nothing known before would give. [-]
 
     Raises
     ------
     InvalidJob
         If the job refers to what does not exist.
     """
-    case, done = case_of(job), Done(detailed)
-    planned: list[Planned] = []
-    found: list[Finding] = []
+    known = _known_before(before, job)
+    case = before.case.moved(job, known.moved) if before is not None and known.moved is not None else case_of(job)
+    done = Done(detailed, before=known)
+    said: dict[str, Said] = {}
     for topic in TOPICS:
-        planned.append(topic.plan(case, done))
-        done = done.with_results(planned[-1].results)
-        found += [one if one.step else replace(one, step=topic.step) for one in topic.findings(case, done)]
-    return WorkedJob(job, case, done, _plan(case, planned, found))
+        if before is not None and known.only_moved and topic.stands(done):
+            said[topic.name] = before.said[topic.name]
+            done = done.with_results(said[topic.name][0].results)
+            continue
+        planned = topic.plan(case, done)
+        done = done.with_results(planned.results)
+        found = of_step(topic.step, topic.findings(case, done))
+        said[topic.name] = planned, found
+    plan, pieces = _plan(case, said, before)
+    return WorkedJob(job, case, replace(done, before=NOTHING_BEFORE), plan, said, pieces)
 
 
-def _plan(case: Case, planned: Iterable[Planned], found: Iterable[Finding]) -> Plan:
+def _known_before(before: WorkedJob | None, job: Job) -> Before:
+    """What of a job as it was can be taken for it as it is: nothing under another rulebook."""
+    if before is None or before.job.rulebook != job.rulebook or before.job.amendments != job.amendments:
+        return NOTHING_BEFORE
+    return Before(before.done.results, moved_since(before.job, job))
+
+
+def _plan(case: Case, said: Mapping[str, Said], before: WorkedJob | None) -> tuple[Plan, Pieces]:
     """Put together what the topics planned: whole fields first, then what they add to each other's parts."""
     fields: dict[str, Any] = {}
-    onto: dict[tuple[str, str], dict[str, Any]] = defaultdict(dict)
-    for one in planned:
-        fields |= one.fields
-        for kind, parts in one.onto.items():
-            for key, more in parts.items():
-                onto[kind, key] |= more
-        for kind, parts in one.more.items():
-            for key, more in parts.items():
-                into = onto[kind, key]
-                for name, behind in more.items():
-                    into[f"+{name}"] = (*into.get(f"+{name}", ()), *behind)
-    for (kind, key), more in onto.items():
-        if key in fields[kind]:
-            fields[kind] = {**fields[kind], key: _with(fields[kind][key], more)}
-    return Plan(
+    for planned, _ in said.values():
+        fields |= planned.fields
+    pieces = _pieces(said, fields)
+    old: Pieces = before.pieces if before is not None else {}
+    for kind in {kind for kind, _ in pieces}:
+        fields[kind] = dict(fields[kind])
+    for (kind, key), own in pieces.items():
+        was = old.get((kind, key), ())
+        same = before is not None and len(was) == len(own) and all(map(is_, was, own))
+        fields[kind][key] = getattr(before.plan, kind)[key] if before is not None and same else _put_together(own)
+    plan = Plan(
         rulebook=case.job.rulebook,
         rulebook_title=case.rulebook.title,
         deference=case.rulebook.words.fill(DEFERENCE),
-        findings=by_severity(found),
+        findings=by_severity(chain.from_iterable(found for _, found in said.values())),
         **fields,
     )
+    return plan, pieces
 
 
-def _with(part: Any, more: Mapping[str, Any]) -> Any:  # noqa: ANN401 - a part of any kind
-    """Give a part with more fields; those with a plus go behind what is there."""
-    whole = {name.lstrip("+"): (*getattr(part, name[1:]), *value) if name[0] == "+" else value for name, value in more.items()}
+def _pieces(said: Mapping[str, Said], fields: Mapping[str, Any]) -> Pieces:
+    """What each part of the plan is put together from: the part, what is put in its place, and after a mark what goes behind."""
+    found: dict[tuple[str, str], list[Any]] = {}
+    for planned, _ in said.values():
+        for kind, parts in planned.onto.items():
+            for key in parts.keys() & fields[kind].keys():
+                found.setdefault((kind, key), [fields[kind][key]]).append(parts[key])
+    for planned, _ in said.values():
+        for kind, parts in planned.more.items():
+            for key in parts.keys() & fields[kind].keys():
+                found.setdefault((kind, key), [fields[kind][key]]).extend((BEHIND, parts[key]))
+    return {one: tuple(own) for one, own in found.items()}
+
+
+def _put_together(pieces: Sequence[Any]) -> Any:  # noqa: ANN401 - a part of any kind
+    """Give a part with more fields: in place of its own, and behind them."""
+    part, *rest = pieces
+    whole: dict[str, Any] = {}
+    behind: dict[str, tuple[Any, ...]] = {}
+    put_behind = False
+    for piece in rest:
+        if piece is BEHIND:
+            put_behind = True
+        elif put_behind:
+            behind |= {name: (*behind.get(name, ()), *value) for name, value in piece.items()}
+        else:
+            whole |= piece
+    whole |= {name: (*getattr(part, name), *value) for name, value in behind.items()}
     return part.model_copy(update=whole) if isinstance(part, BaseModel) else replace(part, **whole)

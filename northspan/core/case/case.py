@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Collection
 from dataclasses import dataclass, replace
 from functools import cached_property
 
@@ -13,6 +14,8 @@ from northspan.core.document.job import CallChoice, Job
 from northspan.core.rulebooks.questions.common import BuildingFacts
 from northspan.core.rulebooks.registry import rulebook_of
 from northspan.core.rulebooks.rulebook import Rulebook
+
+_OF_NO_ROUTE = frozenset({"electrodes"})  # what is gathered once and reads nothing of routes
 
 
 @dataclass(frozen=True)
@@ -37,6 +40,21 @@ class Case:
     def electrodes(self) -> dict[str, float]:
         """Resistance of the electrodes of each building together, where it is known. [ohm]"""
         return electrodes_ohm(self.tree, self.rulebook.electrodes)
+
+    def moved(self, job: Job, moved: Collection[str]) -> Case:
+        """Give the same case where nothing but routes moved, and what no topic reads: nothing is checked or gathered again.
+
+        Parameters
+        ----------
+        job : Job
+            The job as it is now. [-]
+        moved : collection of str
+            Ids of the runs that moved. [-]
+        """
+        here = replace(self, tree=self.tree.moved(job, moved))
+        for name in _OF_NO_ROUTE & self.__dict__.keys():
+            here.__dict__[name] = self.__dict__[name]
+        return here
 
     def without_load(self, key: str) -> Case:
         """Give the same case without a load: nothing else of it changes.

@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Collection, Iterable, Iterator, Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Any, Generic, TypeVar, cast
 
 from northspan.core.case.calculator import Calculator
 from northspan.core.case.case import Case
+from northspan.core.case.moved import NOTHING_BEFORE, Before
 from northspan.core.document.findings import Finding
 
 T = TypeVar("T")
@@ -37,24 +38,28 @@ class Planned:
 
 @dataclass(frozen=True, slots=True)
 class Done:
-    """What the topics before have worked out. `detailed` are the runs whose working is wanted, None for all."""
+    """What the topics before have worked out. `detailed` are the runs whose working is wanted, None for all.
+
+    `before` is what was worked out of the job as it stood before the last edit.
+    """
 
     detailed: Collection[str] | None = None
     results: Mapping[Result[Any], Any] = field(default_factory=dict)
+    before: Before = NOTHING_BEFORE
 
     def __getitem__(self, result: Result[T]) -> T:
         """Give what an earlier topic worked out."""
         return cast("T", self.results[result])
 
-    def wants(self, run_id: str) -> bool:
-        """Tell whether the working of a run is wanted.
+    def wanted(self, run_ids: Collection[str]) -> Collection[str]:
+        """Give those runs whose working is wanted.
 
         Parameters
         ----------
-        run_id : str
-            Id of the run. [-]
+        run_ids : collection of str
+            Ids of runs. [-]
         """
-        return self.detailed is None or run_id in self.detailed
+        return run_ids if self.detailed is None else frozenset(self.detailed).intersection(run_ids)
 
     def with_results(self, results: Mapping[Result[Any], Any]) -> Done:
         """Give the same with more results.
@@ -64,7 +69,20 @@ class Done:
         results : mapping of Result to what it is
             Of one topic. [-]
         """
-        return Done(self.detailed, {**self.results, **results})
+        return Done(self.detailed, {**self.results, **results}, self.before)
+
+
+def of_step(step: str, found: Iterable[Finding]) -> tuple[Finding, ...]:
+    """Say of findings which step of the work they belong to, where they do not say it themselves.
+
+    Parameters
+    ----------
+    step : str
+        The step. [-]
+    found : iterable of Finding
+        What was found. [-]
+    """
+    return tuple([one if one.step else replace(one, step=step) for one in found])
 
 
 def nothing_planned(case: Case, done: Done) -> Planned:
@@ -95,12 +113,40 @@ def nothing_found(case: Case, done: Done) -> Iterator[Finding]:
     yield from ()
 
 
+def never_stands(done: Done) -> bool:
+    """Tell that everything is worked again, whatever moved.
+
+    Parameters
+    ----------
+    done : Done
+        What earlier topics worked out, now and before. [-]
+    """
+    del done
+    return False
+
+
+def always_stands(done: Done) -> bool:
+    """Tell that a topic reads nothing of routes: its answer stands where nothing else was edited.
+
+    Parameters
+    ----------
+    done : Done
+        What earlier topics worked out, now and before. [-]
+    """
+    del done
+    return True
+
+
 @dataclass(frozen=True, slots=True)
 class Topic:
-    """A topic of the trade: the step of the work it belongs to, what it plans, finds and answers."""
+    """A topic of the trade: the step of the work it belongs to, what it plans, finds and answers.
+
+    `stands` tells, where nothing but routes moved, whether what it planned and found before is what it would plan and find now.
+    """
 
     name: str
     step: str
     plan: Callable[[Case, Done], Planned] = nothing_planned
     findings: Callable[[Case, Done], Iterable[Finding]] = nothing_found
     calculators: tuple[Calculator, ...] = ()
+    stands: Callable[[Done], bool] = never_stands

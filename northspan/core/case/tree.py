@@ -2,15 +2,18 @@
 
 from __future__ import annotations
 
+from collections.abc import Collection
 from dataclasses import dataclass, field, replace
 from functools import cached_property
 
+from northspan.core.case.moved import KEPT_BY_STEPS
 from northspan.core.case.slots import check_circuits, on_their_legs
 from northspan.core.document.job import Across, Circuit, EnclosureKind, Job, Load, Run, RunKind, Source, SourceKind, Status, System
 from northspan.core.rulebooks.registry import rulebook_of
 from northspan.core.working.errors import InvalidJob
 
 WITHOUT_DEVICE = frozenset({EnclosureKind.meter, EnclosureKind.junction_box, EnclosureKind.splitter})
+_OF_NO_ROUTE = frozenset({"loads_at", "sharing_ground", "entering"})  # what is gathered once and reads nothing of routes
 
 
 @dataclass(frozen=True)
@@ -40,6 +43,23 @@ class Tree:
             if run.ground_with and run.status is not Status.remove:
                 found.setdefault(run.ground_with, []).append(key)
         return {run_id: tuple(keys) for run_id, keys in found.items()}
+
+    def moved(self, job: Job, moved: Collection[str]) -> Tree:
+        """Give the same property where nothing but routes moved, and what no topic reads.
+
+        Parameters
+        ----------
+        job : Job
+            The job as it is now, as people noted it. [-]
+        moved : collection of str
+            Ids of the runs that moved. [-]
+        """
+        runs = {key: self.job.runs[key].model_copy(update={"segments": job.runs[key].segments}) for key in moved}
+        said = {name: getattr(job, name) for name in KEPT_BY_STEPS} | {"runs": {**self.job.runs, **runs} if runs else self.job.runs}
+        here = replace(self, job=self.job.model_copy(update=said))
+        for name in _OF_NO_ROUTE & self.__dict__.keys():
+            here.__dict__[name] = self.__dict__[name]
+        return here
 
     def without_load(self, key: str) -> Tree:
         """Give the same property without a load: nothing else of it changes, so nothing is checked again.

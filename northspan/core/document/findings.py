@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import dataclass
 from enum import StrEnum
+from itertools import chain
 
 from pydantic import JsonValue
 
@@ -99,7 +100,10 @@ def by_severity(findings: Iterable[Finding]) -> tuple[Finding, ...]:
     findings : iterable of Finding
         In the order they were found. [-]
     """
-    return tuple(sorted(findings, key=lambda finding: _ORDER.index(finding.severity)))
+    found: dict[Severity, list[Finding]] = {severity: [] for severity in _ORDER}
+    for one in findings:
+        found[one.severity].append(one)
+    return tuple(chain.from_iterable(found.values()))
 
 
 def pin(pointer: str, value: JsonValue, words: str) -> Cure:

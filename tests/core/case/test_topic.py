@@ -32,9 +32,10 @@ class Handing(unittest.TestCase):
         self.assertEqual((before[COUNT], after[COUNT], after[OTHER]), (4, 5, 1))
 
     def test_runs_are_wanted_in_detail_all_of_them_or_those_that_are_named(self):
-        self.assertTrue(Done().wants("F1"))
-        self.assertTrue(Done(("F1",)).wants("F1"))
-        self.assertFalse(Done(()).wants("F1"))
+        runs = ("F1", "F2")
+        self.assertEqual(set(Done().wanted(runs)), {"F1", "F2"})
+        self.assertEqual(set(Done(("F1", "F9")).wanted(runs)), {"F1"})
+        self.assertEqual(set(Done(()).wanted(runs)), set())
 
 
 class Together(unittest.TestCase):

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from northspan.core.case.case import Case
-from northspan.core.case.topic import Done, Planned, Result, Topic
+from northspan.core.case.topic import Done, Planned, Result, Topic, always_stands
 from northspan.core.document.findings import Finding
 from northspan.core.topics.bonds.calculators import CALCULATORS
 from northspan.core.topics.bonds.said import bonds_said
@@ -42,4 +42,4 @@ def findings(case: Case, done: Done) -> Iterator[Finding]:
     yield from done[_FOUND]
 
 
-TOPIC = Topic("bonds", "neutrals", plan, findings, CALCULATORS)
+TOPIC = Topic("bonds", "neutrals", plan, findings, CALCULATORS, stands=always_stands)

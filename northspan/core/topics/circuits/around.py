@@ -17,9 +17,7 @@ SURGE_KA, SURGE_US, LEAD_UH_PER_M = 3.0, 8.0, 1.0
 _SPACE = (("working_width_m", "w"), ("working_depth_m", "d"), ("headroom_m", "h"))
 
 
-def around_panel(
-    case: Case, panel: str, layout: PanelLayout, standing: dict[str, Standing], tape: tuple[Step, ...], series: WorkGroup | None
-) -> Iterator[WorkGroup]:
+def around_panel(case: Case, panel: str, layout: PanelLayout, standing: dict[str, Standing], tape: tuple[Step, ...]) -> Iterator[WorkGroup]:
     """Work what stands around a panel, topic by topic.
 
     Parameters
@@ -34,8 +32,6 @@ def around_panel(
         Its circuits. [A]
     tape : tuple of Step
         What tape may make of its wires. [-]
-    series : WorkGroup or None
-        Its devices against the one ahead of it. [A]
     """
     rules, say = case.rulebook.cans, case.rulebook.words
     wanted = rules.working_space(_old_dwelling_a(case, panel))
@@ -58,8 +54,6 @@ def around_panel(
     again = "A second pass after some days: metal settles, aluminum most. Power off, tested dead."
     lines = (given("T", say.fill(again.replace("aluminum", "{aluminum}")), 2.0, "passes", "trade habit"),)
     yield WorkGroup("torque", "Torque of its terminals", torque, work_lines(lines))
-    if series is not None:
-        yield series
     if tape:
         yield WorkGroup("tape", "Tape or sleeve", f"{len(tape)} {'rule' if len(tape) == 1 else 'rules'}", work_lines(tape))
 

@@ -25,7 +25,6 @@ from northspan.core.topics.circuits.moves import balance_moves, best_slot, open_
 from northspan.core.topics.circuits.moving import move_plan
 from northspan.core.topics.circuits.residual_groups import group_plans
 from northspan.core.topics.circuits.room import more_room, pairs_free
-from northspan.core.topics.circuits.series import series_group
 from northspan.core.topics.circuits.slots_plan import slot_plans
 from northspan.core.topics.circuits.standing import Standing, loads_on_legs
 from northspan.core.topics.circuits.terminals import tape_steps, terminal_lines
@@ -36,9 +35,7 @@ from northspan.core.working.sums import count_of, sum_of
 from northspan.core.working.worked import Step, given, step, whole
 
 
-def panel_plan(
-    case: Case, key: str, layout: PanelLayout, standing: dict[str, Standing], sized: dict[str, SizedRun], fault_a: float | None
-) -> PanelPlan:
+def panel_plan(case: Case, key: str, layout: PanelLayout, standing: dict[str, Standing], sized: dict[str, SizedRun]) -> PanelPlan:
     """Lay out a panel.
 
     Parameters
@@ -53,8 +50,10 @@ def panel_plan(
         Its circuits. [A]
     sized : dict
         Sized runs by id. [-]
-    fault_a : float or None
-        Fault current at it. [A]
+
+    Notes
+    -----
+    Nothing here hangs on how far away the panel is; its devices in series do, by the fault current, and are added by their own.
     """
     line_v, neutral_v = voltages_at(case.tree, key, case.rulebook.supplies)
     one_line = layout.legs_land is LegsLand.one_line or neutral_v >= line_v
@@ -66,8 +65,7 @@ def panel_plan(
     halves -= {slot for one in standing.values() if not one.one.half for slot in one.one.slots}
     pairs = pairs_free(layout, free)
     say = case.rulebook.words
-    series = series_group(case, key, feeding, fault_a)
-    around = tuple(around_panel(case, key, layout, standing, tape_steps(case, standing, sized), series))
+    around = tuple(around_panel(case, key, layout, standing, tape_steps(case, standing, sized)))
     move = move_plan(case, key, layout, standing)
     room = f"{len(free)} of {layout.spaces} free" + (f", {len(halves)} of them take two half-size devices" if halves else "")
     if not one_line and free:

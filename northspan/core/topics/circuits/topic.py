@@ -12,13 +12,16 @@ from northspan.core.document.plan.panel import PanelPlan
 from northspan.core.topics.circuits.calculators import CALCULATORS
 from northspan.core.topics.circuits.checks import panel_checks
 from northspan.core.topics.circuits.panel_plan import panel_plan
+from northspan.core.topics.circuits.series import series_group
 from northspan.core.topics.circuits.standing import Standing, standing_in
 from northspan.core.topics.faults.interrupting import FaultHere
 from northspan.core.topics.faults.topic import FAULTS_HERE
-from northspan.core.topics.sizing.topic import SIZED
+from northspan.core.topics.sizing.run import SizedRun
+from northspan.core.topics.sizing.topic import SIZED, same_choices
 
 STANDING: Result[dict[str, dict[str, Standing]]] = Result("circuits of each panel whose spaces are drawn")
-PANELS: Result[dict[str, PanelPlan]] = Result("panels as laid out")
+PANELS: Result[dict[str, PanelPlan]] = Result("panels as laid out, without what hangs on the fault current at them")
+_FOUND: Result[tuple[Finding, ...]] = Result("what was found in panels")
 
 
 def plan(case: Case, done: Done) -> Planned:
@@ -31,18 +34,37 @@ def plan(case: Case, done: Done) -> Planned:
     done : Done
         What earlier topics worked out. [-]
     """
-    sized = done[SIZED]
+    sized, same = done[SIZED], done.before.only_moved and same_choices(done)
     drawn = {key: one.layout for key, one in case.job.enclosures.items() if one.layout is not None and one.status is not Status.remove}
-    standing = {key: standing_in(case, key, sized) for key in drawn}
-    panels = {
-        key: panel_plan(case, key, layout, standing[key], sized, _largest(done[FAULTS_HERE].get(key))) for key, layout in drawn.items()
-    }
-    return Planned({"panels": panels}, results={STANDING: standing, PANELS: panels})
+    standing = done.before[STANDING] if same else {key: standing_in(case, key, sized) for key in drawn}
+    panels = done.before[PANELS] if same else {key: panel_plan(case, key, layout, standing[key], sized) for key, layout in drawn.items()}
+    feeding = {key: sized.get(case.tree.feeding.get(key, "")) for key in drawn}
+    series = {key: series_group(case, key, feeding[key], _largest(done[FAULTS_HERE].get(key))) for key in drawn}
+    found = done.before[_FOUND] if same else tuple(_about(case, panels, standing, sized))
+    return Planned(
+        {"panels": panels},
+        more={"panels": {key: {"around": (one,)} for key, one in series.items() if one is not None}},
+        results={STANDING: standing, PANELS: panels, _FOUND: found},
+    )
+
+
+def _about(
+    case: Case, panels: dict[str, PanelPlan], standing: dict[str, dict[str, Standing]], sized: dict[str, SizedRun]
+) -> Iterator[Finding]:
+    """What is wrong in panels."""
+    for key, there in standing.items():
+        yield from panel_checks(case, panels[key], there, sized)
 
 
 def _largest(here: FaultHere | None) -> float | None:
     """The larger fault current at a panel, between lines or to the neutral; None where its way from a source is not known. [A]"""
     return here.fault.value.largest_a if here else None
+
+
+def _stand(done: Done) -> bool:
+    """Whether every run is chosen as before, and the fault current at every panel is the same."""
+    was, here = done.before[FAULTS_HERE], done[FAULTS_HERE]
+    return same_choices(done) and all(_largest(was.get(key)) == _largest(here.get(key)) for key in done.before[PANELS])
 
 
 def findings(case: Case, done: Done) -> Iterator[Finding]:
@@ -55,8 +77,8 @@ def findings(case: Case, done: Done) -> Iterator[Finding]:
     done : Done
         What the topics so far worked out. [-]
     """
-    for key, standing in done[STANDING].items():
-        yield from panel_checks(case, done[PANELS][key], standing, done[SIZED])
+    del case
+    yield from done[_FOUND]
 
 
-TOPIC = Topic("circuits", "panels", plan, findings, CALCULATORS)
+TOPIC = Topic("circuits", "panels", plan, findings, CALCULATORS, stands=_stand)

@@ -15,7 +15,7 @@ from northspan.core.topics.electrodes.calculators import CALCULATORS
 from northspan.core.topics.electrodes.old_feeds import legacy_findings
 from northspan.core.topics.electrodes.supply import Supply, assumed_supply, for_device
 from northspan.core.topics.sizing.run import SizedRun
-from northspan.core.topics.sizing.topic import SIZED
+from northspan.core.topics.sizing.topic import SIZED, same_choices
 from northspan.core.working.sums import sum_of
 
 BUILDINGS: Result[dict[str, BuildingPlan]] = Result("buildings that stand and have a can in them")
@@ -101,4 +101,4 @@ def findings(case: Case, done: Done) -> Iterator[Finding]:
     yield from legacy_findings(case)
 
 
-TOPIC = Topic("electrodes", "electrodes", plan, findings, CALCULATORS)
+TOPIC = Topic("electrodes", "electrodes", plan, findings, CALCULATORS, stands=same_choices)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from typing import Any
 
 from northspan.core.case.case import Case
 from northspan.core.case.topic import Done, Planned, Result, Topic
@@ -12,6 +13,7 @@ from northspan.core.topics.faults.interrupting import FaultHere, at_enclosures, 
 from northspan.core.topics.sizing.topic import SIZED
 
 FAULTS_HERE: Result[dict[str, FaultHere]] = Result("fault current by can")
+_SHOWN: Result[dict[str, dict[str, Any]]] = Result("what the plan of each can says of its fault current")
 _HEAT: Result[dict[str, tuple[Stands, ...]]] = Result("heat of a fault by run")
 
 
@@ -27,10 +29,13 @@ def plan(case: Case, done: Done) -> Planned:
     """
     loops = faults(case, done[SIZED])
     here, heat = at_enclosures(case.tree, loops, case.rulebook.devices), heats(case, done[SIZED], loops)
+    wanted = done.wanted(heat.keys())
+    was, was_shown = done.before.results.get(FAULTS_HERE, {}), done.before.results.get(_SHOWN, {})
+    shown = {key: was_shown[key] if one == was.get(key) else fault_fields(one) for key, one in here.items()}
     return Planned(
-        onto={"enclosures": {key: fault_fields(one) for key, one in here.items()}},
-        more={"runs": {key: {"working": heat_groups(found)} for key, found in heat.items() if done.wants(key)}},
-        results={FAULTS_HERE: here, _HEAT: heat},
+        onto={"enclosures": shown},
+        more={"runs": {key: {"working": heat_groups(found)} for key, found in heat.items() if key in wanted}},
+        results={FAULTS_HERE: here, _HEAT: heat, _SHOWN: shown},
     )
 
 

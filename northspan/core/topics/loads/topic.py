@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from northspan.core.case.case import Case
-from northspan.core.case.topic import Done, Planned, Result, Topic
+from northspan.core.case.topic import Done, Planned, Result, Topic, always_stands
 from northspan.core.document.findings import Finding
 from northspan.core.document.job import Status
 from northspan.core.topics.loads.balance import uneven_legs
@@ -54,4 +54,4 @@ def findings(case: Case, done: Done) -> Iterator[Finding]:
     yield from uneven_legs(case)
 
 
-TOPIC = Topic("loads", "loads", plan, findings, CALCULATORS)
+TOPIC = Topic("loads", "loads", plan, findings, CALCULATORS, stands=always_stands)

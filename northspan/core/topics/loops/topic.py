@@ -11,7 +11,7 @@ from northspan.core.topics.electrodes.topic import BUILDINGS
 from northspan.core.topics.loops.calculators import CALCULATORS
 from northspan.core.topics.loops.checks import bonding_groups, loop_findings, wet_room_call
 from northspan.core.topics.loops.rings import ring_findings
-from northspan.core.topics.sizing.topic import SIZED
+from northspan.core.topics.sizing.topic import SIZED, same_loops
 
 
 def plan(case: Case, done: Done) -> Planned:
@@ -44,4 +44,4 @@ def findings(case: Case, done: Done) -> Iterator[Finding]:
     yield from ring_findings(case, done[SIZED])
 
 
-TOPIC = Topic("loops", "neutrals", plan, findings, CALCULATORS)
+TOPIC = Topic("loops", "neutrals", plan, findings, CALCULATORS, stands=same_loops)

@@ -17,7 +17,7 @@ from northspan.core.topics.panels.mains import main_findings
 from northspan.core.topics.panels.managed import managed_findings
 from northspan.core.topics.panels.people import cautions_there, people_findings
 from northspan.core.topics.panels.seen import not_looked_at
-from northspan.core.topics.sizing.topic import SIZED
+from northspan.core.topics.sizing.topic import SIZED, same_choices
 
 _ENCLOSURES: Result[dict[str, EnclosurePlan]] = Result("enclosures with devices")
 
@@ -62,4 +62,4 @@ def findings(case: Case, done: Done) -> Iterator[Finding]:
     yield from not_looked_at(case, done[_ENCLOSURES])
 
 
-TOPIC = Topic("panels", "survey", plan, findings)
+TOPIC = Topic("panels", "survey", plan, findings, stands=same_choices)

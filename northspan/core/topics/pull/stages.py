@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable, Mapping
+
 from northspan.core.document.job import Run, Status, status_of
 from northspan.core.document.plan import StageLine, StagePlan
 from northspan.core.topics.pull.crew import crew_for, minutes
@@ -19,28 +21,37 @@ TITLES = {
 }
 
 
-def stages(runs: dict[str, Run], routed: dict[str, Routed], rulebook: PullRules) -> tuple[StagePlan, ...]:
-    """Sort the runs of a job by stage; a run with stretches of several stages stands in each of them.
+def stage_lines(run_id: str, run: Run, routed: Routed | None, rulebook: PullRules) -> dict[Status, StageLine]:
+    """Say what is done to a run at each stage; one with stretches of several stages stands in each of them.
 
     Parameters
     ----------
-    runs : dict of Run
-        The runs by id, in the order of the tree. [-]
-    routed : dict of Routed
-        Those that could be sized. [-]
+    run_id : str
+        Id of the run. [-]
+    run : Run
+        The run. [-]
+    routed : Routed or None
+        As it was sized; None where it could not be. [-]
     rulebook : PullRules
         The rules that are asked. [-]
     """
-    found = []
-    for status, title in TITLES.items():
-        lines = [
-            StageLine(run_id, run.name, _words(run, status, routed.get(run_id), rulebook))
-            for run_id, run in runs.items()
-            if any(status_of(run, segment) is status for segment in run.segments)
-        ]
-        if lines:
-            found.append(StagePlan(status.value, title, tuple(lines)))
-    return tuple(found)
+    there = {status_of(run, segment) for segment in run.segments}
+    return {status: StageLine(run_id, run.name, _words(run, status, routed, rulebook)) for status in TITLES if status in there}
+
+
+def stages(lines: Iterable[Mapping[Status, StageLine]]) -> tuple[StagePlan, ...]:
+    """Sort what is done to runs by stage.
+
+    Parameters
+    ----------
+    lines : iterable of mapping
+        What is done to each run, in the order of the tree. [-]
+    """
+    found: dict[Status, list[StageLine]] = {status: [] for status in TITLES}
+    for one in lines:
+        for status, line in one.items():
+            found[status].append(line)
+    return tuple(StagePlan(status.value, TITLES[status], tuple(there)) for status, there in found.items() if there)
 
 
 def _words(run: Run, status: Status, routed: Routed | None, rulebook: PullRules) -> str:

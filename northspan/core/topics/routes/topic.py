@@ -2,6 +2,6 @@
 
 from __future__ import annotations
 
-from northspan.core.case.topic import Topic
+from northspan.core.case.topic import Topic, always_stands
 
-TOPIC = Topic("routes", "route")
+TOPIC = Topic("routes", "route", stands=always_stands)

@@ -57,6 +57,21 @@ class SizedRun:
             return 0.0
         return self.device.value - device_rules.load_on_device(legs.design, RunKind.feeder if kind is RunKind.tap else kind).value
 
+    def chosen_as(self, other: SizedRun) -> bool:
+        """Tell whether the same was chosen, of runs that differ in nothing but their routes: all that is not along the way.
+
+        Parameters
+        ----------
+        other : SizedRun
+            The same run on another route. [-]
+        """
+        mine = (self.device, self.tried.wire, self.grounded_size, self.equipment_ground_size)
+        if mine != (other.device, other.tried.wire, other.grounded_size, other.equipment_ground_size):
+            return False
+        asked, along = other.question, self.question
+        loop = along.loop and asked.loop and replace(asked.loop, wires_ohm=along.loop.wires_ohm)
+        return along == replace(asked, run=along.run, drop_above_percent=along.drop_above_percent, loop=loop)
+
     @property
     def ground_metal(self) -> Metal:
         """Metal of the equipment ground: its own, or that of the others."""

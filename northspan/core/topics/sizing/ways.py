@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from collections import Counter
-from dataclasses import replace
+from collections.abc import Mapping
+from operator import attrgetter
 
 from northspan.core.case.tree import Tree
 from northspan.core.document.plan import RunPlan, Way, WayPoint
@@ -12,33 +13,56 @@ from northspan.core.topics.sizing.question import drop_is_ours
 from northspan.core.topics.sizing.run import SizedRun
 
 
-def plan_ways(tree: Tree, sized: dict[str, SizedRun], plans: dict[str, RunPlan], drop_rules: DropRules) -> tuple[Way, ...]:
+def way_names(tree: Tree) -> dict[str, str]:
+    """Name every way, by its last run: by the building it leads to; several into one building by where they end.
+
+    Parameters
+    ----------
+    tree : Tree
+        The property. [-]
+    """
+    fars = {end: tree.job.runs[end].target for end in tree.ends()}
+    names = {end: _leads_to(tree, far) for end, far in fars.items()}
+    often = Counter(names.values())
+    return {end: tree.name_of(fars[end]) if often[name] > 1 else name for end, name in names.items()}
+
+
+def _leads_to(tree: Tree, far: str) -> str:
+    building = tree.building_of(far)
+    return tree.job.buildings[building].name if building else tree.name_of(far)
+
+
+def plan_ways(
+    tree: Tree, sized: Mapping[str, SizedRun], plans: Mapping[str, RunPlan], drop_rules: DropRules,
+    names: Mapping[str, str], known: Mapping[str, Way],
+) -> tuple[Way, ...]:  # fmt: skip
     """Lay out the voltage along every way whose runs are all sized, worst first.
 
     Parameters
     ----------
     tree : Tree
         The property. [-]
-    sized : dict
+    sized : mapping
         Sized runs by id. [-]
-    plans : dict
+    plans : mapping
         Run plans by id. [-]
     drop_rules : DropRules
         Resistances and drop. [-]
+    names : mapping
+        What the ways are called, by their last run. [-]
+    known : mapping
+        Ways that were laid out before and are the same, by their last run. [-]
 
     Notes
     -----
     Voltages are those that are there. Percent are those that the limits count: where a code counts from the
     origin of the installation, what the supply loses before it lowers the line and the limits alike.
-    Several ways into one building are named by where they end.
     """
-    ways = [_way(tree, end, sized, plans, drop_rules) for end in tree.ends()]
-    named = Counter(way.name for way in ways)
-    ways = [replace(way, name=tree.name_of(tree.job.runs[way.id].target)) if named[way.name] > 1 else way for way in ways]
-    return tuple(sorted(ways, key=lambda way: -way.drop_percent))
+    ways = [known[end] if end in known else _way(tree, end, name, sized, plans, drop_rules) for end, name in names.items()]
+    return tuple(sorted(ways, key=attrgetter("drop_percent"), reverse=True))
 
 
-def _way(tree: Tree, end: str, sized: dict[str, SizedRun], plans: dict[str, RunPlan], drop_rules: DropRules) -> Way:
+def _way(tree: Tree, end: str, name: str, sized: Mapping[str, SizedRun], plans: Mapping[str, RunPlan], drop_rules: DropRules) -> Way:
     runs = tree.way_to(end)
     nominal = plans[runs[-1]].nominal_v
     points = [WayPoint(0, nominal, nominal, "", tree.job.runs[runs[0]].origin)]
@@ -71,12 +95,10 @@ def _way(tree: Tree, end: str, sized: dict[str, SizedRun], plans: dict[str, RunP
     own, whole = tree.job.runs[end].drop_limit_percent or limits.run_percent, limits.way_percent
     if end in sized:
         own, whole = sized[end].question.limits_percent
-    far = tree.job.runs[end].target
-    building = tree.building_of(far)
     before = dropped - (sized[end].tried.drop.value.percent / 100 if end in sized else 0)
     return Way(
         end,
-        tree.job.buildings[building].name if building else tree.name_of(far),
+        name,
         runs,
         nominal,
         nominal * (1 - before - own / 100),

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from northspan.core.case.case import Case
-from northspan.core.case.topic import Done, Planned, Result, Topic
+from northspan.core.case.topic import Done, Planned, Result, Topic, always_stands
 from northspan.core.document.findings import Finding, Severity, pin
 from northspan.core.document.job import EnclosureKind
 from northspan.core.topics.supply.plan import plan_sources
@@ -60,4 +60,4 @@ def _without_transfer(case: Case) -> Iterator[Finding]:
                       step="survey")  # fmt: skip
 
 
-TOPIC = Topic("supply", "loads", plan, findings)
+TOPIC = Topic("supply", "loads", plan, findings, stands=always_stands)
