@@ -11,8 +11,8 @@ from typing import Any
 from pydantic import BaseModel
 
 from northspan.core.case.case import Case, case_of
-from northspan.core.case.moved import NOTHING_BEFORE, Before, moved_since
-from northspan.core.case.topic import Done, of_step
+from northspan.core.case.moved import moved_since
+from northspan.core.case.topic import NOTHING_BEFORE, Before, Done, of_step
 from northspan.core.case.worked import Said, WorkedJob
 from northspan.core.document.cautions import DEFERENCE
 from northspan.core.document.findings import by_severity

@@ -1,45 +1,15 @@
-"""What an edit left as it was: whether only routes moved, and what a job worked out before it says of the rest."""
+"""What an edit left as it was: whether nothing but routes moved."""
 
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass, field
-from typing import TYPE_CHECKING, Any, TypeVar, cast
 
 from northspan.core.document.job import Job, Run, Segment
 
-if TYPE_CHECKING:
-    from northspan.core.case.topic import Result
-
-T = TypeVar("T")
 # of a stretch: how far it goes and how it turns, which sizes, pulls and faults read and no other topic does (held by a test)
 GEOMETRY = frozenset({"length_m", "legs", "slack_m", "fittings", "bends_deg", "bent_by_hand"})
 # of a job: what its steps keep, and no topic reads (held by the same test)
 KEPT_BY_STEPS = frozenset({"days", "materials", "inspection", "record", "notes", "particulars"})
-
-
-@dataclass(frozen=True, slots=True)
-class Before:
-    """What was worked out before an edit.
-
-    `results` are what the topics left. `moved` are the runs whose routes moved where nothing else of the job did that a
-    topic reads; None where more was edited, and what was worked out before then only tells what need not be sized again.
-    """
-
-    results: Mapping[Result[Any], Any] = field(default_factory=dict)
-    moved: frozenset[str] | None = None
-
-    def __getitem__(self, result: Result[T]) -> T:
-        """Give what a topic worked out before; only of a topic that ran then."""
-        return cast("T", self.results[result])
-
-    @property
-    def only_moved(self) -> bool:
-        """Whether nothing but routes moved."""
-        return self.moved is not None
-
-
-NOTHING_BEFORE = Before()
 
 
 def moved_since(before: Job, after: Job) -> frozenset[str] | None:

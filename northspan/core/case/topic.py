@@ -8,7 +8,6 @@ from typing import Any, Generic, TypeVar, cast
 
 from northspan.core.case.calculator import Calculator
 from northspan.core.case.case import Case
-from northspan.core.case.moved import NOTHING_BEFORE, Before
 from northspan.core.document.findings import Finding
 
 T = TypeVar("T")
@@ -34,6 +33,30 @@ class Planned:
     onto: Mapping[str, Mapping[str, Fields]] = field(default_factory=dict)
     more: Mapping[str, Mapping[str, Fields]] = field(default_factory=dict)
     results: Mapping[Result[Any], Any] = field(default_factory=dict)
+
+
+@dataclass(frozen=True, slots=True)
+class Before:
+    """What was worked out before an edit.
+
+    `results` are what the topics left. `moved` are the runs whose routes moved where nothing else of the job did that a
+    topic reads; None where more was edited, and what was worked out before then only tells what need not be sized again.
+    """
+
+    results: Mapping[Result[Any], Any] = field(default_factory=dict)
+    moved: frozenset[str] | None = None
+
+    def __getitem__(self, result: Result[T]) -> T:
+        """Give what a topic worked out before; only of a topic that ran then."""
+        return cast("T", self.results[result])
+
+    @property
+    def only_moved(self) -> bool:
+        """Whether nothing but routes moved."""
+        return self.moved is not None
+
+
+NOTHING_BEFORE = Before()
 
 
 @dataclass(frozen=True, slots=True)

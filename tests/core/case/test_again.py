@@ -5,8 +5,8 @@ import unittest
 from typing import Any, NoReturn
 
 from northspan.core.case.case import case_of
-from northspan.core.case.moved import GEOMETRY, KEPT_BY_STEPS, Before, moved_since
-from northspan.core.case.topic import Done
+from northspan.core.case.moved import GEOMETRY, KEPT_BY_STEPS, moved_since
+from northspan.core.case.topic import Before, Done
 from northspan.core.case.worked import WorkedJob
 from northspan.core.document.job import Job, Run
 from northspan.core.solve import worked

@@ -7,8 +7,7 @@ from dataclasses import dataclass, replace
 
 from northspan.core.case.case import Case
 from northspan.core.case.facts import STANDING_FREE
-from northspan.core.case.moved import Before
-from northspan.core.case.topic import Done, Planned, Result, Topic, of_step
+from northspan.core.case.topic import Before, Done, Planned, Result, Topic, of_step
 from northspan.core.case.tree import Tree
 from northspan.core.document.findings import Finding, Severity
 from northspan.core.document.job import Status
