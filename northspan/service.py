@@ -13,9 +13,11 @@ from northspan.core.case.beside import Beside
 from northspan.core.case.worked import WorkedJob
 from northspan.core.document import ledger
 from northspan.core.document.authority import Authority
+from northspan.core.document.changes import Changes, changes
 from northspan.core.document.job import Job, LibraryLoad
 from northspan.core.document.ledger import Patch, Revision, Told
-from northspan.core.document.plan import Plan
+from northspan.core.document.patching import patched_job
+from northspan.core.document.plan import ASKED_FOR, Plan
 from northspan.core.document.price_book import PriceBook
 from northspan.core.solve import worked
 from northspan.core.steps.found import check_steps, with_steps_found
@@ -108,7 +110,8 @@ class Service:
     def get(self, job_id: str) -> KeptJob:
         """Read a job as it stands."""
         head = self._keeper.head(job_id)
-        return KeptJob(job_id, head, head.job)
+        known = self._worked.known((job_id, head.number))
+        return KeptJob(job_id, head, known.job if known else head.job)
 
     def at_revision(self, job_id: str, number: int) -> Job:
         """Read a job as it stood at a revision."""
@@ -131,14 +134,26 @@ class Service:
         """
         head = self._keeper.head(job_id)
         ledger.check_fresh(head, on_revision)
-        revision, job = ledger.edited(head, patch, who, self._outside.now())
-        whole = worked(job, detailed)
+        before = self._worked.of((job_id, head.number), lambda: head.job)
+        revision, job = ledger.edited(head, patch, who, self._outside.now(), before.job)
+        whole = worked(job, detailed, before)
         check_steps(whole, (str(one.get("path", "")) for one in patch))
         plan = self.plan(whole)
         self._keeper.append(job_id, on_revision, job.name, revision, told_of(whole, plan))
         kept = KeptJob(job_id, revision, job, plan)
         self._worked.keep((job_id, revision.number), whole)
         return kept
+
+    def tried(self, job_id: str, on_revision: int, patch: Patch, detailed: Collection[str] = ()) -> Changes:
+        """Say what an edit would change in the plan of a revision, without keeping it.
+
+        Of the runs that are asked in detail their working and other ways are told too; of others that change, that they come.
+        """
+        head = self._keeper.head(job_id)
+        ledger.check_fresh(head, on_revision)
+        before = self._worked.of((job_id, head.number), lambda: head.job)
+        after = worked(patched_job(before.job, patch), detailed, before)
+        return changes(self.plan(before), self.plan(after), ASKED_FOR, detailed)
 
     def undo(self, job_id: str, on_revision: int, who: str, detailed: Collection[str] | None = ()) -> KeptJob:
         """Bring back the state before the last edit, as a new revision."""
@@ -160,7 +175,7 @@ class Service:
 
     def worked(self, kept: KeptJob) -> WorkedJob:
         """Give a job worked out: from before, or now."""
-        return self._worked.of((kept.id, kept.revision), kept.job)
+        return self._worked.of((kept.id, kept.revision), lambda: kept.job)
 
     def plan(self, whole: WorkedJob) -> Plan:
         """Give the plan of a job with what the steps found in it."""
@@ -195,7 +210,7 @@ class Service:
 
     def _turned(self, job_id: str, on_revision: int, revision: Revision, detailed: Collection[str] | None) -> KeptJob:
         job = revision.job
-        whole = worked(job, detailed)
+        whole = worked(job, detailed, self._worked.known((job_id, on_revision)))
         plan = self.plan(whole)
         self._keeper.append(job_id, on_revision, job.name, revision, told_of(whole, plan))
         self._worked.keep((job_id, revision.number), whole)

@@ -283,6 +283,11 @@ class PatchOperation(Part):
 class JobPatch(RootModel[Annotated[list[PatchOperation], Field(min_length=1, max_length=500)]]):
     """An edit: operations done in order, all or none."""
 
+    @property
+    def operations(self) -> list[dict[str, Any]]:
+        """The operations as JSON has them; a field that was not sent stays out: none is not null."""
+        return [operation.model_dump(by_alias=True, exclude_unset=True) for operation in self.root]
+
 
 class JobState(Part):
     """A job as it stands, with its plan."""

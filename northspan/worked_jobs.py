@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections import OrderedDict
+from collections.abc import Callable
 from threading import Lock
 
 from northspan.core.case.worked import WorkedJob
@@ -27,27 +28,39 @@ class WorkedJobs:
         self._kept: OrderedDict[Key, WorkedJob] = OrderedDict()
         self._lock = Lock()
 
-    def of(self, key: Key, job: Job) -> WorkedJob:
+    def known(self, key: Key) -> WorkedJob | None:
+        """Give a job as it was worked out before, if it is still kept.
+
+        Parameters
+        ----------
+        key : tuple
+            Its id and its revision. [-]
+        """
+        with self._lock:
+            found = self._kept.get(key)
+            if found is not None:
+                self._kept.move_to_end(key)
+            return found
+
+    def of(self, key: Key, read: Callable[[], Job]) -> WorkedJob:
         """Give a job worked out: from before, or now.
 
         Parameters
         ----------
         key : tuple
             Its id and its revision. [-]
-        job : Job
-            The job. [-]
+        read : Callable
+            Reads the job, where it is to be worked out. [-]
 
         Raises
         ------
         InvalidJob
             If it cannot be planned.
         """
-        with self._lock:
-            found = self._kept.get(key)
-            if found is not None:
-                self._kept.move_to_end(key)
-                return found
-        made = worked(job)  # outside the lock: two who ask at once work it twice, and nobody waits for another's job
+        found = self.known(key)
+        if found is not None:
+            return found
+        made = worked(read())  # outside the lock: two who ask at once work it twice, and nobody waits for another's job
         self.keep(key, made)
         return made
 

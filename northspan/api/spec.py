@@ -12,6 +12,7 @@ from pydantic.json_schema import models_json_schema
 from northspan import shapes
 from northspan.asking import QUESTIONS
 from northspan.core.desk.options import RulebookOptions
+from northspan.core.document.changes import Changes
 from northspan.core.document.job import Job, LibraryLoad
 from northspan.core.document.plan import Plan
 from northspan.core.steps.order import STEPS
@@ -47,6 +48,7 @@ _OUT: tuple[type[BaseModel], ...] = (
     Job,
     Plan,
     shapes.JobState,
+    Changes,
     shapes.JobList,
     shapes.EarlierItem,
     shapes.RevisionList,
@@ -69,6 +71,7 @@ _OUT: tuple[type[BaseModel], ...] = (
 _BODIES: dict[tuple[str, str], type[BaseModel]] = {
     ("/api/jobs", "post"): shapes.NewJob,
     ("/api/jobs/{job_id}", "patch"): shapes.JobPatch,
+    ("/api/jobs/{job_id}/try", "post"): shapes.JobPatch,
     ("/api/jobs/{job_id}/start", "post"): shapes.StartInJob,
     ("/api/jobs/{job_id}/parts", "post"): shapes.PartAction,
     ("/api/jobs/{job_id}/panels/{panel}/circuits", "post"): shapes.CsvText,
@@ -102,7 +105,7 @@ for _step in STEPS:
         _BODIES[f"/api/jobs/{{job_id}}/steps/{_step.name}/events/{_event.name}", "post"] = _event.asked
 _ERROR = {"description": "What is wrong", "content": {"application/problem+json": {"schema": {"$ref": "#/components/schemas/Problem"}}}}
 _EDITS = (
-    "/undo", "/redo", "/start", "/parts", "/circuits", "/move", "/utility-desk", "/inspection-office",
+    "{job_id}/try", "/undo", "/redo", "/start", "/parts", "/circuits", "/move", "/utility-desk", "/inspection-office",
     "/standins/weather", "/calendar", "/readings/csv", "/attachments",
 )  # fmt: skip
 _IF_MATCH = {

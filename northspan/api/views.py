@@ -23,6 +23,7 @@ from northspan.core.desk.options import Choice, RulebookOptions, rulebook_option
 from northspan.core.desk.starts import Answers, start_edits
 from northspan.core.desk.starts.under import empty_job_under, start_job_under, starts_under
 from northspan.core.desk.survey import doubling, removal
+from northspan.core.document.changes import Changes
 from northspan.core.document.job import Job, LibraryLoad, route_length_m
 from northspan.core.document.plan import Plan
 from northspan.core.document.upgrade import read_job
@@ -90,10 +91,16 @@ def get_job(job_id: str) -> Response:
 def edit_job(job_id: str) -> Response:
     """Edit a job by JSON Patch, on the revision named in If-Match."""
     bodies.revision_asked()  # what says no revision is refused before it is read
-    patch = bodies.body(shapes.JobPatch)
-    # fields that were not sent stay out: an operation without a value is not one with null
-    operations = [operation.model_dump(by_alias=True, exclude_unset=True) for operation in patch.root]
-    return edited(job_id, operations)
+    return edited(job_id, bodies.body(shapes.JobPatch).operations)
+
+
+@bp.post("/jobs/<job_id>/try")
+@bp.output(Changes)
+def try_edit(job_id: str) -> Response:
+    """Say what an edit would change in the plan of the revision named in If-Match, without keeping it; `focus` as for the plan."""
+    on_revision = bodies.revision_asked()
+    operations = bodies.body(shapes.JobPatch).operations
+    return bodies.answer(service().tried(job_id, on_revision, operations, bodies.detailed_runs() or ()))
 
 
 @bp.post("/jobs/<job_id>/start")

@@ -11,7 +11,7 @@ from datetime import datetime
 from typing import Any
 
 from northspan.core.document.job import Job
-from northspan.core.document.patching import patched, what_changed
+from northspan.core.document.patching import document_of, patched_job, reached_by, what_changed
 from northspan.core.document.upgrade import read_job
 from northspan.core.working.errors import NorthSpanError
 
@@ -97,7 +97,7 @@ def begun(job: Job, who: str, at: datetime, kind: str = "created", what: str = "
     return Revision(1, kind, who, at, what[:LONGEST] or kind, job.model_dump_json())
 
 
-def edited(head: Revision, patch: Patch, who: str, at: datetime) -> tuple[Revision, Job]:
+def edited(head: Revision, patch: Patch, who: str, at: datetime, known: Job | None = None) -> tuple[Revision, Job]:
     """Edit a job: the next revision, and the job that it holds. It is not planned here.
 
     Parameters
@@ -110,6 +110,8 @@ def edited(head: Revision, patch: Patch, who: str, at: datetime) -> tuple[Revisi
         Who edits. [-]
     at : datetime
         When. [-]
+    known : Job, optional
+        The job of that revision, where it is read already; parts that the edit does not touch are taken from it. [-]
 
     Raises
     ------
@@ -124,9 +126,9 @@ def edited(head: Revision, patch: Patch, who: str, at: datetime) -> tuple[Revisi
     >>> after.number, job.name, after.undo_to
     (2, 'B', 1)
     """
-    before = json.loads(head.document)
-    what, operations = what_changed(patch, before), json.dumps(patch)
-    job = read_job(patched(before, patch))
+    before = known or head.job
+    what, operations = what_changed(patch, document_of(before, reached_by(before, patch))), json.dumps(patch)
+    job = patched_job(before, patch)
     return Revision(head.number + 1, "edit", who, at, what, job.model_dump_json(), operations, undo_to=head.number), job
 
 

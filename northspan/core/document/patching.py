@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
-from typing import Any
+from collections.abc import Iterable, Mapping
+from typing import Any, Literal
 
 import jsonpatch
 import jsonpointer
@@ -14,6 +14,7 @@ from northspan.core.document.limits import amount, bare
 from northspan.core.document.upgrade import read_job
 from northspan.core.working.errors import InvalidJob
 
+PART_KINDS = frozenset({"sources", "buildings", "enclosures", "electrodes", "loads", "runs", "circuits", "boxes"})
 MOST_PARTS = 300_000  # values in a document; a job of 500 runs has a tenth of it
 
 
@@ -55,6 +56,82 @@ def patched(document: dict[str, Any], patch: list[dict[str, Any]]) -> object:
     return document
 
 
+def patched_job(job: Job, patch: list[dict[str, Any]]) -> Job:
+    """Apply a JSON Patch to a job. Parts that it does not touch are the very parts that were there.
+
+    Parameters
+    ----------
+    job : Job
+        The job. [-]
+    patch : list of dict
+        RFC 6902 operations. [-]
+
+    Raises
+    ------
+    InvalidJob
+        If an operation does not fit the document, or what comes out is no job.
+
+    Examples
+    --------
+    >>> job = Job(name="A", units="feet")
+    >>> patched_job(job, [{"op": "replace", "path": "/name", "value": "B"}]).name
+    'B'
+    """
+    reached = reached_by(job, patch)
+    read = read_job(patched(document_of(job, reached), patch))
+    if reached is None:
+        return read
+    fresh = {kind: getattr(read, kind) if keys is True else getattr(job, kind) | getattr(read, kind) for kind, keys in reached.items()}
+    return job.model_copy(update=fresh)
+
+
+Reached = dict[str, "set[str] | Literal[True]"]
+
+
+def reached_by(job: Job, patch: Iterable[Mapping[str, Any]]) -> Reached | None:
+    """Say what of a job an edit reaches: fields, and keys of parts in maps; None where it may reach anything.
+
+    Parameters
+    ----------
+    job : Job
+        The job. [-]
+    patch : iterable of mapping
+        RFC 6902 operations. [-]
+    """
+    reached: Reached = {}
+    for operation in patch:
+        path = str(operation["path"])
+        _, kind, *rest = path.split("/") if path.startswith("/") and "~" not in path else ("", "")
+        if operation["op"] in {"move", "copy"} or kind not in Job.model_fields or kind in {"format", "version", "rulebook"}:
+            return None
+        parts = getattr(job, kind)
+        if kind not in PART_KINDS:
+            reached[kind] = True
+        elif not rest or rest[0] not in parts or (operation["op"] == "remove" and len(rest) == 1):
+            return None  # a part comes or goes: how many there may be is asked of the whole
+        else:
+            keys = reached.setdefault(kind, set())
+            if keys is not True:
+                keys.add(rest[0])
+    return reached
+
+
+def document_of(job: Job, reached: Reached | None) -> dict[str, Any]:
+    """Give the document of a job, or of what an edit reaches in it.
+
+    Parameters
+    ----------
+    job : Job
+        The job. [-]
+    reached : dict, optional
+        What is reached; None for all. [-]
+    """
+    if reached is None:
+        return job.model_dump(mode="json")
+    wanted: Any = {"format": True, "version": True, "name": True, "rulebook": True, "units": True, **reached}
+    return job.model_dump(mode="json", include=wanted)
+
+
 def with_edits(job: Job, edits: Iterable[Edit]) -> Job:
     """Give a job with edits made in it, such as those of a cure.
 
@@ -75,7 +152,7 @@ def with_edits(job: Job, edits: Iterable[Edit]) -> Job:
     >>> with_edits(Job(name="A"), [Edit("replace", "/name", "B")]).name
     'B'
     """
-    return read_job(patched(job.model_dump(mode="json"), [{"op": one.op, "path": one.path, "value": one.value} for one in edits]))
+    return patched_job(job, [{"op": one.op, "path": one.path, "value": one.value} for one in edits])
 
 
 def _added(document: object, operation: dict[str, Any]) -> int:

@@ -5786,6 +5786,65 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say what an edit would change in the plan of the revision named in If-Match, without keeping it; `focus` as for the plan. */
+        post: {
+            parameters: {
+                query?: {
+                    /** @description Runs to show with their working, comma between them; all if left out */
+                    focus?: string;
+                };
+                header: {
+                    /** @description Revision the edit was made on */
+                    "If-Match": string;
+                    /** @description Who edits */
+                    "Northspan-Person"?: string;
+                };
+                path: {
+                    job_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["JobPatch"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changes"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/undo": {
         parameters: {
             query?: never;
@@ -8552,6 +8611,32 @@ export interface components {
             weight: number;
             /** Words */
             words: string;
+        };
+        /**
+         * Changes
+         * @description What is different between two states of a document.
+         *
+         *     `order` are the keys of maps in which parts came, went or changed places; `coming` are parts whose fields that take longer
+         *     to work out are not among these: what was known of those fields no longer holds.
+         */
+        Changes: {
+            /** Coming */
+            coming: string[];
+            /** Order */
+            order: {
+                [key: string]: string[];
+            };
+            /** Parts */
+            parts: components["schemas"]["PartChange"][];
+            /** Rows */
+            rows: components["schemas"]["RowsChange"][];
+            /**
+             * Whole
+             * @description Other fields that differ, whole.
+             */
+            whole: {
+                [key: string]: components["schemas"]["JsonValue"];
+            };
         };
         /**
          * ChangesAnswer
@@ -15133,6 +15218,27 @@ export interface components {
             part: string;
         };
         /**
+         * PartChange
+         * @description A part that is other than before: fields that differ, all of them where it is new; lists of it that differ in a stretch.
+         */
+        PartChange: {
+            /** Fields */
+            fields: {
+                [key: string]: components["schemas"]["JsonValue"];
+            };
+            /**
+             * Gone
+             * @default false
+             */
+            gone: boolean;
+            /** Key */
+            key: string;
+            /** Kind */
+            kind: string;
+            /** Rows */
+            rows: components["schemas"]["RowsChange"][];
+        };
+        /**
          * PartOffer
          * @description A part that a note or a photo may tell of, by its place and its name.
          */
@@ -16321,6 +16427,20 @@ export interface components {
             legs: components["schemas"]["Leg-Output"][];
             /** Length M */
             length_m: number;
+        };
+        /**
+         * RowsChange
+         * @description A list that is other than before: from which place on, how many are gone there, and what stands there now.
+         */
+        RowsChange: {
+            /** At */
+            at: number;
+            /** Gone */
+            gone: number;
+            /** Kind */
+            kind: string;
+            /** Put */
+            put: components["schemas"]["JsonValue"][];
         };
         /**
          * RulebookChangeAnswer

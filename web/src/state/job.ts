@@ -17,11 +17,19 @@ import {
 import { orElse, send } from '../api/transport'
 import { rulebook } from '../api/lists'
 import type { paths } from '../api/schema'
+import { applied, withChanges } from './changes'
 import { useSettings } from './settings'
 
 type EventPath = Extract<keyof paths, `/api/jobs/{job_id}/steps/days/events/${string}`>
 /** What can happen on the day. */
 export type Happening = EventPath extends `${string}/events/${infer Name}` ? Name : never
+
+interface Trial {
+  operations: Operation[]
+  focus: string
+}
+
+const REST_MS = 140 // a hand that moves on asks again before this
 
 interface Trouble {
   text: string
@@ -32,7 +40,7 @@ export const useJob = defineStore('job', () => {
   const settings = useSettings()
   const state = shallowRef<JobState | null>(null)
   const options = shallowRef<Options | null>(null)
-  const tried = shallowRef<{ job: Job; plan: Plan } | null>(null)
+  const tried = shallowRef<{ job: Job; plan: Plan; coming: readonly string[] } | null>(null)
   const wanted_run = ref('')
   const picked = ref<{ kind: PartKind; key: string } | null>(null)
   const saving = ref(0)
@@ -43,8 +51,10 @@ export const useJob = defineStore('job', () => {
   let queue: Promise<void> = Promise.resolve()
   let asked = 0
   let replans = 0
+  let tries = 0
   let solving = false
-  let next_try: Job | null = null
+  let next_try: Trial | null = null
+  let resting: ReturnType<typeof setTimeout> | undefined
 
   const job = computed(() => tried.value?.job ?? state.value?.job ?? null)
   const plan = computed(() => tried.value?.plan ?? state.value?.plan ?? null)
@@ -53,6 +63,8 @@ export const useJob = defineStore('job', () => {
   const run_plan = computed(() => plan.value?.runs[run_id.value] ?? null)
   const part = computed(() => (picked.value && job.value?.[picked.value.kind][picked.value.key] ? picked.value : null))
   const way = computed(() => plan.value?.ways.find((w) => w.runs.includes(run_id.value)) ?? plan.value?.ways[0] ?? null)
+  /** Whether the working and the other ways of the run on screen are still on their way. */
+  const coming = computed(() => tried.value?.coming.includes(run_id.value) ?? false)
   const units = computed(() => job.value?.units ?? 'feet')
 
   async function load(id: string): Promise<void> {
@@ -303,7 +315,7 @@ export const useJob = defineStore('job', () => {
         if (!(error instanceof TypeError)) throw error // fetch says TypeError when there is no answer
         trouble.value = { text: 'Not saved: the server does not answer.', retry }
       } finally {
-        tried.value = null
+        forgetTry()
         saving.value--
       }
     })
@@ -330,24 +342,52 @@ export const useJob = defineStore('job', () => {
     else trouble.value = { text: `Not saved. ${problemText(problem)}`, retry: null }
   }
 
-  /** Plan a changed job without keeping it; while one is being planned, only the newest waits. */
-  async function tryOut(changed: Job): Promise<void> {
-    next_try = changed
+  /**
+   * Plan with an edit without keeping it; while one is being planned, only the newest waits. The answer comes first; the
+   * working of the run on screen follows when the hand rests, or at once where it is what the screen shows.
+   */
+  async function tryOut(operations: Operation[], detailed = false): Promise<void> {
+    clearTimeout(resting)
+    next_try = { operations, focus: detailed ? run_id.value : '' }
     if (solving) return
     solving = true
     try {
       while (next_try) {
-        const mine: Job = next_try
+        const mine: Trial = next_try
         next_try = null
-        const { data } = await send('post', '/api/solve', { params: { query: { focus: run_id.value } }, body: mine })
-        if (data) tried.value = { job: mine, plan: data }
+        await tryOne(mine)
       }
     } finally {
       solving = false
     }
   }
 
+  async function tryOne(mine: Trial): Promise<void> {
+    const now = state.value
+    const ticket = tries
+    if (!now) return
+    const { data } = await send('post', '/api/jobs/{job_id}/try', {
+      params: {
+        path: { job_id: now.id },
+        header: { 'If-Match': `"${now.revision}"` },
+        query: { focus: mine.focus },
+      },
+      body: mine.operations,
+    })
+    if (!data || ticket !== tries || state.value?.revision !== now.revision) return
+    tried.value = {
+      job: applied(now.job, mine.operations),
+      plan: withChanges(now.plan, data),
+      coming: data.coming,
+    }
+    if (data.coming.includes(run_id.value) && !next_try) {
+      resting = setTimeout(() => void tryOut(mine.operations, true), REST_MS)
+    }
+  }
+
   function forgetTry(): void {
+    clearTimeout(resting)
+    tries++
     next_try = null
     tried.value = null
   }
@@ -361,6 +401,7 @@ export const useJob = defineStore('job', () => {
     run,
     run_plan,
     way,
+    coming,
     units,
     saving,
     trouble,

@@ -24,6 +24,7 @@ from northspan.core.document.plan.pull import (
     TrenchPlan,
 )
 from northspan.core.document.plan.run import (
+    ASKED_FOR,
     CallOption,
     CallPlan,
     Growth,
@@ -38,6 +39,7 @@ from northspan.core.document.plan.run import (
 from northspan.core.document.plan.working import MarginShown, WorkGroup, WorkLine, margins_shown, work_lines
 
 __all__ = [
+    "ASKED_FOR",
     "BendMark",
     "BentPlan",
     "Bought",

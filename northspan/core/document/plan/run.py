@@ -148,6 +148,12 @@ class VoltageWay:
     cure: Cure | None
 
 
+# of a run's plan: what takes longer to work out than the answer, and is worked where somebody asks for it
+ASKED_FOR = frozenset(
+    {"working", "neighbours", "because", "drops", "growth", "taps", "voltages", "cost", "calls", "pull"}
+)  # fmt: skip
+
+
 class RunPlan(Part):
     """Everything decided about one run."""
 

@@ -1,7 +1,7 @@
 /** The panel on screen: its circuits, and the edits that place, move and change them. */
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
-import type { Job, Operation } from '../../../api/client'
+import type { Operation } from '../../../api/client'
 import { freshId } from '../../../drawing/tree'
 import { fill } from '../../../state/terms'
 import { useJob } from '../../../state/job'
@@ -47,27 +47,23 @@ export const usePanel = defineStore('panel', () => {
     return { [id]: target, ...swapped }
   }
 
-  function moved(id: string, slot: number): Job | null {
-    if (!store.state?.job.circuits[id]) return null
-    const circuits = { ...store.state.job.circuits }
-    for (const [each, slots] of Object.entries(placesAfter(id, slot))) circuits[each] = { ...circuits[each]!, slots }
-    return { ...store.state.job, circuits }
+  function moves(id: string, slot: number): Operation[] {
+    if (!store.state?.job.circuits[id]) return []
+    return Object.entries(placesAfter(id, slot)).map(([each, value]) => ({
+      op: 'add' as const,
+      path: `/circuits/${each}/slots`,
+      value,
+    }))
   }
 
   /** Plan with the device over a slot, without keeping it; what cannot be there changes nothing. */
   function tryAt(id: string, slot: number): void {
-    const job = moved(id, slot)
-    if (job) void store.tryOut(job)
+    const operations = moves(id, slot)
+    if (operations.length) void store.tryOut(operations)
   }
 
   function moveTo(id: string, slot: number): Promise<void> {
-    return store.edit(
-      Object.entries(placesAfter(id, slot)).map(([each, value]) => ({
-        op: 'add' as const,
-        path: `/circuits/${each}/slots`,
-        value,
-      })),
-    )
+    return store.edit(moves(id, slot))
   }
 
   /** The next slot in a direction in which it could stand: up and down a column, or across. */

@@ -1,8 +1,8 @@
 /** Pull points of the run on screen: dragged along the way, stepped by keys, taken out. */
 import { FOOT_M } from '../../../format/quantities'
 import { computed, ref } from 'vue'
-import type { Fitting, Job, Segment } from '../../../api/client'
-import { inOrder, withOne } from '../../../drawing/rows'
+import type { Fitting, Job, Operation, Segment } from '../../../api/client'
+import { inOrder } from '../../../drawing/rows'
 import { metresPerPixel, type Scale } from '../../../drawing/scale'
 import { useJob } from '../../../state/job'
 
@@ -46,16 +46,12 @@ export function usePullPoints(scaleNow: () => Scale) {
     return Number(Math.min(most_m, Math.max(EDGE_M, Math.round(into_m / grain) * grain)).toFixed(3))
   }
 
-  function put(handle: Handle, at_m: number): Promise<void> {
-    return store.edit([{ op: 'add', path: `${path(handle)}/at_m`, value: at_m }])
-  }
+  const edits = (handle: Handle, at_m: number): Operation[] => [
+    { op: 'add', path: `${path(handle)}/at_m`, value: at_m },
+  ]
 
-  function tried(handle: Handle, at_m: number): Job {
-    const job = store.state!.job
-    const run = job.runs[store.run_id]!
-    const fittings = withOne(stretchOf(handle).fittings, handle.fitting, { at_m })
-    const segments = withOne(run.segments, handle.segment, { fittings })
-    return { ...job, runs: { ...job.runs, [store.run_id]: { ...run, segments } } }
+  function put(handle: Handle, at_m: number): Promise<void> {
+    return store.edit(edits(handle, at_m))
   }
 
   const into = (handle: Handle): number => stretchOf(handle).fittings[handle.fitting]!.at_m
@@ -69,7 +65,8 @@ export function usePullPoints(scaleNow: () => Scale) {
   function move(event: PointerEvent): void {
     if (!held.value || !store.state) return
     const { handle, from_px, from_m, scale } = held.value
-    void store.tryOut(tried(handle, placeOf(handle, from_m + (event.clientX - from_px) * metresPerPixel(scale))))
+    const at_m = placeOf(handle, from_m + (event.clientX - from_px) * metresPerPixel(scale))
+    void store.tryOut(edits(handle, at_m), true)
   }
 
   function drop(event: PointerEvent): void {

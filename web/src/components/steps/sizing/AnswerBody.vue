@@ -33,56 +33,61 @@ function take(cure: Cure): void {
         </li>
       </ul>
     </section>
-    <section v-if="plan.calls.length">
-      <h2>Your calls</h2>
-      <CallsList :calls="plan.calls" />
-    </section>
-    <TapChoices />
-    <FarEnd />
-    <section v-if="plan.neighbours.length">
-      <h2>Other ways</h2>
-      <v-table class="other-ways">
-        <thead>
-          <tr>
-            <th>Conductor</th>
-            <th class="number">Drop</th>
-            <th>Pipe</th>
-            <th class="number">Cost</th>
-            <th><span class="sr-only">Take it</span></th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="way in plan.neighbours" :key="way.words" :class="{ current: way.current, fails: !way.holds }">
-            <td>
-              {{ way.size_name }} {{ way.metal }}<small v-if="!way.current">{{ way.words }}</small
-              ><small v-if="!way.holds">{{ way.why_not }}</small>
-            </td>
-            <td class="number">{{ percent(way.drop_percent) }}</td>
-            <td>{{ way.pipe_name || 'none' }}</td>
-            <td class="number">{{ money(way.cost) }}</td>
-            <td>
-              <span v-if="way.current">chosen</span
-              ><v-act-button v-else :aria-label="way.cure.words" @click="take(way.cure)">Take</v-act-button>
-            </td>
-          </tr>
-        </tbody>
-      </v-table>
-      <p v-if="pricedBy" class="because">Cost: {{ pricedBy }}.</p>
-      <v-act-button class="site-button" @click="siting = true">The whole site at once</v-act-button>
-    </section>
-    <DropSchools />
-    <LongRun />
-    <section v-if="plan.working.length">
-      <h2><v-fold-button :aria-expanded="working" @click="working = !working">How it was worked</v-fold-button></h2>
-      <template v-if="working">
-        <div v-for="group in plan.working" :key="group.key" class="work-group">
-          <h3>
-            {{ group.title }} <span>{{ group.answer }}</span>
-          </h3>
-          <WorkLines :lines="group.lines" />
-        </div>
-      </template>
-    </section>
+    <div class="follows" :aria-busy="store.coming">
+      <p v-if="store.coming" class="because">Working and other ways follow when it rests.</p>
+      <div :class="{ coming: store.coming }">
+        <section v-if="plan.calls.length">
+          <h2>Your calls</h2>
+          <CallsList :calls="plan.calls" />
+        </section>
+        <TapChoices />
+        <FarEnd />
+        <section v-if="plan.neighbours.length">
+          <h2>Other ways</h2>
+          <v-table class="other-ways">
+            <thead>
+              <tr>
+                <th>Conductor</th>
+                <th class="number">Drop</th>
+                <th>Pipe</th>
+                <th class="number">Cost</th>
+                <th><span class="sr-only">Take it</span></th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="way in plan.neighbours" :key="way.words" :class="{ current: way.current, fails: !way.holds }">
+                <td>
+                  {{ way.size_name }} {{ way.metal }}<small v-if="!way.current">{{ way.words }}</small
+                  ><small v-if="!way.holds">{{ way.why_not }}</small>
+                </td>
+                <td class="number">{{ percent(way.drop_percent) }}</td>
+                <td>{{ way.pipe_name || 'none' }}</td>
+                <td class="number">{{ money(way.cost) }}</td>
+                <td>
+                  <span v-if="way.current">chosen</span
+                  ><v-act-button v-else :aria-label="way.cure.words" @click="take(way.cure)">Take</v-act-button>
+                </td>
+              </tr>
+            </tbody>
+          </v-table>
+          <p v-if="pricedBy" class="because">Cost: {{ pricedBy }}.</p>
+          <v-act-button class="site-button" @click="siting = true">The whole site at once</v-act-button>
+        </section>
+        <DropSchools />
+        <LongRun />
+        <section v-if="plan.working.length">
+          <h2><v-fold-button :aria-expanded="working" @click="working = !working">How it was worked</v-fold-button></h2>
+          <template v-if="working">
+            <div v-for="group in plan.working" :key="group.key" class="work-group">
+              <h3>
+                {{ group.title }} <span>{{ group.answer }}</span>
+              </h3>
+              <WorkLines :lines="group.lines" />
+            </div>
+          </template>
+        </section>
+      </div>
+    </div>
     <SiteDialog v-model="siting" />
     <aside class="cautions" aria-label="Cautions">
       <p v-for="caution in plan.cautions" :key="caution">{{ caution }}</p>
@@ -92,6 +97,16 @@ function take(cure: Cure): void {
 </template>
 
 <style scoped>
+.follows {
+  position: relative;
+}
+.follows > .because {
+  position: absolute;
+  top: 14px;
+}
+.coming {
+  visibility: hidden;
+}
 .wires {
   display: flex;
   flex-wrap: wrap;

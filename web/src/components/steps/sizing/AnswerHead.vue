@@ -37,7 +37,7 @@ const pinned = computed(() => Boolean(store.run?.conductor_size))
     <p class="subline">
       {{ plan.subline }}<template v-if="pinned">. Size pinned; the least lawful is {{ plan.least_name }}.</template>
     </p>
-    <p v-if="plan.because" class="because">{{ plan.because }}</p>
+    <p v-if="plan.because && !store.coming" class="because">{{ plan.because }}</p>
     <p v-if="plan.allowance" class="allowance">Allowance of a dwelling’s own supply: {{ plan.allowance }}.</p>
     <ul class="margins">
       <li

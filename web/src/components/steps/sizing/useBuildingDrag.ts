@@ -1,9 +1,10 @@
 /** Dragging a building along the ground: the length of the run that feeds it follows. */
 import { FOOT_M } from '../../../format/quantities'
 import { ref } from 'vue'
+import type { Operation } from '../../../api/client'
 import { metresPerPixel, type Scale } from '../../../drawing/scale'
 import { useJob } from '../../../state/job'
-import { lengthEdits, mainStretch, withLength } from './useRunEdits'
+import { lengthEdits, mainStretch } from './useRunEdits'
 
 const LEAST_M = 2 * FOOT_M
 
@@ -32,7 +33,7 @@ export function useBuildingDrag(scaleNow: () => Scale) {
     const length_m = stepped(
       held.value.from_m + (event.clientX - held.value.from_px) * metresPerPixel(held.value.scale),
     )
-    void store.tryOut(withLength(store.state.job, held.value.run, length_m))
+    void store.tryOut(edits(held.value.run, length_m))
   }
 
   function drop(event: PointerEvent): void {
@@ -49,10 +50,14 @@ export function useBuildingDrag(scaleNow: () => Scale) {
     void keep(run, Math.max(LEAST_M, lengthOf(run) + steps * grain))
   }
 
-  function keep(run: string, length_m: number): Promise<void> {
+  function edits(run: string, length_m: number): Operation[] {
     const found = store.state?.job.runs[run]
-    if (!found) return Promise.resolve()
-    return store.edit(lengthEdits(run, mainStretch(found).key, length_m))
+    return found ? lengthEdits(run, mainStretch(found).key, length_m) : []
+  }
+
+  function keep(run: string, length_m: number): Promise<void> {
+    const wanted = edits(run, length_m)
+    return wanted.length ? store.edit(wanted) : Promise.resolve()
   }
 
   return { held, grab, move, drop, nudge, lengthOf }

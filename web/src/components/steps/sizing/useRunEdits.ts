@@ -1,7 +1,7 @@
 /** Edits to the run on screen, as JSON Patch operations. */
 import { computed } from 'vue'
-import type { Job, Operation, Run, Segment } from '../../../api/client'
-import { inOrder, withOne, type Keyed } from '../../../drawing/rows'
+import type { Operation, Run, Segment } from '../../../api/client'
+import { inOrder, type Keyed } from '../../../drawing/rows'
 import { useJob } from '../../../state/job'
 
 type Value = string | number | null
@@ -22,13 +22,6 @@ export function lengthEdits(run: string, stretch: string, length_m: number): Ope
     { op: 'add', path: `${at}/slack_m`, value: 0 },
     { op: 'replace', path: `${at}/length_m`, value: length_m },
   ]
-}
-
-/** A job in which the run has another length, in its main stretch. */
-export function withLength(job: Job, id: string, length_m: number): Job {
-  const run = job.runs[id]!
-  const segments = withOne(run.segments, mainStretch(run).key, { length_m, legs: {}, slack_m: 0 })
-  return { ...job, runs: { ...job.runs, [id]: { ...run, segments } } }
 }
 
 export function useRunEdits() {

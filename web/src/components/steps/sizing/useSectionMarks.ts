@@ -76,7 +76,7 @@ export function useSectionMarks(
     let last = -99
     const from_m = stretches.value[0]?.begins_m ?? 0
     const stretch = (at_m: number) => store.run_plan?.segments.find((one) => at_m <= one.to_m + 1e-6)
-    return (store.run_plan?.pull?.bends ?? []).map((bend) => {
+    return (store.coming ? [] : (store.run_plan?.pull?.bends ?? [])).map((bend) => {
       const x = toPixels(props.scale, from_m + bend.at_m)
       const roomy = x - last > 36
       if (roomy) last = x
