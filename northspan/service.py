@@ -17,7 +17,7 @@ from northspan.core.document.changes import Changes, changes
 from northspan.core.document.job import Job, LibraryLoad
 from northspan.core.document.ledger import Patch, Revision, Told
 from northspan.core.document.patching import patched_job
-from northspan.core.document.plan import ASKED_FOR, Plan
+from northspan.core.document.plan import ASKED_FOR, Plan, RunPlan
 from northspan.core.document.price_book import PriceBook
 from northspan.core.solve import worked
 from northspan.core.steps.found import check_steps, with_steps_found
@@ -154,6 +154,18 @@ class Service:
         before = self._worked.of((job_id, head.number), lambda: head.job)
         after = worked(patched_job(before.job, patch), detailed, before)
         return changes(self.plan(before), self.plan(after), ASKED_FOR, detailed)
+
+    def between(self, kept: KeptJob, since: int) -> tuple[Changes, Changes] | None:
+        """Say what is different in a job and in its plan from an earlier revision, where both are still worked out; else None."""
+        before, now = self._worked.known((kept.id, since)), self._worked.known((kept.id, kept.revision))
+        if before is None or now is None:
+            return None
+        return changes(before.job, now.job), changes(self.plan(before), self.plan(now), ASKED_FOR)
+
+    def run_in_detail(self, job_id: str, number: int, run_id: str) -> RunPlan | None:
+        """Plan a run of a revision with its working and its other ways; None where there is no such run."""
+        before = self._worked.of((job_id, number), lambda: self._keeper.revision(job_id, number).job)
+        return worked(before.job, {run_id}, before).plan.runs.get(run_id)
 
     def undo(self, job_id: str, on_revision: int, who: str, detailed: Collection[str] | None = ()) -> KeptJob:
         """Bring back the state before the last edit, as a new revision."""

@@ -10,6 +10,7 @@ from pydantic import Field, RootModel, StringConstraints
 from northspan.core.desk.options import Choice
 from northspan.core.desk.starts import Answers, Asked
 from northspan.core.document.authority import Authority
+from northspan.core.document.changes import Changes
 from northspan.core.document.job import (
     FallReading,
     FourPinReading,
@@ -300,6 +301,20 @@ class JobState(Part):
     last: str = Field("", description="What the last edit changed, which undo takes back.")
     job: Job
     plan: Plan
+
+
+class JobChanged(Part):
+    """A job after an edit, by what is different from an earlier revision that the reader has."""
+
+    id: str
+    revision: int
+    can_undo: bool
+    can_redo: bool
+    changed_at: datetime
+    last: str = Field("", description="What the last edit changed, which undo takes back.")
+    since: int
+    in_job: Changes
+    in_plan: Changes
 
 
 class Hit(Part):

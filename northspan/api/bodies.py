@@ -81,9 +81,15 @@ def person() -> str:
 
 
 def detailed_runs() -> set[str] | None:
-    """Read which runs are wanted with their working: all unless `focus` names some. [-]"""
-    focus = request.args.get("focus")
+    """Read which runs are wanted with their working: all unless `focus` names some; none where only changes are wanted. [-]"""
+    focus = request.args.get("focus", "" if since_asked() is not None else None)
     return None if focus is None else {name for name in focus.split(",") if name}
+
+
+def since_asked() -> int | None:
+    """Read from which revision on only what is different is wanted; None where all is. [-]"""
+    since = request.args.get("since", "")
+    return int(since) if re.fullmatch(r"\d{1,9}", since, re.ASCII) else None
 
 
 def rulebook_asked(usual: str) -> str:

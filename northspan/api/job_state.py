@@ -40,7 +40,7 @@ def edited(job_id: str, patch: list[dict[str, Any]]) -> Response:
 
 
 def job_state(kept: KeptJob, status: HTTPStatus = HTTPStatus.OK) -> Response:
-    """Answer with a job as it stands, its plan and what can be done with it.
+    """Answer with a job as it stands, its plan and what can be done with it; with what is different, where the reader knows the rest.
 
     Parameters
     ----------
@@ -49,15 +49,18 @@ def job_state(kept: KeptJob, status: HTTPStatus = HTTPStatus.OK) -> Response:
     status : HTTPStatus
         Status of the answer. [-]
     """
-    head = kept.head
-    state = shapes.JobState.model_construct(
-        id=kept.id,
-        revision=head.number,
-        can_undo=kept.can_undo,
-        can_redo=kept.can_redo,
-        changed_at=head.at,
-        last=head.last,
-        job=kept.job,
-        plan=kept.plan or service().plan(worked(kept.job, bodies.detailed_runs())),
-    )
-    return bodies.answer(state, status, head.number)
+    since, head = bodies.since_asked(), kept.head
+    told: dict[str, Any] = {
+        "id": kept.id,
+        "revision": head.number,
+        "can_undo": kept.can_undo,
+        "can_redo": kept.can_redo,
+        "changed_at": head.at,
+        "last": head.last,
+    }
+    between = service().between(kept, since) if since is not None else None
+    if between is not None:
+        in_job, in_plan = between
+        return bodies.answer(shapes.JobChanged(since=since, in_job=in_job, in_plan=in_plan, **told), status, head.number)
+    plan = kept.plan or service().plan(worked(kept.job, bodies.detailed_runs()))
+    return bodies.answer(shapes.JobState.model_construct(job=kept.job, plan=plan, **told), status, head.number)

@@ -14,7 +14,7 @@ from northspan.asking import QUESTIONS
 from northspan.core.desk.options import RulebookOptions
 from northspan.core.document.changes import Changes
 from northspan.core.document.job import Job, LibraryLoad
-from northspan.core.document.plan import Plan
+from northspan.core.document.plan import Plan, RunPlan
 from northspan.core.steps.order import STEPS
 from northspan.problem import Problem
 from northspan.standins.meter import MeterQuestion
@@ -47,7 +47,9 @@ _IN: tuple[type[BaseModel], ...] = (
 _OUT: tuple[type[BaseModel], ...] = (
     Job,
     Plan,
+    RunPlan,
     shapes.JobState,
+    shapes.JobChanged,
     Changes,
     shapes.JobList,
     shapes.EarlierItem,
@@ -134,6 +136,7 @@ _QUERIES = {
     ("/attachments", "post"): (("name", "Name of the file"), ("part", "The part it shows"), ("line", "The line it belongs to"),
                                ("note", "A note"), ("place", "Anything: where it was taken stays in it")),
 }  # fmt: skip
+_SINCE = "A revision that the reader has: what is different from it is told, where that is known; runs without their working"
 _BYTES = {"application/octet-stream": {"schema": {"format": "binary", "type": "string"}}}
 _PERSON = {"name": "Northspan-Person", "in": "header", "required": False, "schema": {"type": "string"}, "description": "Who edits"}
 
@@ -180,13 +183,17 @@ def _complete(path: str, method: str, operation: dict[str, Any], taken: dict[str
         operation["requestBody"] = {"required": True, "content": _BYTES}
     if path.endswith(".svg"):
         answers = {"200": {"description": "The drawing", "content": {"image/svg+xml": {"schema": {"type": "string"}}}}}
-    operation["responses"] = answers | {"4XX": _ERROR}
     happens = "/events/" in path or path.endswith(_EDITS)
     edits = method == "patch" or (method == "post" and happens)
+    if edits and not path.endswith("/try"):
+        either = [{"$ref": given[name]} for name in ("JobState", "JobChanged")]
+        answers["200"]["content"]["application/json"]["schema"] = {"oneOf": either}
+    operation["responses"] = answers | {"4XX": _ERROR}
     extra = ([_IF_MATCH] if edits else []) + ([_PERSON] if method in {"patch", "post"} and "/jobs" in path else [])
     plans = happens or path.endswith(("/plan", "/solve", "{job_id}", "/jobs", "/import"))
     if plans and not (path.endswith("/jobs") and method == "get"):
         extra.append(_FOCUS)
+        extra += [_query("since", _SINCE)] if edits and not path.endswith("/try") else []
     if path.endswith("/starts") or "/library" in path:
         extra.append(_RULEBOOK)
     extra += [

@@ -25,7 +25,7 @@ from northspan.core.desk.starts.under import empty_job_under, start_job_under, s
 from northspan.core.desk.survey import doubling, removal
 from northspan.core.document.changes import Changes
 from northspan.core.document.job import Job, LibraryLoad, route_length_m
-from northspan.core.document.plan import Plan
+from northspan.core.document.plan import Plan, RunPlan
 from northspan.core.document.upgrade import read_job
 from northspan.core.rulebooks.registry import rulebook_named, rulebook_names
 from northspan.core.solve import worked
@@ -165,6 +165,16 @@ def list_revisions(job_id: str) -> Response:
 def get_revision(job_id: str, number: int) -> Response:
     """Read a job as it stood at a revision."""
     return bodies.answer(service().at_revision(job_id, number))
+
+
+@bp.get("/jobs/<job_id>/revisions/<int:number>/runs/<run_id>")
+@bp.output(RunPlan)
+def get_run(job_id: str, number: int, run_id: str) -> Response:
+    """Plan a run as the job stood at a revision, with its working and its other ways."""
+    found = service().run_in_detail(job_id, number, run_id)
+    if found is None:
+        abort(HTTPStatus.NOT_FOUND, f"Revision {number} has no run {run_id}.")
+    return bodies.answer(found)
 
 
 @bp.get("/jobs/<job_id>/revisions/<int:number>/since/<int:earlier>")

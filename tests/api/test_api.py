@@ -481,12 +481,12 @@ class Storage(unittest.TestCase):
     def test_planning_holds_no_lock(self):
         asked = []
 
-        def slow(job, detailed=()):
+        def slow(job, detailed=(), before=None):
             with closing(sqlite3.connect(self.folder / "northspan.sqlite3", isolation_level=None, timeout=0.05)) as other:
                 other.execute("BEGIN IMMEDIATE")  # another writer gets his turn while this one plans
                 other.execute("ROLLBACK")
             asked.append(job.name)
-            return worked(job, detailed)
+            return worked(job, detailed, before)
 
         with patch("northspan.service.worked", slow):
             self.jobs.edit(self.stored.id, 1, [{"op": "add", "path": "/notes", "value": "x"}], "")

@@ -2959,6 +2959,8 @@ export interface paths {
                 query?: {
                     /** @description Runs to show with their working, comma between them; all if left out */
                     focus?: string;
+                    /** @description A revision that the reader has: what is different from it is told, where that is known; runs without their working */
+                    since?: string;
                 };
                 header: {
                     /** @description Revision the edit was made on */
@@ -2983,7 +2985,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["JobState"];
+                        "application/json": components["schemas"]["JobState"] | components["schemas"]["JobChanged"];
                     };
                 };
                 /** @description What is wrong */
@@ -3014,6 +3016,8 @@ export interface paths {
                 query?: {
                     /** @description Runs to show with their working, comma between them; all if left out */
                     focus?: string;
+                    /** @description A revision that the reader has: what is different from it is told, where that is known; runs without their working */
+                    since?: string;
                     /** @description Name of the file */
                     name?: string;
                     /** @description The part it shows */
@@ -3048,7 +3052,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["JobState"];
+                        "application/json": components["schemas"]["JobState"] | components["schemas"]["JobChanged"];
                     };
                 };
                 /** @description What is wrong */
@@ -3133,6 +3137,8 @@ export interface paths {
                 query?: {
                     /** @description Runs to show with their working, comma between them; all if left out */
                     focus?: string;
+                    /** @description A revision that the reader has: what is different from it is told, where that is known; runs without their working */
+                    since?: string;
                 };
                 header: {
                     /** @description Revision the edit was made on */
@@ -3157,7 +3163,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["JobState"];
+                        "application/json": components["schemas"]["JobState"] | components["schemas"]["JobChanged"];
                     };
                 };
                 /** @description What is wrong */
@@ -3380,6 +3386,8 @@ export interface paths {
                 query?: {
                     /** @description Runs to show with their working, comma between them; all if left out */
                     focus?: string;
+                    /** @description A revision that the reader has: what is different from it is told, where that is known; runs without their working */
+                    since?: string;
                 };
                 header: {
                     /** @description Revision the edit was made on */
@@ -3405,7 +3413,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["JobState"];
+                        "application/json": components["schemas"]["JobState"] | components["schemas"]["JobChanged"];
                     };
                 };
                 /** @description What is wrong */
@@ -3591,6 +3599,8 @@ export interface paths {
                 query?: {
                     /** @description Runs to show with their working, comma between them; all if left out */
                     focus?: string;
+                    /** @description A revision that the reader has: what is different from it is told, where that is known; runs without their working */
+                    since?: string;
                 };
                 header: {
                     /** @description Revision the edit was made on */
@@ -3616,7 +3626,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["JobState"];
+                        "application/json": components["schemas"]["JobState"] | components["schemas"]["JobChanged"];
                     };
                 };
                 /** @description What is wrong */
@@ -3651,6 +3661,8 @@ export interface paths {
                 query?: {
                     /** @description Runs to show with their working, comma between them; all if left out */
                     focus?: string;
+                    /** @description A revision that the reader has: what is different from it is told, where that is known; runs without their working */
+                    since?: string;
                 };
                 header: {
                     /** @description Revision the edit was made on */
@@ -3675,7 +3687,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["JobState"];
+                        "application/json": components["schemas"]["JobState"] | components["schemas"]["JobChanged"];
                     };
                 };
                 /** @description What is wrong */
@@ -3807,6 +3819,8 @@ export interface paths {
                 query?: {
                     /** @description Runs to show with their working, comma between them; all if left out */
                     focus?: string;
+                    /** @description A revision that the reader has: what is different from it is told, where that is known; runs without their working */
+                    since?: string;
                 };
                 header: {
                     /** @description Revision the edit was made on */
@@ -3831,7 +3845,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["JobState"];
+                        "application/json": components["schemas"]["JobState"] | components["schemas"]["JobChanged"];
                     };
                 };
                 /** @description What is wrong */
@@ -3866,6 +3880,8 @@ export interface paths {
                 query?: {
                     /** @description Runs to show with their working, comma between them; all if left out */
                     focus?: string;
+                    /** @description A revision that the reader has: what is different from it is told, where that is known; runs without their working */
+                    since?: string;
                 };
                 header: {
                     /** @description Revision the edit was made on */
@@ -3886,7 +3902,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["JobState"];
+                        "application/json": components["schemas"]["JobState"] | components["schemas"]["JobChanged"];
                     };
                 };
                 /** @description What is wrong */
@@ -3980,6 +3996,55 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["Job-Output"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/revisions/{number}/runs/{run_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Plan a run as the job stood at a revision, with its working and its other ways. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    job_id: string;
+                    number: number;
+                    run_id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RunPlan"];
                     };
                 };
                 /** @description What is wrong */
@@ -4119,6 +4184,8 @@ export interface paths {
                 query?: {
                     /** @description Runs to show with their working, comma between them; all if left out */
                     focus?: string;
+                    /** @description A revision that the reader has: what is different from it is told, where that is known; runs without their working */
+                    since?: string;
                 };
                 header: {
                     /** @description Revision the edit was made on */
@@ -4143,7 +4210,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["JobState"];
+                        "application/json": components["schemas"]["JobState"] | components["schemas"]["JobChanged"];
                     };
                 };
                 /** @description What is wrong */
@@ -4286,6 +4353,8 @@ export interface paths {
                 query?: {
                     /** @description Runs to show with their working, comma between them; all if left out */
                     focus?: string;
+                    /** @description A revision that the reader has: what is different from it is told, where that is known; runs without their working */
+                    since?: string;
                 };
                 header: {
                     /** @description Revision the edit was made on */
@@ -4310,7 +4379,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["JobState"];
+                        "application/json": components["schemas"]["JobState"] | components["schemas"]["JobChanged"];
                     };
                 };
                 /** @description What is wrong */
@@ -4345,6 +4414,8 @@ export interface paths {
                 query?: {
                     /** @description Runs to show with their working, comma between them; all if left out */
                     focus?: string;
+                    /** @description A revision that the reader has: what is different from it is told, where that is known; runs without their working */
+                    since?: string;
                 };
                 header: {
                     /** @description Revision the edit was made on */
@@ -4369,7 +4440,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["JobState"];
+                        "application/json": components["schemas"]["JobState"] | components["schemas"]["JobChanged"];
                     };
                 };
                 /** @description What is wrong */
@@ -4404,6 +4475,8 @@ export interface paths {
                 query?: {
                     /** @description Runs to show with their working, comma between them; all if left out */
                     focus?: string;
+                    /** @description A revision that the reader has: what is different from it is told, where that is known; runs without their working */
+                    since?: string;
                 };
                 header: {
                     /** @description Revision the edit was made on */
@@ -4428,7 +4501,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["JobState"];
+                        "application/json": components["schemas"]["JobState"] | components["schemas"]["JobChanged"];
                     };
                 };
                 /** @description What is wrong */
@@ -4510,6 +4583,8 @@ export interface paths {
                 query?: {
                     /** @description Runs to show with their working, comma between them; all if left out */
                     focus?: string;
+                    /** @description A revision that the reader has: what is different from it is told, where that is known; runs without their working */
+                    since?: string;
                 };
                 header: {
                     /** @description Revision the edit was made on */
@@ -4534,7 +4609,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["JobState"];
+                        "application/json": components["schemas"]["JobState"] | components["schemas"]["JobChanged"];
                     };
                 };
                 /** @description What is wrong */
@@ -4569,6 +4644,8 @@ export interface paths {
                 query?: {
                     /** @description Runs to show with their working, comma between them; all if left out */
                     focus?: string;
+                    /** @description A revision that the reader has: what is different from it is told, where that is known; runs without their working */
+                    since?: string;
                 };
                 header: {
                     /** @description Revision the edit was made on */
@@ -4593,7 +4670,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["JobState"];
+                        "application/json": components["schemas"]["JobState"] | components["schemas"]["JobChanged"];
                     };
                 };
                 /** @description What is wrong */
@@ -4628,6 +4705,8 @@ export interface paths {
                 query?: {
                     /** @description Runs to show with their working, comma between them; all if left out */
                     focus?: string;
+                    /** @description A revision that the reader has: what is different from it is told, where that is known; runs without their working */
+                    since?: string;
                 };
                 header: {
                     /** @description Revision the edit was made on */
@@ -4652,7 +4731,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["JobState"];
+                        "application/json": components["schemas"]["JobState"] | components["schemas"]["JobChanged"];
                     };
                 };
                 /** @description What is wrong */
@@ -4687,6 +4766,8 @@ export interface paths {
                 query?: {
                     /** @description Runs to show with their working, comma between them; all if left out */
                     focus?: string;
+                    /** @description A revision that the reader has: what is different from it is told, where that is known; runs without their working */
+                    since?: string;
                 };
                 header: {
                     /** @description Revision the edit was made on */
@@ -4711,7 +4792,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["JobState"];
+                        "application/json": components["schemas"]["JobState"] | components["schemas"]["JobChanged"];
                     };
                 };
                 /** @description What is wrong */
@@ -4746,6 +4827,8 @@ export interface paths {
                 query?: {
                     /** @description Runs to show with their working, comma between them; all if left out */
                     focus?: string;
+                    /** @description A revision that the reader has: what is different from it is told, where that is known; runs without their working */
+                    since?: string;
                 };
                 header: {
                     /** @description Revision the edit was made on */
@@ -4770,7 +4853,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["JobState"];
+                        "application/json": components["schemas"]["JobState"] | components["schemas"]["JobChanged"];
                     };
                 };
                 /** @description What is wrong */
@@ -4805,6 +4888,8 @@ export interface paths {
                 query?: {
                     /** @description Runs to show with their working, comma between them; all if left out */
                     focus?: string;
+                    /** @description A revision that the reader has: what is different from it is told, where that is known; runs without their working */
+                    since?: string;
                 };
                 header: {
                     /** @description Revision the edit was made on */
@@ -4829,7 +4914,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["JobState"];
+                        "application/json": components["schemas"]["JobState"] | components["schemas"]["JobChanged"];
                     };
                 };
                 /** @description What is wrong */
@@ -4864,6 +4949,8 @@ export interface paths {
                 query?: {
                     /** @description Runs to show with their working, comma between them; all if left out */
                     focus?: string;
+                    /** @description A revision that the reader has: what is different from it is told, where that is known; runs without their working */
+                    since?: string;
                 };
                 header: {
                     /** @description Revision the edit was made on */
@@ -4888,7 +4975,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["JobState"];
+                        "application/json": components["schemas"]["JobState"] | components["schemas"]["JobChanged"];
                     };
                 };
                 /** @description What is wrong */
@@ -4923,6 +5010,8 @@ export interface paths {
                 query?: {
                     /** @description Runs to show with their working, comma between them; all if left out */
                     focus?: string;
+                    /** @description A revision that the reader has: what is different from it is told, where that is known; runs without their working */
+                    since?: string;
                 };
                 header: {
                     /** @description Revision the edit was made on */
@@ -4947,7 +5036,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["JobState"];
+                        "application/json": components["schemas"]["JobState"] | components["schemas"]["JobChanged"];
                     };
                 };
                 /** @description What is wrong */
@@ -4982,6 +5071,8 @@ export interface paths {
                 query?: {
                     /** @description Runs to show with their working, comma between them; all if left out */
                     focus?: string;
+                    /** @description A revision that the reader has: what is different from it is told, where that is known; runs without their working */
+                    since?: string;
                 };
                 header: {
                     /** @description Revision the edit was made on */
@@ -5006,7 +5097,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["JobState"];
+                        "application/json": components["schemas"]["JobState"] | components["schemas"]["JobChanged"];
                     };
                 };
                 /** @description What is wrong */
@@ -5283,6 +5374,8 @@ export interface paths {
                 query?: {
                     /** @description Runs to show with their working, comma between them; all if left out */
                     focus?: string;
+                    /** @description A revision that the reader has: what is different from it is told, where that is known; runs without their working */
+                    since?: string;
                 };
                 header: {
                     /** @description Revision the edit was made on */
@@ -5307,7 +5400,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["JobState"];
+                        "application/json": components["schemas"]["JobState"] | components["schemas"]["JobChanged"];
                     };
                 };
                 /** @description What is wrong */
@@ -5342,6 +5435,8 @@ export interface paths {
                 query?: {
                     /** @description Runs to show with their working, comma between them; all if left out */
                     focus?: string;
+                    /** @description A revision that the reader has: what is different from it is told, where that is known; runs without their working */
+                    since?: string;
                 };
                 header: {
                     /** @description Revision the edit was made on */
@@ -5366,7 +5461,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["JobState"];
+                        "application/json": components["schemas"]["JobState"] | components["schemas"]["JobChanged"];
                     };
                 };
                 /** @description What is wrong */
@@ -5401,6 +5496,8 @@ export interface paths {
                 query?: {
                     /** @description Runs to show with their working, comma between them; all if left out */
                     focus?: string;
+                    /** @description A revision that the reader has: what is different from it is told, where that is known; runs without their working */
+                    since?: string;
                 };
                 header: {
                     /** @description Revision the edit was made on */
@@ -5425,7 +5522,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["JobState"];
+                        "application/json": components["schemas"]["JobState"] | components["schemas"]["JobChanged"];
                     };
                 };
                 /** @description What is wrong */
@@ -5554,6 +5651,8 @@ export interface paths {
                 query?: {
                     /** @description Runs to show with their working, comma between them; all if left out */
                     focus?: string;
+                    /** @description A revision that the reader has: what is different from it is told, where that is known; runs without their working */
+                    since?: string;
                 };
                 header: {
                     /** @description Revision the edit was made on */
@@ -5578,7 +5677,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["JobState"];
+                        "application/json": components["schemas"]["JobState"] | components["schemas"]["JobChanged"];
                     };
                 };
                 /** @description What is wrong */
@@ -5860,6 +5959,8 @@ export interface paths {
                 query?: {
                     /** @description Runs to show with their working, comma between them; all if left out */
                     focus?: string;
+                    /** @description A revision that the reader has: what is different from it is told, where that is known; runs without their working */
+                    since?: string;
                 };
                 header: {
                     /** @description Revision the edit was made on */
@@ -5880,7 +5981,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["JobState"];
+                        "application/json": components["schemas"]["JobState"] | components["schemas"]["JobChanged"];
                     };
                 };
                 /** @description What is wrong */
@@ -12152,6 +12253,35 @@ export interface components {
              * @default false
              */
             voltage_may_rise: boolean;
+        };
+        /**
+         * JobChanged
+         * @description A job after an edit, by what is different from an earlier revision that the reader has.
+         */
+        JobChanged: {
+            /** Can Redo */
+            can_redo: boolean;
+            /** Can Undo */
+            can_undo: boolean;
+            /**
+             * Changed At
+             * Format: date-time
+             */
+            changed_at: string;
+            /** Id */
+            id: string;
+            in_job: components["schemas"]["Changes"];
+            in_plan: components["schemas"]["Changes"];
+            /**
+             * Last
+             * @description What the last edit changed, which undo takes back.
+             * @default
+             */
+            last: string;
+            /** Revision */
+            revision: number;
+            /** Since */
+            since: number;
         };
         /**
          * JobList

@@ -1,4 +1,4 @@
-/** Edits and changes put into what is there: what they do not touch stays the same object, so that nothing else is drawn anew. */
+/** Edits and changes put into what is there: what they do not touch stays the same object, and is not drawn anew. */
 import type { Job, Operation, Plan, Schemas } from '../api/client'
 import { unescaped } from '../format/pointer'
 

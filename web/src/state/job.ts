@@ -11,6 +11,7 @@ import {
   type Options,
   type PartKind,
   type Plan,
+  type RunPlan,
   type Problem,
   type Schemas,
 } from '../api/client'
@@ -43,6 +44,8 @@ export const useJob = defineStore('job', () => {
   const tried = shallowRef<{ job: Job; plan: Plan; coming: readonly string[] } | null>(null)
   const wanted_run = ref('')
   const picked = ref<{ kind: PartKind; key: string } | null>(null)
+  /** The run of which the working was not fetched yet, since the last edit or since it was chosen. */
+  const behind = ref('')
   const saving = ref(0)
   const trouble = ref<Trouble | null>(null)
   /** What was refused of an edit that a field asked for. */
@@ -63,8 +66,10 @@ export const useJob = defineStore('job', () => {
   const run_plan = computed(() => plan.value?.runs[run_id.value] ?? null)
   const part = computed(() => (picked.value && job.value?.[picked.value.kind][picked.value.key] ? picked.value : null))
   const way = computed(() => plan.value?.ways.find((w) => w.runs.includes(run_id.value)) ?? plan.value?.ways[0] ?? null)
-  /** Whether the working and the other ways of the run on screen are still on their way. */
+  /** Whether the working and the other ways of the run on screen wait until a hand rests. */
   const coming = computed(() => tried.value?.coming.includes(run_id.value) ?? false)
+  /** Whether they are being fetched, after an edit or another choice. */
+  const fetching = computed(() => !tried.value && behind.value === run_id.value && run_id.value !== '')
   const units = computed(() => job.value?.units ?? 'feet')
 
   async function load(id: string): Promise<void> {
@@ -79,23 +84,39 @@ export const useJob = defineStore('job', () => {
     if (!options.value || options.value.id !== data.job.rulebook) {
       options.value = await orElse(rulebook(data.job.rulebook), null)
     }
+    behind.value = run_id.value
     await replan()
   }
 
-  /** Fetch the plan with the working of the run on screen. */
+  async function workingOf(now: JobState, run: string): Promise<RunPlan | undefined> {
+    try {
+      const { data } = await send('get', '/api/jobs/{job_id}/revisions/{number}/runs/{run_id}', {
+        params: { path: { job_id: now.id, number: now.revision, run_id: run } },
+      })
+      return data
+    } catch (error) {
+      if (!(error instanceof TypeError)) throw error // fetch says TypeError when there is no answer
+      trouble.value = { text: 'The working did not come: the server does not answer.', retry: () => void replan() }
+      return undefined
+    }
+  }
+
+  /** Fetch the working of the run on screen. */
   async function replan(): Promise<void> {
     const now = state.value
-    if (!now) return
+    const run = run_id.value
     const ticket = ++replans
-    const { data } = await send('get', '/api/jobs/{job_id}/plan', {
-      params: { path: { job_id: now.id }, query: { focus: run_id.value } },
-    })
+    if (!now || !run) return void (behind.value = '')
+    const data = await workingOf(now, run)
     // a late answer about the run that was on screen before must not take the place of the newest
-    if (data && ticket === replans && state.value?.revision === now.revision) state.value = { ...now, plan: data }
+    if (!data || ticket !== replans || state.value?.revision !== now.revision) return
+    state.value = { ...state.value, plan: { ...state.value.plan, runs: { ...state.value.plan.runs, [run]: data } } }
+    behind.value = ''
   }
 
   async function choose(id: string): Promise<void> {
     wanted_run.value = id
+    behind.value = id
     await replan()
   }
 
@@ -289,8 +310,24 @@ export const useJob = defineStore('job', () => {
     )
   }
 
-  type Params = { header: { 'If-Match': string; 'Northspan-Person': string }; query: { focus: string } }
-  type Answer = { data?: JobState; error?: unknown }
+  type Params = {
+    header: { 'If-Match': string; 'Northspan-Person': string }
+    query: { focus: string; since: string }
+  }
+  type Answer = { data?: JobState | Schemas['JobChanged']; error?: unknown }
+
+  /** Take what an edit answers: what is different, or all of it where the server no longer knows from what. */
+  function took(now: JobState, data: JobState | Schemas['JobChanged']): void {
+    if ('plan' in data) {
+      state.value = data
+    } else {
+      const { in_job, in_plan, since, ...told } = data
+      void since
+      state.value = { ...told, job: withChanges(now.job, in_job), plan: withChanges(now.plan, in_plan) }
+    }
+    behind.value = run_id.value // its calls and its building may have changed where its answer did not
+    void replan()
+  }
 
   function enqueue(
     send: (now: JobState, params: Params) => Promise<Answer>,
@@ -303,9 +340,9 @@ export const useJob = defineStore('job', () => {
       if (!now) return
       const header = { 'If-Match': `"${now.revision}"`, 'Northspan-Person': encodeURIComponent(settings.person) }
       try {
-        const { data, error } = await send(now, { header, query: { focus: run_id.value } })
+        const { data, error } = await send(now, { header, query: { focus: '', since: String(now.revision) } })
         if (data) {
-          state.value = data
+          took(now, data)
           trouble.value = null
           refusal.value = null
         } else {
@@ -343,8 +380,8 @@ export const useJob = defineStore('job', () => {
   }
 
   /**
-   * Plan with an edit without keeping it; while one is being planned, only the newest waits. The answer comes first; the
-   * working of the run on screen follows when the hand rests, or at once where it is what the screen shows.
+   * Plan with an edit without keeping it; while one is being planned, only the newest waits. The answer comes first; its
+   * working, that of the run on screen, of the run on screen follows when the hand rests, or at once where it is what the screen shows.
    */
   async function tryOut(operations: Operation[], detailed = false): Promise<void> {
     clearTimeout(resting)
@@ -402,6 +439,7 @@ export const useJob = defineStore('job', () => {
     run_plan,
     way,
     coming,
+    fetching,
     units,
     saving,
     trouble,

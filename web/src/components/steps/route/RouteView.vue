@@ -52,7 +52,7 @@ function take(cure: Cure): void {
       <div v-if="store.way" class="center-scroll">
         <WayChooser />
         <SectionView :scale="scale" :width="width" route />
-        <TensionView :scale="scale" :width="width" />
+        <TensionView :scale="scale" :width="width" :class="{ fetching: store.fetching }" />
         <div class="route-edit"><StretchEditor :key="store.run_id" :run="store.run_id" /></div>
       </div>
       <FirstStep v-else title="Nothing to route yet" />
@@ -60,7 +60,12 @@ function take(cure: Cure): void {
       <FindingsStrip />
     </div>
     <div class="answer">
-      <section v-if="pull && how" class="part-panel" aria-label="The pull">
+      <section
+        v-if="pull && how"
+        class="part-panel"
+        :class="{ fetching: store.fetching }"
+        :aria-busy="store.fetching"
+        aria-label="The pull">
         <p class="run-name">Pull, {{ store.run_plan?.name }}</p>
         <h1 aria-live="polite">{{ pull.known ? pull.words : 'No pull to work here' }}</h1>
         <p v-if="!pull.known">{{ pull.words }}</p>

@@ -33,15 +33,15 @@ function take(cure: Cure): void {
         </li>
       </ul>
     </section>
-    <div class="follows" :aria-busy="store.coming">
+    <FarEnd />
+    <div class="follows" :aria-busy="store.coming || store.fetching">
       <p v-if="store.coming" class="because">Working and other ways follow when it rests.</p>
-      <div :class="{ coming: store.coming }">
+      <div :class="{ coming: store.coming, fetching: store.fetching }">
         <section v-if="plan.calls.length">
           <h2>Your calls</h2>
           <CallsList :calls="plan.calls" />
         </section>
         <TapChoices />
-        <FarEnd />
         <section v-if="plan.neighbours.length">
           <h2>Other ways</h2>
           <v-table class="other-ways">
