@@ -7,19 +7,30 @@ from dataclasses import dataclass
 
 from northspan.core.working.sums import count_of, sum_of
 
-STEPS_PER_A, COARSE_PER_A = 100, 10  # a hundredth of an ampere is finer than any clamp reads
+STEPS_PER_A = 100.0  # a hundredth of an ampere is finer than any clamp reads
+COARSER = 10.0, 5.0, 2.0, 1.0, 0.5, 0.2, 0.1, 0.05, 0.02, 0.01  # where sums at a hundredth would fill the memory
 MOST_MOVES = 12
-MOST_BITS = 400_000_000  # some 50 MB of sums
+MOST_BITS = 640_000_000  # of sums, at the most some 50 MB in memory
+WORTH_SAYING_A = 1.0
 
 Layer = dict[tuple[int, int, int], int]
 
 
 @dataclass(frozen=True, slots=True)
 class Move:
-    """The best that so many moves can do: which weights change sides, and what difference is left. [A]"""
+    """The best that so many moves can do: which weights change sides, and what difference is left. [A]
+
+    `within_a` is by how much less could be left at the most, as the sums were rounded. [A]
+    """
 
     moved: tuple[int, ...]
     left_a: float
+    within_a: float = 0.0
+
+    @property
+    def rounded(self) -> bool:
+        """Whether the sums were rounded so much that it is worth saying."""
+        return self.within_a >= WORTH_SAYING_A
 
 
 @dataclass(frozen=True, slots=True)
@@ -52,8 +63,8 @@ def fewest_moves(weights_a: Sequence[float], on_first: Sequence[bool], fixed_a: 
     >>> [(move.moved, move.left_a) for move in fewest_moves([13.0, 6.0, 4.0], [True, True, False], 0)]
     [((), 15.0), ((1,), 3.0)]
     """
-    items = [Item(weight if first else -weight, 1 if first else -1) for weight, first in zip(weights_a, on_first, strict=True)]
-    return balanced(items, fixed_a, (len(items), len(items)))
+    items = [Item(weight if first else -weight, 0) for weight, first in zip(weights_a, on_first, strict=True)]
+    return balanced(items, fixed_a, (0, 0))
 
 
 def balanced(
@@ -77,9 +88,9 @@ def balanced(
     Notes
     -----
     Dynamic programming over the sums that so many moves with so many places carried over can reach, each set of sums as
-    the bits of one number; so the answer is exact at a hundredth of an ampere; at a tenth in a very large panel, where a
-    clamp reads no finer. Carrying a weight over changes the difference by twice the weight. What moves the other way frees
-    its places.
+    the bits of one number; so the answer is exact at a hundredth of an ampere. In a very large panel sums are rounded more,
+    so that they take no more memory than `MOST_BITS`; each move then says how far from the least it may be. Carrying a weight
+    over changes the difference by twice the weight. What moves the other way frees its places.
 
     References
     ----------
@@ -92,7 +103,8 @@ def balanced(
     """
     grid = _grid(items, most_moves)
     signed = [round(item.weight_a * grid) for item in items]
-    start = round(fixed_a * grid) + count_of(signed)
+    all_a = fixed_a + float(sum_of(item.weight_a for item in items))
+    start = round(all_a * grid)
     offset = count_of(-one for one in signed if one < 0)
     layers: list[Layer] = [{(0, 0, 0): 1 << offset}]
     for item, one in zip(items, signed, strict=True):
@@ -111,20 +123,23 @@ def balanced(
             if moves not in reached or left < reached[moves][0]:
                 reached[moves] = left, at, nearest
     found: list[Move] = []
-    all_a = fixed_a + float(sum_of(item.weight_a for item in items))
     for moves in sorted(reached):
         _, at, nearest = reached[moves]
         moved = _traced(layers, items, signed, at, nearest + offset)
         left_a = round(abs(all_a - 2 * sum_of(items[i].weight_a for i in moved)), 6)
         if not found or left_a < found[-1].left_a - 0.5 / STEPS_PER_A:
-            found.append(Move(moved, left_a))
+            found.append(Move(moved, left_a, min(left_a, (2 * len(moved) + 1) / grid)))
     return tuple(found)
 
 
-def _grid(items: Sequence[Item], most_moves: int) -> int:
-    """Steps of an ampere: a hundredth, or a tenth where so many sums of so many moves would fill the memory."""
-    bits = sum_of(abs(item.weight_a) for item in items) * STEPS_PER_A * len(items) * min(most_moves, len(items)) ** 2
-    return STEPS_PER_A if bits <= MOST_BITS else COARSE_PER_A
+def _grid(items: Sequence[Item], most_moves: int) -> float:
+    """Steps of an ampere, as fine as memory allows: each layer has a set of sums for every number of moves with every room they take."""
+    moves = min(most_moves, len(items))
+    places = max((abs(item.places) for item in items), default=0)
+    halves = max((abs(item.halves) for item in items), default=0)
+    states = count_of((n * places + 1) * (n * halves + 1) for n in range(moves + 1))
+    bits_per_step = sum_of(abs(item.weight_a) for item in items) * states * (len(items) + 1)
+    return next((grid for grid in (STEPS_PER_A, *COARSER) if bits_per_step * grid <= MOST_BITS), COARSER[-1])
 
 
 def _shifted(sums: int, by: int) -> int:

@@ -4,10 +4,12 @@ import random
 import tracemalloc
 import unittest
 from itertools import combinations
+from unittest import mock
 
 import numpy as np
 from scipy.optimize import Bounds, LinearConstraint, milp
 
+from northspan.core.physics import balance
 from northspan.core.physics.balance import Item, balanced, fewest_moves
 from tests.run import cases
 
@@ -83,14 +85,29 @@ class Moves(unittest.TestCase):
 
     def test_a_very_large_panel_keeps_to_its_memory(self):
         draw = random.Random(5)
-        for count in (84, 250):
-            items = [Item(draw.uniform(1, 20), 1 if i % 3 else -1) for i in range(count)]
-            tracemalloc.start()
-            moves = balanced(items, 0, (6, 6), most_moves=6)
-            peak = tracemalloc.get_traced_memory()[1]
-            tracemalloc.stop()
-            self.assertLess(peak, 150e6, count)
-            self.assertLess(moves[-1].left_a, moves[0].left_a)
+        for count in (84, 400):
+            for places, halves in ((0, 0), (1, 0), (1, 1)):
+                items = [Item(draw.uniform(1, 48), places * (1, -1)[i % 2], 1, halves * (i % 3 == 0)) for i in range(count)]
+                tracemalloc.start()
+                moves = balanced(items, 0, (6, 6), half_room=(3, 3))
+                peak = tracemalloc.get_traced_memory()[1]
+                tracemalloc.stop()
+                self.assertLess(peak, 100e6, (count, places, halves))
+                self.assertLess(moves[-1].left_a, moves[0].left_a)
+
+    def test_sums_that_are_rounded_say_how_far_from_the_least_they_may_be(self):
+        draw = random.Random(9)
+        said = 0
+        with mock.patch.object(balance, "MOST_BITS", 20_000):
+            for _ in range(cases(200)):
+                weights = [draw.uniform(1, 40) for _ in range(draw.randint(3, 9))]
+                on_first = [draw.random() < 0.6 for _ in weights]
+                tried = by_trying(weights, on_first, 3.3)
+                for move in fewest_moves(weights, on_first, 3.3):
+                    self.assertLessEqual(move.left_a - move.within_a, tried[len(move.moved)] + 1e-6)
+                    self.assertGreaterEqual(move.left_a, tried[len(move.moved)] - 1e-6)
+                    said += move.rounded
+        self.assertGreater(said, 0)
 
     def test_forty_circuits_in_an_instant(self):
         draw = random.Random(3)

@@ -380,8 +380,8 @@ export const useJob = defineStore('job', () => {
   }
 
   /**
-   * Plan with an edit without keeping it; while one is being planned, only the newest waits. The answer comes first; its
-   * working, that of the run on screen, of the run on screen follows when the hand rests, or at once where it is what the screen shows.
+   * Plan with an edit without keeping it; while one is planned, only the newest waits. The answer comes first; its
+   * working follows when the hand rests, or at once where it is what the screen shows.
    */
   async function tryOut(operations: Operation[], detailed = false): Promise<void> {
     clearTimeout(resting)

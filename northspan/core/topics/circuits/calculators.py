@@ -8,7 +8,7 @@ from pydantic import Field, StringConstraints
 
 from northspan.core.case.calculator import Answer, Calculator, Question, answered
 from northspan.core.document.job import Part
-from northspan.core.physics.balance import Item, balanced
+from northspan.core.physics.balance import Item, Move, balanced
 from northspan.core.rulebooks.registry import rulebook_named
 from northspan.core.topics.circuits.tracing import rounds_for, traced
 from northspan.core.working.errors import InvalidJob
@@ -55,12 +55,16 @@ def balance(question: BalanceQuestion) -> Answer:
     items = [Item(one.load_a, 1) if one.leg == 1 else Item(-one.load_a, -1) for one in moving]
     moves = balanced(items, fixed, (question.free_1, question.free_2))
     names = [", ".join(moving[i].name for i in move.moved) for move in moves]
-    lines = [ruled(f"m_{len(move.moved)}", f"{len(move.moved)} moves", f"{move.left_a:g} A", name or "as it stands", "dynamic programming")
-             for move, name in zip(moves, names, strict=True)]  # fmt: skip
+    lines = [ruled(f"m_{len(move.moved)}", f"{len(move.moved)} moves", f"{move.left_a:g} A", (name or "as it stands") + _near(move),
+                   "dynamic programming") for move, name in zip(moves, names, strict=True)]  # fmt: skip
     before, best = moves[0].left_a, moves[-1].left_a
     headline = f"Move {names[-1]}: {whole(before)} A becomes {whole(best)} A" if names[-1] else f"Nothing to move: {whole(before)} A apart"
     figures: dict[str, float | str] = {"before_a": before, "after_a": best, "moves": float(len(moves[-1].moved))}
     return answered(book, headline, figures, {"Moves": tuple(lines)})
+
+
+def _near(move: Move) -> str:
+    return f", within {move.within_a:g} A of the least" if move.rounded else ""
 
 
 class TraceQuestion(Question):

@@ -54,7 +54,8 @@ def balance_moves(job: Job, panel: str, standing: dict[str, Standing], say: Word
             break
         edits, words = _edits(job, panel, moved, free, open_)
         cure = Cure(f"Move {words}", tuple(edits)) if edits else None
-        text = f"Move {words}: {whole(abs(move.left_a))} A is left" if words else "as it stands"
+        near = f", within {whole(move.within_a)} A of the least" if move.rounded else ""
+        text = f"Move {words}: {whole(abs(move.left_a))} A is left{near}" if words else "as it stands"
         found.append(BalanceMove(count, say.fill(text), move.left_a, cure))
     return tuple(found)
 
