@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Collection, Iterator, Mapping, Sequence
 from itertools import combinations
 
 from northspan.core.physics.works import Block, Crew, Laid, Placed, Work, runs
@@ -18,6 +18,22 @@ class Laying:
         self._could: dict[tuple[int, bool], tuple[tuple[int, ...], ...]] = {}
         self.block_of = {key: name for name, block in blocks.items() for key in block[0].keys}
         self.held = [work for work in by_key.values() if work.start is not None]
+        self._starts: dict[str, int] = {}
+        self._offsets: dict[int, int] = {}
+        self._needs = {key: self._needed(key) for key in by_key}
+
+    def _needed(self, key: str) -> tuple[tuple[str, ...], frozenset[str]]:
+        """A task, or all of its block, and what must be settled before."""
+        block = self.block_of.get(key, "")
+        members = self.blocks[block][0].keys if block else (key,)
+        return members, frozenset([one for member in members for one in self.by_key[member].after if one not in members])
+
+    def _may_start(self, key: str) -> int:
+        """Slots in which a task may begin, whatever else is laid out, as bits."""
+        if key not in self._starts:
+            work = self.by_key[key]
+            self._starts[key] = runs(work.open_ & ((1 << self.crew.slots) - 1), work.slots) & work.begins
+        return self._starts[key]
 
     def fits(self, slots: int) -> int:
         """Starts from which so many slots end on the same day, as bits."""
@@ -41,27 +57,30 @@ class Laying:
             assert work.start is not None  # noqa: S101 - held is what has a start
             self._put(work.key, Placed(work.start, work.slots, work.who), free, placed)
         waiting = [key for key in order if key not in placed]
+        settled = set(placed)
         while waiting:
-            still = [key for key in waiting if not self._settled(key, free, placed, left)]
+            still = []
+            for key in waiting:
+                if key not in settled:
+                    now = self._settled(key, free, placed, left, settled)
+                    settled.update(now)
+                    still += [] if now else [key]
             if len(still) == len(waiting):
-                left += [key for key in still if key not in left]
+                left += still
                 break
             waiting = still
         return self.measured(placed, tuple(left), least_days)
 
-    def _settled(self, key: str, free: list[int], placed: dict[str, Placed], left: list[str]) -> bool:
-        """Place a task, or its block, if nothing before it is still open; a task without a place counts as settled too."""
-        if key in placed or key in left:
-            return True
+    def _settled(self, key: str, free: list[int], placed: dict[str, Placed], left: list[str], settled: Collection[str]) -> tuple[str, ...]:
+        """Place a task, or its block, if nothing before it is open; give what is settled by that: what has no place is settled too."""
+        members, before = self._needs[key]
+        if not before.issubset(settled):
+            return ()
         block = self.block_of.get(key, "")
-        members = self.blocks[block][0].keys if block else (key,)
-        before = [one for member in members for one in self.by_key[member].after if one not in members]
-        if any(one not in placed and one not in left for one in before):
-            return False
-        lost = any(one in left for one in before)
+        lost = bool(left) and not before.isdisjoint(left)
         if lost or not (self._place_block(block, free, placed) if block else self.place(key, free, placed)):
             left += members
-        return True
+        return members
 
     def _put(self, key: str, at: Placed, free: list[int], placed: dict[str, Placed]) -> None:
         mask = ((1 << at.slots) - 1) << at.start
@@ -85,7 +104,7 @@ class Laying:
         """
         work = self.by_key[key]
         after = max((placed[one].end for one in work.after), default=0)
-        starts = self.fits(work.slots) & runs(work.open_ & ((1 << self.crew.slots) - 1), work.slots) & ~((1 << after) - 1) & work.begins
+        starts = self.fits(work.slots) & self._may_start(key) & ~((1 << after) - 1)
         best: tuple[int, int, tuple[int, ...]] | None = None
         for rank, who in enumerate(teams or self.teams(work)):
             there = starts
@@ -157,12 +176,13 @@ class Laying:
 
     def _block_starts(self, block: Block, way: dict[str, Placed], placed: dict[str, Placed]) -> int:
         """Slots in which a block may begin in an arrangement: after what it waits for, each task where it may be, in one day."""
-        whole = (1 << self.crew.slots) - 1
         waits = (placed[one].end - at.start for key, at in way.items() for one in self.by_key[key].after if one in placed)
-        starts = self.fits(block.slots) & ~((1 << max((0, *waits))) - 1) & whole
-        for key, at in way.items():
-            starts &= (runs(self.by_key[key].open_ & whole, at.slots) & self.by_key[key].begins) >> at.start
-        return starts
+        if id(way) not in self._offsets:  # a block keeps its ways as long as this lives
+            open_ = (1 << self.crew.slots) - 1
+            for key, at in way.items():
+                open_ &= (runs(self.by_key[key].open_ & ((1 << self.crew.slots) - 1), at.slots) & self.by_key[key].begins) >> at.start
+            self._offsets[id(way)] = open_
+        return self.fits(block.slots) & ~((1 << max((0, *waits))) - 1) & self._offsets[id(way)]
 
     def measured(self, placed: dict[str, Placed], left: tuple[str, ...], least_days: int) -> Laid:
         """Say how good a schedule is.

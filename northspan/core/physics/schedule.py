@@ -15,7 +15,7 @@ from northspan.core.working.sums import count_of
 TRIED, OVERNIGHT_TRIED = 1600, 96  # tasks laid out again to better the order
 
 
-def lay_out(works: Sequence[Work], crew: Crew) -> Laid:
+def lay_out(works: Sequence[Work], crew: Crew, like: Sequence[str] = ()) -> Laid:
     """Lay tasks out over people and days.
 
     Parameters
@@ -24,6 +24,9 @@ def lay_out(works: Sequence[Work], crew: Crew) -> Laid:
         The tasks; what comes before a task is among them. [-]
     crew : Crew
         The people. [-]
+    like : sequence of str
+        Tasks in the order of an earlier schedule: where it is given, only that order and a few others are laid out, which is
+        quick, and not the best of many. [-]
 
     Raises
     ------
@@ -62,12 +65,15 @@ def lay_out(works: Sequence[Work], crew: Crew) -> Laid:
     held = _held_to(order, by_key, crew)
     if held:  # what somebody pinned, or for what somebody comes, finds its place before what can go anywhere
         starts.append(sorted(order, key=lambda key: (key not in held, -tails[key])))
+    if like:
+        places = {key: i for i, key in enumerate(like)}
+        starts = [order, *starts[-1:], sorted(order, key=lambda key: places.get(key, len(places)))]
     for start in starts[1:]:
         best = min(best, search.lay(lawful(start, by_key), least_days), key=lambda one: one.rank)
     for name, block in shortest.items():
         if name not in loose and block.slots > crew.day:
             best = min((best, *_overnight(search, name, order, least_days)), key=lambda one: one.rank)
-    best = _bettered(best, search, order, least_days)
+    best = best if like else _bettered(best, search, order, least_days)
     for name in [name for name in blocks if set(blocks[name][0].keys) & set(best.left_out)]:
         looser = Laying(by_key, crew, {other: ways for other, ways in search.blocks.items() if other != name}, search.least)
         tried = [looser.lay(lawful(start, by_key), least_days) for start in starts]

@@ -10,7 +10,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from enum import StrEnum
 
-from northspan.core.document.job import EnclosureKind, Job, Run, SourceKind, Status
+from northspan.core.document.job import EnclosureKind, Job, SourceKind, Status
 
 THERE = frozenset({Status.existing, Status.remove})
 WITH_MAIN = frozenset({EnclosureKind.panel_main_breaker, EnclosureKind.meter_main, EnclosureKind.disconnect, EnclosureKind.transfer_switch})
@@ -54,18 +54,24 @@ class Installation:
 
     def live(self) -> frozenset[Part]:
         """Follow every source that is on through closed switches and landed ends. [-]"""
-        found: set[Part] = set(self._fed_from_nowhere())
-        edges = [key for key in self.job.runs if self._whole(key)]
-        for _ in range(len(self.job.enclosures) + 1):
-            before = len(found)
-            for key in edges:
-                run = self.job.runs[key]
-                if run.target in self.hung and self._fed(key, run, found):
-                    found.add(Part(run.target, Side.line))
-            found |= {Part(can, Side.bus) for can in self.hung if Part(can, Side.line) in found and main_of(can) not in self.opened}
-            if len(found) == before:
-                break
-        return frozenset(found)
+        onward: dict[str, list[str]] = {}
+        begun = [one.can for one in self._fed_from_nowhere()]
+        for key, run in self.job.runs.items():
+            if run.target in self.hung and self._whole(key) and head_of(self.job, key) not in self.opened:
+                if run.origin in self.job.sources:
+                    begun.append(run.target)
+                else:
+                    onward.setdefault(run.origin, []).append(run.target)
+        line = dict.fromkeys(begun)
+        bus: set[str] = set()
+        ahead = list(line)
+        for can in ahead:  # grows while it is followed
+            if can in self.hung and main_of(can) not in self.opened:
+                bus.add(can)
+                fresh = [one for one in onward.get(can, ()) if one not in line]
+                line |= dict.fromkeys(fresh)
+                ahead += dict.fromkeys(fresh)
+        return frozenset([Part(can, Side.line) for can in line] + [Part(can, Side.bus) for can in bus])
 
     def powered(self) -> frozenset[str]:
         """Name the cans whose bus the normal supply feeds: nobody counts on a standby, it is locked out while people work. [-]"""
@@ -132,10 +138,6 @@ class Installation:
 
     def _whole(self, key: str) -> bool:
         return (key, End.near) in self.landed and (key, End.far) in self.landed
-
-    def _fed(self, key: str, run: Run, live: set[Part]) -> bool:
-        fed = run.origin in self.job.sources or Part(run.origin, Side.bus) in live
-        return fed and head_of(self.job, key) not in self.opened
 
     def _fed_from_nowhere(self) -> Iterator[Part]:
         """A can that was there before and whose feed is not drawn counts as live: something feeds it."""

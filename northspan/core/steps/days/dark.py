@@ -35,22 +35,41 @@ def holders(job: Job, can: str) -> frozenset[str]:
     return frozenset({can, again_of(job, can), *old})
 
 
-def dark_times(told: tuple[Moment, ...], cans: Iterable[str]) -> Iterator[Dark]:
-    """Say when none of some cans has power, of those that had it before the work began.
+@dataclass(frozen=True, slots=True)
+class Fed:
+    """Cans whose bus the normal supply feeds from a slot on."""
+
+    slot: int
+    cans: frozenset[str]
+
+
+def fed_at(told: tuple[Moment, ...]) -> tuple[Fed, ...]:
+    """Say what is fed from each moment on: asked once, for all that hangs on it.
 
     Parameters
     ----------
     told : tuple of Moment
         The walk as it is told to people: off from the first hand on a switch until the last. [-]
+    """
+    return tuple(Fed(one.slot, one.state.powered()) for one in told)
+
+
+def dark_times(told: tuple[Fed, ...], cans: Iterable[str]) -> Iterator[Dark]:
+    """Say when none of some cans has power, of those that had it before the work began.
+
+    Parameters
+    ----------
+    told : tuple of Fed
+        What is fed from each moment on. [-]
     cans : iterable of str
         The cans, one in place of the other. [-]
     """
     mine = frozenset(cans)
-    if not told[0].state.powered() & mine:
+    if mine.isdisjoint(told[0].cans):
         return
     began: int | None = None
     for one in told[1:]:
-        fed = bool(one.state.powered() & mine)
+        fed = not mine.isdisjoint(one.cans)
         if not fed and began is None:
             began = one.slot
         elif fed and began is not None:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from math import ceil, floor
 
@@ -65,7 +66,7 @@ class LaidJob:
 
 
 def lay_out_job(whole: WorkedJob) -> LaidJob:
-    """Derive the tasks of a job and lay them out.
+    """Derive the tasks of a job and lay them out, once for all who ask.
 
     Parameters
     ----------
@@ -77,6 +78,29 @@ def lay_out_job(whole: WorkedJob) -> LaidJob:
     InvalidJob
         If nobody works, or tasks wait for each other in a circle.
     """
+    return whole.once("laid out", _lay_out)
+
+
+def lay_out_like(whole: WorkedJob, before: WorkedJob) -> LaidJob:
+    """Lay a job out as it was laid out before, as far as that goes: quick, for a task that is held in a hand.
+
+    Parameters
+    ----------
+    whole : WorkedJob
+        The job, worked out. [-]
+    before : WorkedJob
+        The same with its days as they were. [-]
+
+    Raises
+    ------
+    InvalidJob
+        If nobody works, or tasks wait for each other in a circle.
+    """
+    placed = lay_out_job(before).laid.placed
+    return _lay_out(whole, sorted(placed, key=lambda key: (placed[key].start, key)))
+
+
+def _lay_out(whole: WorkedJob, like: Sequence[str] = ()) -> LaidJob:
     found, job = tasks_of(whole), whole.job
     people = tuple(job.days.people)
     if not people:
@@ -84,7 +108,7 @@ def lay_out_job(whole: WorkedJob) -> LaidJob:
     crew = crew_of(job.days)
     works = [work_of(job.days, task, found.blocks.get(task.key.removesuffix("#rest"), ""), crew) for task in found.tasks]
     try:
-        return LaidJob(found, lay_out(works, crew), simple(works, crew), people)
+        return LaidJob(found, lay_out(works, crew, like), simple(works, crew), people)
     except ValueError as circle:
         raise InvalidJob("/days/own", f"tasks wait for each other {circle}.", "Take one of them out of what another waits for.") from circle
 

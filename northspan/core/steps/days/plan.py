@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from datetime import timedelta
 from itertools import pairwise
 
@@ -34,13 +34,18 @@ CAUTIONS = (
 )
 
 
-def days_plan(whole: WorkedJob) -> DaysPlan:
+_DEPTH = 5  # as deep as a stretch of a run: the finest place that a task and a line of the list have in common
+
+
+def days_plan(whole: WorkedJob, laid_out: LaidJob | None = None) -> DaysPlan:
     """Lay the work of a job out over its days, and say what follows.
 
     Parameters
     ----------
     whole : WorkedJob
         The job, worked out. [-]
+    laid_out : LaidJob, optional
+        As it is laid out, where that is not to be the best of many orders. [-]
 
     Raises
     ------
@@ -54,11 +59,11 @@ def days_plan(whole: WorkedJob) -> DaysPlan:
     >>> days_plan(worked(kestrel_hollow())).headline
     '3 days, 2 people. Power off 2 h 55 min; no order does better.'
     """
-    laid, job = lay_out_job(whole), whole.job
+    laid, job = laid_out or lay_out_job(whole), whole.job
     rows, supplies = tuple(power_rows(laid)), tuple(supply_plans(laid.found.case, laid.found.plan))
     outage_h = sum_of(outage_hours(laid, one) for one in laid.found.outages)
     least_h = count_of(laid.laid.least_blocks.values()) / SLOTS_H
-    goods = taken_off(whole)
+    goods = goods_at(taken_off(whole))
     live = tuple(breaches(laid))
     order = {key: at.start for key, at in laid.laid.placed.items()}
     tasks = sorted(laid.found.tasks, key=lambda one: (order.get(one.key, 10**9), one.key))
@@ -103,7 +108,7 @@ def _headline(laid: LaidJob, live: tuple[Breach, ...], outage_h: float, least_h:
     return f"{said} Power off {hours_text(outage_h)}; {better}."
 
 
-def _laid(laid: LaidJob, task: Task, goods: TakeOff) -> TaskLaid:
+def _laid(laid: LaidJob, task: Task, goods: Mapping[str, tuple[str, ...]]) -> TaskLaid:
     job, at = laid.job, laid.laid.placed.get(task.key)
     change = job.days.changed.get(task.key)
     planned = laid.found.planned_h.get(task.key, task.hours)
@@ -122,12 +127,26 @@ def _laid(laid: LaidJob, task: Task, goods: TakeOff) -> TaskLaid:
     )  # fmt: skip
 
 
-def _goods(task: Task, goods: TakeOff) -> tuple[str, ...]:
+def goods_at(goods: TakeOff) -> dict[str, tuple[str, ...]]:
+    """Keys of the lines that are asked for at each place, and at what it is a part of.
+
+    Parameters
+    ----------
+    goods : TakeOff
+        The list. [-]
+    """
+    found: dict[str, dict[str, None]] = {}
+    for line in goods.lines:
+        for one in line.asks:
+            steps = one.where.split("/")
+            for depth in range(1, min(len(steps), _DEPTH) + 1):
+                found.setdefault("/".join(steps[:depth]), {})[line.key] = None
+    return {where: tuple(keys) for where, keys in found.items()}
+
+
+def _goods(task: Task, at: Mapping[str, tuple[str, ...]]) -> tuple[str, ...]:
     """Keys of the lines that are asked for at the same place as the task."""
-    if not task.where or not task.kind.goods:
-        return ()
-    part = "/".join(task.where.split("/")[:5])
-    return tuple(line.key for line in goods.lines if any(one.where == part or one.where.startswith(f"{part}/") for one in line.asks))
+    return at.get("/".join(task.where.split("/")[:_DEPTH]), ()) if task.where and task.kind.goods else ()
 
 
 def _pinned(change: TaskChange | None) -> bool:

@@ -10,11 +10,11 @@ from northspan.core.document.job import Job, MattersAs, Serves, StandbyKind, Sta
 from northspan.core.document.job.part import short_name
 from northspan.core.document.plan import Plan
 from northspan.core.document.plan.days import PowerRow, PowerSpan, SupplyPlan
-from northspan.core.steps.days.dark import Dark, dark_times, holders, hours_of_spans, spans_of
+from northspan.core.steps.days.dark import Dark, Fed, dark_times, fed_at, holders, hours_of_spans, spans_of
 from northspan.core.steps.days.kinds import key_of
 from northspan.core.steps.days.laid import LaidJob
 from northspan.core.steps.days.outages import Outage
-from northspan.core.steps.days.walked import Moment, moments
+from northspan.core.steps.days.walked import moments
 from northspan.core.walk.installation import THERE
 from northspan.core.working.sums import sum_of
 from northspan.core.working.worked import whole
@@ -63,7 +63,7 @@ def power_rows(laid: LaidJob) -> Iterator[PowerRow]:
     laid : LaidJob
         The job laid out. [-]
     """
-    told = moments(laid, told=True)
+    told = fed_at(moments(laid, told=True))
     yield from _buildings(laid, told)
     kinds = matters(laid.found.case)
     for key, one in laid.job.circuits.items():
@@ -73,7 +73,7 @@ def power_rows(laid: LaidJob) -> Iterator[PowerRow]:
     yield from _rooms(laid, told)
 
 
-def _buildings(laid: LaidJob, told: tuple[Moment, ...]) -> Iterator[PowerRow]:
+def _buildings(laid: LaidJob, told: tuple[Fed, ...]) -> Iterator[PowerRow]:
     """A building while nothing in it has power; a can by itself while others in its building have some."""
     job = laid.job
     for home, building in job.buildings.items():
@@ -95,11 +95,12 @@ def _serves(job: Job, can: str) -> bool:
     return on_it or not any(run.origin == can and run.status in THERE for run in job.runs.values())
 
 
-def _rooms(laid: LaidJob, told: tuple[Moment, ...]) -> Iterator[PowerRow]:
+def _rooms(laid: LaidJob, told: tuple[Fed, ...]) -> Iterator[PowerRow]:
     job, kinds = laid.job, matters(laid.found.case)
     for serves in Serves:
         inside = [one for key, one in job.circuits.items() if one.serves is serves and key not in kinds and one.status is not Status.new]
-        times = [tuple(dark_times(told, holders(job, one.enclosure))) for one in inside]
+        by_can = {can: tuple(dark_times(told, holders(job, can))) for can in dict.fromkeys(one.enclosure for one in inside)}
+        times = [by_can[one.enclosure] for one in inside]
         found = dict.fromkeys(one for one in times if one)
         if serves is Serves.unknown:
             continue

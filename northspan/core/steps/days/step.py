@@ -18,6 +18,7 @@ from northspan.core.steps.days.cannot_wait import cannot_wait
 from northspan.core.steps.days.dates import zone_of
 from northspan.core.steps.days.done import done_and_left
 from northspan.core.steps.days.events import Event, event_edits
+from northspan.core.steps.days.laid import lay_out_like
 from northspan.core.steps.days.plan import days_plan
 from northspan.core.steps.days.tasks import tasks_of
 from northspan.core.steps.days.turning import turnings
@@ -62,6 +63,8 @@ def laid_out(whole: WorkedJob, beside: Beside) -> DaysAnswer:
 def task_tried(whole: WorkedJob, beside: Beside, asked: TaskTried) -> DaysAnswer:
     """Lay the days out with one task where it is held, and keep nothing: what a person sees while he drags it.
 
+    The order is that of the days as they stand; let go, the best of many orders is sought.
+
     Parameters
     ----------
     whole : WorkedJob
@@ -74,7 +77,7 @@ def task_tried(whole: WorkedJob, beside: Beside, asked: TaskTried) -> DaysAnswer
     del beside
     days = whole.job.days
     tried = whole.on_days(days.model_copy(update={"changed": days.changed | {asked.task: asked.change}}))
-    return DaysAnswer(days=days_plan(tried), turning=())
+    return DaysAnswer(days=days_plan(tried, lay_out_like(tried, whole)), turning=())
 
 
 def _taken_in(event: Event) -> StepEvent:

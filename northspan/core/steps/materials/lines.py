@@ -32,7 +32,7 @@ NOT_COUNTED = (
 
 
 def taken_off(whole: WorkedJob) -> TakeOff:
-    """Count everything that a job needs.
+    """Count everything that a job needs, once for all who ask.
 
     Parameters
     ----------
@@ -51,6 +51,10 @@ def taken_off(whole: WorkedJob) -> TakeOff:
     >>> [line.shown for line in taken_off(worked(kestrel_hollow())).lines if line.item == "rod"]
     ['1']
     """
+    return whole.once("taken off", _taken_off)
+
+
+def _taken_off(whole: WorkedJob) -> TakeOff:
     job, case, done = whole.job, whole.case, whole.done
     wants = [one for routed in done[ROUTED].values() for one in run_wants(case, routed)]
     wants += [
