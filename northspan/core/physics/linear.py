@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from heapq import heappop, heappush
 
 from northspan.core.working.sums import sum_of_complex
 
@@ -140,14 +141,14 @@ def _substituted(matrix: list[dict[int, complex]], led: list[tuple[int, int]], v
 def _eliminate(matrix: list[dict[int, complex]], values: list[complex]) -> tuple[list[tuple[int, int]], list[tuple[int, int, complex]]]:
     """Bring the matrix to a triangle in place; gives which row leads which unknown, in order, and notes what was taken from what."""
     scale = max((abs(figure) for row in matrix for figure in row.values()), default=0.0)
-    below: dict[int, set[int]] = {column: set() for column in range(len(matrix))}  # rows not yet used that hold the column
-    for i, row in enumerate(matrix):
-        for column in row:
-            below[column].add(i)
+    below = _holders(matrix)  # rows not yet used that hold the column
     led: list[tuple[int, int]] = []
     moves: list[tuple[int, int, complex]] = []
+    fewest = sorted((len(held), column) for column, held in below.items())  # in order, so it is a heap
     while below:
-        column = min(below, key=lambda c: len(below[c]))
+        count, column = heappop(fewest)
+        if column not in below or count != len(below[column]):
+            continue  # it has others beside it since
         held = below.pop(column)
         leading = _leading(matrix, held, column, scale)
         lead = matrix[leading]
@@ -167,7 +168,18 @@ def _eliminate(matrix: list[dict[int, complex]], values: list[complex]) -> tuple
                 else:
                     row[c] = -factor * figure
                     below[c].add(i)
+        for c, _ in rest:
+            heappush(fewest, (len(below[c]), c))
     return led, moves
+
+
+def _holders(matrix: list[dict[int, complex]]) -> dict[int, set[int]]:
+    """Which rows hold a figure in each column."""
+    found: dict[int, set[int]] = {column: set() for column in range(len(matrix))}
+    for i, row in enumerate(matrix):
+        for column in row:
+            found[column].add(i)
+    return found
 
 
 def _leading(matrix: list[dict[int, complex]], held: set[int], column: int, scale: float) -> int:

@@ -7,7 +7,7 @@ from dataclasses import dataclass, field, replace
 
 from northspan.core.case.worked import WorkedJob
 from northspan.core.document.job import SourceKind
-from northspan.core.physics.network import Branch, State, solve_network
+from northspan.core.physics.network import Branch, Responses, State, solve_network
 from northspan.core.physics.role import Role
 from northspan.core.topics.bonds.edges import Bench, Edge
 from northspan.core.topics.bonds.impedances import Circuitry, circuitry
@@ -31,6 +31,21 @@ class Found:
     cold: tuple[Branch, ...]
     loads: dict[str, tuple[str, ...]]
     solved: dict[tuple[frozenset[str], bool], State] = field(default_factory=dict, compare=False)  # states asked before
+
+    factored: dict[bool, Responses] = field(default_factory=dict, compare=False)  # the same without loads, warm and cold
+
+    def responses(self, *, cold: bool) -> Responses:
+        """Give how it answers where no load is on.
+
+        Parameters
+        ----------
+        cold : bool
+            Whether its wires are cold. [-]
+        """
+        if cold not in self.factored:
+            off = {branch for keys in self.loads.values() for branch in keys}
+            self.factored[cold] = Responses([one for one in (self.cold if cold else self.warm) if one.key not in off])
+        return self.factored[cold]
 
     @property
     def bench(self) -> Bench:
@@ -123,7 +138,7 @@ def hung_tester(can: str, between: str = "L1-G") -> Branch:
 
 
 def loop_ohm(found: Found, can: str, between: str = "L1-G", *, cold: bool = False) -> float | None:
-    """Work what a loop tester shows: the voltage it takes down, by the current it takes; None where nothing is there. [ohm]
+    """Work what a loop tester shows: the voltage it takes down, for each ampere it takes; None where nothing is there. [ohm]
 
     Parameters
     ----------
@@ -141,12 +156,11 @@ def loop_ohm(found: Found, can: str, between: str = "L1-G", *, cold: bool = Fals
     Desoer and Kuh, Basic Circuit Theory, chapter 17: the source seen between two nodes.
     """
     a, b = tips(can, between)
-    open_state, hung = found.state(frozenset(), cold=cold), hung_tester(can, between)
+    open_state = found.state(frozenset(), cold=cold)
     if a not in open_state.volts or b not in open_state.volts or open_state.between(a, b) < 1:
         return None
-    loaded = found.state(frozenset(), cold=cold, more=(hung,))
-    fallen = (open_state.volts[a] - open_state.volts[b]) - (loaded.volts[a] - loaded.volts[b])
-    return abs(fallen / loaded.amperes[hung.key])
+    answer = found.responses(cold=cold).to_ampere(a, b)
+    return abs(answer.volts[a] - answer.volts[b])
 
 
 def heads(found: Found) -> Iterator[str]:
