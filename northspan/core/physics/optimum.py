@@ -91,16 +91,25 @@ def cheapest_sets(fed_by: Mapping[str, str | None], choices: Mapping[str, Sequen
 
 
 def _with_run(run: str, choices: Sequence[Choice], beneath: list[Point], limit_percent: float) -> list[Point]:
-    """Put a run in front of what is below it."""
+    """Put a run in front of what is below it; choices that another of its own beats are not looked at."""
     shifted = (
         [
             Point(point.drop_percent + choice.drop_percent, point.cost + choice.cost, (Pick(run, at, point.picks),))
             for point in beneath
             if point.drop_percent + choice.drop_percent <= limit_percent + 1e-9
         ]
-        for at, choice in enumerate(choices)
+        for at, choice in _worth_trying(choices)
     )
     return _unbeaten(merge(*shifted, key=_order))
+
+
+def _worth_trying(choices: Sequence[Choice]) -> list[tuple[int, Choice]]:
+    """The choices that no other beats in both drop and cost, by rising drop; of equals the first."""
+    kept: list[tuple[int, Choice]] = []
+    for at, choice in sorted(enumerate(choices), key=lambda one: (one[1].drop_percent, one[1].cost, one[0])):
+        if not kept or choice.cost < kept[-1][1].cost:
+            kept.append((at, choice))
+    return kept
 
 
 def _together(fronts: list[list[Point]]) -> list[Point]:

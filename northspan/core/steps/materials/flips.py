@@ -2,73 +2,79 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from dataclasses import replace
 
-from northspan.core.document.job import Job, Metal, Status
+from northspan.core.case.worked import WorkedJob
+from northspan.core.document.job import Job, Metal, Prices, Status
 from northspan.core.document.plan.materials import Flip
-from northspan.core.document.plan.run import Neighbour, RunPlan
-from northspan.core.physics.optimum import Choice, Point, cheapest_sets
+from northspan.core.physics.optimum import Choice, cheapest_sets
 from northspan.core.rulebooks.questions.common import Wire
+from northspan.core.rulebooks.questions.words import Words
 from northspan.core.rulebooks.registry import rulebook_of
-from northspan.core.solve import solve
+from northspan.core.rulebooks.rulebook import Rulebook
 from northspan.core.topics.site.choices import SiteChoices, site_choices
+from northspan.core.topics.sizing.alternatives import CHOSEN, Otherwise, near
+from northspan.core.topics.sizing.cost import run_cost
 from northspan.core.topics.sizing.prices import metal_per_kg, wire_kg_per_m
+from northspan.core.topics.sizing.run import SizedRun
+from northspan.core.topics.sizing.topic import SIZED
 from northspan.core.working.errors import NoSolution
 from northspan.core.working.sums import sum_of
-from northspan.core.working.worked import whole
+from northspan.core.working.worked import whole as in_whole
 
-CLOSE = 1e-4  # of the price
+MOST_CROSSINGS = 60  # each lies nearer than the one before; a few are enough
 MOST_PERCENT = 300.0  # a metal that has to cost four times as much is no reason to look again
 
 
-def flips(job: Job) -> tuple[Flip, ...]:
+def flips(whole: WorkedJob) -> tuple[Flip, ...]:
     """Find for every new run the nearest price of copper and of aluminum at which another metal becomes cheaper.
 
     Parameters
     ----------
-    job : Job
-        The job. [money]
+    whole : WorkedJob
+        The job, worked out. [money]
 
     Notes
     -----
-    What a choice costs is a straight line over the price of a metal: its weight times the price, and the rest. Two plans, one
-    with the price as it is and one with none, give that line for each choice that holds; where two lines cross is the flip.
+    What a choice costs is a straight line over the price of a metal: its weight times the price, and the rest. Its cost with the
+    price as it is and with none gives that line for each choice that holds; where two lines cross is the flip.
     """
-    runs = {key for key, run in job.runs.items() if run.status is Status.new and not run.utility_owned}
-    if not runs:
-        return ()
-    now = solve(job, runs)
-    found: list[Flip] = []
-    for metal in Metal:
-        if not metal_per_kg(metal, job.prices):
-            continue
-        free = solve(without_metal(job, metal), runs)
-        for key in sorted(runs):
-            found += _of_run(job, key, metal, now.runs[key], free.runs[key])
+    job, rulebook = whole.job, whole.case.rulebook
+    runs = [key for key, run in job.runs.items() if run.status is Status.new and not run.utility_owned and key in whole.done[SIZED]]
+    ways = {key: tuple(near(whole.done[SIZED][key], rulebook)) for key in sorted(runs)}
+    found = [
+        flip
+        for metal in Metal
+        if metal_per_kg(metal, job.prices)
+        for key in ways
+        if (flip := _of_run(whole, key, metal, ways[key])) is not None
+    ]
     return tuple(sorted(found, key=lambda one: abs(one.percent)))
 
 
-def _of_run(job: Job, key: str, metal: Metal, now: RunPlan, free: RunPlan) -> Iterator[Flip]:
+def _of_run(whole: WorkedJob, key: str, metal: Metal, ways: tuple[Otherwise, ...]) -> Flip | None:
     """The nearest flip of one run with one metal, if any is near enough to speak of."""
-    here = next((one for one in now.neighbours if one.current), None)
-    others = [one for one in now.neighbours if one.holds and not one.current and here is not None and one.metal != here.metal]
-    if here is None or not others:
-        return
-    nearest: tuple[float, Neighbour] | None = None
-    for other in others:
-        at = _crossing(_line(here, free), _line(other, free))
-        if at is not None and -100 <= at <= MOST_PERCENT and (nearest is None or abs(at) < abs(nearest[0])):  # noqa: PLR2004 - a price ends at 0
-            nearest = at, other
-    if nearest is None:
-        return
-    percent, other = nearest
-    say = rulebook_of(job).words
-    moves = f"{'falls' if percent < 0 else 'rises'} by {whole(abs(percent))} %"
-    cheaper = here.cost <= other.cost + 1e-9
-    stays = f"{here.size_name} {say.metal_name(Metal(here.metal))} {'stays' if cheaper else 'becomes'} the cheaper"
-    then = f"{other.size_name} {say.metal_name(Metal(other.metal))}"
-    words = f"{stays} {'until' if cheaper else 'when'} {say.metal_name(metal)} {moves}; then {then}"
-    yield Flip(key, now.name, say.metal_name(metal), percent, words if cheaper else words.split(";", maxsplit=1)[0])
+    rulebook = whole.case.rulebook
+    here = next(one.sized for one in ways if one.laid == CHOSEN)
+    others = [one.sized for one in ways if one.sized.tried.wire.metal is not here.tried.wire.metal
+              and all(margin.holds for margin in one.sized.margins)]  # fmt: skip
+    free = without_metal(whole.job, metal).prices
+    line = _line(here, free, rulebook)
+    crossings = [(at, other) for other in others if (at := _crossing(line, _line(other, free, rulebook))) is not None]
+    near_enough = [(at, other) for at, other in crossings if -100 <= at <= MOST_PERCENT]  # noqa: PLR2004 - a price ends at 0
+    if not near_enough:
+        return None
+    percent, other = min(near_enough, key=lambda one: abs(one[0]))
+    say = rulebook.words
+    moves = f"{'falls' if percent < 0 else 'rises'} by {in_whole(abs(percent))} %"
+    cheaper = sum_of(line) <= sum_of(_line(other, free, rulebook)) + 1e-9
+    stays = f"{_named(here, say)} {'stays' if cheaper else 'becomes'} the cheaper"
+    words = f"{stays} {'until' if cheaper else 'when'} {say.metal_name(metal)} {moves}; then {_named(other, say)}"
+    return Flip(key, whole.job.runs[key].name, say.metal_name(metal), percent, words if cheaper else words.split(";", maxsplit=1)[0])
+
+
+def _named(sized: SizedRun, say: Words) -> str:
+    return f"{say.size_name(sized.tried.wire.size)} {say.metal_name(sized.tried.wire.metal)}"
 
 
 def without_metal(job: Job, metal: Metal) -> Job:
@@ -114,7 +120,12 @@ def site_flips(job: Job) -> tuple[Flip, ...]:
     Notes
     -----
     The cost of every set is a straight line over the price of a metal, so a set that is the cheapest now is the cheapest over
-    one whole interval of prices around it; its two ends are found by halving.
+    one whole interval of prices around it. Its ends are found by crossing lines: where the set that is the cheapest at the far
+    end crosses the one of now, another may be cheaper still; its crossing lies nearer, and so on until none is.
+
+    References
+    ----------
+    Eisner and Severance, Mathematical techniques for efficient record segmentation, 1976, for the crossing of lines.
     """
     now = site_choices(job)
     if not now.ways:
@@ -122,7 +133,7 @@ def site_flips(job: Job) -> tuple[Flip, ...]:
     found: list[Flip] = []
     for metal in Metal:
         if metal_per_kg(metal, job.prices):
-            lines = _SiteLines(now, site_choices(without_metal(job, metal)))
+            lines = _SiteLines(now, without_metal(job, metal).prices, rulebook_of(job))
             best = lines.best(1.0)
             found += [flip for end in (0.0, 1 + MOST_PERCENT / 100) if (flip := _site_flip(job, metal, lines, best, end))]
     return tuple(sorted(found, key=lambda one: abs(one.percent)))
@@ -130,16 +141,19 @@ def site_flips(job: Job) -> tuple[Flip, ...]:
 
 def _site_flip(job: Job, metal: Metal, lines: _SiteLines, best: dict[str, int], end: float) -> Flip | None:
     """The price between now and an end at which another set becomes cheaper, and what is then chosen; None if none does."""
-    if not lines.beaten(best, end):
+    here, at, other = lines.line(best), end, best
+    for _ in range(MOST_CROSSINGS):
+        there = lines.best(at)
+        rest, per_price = lines.line(there)
+        if rest + at * per_price >= here[0] + at * here[1] - 1e-6:
+            break
+        at, other = (rest - here[0]) / (here[1] - per_price), there
+    if other is best:
         return None
-    holds, beaten = 1.0, end
-    while abs(beaten - holds) > CLOSE:
-        half = (holds + beaten) / 2
-        holds, beaten = (holds, half) if lines.beaten(best, half) else (half, beaten)
-    other, say = lines.best(beaten), rulebook_of(job).words
-    changes = [f"{job.runs[run].name}: {lines.words(run, at)}" for run, at in other.items() if at != best[run]]
-    percent = 100 * (beaten - 1)
-    moves = f"{'falls' if percent < 0 else 'rises'} by {whole(abs(percent))} %"
+    say = rulebook_of(job).words
+    changes = [f"{job.runs[run].name}: {lines.words(run, to)}" for run, to in other.items() if to != best[run]]
+    percent = 100 * (at - 1)
+    moves = f"{'falls' if percent < 0 else 'rises'} by {in_whole(abs(percent))} %"
     words = f"the cheapest set stays until {say.metal_name(metal)} {moves}; then {'; '.join(changes)}"
     return Flip("", "The whole site", say.metal_name(metal), percent, words)
 
@@ -147,10 +161,9 @@ def _site_flip(job: Job, metal: Metal, lines: _SiteLines, best: dict[str, int], 
 class _SiteLines:
     """What every choice of every run costs, as a line over the price of a metal: 1 is its price now."""
 
-    def __init__(self, now: SiteChoices, free: SiteChoices) -> None:
+    def __init__(self, now: SiteChoices, free: Prices, rulebook: Rulebook) -> None:
         self._now = now
-        rest = {(run, way.words): way.choice.cost for run, ways in free.ways.items() for way in ways}
-        self._rest = {run: [rest.get((run, way.words), way.choice.cost) for way in ways] for run, ways in now.ways.items()}
+        self._rest = {run: [way.cost_at(free, rulebook) for way in ways] for run, ways in now.ways.items()}
 
     def _at(self, price: float) -> dict[str, list[Choice]]:
         return {
@@ -159,32 +172,30 @@ class _SiteLines:
             for run, ways in self._now.ways.items()
         }  # fmt: skip
 
-    def _cheapest(self, price: float) -> Point:
+    def best(self, price: float) -> dict[str, int]:
+        """The cheapest set at a price."""
         points = cheapest_sets(self._now.fed_by, self._at(price), self._now.limit_percent)
         if not points:
             raise NoSolution("set of choices", f"every size and metal of {len(self._now.ways)} runs")
-        return points[-1]
+        return points[-1].chosen()
 
-    def best(self, price: float) -> dict[str, int]:
-        """The cheapest set at a price."""
-        return self._cheapest(price).chosen()
-
-    def beaten(self, best: dict[str, int], price: float) -> bool:
-        """Whether another set is cheaper than this one at a price."""
-        at = self._at(price)
-        return self._cheapest(price).cost < sum_of(at[run][i].cost for run, i in best.items()) - 1e-6
+    def line(self, chosen: dict[str, int]) -> tuple[float, float]:
+        """What a set costs without the metal, and what the metal in it costs now. [money]"""
+        rest = sum_of(self._rest[run][i] for run, i in chosen.items())
+        return rest, sum_of(self._now.ways[run][i].choice.cost for run, i in chosen.items()) - rest
 
     def words(self, run: str, at: int) -> str:
         """A choice in words."""
         return self._now.ways[run][at].words
 
 
-def _line(one: Neighbour, free: RunPlan) -> tuple[float, float]:
+def _line(sized: SizedRun, free: Prices, rulebook: Rulebook) -> tuple[float, float]:
     """Cost of a choice with no price for the metal, and what the metal in it costs now. [money]"""
-    like = (one.words, one.size_name, one.metal)
-    same = next((other for other in free.neighbours if (other.words, other.size_name, other.metal) == like), None)
-    rest = same.cost if same is not None else one.cost
-    return rest, one.cost - rest
+    rest, cost = (
+        run_cost(replace(sized, question=replace(sized.question, prices=prices)), rulebook.wires, rulebook.pipes, rulebook.words).value
+        for prices in (free, sized.question.prices)
+    )
+    return rest, cost - rest
 
 
 def _crossing(first: tuple[float, float], second: tuple[float, float]) -> float | None:

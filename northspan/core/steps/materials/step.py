@@ -86,7 +86,7 @@ def flip_list(whole: WorkedJob, beside: Beside) -> FlipList:
         site, why_not = site_flips(whole.job), ""
     except NoSolution as nothing:  # the runs one by one can be answered all the same
         site, why_not = (), str(nothing)
-    return FlipList(flips=(*site, *flips(whole.job), *run_flips(whole)), site_says=why_not)
+    return FlipList(flips=(*site, *flips(whole), *run_flips(whole)), site_says=why_not)
 
 
 def take_prices(whole: WorkedJob, beside: Beside, asked: BooksChosen) -> Edits:

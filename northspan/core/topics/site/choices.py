@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 from northspan.core.case.case import case_of
 from northspan.core.case.tree import Tree
 from northspan.core.document.findings import Edit
-from northspan.core.document.job import Job, Metal, Status
+from northspan.core.document.job import Job, Metal, Prices, Status
 from northspan.core.physics.optimum import Choice
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.topics.sizing.alternatives import largest_pipe, sets_words
@@ -25,12 +25,30 @@ from northspan.core.working.worked import whole
 
 @dataclass(frozen=True, slots=True)
 class Way:
-    """A way to make a run: in words, its cost and drop, the edit that takes it, and whether it is the one planned now."""
+    """A way to make a run: in words, its cost and drop, the edit that takes it, and whether it is the one planned now.
+
+    `sized` is the run as it would be; None where it stays as it is, or at another voltage.
+    """
 
     words: str
     choice: Choice
     edits: tuple[Edit, ...]
     planned: bool
+    sized: SizedRun | None = None
+
+    def cost_at(self, prices: Prices, rulebook: SizingRules) -> float:
+        """Work what it would cost at other prices; what is at another voltage costs what it costs. [money]
+
+        Parameters
+        ----------
+        prices : Prices
+            The prices. [money]
+        rulebook : SizingRules
+            The rules that are asked. [-]
+        """
+        if self.sized is None:
+            return self.choice.cost
+        return _cost(replace(self.sized, question=replace(self.sized.question, prices=prices)), rulebook)
 
 
 @dataclass(frozen=True, slots=True)
@@ -110,7 +128,7 @@ def _ways(job: Job, planned: SizedRun, rulebook: SizingRules) -> Iterator[Way]:
             edits = (Edit("add", f"{question.pointer}/metal", wire.metal), Edit("add", f"{question.pointer}/conductor_size", wire.size),
                      Edit("add", f"{question.pointer}/sets", question.sets))  # fmt: skip
             same = wire == planned.tried.wire
-            yield Way(_words(sized, rulebook.words), Choice(_cost(sized, rulebook), drop + own), edits, planned=same)
+            yield Way(_words(sized, rulebook.words), Choice(_cost(sized, rulebook), drop + own), edits, same, sized)
     if job.voltage_may_rise:
         for other in voltage_ways(planned, rulebook):
             if not other.current and other.holds and other.cure:

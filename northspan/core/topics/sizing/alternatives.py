@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, replace
 
 from northspan.core.case.schools import call_plan
@@ -22,9 +22,24 @@ from northspan.core.topics.sizing.run import SizedRun, size_run
 from northspan.core.working.errors import InvalidJob, NoSolution, OutsideTable
 from northspan.core.working.worked import whole
 
+CHOSEN = "as chosen"
+
 
 def neighbours(sized: SizedRun, rulebook: SizingRules) -> tuple[Neighbour, ...]:
     """Work the neighbouring choices: a size down, this one, a size up, and the other metals.
+
+    Parameters
+    ----------
+    sized : SizedRun
+        The run as chosen. [-]
+    rulebook : SizingRules
+        The rules that are asked. [-]
+    """
+    return tuple(_row(one.sized, rulebook, one.laid, one.cure, current=one.laid == CHOSEN) for one in near(sized, rulebook))
+
+
+def near(sized: SizedRun, rulebook: SizingRules) -> Iterator[Otherwise]:
+    """Size the neighbouring choices, this one among them.
 
     Parameters
     ----------
@@ -38,13 +53,14 @@ def neighbours(sized: SizedRun, rulebook: SizingRules) -> tuple[Neighbour, ...]:
     at = ladder.index(wire.size)
     wanted: list[tuple[str, Metal, str | None]] = [
         (words, wire.metal, ladder[i])
-        for words, i in (("a size down", at - 1), ("as chosen", at), ("a size up", at + 1))
+        for words, i in (("a size down", at - 1), (CHOSEN, at), ("a size up", at + 1))
         if 0 <= i < len(ladder)
     ]
     wanted += [(f"in {metal}", metal, None) for metal in rulebook.wires.metals() if metal is not wire.metal]
-    found = [way for entry in wanted if (way := _neighbour(sized, rulebook, *entry))]
+    yield from (way for entry in wanted if (way := _neighbour(sized, rulebook, *entry)))
     laid = _laid_otherwise(sized, rulebook)
-    return (*found, _row(laid.sized, rulebook, laid.laid, laid.cure)) if laid else tuple(found)
+    if laid:
+        yield laid
 
 
 @dataclass(frozen=True, slots=True)
@@ -210,20 +226,20 @@ def largest_pipe(sized: SizedRun) -> str:
     return max(piped)[1] if piped else ""
 
 
-def _neighbour(sized: SizedRun, rulebook: SizingRules, words: str, metal: Metal, size: str | None) -> Neighbour | None:
+def _neighbour(sized: SizedRun, rulebook: SizingRules, words: str, metal: Metal, size: str | None) -> Otherwise | None:
     question = sized.question
     same_metal = metal is sized.tried.wire.metal
     update: dict[str, object] = {"metal": metal, "conductor_size": size, "grounded_size": None, "equipment_ground_size": None}
     update |= {"insulation": question.run.insulation if same_metal else None, "sets": question.sets if size else question.run.sets}
     if size and not question.stated_a and sized.device.value in device_shelf(question.run, rulebook.devices):
         update["device_a"] = sized.device.value  # behind the device that was chosen
-    other = sized if words == "as chosen" else _sized_as(sized, update, rulebook)
+    other = sized if words == CHOSEN else _sized_as(sized, update, rulebook)
     if other is None:
         return None
     at = question.pointer
     edits = (Edit("add", f"{at}/metal", metal), Edit("add", f"{at}/conductor_size", size))
     name = f"{rulebook.words.size_name(other.tried.wire.size)} {metal}"
-    return _row(other, rulebook, words, Cure(f"Take {name}", edits), current=words == "as chosen")
+    return Otherwise(words, other, Cure(f"Take {name}", edits))
 
 
 _FREE = ("insulation", "conductor_size", "grounded_size", "equipment_ground_size", "pipe_size", "sets")

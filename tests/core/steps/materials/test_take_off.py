@@ -196,7 +196,7 @@ class Estimates(unittest.TestCase):
 class Flips(unittest.TestCase):
     def test_at_the_price_that_was_found_both_choices_cost_the_same(self):
         job = DEMOS["us-2023"]()
-        flip = next(one for one in flips(job) if one.run == "F2")
+        flip = next(one for one in flips(worked(job)) if one.run == "F2")
         self.assertIn("stays the cheaper until copper falls", flip.words)
         for more, copper_cheaper in ((0.98, True), (1.02, False)):
             price = job.prices.copper_per_kg * (1 + flip.percent / 100) * more
@@ -207,8 +207,8 @@ class Flips(unittest.TestCase):
             self.assertEqual(copper < here.cost, copper_cheaper, more)
 
     def test_nothing_new_or_one_metal_flips_nothing(self):
-        self.assertEqual(flips(DEMOS["uk-2022"]()), ())
-        self.assertEqual(flips(Job(name="Nothing")), ())
+        self.assertEqual(flips(worked(DEMOS["uk-2022"]())), ())
+        self.assertEqual(flips(worked(Job(name="Nothing"))), ())
 
 
 if __name__ == "__main__":
