@@ -49,15 +49,17 @@ ratio: ## Show which share of the code is tests
 	c=$$(git ls-files 'northspan/*.py' 'web/src/*' | grep -vE '\.(svg|png)$$|schema\.d\.ts' | xargs cat | grep -cv '^\s*$$'); \
 	echo "tests $$t lines, code $$c lines, tests are $$((100 * t / c)) % of the code"
 
-lock: ## Resolve the requirements anew and write the lock files
-	rm -rf .venv/lock && python3 -m venv .venv/lock
-	.venv/lock/bin/pip install -q -r requirements.in
-	.venv/lock/bin/pip freeze > .venv/run.names
-	(echo "# Made by make lock: what the program needs to run."; cat .venv/run.names) > requirements.lock
-	.venv/lock/bin/pip install -q -r requirements-dev.in
-	(echo "# Made by make lock: what testing, checking and measuring need on top."; \
-	 .venv/lock/bin/pip freeze | grep -vxFf .venv/run.names) > requirements-dev.lock
-	rm -rf .venv/lock .venv/run.names
+COMPILE := .venv/lock/bin/pip-compile --quiet --generate-hashes --allow-unsafe --no-strip-extras --no-header --no-annotate \
+ --no-emit-index-url --no-emit-trusted-host --no-emit-find-links --no-emit-options
+
+lock: ## Resolve the requirements anew and write the lock files, each file of each package with its hash
+	rm -rf .venv/lock && python3 -m venv .venv/lock && .venv/lock/bin/pip install -q pip-tools
+	rm -f requirements.lock requirements-dev.lock
+	$(COMPILE) -o requirements.lock requirements.in
+	$(COMPILE) -c requirements.lock -o requirements-dev.lock requirements.in requirements-dev.in
+	sed -i '1i # Made by make lock: what the program needs to run.' requirements.lock
+	sed -i '1i # Made by make lock: what testing, checking and measuring need, with the rest.' requirements-dev.lock
+	rm -rf .venv/lock
 
 clean: ## Remove what was made; data stays
 	rm -rf .venv web/node_modules web/dist .mypy_cache .ruff_cache .hypothesis
@@ -67,11 +69,11 @@ clean: ## Remove what was made; data stays
 
 .venv/run.stamp: requirements.lock | .venv/bin/python
 	@echo "Installing Python packages"
-	@.venv/bin/pip install -q --disable-pip-version-check -r requirements.lock
+	@.venv/bin/pip install -q --disable-pip-version-check --require-hashes -r requirements.lock
 	@touch $@
 
 .venv/dev.stamp: requirements-dev.lock .venv/run.stamp
-	@.venv/bin/pip install -q --disable-pip-version-check -r requirements-dev.lock
+	@.venv/bin/pip install -q --disable-pip-version-check --require-hashes -r requirements-dev.lock
 	@touch $@
 
 web/node_modules/installed.stamp: web/package-lock.json web/package.json

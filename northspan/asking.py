@@ -35,7 +35,7 @@ class Said:
 
 @dataclass(frozen=True, slots=True)
 class Question:
-    """Something that can be asked: what is said with it, what it answers, and whether it is asked of a job."""
+    """Something that can be asked: what is said with it, what it answers, whether it is asked of a job, and whether it takes long."""
 
     name: str
     words: str
@@ -43,6 +43,7 @@ class Question:
     answer: type[BaseModel]
     of_job: bool
     work: Callable[[WorkedJob | None, Beside, object], BaseModel]
+    heavy: bool = False
 
 
 def ask(name: str, whole: WorkedJob | None, beside: Beside, said: object = None, *, revision: int = 0) -> Said:
@@ -102,7 +103,7 @@ def _of_step(step: Step) -> Iterator[Question]:
 
     yield Question(f"steps/{step.name}", step.view.words, None, step.view.answer, of_job=True, work=own(""))
     for name, view in step.more.items():
-        yield Question(f"steps/{step.name}/{name}", view.words, None, view.answer, of_job=True, work=own(name))
+        yield Question(f"steps/{step.name}/{name}", view.words, None, view.answer, of_job=True, work=own(name), heavy=view.heavy)
     tried = step.tries
     if tried is not None:
         asked = tried.asked
@@ -119,7 +120,7 @@ def _all() -> Iterator[Question]:
         yield from _of_step(step)
     for one in CALCULATORS.values():
         work = _calculated(one.question, one.work)
-        yield Question(f"calc/{one.name}", one.words, one.question, one.answer, of_job=False, work=work)
+        yield Question(f"calc/{one.name}", one.words, one.question, one.answer, of_job=False, work=work, heavy=one.heavy)
     yield Question("plan", "Plan a job.", None, Plan, of_job=True, work=lambda whole, _, __: with_steps_found(_needed(whole)))
 
 

@@ -26,6 +26,7 @@ if TYPE_CHECKING:
     from northspan.api.settings import Config
 
 WRONG_INPUT = 2
+THREADS = 24  # more than questions that may wait for an answer from elsewhere, so that light ones find one
 
 
 def main(arguments: list[str] | None = None) -> int:
@@ -128,17 +129,20 @@ def _serve(_: argparse.Namespace) -> int:
 def _serve_from(config: Config) -> None:
     import waitress
 
+    from northspan.apart import Apart
     from northspan.api import create_app
 
     logging.getLogger("waitress.queue").setLevel(logging.ERROR)  # a short queue is no news
     gc.set_threshold(50_000, 20, 50)  # remembered plans are many and long-lived
     gc.freeze()  # tables and modules stay; the collector need not walk them again
-    server = waitress.create_server(create_app(config), host=config.bind, port=config.port, threads=8, ident=None)
+    apart = Apart()
+    server = waitress.create_server(create_app(config, apart), host=config.bind, port=config.port, threads=THREADS, ident=None)
     print(f"North Span is at http://{config.bind}:{config.port}", flush=True)
     try:
         server.run()
     finally:
         server.close()
+        apart.close()
 
 
 def _backup(options: argparse.Namespace) -> int:

@@ -8,7 +8,7 @@ from datetime import datetime
 from typing import Protocol
 
 from northspan import __version__
-from northspan.asking import STEP_NAMED, Said, ask
+from northspan.asking import QUESTIONS, STEP_NAMED, Said, ask
 from northspan.core.case.beside import Beside
 from northspan.core.case.worked import WorkedJob
 from northspan.core.document import ledger
@@ -45,6 +45,16 @@ class Keeper(Protocol):
 
     def revision(self, job_id: str, number: int) -> Revision:
         """Read a revision."""
+
+
+class Elsewhere(Protocol):
+    """Where heavy questions are worked, apart from light ones."""
+
+    def ask(self, name: str, job: Job | None, beside: Beside, said: object = None, *, revision: int = 0, ticket: str = "") -> Said:
+        """Ask a question there."""
+
+    def stop(self, ticket: str) -> bool:
+        """End what is worked under a ticket."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -102,10 +112,12 @@ class Service:
         Who keeps revisions. [-]
     outside : Outside
         Clock, names, and what is kept beside. [-]
+    elsewhere : Elsewhere, optional
+        Where heavy questions are worked; here, if left out. [-]
     """
 
-    def __init__(self, keeper: Keeper, outside: Outside) -> None:
-        self._keeper, self._outside, self._worked = keeper, outside, WorkedJobs()
+    def __init__(self, keeper: Keeper, outside: Outside, elsewhere: Elsewhere | None = None) -> None:
+        self._keeper, self._outside, self._worked, self._elsewhere = keeper, outside, WorkedJobs(), elsewhere
 
     def get(self, job_id: str) -> KeptJob:
         """Read a job as it stands."""
@@ -199,11 +211,18 @@ class Service:
         versions = {"program": __version__, **dict(shelf.versions)}
         return Beside(shelf.books, shelf.library, shelf.shops, self._outside.now(), versions, shelf.authorities)
 
-    def ask(self, name: str, asked_of: KeptJob | WorkedJob | None, beside: Beside, said: object = None) -> Said:
-        """Ask a question of a kept job, of a job that nobody keeps, or of none."""
+    def ask(self, name: str, asked_of: KeptJob | WorkedJob | None, beside: Beside, said: object = None, ticket: str = "") -> Said:
+        """Ask a question of a kept job, of a job that nobody keeps, or of none; what takes long is worked elsewhere, under a ticket."""
+        if QUESTIONS[name].heavy and self._elsewhere is not None:
+            number = asked_of.revision if isinstance(asked_of, KeptJob) else 0
+            return self._elsewhere.ask(name, asked_of.job if asked_of else None, beside, said, revision=number, ticket=ticket)
         if isinstance(asked_of, KeptJob):
             return ask(name, self.worked(asked_of), beside, said, revision=asked_of.revision)
         return ask(name, asked_of, beside, said)
+
+    def stop(self, ticket: str) -> bool:
+        """End what is worked elsewhere under a ticket; tell whether there was anything."""
+        return self._elsewhere is not None and self._elsewhere.stop(ticket)
 
     def happened(
         self, job_id: str, on_revision: int, step: str, event: str, said: object, who: str, detailed: Collection[str] | None = ()

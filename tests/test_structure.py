@@ -33,11 +33,12 @@ BELOW = {
     "problem": {"core", "standins"},
     "asking": {"core", "problem"},
     "worked_jobs": {"core"},
+    "apart": {"core", "asking", "problem"},
     "service": {"core", "asking", "worked_jobs"},
     "shapes": {"core", "standins"},
     "outside": {"core", "store", "files", "standins", "service"},
     "api": {"core", "store", "files", "standins", "problem", "asking", "service", "shapes", "outside", "api"},
-    "cli": {"core", "store", "files", "service", "outside", "api"},
+    "cli": {"core", "store", "files", "service", "outside", "api", "apart"},
 }
 CORE = TOP / "northspan/core"
 CHANGING = {"append", "extend", "insert", "add", "update", "setdefault", "pop", "remove"}

@@ -13,7 +13,7 @@ from northspan.api.settings import Config
 from northspan.api.spec import add_spec
 from northspan.core import load_all
 from northspan.outside import outside
-from northspan.service import Service
+from northspan.service import Elsewhere, Service
 from northspan.store.attachments import FOLDER, Attachments
 from northspan.store.authorities import Authorities
 from northspan.store.books import Books
@@ -22,13 +22,15 @@ from northspan.store.jobs import Jobs
 from northspan.store.library import Library
 
 
-def create_app(config: Config) -> APIFlask:
+def create_app(config: Config, elsewhere: Elsewhere | None = None) -> APIFlask:
     """Build the application: database and tables are checked before it answers.
 
     Parameters
     ----------
     config : Config
         The settings in force. [-]
+    elsewhere : Elsewhere, optional
+        Where heavy questions are worked; in this process, if left out. [-]
     """
     app = APIFlask(
         "northspan",
@@ -61,5 +63,5 @@ def create_app(config: Config) -> APIFlask:
     app.extensions["northspan_books"] = books
     app.extensions["northspan_authorities"] = authorities
     app.extensions["northspan_attachments"] = Attachments(config.data / FOLDER)
-    app.extensions["northspan_service"] = Service(jobs, outside(library, books, authorities))
+    app.extensions["northspan_service"] = Service(jobs, outside(library, books, authorities), elsewhere)
     return app

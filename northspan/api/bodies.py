@@ -86,6 +86,11 @@ def detailed_runs() -> set[str] | None:
     return None if focus is None else {name for name in focus.split(",") if name}
 
 
+def ticket() -> str:
+    """Read the name under which a long question can be stopped; an empty text if nobody gave one. [-]"""
+    return request.headers.get("Northspan-Ticket", "")[:40]
+
+
 def since_asked() -> int | None:
     """Read from which revision on only what is different is wanted; None where all is. [-]"""
     since = request.args.get("since", "")

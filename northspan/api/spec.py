@@ -26,6 +26,7 @@ _IN: tuple[type[BaseModel], ...] = (
     shapes.JobPatch,
     shapes.StartInJob,
     shapes.PartAction,
+    shapes.Ticket,
     shapes.LoadName,
     shapes.CsvText,
     shapes.PanelMove,
@@ -50,6 +51,7 @@ _OUT: tuple[type[BaseModel], ...] = (
     RunPlan,
     shapes.JobState,
     shapes.JobChanged,
+    shapes.Stopped,
     Changes,
     shapes.JobList,
     shapes.EarlierItem,
@@ -84,6 +86,7 @@ _BODIES: dict[tuple[str, str], type[BaseModel]] = {
     ("/api/jobs/{job_id}/standins/weather", "post"): shapes.WeatherAsked,
     ("/api/jobs/{job_id}/calendar", "post"): shapes.BusyCalendar,
     ("/api/route/gpx", "post"): shapes.GpxText,
+    ("/api/stop", "post"): shapes.Ticket,
     ("/api/earth/readings", "post"): shapes.ReadingsText,
     ("/api/jobs/{job_id}/standins/earth-tester", "post"): TesterQuestion,
     ("/api/jobs/{job_id}/standins/meter", "post"): MeterQuestion,
@@ -138,6 +141,13 @@ _QUERIES = {
 }  # fmt: skip
 _SINCE = "A revision that the reader has: what is different from it is told, where that is known; runs without their working"
 _BYTES = {"application/octet-stream": {"schema": {"format": "binary", "type": "string"}}}
+_TICKET = {
+    "name": "Northspan-Ticket",
+    "in": "header",
+    "required": False,
+    "schema": {"type": "string"},
+    "description": "A name under which this long question can be stopped",
+}
 _PERSON = {"name": "Northspan-Person", "in": "header", "required": False, "schema": {"type": "string"}, "description": "Who edits"}
 
 
@@ -199,6 +209,8 @@ def _complete(path: str, method: str, operation: dict[str, Any], taken: dict[str
     extra += [
         _query(name, words) for (ends, asked), pairs in _QUERIES.items() if path.endswith(ends) and method == asked for name, words in pairs
     ]
+    question = QUESTIONS.get(path.removeprefix("/api/").removeprefix("jobs/{job_id}/"))
+    extra += [_TICKET] if question is not None and question.heavy else []
     operation["parameters"] = operation.get("parameters", []) + extra
 
 

@@ -18,7 +18,7 @@ bp = APIBlueprint("steps", __name__, url_prefix="/api", tag="North Span")
 def _add_question(question: Question) -> None:
     def answer(job_id: str) -> Response:
         said = bodies.json_body() if question.asked is not None else None
-        return bodies.passed_on(service().ask(question.name, service().get(job_id), service().beside(), said))
+        return bodies.passed_on(service().ask(question.name, service().get(job_id), service().beside(), said, bodies.ticket()))
 
     answer.__doc__ = question.words
     answer.__name__ = question.name.replace("/", "_").replace("-", "_")

@@ -295,6 +295,13 @@ def import_library() -> Response:
     return _library_state()
 
 
+@bp.post("/stop")
+@bp.output(shapes.Stopped)
+def stop_question() -> Response:
+    """End a question that takes long, by the ticket that it was asked with."""
+    return bodies.answer(shapes.Stopped(stopped=service().stop(bodies.body(shapes.Ticket).ticket)))
+
+
 @bp.get("/rulebooks")
 @bp.output(shapes.RulebookList)
 def list_rulebooks() -> Response:
@@ -356,7 +363,7 @@ def _started(wanted: shapes.NewJob) -> Job:
 
 def _add_question(question: Question) -> None:
     def answer() -> Response:
-        return bodies.passed_on(service().ask(question.name, None, NOTHING, bodies.json_body()))
+        return bodies.passed_on(service().ask(question.name, None, NOTHING, bodies.json_body(), bodies.ticket()))
 
     answer.__doc__ = question.words
     answer.__name__ = question.name.replace("/", "_").replace("-", "_")

@@ -219,6 +219,18 @@ class JobChanged(Part):
     in_plan: Changes
 
 
+class Ticket(Part):
+    """The ticket of a question that takes long."""
+
+    ticket: Annotated[str, StringConstraints(min_length=1, max_length=40)]
+
+
+class Stopped(Part):
+    """Whether there was anything to stop."""
+
+    stopped: bool
+
+
 class Hit(Part):
     """Where a word was found in a job."""
 

@@ -21,12 +21,13 @@ RulebookName = Annotated[str, StringConstraints(max_length=20), AfterValidator(e
 
 @dataclass(frozen=True, slots=True)
 class Calculator:
-    """A question, its answer, and the function between them."""
+    """A question, its answer, the function between them, and whether that may take long."""
 
     name: str
     question: type[BaseModel]
     answer: type[BaseModel]
     work: Callable[[Any], BaseModel]
+    heavy: bool = False
 
     @property
     def words(self) -> str:

@@ -27,10 +27,11 @@ class StepAnswer(Part):
 
 @dataclass(frozen=True, slots=True)
 class View:
-    """A question of a step: the shape of its answer, and the function that answers."""
+    """A question of a step: the shape of its answer, the function that answers, and whether that takes long."""
 
     answer: type[StepAnswer]
     ask: Callable[[WorkedJob, Beside], StepAnswer]
+    heavy: bool = False
 
     @property
     def words(self) -> str:

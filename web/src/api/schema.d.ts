@@ -477,7 +477,10 @@ export interface paths {
         post: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description A name under which this long question can be stopped */
+                    "Northspan-Ticket"?: string;
+                };
                 path?: never;
                 cookie?: never;
             };
@@ -1016,7 +1019,10 @@ export interface paths {
         post: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description A name under which this long question can be stopped */
+                    "Northspan-Ticket"?: string;
+                };
                 path?: never;
                 cookie?: never;
             };
@@ -1653,7 +1659,10 @@ export interface paths {
         post: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description A name under which this long question can be stopped */
+                    "Northspan-Ticket"?: string;
+                };
                 path?: never;
                 cookie?: never;
             };
@@ -2143,7 +2152,10 @@ export interface paths {
         post: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description A name under which this long question can be stopped */
+                    "Northspan-Ticket"?: string;
+                };
                 path?: never;
                 cookie?: never;
             };
@@ -2192,7 +2204,10 @@ export interface paths {
         post: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description A name under which this long question can be stopped */
+                    "Northspan-Ticket"?: string;
+                };
                 path?: never;
                 cookie?: never;
             };
@@ -2633,7 +2648,10 @@ export interface paths {
         post: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description A name under which this long question can be stopped */
+                    "Northspan-Ticket"?: string;
+                };
                 path?: never;
                 cookie?: never;
             };
@@ -5229,7 +5247,10 @@ export interface paths {
         get: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description A name under which this long question can be stopped */
+                    "Northspan-Ticket"?: string;
+                };
                 path: {
                     job_id: string;
                 };
@@ -5708,7 +5729,10 @@ export interface paths {
         get: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    /** @description A name under which this long question can be stopped */
+                    "Northspan-Ticket"?: string;
+                };
                 path: {
                     job_id: string;
                 };
@@ -6472,6 +6496,55 @@ export interface paths {
         };
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** End a question that takes long, by the ticket that it was asked with. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["Ticket"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Stopped"];
+                    };
+                };
+                /** @description What is wrong */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
         delete?: never;
         options?: never;
         head?: never;
@@ -18755,6 +18828,14 @@ export interface components {
             devices_a: number[];
         };
         /**
+         * Stopped
+         * @description Whether there was anything to stop.
+         */
+        Stopped: {
+            /** Stopped */
+            stopped: boolean;
+        };
+        /**
          * Stranded
          * @description What a person changed of a line that the plan does not give any more: in words, and where it could go.
          */
@@ -19476,6 +19557,14 @@ export interface components {
              * @default null
              */
             reading_v: number | null;
+        };
+        /**
+         * Ticket
+         * @description The ticket of a question that takes long.
+         */
+        Ticket: {
+            /** Ticket */
+            ticket: string;
         };
         /**
          * Totals

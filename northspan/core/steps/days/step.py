@@ -122,7 +122,7 @@ STEP = Step(
     findings=lambda whole: (*cannot_wait(whole), *done_and_left(whole)),
     events=tuple(_taken_in(event) for event in Event),
     calculators=(
-        Calculator("schedule", calculators.ScheduleQuestion, calculators.ScheduleAnswer, calculators.schedule),
-        Calculator("turn-on", calculators.ScheduleQuestion, calculators.TurnOnAnswer, calculators.turn_on),
+        Calculator("schedule", calculators.ScheduleQuestion, calculators.ScheduleAnswer, calculators.schedule, heavy=True),
+        Calculator("turn-on", calculators.ScheduleQuestion, calculators.TurnOnAnswer, calculators.turn_on, heavy=True),
     ),
 )

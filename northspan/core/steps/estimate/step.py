@@ -74,7 +74,7 @@ def _days(whole: WorkedJob) -> DaysPlan | None:
 STEP = Step(
     "estimate",
     View(EstimateAnswer, added_up),
-    more={"alternatives": View(AlternativeList, other_ways)},
+    more={"alternatives": View(AlternativeList, other_ways, heavy=True)},
     calculators=(Calculator("estimate", calculators.EstimateQuestion, Answer, calculators.estimate),),
     uses=("books",),
 )

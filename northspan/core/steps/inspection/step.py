@@ -122,7 +122,7 @@ STEP = Step(
     ),
     findings=what_is_open,
     calculators=(
-        Calculator("joint", calculators.JointQuestion, Answer, calculators.joint),
+        Calculator("joint", calculators.JointQuestion, Answer, calculators.joint, heavy=True),
         Calculator("reading", reading_calculator.ReadingQuestion, Answer, reading_calculator.reading),
     ),
 )

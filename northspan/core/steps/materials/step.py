@@ -131,12 +131,12 @@ def left_behind(whole: WorkedJob) -> Iterator[Finding]:
 STEP = Step(
     "materials",
     View(MaterialsAnswer, listed),
-    more={"flips": View(FlipList, flip_list)},
+    more={"flips": View(FlipList, flip_list, heavy=True)},
     findings=left_behind,
     events=(StepEvent("prices", BooksChosen, take_prices),),
     calculators=(
-        Calculator("basket", calculators.BasketQuestion, Answer, calculators.basket),
-        Calculator("cut", calculators.CutQuestion, calculators.CutAnswer, calculators.cut),
+        Calculator("basket", calculators.BasketQuestion, Answer, calculators.basket, heavy=True),
+        Calculator("cut", calculators.CutQuestion, calculators.CutAnswer, calculators.cut, heavy=True),
         Calculator("take-off", calculators.TakeOffQuestion, calculators.TakeOffAnswer, calculators.take_off),
     ),
     uses=("books",),

@@ -149,4 +149,4 @@ def _sum(point: Point) -> str:
     return " + ".join(f"C_{i}" for i in range(1, len(point.chosen()) + 1))
 
 
-CALCULATORS = (Calculator("site", SiteQuestion, SiteAnswer, site),)
+CALCULATORS = (Calculator("site", SiteQuestion, SiteAnswer, site, heavy=True),)
