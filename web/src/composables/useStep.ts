@@ -1,6 +1,7 @@
 /** What a step answers about the job on screen: asked once a revision; the last answer stays until the next. */
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, shallowRef, watch } from 'vue'
+import { newTicket, stop, ticketHeader } from '../api/ticket'
 import { send, taken } from '../api/transport'
 import type { paths } from '../api/schema'
 import { useJob } from '../state/job'
@@ -18,15 +19,14 @@ export type StepAnswer<P extends Asked> = paths[P] extends {
 export function useStep<P extends Asked>(path: P, { wanted = true } = {}) {
   const store = useJob()
   const place = computed(() => ({ id: store.state?.id ?? '', revision: store.state?.revision ?? 0 }))
+  let ticket = ''
   const query = useQuery({
     queryKey: computed(() => ['step', path, place.value.id, place.value.revision]),
-    queryFn: () =>
-      taken(
-        send('get', path, { params: { path: { job_id: place.value.id } } } as never) as Promise<{
-          data?: StepAnswer<P>
-          error?: unknown
-        }>,
-      ),
+    queryFn: () => {
+      ticket = newTicket()
+      const params = { path: { job_id: place.value.id }, header: ticketHeader(ticket) }
+      return taken(send('get', path, { params } as never) as Promise<{ data?: StepAnswer<P>; error?: unknown }>)
+    },
     enabled: computed(() => wanted && place.value.id !== ''),
     placeholderData: wanted ? keepPreviousData : undefined,
   })
@@ -40,5 +40,5 @@ export function useStep<P extends Asked>(path: P, { wanted = true } = {}) {
     await store.settled()
     await query.refetch()
   }
-  return { data, trouble, isError: query.isError, refetch }
+  return { data, trouble, isError: query.isError, asking: query.isFetching, stop: () => stop(ticket), refetch }
 }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import LongWait from '../../parts/LongWait.vue'
 import { computed } from 'vue'
 import { useTakeOff } from './useTakeOff'
 import type { Field } from '../../../state/fields'
@@ -111,6 +112,8 @@ function print(): void {
         </ul>
         <p v-if="goods.flipsSay" class="because">The whole site: {{ goods.flipsSay }}</p>
       </template>
+      <LongWait :asking="goods.waits" what="Sizing every run in every way" @stop="goods.stopWaiting()" />
+      <p v-if="goods.longTrouble && !goods.waits" class="bad" role="alert">{{ goods.longTrouble }}</p>
     </div>
   </section>
 </template>

@@ -39,6 +39,9 @@ export const useTakeOff = defineStore('take-off', () => {
     await Promise.all([answer.refetch(), paid.refetch()])
     if (others.data.value) await others.refetch()
   }
+  const waits = computed(() => turns.asking.value || others.asking.value)
+  const stopWaiting = () => Promise.all([turns.stop(), others.stop()])
+  const longTrouble = computed(() => turns.trouble.value || others.trouble.value)
   const findFlips = () => turns.refetch()
   const findWays = () => others.refetch()
   const byShop = computed(() => Object.entries(totals.value?.shops ?? {}))
@@ -108,6 +111,9 @@ export const useTakeOff = defineStore('take-off', () => {
     flips,
     flipsSay,
     findFlips,
+    waits,
+    stopWaiting,
+    longTrouble,
     ways,
     findWays,
     goods,

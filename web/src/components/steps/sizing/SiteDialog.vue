@@ -4,12 +4,13 @@ import { vApart } from '../../../composables/apart'
 import { useCalculator } from '../../../composables/useCalculator'
 import { money, percent } from '../../../format/quantities'
 import { useJob } from '../../../state/job'
+import LongWait from '../../parts/LongWait.vue'
 import SitePrices from './SitePrices.vue'
 
 /** All runs together: the trade between cost and drop as a curve to press, and the set behind each point. */
 const open = defineModel<boolean>({ required: true })
 const store = useJob()
-const { answer, trouble, ask } = useCalculator('/api/calc/site')
+const { answer, trouble, asking, ask, stop } = useCalculator('/api/calc/site')
 const at = ref(0)
 const WIDTH = 560
 const HEIGHT = 170
@@ -49,7 +50,7 @@ function take(): void {
     <v-card class="step-sizing dialog site-dialog">
       <h2>Other ways for the whole site</h2>
       <p v-if="trouble" class="bad" role="alert">{{ trouble }}</p>
-      <p v-if="!answer && !trouble">Looking at every set.</p>
+      <LongWait :asking="asking && !answer" what="Looking at every set" @stop="stop" />
       <template v-if="answer">
         <p>
           Every set that keeps all limits, metal and size and pipe of all runs together. Cost is wires, pipes and the
