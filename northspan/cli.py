@@ -6,6 +6,7 @@ import argparse
 import gc
 import json
 import logging
+import os
 import sqlite3
 import sys
 from collections.abc import Callable
@@ -26,6 +27,7 @@ if TYPE_CHECKING:
     from northspan.api.settings import Config
 
 WRONG_INPUT = 2
+MOST_CONNECTIONS, IDLE_S = 600, 15  # a connection that neither asks nor reads for so long is closed
 THREADS = 24  # more than questions that may wait for an answer from elsewhere, so that light ones find one
 
 
@@ -131,12 +133,19 @@ def _serve_from(config: Config) -> None:
 
     from northspan.apart import Apart
     from northspan.api import create_app
+    from northspan.api.record_views import LARGEST_FILE
 
     logging.getLogger("waitress.queue").setLevel(logging.ERROR)  # a short queue is no news
     gc.set_threshold(50_000, 20, 50)  # remembered plans are many and long-lived
     gc.freeze()  # tables and modules stay; the collector need not walk them again
+    os.umask(0o077)  # what is kept is read by whoever runs the server, and by nobody else
     apart = Apart()
-    server = waitress.create_server(create_app(config, apart), host=config.bind, port=config.port, threads=THREADS, ident=None)
+    proxy = {"trusted_proxy": config.proxy, "trusted_proxy_headers": {"x-forwarded-proto"}} if config.proxy else {}
+    server = waitress.create_server(
+        create_app(config, apart), host=config.bind, port=config.port, threads=THREADS, ident=None,
+        connection_limit=MOST_CONNECTIONS, channel_timeout=IDLE_S, cleanup_interval=IDLE_S // 3,
+        max_request_body_size=LARGEST_FILE, max_request_header_size=32_768, **proxy,
+    )  # fmt: skip
     print(f"North Span is at http://{config.bind}:{config.port}", flush=True)
     try:
         server.run()

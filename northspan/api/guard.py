@@ -10,6 +10,7 @@ from flask import Flask, Response, g, request
 
 from northspan.api.problems import problem
 
+_OF_FORMS = frozenset({"application/x-www-form-urlencoded", "multipart/form-data", "text/plain"})
 LOOPBACK = frozenset({"127.0.0.1", "localhost", "::1"})
 
 
@@ -29,7 +30,7 @@ def add_guard(app: Flask, hosts: tuple[str, ...]) -> None:
     def refuse_foreign() -> Response | None:
         g.nonce = secrets.token_urlsafe(16)
         host = _host_of(f"//{request.headers.get('Host', '')}")
-        if host not in allowed:
+        if host not in allowed or "," in request.headers.get("Host", ""):
             return problem(
                 HTTPStatus.FORBIDDEN,
                 "foreign-host",
@@ -41,7 +42,7 @@ def add_guard(app: Flask, hosts: tuple[str, ...]) -> None:
             return problem(HTTPStatus.FORBIDDEN, "foreign-origin", f"Requests from {origin[:80]} are refused.")
         if request.headers.get("Sec-Fetch-Site") == "cross-site" and request.method not in {"GET", "HEAD"}:
             return problem(HTTPStatus.FORBIDDEN, "foreign-origin", "Requests from another site are refused.")
-        return None
+        return _wrong_kind()
 
     @app.after_request
     def add_headers(response: Response) -> Response:
@@ -53,7 +54,21 @@ def add_guard(app: Flask, hosts: tuple[str, ...]) -> None:
         response.headers["X-Content-Type-Options"] = "nosniff"
         response.headers["Referrer-Policy"] = "no-referrer"
         response.headers["Cross-Origin-Opener-Policy"] = "same-origin"
+        response.headers["Cross-Origin-Resource-Policy"] = "same-origin"
+        response.headers["Permissions-Policy"] = "camera=(), geolocation=(), microphone=(), payment=(), usb=()"
+        if request.path.startswith("/api/"):
+            response.headers.setdefault("Cache-Control", "no-store")
         return response
+
+
+def _wrong_kind() -> Response | None:
+    """Refuse what is sent as anything but JSON, which no form of another page can be; a file is sent as what it is."""
+    if request.method in {"GET", "HEAD", "OPTIONS"} or not (request.content_length or request.headers.get("Transfer-Encoding")):
+        return None
+    if request.is_json or (request.path.endswith("/attachments") and request.mimetype not in _OF_FORMS):
+        return None
+    sent = f"as {request.mimetype[:60]}" if request.mimetype else "without saying as what"
+    return problem(HTTPStatus.UNSUPPORTED_MEDIA_TYPE, "http", f"The body was sent {sent}.", right="Send Content-Type: application/json.")
 
 
 def _host_of(url: str) -> str:

@@ -20,6 +20,7 @@ SETTINGS = (
     Setting("NORTHSPAN_DATA", "data", "Folder that holds the database."),
     Setting("NORTHSPAN_BIND", "127.0.0.1", "Address to listen on. Anything but loopback lets other machines in."),
     Setting("PORT", "8642", "Port to listen on."),
+    Setting("NORTHSPAN_PROXY", "", "Address of the one proxy that is believed when it says that it was asked by https; empty for none."),
     Setting("NORTHSPAN_HOSTS", "", "Host names, besides loopback, under which the server may be asked; comma between them."),
 )
 
@@ -32,6 +33,7 @@ class Config:
     bind: str = "127.0.0.1"
     port: int = 8642
     hosts: tuple[str, ...] = ()
+    proxy: str = ""
 
 
 def config_from_environment() -> Config:
@@ -47,4 +49,4 @@ def config_from_environment() -> Config:
         message = f"PORT is {values['PORT']}; it must be a number from 1 to 65535"
         raise ValueError(message)
     hosts = tuple(host.strip().lower() for host in values["NORTHSPAN_HOSTS"].split(",") if host.strip())
-    return Config(Path(values["NORTHSPAN_DATA"]), values["NORTHSPAN_BIND"], int(values["PORT"]), hosts)
+    return Config(Path(values["NORTHSPAN_DATA"]), values["NORTHSPAN_BIND"], int(values["PORT"]), hosts, values["NORTHSPAN_PROXY"])

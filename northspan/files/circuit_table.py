@@ -2,11 +2,9 @@
 
 from __future__ import annotations
 
-import csv
 import re
 from collections.abc import Callable
 from dataclasses import dataclass
-from io import StringIO
 from typing import Any
 
 from pydantic import ValidationError
@@ -16,7 +14,7 @@ from northspan.core.document.job import Job, PanelCircuit
 from northspan.core.document.job.part import fresh_key
 from northspan.core.document.plan.panel import PanelPlan
 from northspan.core.working.errors import InvalidJob
-from northspan.files.csv_rows import guarded, refused_row, unguarded, without_remarks
+from northspan.files.csv_rows import csv_text, guarded, refused_row, unguarded, without_remarks
 
 COLUMNS = ("slots", "half", "name", "rating_a", "size", "metal", "protects", "residual_ma", "serves", "use", "known", "status")
 MOST_ROWS, MOST_POLES = 168, 3
@@ -43,16 +41,14 @@ def write_circuits(job: Job, plan: PanelPlan) -> str:
     plan : PanelPlan
         Its panel. [-]
     """
-    out = StringIO()
-    writer = csv.DictWriter(out, COLUMNS, lineterminator="\n")
-    writer.writeheader()
+    rows = []
     for one in sorted(plan.circuits, key=lambda circuit: (circuit.slots or (999,), circuit.half)):
         cells = job.circuits[one.id].model_dump(mode="json", include=set(COLUMNS))
         if one.run:
             cells |= {"name": one.name, "rating_a": one.rating_a}
         cells["slots"] = " ".join(str(slot) for slot in one.slots)
-        writer.writerow({key: guarded("" if value is None else str(value)) for key, value in cells.items()})
-    return out.getvalue()
+        rows.append([guarded("" if cells[name] is None else str(cells[name])) for name in COLUMNS])
+    return csv_text([COLUMNS, *rows])
 
 
 @dataclass(frozen=True, slots=True)

@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 import csv
+from collections.abc import Iterable
 from io import StringIO
+from typing import Any
 
 from pydantic import ValidationError
 
@@ -45,6 +47,52 @@ def unguarded(text: str) -> str:
     return text[1:] if text[:1] == "'" and text[1:2] in FORMULA_SIGNS and text[1:2] else text
 
 
+class _Passed:
+    """Takes what a writer writes, and gives it back."""
+
+    def write(self, text: str) -> str:
+        return text
+
+
+def csv_text(rows: Iterable[Iterable[str]]) -> str:
+    r"""Write rows as CSV; a return inside a cell is quoted as a line feed is, so that it comes back as it was.
+
+    Parameters
+    ----------
+    rows : iterable of rows
+        Their cells, guarded where they are texts of people. [-]
+
+    Examples
+    --------
+    >>> csv_text([("name", "a"), ("two
+    lines", 1), ("=1", "")])
+    'name,a
+    "two
+    lines",1
+    '=1,
+    '
+    """
+    writer: Any = csv.writer(_Passed(), lineterminator="\r\n")  # a writer quotes what its own line ends have in them
+    return "".join(f"{writer.writerow(row)[:-2]}\n" for row in rows)
+
+
+def refuse_no_text(text: str) -> None:
+    """Refuse a file that is no text.
+
+    Parameters
+    ----------
+    text : str
+        The file. [-]
+
+    Raises
+    ------
+    InvalidJob
+        If there is a null in it, or letters were lost.
+    """
+    if "\x00" in text or "\ufffd" in text:
+        raise InvalidJob("/csv", "the file is not written in UTF-8.", "Save it again as CSV, UTF-8.")
+
+
 def separator_of(text: str) -> str:
     r"""Say what parts the cells of a table: a comma, or a semicolon or tab where the header has more of them.
 
@@ -80,6 +128,7 @@ def without_remarks(text: str) -> tuple[tuple[str, ...], list[dict[str, str]]]:
     InvalidJob
         If it is no CSV: a cell without end or larger than any.
     """
+    refuse_no_text(text)
     text = text.lstrip("\ufeff")
     try:
         found = csv.reader(StringIO(text, newline=""), delimiter=separator_of(text))

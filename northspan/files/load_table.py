@@ -2,16 +2,14 @@
 
 from __future__ import annotations
 
-import csv
 from collections.abc import Iterable
-from io import StringIO
 
 from pydantic import ValidationError
 
 from northspan.core.document.job import LibraryLoad
 from northspan.core.topics.loads.library import load_from_row
 from northspan.core.working.errors import InvalidJob
-from northspan.files.csv_rows import guarded, refused_row, unguarded, without_remarks
+from northspan.files.csv_rows import csv_text, guarded, refused_row, unguarded, without_remarks
 
 COLUMNS = ("name", "kind", "power_va", "across", "uses_neutral", "continuous",
            "horsepower", "duty_percent", "alternates", "shed_order", "starting_a", "outlet_a", "watches_neutral",
@@ -27,13 +25,8 @@ def write_loads(loads: Iterable[LibraryLoad]) -> str:
     loads : iterable of LibraryLoad
         The loads. [-]
     """
-    out = StringIO()
-    writer = csv.DictWriter(out, COLUMNS, lineterminator="\n")
-    writer.writeheader()
-    for load in loads:
-        cells = load.model_dump(mode="json", include=set(COLUMNS))
-        writer.writerow({key: _cell(value) for key, value in cells.items()})
-    return out.getvalue()
+    found = [load.model_dump(mode="json", include=set(COLUMNS)) for load in loads]
+    return csv_text([COLUMNS, *([_cell(cells[name]) for name in COLUMNS] for cells in found)])
 
 
 def read_loads(text: str) -> tuple[LibraryLoad, ...]:

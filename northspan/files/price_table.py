@@ -11,7 +11,7 @@ from math import isfinite
 
 from northspan.core.document.price_book import UNITS, BookLine, PriceBook
 from northspan.core.working.errors import InvalidJob
-from northspan.files.csv_rows import guarded, unguarded
+from northspan.files.csv_rows import csv_text, guarded, refuse_no_text, unguarded
 
 COLUMNS = ("item", "what", "unit", "size", "price", "least", "day", "in_stock", "cut_fee")
 NEEDED = frozenset({"item", "unit", "price"})
@@ -30,14 +30,11 @@ def write_book(book: PriceBook) -> str:
     book : PriceBook
         The book. [money]
     """
-    out = StringIO()
-    writer = csv.writer(out, lineterminator="\n")
-    writer.writerow(COLUMNS)
-    for line in book.lines:
-        cells = (line.item, line.what, line.unit, f"{line.size:.6g}", f"{line.price:.6g}", f"{line.least:.6g}", line.day,
-                 "yes" if line.in_stock else "no", f"{line.cut_fee:.6g}")  # fmt: skip
-        writer.writerow([guarded(cell) for cell in cells])
-    return out.getvalue()
+    rows = [
+        (line.item, line.what, line.unit, f"{line.size:.6g}", f"{line.price:.6g}", f"{line.least:.6g}", line.day,
+         "yes" if line.in_stock else "no", f"{line.cut_fee:.6g}") for line in book.lines
+    ]  # fmt: skip
+    return csv_text([COLUMNS, *(map(guarded, row) for row in rows)])
 
 
 def read_book(name: str, trip: float, text: str, *, simulated: bool = False) -> PriceBook:
@@ -60,8 +57,7 @@ def read_book(name: str, trip: float, text: str, *, simulated: bool = False) -> 
         If a column is unknown or missing, a cell is wrong, an item stands twice, or there are too many rows; line and column
         are named.
     """
-    if "\x00" in text or "\ufffd" in text:
-        raise InvalidJob("/csv", "the file is not written in UTF-8.", "Save it again as CSV, UTF-8.")
+    refuse_no_text(text)
     reader = csv.reader(StringIO(text.lstrip("\ufeff"), newline=""), strict=True)
     found: dict[tuple[str, str, str, float], BookLine] = {}
     sizes: Counter[tuple[str, str, str]] = Counter()

@@ -13,7 +13,7 @@ from northspan.core.document.price_book import BookLine, PriceBook
 from northspan.core.document.supplier_list import Basis, ListColumns, Match, Meaning
 from northspan.core.rulebooks.amounts import FOOT_M
 from northspan.core.working.errors import InvalidJob
-from northspan.files.csv_rows import separator_of, unguarded
+from northspan.files.csv_rows import refuse_no_text, separator_of, unguarded
 from northspan.files.list_words import HOLDS, basis_of, meaning_of
 from northspan.files.price_table import MOST_MONEY, MOST_ROWS
 
@@ -128,8 +128,7 @@ def heading_of(text: str) -> tuple[str, ...]:
 
 
 def _table(text: str) -> tuple[tuple[str, ...], list[tuple[int, list[str]]]]:
-    if "\x00" in text or "\ufffd" in text:
-        raise InvalidJob("/csv", "the file is not written in UTF-8.", "Save it again as CSV, UTF-8.")
+    refuse_no_text(text)
     text = text.lstrip("\ufeff")
     reader = csv.reader(StringIO(text, newline=""), delimiter=separator_of(text))
     try:

@@ -2,11 +2,8 @@
 
 from __future__ import annotations
 
-import csv
-from io import StringIO
-
-from northspan.core.document.plan.materials import TakeOff
-from northspan.files.csv_rows import guarded
+from northspan.core.document.plan.materials import TakeOff, TakeOffLine
+from northspan.files.csv_rows import csv_text, guarded
 
 COLUMNS = ("kind", "item", "words", "needed", "bought", "unit", "status", "differs", "for", "why")
 
@@ -19,25 +16,11 @@ def write_take_off(found: TakeOff) -> str:
     found : TakeOff
         The take-off. [-]
     """
-    out = StringIO()
-    writer = csv.writer(out, lineterminator="\n")
-    writer.writerow(COLUMNS)
-    for line in found.lines:
-        if line.crossed_out:
-            continue
-        parts = "; ".join(dict.fromkeys(one.name for one in line.asks))
-        why = "; ".join(dict.fromkeys(one.why for one in line.asks if one.why))
-        cells = (
-            line.kind,
-            line.item,
-            line.words,
-            f"{line.needed:.6g}",
-            f"{line.bought:.6g}",
-            line.unit,
-            line.status,
-            line.differs,
-            parts,
-            why,
-        )
-        writer.writerow([guarded(cell) for cell in cells])
-    return out.getvalue()
+    return csv_text([COLUMNS, *(map(guarded, _cells(line)) for line in found.lines if not line.crossed_out)])
+
+
+def _cells(line: TakeOffLine) -> tuple[str, ...]:
+    parts = "; ".join(dict.fromkeys(one.name for one in line.asks))
+    why = "; ".join(dict.fromkeys(one.why for one in line.asks if one.why))
+    needed, bought = (f"{amount:.6g}" for amount in (line.needed, line.bought))
+    return line.kind, line.item, line.words, needed, bought, line.unit, line.status, line.differs, parts, why

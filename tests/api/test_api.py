@@ -41,6 +41,7 @@ class ApiCase(unittest.TestCase):
 
     def setUp(self):
         self.client = self.app.test_client()
+        self.client.environ_base["CONTENT_TYPE"] = "application/json"  # as the product's own pages send it
         self.stored = self.jobs.add(a_feeder(70), "")
         self.url = f"/api/jobs/{self.stored.id}"
 
@@ -292,6 +293,23 @@ class Hostile(ApiCase):
             with self.subTest(url=url, text=body["text"][:40]):
                 self.problem(self.client.post(url, json=body), status)
         self.assertLess(time.perf_counter() - began, 3)
+
+    def test_what_is_not_sent_as_json_is_refused_before_it_is_read(self):
+        for kind in ("text/plain", "application/x-www-form-urlencoded", "multipart/form-data", ""):
+            with self.subTest(kind=kind):
+                sent = {"If-Match": '"1"', "Content-Type": kind}
+                self.problem(self.client.patch(self.url, data=b'[{"op":"add","path":"/notes","value":"x"}]', headers=sent), 415)
+        self.assertEqual(self.client.get(self.url).get_json()["revision"], 1)
+
+    def test_two_hosts_are_no_host(self):
+        self.problem(self.client.get("/api/jobs", headers={"Host": "localhost, span.example"}), 403)
+
+    def test_every_answer_says_what_a_page_may_do_with_it_and_none_of_a_job_is_kept_on_the_way(self):
+        for path in ("/api/jobs", self.url, f"{self.url}/export/job.json", "/api/library.csv"):
+            headers = self.client.get(path).headers
+            self.assertEqual(headers["Cache-Control"], "no-store", path)
+            self.assertEqual(headers["Cross-Origin-Resource-Policy"], "same-origin", path)
+            self.assertIn("geolocation=()", headers["Permissions-Policy"], path)
 
     def test_ten_megabytes(self):
         for method, url in ((self.client.patch, self.url), (self.client.post, "/api/import"), (self.client.post, "/api/solve")):

@@ -51,10 +51,10 @@ class Once(ApiCase):
 
 class Bounded(unittest.TestCase):
     def stored(self, name, revision=1):
-        return (name, revision), DEMOS["us-2023"]()
+        return (name, revision), DEMOS["us-2023"]
 
     def test_the_oldest_goes_when_they_weigh_too_much_and_the_last_stays(self):
-        one = weight(self.stored("a")[1])
+        one = weight(self.stored("a")[1]())
         for most, left in ((3 * one, 3), (3 * one - 1, 2), (one - 1, 1)):
             kept = WorkedJobs(most)
             made = [kept.of(*self.stored(name)) for name in ("a", "b", "c")]
