@@ -64,13 +64,8 @@ def csv_text(rows: Iterable[Iterable[str]]) -> str:
 
     Examples
     --------
-    >>> csv_text([("name", "a"), ("two
-    lines", 1), ("=1", "")])
-    'name,a
-    "two
-    lines",1
-    '=1,
-    '
+    >>> csv_text([("name", "a"), ("two\rlines", "1")])
+    'name,a\n"two\rlines",1\n'
     """
     writer: Any = csv.writer(_Passed(), lineterminator="\r\n")  # a writer quotes what its own line ends have in them
     return "".join(f"{writer.writerow(row)[:-2]}\n" for row in rows)

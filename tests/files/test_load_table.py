@@ -13,7 +13,7 @@ from northspan.files.load_table import read_loads, write_loads
 
 class Table(unittest.TestCase):
     def test_there_and_back(self):
-        loads = (*standard_loads("north_american"), LibraryLoad(name='=1+1, "odd"', power_va=1234.5, alternates="heat", shed_order=2))
+        loads = (*standard_loads("north_american"), LibraryLoad(name='=1+1, "odd"', power_va=1234.5, alternates="he\rat", shed_order=2))
         self.assertEqual(read_loads(write_loads(loads)), loads)
         self.assertNotIn("\n=", write_loads(loads))  # no spreadsheet takes the name for a formula
 
@@ -30,6 +30,10 @@ class Table(unittest.TestCase):
         for sign in "\t\r\n":
             self.assertEqual(unguarded(guarded(f"{sign}=1")), f"{sign}=1")
             self.assertEqual(guarded(f"{sign}=1")[0], "'")
+
+    def test_what_is_no_text_is_refused(self):
+        with self.assertRaisesRegex(InvalidJob, "UTF-8"):
+            read_loads("name,power_va\nKi\x00ln,5000\n")
 
     def test_as_many_as_it_takes(self):
         self.assertEqual(len(read_loads("# mine\nname,power_va\n" + "A,1\n" * 500)), 500)
