@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
+from math import cos, cosh, sin, sinh, sqrt
 
 from northspan.core.working.worked import Step, step
 
@@ -200,3 +202,71 @@ def tension_along(
             tension = start_n
             points.append(Point(distance, tension, 0.0, "pull point"))
     return tuple(points), tuple(steps)
+
+
+def parted_peaks(pieces: tuple[Piece, ...], wires: Set, friction: float) -> tuple[float, ...]:
+    """Work for every straight piece the highest tension of the whole pull, were it parted in the middle of that piece. [N]
+
+    Parameters
+    ----------
+    pieces : tuple of Piece
+        The route, shape (n,), in the direction of the pull. [m, rad]
+    wires : Set
+        What is pulled. [N/m]
+    friction : float
+        Coefficient of friction. [-]
+
+    Notes
+    -----
+    The figures of `tension_along` without their working: what lies before a pull point does not change by it, and what lies
+    behind begins from nothing.
+
+    Examples
+    --------
+    >>> level = Piece("level", length_m=100)
+    >>> parted_peaks((level, level), Set(10.0, 1.0, 1.0), 0.5)
+    (750.0, 750.0)
+    """
+    laws = [_law(piece, wires, friction) for piece in pieces]
+    points = [piece.pull_point for piece in pieces]
+    found: list[float] = []
+    tension = before = 0.0
+    for i, piece in enumerate(pieces):
+        if not piece.bend:
+            half = laws[i][0] / 2
+            behind = _peak(laws[i + 1 :], points[i + 1 :], 0.0 if points[i] else max(0.0, half))
+            found.append(max(before, tension + half, half, behind))
+        tension = _next(laws[i], tension)
+        before = max(before, tension)
+        tension = 0.0 if points[i] else tension
+    return tuple(found)
+
+
+_Law = tuple[float, float, float, float]  # of a straight piece what it adds [N]; of a bend its cosh and sinh, and its own weight squared
+
+
+def _law(piece: Piece, wires: Set, friction: float) -> _Law:
+    if not piece.bend:
+        return (
+            piece.length_m * wires.weight_n_m * (sin(piece.slope_rad) + wires.correction * friction * cos(piece.slope_rad)),
+            0.0,
+            0.0,
+            0.0,
+        )
+    grip = wires.correction * friction * piece.turn_rad
+    return 0.0, cosh(grip), sinh(grip), (wires.weight_n_m * piece.radius_m) ** 2
+
+
+def _next(law: _Law, tension: float) -> float:
+    added, grows, grips, weight = law
+    return tension * grows + grips * sqrt(tension * tension + weight) if grows else max(0.0, tension + added)
+
+
+def _peak(laws: Sequence[_Law], points: Sequence[bool], tension: float) -> float:
+    """The highest tension from a place on, with so much there. [N]"""
+    peak = tension
+    for law, point in zip(laws, points, strict=True):
+        tension = _next(law, tension)
+        peak = max(tension, peak)
+        tension = 0.0 if point else tension
+    return peak

@@ -11,6 +11,7 @@ from northspan.core.working.sums import sum_of
 Point = tuple[float, float, float]  # x, y on the ground and z down into it. [m]
 MOST_IMAGES, MOST_TERMS = 400, 20_000
 NEAR = 2.5  # images nearer than this, counted in the distances at hand, are added exactly
+AS_NEAR = 9  # decimals of a metre to which places are the same
 REMAINDER = 2e-4  # what may be left out, beside what all images leave
 
 
@@ -113,6 +114,18 @@ def potential(piece: Piece, at: Point, soil: Soil) -> float:
     Sunde, Earth Conduction Effects in Transmission Systems, chapter 3; Tagg, Earth Resistances,
     chapter 2 (two layers by images).
     """
+    if piece.a[:2] == piece.b[:2]:  # it stands upright: only how far away the point is counts, not on which side
+        away_m = round(hypot(at[0] - piece.a[0], at[1] - piece.a[1]), AS_NEAR)
+        return _of_upright(piece.a[2], piece.b[2], away_m, at[2], soil)
+    return _potential(piece, at, soil)
+
+
+@lru_cache(maxsize=65536)
+def _of_upright(top_m: float, foot_m: float, away_m: float, at_z_m: float, soil: Soil) -> float:
+    return _potential(Piece((0.0, 0.0, top_m), (0.0, 0.0, foot_m), 0.0), (away_m, 0.0, at_z_m), soil)
+
+
+def _potential(piece: Piece, at: Point, soil: Soil) -> float:
     rho_1, h = soil.upper_ohm_m, soil.depth_m or 0.0
     if soil.layers == 1:
         return rho_1 / (4 * pi) * (_moved(piece, at, 1, 0.0) + _moved(piece, at, -1, 0.0))
@@ -182,7 +195,6 @@ def _tails(k: float, begin: int) -> tuple[float, float, float]:
     return first, fsum(k**n / n**2 for n in terms), fsum(k**n / n**3 for n in terms)
 
 
-@lru_cache(maxsize=65536)
 def seen_from(piece: Piece, at: Piece, soil: Soil) -> float:
     """Give the mean potential along one piece for each ampere that leaks from another. [V/A]
 
@@ -197,8 +209,16 @@ def seen_from(piece: Piece, at: Piece, soil: Soil) -> float:
 
     Notes
     -----
-    The inner integral is exact, the outer one by Gauss and Legendre with five places.
+    The inner integral is exact, the outer one by Gauss and Legendre with five places. Only where they lie to each other counts,
+    so that of rods in a row each distance is worked once.
     """
+    x, y = piece.a[0], piece.a[1]
+    there = tuple((round(end[0] - x, AS_NEAR), round(end[1] - y, AS_NEAR), end[2]) for end in (piece.b, at.a, at.b))
+    return _seen_from(Piece((0.0, 0.0, piece.a[2]), there[0], piece.radius_m), Piece(there[1], there[2], at.radius_m), soil)
+
+
+@lru_cache(maxsize=65536)
+def _seen_from(piece: Piece, at: Piece, soil: Soil) -> float:
     off = _beside(at)
     sides = (1,) if piece == at or _level(piece) != _level(at) else (1, -1)  # of a neighbor both sides, for one is nearer to it
     total = 0.0

@@ -1,13 +1,15 @@
 """Pulling against closed forms, and by properties that any route has."""
 
 import math
+import random
 import unittest
+from dataclasses import replace
 
 from hypothesis import given
 from hypothesis import strategies as st
 
 from northspan.core.document.job import Metal
-from northspan.core.physics.pull_tension import GRAVITY_M_S2, Piece, Set, after_bend, side_wall, tension_along
+from northspan.core.physics.pull_tension import GRAVITY_M_S2, Piece, Set, after_bend, parted_peaks, side_wall, tension_along
 from northspan.core.rulebooks.registry import rulebook_named
 from northspan.core.topics.pull.bundle import PulledWire, bundle_of
 from northspan.core.topics.routes.route import turned_deg, turned_round
@@ -118,3 +120,24 @@ class Properties(unittest.TestCase):
         level = [Piece(p.words, p.length_m, 0.0, p.turn_rad, p.radius_m) for p in route]
         self.assertGreaterEqual(end(level, Set(15, 1, 1)) + 1e-9, end(level))
         self.assertGreaterEqual(end(level, friction=0.5) + 1e-9, end(level))
+
+
+class Parted(unittest.TestCase):
+    def test_the_highest_tension_of_each_parting_is_that_of_the_route_with_the_pull_point_in_it(self):
+        for seed in range(40):
+            rng = random.Random(seed)
+            pieces = tuple(
+                Piece(f"bend {i}", turn_rad=rng.uniform(0.2, 1.6), radius_m=0.2, pull_point=rng.random() < 0.1) if rng.random() < 0.4
+                else Piece(f"leg {i}", length_m=rng.uniform(1, 60), slope_rad=rng.uniform(-1, 1), pull_point=rng.random() < 0.1)
+                for i in range(rng.randint(1, 12))
+            )  # fmt: skip
+            wires, peaks = Set(rng.uniform(1, 40), rng.uniform(1, 1.4), 1.0), []
+            for i, piece in enumerate(pieces):
+                if not piece.bend:
+                    half = replace(piece, length_m=piece.length_m / 2)
+                    parted = (*pieces[:i], replace(half, pull_point=True), half, *pieces[i + 1 :])
+                    peaks.append(max(point.tension_n for point in tension_along(parted, wires, 0.4)[0]))
+            found = parted_peaks(pieces, wires, 0.4)
+            self.assertEqual(len(found), len(peaks))
+            for one, other in zip(found, peaks, strict=True):
+                self.assertAlmostEqual(one, other, 6)

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
-from math import ceil, pi, sqrt
+from math import ceil, degrees, pi, sqrt
 
 from northspan.core.document.job import Method, Pull, Rope, Segment
-from northspan.core.physics.pull_tension import Piece, Point, tension_along
+from northspan.core.physics.pull_tension import Piece, Point, parted_peaks, tension_along
 from northspan.core.rulebooks.questions.words import Words
 from northspan.core.topics.pull.bundle import AREA_M2, Bundle, jam_margin
 from northspan.core.topics.pull.rules import PullRules
@@ -240,11 +240,13 @@ def best_parting(run: PipeRun, bundle: Bundle, pull: Pull, limit_deg: float) -> 
     float or None
         The distance, in the middle of a straight piece; None where the route is one straight piece.
     """
+    friction, back = counted_friction(pull), turned_round(run.pieces)
+    near = parted_peaks(run.pieces, bundle.wires, friction)
+    far = parted_peaks(back, bundle.wires, friction)[::-1]
     best: tuple[tuple[float, float], float] | None = None
-    for at_m, pieces in _parted_ways(run.pieces):
-        over_deg = max(0.0, *(deg - limit_deg for deg in turned_deg(pieces)))
-        near, far = (most_n(tension_along(way, bundle.wires, counted_friction(pull))[0]) for way in (pieces, turned_round(pieces)))
-        tension = min(near, far) if pull.from_far_end is None else far if pull.from_far_end else near
+    for at_m, turned, one, other in zip(parting_places(run), _parted_turns(run.pieces), near, far, strict=True):
+        tension = min(one, other) if pull.from_far_end is None else other if pull.from_far_end else one
+        over_deg = max(0.0, turned - limit_deg)
         if best is None or (over_deg, tension) < best[0]:
             best = ((over_deg, tension), at_m)
     return best[1] if best else None
@@ -258,7 +260,12 @@ def parting_places(run: PipeRun) -> tuple[float, ...]:
     run : PipeRun
         The pipe. [m]
     """
-    return tuple(at_m for at_m, _ in _parted_ways(run.pieces))
+    found, gone = [], 0.0
+    for piece in run.pieces:
+        if not piece.bend:
+            found.append(gone + piece.length_m / 2)
+            gone += piece.length_m
+    return tuple(found)
 
 
 def counted(pulled: Pulled, pull: Pull) -> tuple[Point, ...]:
@@ -276,13 +283,15 @@ def counted(pulled: Pulled, pull: Pull) -> tuple[Point, ...]:
     return pulled.far_dry if pulled.from_far else pulled.near_dry
 
 
-def _parted_ways(pieces: tuple[Piece, ...]) -> Iterator[tuple[float, tuple[Piece, ...]]]:
-    """Each straight piece in turn with a pull point in its middle."""
-    gone = 0.0
-    for i, piece in enumerate(pieces):
+def _parted_turns(pieces: tuple[Piece, ...]) -> Iterator[float]:
+    """The most bends between pull points, were there one more in the middle of each straight piece in turn. [degrees]"""
+    sums = turned_deg(pieces)
+    section, here = 0, 0.0
+    for piece in pieces:
         if piece.bend:
-            continue
-        half = piece.length_m / 2
-        first, second = replace(piece, length_m=half, pull_point=True), replace(piece, length_m=half)
-        yield gone + half, (*pieces[:i], first, second, *pieces[i + 1 :])
-        gone += piece.length_m
+            here += degrees(piece.turn_rad)
+        else:
+            parted = (round(here, 6), round(sums[section] - here, 6))
+            yield max((*sums[:section], *parted, *sums[section + 1 :]))
+        if piece.pull_point and piece is not pieces[-1]:
+            section, here = section + 1, 0.0
