@@ -2,7 +2,7 @@
 PY := .venv/bin/python
 NPM := npm --prefix web --no-fund --no-audit --loglevel=error
 CORE_FILES := $(shell find northspan -name '*.py' -o -name '*.csv')
-WEB_FILES := $(shell find web/src web/index.html web/*.json web/*.ts -type f 2>/dev/null)
+WEB_FILES := $(shell find web/src web/index.html web/*.json web/*.ts web/*.mjs -type f 2>/dev/null)
 
 .DEFAULT_GOAL := help
 .PHONY: help demo test core quick slow attack check web spec bench lock ratio screenshots clean chromium

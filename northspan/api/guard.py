@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import gzip
 import secrets
 from http import HTTPStatus
 from urllib.parse import urlsplit
@@ -11,6 +12,8 @@ from flask import Flask, Response, g, request
 from northspan.api.problems import problem
 
 _OF_FORMS = frozenset({"application/x-www-form-urlencoded", "multipart/form-data", "text/plain"})
+_PACKED = frozenset({"application/json", "text/csv", "image/svg+xml"})
+WORTH_PACKING = 8_000  # bytes; of less nothing is gained
 LOOPBACK = frozenset({"127.0.0.1", "localhost", "::1"})
 
 
@@ -58,7 +61,18 @@ def add_guard(app: Flask, hosts: tuple[str, ...]) -> None:
         response.headers["Permissions-Policy"] = "camera=(), geolocation=(), microphone=(), payment=(), usb=()"
         if request.path.startswith("/api/"):
             response.headers.setdefault("Cache-Control", "no-store")
+            _pack(response)
         return response
+
+
+def _pack(response: Response) -> None:
+    """Pack a long answer where the reader takes that; quickly, for it is made for this answer alone."""
+    length = response.content_length or 0
+    if response.direct_passthrough or length < WORTH_PACKING or response.mimetype not in _PACKED or not request.accept_encodings["gzip"]:
+        return
+    response.set_data(gzip.compress(response.get_data(), compresslevel=4, mtime=0))
+    response.headers["Content-Encoding"] = "gzip"
+    response.vary.add("Accept-Encoding")
 
 
 def _wrong_kind() -> Response | None:

@@ -5,9 +5,10 @@ from __future__ import annotations
 from http import HTTPStatus
 from pathlib import Path
 
-from flask import Blueprint, Response, abort, g, send_from_directory
+from flask import Blueprint, Response, abort, g, request, send_from_directory
 
 DIST = Path(__file__).parents[2] / "web" / "dist"
+PACKED = {".br": "br", ".gz": "gzip"}  # the smaller first
 bp = Blueprint("pages", __name__)
 
 
@@ -16,6 +17,12 @@ def asset(name: str) -> Response:
     """Serve a built file; its name changes with its content, so it may be kept."""
     response = send_from_directory(DIST / "assets", name)
     response.headers["Cache-Control"] = "public, max-age=31536000, immutable"
+    response.headers["Vary"] = "Accept-Encoding"
+    for ending, encoding in PACKED.items():
+        if request.accept_encodings[encoding] and (DIST / "assets" / f"{name}{ending}").is_file():
+            packed = send_from_directory(DIST / "assets", f"{name}{ending}", mimetype=response.mimetype)
+            packed.headers |= {"Content-Encoding": encoding, **{key: response.headers[key] for key in ("Cache-Control", "Vary")}}
+            return packed
     return response
 
 

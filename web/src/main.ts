@@ -1,5 +1,5 @@
 import '@fontsource-variable/source-sans-3/wght.css'
-import 'vuetify/styles'
+import 'vuetify/styles/core'
 import './styles/main.css'
 import './styles/buttons.css'
 import './components/parts/layout.css'

@@ -11,7 +11,7 @@ import WorkRail from '../components/frame/WorkRail.vue'
 import { useJobActions } from './useJobActions'
 import { useFocusBack } from '../composables/useFocusBack'
 import { useShortcuts } from '../composables/useShortcuts'
-import { viewOf } from './views'
+import { loadTheRest, viewOf } from './views'
 import { useJob } from '../state/job'
 import { asked, working } from '../state/settings'
 
@@ -30,6 +30,7 @@ watch(
     lost.value = ''
     try {
       await store.load(now)
+      loadTheRest()
       document.title = `${store.job?.name ?? 'Job'} · North Span`
     } catch (error) {
       if (!(error instanceof Error)) throw error
