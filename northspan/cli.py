@@ -13,16 +13,6 @@ from collections.abc import Callable
 from pathlib import Path
 from typing import TYPE_CHECKING
 
-from pydantic import ValidationError
-from sqlalchemy.exc import DBAPIError
-
-from northspan.core.calculators import CALCULATORS
-from northspan.core.document.upgrade import first_wrong, read_job
-from northspan.core.solve import worked
-from northspan.core.steps.found import with_steps_found
-from northspan.core.working.errors import NorthSpanError
-from northspan.files.strict_json import TooDeep, read_json
-
 if TYPE_CHECKING:
     from northspan.api.settings import Config
 
@@ -48,12 +38,29 @@ def main(arguments: list[str] | None = None) -> int:
     run: Callable[[argparse.Namespace], int] = options.run
     try:
         return run(options)
-    except ValidationError as error:
-        return _wrong(str(first_wrong(error)))
-    except DBAPIError as error:
-        return _wrong(" ".join(str(error.orig).split()))
-    except (NorthSpanError, OSError, sqlite3.DatabaseError, ValueError) as error:
-        return _wrong(" ".join(str(error).split()))
+    except _refusals() as error:
+        return _wrong(_in_words(error))
+
+
+def _refusals() -> tuple[type[Exception], ...]:
+    """What wrong input and unfit files raise; asked when something is raised, so that nothing is read for it before."""
+    from pydantic import ValidationError
+    from sqlalchemy.exc import DBAPIError
+
+    from northspan.core.working.errors import NorthSpanError
+
+    return ValidationError, DBAPIError, NorthSpanError, OSError, sqlite3.DatabaseError, ValueError
+
+
+def _in_words(error: Exception) -> str:
+    from pydantic import ValidationError
+    from sqlalchemy.exc import DBAPIError
+
+    from northspan.core.document.upgrade import first_wrong
+
+    if isinstance(error, ValidationError):
+        return str(first_wrong(error))
+    return " ".join(str(error.orig if isinstance(error, DBAPIError) else error).split())
 
 
 def _parser() -> argparse.ArgumentParser:
@@ -63,7 +70,7 @@ def _parser() -> argparse.ArgumentParser:
     solving.add_argument("job", type=Path)
     solving.set_defaults(run=_solve)
     calc = commands.add_parser("calc", help="answer one question of the trade, read as JSON from standard input")
-    calc.add_argument("name", choices=sorted(CALCULATORS))
+    calc.add_argument("name", help="its name, such as carry; a name that is none lists them all")
     calc.set_defaults(run=_calc)
     demo = commands.add_parser("demo", help="keep the demo property, unless there is a job already")
     demo.set_defaults(run=_demo)
@@ -81,13 +88,21 @@ def _parser() -> argparse.ArgumentParser:
 
 
 def _solve(options: argparse.Namespace) -> int:
+    from northspan.core.document.upgrade import read_job
+    from northspan.core.solve import worked
+    from northspan.core.steps.found import with_steps_found
+
     whole = worked(read_job(_parse(options.job.read_text(encoding="utf-8"))), None)
     print(with_steps_found(whole).model_dump_json(indent=1))
     return 0
 
 
 def _calc(options: argparse.Namespace) -> int:
-    calculator = CALCULATORS[options.name]
+    from northspan.core.calculators import CALCULATORS
+
+    calculator = CALCULATORS.get(options.name)
+    if calculator is None:
+        return _wrong(f"there is no calculator {options.name[:40]}; there are {', '.join(CALCULATORS)}")
     print(calculator.work(calculator.question.model_validate(_parse(sys.stdin.read()))).model_dump_json(indent=1))
     return 0
 
@@ -218,6 +233,8 @@ def _database_file() -> Path:
 
 
 def _parse(text: str) -> object:
+    from northspan.files.strict_json import TooDeep, read_json
+
     try:
         return read_json(text)
     except TooDeep as error:

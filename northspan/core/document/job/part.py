@@ -50,7 +50,10 @@ def short_name(key: str) -> str:
 class Part(BaseModel):
     """Base of everything in a job: frozen, no unknown fields, no NaN."""
 
-    model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False, json_schema_serialization_defaults_required=True)
+    # built when first used: a program that asks one question does not wait for the shapes of all others
+    model_config = ConfigDict(
+        frozen=True, extra="forbid", allow_inf_nan=False, json_schema_serialization_defaults_required=True, defer_build=True
+    )
 
 
 class Bond(StrEnum):
