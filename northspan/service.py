@@ -40,6 +40,9 @@ class Keeper(Protocol):
     def tell(self, job_id: str, revision: int, told: Told) -> None:
         """Keep what lists tell of a job."""
 
+    def number(self, job_id: str) -> int:
+        """Read the number of the revision that counts now."""
+
     def head(self, job_id: str) -> Revision:
         """Read the revision that counts now."""
 
@@ -161,9 +164,8 @@ class Service:
 
         Of the runs that are asked in detail their working and other ways are told too; of others that change, that they come.
         """
-        head = self._keeper.head(job_id)
-        ledger.check_fresh(head, on_revision)
-        before = self._worked.of((job_id, head.number), lambda: head.job)
+        ledger.check_number(self._keeper.number(job_id), on_revision)
+        before = self._worked.of((job_id, on_revision), lambda: self._keeper.revision(job_id, on_revision).job)
         after = worked(patched_job(before.job, patch), detailed, before)
         return changes(self.plan(before), self.plan(after), ASKED_FOR, detailed)
 

@@ -2,32 +2,39 @@
 
 from __future__ import annotations
 
-import gzip
+import math
 import platform
 import statistics
 import sys
+import tempfile
 import time
 from collections.abc import Callable
 from datetime import UTC, datetime
+from functools import partial
+from pathlib import Path
 
 from playwright.sync_api import sync_playwright
 
+from northspan.asking import ask
+from northspan.core import forget
+from northspan.core.case.beside import Beside
 from northspan.core.desk.demo_us import kestrel_hollow
+from northspan.core.desk.demos import DEMOS
 from northspan.core.document.job import Job, Moment, OwnTask, Person, Role
 from northspan.core.physics.balance import Item, balanced
 from northspan.core.physics.basket import cheapest
 from northspan.core.solve import solve, worked
 from northspan.core.steps.days.laid import lay_out_job
-from northspan.core.steps.materials.lines import taken_off
 from northspan.core.topics.bonds.reading import solve_bench
 from northspan.core.topics.bonds.setup import on_bench
 from northspan.core.topics.bonds.trial import Trial
 from northspan.core.topics.site.calculators import SiteQuestion, site
 from northspan.files.price_table import read_book
+from northspan.store.database import open_database
 from tests.browser.support import open_browser
 from tests.run import TOP
 from tests.server import Server
-from tests.support import a_property_of
+from tests.support import a_property_of, calls_of, service_over
 
 Row = tuple[str, float, float, str]
 
@@ -97,79 +104,107 @@ def all_loads(job: Job, number: int) -> Job:
     return job.model_copy(update={"loads": loads, "runs": runs})
 
 
-def plans() -> list[Row]:
-    demo, large = kestrel_hollow(), a_property_of(200)
-    solve(demo, None)
-    solve(large, ())
-    one = times_ms(200, lambda n: solve(longer(demo, "F2", n), {"F2"}))
-    every = times_ms(100, lambda n: solve(all_loads(demo, n), {"F2"}))
-    whole = times_ms(100, lambda n: solve(longer(demo, "F2", 1000 + n), None))
-    big_one = times_ms(40, lambda n: solve(longer(large, "F7", n), {"F7"}))
-    big = times_ms(30, lambda n: solve(all_loads(large, n), {"F7"}))
-    forty = a_property_of(40)
-    site(SiteQuestion(job=forty))
-    together = times_ms(3, lambda n: site(SiteQuestion(job=all_loads(forty, 5000 + n))))
-    benched = [on_bench(all_loads(demo, 9000 + n), Trial(case_fault="kiln")) for n in range(60)]
-    solve_bench(*benched[0])
-    tried = times_ms(60, lambda n: solve_bench(*benched[n]))
-    full = [[Item((1 if i % 3 else -1) * (50 + 37 * (i * i + n) % 1950) / 100, 1 if i % 3 else -1) for i in range(40)] for n in range(10)]
-    balancing = times_ms(10, lambda n: balanced(full[n], 12.5, (1, 1)))
-    dragged = times_ms(40, lambda n: solve(in_slot(demo, 27 + n % 2), {"F2"}))
-    offers = [[[round(5 + (7 * i + 13 * shop + n) % 90, 2) for shop in range(4)] for i in range(200)] for n in range(10)]
-    shopping = times_ms(10, lambda n: cheapest(offers[n], (0, 18, 9, 25)))
-    rows = "".join(f"item{i % 40},thing {i},each,1,{i % 97}.25,0,2026-01-{1 + i % 28:02d},yes\n" for i in range(50_000))
-    reading = times_ms(3, lambda n: read_book(f"B{n}", 0, "item,what,unit,size,price,least,day,in_stock\n" + rows))
-    counting = times_ms(20, lambda n: taken_off(worked(longer(demo, "F2", 3000 + n))))
-    sixty = sixty_tasks(demo)
-    laying = times_ms(5, lambda n: lay_out_job(worked(at_work(sixty, 0.01 * n, None))))
-    again = times_ms(10, lambda n: lay_out_job(worked(at_work(sixty, 0.0, 9.0 + n / 12))))
+def in_loops(words: str, goal: float, count: int, work: Callable[[int], object], calls: float = 0) -> list[Row]:
+    """A row in loops of the machine, measured beside it, and one in calls where those are bounded: they bend to no load."""
+    work(count)
+    before = loop_ms()
+    found = statistics.median(times_ms(count, work))
+    rows = [(words, found / ((before + loop_ms()) / 2), goal, "L")]
+    return rows + ([(f"{words}, in calls", calls_of(lambda: work(count + 1)), calls, "calls")] if calls else [])
+
+
+def of_edits() -> list[Row]:
+    """What the server does of a drag and of an edit that is kept, from the edit to the bytes of its answer."""
+    rows: list[Row] = []
+    for name, demo in DEMOS.items():
+        with tempfile.TemporaryDirectory() as folder:
+            engine = open_database(Path(folder))
+            service = service_over(engine)
+            job_id = service.add(demo(), "").id
+            run = list(demo().runs)[-1]
+            at = f"/runs/{run}/segments/{demo().runs[run].segments[0].key}/length_m"
+
+            def drag(number: int, service=service, job_id=job_id, at=at) -> None:
+                patch = [{"op": "replace", "path": at, "value": 20 + 0.01 * number}]
+                service.tried(job_id, 1, patch).model_dump_json()
+
+            def keep(number: int, service=service, job_id=job_id, at=at) -> None:
+                head = service.get(job_id).revision
+                kept = service.edit(job_id, head, [{"op": "replace", "path": at, "value": 20 + 0.01 * number}], "")
+                for one in service.between(kept, head) or ():
+                    one.model_dump_json()
+
+            rows += in_loops(f"a drag in the demo of {name}", 0.35, 60, drag, calls=12_000)
+            rows += in_loops(f"an edit kept on disk, {name}", 0.7, 40, keep)
+            engine.dispose()
+    return rows
+
+
+def as_long(job: Job) -> Job:
+    """The job with its runs as long as its first twenty, over and over: only their number grows."""
+    runs = {key: run.model_copy(update={"segments": job.runs[f"F{1 + i % 20}"].segments}) for i, (key, run) in enumerate(job.runs.items())}
+    return job.model_copy(update={"runs": runs})
+
+
+def of_size() -> list[Row]:
+    """How the work grows with the job, counted in calls."""
+    leaf, whole = [], []
+    for runs in (20, 180):
+        job = as_long(a_property_of(runs))
+        known = worked(job, ())
+        leaf.append(calls_of(partial(worked, longer(job, "F7", 5), (), known)))
+        forget()
+        fresh = all_loads(job, runs)
+        whole.append(calls_of(partial(worked, fresh, ())))
     return [
-        ("first schedule of a job of 60 tasks with its bounds; median", statistics.median(laying), 2000, "ms"),
-        ("the rest of the day laid out anew for 60 tasks; median", statistics.median(again), 200, "ms"),
-        ("basket of 200 lines over four shops, the cheapest whole; median", statistics.median(shopping), 1000, "ms"),
-        ("price book of 50 000 lines read and checked; median", statistics.median(reading), 3000, "ms"),
-        ("take-off of the demo, one run changed; median", statistics.median(counting), 200, "ms"),
-        ("legs of a panel of 42 spaces with 40 circuits evened, exactly; median", statistics.median(balancing), 300, "ms"),
-        ("plan of the demo, a device dragged to another slot; median", statistics.median(dragged), 60, "ms"),
-        ("one condition on the bond bench of the demo, before and after clearing; median", statistics.median(tried), 5, "ms"),
-        ("cheapest set for a whole site of 40 runs, every run changed; median", statistics.median(together), 1000, "ms"),
-        ("plan of the demo, one run changed, its working printed; median", statistics.median(one), 15, "ms"),
-        ("plan of the demo, every run changed, the working of one printed; median", statistics.median(every), 15, "ms"),
-        ("plan of the demo, one run changed, the working of every run printed; median", statistics.median(whole), 15, "ms"),
-        ("plan of 200 feeders, one changed; median", statistics.median(big_one), 120, "ms"),
-        ("plan of 200 feeders, every one changed; median", statistics.median(big), 120, "ms"),
+        ("a leaf's edit among 180 runs against one among 20", leaf[1] / leaf[0], 2.5, "times"),
+        ("a whole plan grows with the runs to the power of", math.log(whole[1] / whole[0]) / math.log(9), 1.05, ""),
     ]
 
 
-def over_http() -> list[Row]:
-    server = Server().start()
-    try:
-        _, state = server.ask("POST", "/api/jobs", {"start": "demo"})
-        url, revision = f"/api/jobs/{state['id']}?focus=F2", 1
+def of_steps() -> list[Row]:
+    demo = kestrel_hollow()
+    whole = worked(demo)
+    task = sorted(lay_out_job(whole).laid.placed)[3]
+    trial = {"task": task, "change": {"day": 1, "start_h": 10}}
 
-        def edit(number: int) -> None:
-            nonlocal revision
-            patch = [{"op": "replace", "path": "/runs/F2/segments/2/length_m", "value": 50 + 0.01 * number}]
-            status, answer = server.ask("PATCH", url, patch, If_Match=f'"{revision}"')
-            assert status == 200
-            revision = answer["revision"]
+    def tried(number: int) -> None:
+        said = ask("steps/days/try", whole, Beside(), trial | {"change": {"day": 1, "start_h": 8 + number % 8}})
+        assert said.holds, said.body
 
-        job = state["job"]
+    return [
+        *in_loops("a task of the days held in a hand", 1, 20, tried),
+        *in_loops(
+            "Materials of the demo, one run changed", 2, 20, lambda n: ask("steps/materials", worked(longer(demo, "F2", n)), Beside())
+        ),
+        *in_loops("Days of the demo, one run changed", 5, 10, lambda n: ask("steps/days", worked(longer(demo, "F2", 900 + n)), Beside())),
+    ]
 
-        def drag(number: int) -> None:
-            job["runs"]["F2"]["segments"]["2"]["fittings"] = [{"at_m": 10 + 0.05 * number}]
-            status, _ = server.ask("POST", "/api/solve?focus=F2", job)
-            assert status == 200
 
-        found, dragged = times_ms(300, edit), times_ms(200, drag)
-        return [
-            ("a pull point moved, planned anew over HTTP; p95", p95(dragged), 60, "ms"),
-            ("PATCH, kept on disk, and its plan over HTTP; p95", p95(found), 60, "ms"),
-            ("the same; median", statistics.median(found), 60, "ms"),
-            *first_screen(server, state["id"]),
-        ]
-    finally:
-        server.stop()
+def of_searches() -> list[Row]:
+    demo, forty, sixty = kestrel_hollow(), a_property_of(40), sixty_tasks(kestrel_hollow())
+    benched = [on_bench(all_loads(demo, 9000 + n), Trial(case_fault="kiln")) for n in range(62)]
+    full = [[Item((1 if i % 3 else -1) * (50 + 37 * (i * i + n) % 1950) / 100, 1 if i % 3 else -1) for i in range(40)] for n in range(12)]
+    offers = [[[round(5 + (7 * i + 13 * shop + n) % 90, 2) for shop in range(4)] for i in range(200)] for n in range(12)]
+    rows = "".join(f"item{i % 40},thing {i},each,1,{i % 97}.25,0,2026-01-{1 + i % 28:02d},yes\n" for i in range(50_000))
+    book = "item,what,unit,size,price,least,day,in_stock\n" + rows
+    return [
+        *in_loops(
+            "first schedule of a job of 60 tasks with its bounds", 200, 3, lambda n: lay_out_job(worked(at_work(sixty, 0.01 * n, None)))
+        ),
+        *in_loops(
+            "the rest of the day laid out anew for 60 tasks", 20, 8, lambda n: lay_out_job(worked(at_work(sixty, 0.0, 9.0 + n / 12)))
+        ),
+        *in_loops("basket of 200 lines over four shops, the cheapest whole", 100, 10, lambda n: cheapest(offers[n], (0, 18, 9, 25))),
+        *in_loops("price book of 50 000 lines read and checked", 300, 2, lambda n: read_book(f"B{n}", 0, book)),
+        *in_loops("legs of a panel of 40 circuits evened, exactly", 30, 10, lambda n: balanced(full[n], 12.5, (1, 1))),
+        *in_loops("a device of the demo dragged to another slot", 6, 40, lambda n: solve(in_slot(demo, 27 + n % 2), ())),
+        *in_loops("one condition on the bond bench of the demo", 0.5, 60, lambda n: solve_bench(*benched[n])),
+        *in_loops(
+            "cheapest set for a site of 40 runs, every run changed", 100, 2, lambda n: site(SiteQuestion(job=all_loads(forty, 5000 + n)))
+        ),
+        *in_loops("flips of a job of 40 runs", 20, 1, lambda n: ask("steps/materials/flips", worked(all_loads(forty, 7000 + n)), Beside())),
+    ]
 
 
 def first_screen(server: Server, job_id: str) -> list[Row]:
@@ -185,7 +220,15 @@ def first_screen(server: Server, job_id: str) -> list[Row]:
             found.append(time.perf_counter() - began)
             context.close()
         browser.close()
-    return [*presses(server, job_id), ("Sizing of the demo usable, empty cache; median of 5", statistics.median(found), 1.5, "s")]
+    sizing, jobs = first_paint(server.url, f"/jobs/{job_id}/sizing"), first_paint(server.url, "/")
+    return [
+        *presses(server, job_id),
+        ("Sizing of the demo usable, empty cache; median of 5", statistics.median(found), 1.5, "s"),
+        ("JavaScript of Sizing at first paint, packed", sizing["js"], 170, "kB"),
+        ("styles of Sizing at first paint, packed", sizing["css"], 32, "kB"),
+        ("requests of Sizing up to its first paint", sizing["requests"], 8, ""),
+        ("JavaScript of the list of jobs at first paint, packed", jobs["js"], 120, "kB"),
+    ]
 
 
 def presses(server: Server, job_id: str) -> list[Row]:
@@ -212,32 +255,92 @@ PRESS = """(words) => new Promise((done) => {
 })"""
 
 
-def script_size() -> list[Row]:
-    total = sum(len(gzip.compress(path.read_bytes())) for path in (TOP / "web/dist/assets").glob("*.js"))
-    return [("all JavaScript, gzip (less is loaded at first paint)", total / 1000, 300, "kB")]
+def in_browser() -> list[Row]:
+    server = Server().start()
+    try:
+        _, state = server.ask("POST", "/api/jobs", {"start": "demo"})
+        return [*moved(server, state["id"]), *first_screen(server, state["id"])]
+    finally:
+        server.stop()
+
+
+def moved(server: Server, job_id: str) -> list[Row]:
+    """From a move of the hand to the changed answer on the screen."""
+    with sync_playwright() as playwright:
+        browser = open_browser(playwright)
+        page = browser.new_context(viewport={"width": 1280, "height": 800}).new_page()
+        page.goto(f"{server.url}/jobs/{job_id}/sizing", wait_until="networkidle")
+        box = page.get_by_role("slider").first.bounding_box()
+        assert box is not None
+        x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+        page.mouse.move(x, y)
+        page.mouse.down()
+        found = []
+        for number in range(60):
+            waits = page.evaluate_handle(MOVED)
+            page.mouse.move(x - 4 - 3 * (number % 30), y)
+            found.append(waits.evaluate("(one) => one.done"))
+        page.mouse.up()
+        browser.close()
+    found = sorted(one for one in found[5:] if one is not None)
+    return [
+        ("from a move of the hand to the drawn answer, p50", statistics.median(found), 34, "ms"),
+        ("the same, p95", p95(found), 60, "ms"),
+    ]
+
+
+MOVED = """() => {
+  const words = () => document.querySelector('.answer-head .margins').textContent
+  const was = words()
+  const done = new Promise((done) => {
+    addEventListener('pointermove', () => {
+      const began = performance.now()
+      const look = () => {
+        if (words() !== was) done(performance.now() - began)
+        else if (performance.now() - began > 1000) done(null)
+        else requestAnimationFrame(look)
+      }
+      look()
+    }, { once: true, capture: true })
+  })
+  return { done }
+}"""
+
+
+def first_paint(server_url: str, path: str) -> dict[str, float]:
+    """Kilobytes that a page asks for before it can be used, packed, and how many requests."""
+    with sync_playwright() as playwright:
+        browser = open_browser(playwright)
+        page = browser.new_context(viewport={"width": 1280, "height": 800}).new_page()
+        got: list[tuple[str, int]] = []
+        page.on("response", lambda one: got.append((one.url, int(one.headers.get("content-length") or 0))))
+        page.goto(f"{server_url}{path}")
+        page.locator(".answer-head h1, .jobs-page, main h1").first.wait_for()
+        first = list(got)
+        browser.close()
+    sizes = {ending: sum(size for url, size in first if url.endswith(ending)) / 1000 for ending in (".js", ".css")}
+    return {"js": sizes[".js"], "css": sizes[".css"], "requests": len(first)}
 
 
 def main() -> int:
     before = loop_ms()
-    rows = [*plans(), *over_http(), *script_size()]
+    rows = [*of_edits(), *of_size(), *of_steps(), *of_searches(), *in_browser()]
     lines = [
         "# Benchmarks",
         "",
         f"Written by `make bench` on {datetime.now(UTC):%Y-%m-%d}, Python {platform.python_version()}, {platform.machine()}, two cores.",
-        "Nothing is measured from memory: each turn changes what it plans. Beside them, the machine itself: a plain loop of",
-        f"200,000 multiplications took {before:.0f} ms before and {loop_ms():.0f} ms after; about 10 ms is a machine that nobody slows down.",
+        "Nothing is measured from memory: each turn changes what it plans. L is a plain loop of 200,000 multiplications, measured",
+        f"beside each row: {before:.0f} ms at the begin and {loop_ms():.0f} ms at the end; about 10 ms is a machine that nobody slows down.",
+        "Calls are counted, so that no load of the machine excuses them.",
         "",
-        "| What | Measured | Budget |",
-        "|---|---:|---:|",
-        *(f"| {words} | {value:.3g} {unit} | {budget:g} {unit} |" for words, value, budget, unit in rows),
+        "| What | Measured | Goal at most | |",
+        "|---|---:|---:|---|",
+        *(f"| {words} | {value:,.3g} {unit} | {goal:,g} {unit} | {'' if value <= goal else 'over'} |" for words, value, goal, unit in rows),
         "",
     ]
     (TOP / "docs/benchmarks.md").write_text("\n".join(lines))
     print("\n".join(lines))
-    broken = [words for words, value, budget, _ in rows if value > budget]
-    for words in broken:
-        print(f"over budget: {words}")
-    return 1 if broken else 0
+    return 1 if any(value > goal for _, value, goal, _ in rows) else 0
 
 
 if __name__ == "__main__":

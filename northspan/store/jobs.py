@@ -115,6 +115,21 @@ class Jobs:
         with Session(self._engine) as session:
             return _revision_of(_read(session, job_id)[1])
 
+    def number(self, job_id: str) -> int:
+        """Read the number of the revision that counts now.
+
+        Raises
+        ------
+        NoSuchJob
+            If there is no such job.
+        """
+        with Session(self._engine) as session:
+            found = session.scalar(select(JobRow.head).where(JobRow.id == job_id))
+        if found is None:
+            message = f"There is no job {job_id}."
+            raise NoSuchJob(message)
+        return found
+
     def history(self, job_id: str) -> tuple[HistoryLine, ...]:
         """List the revisions of a job, the newest first."""
         with Session(self._engine) as session:

@@ -221,5 +221,23 @@ def check_fresh(head: Revision, on_revision: int) -> None:
     Stale
         If they differ.
     """
-    if head.number != on_revision:
-        raise Stale(on_revision, head.number)
+    check_number(head.number, on_revision)
+
+
+def check_number(current: int, on_revision: int) -> None:
+    """Refuse what was made on another revision than the one that counts.
+
+    Parameters
+    ----------
+    current : int
+        The number of the one that counts. [-]
+    on_revision : int
+        The one that it was made on. [-]
+
+    Raises
+    ------
+    Stale
+        If they differ.
+    """
+    if current != on_revision:
+        raise Stale(on_revision, current)

@@ -48,7 +48,6 @@ def lay_out(works: Sequence[Work], crew: Crew, like: Sequence[str] = ()) -> Laid
     works = closed(works)
     by_key = {work.key: work for work in works}
     order = in_order(works)
-    tails = tails_of(order, by_key)
     groups: dict[str, list[Work]] = {}
     for work in works:
         if work.block:
@@ -60,20 +59,15 @@ def lay_out(works: Sequence[Work], crew: Crew, like: Sequence[str] = ()) -> Laid
     least_days = _least_days(works, crew, {name: block.least for name, block in shortest.items()})
     search = Laying(by_key, crew, blocks, {name: block.least for name, block in shortest.items()})
     best = search.lay(order, least_days)
-    starts = [order, sorted(order, key=lambda key: -tails[key]), sorted(order, key=lambda key: (bool(by_key[key].block), -tails[key]))]
-    starts.append(sorted(order, key=lambda key: (-by_key[key].people, -tails[key])))
-    held = _held_to(order, by_key, crew)
-    if held:  # what somebody pinned, or for what somebody comes, finds its place before what can go anywhere
-        starts.append(sorted(order, key=lambda key: (key not in held, -tails[key])))
-    if like:
-        places = {key: i for i, key in enumerate(like)}
-        starts = [order, *starts[-1:], sorted(order, key=lambda key: places.get(key, len(places)))]
+    starts = _orders(order, by_key, crew, like)
     for start in starts[1:]:
         best = min(best, search.lay(lawful(start, by_key), least_days), key=lambda one: one.rank)
     for name, block in shortest.items():
-        if name not in loose and block.slots > crew.day:
+        if name not in loose and block.slots > crew.day and not like:
             best = min((best, *_overnight(search, name, order, least_days)), key=lambda one: one.rank)
-    best = best if like else _bettered(best, search, order, least_days)
+    if like:
+        return best
+    best = _bettered(best, search, order, least_days)
     for name in [name for name in blocks if set(blocks[name][0].keys) & set(best.left_out)]:
         looser = Laying(by_key, crew, {other: ways for other, ways in search.blocks.items() if other != name}, search.least)
         tried = [looser.lay(lawful(start, by_key), least_days) for start in starts]
@@ -81,6 +75,20 @@ def lay_out(works: Sequence[Work], crew: Crew, like: Sequence[str] = ()) -> Laid
         if found.rank < best.rank:  # visits that are further apart than the work between them keep it off so long
             best, search = _bettered(found, looser, order, least_days), looser
     return with_less_waiting(best, search, least_days)
+
+
+def _orders(order: list[str], by_key: Mapping[str, Work], crew: Crew, like: Sequence[str]) -> list[list[str]]:
+    """Orders worth laying out, the plain one first: long ways first, blocks last, many hands first; or like an earlier schedule."""
+    tails = tails_of(order, by_key)
+    starts = [order, sorted(order, key=lambda key: -tails[key]), sorted(order, key=lambda key: (bool(by_key[key].block), -tails[key]))]
+    starts.append(sorted(order, key=lambda key: (-by_key[key].people, -tails[key])))
+    held = _held_to(order, by_key, crew)
+    if held:  # what somebody pinned, or for what somebody comes, finds its place before what can go anywhere
+        starts.append(sorted(order, key=lambda key: (key not in held, -tails[key])))
+    if not like:
+        return starts
+    places = {key: i for i, key in enumerate(like)}
+    return [order, starts[-1], sorted(order, key=lambda key: places.get(key, len(places)))]
 
 
 def _held_to(order: Sequence[str], by_key: Mapping[str, Work], crew: Crew) -> frozenset[str]:
