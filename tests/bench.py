@@ -278,8 +278,9 @@ def moved(server: Server, job_id: str) -> list[Row]:
         found = []
         for number in range(60):
             waits = page.evaluate_handle(MOVED)
-            page.mouse.move(x - 4 - 3 * (number % 30), y)
+            page.mouse.move(x - 10 - 7 * (number % 30), y)
             found.append(waits.evaluate("(one) => one.done"))
+            page.wait_for_timeout(30)
         page.mouse.up()
         browser.close()
     found = sorted(one for one in found[5:] if one is not None)
@@ -290,17 +291,13 @@ def moved(server: Server, job_id: str) -> list[Row]:
 
 
 MOVED = """() => {
-  const words = () => document.querySelector('.answer-head .margins').textContent
-  const was = words()
+  const picture = document.querySelector('.center-scroll')
   const done = new Promise((done) => {
     addEventListener('pointermove', () => {
       const began = performance.now()
-      const look = () => {
-        if (words() !== was) done(performance.now() - began)
-        else if (performance.now() - began > 1000) done(null)
-        else requestAnimationFrame(look)
-      }
-      look()
+      const watch = new MutationObserver(() => requestAnimationFrame(() => done(performance.now() - began)))
+      watch.observe(picture, { subtree: true, childList: true, characterData: true })
+      setTimeout(() => { watch.disconnect(); done(null) }, 1000)
     }, { once: true, capture: true })
   })
   return { done }
