@@ -1,8 +1,7 @@
 /** A name under which a question that takes long can be stopped. */
-import { freshTail } from '../drawing/tree'
 import { send } from './transport'
 
-export const newTicket = (): string => `q-${freshTail()}${freshTail()}`
+export const newTicket = (): string => `q-${Date.now().toString(36)}-${Math.random().toString(36).slice(2, 10)}`
 
 export const ticketHeader = (ticket: string): { 'Northspan-Ticket': string } => ({ 'Northspan-Ticket': ticket })
 
