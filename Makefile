@@ -5,7 +5,7 @@ CORE_FILES := $(shell find northspan -name '*.py' -o -name '*.csv')
 WEB_FILES := $(shell find web/src web/index.html web/*.json web/*.ts web/*.mjs -type f 2>/dev/null)
 
 .DEFAULT_GOAL := help
-.PHONY: help demo test core quick slow attack check web spec bench lock ratio screenshots clean chromium
+.PHONY: help demo test core quick slow attack check web spec bench lock bom ratio screenshots clean chromium
 
 help: ## List what can be made
 	@grep -hE '^[a-z]+:.*## ' $(MAKEFILE_LIST) | sed -E 's/^([a-z]+):.*## /\1\t/' | expand -t 14
@@ -60,6 +60,12 @@ lock: ## Resolve the requirements anew and write the lock files, each file of ea
 	sed -i '1i # Made by make lock: what the program needs to run.' requirements.lock
 	sed -i '1i # Made by make lock: what testing, checking and measuring need, with the rest.' requirements-dev.lock
 	rm -rf .venv/lock
+
+bom: web/node_modules/installed.stamp ## Write the bill of materials of the program and of its pages (CycloneDX), by kept tools
+	rm -rf .venv/bom && python3 -m venv .venv/bom && .venv/bom/bin/pip install -q cyclonedx-bom
+	.venv/bom/bin/cyclonedx-py requirements requirements.lock --of JSON -o bom-program.json
+	cd web && npm sbom --package-lock-only --omit dev --sbom-format cyclonedx > ../bom-pages.json
+	rm -rf .venv/bom
 
 clean: ## Remove what was made; data stays
 	rm -rf .venv web/node_modules web/dist .mypy_cache .ruff_cache .hypothesis

@@ -1,4 +1,5 @@
 import vue from '@vitejs/plugin-vue'
+import license from 'rollup-plugin-license'
 import { defineConfig } from 'vite'
 import vuetify from 'vite-plugin-vuetify'
 
@@ -9,8 +10,13 @@ const groups = [
   { name: 'run', test: /src[\\/]components[\\/]steps[\\/](sizing|route)/ },
 ]
 
+// the texts under which others let their work ship with this; a stylesheet alone is in no module, so its package is named
+const notices = {
+  thirdParty: { includePrivate: false, output: { file: 'dist/notices.txt' } },
+}
+
 export default defineConfig({
-  plugins: [vue(), vuetify({ autoImport: true })],
+  plugins: [vue(), vuetify({ autoImport: true }), license(notices)],
   build: {
     assetsInlineLimit: 0,
     modulePreload: { polyfill: false },

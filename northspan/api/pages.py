@@ -26,6 +26,12 @@ def asset(name: str) -> Response:
     return response
 
 
+@bp.get("/notices.txt")
+def notices() -> Response:
+    """Serve the licences of what ships with the pages."""
+    return send_from_directory(DIST, "notices.txt", mimetype="text/plain")
+
+
 @bp.get("/", defaults={"path": ""})
 @bp.get("/<path:path>")
 def page(path: str) -> Response:

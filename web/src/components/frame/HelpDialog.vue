@@ -29,6 +29,11 @@ const KEYS = [
       <h2>You</h2>
       <p>Your name is kept with each change and each call you decide.</p>
       <v-text-field v-model="settings.person" label="Your name" maxlength="80" autocomplete="name" />
+      <h2>Licences</h2>
+      <p>
+        North Span is given under the Apache License 2.0. It stands on the work of others:
+        <a href="/notices.txt" target="_blank" rel="noopener">their licences</a>.
+      </p>
       <div class="dialog-buttons">
         <v-btn @click="settings.changeTheme">{{ settings.theme === 'paper' ? 'Night colors' : 'Paper colors' }}</v-btn>
         <v-btn color="primary" variant="flat" @click="open = false">Close</v-btn>
