@@ -1,5 +1,6 @@
 """The HTTP surface: the ordinary path, hostile input, and who may ask."""
 
+import gzip
 import json
 import sqlite3
 import tempfile
@@ -301,6 +302,13 @@ class Hostile(ApiCase):
                 self.problem(self.client.patch(self.url, data=b'[{"op":"add","path":"/notes","value":"x"}]', headers=sent), 415)
         self.assertEqual(self.client.get(self.url).get_json()["revision"], 1)
 
+    def test_a_long_answer_is_packed_for_who_takes_it_and_says_so(self):
+        plain, packed = (self.client.get(self.url, headers={"Accept-Encoding": one}) for one in ("identity", "gzip"))
+        self.assertEqual((plain.headers.get("Content-Encoding"), packed.headers["Content-Encoding"]), (None, "gzip"))
+        self.assertEqual(gzip.decompress(packed.data), plain.data)
+        self.assertIn("Accept-Encoding", packed.headers["Vary"])
+        self.assertLess(len(packed.data), len(plain.data) / 3)
+
     def test_two_hosts_are_no_host(self):
         self.problem(self.client.get("/api/jobs", headers={"Host": "localhost, span.example"}), 403)
 
@@ -440,7 +448,7 @@ class Contract(ApiCase):
                 def ask(case):
                     nonlocal asked
                     asked += 1
-                    answer = case.call()
+                    answer = case.call(headers={"Accept-Encoding": "identity"})  # what is packed is asked for elsewhere
                     case.validate_response(
                         answer, checks=[not_a_server_error, status_code_conformance, content_type_conformance, response_schema_conformance]
                     )
