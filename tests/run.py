@@ -139,9 +139,10 @@ def side_by_side(names: list[str]) -> int:
     """Run the modules of packages in as many processes at a time as there are processors, and add up the counts."""
     with ThreadPoolExecutor(os.cpu_count() or 1) as pool:
         said = list(pool.map(_ran, _tasks(names)))
-    counts = [tuple(map(int, re.findall(r"\d+", text.strip().rsplit("\n", 1)[-1]))) for text in said]
-    whole = all(len(each) == len(("passed", "failed", "skipped")) for each in counts)  # a process that broke has no count
-    passed, failed, skipped = map(sum, zip(*counts, strict=True)) if whole else (0, len(counts), 0)
+    lines = [re.findall(r"^(\d+) passed, (\d+) failed, (\d+) skipped$", text, re.MULTILINE) for text in said]
+    whole = all(lines)  # a process that broke has no count
+    counts = [tuple(map(int, each[-1])) for each in lines if each]
+    passed, failed, skipped = map(sum, zip(*counts, strict=True)) if whole else (0, len(said), 0)
     if whole and "QUICK" not in os.environ and (("tests.core" in names and "tests.test_structure" in names) or names == ["tests"]):
         for code in (missing := _unprovoked(said)):
             print(f"FAIL: the finding {code} is provoked by no test")
