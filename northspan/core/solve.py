@@ -18,6 +18,7 @@ from northspan.core.document.cautions import DEFERENCE
 from northspan.core.document.findings import by_severity
 from northspan.core.document.job import Job
 from northspan.core.document.plan import Plan
+from northspan.core.rulebooks.registry import rulebook_of
 from northspan.core.topics.order import TOPICS
 
 BEHIND = object()  # marks, among the pieces of a part, that what follows goes behind what is there
@@ -90,8 +91,8 @@ def worked(job: Job, detailed: Collection[str] | None = (), before: WorkedJob | 
 
 
 def _known_before(before: WorkedJob | None, job: Job) -> Before:
-    """What of a job as it was can be taken for it as it is: nothing under another rulebook."""
-    if before is None or before.job.rulebook != job.rulebook or before.job.amendments != job.amendments:
+    """What of a job as it was can be taken for it as it is: nothing where its rules, or the units of their words, are other ones."""
+    if before is None or before.case.rulebook is not rulebook_of(job):
         return NOTHING_BEFORE
     return Before(before.done.results, moved_since(before.job, job))
 

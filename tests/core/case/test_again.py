@@ -8,7 +8,9 @@ from northspan.core.case.case import case_of
 from northspan.core.case.moved import GEOMETRY, KEPT_BY_STEPS, moved_since
 from northspan.core.case.topic import Before, Done
 from northspan.core.case.worked import WorkedJob
-from northspan.core.document.job import Job, Run
+from northspan.core.desk.demos import DEMOS
+from northspan.core.document.job import Job, Run, Units
+from northspan.core.document.job.amendment import Amendment, AmendmentKind
 from northspan.core.solve import worked
 from northspan.core.topics.order import TOPICS
 from northspan.core.topics.sizing.topic import SIZED
@@ -76,6 +78,19 @@ class Same(unittest.TestCase):
                 if not isinstance(again, str):
                     job, known = after, again
         self.assertGreater(kept_known, CASES // 2)
+
+    def test_other_units_or_amendments_leave_no_word_of_before(self):
+        for name, demo in DEMOS.items():
+            job = demo()
+            known = worked(job, None)
+            cover = Amendment(value_m=1.2, whose="the town")
+            for changed in (
+                {"units": Units.metres if job.units is Units.feet else Units.feet},
+                {"amendments": {AmendmentKind.cover_least: cover}},
+            ):
+                after = job.model_copy(update=changed)
+                with self.subTest(name, changed=list(changed)):
+                    self.assertEqual(_said(_worked(after, None, known)), _said(_worked(after, None)))
 
     def test_what_the_steps_keep_moves_nothing(self):
         job = a_property_of(3)

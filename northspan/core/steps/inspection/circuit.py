@@ -62,7 +62,7 @@ class Found:
         """
         return next((one for one in self.circuit.edges if one.key == key), None)
 
-    def state(self, on: frozenset[str], *, cold: bool = False, more: tuple[Branch, ...] = ()) -> State:
+    def state(self, on: frozenset[str], *, cold: bool = False) -> State:
         """Solve it with some loads on.
 
         Parameters
@@ -71,15 +71,11 @@ class Found:
             Ids of the loads that are on. [-]
         cold : bool
             Whether its wires are cold. [-]
-        more : tuple of Branch
-            What else hangs on it, such as a tester. [ohm]
         """
-        if not more and (on, cold) in self.solved:
+        if (on, cold) in self.solved:
             return self.solved[on, cold]
         off = {branch for load, keys in self.loads.items() if load not in on for branch in keys}
-        state = solve_network([*(one for one in (self.cold if cold else self.warm) if one.key not in off), *more])
-        if not more:
-            self.solved[on, cold] = state
+        state = self.solved[on, cold] = solve_network([one for one in (self.cold if cold else self.warm) if one.key not in off])
         return state
 
 
