@@ -8,6 +8,7 @@ from threading import Lock
 
 from northspan.core.case.worked import WorkedJob
 from northspan.core.document.job import Job
+from northspan.core.document.patching import PART_KINDS
 from northspan.core.solve import worked
 
 MOST_PARTS = 4_000  # of all jobs together: a house has some fifty, two hundred feeders a thousand
@@ -98,5 +99,4 @@ def weight(job: Job) -> int:
     job : Job
         The job. [-]
     """
-    maps = (job.sources, job.buildings, job.enclosures, job.electrodes, job.loads, job.runs, job.circuits, job.boxes)
-    return sum(len(one) for one in maps)
+    return sum(len(getattr(job, kind)) for kind in PART_KINDS)

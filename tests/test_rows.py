@@ -2,6 +2,10 @@
 
 import unittest
 
+from northspan.core.desk.demo_us import kestrel_hollow
+from northspan.core.document.changes import changes
+from northspan.core.document.patching import patched_job
+from northspan.core.solve import worked
 from tests.typescript import shipped
 
 ROW = {"b": {"order": 2, "length_m": 1}, "a": {"order": 2, "length_m": 2}, "c": {"order": -1, "length_m": 3}}
@@ -25,9 +29,23 @@ class Rows(unittest.TestCase):
         for key in keys:
             self.assertRegex(key, r"^2-[a-z0-9]{6}$")
 
-    def test_what_is_written_has_no_key_and_one_changed_leaves_the_others(self):
-        bare, changed = shipped(
-            "drawing/rows.ts", [["unkeyed", [{"key": "a", "order": 1, "x": 2}]], ["withOne", [ROW, "b", {"length_m": 9}]]]
-        )
+    def test_what_is_written_has_no_key(self):
+        (bare,) = shipped("drawing/rows.ts", [["unkeyed", [{"key": "a", "order": 1, "x": 2}]]])
         self.assertEqual(bare, {"order": 1, "x": 2})
-        self.assertEqual(changed, ROW | {"b": {"order": 2, "length_m": 9}})
+
+
+class Changed(unittest.TestCase):
+    def test_an_edit_and_the_changes_of_a_plan_put_in_on_the_screen_give_what_the_core_gives(self):
+        job = kestrel_hollow()
+        at = "/runs/F2/segments/2"
+        patch = [{"op": "add", "path": f"{at}/legs", "value": {}}, {"op": "replace", "path": f"{at}/length_m", "value": 30}]
+        after = patched_job(job, patch)
+        was, now = (worked(one, ()).plan for one in (job, after))
+        told = changes(was, now).model_dump(mode="json")
+        edited, planned = shipped(
+            "state/changes.ts",
+            [["applied", [job.model_dump(mode="json"), patch]], ["withChanges", [was.model_dump(mode="json"), told]]],
+        )
+        self.assertEqual(edited, after.model_dump(mode="json"))
+        self.assertEqual(planned, now.model_dump(mode="json"))
+        self.assertTrue(told["parts"] and told["rows"])

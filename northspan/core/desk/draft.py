@@ -7,9 +7,9 @@ from typing import Any
 
 from northspan.core.document.job import Box, Building, Electrode, Enclosure, Job, Load, PanelCircuit, Run, Source
 from northspan.core.document.job.part import fresh_key
+from northspan.core.document.patching import PART_KINDS
 from northspan.core.rulebooks.registry import rulebook_of
 
-KINDS = ("sources", "buildings", "enclosures", "electrodes", "loads", "runs", "circuits", "boxes")
 Any_part = Source | Building | Enclosure | Electrode | Load | Run | PanelCircuit | Box
 _PLACES: dict[type, tuple[str, str]] = {
     Source: ("sources", "S"),
@@ -46,7 +46,7 @@ class Draft:
         self.before, self.tail = job, tail
         self.rules = rulebook_of(job)
         self.say = self.rules.words
-        self.parts: dict[str, dict[str, Any]] = {kind: dict(getattr(job, kind)) for kind in KINDS}
+        self.parts: dict[str, dict[str, Any]] = {kind: dict(getattr(job, kind)) for kind in PART_KINDS}
 
     def add(self, part: Any_part) -> str:
         """Add a part under the next free id, and give the id.
@@ -91,7 +91,7 @@ class Draft:
         job : Job
             The job. [-]
         """
-        self.parts = {kind: dict(getattr(job, kind)) for kind in KINDS}
+        self.parts = {kind: dict(getattr(job, kind)) for kind in PART_KINDS}
 
     def job(self) -> Job:
         """Give the job as it stands now, checked as a whole."""
@@ -111,7 +111,7 @@ def edits_between(before: Job, after: Job) -> list[dict[str, Any]]:
     """
     patch: list[dict[str, Any]] = []
     old, new = before.model_dump(mode="json"), after.model_dump(mode="json")
-    for kind in KINDS:
+    for kind in PART_KINDS:
         patch += [{"op": "remove", "path": f"/{kind}/{key}"} for key in old[kind] if key not in new[kind]]
         for key, part in new[kind].items():
             if old[kind].get(key) != part:

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from typing import Any
 
-from northspan.core.desk.draft import KINDS, Draft, Tail, edits_between, no_tail
+from northspan.core.desk.draft import Draft, Tail, edits_between, no_tail
 from northspan.core.document.job import Job, PanelLayout
+from northspan.core.document.patching import PART_KINDS
 from northspan.core.working.errors import InvalidJob
 
 
@@ -27,7 +28,7 @@ def removal(job: Job, kind: str, key: str) -> list[dict[str, Any]]:
         If there is no such part.
     """
     _check(job, kind, key)
-    gone = {name: set[str]() for name in KINDS}
+    gone = {name: set[str]() for name in PART_KINDS}
     gone[kind].add(key)
     if kind == "buildings":
         for name in ("sources", "enclosures", "electrodes", "boxes"):
@@ -150,8 +151,8 @@ def doubling(job: Job, kind: str, key: str, tail: Tail = no_tail) -> list[dict[s
 
 
 def _check(job: Job, kind: str, key: str) -> None:
-    if kind not in KINDS:
-        raise InvalidJob(f"/{kind}", f"there are no {kind} in a job.", f"Parts: {', '.join(KINDS)}.")
+    if kind not in PART_KINDS:
+        raise InvalidJob(f"/{kind}", f"there are no {kind} in a job.", f"Parts: {', '.join(PART_KINDS)}.")
     if key not in getattr(job, kind):
         raise InvalidJob(f"/{kind}/{key}", f"there is no {key}.", "Name a part of the job.")
 

@@ -14,7 +14,7 @@ from northspan.core.document.limits import amount, bare
 from northspan.core.document.upgrade import read_job
 from northspan.core.working.errors import InvalidJob
 
-PART_KINDS = frozenset({"sources", "buildings", "enclosures", "electrodes", "loads", "runs", "circuits", "boxes"})
+PART_KINDS = ("sources", "buildings", "enclosures", "electrodes", "loads", "runs", "circuits", "boxes")  # maps of parts in a job
 MOST_PARTS = 300_000  # values in a document; a job of 500 runs has a tenth of it
 
 

@@ -29,8 +29,3 @@ export function unkeyed<T extends Placed>(one: Keyed<T>): Omit<Keyed<T>, 'key'> 
   void key
   return bare
 }
-
-/** A row with one of its things changed. */
-export function withOne<T extends Placed>(row: Record<string, T>, key: string, fields: Partial<T>): Record<string, T> {
-  return { ...row, [key]: { ...row[key]!, ...fields } }
-}
